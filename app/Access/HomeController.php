@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Access;
+
+use App\Models\Person;
+use App\Platform\Answers;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+
+final class HomeController
+{
+    #[Answers(Home::class, 'The own page of a student or guardian')]
+    public function show(Request $request): Home
+    {
+        /** @var Person $person */
+        $person = $request->user();
+        $ids = match ($person->kind) {
+            'student' => [$person->id],
+            'guardian' => DB::table('guardianships')->where('guardian_id', $person->id)->where('state', 'connected')->whereNull('restriction')->pluck('student_id')->all(),
+            default => [],
+        };
+        $students = Person::query()->whereIn('id', $ids)->where('state', 'active')->with('signIns')->orderBy('given_name')->get();
+        $sections = DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->join('schools as c', 'c.id', '=', 's.school_id')
+            ->whereIn('e.person_id', $ids)->where('e.role', 'student')->whereNull('e.ends_on')->where('s.state', 'open')
+            ->orderBy('s.kind')->orderBy('s.name')->get(['e.person_id', 's.id', 's.name', 's.kind', 'c.name as school']);
+        $teachers = DB::table('enrollments as e')->join('people as p', 'p.id', '=', 'e.person_id')->whereIn('e.section_id', $sections->pluck('id'))
+            ->whereIn('e.role', ['lead', 'co_teacher'])->whereNull('e.ends_on')->orderByDesc('e.role')->get(['e.section_id', 'p.given_name', 'p.family_name'])->groupBy('section_id');
+
+        return new Home($person->kind, array_values($students->map(fn (Person $s): HomeStudent => new HomeStudent(
+            $s->fullName(), $s->given_name, $person->kind === 'student' ? (string) $s->signIns->first()?->user_name : '',
+            array_values($sections->where('person_id', $s->id)->map(fn (object $x): HomeSection => new HomeSection(
+                $x->name, $x->kind, $x->school,
+                array_values(($teachers[$x->id] ?? collect())->map(fn (object $t): string => trim("$t->given_name $t->family_name"))->all()),
+            ))->all()),
+        ))->all()));
+    }
+}

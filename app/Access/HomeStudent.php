@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Access;
+
+use App\Platform\Resource;
+
+final readonly class HomeStudent extends Resource
+{
+    /** @param list<HomeSection> $sections */
+    public function __construct(public string $name, public string $givenName, public string $userName, public array $sections) {}
+}

@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Access;
+
+use App\Ledger\Ledger;
+use App\Ledger\Snapshots;
+use App\Models\Invitation;
+use App\Models\Person;
+use App\Models\School;
+use App\Models\Section;
+use App\Models\SignIn;
+use App\Platform\Answers;
+use App\Platform\CoreKit;
+use App\Platform\Takes;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Hash;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Vantrel\Core\Codes\PasswordRules;
+use Vantrel\Core\Codes\Token;
+use Vantrel\Core\Names\NameReader;
+use Vantrel\Core\Names\PersonName;
+use Vantrel\Core\Placement\Invitations;
+use Vantrel\Core\Placement\StaffRole;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Row;
+
+/** Answering an invitation: whoever holds the link of the mail. */
+final class InvitationController
+{
+    public function __construct(private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit) {}
+
+    #[Answers(InvitationView::class, 'What the link of an invitation leads to')]
+    public function show(string $token, Request $request): InvitationView
+    {
+        $invitation = $this->find($token);
+        $section = Section::query()->findOrFail($invitation->section_id);
+        /** @var Person|null $person */
+        $person = $request->user();
+        $expired = $invitation->state === 'invited' && $invitation->expires_at <= $this->kit->now();
+
+        return new InvitationView(
+            $section->name, School::query()->findOrFail($section->school_id)->name, StaffRole::from($invitation->role)->label(),
+            Person::query()->find($invitation->invited_by)?->fullName() ?? '', $invitation->email, $expired ? 'expired' : $invitation->state,
+            SignIn::query()->where('user_name', $invitation->email)->exists(), $person !== null && $this->isInvited($person, $invitation), str_replace(' ', 'T', $invitation->expires_at).'Z',
+        );
+    }
+
+    #[Answers(Me::class, 'Accept: as the account signed in, or by making one')]
+    #[Takes(['given_name?' => 'string', 'family_name?' => 'string', 'password?' => 'string'])]
+    public function accept(string $token, Request $request, SignInDesk $signIns): Me
+    {
+        $invitation = $this->find($token);
+        $section = $this->snapshots->find(Entity::Section, $invitation->section_id) ?? throw new NotFoundHttpException;
+        $row = $this->snapshots->find(Entity::Invitation, $invitation->id) ?? throw new NotFoundHttpException;
+        $today = $this->kit->today(School::query()->find($section->text('school_id')));
+        $ids = $this->kit->ids($this->kit->seed());
+        /** @var Person|null $person */
+        $person = $request->user();
+        if ($person !== null && $this->isInvited($person, $invitation)) {
+            $known = $this->snapshots->find(Entity::Person, $person->id) ?? throw new NotFoundHttpException;
+            $plan = Invitations::accept($section, $row, $known, $this->snapshots->list(Entity::Enrollment, fn ($q) => $q->where('person_id', $person->id)), $ids, $today, $this->kit->now());
+            $this->ledger->apply($plan, $section->text('school_id'), $person, 'accept');
+
+            return Me::of($person);
+        }
+        if (SignIn::query()->where('user_name', $invitation->email)->exists()) {
+            throw new Refusal("Sign in as {$invitation->email} first, then accept.");
+        }
+        $name = $this->newName($request, $invitation, $section);
+        $plan = Invitations::acceptNew($section, $row, $name, Hash::make($request->string('password')->value()), $ids, $today, $this->kit->now());
+        $this->ledger->apply($plan, $section->text('school_id'), null, 'accept');
+        $made = Person::query()->findOrFail(SignIn::query()->where('user_name', $invitation->email)->firstOrFail()->person_id);
+        $signIns->login($request, $made);
+
+        return Me::of($made);
+    }
+
+    #[Answers(null, 'Decline')]
+    public function decline(string $token): \Illuminate\Http\Response
+    {
+        $invitation = $this->find($token);
+        $section = $this->snapshots->find(Entity::Section, $invitation->section_id) ?? throw new NotFoundHttpException;
+        $row = $this->snapshots->find(Entity::Invitation, $invitation->id) ?? throw new NotFoundHttpException;
+        $this->ledger->apply(Invitations::decline($section, $row, $this->kit->now()), $section->text('school_id'), null, 'decline');
+
+        return response()->noContent();
+    }
+
+    private function newName(Request $request, Invitation $invitation, Row $section): PersonName
+    {
+        $request->validate(['given_name' => 'required|string|max:60', 'family_name' => 'required|string|max:60', 'password' => 'required|string|max:256']);
+        $name = new PersonName(NameReader::tidy($request->string('given_name')->value()), NameReader::tidy($request->string('family_name')->value()));
+        $problem = PasswordRules::forStaff()->problem($request->string('password')->value(), [$name->given, $name->family, $invitation->email, $section->text('name')]);
+        if ($problem !== null) {
+            throw new Refusal($problem, 'password');
+        }
+
+        return $name;
+    }
+
+    private function isInvited(Person $person, Invitation $invitation): bool
+    {
+        return $person->kind === 'staff' && $person->email === $invitation->email;
+    }
+
+    private function find(string $token): Invitation
+    {
+        return Invitation::query()->where('token_hash', Token::hashOf($token))->first() ?? throw new NotFoundHttpException;
+    }
+}

@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Access;
+
+use App\Platform\Resource;
+
+final readonly class Joined extends Resource
+{
+    public function __construct(public string $section, public bool $already, public string $userName) {}
+}

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Desk;
+
+use App\LookAlikes\Pairs;
+use App\Models\School;
+use App\Models\SchoolYear;
+use App\Platform\Answers;
+use App\Roll\Roll;
+use Illuminate\Support\Facades\DB;
+
+/** The first screen: what waits, counted. */
+final class DeskController
+{
+    #[Answers(Desk::class, 'Open loops of a school, oldest first')]
+    public function show(School $school, Pairs $pairs, Roll $roll): Desk
+    {
+        $year = SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->first();
+        $now = now()->format('Y-m-d H:i:s');
+        $imports = DB::table('imports')->where('school_id', $school->id)->whereIn('state', ['planned', 'unreadable'])->selectRaw('count(*) n, min(made_at) since')->first();
+        $invitations = fn (string $compare) => DB::table('invitations as i')->join('sections as s', 's.id', '=', 'i.section_id')->where('s.school_id', $school->id)->where('i.state', 'invited')->where('i.expires_at', $compare, $now)
+            ->selectRaw('count(*) n, min(i.sent_at) since')->first();
+        $open = $invitations('>');
+        $expired = $invitations('<=');
+        $noLead = DB::table('sections as s')->where('s.school_id', $school->id)->where('s.state', 'open')
+            ->whereNotExists(fn ($q) => $q->from('enrollments as e')->whereColumn('e.section_id', 's.id')->where('e.role', 'lead')->whereNull('e.ends_on'))->count();
+        $problem = fn (string $which): int => $roll->count($school, $which);
+        $loops = [
+            new Loop('imports', 'intake', 'Lists waiting to be applied', 'planned, not yet applied', (int) $imports?->n, $this->day($imports?->since), 'intake'),
+            new Loop('invitations_expired', 'sections', 'Invitations expired', 'nobody answered; send again or withdraw', (int) $expired?->n, $this->day($expired?->since), 'sections'),
+            new Loop('invitations', 'sections', 'Invitations unanswered', 'sent, no answer yet', (int) $open?->n, $this->day($open?->since), 'sections'),
+            new Loop('look_alikes', 'look-alikes', 'Look-alikes', 'accounts that may be one person', count($pairs->of($school)), null, 'look-alikes'),
+            new Loop('unplaced', 'roll', 'Unplaced students', 'in no open section', $problem('unplaced'), null, 'roll?kind=student&problem=unplaced'),
+            new Loop('no_lead', 'sections', 'Sections without a lead', 'nobody leads them', $noLead, null, 'sections'),
+            new Loop('no_card', 'print-room', 'Students without a card', 'no login card printed yet', $problem('no_card'), null, 'print-room'),
+            new Loop('never_signed_in', 'roll', 'Accounts never opened', 'students who have not signed in', $problem('never_signed_in'), null, 'roll?kind=student&problem=never_signed_in'),
+            new Loop('no_guardian', 'roll', 'Students without a guardian', 'no contact on record', $problem('no_guardian'), null, 'roll?kind=student&problem=no_guardian'),
+        ];
+        $people = DB::table('people')->where('school_id', $school->id)->where('state', 'active')->groupBy('kind')->selectRaw('kind, count(*) n')->pluck('n', 'kind');
+
+        return new Desk($school->name, (string) $year?->name, array_values(array_filter($loops, fn (Loop $l): bool => $l->count > 0)), [
+            'students' => (int) ($people['student'] ?? 0), 'guardians' => (int) ($people['guardian'] ?? 0), 'staff' => (int) ($people['staff'] ?? 0),
+            'sections' => DB::table('sections')->where('school_id', $school->id)->where('state', 'open')->count(),
+        ]);
+    }
+
+    private function day(mixed $instant): ?string
+    {
+        return is_string($instant) ? substr($instant, 0, 10) : null;
+    }
+}

@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Intake;
+
+use App\Ledger\Ledger;
+use App\Models\Import;
+use App\Models\LedgerEntry;
+use App\Models\Person;
+use Illuminate\Bus\Queueable;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Bus\Dispatchable;
+use Illuminate\Queue\InteractsWithQueue;
+use Illuminate\Support\Facades\DB;
+use Throwable;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\StalePlan;
+use Vantrel\Core\Table\UnreadableList;
+
+/**
+ * Applies a list in the background: whole or not at all, in one transaction. Killed half-way, the database takes back what
+ * was begun, and the job can be run again: the work key lets it write one ledger entry only.
+ */
+final class ApplyImport implements ShouldQueue
+{
+    use Dispatchable;
+    use InteractsWithQueue;
+    use Queueable;
+
+    public int $tries = 3;
+
+    public function __construct(public readonly string $importId, public readonly int $round, public readonly string $fingerprint, public readonly ?string $actorId)
+    {
+        $this->afterCommit();
+    }
+
+    public function handle(ImportPlanner $planner, Ledger $ledger): void
+    {
+        ini_set('memory_limit', '512M');
+        $import = Import::query()->find($this->importId);
+        if ($import === null || $import->state !== 'applying' || $import->round !== $this->round) {
+            return;
+        }
+        try {
+            $plan = $planner->plan($import)->plan;
+            if (! hash_equals($this->fingerprint, $plan->fingerprint())) {
+                throw new StalePlan(['the people or sections this list meets']);
+            }
+            $total = count($plan->changes);
+            $this->progress(0, $total);
+            $ledger->apply($plan, $import->school_id, Person::query()->find($this->actorId), 'intake', "import:{$this->importId}:{$this->round}",
+                fn (int $done) => $this->progress($done, $total),
+                fn (LedgerEntry $entry) => DB::table('imports')->where('id', $this->importId)->update(['state' => 'applied', 'entry_seq' => $entry->seq, 'message' => null, 'changed_at' => now()]),
+            );
+        } catch (StalePlan $e) {
+            $this->planAgain('Since you looked, something changed: '.implode(', ', array_slice($e->changed, 0, 5)).'. Nothing was written; this is the fresh plan.');
+        } catch (Refusal|UnreadableList $e) {
+            $this->planAgain($e->getMessage());
+        }
+    }
+
+    public function failed(?Throwable $e): void
+    {
+        $this->planAgain('Applying this list was cut off; nothing of it was written. Apply it again.');
+    }
+
+    private function planAgain(string $message): void
+    {
+        $round = $this->round + 1;
+        $changed = DB::table('imports')->where('id', $this->importId)->where('round', $this->round)->where('state', 'applying')
+            ->update(['state' => 'reading', 'round' => $round, 'message' => $message, 'changed_at' => now()]);
+        if ($changed === 1) {
+            PlanImport::dispatch($this->importId, $round);
+        }
+    }
+
+    /** Written on a connection of its own: inside the transaction nobody would see it. */
+    private function progress(int $done, int $total): void
+    {
+        DB::connection((string) config('vantrel.progress_connection'))->table('imports')->where('id', $this->importId)->update(['done' => $done, 'total' => $total]);
+    }
+}

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Intake;
+
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Str;
+
+/** Where uploaded lists are kept: in the instance's storage, under names of our own, readable by the server alone. */
+final class ImportFiles
+{
+    public static function keep(UploadedFile $file): string
+    {
+        $name = strtolower((string) Str::ulid()).'.list';
+        $file->move(self::folder(), $name);
+        chmod(self::path($name), 0600);
+
+        return $name;
+    }
+
+    public static function copy(string $from): string
+    {
+        $name = strtolower((string) Str::ulid()).'.list';
+        copy($from, self::folder()."/$name");
+
+        return $name;
+    }
+
+    public static function path(string $name): string
+    {
+        return self::folder().'/'.basename($name);
+    }
+
+    public static function remove(string $name): void
+    {
+        @unlink(self::path($name));
+    }
+
+    private static function folder(): string
+    {
+        $folder = storage_path('app/imports');
+        if (! is_dir($folder)) {
+            mkdir($folder, 0700, true);
+        }
+
+        return $folder;
+    }
+}

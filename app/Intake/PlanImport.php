@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Intake;
+
+use App\Models\Import;
+use Illuminate\Bus\Queueable;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Bus\Dispatchable;
+use Illuminate\Queue\InteractsWithQueue;
+use Illuminate\Support\Facades\DB;
+use Throwable;
+use Vantrel\Core\Plan\PlanRow;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Table\Column;
+use Vantrel\Core\Table\UnreadableList;
+
+/** Works out the plan of a list in the background. Run twice, it gives the same; of two for one list, the later round wins. */
+final class PlanImport implements ShouldQueue
+{
+    use Dispatchable;
+    use InteractsWithQueue;
+    use Queueable;
+
+    public int $tries = 3;
+
+    public function __construct(public readonly string $importId, public readonly int $round)
+    {
+        $this->afterCommit();
+    }
+
+    public function handle(ImportPlanner $planner): void
+    {
+        ini_set('memory_limit', '512M');
+        $import = Import::query()->find($this->importId);
+        if ($import === null || $import->round !== $this->round || $import->state !== 'reading') {
+            return;
+        }
+        try {
+            $planned = $planner->plan($import);
+        } catch (UnreadableList|Refusal $e) {
+            $this->finish(['state' => 'unreadable', 'message' => $e->getMessage()]);
+
+            return;
+        }
+        DB::transaction(function () use ($planned): void {
+            DB::table('import_rows')->where('import_id', $this->importId)->delete();
+            foreach (array_chunk($planned->plan->rows, 500) as $rows) {
+                DB::table('import_rows')->insert(array_map(fn (PlanRow $row): array => [
+                    'import_id' => $this->importId, 'number' => $row->number, 'verdict' => $row->verdict->value,
+                    'content' => json_encode($row, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+                ], $rows));
+            }
+            $plan = $planned->plan;
+            $this->finish([
+                'state' => 'planned', 'total' => $planned->rows, 'done' => $planned->rows, 'fingerprint' => $plan->fingerprint(),
+                'layout' => json_encode([
+                    'header_row' => $planned->layout->headerRow, 'family_first' => $planned->layout->familyFirst,
+                    'columns' => array_map(fn (Column $c): array => ['index' => $c->index, 'heading' => $c->heading, 'samples' => $c->samples, 'field' => $c->field?->value, 'why' => $c->why], $planned->layout->columns),
+                ], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+                'summary' => json_encode([
+                    'sentence' => $plan->sentence, 'tallies' => $plan->tallies, 'warnings' => $plan->warnings, 'blockers' => $plan->blockers,
+                    'verdicts' => $plan->verdicts(), 'questions' => $plan->questions, 'changes' => count($plan->changes),
+                ], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+            ]);
+        });
+    }
+
+    public function failed(?Throwable $e): void
+    {
+        $this->finish(['state' => 'unreadable', 'message' => 'Reading this list failed here; nothing was written. Save it again as .xlsx or .csv and drop that in; if that fails too, tell whoever looks after this server.']);
+    }
+
+    /** @param array<string, mixed> $values */
+    private function finish(array $values): void
+    {
+        // Only while the round is still ours: someone may have renamed a column in the meantime.
+        DB::table('imports')->where('id', $this->importId)->where('round', $this->round)->where('state', 'reading')->update([...$values, 'changed_at' => now()]);
+    }
+}

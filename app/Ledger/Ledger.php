@@ -1,0 +1,234 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ledger;
+
+use App\Models\LedgerEntry;
+use App\Models\Person;
+use Closure;
+use Illuminate\Database\UniqueConstraintViolationException;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+use Vantrel\Core\Plan\Change;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\StalePlan;
+
+/**
+ * The one place that writes what plans say. A plan is applied whole or not at all: one transaction, versions checked under
+ * lock, set-based statements, an image of every record before and after. Undo puts the images back.
+ *
+ * A row's version is the number of the entry that wrote it last. Undo brings the old number back together with the old
+ * contents, so a number always means the same contents.
+ */
+final class Ledger
+{
+    private const CHUNK = 500;
+
+    /**
+     * @param string|null $workKey names the piece of work; a second run with the same key finds the entry of the first
+     * @param Closure(int): void|null $progress called with the number of changes written so far
+     * @param Closure(LedgerEntry): void|null $within runs inside the transaction, after all is written
+     * @throws StalePlan where a record has changed since the plan was made; nothing is written
+     * @throws Refusal where the plan has blockers or open questions it cannot do without
+     */
+    public function apply(Plan $plan, string $schoolId, ?Person $actor, string $action, ?string $workKey = null, ?Closure $progress = null, ?Closure $within = null): LedgerEntry
+    {
+        if ($plan->blockers !== []) {
+            throw new Refusal($plan->blockers[0]);
+        }
+        try {
+            return DB::transaction(function () use ($plan, $schoolId, $actor, $action, $workKey, $progress, $within): LedgerEntry {
+                $known = $workKey === null ? null : LedgerEntry::query()->where('work_key', $workKey)->first();
+                if ($known !== null) {
+                    return $known;
+                }
+                $this->lockVersions($plan);
+                $entry = $this->enter($plan, $schoolId, $actor, $action, $workKey);
+                $this->write($plan->changes, $entry->seq, $progress);
+                if ($within !== null) {
+                    $within($entry);
+                }
+
+                return $entry;
+            });
+        } catch (UniqueConstraintViolationException $e) {
+            throw new StalePlan([$this->collision($e)]);
+        }
+    }
+
+    /**
+     * Puts back what an entry changed. What has changed again since stays as it is and is listed.
+     *
+     * @throws Refusal where it was undone before, or too long ago
+     */
+    public function undo(LedgerEntry $entry, ?Person $actor): LedgerEntry
+    {
+        return DB::transaction(function () use ($entry, $actor): LedgerEntry {
+            $entry = LedgerEntry::query()->where('seq', $entry->seq)->lockForUpdate()->firstOrFail();
+            if ($entry->undone_at !== null) {
+                throw new Refusal('This has been undone already.');
+            }
+            if ($entry->action === 'undo') {
+                throw new Refusal('An undo cannot be undone. Do the first thing again.');
+            }
+            if ($entry->made_at < now()->subDays((int) config('vantrel.undo_days'))->format('Y-m-d H:i:s')) {
+                throw new Refusal('This is older than '.config('vantrel.undo_days').' days and cannot be undone in one piece. Change it by hand.');
+            }
+            $kept = (new UndoRun($entry))->run();
+            DB::table('ledger_entries')->where('seq', $entry->seq)->update(['undone_at' => now()->format('Y-m-d H:i:s.u'), 'undone_by' => $actor?->id, 'kept' => json_encode($kept, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)]);
+            EntryUndone::dispatch($entry->seq);
+
+            return LedgerEntry::query()->where('seq', $entry->seq)->firstOrFail();
+        });
+    }
+
+    /** Every record the plan updates is locked and must have the version the plan was made from. */
+    private function lockVersions(Plan $plan): void
+    {
+        $stale = [];
+        foreach ($this->byEntity($plan->changes) as $table => $changes) {
+            $expected = [];
+            foreach ($changes as $change) {
+                if ($change->version !== null) {
+                    $expected[$change->id] = $change->version;
+                }
+            }
+            foreach (array_chunk($expected, self::CHUNK, true) as $chunk) {
+                $found = DB::table($table)->whereIn('id', array_map(strval(...), array_keys($chunk)))->lockForUpdate()->pluck('version', 'id');
+                foreach ($chunk as $id => $version) {
+                    if ((int) ($found[$id] ?? -1) !== $version) {
+                        $stale[] = "$table $id";
+                    }
+                }
+            }
+        }
+        if ($stale !== []) {
+            throw new StalePlan(StaleWords::of(array_slice($stale, 0, 20)));
+        }
+    }
+
+    private function enter(Plan $plan, string $schoolId, ?Person $actor, string $action, ?string $workKey): LedgerEntry
+    {
+        $id = (string) Str::ulid();
+        DB::table('ledger_entries')->insert([
+            'id' => $id, 'school_id' => $schoolId, 'actor_id' => $actor?->id, 'action' => $action,
+            'title' => mb_substr($plan->title, 0, 200), 'sentence' => $plan->sentence, 'tallies' => json_encode($plan->tallies, JSON_THROW_ON_ERROR),
+            'changes_count' => count($plan->changes), 'work_key' => $workKey, 'made_at' => now()->format('Y-m-d H:i:s.u'),
+        ]);
+
+        return LedgerEntry::query()->where('id', $id)->firstOrFail();
+    }
+
+    /**
+     * @param list<Change> $changes
+     * @param Closure(int): void|null $progress
+     */
+    private function write(array $changes, int $seq, ?Closure $progress): void
+    {
+        $done = 0;
+        foreach (self::runs($changes) as $run) {
+            foreach (array_chunk($run, self::CHUNK) as $chunk) {
+                $this->record($chunk, $seq);
+                $chunk[0]->inserts() ? $this->insert($chunk, $seq) : SetUpdate::run($chunk[0]->entity->value, array_map(fn (Change $c): array => ['id' => $c->id, 'version' => $seq, ...$c->after], $chunk));
+                $done += count($chunk);
+                $progress?->__invoke($done);
+            }
+        }
+    }
+
+    /**
+     * Changes in an order that foreign keys allow, grouped into runs that one statement can write: inserts by table in
+     * order of dependence, then updates by table and set of columns in the order the plan has them.
+     *
+     * @param list<Change> $changes
+     * @return list<non-empty-list<Change>>
+     */
+    private static function runs(array $changes): array
+    {
+        $runs = [];
+        foreach (Entity::cases() as $i => $entity) {
+            foreach ($changes as $change) {
+                if ($change->entity === $entity && $change->inserts()) {
+                    $columns = array_keys($change->after);
+                    sort($columns);
+                    $runs[sprintf('1%02d', $i).implode(',', $columns)][] = $change;
+                }
+            }
+        }
+        foreach ($changes as $change) {
+            if (! $change->inserts()) {
+                $columns = array_keys($change->after);
+                sort($columns);
+                $runs['2'.$change->entity->value.implode(',', $columns)][] = $change;
+            }
+        }
+
+        return array_values($runs);
+    }
+
+    /** @param non-empty-list<Change> $changes */
+    private function insert(array $changes, int $seq): void
+    {
+        DB::table($changes[0]->entity->value)->insert(array_map(fn (Change $c): array => ['id' => $c->id, 'version' => $seq, ...$c->after], $changes));
+    }
+
+    /** @param list<Change> $changes */
+    private function record(array $changes, int $seq): void
+    {
+        DB::table('ledger_changes')->insert(array_map(fn (Change $c): array => [
+            'entry_seq' => $seq, 'entity' => $c->entity->value, 'row_id' => $c->id, 'was_version' => $c->version,
+            'before' => $this->image($c->entity, $c->before, true), 'after' => $this->image($c->entity, $c->after, false), 'reason' => mb_substr($c->reason, 0, 200),
+        ], $changes));
+    }
+
+    /**
+     * Secrets leave no copy in the ledger. An absent one (null) is none, and is kept so that undo can make it absent again.
+     *
+     * @param array<string, string|int|null> $values
+     */
+    private function image(Entity $entity, array $values, bool $before): string
+    {
+        foreach ($entity->secrets() as $column) {
+            if (isset($values[$column])) {
+                if ($before) {
+                    unset($values[$column]);
+                } else {
+                    $values[$column] = '(secret)';
+                }
+            }
+        }
+
+        return json_encode((object) $values, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
+    }
+
+    /**
+     * @param list<Change> $changes
+     * @return array<string, list<Change>>
+     */
+    private function byEntity(array $changes): array
+    {
+        $groups = [];
+        foreach ($changes as $change) {
+            $groups[$change->entity->value][] = $change;
+        }
+        ksort($groups);
+
+        return $groups;
+    }
+
+    private function collision(UniqueConstraintViolationException $e): string
+    {
+        $message = $e->getMessage();
+
+        return match (true) {
+            str_contains($message, 'people_number') => 'A student number in this plan has been given to someone in the meantime.',
+            str_contains($message, 'user_name') => 'A user name in this plan has been taken in the meantime.',
+            str_contains($message, 'sections_school_year_id_name') => 'A section of this name has been made in the meantime.',
+            str_contains($message, 'enrollments_open') => 'Someone in this plan has come into the section in the meantime.',
+            default => 'Something in this plan has been made by someone else in the meantime.',
+        };
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ledger;
+
+use App\Models\LedgerEntry;
+use App\Platform\Resource;
+
+/** One entry of the ledger, as a line. */
+final readonly class LedgerLine extends Resource
+{
+    /** @param list<string> $kept what an undo had to leave as it is */
+    public function __construct(
+        public string $id,
+        public int $seq,
+        public string $action,
+        public string $title,
+        public string $sentence,
+        public int $changes,
+        public string $actor,
+        public string $madeAt,
+        public ?string $undoneAt,
+        public bool $canUndo,
+        public array $kept,
+    ) {}
+
+    public static function of(LedgerEntry $entry, string $actor): self
+    {
+        return new self(
+            $entry->id, $entry->seq, $entry->action, $entry->title, $entry->sentence, $entry->changes_count, $actor,
+            substr($entry->made_at, 0, 19).'Z', $entry->undone_at === null ? null : substr($entry->undone_at, 0, 19).'Z',
+            $entry->undone_at === null && $entry->changes_count > 0 && $entry->made_at >= now()->subDays((int) config('vantrel.undo_days'))->format('Y-m-d H:i:s'),
+            $entry->kept ?? [],
+        );
+    }
+}

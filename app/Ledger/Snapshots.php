@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ledger;
+
+use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Plan\Snapshot;
+
+/** Reads records as the core sees them. Each method reads what one kind of plan is made from, in a handful of queries. */
+final class Snapshots
+{
+    /** A list can meet anyone of the district; sections are those of the school's year. */
+    public function forIntake(string $schoolId, string $yearId): Snapshot
+    {
+        return $this->of([
+            Entity::Person->value => $this->rows(Entity::Person, fn (Builder $q): Builder => $q->whereIn('kind', ['student', 'guardian'])->where('state', '!=', 'merged')),
+            Entity::Section->value => $this->rows(Entity::Section, fn (Builder $q): Builder => $q->where('state', 'open')),
+            Entity::Enrollment->value => $this->rows(Entity::Enrollment, fn (Builder $q): Builder => $q->whereNull('ends_on')->where('role', 'student')
+                ->whereIn('section_id', fn (Builder $s) => $s->select('id')->from('sections')->where('state', 'open'))),
+            Entity::Guardianship->value => $this->rows(Entity::Guardianship, fn (Builder $q): Builder => $q->where('state', '!=', 'ended')),
+        ]);
+    }
+
+    /** Everything that hangs on two accounts. */
+    public function forMerge(string $aId, string $bId): Snapshot
+    {
+        $ids = [$aId, $bId];
+
+        return $this->of([
+            Entity::Person->value => $this->rows(Entity::Person, fn (Builder $q): Builder => $q->whereIn('id', $ids)->orWhereIn('merged_into', $ids)),
+            Entity::SignIn->value => $this->rows(Entity::SignIn, fn (Builder $q): Builder => $q->whereIn('person_id', $ids)),
+            Entity::Enrollment->value => $this->rows(Entity::Enrollment, fn (Builder $q): Builder => $q->whereIn('person_id', $ids)),
+            Entity::Guardianship->value => $this->rows(Entity::Guardianship, fn (Builder $q): Builder => $q->whereIn('student_id', $ids)),
+        ]);
+    }
+
+    /** One school's year with its people, sections, teachers, codes and invitations. */
+    public function forYearTurn(string $schoolId, string $yearId): Snapshot
+    {
+        $sections = fn (Builder $s) => $s->select('id')->from('sections')->where('school_year_id', $yearId)->where('state', 'open');
+
+        return $this->of([
+            Entity::SchoolYear->value => $this->rows(Entity::SchoolYear, fn (Builder $q): Builder => $q->where('school_id', $schoolId)),
+            Entity::Person->value => $this->rows(Entity::Person, fn (Builder $q): Builder => $q->where('school_id', $schoolId)->where('kind', 'student')->where('state', 'active')),
+            Entity::Section->value => $this->rows(Entity::Section, fn (Builder $q): Builder => $q->where('school_year_id', $yearId)),
+            Entity::Enrollment->value => $this->rows(Entity::Enrollment, fn (Builder $q): Builder => $q->where('role', '!=', 'student')->whereNull('ends_on')->whereIn('section_id', $sections)),
+            Entity::JoinCode->value => $this->rows(Entity::JoinCode, fn (Builder $q): Builder => $q->where('state', 'open')->whereIn('section_id', $sections)),
+            Entity::Invitation->value => $this->rows(Entity::Invitation, fn (Builder $q): Builder => $q->where('state', 'invited')->whereIn('section_id', $sections)),
+        ]);
+    }
+
+    /** One record, or null. */
+    public function find(Entity $entity, string $id): ?Row
+    {
+        return $this->list($entity, fn (Builder $q): Builder => $q->where('id', $id))[0] ?? null;
+    }
+
+    /**
+     * @param callable(Builder): Builder $where
+     * @return list<Row>
+     */
+    public function list(Entity $entity, callable $where): array
+    {
+        return array_values($this->rows($entity, $where));
+    }
+
+    /**
+     * @param callable(Builder): Builder $where
+     * @return array<string, Row>
+     */
+    private function rows(Entity $entity, callable $where): array
+    {
+        $rows = [];
+        // Read as arrays through PDO: 50,000 Eloquent models would take several times the memory and time.
+        $query = $where(DB::table($entity->value))->orderBy('id');
+        foreach ($query->cursor() as $record) {
+            $values = (array) $record;
+            $id = (string) $values['id'];
+            $version = (int) $values['version'];
+            unset($values['id'], $values['version']);
+            $rows[$id] = new Row($id, $version, $values);
+        }
+
+        return $rows;
+    }
+
+    /** @param array<string, array<string, Row>> $tables */
+    private function of(array $tables): Snapshot
+    {
+        return new Snapshot($tables, DB::table('schools')->pluck('name', 'id')->all());
+    }
+}

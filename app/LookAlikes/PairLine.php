@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\LookAlikes;
+
+use App\Platform\Resource;
+
+final readonly class PairLine extends Resource
+{
+    public function __construct(public string $leftId, public string $rightId, public string $left, public string $right, public string $leftDetail, public string $rightDetail, public float $probability, public string $why) {}
+}

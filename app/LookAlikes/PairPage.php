@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\LookAlikes;
+
+use App\Platform\Resource;
+
+final readonly class PairPage extends Resource
+{
+    /** @param list<PairLine> $pairs likeliest first */
+    public function __construct(public array $pairs) {}
+}

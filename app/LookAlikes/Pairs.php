@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\LookAlikes;
+
+use App\Models\School;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Matching\Matcher;
+use Vantrel\Core\Matching\Subject;
+use Vantrel\Core\Merging\LookAlike;
+use Vantrel\Core\Merging\LookAlikes;
+
+/** The look-alikes of a school, worked out again only when the ledger has moved on. */
+final class Pairs
+{
+    /** @return list<LookAlike> without those a person has told apart */
+    public function of(School $school): array
+    {
+        $at = DB::table('ledger_entries')->selectRaw('coalesce(max(seq), 0) + coalesce(sum(undone_at is not null), 0) * 1000000007 as at')->value('at');
+
+        return Cache::remember("look-alikes|$school->id|$at", 3600, fn (): array => $this->find($school));
+    }
+
+    public function subject(string $personId): ?Subject
+    {
+        return $this->subjects(fn (Builder $q): Builder => $q->where('p.id', $personId))[0] ?? null;
+    }
+
+    /** Both judged against everyone of the school, as the list does. */
+    public function judge(Subject $left, Subject $right): LookAlike
+    {
+        $candidate = (new Matcher($this->subjects(fn (Builder $q): Builder => $q->where('p.school_id', $left->schoolId)->where('p.state', '!=', 'merged'))))->judge($left, $right);
+
+        return new LookAlike($left->id, $right->id, $candidate->probability, $candidate->caution, $candidate->evidence);
+    }
+
+    /** @return list<LookAlike> */
+    private function find(School $school): array
+    {
+        $apart = [];
+        foreach (DB::table('known_apart')->get(['left_id', 'right_id']) as $pair) {
+            $apart["$pair->left_id $pair->right_id"] = true;
+        }
+
+        return array_values(array_filter(
+            LookAlikes::among($this->subjects(fn (Builder $q): Builder => $q->where('p.school_id', $school->id)->where('p.state', 'active'))),
+            fn (LookAlike $p): bool => ! isset($apart["$p->leftId $p->rightId"]),
+        ));
+    }
+
+    /**
+     * @param callable(Builder): Builder $where
+     * @return list<Subject>
+     */
+    private function subjects(callable $where): array
+    {
+        $students = $where(DB::table('people as p')->where('p.kind', 'student'))->orderBy('p.id')->get(['p.id', 'p.given_name', 'p.family_name', 'p.birth_date', 'p.number', 'p.email', 'p.grade', 'p.school_id']);
+        $contacts = [];
+        foreach (DB::table('guardianships as g')->join('people as c', 'c.id', '=', 'g.guardian_id')->whereIn('g.student_id', $students->pluck('id'))->where('g.state', '!=', 'ended')->get(['g.student_id', 'c.email', 'c.phone']) as $c) {
+            $contacts[$c->student_id] = [...($contacts[$c->student_id] ?? []), ...array_values(array_filter([(string) $c->email, (string) $c->phone]))];
+        }
+
+        return array_values($students->map(fn (object $s): Subject => new Subject(
+            $s->id, $s->given_name, $s->family_name, (string) $s->birth_date, (string) $s->number, (string) $s->email, (string) $s->grade, $s->school_id, $contacts[$s->id] ?? [],
+        ))->all());
+    }
+}

@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Mailroom;
+
+use App\Models\OutgoingMessage;
+use App\Platform\Resource;
+
+final readonly class MessageLine extends Resource
+{
+    public function __construct(public string $id, public string $to, public string $subject, public string $text, public string $madeAt) {}
+
+    public static function of(OutgoingMessage $message): self
+    {
+        return new self($message->id, $message->to_address, $message->subject, $message->text, str_replace(' ', 'T', $message->made_at).'Z');
+    }
+}

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+
+/**
+ * One list brought in, from the upload to the ledger.
+ *
+ * @property string $id
+ * @property string $school_id
+ * @property string|null $actor_id
+ * @property string $title
+ * @property string $file
+ * @property string $state
+ * @property string|null $message
+ * @property array<int, string|null>|null $named
+ * @property bool|null $family_first
+ * @property array<string, string> $answers
+ * @property array<string, mixed>|null $layout
+ * @property array<string, mixed>|null $summary
+ * @property string|null $fingerprint
+ * @property int $round
+ * @property int $done
+ * @property int $total
+ * @property int|null $entry_seq
+ * @property string $made_at
+ * @property string $changed_at
+ */
+final class Import extends Model
+{
+    public $incrementing = false;
+
+    public $timestamps = false;
+
+    protected $table = 'imports';
+
+    protected $keyType = 'string';
+
+    protected $guarded = [];
+
+    protected $casts = ['named' => 'array', 'answers' => 'array', 'layout' => 'array', 'summary' => 'array', 'family_first' => 'boolean'];
+}

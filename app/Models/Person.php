@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Relations\BelongsToMany;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Foundation\Auth\User;
+
+/**
+ * Someone the school knows: student, guardian or staff. Signing in leads to a person, through any of their sign-ins.
+ *
+ * @property string $id
+ * @property int $version
+ * @property string $school_id
+ * @property string $kind
+ * @property string $given_name
+ * @property string $family_name
+ * @property string $search_name
+ * @property string|null $birth_date
+ * @property string|null $number
+ * @property string|null $grade
+ * @property string|null $email
+ * @property string|null $phone
+ * @property string $state
+ * @property string|null $merged_into
+ */
+final class Person extends User
+{
+    public $incrementing = false;
+
+    public $timestamps = false;
+
+    protected $table = 'people';
+
+    protected $keyType = 'string';
+
+    protected $guarded = [];
+
+    /** @return BelongsToMany<School, $this> the schools this person coordinates */
+    public function coordinates(): BelongsToMany
+    {
+        return $this->belongsToMany(School::class, 'coordinators', 'person_id', 'school_id');
+    }
+
+    /** @return HasMany<SignIn, $this> */
+    public function signIns(): HasMany
+    {
+        return $this->hasMany(SignIn::class, 'person_id');
+    }
+
+    public function fullName(): string
+    {
+        return trim("$this->given_name $this->family_name");
+    }
+
+    // Sessions end by themselves; there is no "remember me" token to keep.
+    public function getRememberTokenName(): string
+    {
+        return '';
+    }
+}

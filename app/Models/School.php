@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+
+/**
+ * A school of the district, with its grades by order (-1 PK, 0 KG, then the number).
+ *
+ * @property string $id
+ * @property string $code
+ * @property string $name
+ * @property int $lowest_grade
+ * @property int $highest_grade
+ * @property list<string> $mail_domains
+ * @property string $time_zone
+ * @property string $country
+ */
+final class School extends Model
+{
+    public $incrementing = false;
+
+    public $timestamps = false;
+
+    protected $table = 'schools';
+
+    protected $keyType = 'string';
+
+    protected $guarded = [];
+
+    protected $casts = ['mail_domains' => 'array'];
+}

@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform;
+
+use Attribute;
+
+/** Which resource a route answers with; null for no content, 'file' for a download. */
+#[Attribute(Attribute::TARGET_METHOD)]
+final readonly class Answers
+{
+    public function __construct(public ?string $with, public string $summary) {}
+}

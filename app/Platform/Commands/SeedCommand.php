@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform\Commands;
+
+use App\Platform\CoreKit;
+use App\Platform\DemoImport;
+use Database\Seeders\DemoDistrict;
+use Illuminate\Console\Command;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Hash;
+use Vantrel\Core\Names\NameKey;
+use Vantrel\Core\Plan\Ids;
+
+final class SeedCommand extends Command
+{
+    protected $signature = 'vantrel:seed {which=demo : demo, or empty for one school and one coordinator}';
+
+    protected $description = 'Fill an empty database; does nothing where there is data';
+
+    public function handle(CoreKit $kit): int
+    {
+        if (DB::table('schools')->exists()) {
+            return self::SUCCESS;
+        }
+        if ($this->argument('which') === 'empty') {
+            $this->empty();
+
+            return self::SUCCESS;
+        }
+        (new DemoDistrict($kit))->run();
+        DemoImport::leaveHalfDone();
+
+        return self::SUCCESS;
+    }
+
+    private function empty(): void
+    {
+        $ids = new Ids('01K3CNQ0000000000000000000');
+        $school = $ids->for('school', 'first');
+        $person = $ids->for('staff', 'first');
+        $year = (int) date('Y') - (date('n') < 7 ? 1 : 0);
+        DB::transaction(function () use ($ids, $school, $person, $year): void {
+            DB::table('schools')->insert(['id' => $school, 'code' => 'school', 'name' => 'First school', 'lowest_grade' => 0, 'highest_grade' => 12, 'mail_domains' => '[]', 'time_zone' => 'UTC', 'country' => 'US']);
+            DB::table('school_years')->insert(['id' => $ids->for('year', 'first'), 'school_id' => $school, 'name' => $year.'-'.substr((string) ($year + 1), 2), 'begins_on' => "$year-08-20", 'ends_on' => ($year + 1).'-06-20', 'state' => 'current']);
+            DB::table('people')->insert(['id' => $person, 'school_id' => $school, 'kind' => 'staff', 'given_name' => 'Ines', 'family_name' => 'Halloran', 'search_name' => NameKey::of('Ines Halloran'), 'email' => 'ines.halloran@lanternfield.example', 'state' => 'active']);
+            DB::table('sign_ins')->insert(['id' => $ids->for('sign-in', 'first'), 'person_id' => $person, 'user_name' => 'ines.halloran@lanternfield.example', 'password' => Hash::make(DemoDistrict::STAFF_PASSWORD)]);
+            DB::table('coordinators')->insert(['person_id' => $person, 'school_id' => $school]);
+        });
+    }
+}

@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform;
+
+use App\Models\School;
+use Carbon\CarbonImmutable;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+use Vantrel\Core\Codes\CodeBook;
+use Vantrel\Core\Codes\KeyedStream;
+use Vantrel\Core\Codes\PassphraseSheet;
+use Vantrel\Core\Codes\UserNames;
+use Vantrel\Core\Codes\WordList;
+use Vantrel\Core\Plan\Ids;
+
+/** Hands the core what it does not take by itself: the time, randomness, and what has been given out before. */
+final class CoreKit
+{
+    public function now(): string
+    {
+        return CarbonImmutable::now('UTC')->format('Y-m-d H:i:s');
+    }
+
+    /** The day it is at the school. */
+    public function today(?School $school): string
+    {
+        return CarbonImmutable::now($school->time_zone ?? 'UTC')->format('Y-m-d');
+    }
+
+    public function seed(): string
+    {
+        return (string) Str::ulid();
+    }
+
+    public function ids(string $seed): Ids
+    {
+        return new Ids($seed);
+    }
+
+    /** Unforeseeable without the application's key, and the same again for the same seed: a plan looked at is the plan applied. */
+    public function random(string $seed): KeyedStream
+    {
+        return new KeyedStream((string) base64_decode(substr((string) config('app.key'), 7), true), $seed);
+    }
+
+    public function codeBook(string $seed): CodeBook
+    {
+        $used = DB::table('join_codes')->pluck('code')->mapWithKeys(fn (mixed $code): array => [(string) $code => true])->all();
+
+        return new CodeBook($this->random("$seed codes"), $used, DB::table('join_codes')->where('state', 'open')->count(), (int) config('vantrel.code_tries_per_day'));
+    }
+
+    public function userNames(): UserNames
+    {
+        $taken = [];
+        foreach (DB::table('sign_ins')->select('user_name')->cursor() as $row) {
+            $taken[$row->user_name] = true;
+        }
+        $unfit = array_values(array_filter(array_map(trim(...), file(resource_path('words/unfit.txt')) ?: [])));
+
+        return new UserNames($taken, $unfit);
+    }
+
+    public function passphrases(string $seed): PassphraseSheet
+    {
+        return new PassphraseSheet(WordList::fromText((string) file_get_contents(resource_path('words/passphrase.txt'))), $this->random("$seed passphrases"));
+    }
+}

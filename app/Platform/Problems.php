@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform;
+
+use Illuminate\Auth\Access\AuthorizationException;
+use Illuminate\Auth\AuthenticationException;
+use Illuminate\Foundation\Configuration\Exceptions;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Validation\ValidationException;
+use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
+use Throwable;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\StalePlan;
+use Vantrel\Core\Table\UnreadableList;
+
+/** Errors of the API as problem details (RFC 9457): `title`, `status`, `detail`, and `errors` by field where there are fields. */
+final class Problems
+{
+    public static function register(Exceptions $exceptions): void
+    {
+        $exceptions->dontReport([Refusal::class, StalePlan::class, UnreadableList::class]);
+        $exceptions->render(function (Throwable $e, Request $request): ?JsonResponse {
+            if (! $request->is('api/*')) {
+                return null;
+            }
+
+            return match (true) {
+                $e instanceof ValidationException => self::problem(422, 'Something is not filled in right', (string) collect($e->errors())->flatten()->first(), ['errors' => $e->errors()]),
+                $e instanceof Refusal => self::problem(422, 'That cannot be done', $e->getMessage(), $e->field === null ? [] : ['errors' => [$e->field => [$e->getMessage()]]]),
+                $e instanceof UnreadableList => self::problem(422, 'The list cannot be read', $e->getMessage()),
+                $e instanceof StalePlan => self::problem(409, 'Changed since you looked', $e->getMessage(), ['changed' => $e->changed]),
+                $e instanceof AuthenticationException => self::problem(401, 'Not signed in', 'Sign in, then try again.'),
+                $e instanceof AuthorizationException => self::problem(403, 'Not yours to do', 'Your account may not do this here. Ask the coordinator of the school.'),
+                $e instanceof HttpExceptionInterface => self::http($e),
+                default => self::problem(500, 'Something failed here', 'It has been noted. Nothing was changed; try again, and if it fails again, tell whoever looks after this server.'),
+            };
+        });
+    }
+
+    private static function http(HttpExceptionInterface $e): JsonResponse
+    {
+        [$title, $detail] = match ($e->getStatusCode()) {
+            403 => ['Not yours to do', 'Your account may not do this here. Ask the coordinator of the school.'],
+            404 => ['Not found', 'There is nothing here, or nothing that your account may see.'],
+            413 => ['Too large', 'The file is too large. Split the list, or save it without pictures.'],
+            419 => ['The page was open too long', 'Load the page again and repeat the last step.'],
+            429 => ['Too many tries', 'Wait a minute, then try again.'],
+            default => ['That did not work', $e->getMessage()],
+        };
+        $response = self::problem($e->getStatusCode(), $title, $detail);
+        $response->headers->add($e->getHeaders());
+        $response->headers->set('Content-Type', 'application/problem+json');
+
+        return $response;
+    }
+
+    /** @param array<string, mixed> $more */
+    private static function problem(int $status, string $title, string $detail, array $more = []): JsonResponse
+    {
+        return new JsonResponse(['title' => $title, 'status' => $status, 'detail' => $detail, ...$more], $status, ['Content-Type' => 'application/problem+json']);
+    }
+}

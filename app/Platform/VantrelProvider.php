@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform;
+
+use App\Access\Policies;
+use App\Intake\ReplanUndone;
+use App\Ledger\EntryUndone;
+use App\Mailroom\MailroomTransport;
+use App\Models\LedgerEntry;
+use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Event;
+use Illuminate\Support\Facades\Mail;
+use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\Facades\Route;
+use Illuminate\Support\ServiceProvider;
+use Symfony\Component\Mailer\Transport\TransportInterface;
+
+/** Wires the application together. */
+final class VantrelProvider extends ServiceProvider
+{
+    public function boot(): void
+    {
+        Model::shouldBeStrict();
+        Policies::register();
+        Event::listen(EntryUndone::class, ReplanUndone::class);
+        // In URLs an entry goes by its ULID; its number is for the database.
+        Route::bind('entry', fn (string $id): LedgerEntry => LedgerEntry::query()->where('id', $id)->firstOrFail());
+        Mail::extend('mailroom', fn (): TransportInterface => new MailroomTransport);
+        // Whole-address limits; sign-in and join codes count their failures themselves, so that a class behind one address is not locked out.
+        RateLimiter::for('guest', fn (Request $request): Limit => Limit::perMinute(1200)->by((string) $request->ip()));
+        RateLimiter::for('upload', fn (Request $request): Limit => Limit::perMinute(30)->by((string) $request->user()?->getAuthIdentifier()));
+    }
+}

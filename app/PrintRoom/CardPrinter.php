@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\PrintRoom;
+
+use App\Ledger\Ledger;
+use App\Ledger\Snapshots;
+use App\Models\Person;
+use App\Models\School;
+use App\Platform\CoreKit;
+use Illuminate\Contracts\Encryption\DecryptException;
+use Illuminate\Support\Facades\Crypt;
+use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Names\PersonName;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Print\CardIssue;
+use Vantrel\Core\Print\CardOrder;
+use Vantrel\Core\Print\CardSheet;
+
+/** Prints login cards: issues badges and missing passphrases through the ledger, and sets the sheets. Nothing is kept but their hashes. */
+final class CardPrinter
+{
+    public const MOST = 1500;
+
+    public function __construct(private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit) {}
+
+    /**
+     * @param list<string> $sectionIds
+     * @param list<string> $personIds of these only, where any are named
+     * @param bool $lost whether earlier cards are lost and must stop working
+     * @return string the PDF
+     * @throws Refusal where there is nobody to print, or too many at once
+     */
+    public function print(School $school, array $sectionIds, array $personIds, string $layout, CardOrder $order, bool $lost, ?Person $actor): string
+    {
+        $sheet = CardSheet::named($layout);
+        $people = DB::table('enrollments as e')->join('people as p', 'p.id', '=', 'e.person_id')->join('sections as s', 's.id', '=', 'e.section_id')
+            ->whereIn('e.section_id', $sectionIds)->where('s.school_id', $school->id)->where('e.role', 'student')->whereNull('e.ends_on')->where('p.state', 'active')
+            ->when($personIds !== [], fn ($q) => $q->whereIn('p.id', $personIds))
+            ->orderBy('s.kind')->orderBy('s.name')->orderBy('p.family_name')->orderBy('p.given_name')->orderBy('p.id')
+            ->get(['p.id', 'p.given_name', 'p.family_name', 's.name as section'])->unique('id')->values();
+        if ($people->isEmpty()) {
+            throw new Refusal('There are no students in what was chosen.');
+        }
+        if ($people->count() > self::MOST) {
+            throw new Refusal("These are {$people->count()} cards; up to ".self::MOST.' are printed at once. Choose fewer sections.');
+        }
+        $signIns = $this->signIns(array_values($people->pluck('id')->all()));
+        $ordered = [];
+        foreach ($people as $person) {
+            if (isset($signIns[$person->id])) {
+                $ordered[] = $signIns[$person->id];
+            }
+        }
+        $seed = $this->kit->seed();
+        $names = $people->pluck('section')->unique();
+        $issue = CardIssue::for(
+            $ordered, $lost ? $this->snapshots->list(Entity::Badge, fn ($q) => $q->where('state', 'live')->whereIn('sign_in_id', array_map(fn (Row $s): string => $s->id, $ordered))) : [],
+            $this->kit->passphrases($seed), $this->kit->random("$seed badges"), Crypt::encryptString(...), $this->kit->ids($seed), $this->kit->now(), $lost,
+            $names->count() === 1 ? (string) $names->first() : "{$names->count()} sections",
+        );
+        $this->ledger->apply($issue->plan, $school->id, $actor, 'cards');
+        $base = rtrim((string) config('app.url'), '/');
+        $cards = [];
+        $byId = $people->keyBy('id');
+        foreach ($issue->cards as $i => $card) {
+            $person = $byId[$ordered[$i]->text('person_id')];
+            $cards[] = new Card(
+                (new PersonName($person->given_name, $person->family_name))->full(), $person->section, $ordered[$i]->text('user_name'),
+                $card->passphrase ?? $this->passphrase($ordered[$i]), "$base/b/{$card->badge->plain}",
+            );
+        }
+
+        return CardPdf::of($cards, $sheet, $order, $school->name, (string) preg_replace('#^https?://#', '', $base));
+    }
+
+    /**
+     * The sign-in that goes on the card: the one made first.
+     *
+     * @param list<mixed> $personIds
+     * @return array<string, Row> by person
+     */
+    private function signIns(array $personIds): array
+    {
+        $found = [];
+        foreach ($this->snapshots->list(Entity::SignIn, fn ($q) => $q->whereIn('person_id', $personIds)) as $signIn) {
+            $found[$signIn->text('person_id')] ??= $signIn;
+        }
+
+        return $found;
+    }
+
+    private function passphrase(Row $signIn): string
+    {
+        try {
+            return $signIn->maybe('password') !== null ? '' : Crypt::decryptString($signIn->text('passphrase'));
+        } catch (DecryptException) {
+            throw new Refusal("The passphrase of {$signIn->text('user_name')} cannot be read with this server's key. Print the card with “the earlier cards are lost”.");
+        }
+    }
+}

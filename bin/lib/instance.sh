@@ -1,0 +1,183 @@
+# Shared by bin/*: what an instance is, and how its parts are installed, started and stopped.
+# An instance is a folder (VANTREL_HOME, .vantrel/ by default) with its own database, files, keys and ports.
+
+set -euo pipefail
+ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/../.." && pwd)
+export VANTREL_HOME=${VANTREL_HOME:-$ROOT/.vantrel}
+case $VANTREL_HOME in /*) ;; *) VANTREL_HOME=$PWD/$VANTREL_HOME ;; esac
+export COMPOSER_ALLOW_SUPERUSER=1 LC_ALL=C.UTF-8
+
+step() { printf '  %s\n' "$*"; }
+
+fail() {
+  printf '\nFailed: %s\n' "$1" >&2
+  [ -n "${2:-}" ] && printf 'What to do: %s\n' "$2" >&2
+  exit 1
+}
+
+# Runs a command with its output in a log; on failure shows the end of the log and what to do.
+quietly() { # what, cure, command...
+  local what=$1 cure=$2 log
+  shift 2
+  mkdir -p "$VANTREL_HOME/log"
+  log=$VANTREL_HOME/log/$(printf '%s' "$what" | tr -cs 'a-zA-Z0-9' '-').log
+  if ! "$@" >"$log" 2>&1; then
+    tail -n 25 "$log" >&2
+    fail "$what (the whole log is in $log)" "$cure"
+  fi
+}
+
+as_root() { if [ "$(id -u)" = 0 ]; then "$@"; else sudo "$@"; fi; }
+
+debian_packages() { # package...
+  local missing=()
+  for p in "$@"; do
+    dpkg-query -W -f='${Status}' "$p" 2>/dev/null | grep -q 'ok installed' || missing+=("$p")
+  done
+  [ ${#missing[@]} -eq 0 ] && return 0
+  step "Installing from Debian: ${missing[*]}"
+  quietly "apt-get update" "Check the network and /etc/apt/sources.list." as_root apt-get update
+  quietly "apt-get install" "Check the network, then run this again." \
+    as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends "${missing[@]}"
+}
+
+RUN_PACKAGES=(php8.2-cli php8.2-mysql php8.2-gd php8.2-zip php8.2-bcmath php8.2-curl php8.2-intl php8.2-mbstring php8.2-xml mariadb-server unzip)
+TEST_PACKAGES=(chromium libreoffice-calc zbar-tools poppler-utils python3-openpyxl python3-jellyfish ruby-jaro-winkler xkcdpass)
+
+php_packages() {
+  [ -f "$ROOT/vendor/autoload.php" ] && [ "$ROOT/vendor/.from" -nt "$ROOT/composer.json" ] && return 0
+  command -v composer >/dev/null || debian_packages composer
+  step "Installing PHP packages"
+  # openspout names PHP up to 8.1 and runs on 8.2.
+  (cd "$ROOT" && quietly "composer install" "Check the network, then run this again." \
+    composer install --ignore-platform-req=php+ --no-interaction --no-progress --no-scripts --prefer-dist)
+  touch "$ROOT/vendor/.from"
+}
+
+node_packages() {
+  command -v node >/dev/null && [ "$(node -p 'process.versions.node.split(".")[0]')" -ge 20 ] ||
+    fail "Node.js 20 or newer is not installed" "Install Node.js 20 and npm, then run this again."
+  [ "$ROOT/node_modules/.from" -nt "$ROOT/package-lock.json" ] && return 0
+  step "Installing front-end packages (1 to 2 minutes the first time)"
+  (cd "$ROOT" && quietly "npm ci" "Check the network, then run this again." npm ci --no-audit --no-fund)
+  touch "$ROOT/node_modules/.from"
+}
+
+front_end() {
+  local built=$ROOT/public/build/manifest.json
+  if [ ! -f "$built" ] || [ -n "$(find "$ROOT/resources" "$ROOT/vite.config.ts" "$ROOT/package-lock.json" -newer "$built" -print -quit)" ]; then
+    step "Building the front end"
+    (cd "$ROOT" && quietly "vite build" "Read the message above; a file under resources/ does not compile." npx vite build)
+    touch "$built"
+  fi
+}
+
+port_free() { ! (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
+
+free_port() { # first
+  local p=$1
+  until port_free "$p"; do p=$((p + 1)); done
+  printf '%s' "$p"
+}
+
+setting() { # name: its value in the instance's env file
+  sed -n "s/^$1=//p" "$VANTREL_HOME/env" 2>/dev/null | tail -n 1
+}
+
+set_setting() { # name value
+  if grep -q "^$1=" "$VANTREL_HOME/env"; then
+    sed -i "s|^$1=.*|$1=$2|" "$VANTREL_HOME/env"
+  else
+    printf '%s=%s\n' "$1" "$2" >>"$VANTREL_HOME/env"
+  fi
+}
+
+instance_files() {
+  mkdir -p "$VANTREL_HOME"/{log,run,storage/{app,fonts,logs,framework/{cache,views,sessions}}}
+  chmod 700 "$VANTREL_HOME"
+  if [ ! -f "$VANTREL_HOME/env" ]; then
+    cat >"$VANTREL_HOME/env" <<ENV
+APP_NAME=Vantrel
+APP_ENV=production
+APP_KEY=base64:$(head -c 32 /dev/urandom | base64)
+APP_DEBUG=false
+APP_URL=http://127.0.0.1:8080
+DB_CONNECTION=mariadb
+DB_HOST=127.0.0.1
+DB_PORT=33070
+DB_DATABASE=vantrel
+DB_USERNAME=vantrel
+DB_PASSWORD=$(head -c 18 /dev/urandom | base64 | tr -d '+/=')
+SESSION_DRIVER=database
+CACHE_STORE=database
+QUEUE_CONNECTION=database
+DB_QUEUE_RETRY_AFTER=330
+LOG_CHANNEL=single
+BCRYPT_ROUNDS=12
+ENV
+    chmod 600 "$VANTREL_HOME/env"
+  fi
+}
+
+alive() { # pid file
+  [ -f "$1" ] && kill -0 "$(cat "$1")" 2>/dev/null
+}
+
+database_start() {
+  local dir=$VANTREL_HOME/mysql pid=$VANTREL_HOME/run/mariadb.pid
+  alive "$pid" && return 0
+  local user=()
+  [ "$(id -u)" = 0 ] && user=(--user=root)
+  if [ ! -d "$dir/mysql" ]; then
+    step "Making the database"
+    quietly "mariadb-install-db" "Delete $dir and run this again." \
+      mariadb-install-db --no-defaults "${user[@]}" --datadir="$dir" --auth-root-authentication-method=normal --skip-test-db
+  fi
+  local port
+  port=$(free_port "$(setting DB_PORT)")
+  set_setting DB_PORT "$port"
+  # A socket's path has at most 107 characters, so it lives in a folder of its own under /tmp.
+  local socket
+  socket=$(mktemp -d /tmp/vantrel-XXXXXX)/db.sock
+  echo "$socket" >"$VANTREL_HOME/run/socket"
+  setsid mariadbd --no-defaults "${user[@]}" --datadir="$dir" --socket="$socket" --bind-address=127.0.0.1 --port="$port" \
+    --pid-file="$pid" --innodb-buffer-pool-size=256M --innodb-flush-log-at-trx-commit=1 --max-allowed-packet=64M \
+    --character-set-server=utf8mb4 --skip-name-resolve ${DB_EXTRA:-} >"$VANTREL_HOME/log/mariadb.log" 2>&1 &
+  for _ in $(seq 150); do
+    mariadb --no-defaults -uroot -S "$socket" -e 'select 1' >/dev/null 2>&1 && break
+    sleep 0.2
+  done
+  mariadb --no-defaults -uroot -S "$socket" 2>"$VANTREL_HOME/log/grants.log" <<SQL || fail "MariaDB did not come up" "Read $VANTREL_HOME/log/mariadb.log."
+CREATE DATABASE IF NOT EXISTS vantrel CHARACTER SET utf8mb4 COLLATE utf8mb4_uca1400_ai_ci;
+CREATE USER IF NOT EXISTS vantrel@'127.0.0.1';
+ALTER USER vantrel@'127.0.0.1' IDENTIFIED BY '$(setting DB_PASSWORD)';
+GRANT ALL ON \`vantrel%\`.* TO vantrel@'127.0.0.1';
+SQL
+}
+
+# Stops a process this instance started, by its own pid file.
+stop_one() { # pid file
+  local pid
+  [ -f "$1" ] || return 0
+  pid=$(cat "$1")
+  if kill -0 "$pid" 2>/dev/null; then
+    # Each was started as the leader of a group of its own: its children go with it.
+    kill -TERM -- "-$pid" 2>/dev/null || kill -TERM "$pid" 2>/dev/null || true
+    for _ in $(seq 100); do kill -0 "$pid" 2>/dev/null || break; sleep 0.1; done
+  fi
+  rm -f "$1"
+}
+
+instance_stop() {
+  for part in web worker mariadb; do stop_one "$VANTREL_HOME/run/$part.pid"; done
+  if [ -f "$VANTREL_HOME/run/socket" ]; then
+    rm -rf "$(dirname "$(cat "$VANTREL_HOME/run/socket")")"
+    rm -f "$VANTREL_HOME/run/socket"
+  fi
+}
+
+fonts() {
+  [ -f "$VANTREL_HOME/storage/fonts/.from" ] && [ -z "$(find "$ROOT/resources/fonts" -newer "$VANTREL_HOME/storage/fonts/.from" -print -quit)" ] && return 0
+  quietly "converting fonts" "Check that resources/fonts is complete." php "$ROOT/artisan" vantrel:fonts
+  touch "$VANTREL_HOME/storage/fonts/.from"
+}

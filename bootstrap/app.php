@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Platform\Problems;
+use Illuminate\Foundation\Application;
+use Illuminate\Foundation\Configuration\Exceptions;
+use Illuminate\Foundation\Configuration\Middleware;
+use Illuminate\Http\Middleware\HandleCors;
+
+// An instance's database, files, keys and ports live in its own folder, so that several can run side by side.
+$home = getenv('VANTREL_HOME') ?: dirname(__DIR__).'/.vantrel';
+
+$app = Application::configure(basePath: dirname(__DIR__))
+    ->withProviders([App\Platform\VantrelProvider::class], false)
+    ->withRouting(web: __DIR__.'/../routes/web.php', commands: __DIR__.'/../routes/console.php')
+    ->withCommands([
+        __DIR__.'/../app/Intake/Commands', __DIR__.'/../app/Ledger/Commands', __DIR__.'/../app/PrintRoom/Commands', __DIR__.'/../app/Platform/Commands',
+    ])
+    ->withMiddleware(function (Middleware $middleware): void {
+        $middleware->remove(HandleCors::class);
+        $middleware->web(append: [App\Platform\SecurityHeaders::class, App\Access\FollowMerge::class]);
+        $middleware->redirectGuestsTo('/');
+    })
+    ->withExceptions(function (Exceptions $exceptions): void {
+        Problems::register($exceptions);
+    })
+    ->create();
+
+$app->useStoragePath($home.'/storage');
+$app->useEnvironmentPath($home);
+$app->loadEnvironmentFrom('env');
+
+return $app;

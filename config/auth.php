@@ -1,0 +1,7 @@
+<?php
+
+return [
+    'defaults' => ['guard' => 'web', 'passwords' => 'users'],
+    'guards' => ['web' => ['driver' => 'session', 'provider' => 'people']],
+    'providers' => ['people' => ['driver' => 'eloquent', 'model' => App\Models\Person::class]],
+];

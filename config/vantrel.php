@@ -1,0 +1,13 @@
+<?php
+
+return [
+    // Well-formed but unknown join codes that one address may try in a day; the length of new codes follows from it.
+    'code_tries_per_day' => (int) env('VANTREL_CODE_TRIES', 100),
+    // Days in which a ledger entry can be undone.
+    'undo_days' => (int) env('VANTREL_UNDO_DAYS', 14),
+    // Largest upload, in bytes, and largest content of a packed one.
+    'upload_bytes' => (int) env('VANTREL_UPLOAD_BYTES', 20 * 1024 * 1024),
+    'unpacked_bytes' => (int) env('VANTREL_UNPACKED_BYTES', 300 * 1024 * 1024),
+    // The connection that progress is written on: apart from the one that holds the transaction, so that others see it.
+    'progress_connection' => env('VANTREL_PROGRESS_CONNECTION', 'progress'),
+];

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Codes;
+
+/** What is wrong with something typed as a join code. Says nothing about which codes exist. */
+enum CodeMistake: string
+{
+    case Empty = 'empty';
+    case TooShort = 'too_short';
+    case TooLong = 'too_long';
+    case ForeignSymbol = 'foreign_symbol';
+    case Check = 'check';
+
+    /** The sentence to show, in words a child can act on. */
+    public function sentence(string $symbol = ''): string
+    {
+        return match ($this) {
+            self::Empty => 'Type the code from the wall.',
+            self::TooShort => 'That is too short for a code. Look for the part that is missing.',
+            self::TooLong => 'That is too long for a code. Look for a letter typed twice.',
+            self::ForeignSymbol => "Codes never have “{$symbol}” in them. Look at that place again.",
+            self::Check => 'One letter is wrong, or two changed places. Compare it with the wall, letter by letter.',
+        };
+    }
+}

@@ -1,0 +1,153 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Intake;
+
+use Vantrel\Core\Names\NameKey;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Plan\Snapshot;
+
+/**
+ * The guardians a list names. One with an e-mail address is known by it and by a like name, so that brothers and sisters
+ * share one account; one without is known by name among the student's own guardians.
+ */
+final class GuardianBook
+{
+    /** @var array<string, list<Row>> e-mail to guardians */
+    private array $byEmail = [];
+
+    /** @var array<string, list<Row>> student id to guardianships */
+    private array $ofStudent;
+
+    /** @var array<string, string> key in this list to id of a guardian the plan makes */
+    private array $made = [];
+
+    public function __construct(
+        private readonly Snapshot $snapshot,
+        private readonly IntakeWish $wish,
+        private readonly Ids $ids,
+        private readonly PlanBuilder $plan,
+    ) {
+        foreach ($snapshot->all(Entity::Person) as $person) {
+            if ($person->text('kind') === 'guardian' && $person->maybe('email') !== null && $person->text('state') !== 'merged') {
+                $this->byEmail[$person->text('email')][] = $person;
+            }
+        }
+        $this->ofStudent = $snapshot->by(Entity::Guardianship, 'student_id');
+    }
+
+    /** @return bool whether the list says anything new of the student's guardians */
+    public function attach(StudentLine $line, string $studentId): bool
+    {
+        $changed = false;
+        foreach ($line->guardians as $guardian) {
+            $changed = $this->one($guardian, $line, $studentId) || $changed;
+        }
+
+        return $changed;
+    }
+
+    private function one(GuardianLine $guardian, StudentLine $line, string $studentId): bool
+    {
+        $own = [];
+        foreach ($this->ofStudent[$studentId] ?? [] as $link) {
+            $person = $this->snapshot->find(Entity::Person, $link->text('guardian_id'));
+            if ($person !== null) {
+                $own[] = $person;
+            }
+        }
+        $known = $this->known($guardian, $own);
+        if ($known !== null) {
+            $this->fill($known, $guardian, $line->number);
+            $changed = $this->plan->changes(Entity::Person, $known->id);
+            foreach ($own as $person) {
+                if ($person->id === $known->id) {
+                    return $changed;
+                }
+            }
+
+            return $this->link($studentId, $known->id, $line->number);
+        }
+
+        return $this->link($studentId, $this->make($guardian, $studentId, $line->number), $line->number);
+    }
+
+    /** @param list<Row> $own guardians the student has */
+    private function known(GuardianLine $guardian, array $own): ?Row
+    {
+        $key = NameKey::of($guardian->name->full());
+        if ($guardian->email !== '') {
+            foreach ($this->byEmail[$guardian->email] ?? [] as $person) {
+                if ($key === '' || self::alike($key, $person->text('search_name'))) {
+                    return $person;
+                }
+            }
+        }
+        foreach ($own as $person) {
+            $same = $key !== '' && $person->text('search_name') === $key;
+            $samePhone = $guardian->phone !== '' && $person->text('phone') === $guardian->phone && $key === '';
+            $otherMail = $guardian->email !== '' && $person->maybe('email') !== null && $person->text('email') !== $guardian->email;
+            if (($same || $samePhone) && ! $otherMail) {
+                return $person;
+            }
+        }
+
+        return null;
+    }
+
+    /** One address may serve two parents: they are one person only if their names share a word. */
+    private static function alike(string $a, string $b): bool
+    {
+        $a = explode(' ', $a);
+        $b = explode(' ', $b);
+
+        return $b === [''] || $a[0] === $b[0] || (array_intersect($a, $b) !== [] && (count($a) === 1 || count($b) === 1 || strlen($a[0]) === 1 || $a[0][0] === $b[0][0]));
+    }
+
+    private function fill(Row $known, GuardianLine $guardian, int $row): void
+    {
+        $fields = [];
+        foreach (['email' => $guardian->email, 'phone' => $guardian->phone] as $column => $value) {
+            if ($value !== '' && $known->maybe($column) === null) {
+                $fields[$column] = $value;
+            }
+        }
+        if ($fields !== []) {
+            $this->plan->update(Entity::Person, $known, $fields, "guardian in row $row", $row);
+        }
+    }
+
+    private function make(GuardianLine $guardian, string $studentId, int $row): string
+    {
+        $name = NameKey::of($guardian->name->full());
+        $key = $guardian->email !== '' ? "$guardian->email|".explode(' ', $name)[0] : "$studentId|$name|$guardian->phone";
+        if (isset($this->made[$key])) {
+            return $this->made[$key];
+        }
+        $id = $this->ids->for('guardian', $key);
+        $this->plan->insert(Entity::Person, $id, [
+            'school_id' => $this->wish->schoolId, 'kind' => 'guardian',
+            'given_name' => $guardian->name->given, 'family_name' => $guardian->name->family, 'search_name' => $name,
+            'birth_date' => null, 'number' => null, 'grade' => null,
+            'email' => $guardian->email ?: null, 'phone' => $guardian->phone ?: null, 'state' => 'active', 'merged_into' => null,
+        ], "guardian in row $row", $row);
+
+        return $this->made[$key] = $id;
+    }
+
+    private function link(string $studentId, string $guardianId, int $row): bool
+    {
+        $id = $this->ids->for('guardianship', $studentId, $guardianId);
+        if (! $this->plan->changes(Entity::Guardianship, $id)) {
+            $this->plan->insert(Entity::Guardianship, $id, [
+                'student_id' => $studentId, 'guardian_id' => $guardianId, 'relationship' => null, 'state' => 'listed', 'restriction' => null,
+            ], "row $row", $row);
+        }
+
+        return true;
+    }
+}

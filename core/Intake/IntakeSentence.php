@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Intake;
+
+use Vantrel\Core\Plan\Change;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\Tally;
+use Vantrel\Core\Plan\Words;
+
+/** Closes an intake plan with its tallies and the one sentence that says what applying it does. */
+final class IntakeSentence
+{
+    /** @param int $moved students who change their homeroom */
+    public static function of(PlanBuilder $builder, IntakeWish $wish, int $moved): Plan
+    {
+        $draft = $builder->build($wish->title, '');
+        $added = ['student' => 0, 'guardian' => 0];
+        foreach ($draft->changes as $change) {
+            if ($change->entity === Entity::Person && $change->inserts()) {
+                $added[(string) $change->after['kind']]++;
+            }
+        }
+        $verdicts = $draft->verdicts();
+        $sections = count(array_filter($draft->changes, fn (Change $c): bool => $c->entity === Entity::Section));
+        $tallies = [
+            new Tally('students_added', $added['student'], 'students added'),
+            new Tally('guardians_added', $added['guardian'], 'guardians added'),
+            new Tally('students_updated', $verdicts['update'], 'students updated'),
+            new Tally('students_moved', $moved, 'students moved'),
+            new Tally('sections_made', $sections, 'sections made'),
+        ];
+        $adds = array_filter([
+            $added['student'] > 0 ? Words::count($added['student'], 'student') : '',
+            $added['guardian'] > 0 ? Words::count($added['guardian'], 'guardian') : '',
+        ]);
+        $does = array_values(array_filter([
+            $adds === [] ? '' : 'adds '.Words::join(array_values($adds)),
+            $verdicts['update'] > 0 ? 'updates '.Words::count($verdicts['update'], 'student') : '',
+            $moved > 0 ? 'moves '.number_format($moved) : '',
+            $sections > 0 ? 'makes '.Words::count($sections, 'section') : '',
+        ]));
+        $waits = array_values(array_filter([
+            $verdicts['ask'] > 0 ? Words::count($verdicts['ask'], 'row waits', 'rows wait').' for you' : '',
+            $verdicts['cannot'] > 0 ? Words::count($verdicts['cannot'], 'is left out', 'are left out') : '',
+        ]));
+        $sentence = ($does === [] ? 'Nothing to apply: everyone in this list is known as it says' : 'Apply '.Words::join($does))
+            .($waits === [] ? '.' : '. '.implode('; ', $waits).'.');
+
+        return $builder->build($wish->title, $sentence, $tallies);
+    }
+}

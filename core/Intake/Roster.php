@@ -1,0 +1,141 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Intake;
+
+use Vantrel\Core\Matching\Subject;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Values\GradeLevel;
+
+/** The students known, their open sections and their guardians' contacts, joined for matching and for describing. */
+final class Roster
+{
+    /** @var array<string, list<Row>> person's id to open student enrollments */
+    private array $enrollments = [];
+
+    /** @var array<string, list<Row>> */
+    private array $guardianships;
+
+    public function __construct(private readonly Snapshot $snapshot)
+    {
+        foreach ($snapshot->all(Entity::Enrollment) as $enrollment) {
+            if ($enrollment->maybe('ends_on') === null && $enrollment->text('role') === 'student') {
+                $this->enrollments[$enrollment->text('person_id')][] = $enrollment;
+            }
+        }
+        $this->guardianships = $snapshot->by(Entity::Guardianship, 'student_id');
+    }
+
+    /** @return list<Subject> every student who was not merged into another */
+    public function subjects(): array
+    {
+        $subjects = [];
+        foreach ($this->snapshot->all(Entity::Person) as $person) {
+            if ($person->text('kind') !== 'student' || $person->text('state') === 'merged') {
+                continue;
+            }
+            $subjects[] = new Subject(
+                $person->id, $person->text('given_name'), $person->text('family_name'), $person->text('birth_date'),
+                $person->text('number'), $person->text('email'), $person->text('grade'), $person->text('school_id'), $this->contactsOf($person->id),
+            );
+        }
+
+        return $subjects;
+    }
+
+    public static function subjectOf(StudentLine $line, string $schoolId): Subject
+    {
+        $contacts = [];
+        foreach ($line->guardians as $guardian) {
+            $contacts[] = $guardian->email;
+            $contacts[] = $guardian->phone;
+        }
+
+        return new Subject(
+            'row'.$line->number, $line->name->given, $line->name->family, $line->birthDate, $line->studentNumber, $line->email, $line->grade, $schoolId,
+            array_values(array_filter($contacts, fn (string $c): bool => $c !== '')),
+        );
+    }
+
+    /** @return list<Row> */
+    public function enrollmentsOf(string $personId): array
+    {
+        return $this->enrollments[$personId] ?? [];
+    }
+
+    /** @return list<Row> */
+    public function homeroomsOf(string $personId): array
+    {
+        return array_values(array_filter($this->enrollmentsOf($personId), fn (Row $e): bool => $this->snapshot->find(Entity::Section, $e->text('section_id'))?->text('kind') === 'homeroom'));
+    }
+
+    public function isIn(string $personId, string $sectionId): bool
+    {
+        foreach ($this->enrollmentsOf($personId) as $enrollment) {
+            if ($enrollment->text('section_id') === $sectionId) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    public function name(string $personId): string
+    {
+        $person = $this->snapshot->find(Entity::Person, $personId);
+
+        return $person === null ? '' : trim($person->text('given_name').' '.$person->text('family_name'));
+    }
+
+    /** "grade 4, 4 Curlew, number 020417, born 2016-03-08": enough to know the child by. */
+    public function describe(string $personId): string
+    {
+        $person = $this->snapshot->find(Entity::Person, $personId);
+        if ($person === null) {
+            return '';
+        }
+        $parts = [];
+        $grade = GradeLevel::read($person->text('grade'));
+        if ($grade !== null) {
+            $parts[] = $grade->label();
+        }
+        foreach ($this->homeroomsOf($personId) as $enrollment) {
+            $parts[] = $this->snapshot->find(Entity::Section, $enrollment->text('section_id'))?->text('name') ?? '';
+        }
+        if ($person->maybe('number') !== null) {
+            $parts[] = 'number '.$person->text('number');
+        }
+        if ($person->maybe('birth_date') !== null) {
+            $parts[] = 'born '.$person->text('birth_date');
+        }
+        if ($person->text('state') === 'left') {
+            $parts[] = 'has left';
+        }
+
+        return implode(', ', $parts);
+    }
+
+    public function schoolName(string $schoolId): string
+    {
+        return $this->snapshot->schools[$schoolId] ?? 'another school';
+    }
+
+    /** @return list<string> */
+    private function contactsOf(string $personId): array
+    {
+        $contacts = [];
+        foreach ($this->guardianships[$personId] ?? [] as $link) {
+            $guardian = $this->snapshot->find(Entity::Person, $link->text('guardian_id'));
+            foreach (['email', 'phone'] as $column) {
+                if ($guardian?->maybe($column) !== null) {
+                    $contacts[] = $guardian->text($column);
+                }
+            }
+        }
+
+        return $contacts;
+    }
+}

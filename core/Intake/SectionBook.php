@@ -1,0 +1,145 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Intake;
+
+use Vantrel\Core\Names\NameKey;
+use Vantrel\Core\Plan\Choice;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\Question;
+use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Plan\Words;
+
+/** The sections a list names: those of the school's year, and the new ones it needs. */
+final class SectionBook
+{
+    /** The question that kept the last row from being placed. */
+    public ?string $question = null;
+
+    /** @var array<string, Row> plain name to open section of this school and year */
+    private array $known = [];
+
+    /** @var array<string, Place> plain name to section the plan makes */
+    private array $made = [];
+
+    public function __construct(
+        private readonly Snapshot $snapshot,
+        private readonly IntakeWish $wish,
+        private readonly Ids $ids,
+        private readonly PlanBuilder $plan,
+    ) {
+        foreach ($snapshot->all(Entity::Section) as $section) {
+            if ($section->text('school_id') === $wish->schoolId && $section->text('school_year_id') === $wish->yearId && $section->text('state') === 'open') {
+                $this->known[NameKey::of($section->text('name'))] = $section;
+            }
+        }
+    }
+
+    /** @return list<Place>|null null while it is not settled which section is meant */
+    public function placesFor(StudentLine $line, RowMatch $match): ?array
+    {
+        $this->question = null;
+        $places = [];
+        $written = $line->homeroom === '' ? [] : [[$line->homeroom, true]];
+        foreach ($line->sections as $name) {
+            $written[] = [$name, false];
+        }
+        $open = false;
+        foreach ($written as [$name, $homeroom]) {
+            $place = $this->place($name, $homeroom, $line);
+            if ($place === false) {
+                $open = true;
+            } elseif ($place !== null) {
+                $places[$place->sectionId] = $place;
+            }
+        }
+
+        return $open ? null : array_values($places);
+    }
+
+    public function nameOf(string $sectionId): string
+    {
+        return $this->snapshot->find(Entity::Section, $sectionId)?->text('name') ?? '';
+    }
+
+    public function isHere(string $sectionId): bool
+    {
+        return $this->snapshot->find(Entity::Section, $sectionId)?->text('school_id') === $this->wish->schoolId;
+    }
+
+    public function warnOfNew(): void
+    {
+        if ($this->made !== []) {
+            $names = array_values(array_map(fn (Place $p): string => $p->name, $this->made));
+            $this->plan->warn((count($names) === 1 ? 'A section that is not there yet will be made: ' : count($names).' sections that are not there yet will be made: ').Words::some($names, 6).'.');
+        }
+    }
+
+    /** @return Place|null|false the place; null to leave it out; false while it is asked */
+    private function place(string $name, bool $homeroom, StudentLine $line): Place|null|false
+    {
+        $key = NameKey::of($name);
+        $section = $this->known[$key] ?? null;
+        if ($section !== null) {
+            return $this->placeOf($section);
+        }
+        if (isset($this->made[$key])) {
+            return $this->made[$key];
+        }
+        $near = $this->nearest($key);
+        if ($near !== null) {
+            $id = substr(hash('sha256', "section|$key|{$near->id}"), 0, 20);
+            $answer = $this->wish->answers[$id] ?? null;
+            $this->plan->ask(new Question($id, $line->number, "Is “{$name}” {$near->text('name')}?", "row {$line->number}: no section is called “{$name}”", [
+                new Choice('use', "It is {$near->text('name')}", 'for every row that says so'),
+                new Choice('make', "Make the section {$name}", 'with its own roster and code'),
+                new Choice('leave', 'Leave the section out', 'takes the student, and places them nowhere by this'),
+            ], [], null, $answer));
+            if ($answer === 'use') {
+                return $this->placeOf($near);
+            }
+            if ($answer === 'leave') {
+                return null;
+            }
+            if ($answer !== 'make') {
+                $this->question = $id;
+
+                return false;
+            }
+        }
+        if (mb_strlen($name) > 80) {
+            $name = mb_substr($name, 0, 80);
+        }
+        $sectionId = $this->ids->for('section', $key);
+        $this->plan->insert(Entity::Section, $sectionId, [
+            'school_id' => $this->wish->schoolId, 'school_year_id' => $this->wish->yearId, 'name' => $name,
+            'kind' => $homeroom ? 'homeroom' : 'class', 'grade' => $line->grade ?: null, 'state' => 'open', 'carried_from' => null,
+        ], "named in row {$line->number}", $line->number);
+
+        return $this->made[$key] = new Place($sectionId, $name, $homeroom, $line->grade ?: null);
+    }
+
+    private function placeOf(Row $section): Place
+    {
+        return new Place($section->id, $section->text('name'), $section->text('kind') === 'homeroom', $section->maybe('grade'));
+    }
+
+    /** The known section that this may be a slip of: one letter off, and the digits the same. */
+    private function nearest(string $key): ?Row
+    {
+        $digits = (string) preg_replace('/\D/', '', $key);
+        foreach ($this->known as $name => $section) {
+            $name = (string) $name;
+            if (strlen($key) >= 5 && preg_replace('/\D/', '', $name) === $digits && abs(strlen($name) - strlen($key)) <= 1 && levenshtein($name, $key) === 1
+                && strlen((string) preg_replace('/[^a-z]/', '', $key)) >= 4) {
+                return $section;
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Merging;
+
+use Vantrel\Core\Matching\Matcher;
+use Vantrel\Core\Matching\Subject;
+
+/** Finds accounts that may be one child, among the students of one school or district. */
+final class LookAlikes
+{
+    /** Below this chance a pair is not worth a person's time. */
+    private const WORTH_A_LOOK = 0.5;
+
+    /**
+     * @param list<Subject> $students
+     * @return list<LookAlike> each pair once, the smaller id left, likeliest first
+     */
+    public static function among(array $students): array
+    {
+        $matcher = new Matcher($students);
+        $pairs = [];
+        foreach ($students as $student) {
+            foreach ($matcher->candidates($student) as $candidate) {
+                $ids = [$student->id, $candidate->subject->id];
+                sort($ids);
+                $key = implode('+', $ids);
+                if ($candidate->probability < self::WORTH_A_LOOK || isset($pairs[$key])) {
+                    continue;
+                }
+                $pairs[$key] = new LookAlike($ids[0], $ids[1], $candidate->probability, $candidate->caution, $candidate->evidence);
+            }
+        }
+        usort($pairs, fn (LookAlike $a, LookAlike $b): int => [$b->probability, $a->leftId, $a->rightId] <=> [$a->probability, $b->leftId, $b->rightId]);
+
+        return $pairs;
+    }
+}

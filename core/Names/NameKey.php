@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Names;
+
+use RuntimeException;
+use Transliterator;
+
+/** A name reduced to what stays the same however it is typed: plain lower-case letters and digits, words apart by one space. */
+final class NameKey
+{
+    private static ?Transliterator $plain = null;
+
+    /** "Żuławski, O'Neil" gives "zulawski oneil"; names in other scripts are romanised (ICU's Any-Latin, ISO 9 style rules). */
+    public static function of(string $name): string
+    {
+        $name = mb_scrub($name);
+        if (preg_match('/[^\x00-\x7F]/', $name) === 1) {
+            self::$plain ??= Transliterator::create('Any-Latin; Latin-ASCII')
+                ?? throw new RuntimeException('The intl extension has no Any-Latin transliterator.');
+            $name = (string) self::$plain->transliterate($name);
+        }
+        $name = str_replace(["'", '’', '`', 'ʹ', 'ʺ'], '', strtolower($name));
+
+        return trim((string) preg_replace('/[^a-z0-9]+/', ' ', $name));
+    }
+}

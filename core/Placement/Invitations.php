@@ -1,0 +1,162 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Placement;
+
+use Vantrel\Core\Codes\Token;
+use Vantrel\Core\Names\PersonName;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Values\MailAddress;
+
+/** Inviting colleagues into a section by mail, and what they answer. */
+final class Invitations
+{
+    /** Days an invitation can be answered. */
+    public const DAYS = 14;
+
+    /**
+     * @param list<Row> $invitations of the section
+     * @param list<Row> $staff who teach it now
+     * @param list<string> $domains the school's own mail domains; empty lets any in
+     * @param string $now UTC instant
+     * @param string $expires UTC instant
+     * @throws Refusal
+     */
+    public static function invite(Row $section, string $address, StaffRole $role, array $invitations, array $staff, array $domains, Token $token, string $inviterId, Ids $ids, string $now, string $expires): Plan
+    {
+        if ($section->text('state') !== 'open') {
+            throw new Refusal("{$section->text('name')} is archived and takes no new teachers.");
+        }
+        if ($role === StaffRole::Lead) {
+            throw new Refusal('A section has one lead. Invite a co-teacher, then hand the lead over.', 'role');
+        }
+        $mail = MailAddress::read($address) ?? throw new Refusal("“{$address}” is not an e-mail address.", 'email');
+        if ($domains !== [] && ! in_array($mail->domain(), $domains, true)) {
+            throw new Refusal("{$mail->domain()} is not a mail domain of this school. Use a school address, or ask the coordinator to add the domain.", 'email');
+        }
+        foreach ($staff as $person) {
+            if ($person->text('email') === $mail->address) {
+                throw new Refusal("{$person->text('given_name')} {$person->text('family_name')} teaches this section already.", 'email');
+            }
+        }
+        foreach ($invitations as $invitation) {
+            if ($invitation->text('email') === $mail->address && $invitation->text('state') === 'invited' && $invitation->text('expires_at') > $now) {
+                throw new Refusal('That address has an open invitation. Send it again, or withdraw it first.', 'email');
+            }
+        }
+        $plan = new PlanBuilder;
+        $plan->insert(Entity::Invitation, $ids->for('invitation', $section->id, $mail->address), [
+            'section_id' => $section->id, 'person_id' => null, 'email' => $mail->address, 'role' => $role->value, 'state' => 'invited',
+            'token_hash' => $token->hash(), 'sent_at' => $now, 'expires_at' => $expires, 'answered_at' => null, 'invited_by' => $inviterId,
+        ], 'invited');
+
+        return $plan->build("Invitation to {$section->text('name')}", "Invites {$mail->address} into {$section->text('name')} as {$role->label()}.");
+    }
+
+    /** Sends it again with a new link; the old link stops working. */
+    public static function again(Row $section, Row $invitation, Token $token, string $now, string $expires): Plan
+    {
+        self::mustBeOpen($invitation, null);
+        $plan = new PlanBuilder;
+        $plan->update(Entity::Invitation, $invitation, ['token_hash' => $token->hash(), 'sent_at' => $now, 'expires_at' => $expires], 'sent again');
+
+        return $plan->build("Invitation to {$section->text('name')} again", "Sends {$invitation->text('email')} a new link; the old one stops working.");
+    }
+
+    public static function withdraw(Row $section, Row $invitation, string $now): Plan
+    {
+        self::mustBeOpen($invitation, null);
+        $plan = new PlanBuilder;
+        $plan->update(Entity::Invitation, $invitation, ['state' => 'withdrawn', 'answered_at' => $now], 'withdrawn');
+
+        return $plan->build("Invitation to {$section->text('name')} withdrawn", "The link sent to {$invitation->text('email')} stops working.");
+    }
+
+    public static function decline(Row $section, Row $invitation, string $now): Plan
+    {
+        self::mustBeOpen($invitation, $now);
+        $plan = new PlanBuilder;
+        $plan->update(Entity::Invitation, $invitation, ['state' => 'declined', 'answered_at' => $now], 'declined');
+
+        return $plan->build("Invitation to {$section->text('name')} declined", "{$invitation->text('email')} declines.");
+    }
+
+    /**
+     * Someone with an account accepts.
+     *
+     * @param list<Row> $enrollments the person's own
+     */
+    public static function accept(Row $section, Row $invitation, Row $person, array $enrollments, Ids $ids, string $today, string $now): Plan
+    {
+        self::mustBeOpen($invitation, $now);
+        if ($person->text('kind') !== 'staff') {
+            throw new Refusal('This invitation is for staff. Sign in with your staff account.');
+        }
+        $plan = new PlanBuilder;
+        self::answer($plan, $section, $invitation, $person->id, $enrollments, $ids, $today, $now);
+
+        return $plan->build("Invitation to {$section->text('name')} accepted", trim("{$person->text('given_name')} {$person->text('family_name')}")." teaches {$section->text('name')}.");
+    }
+
+    /**
+     * Someone without an account accepts and gets one; the address of the invitation is the user name.
+     *
+     * @param string $passwordHash as stored
+     */
+    public static function acceptNew(Row $section, Row $invitation, PersonName $name, string $passwordHash, Ids $ids, string $today, string $now): Plan
+    {
+        self::mustBeOpen($invitation, $now);
+        if ($name->full() === '') {
+            throw new Refusal('Type your name.', 'given_name');
+        }
+        $plan = new PlanBuilder;
+        $id = $ids->for('person');
+        $plan->insert(Entity::Person, $id, [
+            'school_id' => $section->text('school_id'), 'kind' => 'staff', 'given_name' => $name->given, 'family_name' => $name->family,
+            'search_name' => $name->searchKey(), 'birth_date' => null, 'number' => null, 'grade' => null,
+            'email' => $invitation->text('email'), 'phone' => null, 'state' => 'active', 'merged_into' => null,
+        ], 'accepted an invitation');
+        $plan->insert(Entity::SignIn, $ids->for('sign-in'), [
+            'person_id' => $id, 'user_name' => $invitation->text('email'), 'passphrase' => null, 'password' => $passwordHash,
+        ], 'accepted an invitation');
+        self::answer($plan, $section, $invitation, $id, [], $ids, $today, $now);
+
+        return $plan->build("Invitation to {$section->text('name')} accepted", "{$name->full()} makes a staff account and teaches {$section->text('name')}.");
+    }
+
+    /** @param list<Row> $enrollments */
+    private static function answer(PlanBuilder $plan, Row $section, Row $invitation, string $personId, array $enrollments, Ids $ids, string $today, string $now): void
+    {
+        if ($section->text('state') !== 'open') {
+            throw new Refusal("{$section->text('name')} has been archived; there is nothing to teach in it any more.");
+        }
+        $plan->update(Entity::Invitation, $invitation, ['state' => 'accepted', 'person_id' => $personId, 'answered_at' => $now], 'accepted');
+        foreach ($enrollments as $enrollment) {
+            if ($enrollment->text('section_id') === $section->id && $enrollment->maybe('ends_on') === null) {
+                return;
+            }
+        }
+        Enrolling::insert($plan, $section->id, $personId, $invitation->text('role'), 'invitation', $ids, $today);
+    }
+
+    private static function mustBeOpen(Row $invitation, ?string $now): void
+    {
+        $state = $invitation->text('state');
+        if ($state !== 'invited') {
+            throw new Refusal(match ($state) {
+                'accepted' => 'This invitation has been accepted.',
+                'declined' => 'This invitation has been declined. Ask for a new one.',
+                default => 'This invitation has been withdrawn. Ask for a new one.',
+            });
+        }
+        if ($now !== null && $invitation->text('expires_at') <= $now) {
+            throw new Refusal('This invitation has expired. Ask the teacher to send it again.');
+        }
+    }
+}

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Placement;
+
+use Vantrel\Core\Codes\CodeBook;
+use Vantrel\Core\Names\NameKey;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Row;
+
+/** Making single sections and archiving them. */
+final class Sections
+{
+    /**
+     * @param list<Row> $sections of the same school and year
+     * @param string $kind homeroom or class
+     * @param string|null $leadId who leads it
+     * @throws Refusal where a section of that name is there
+     */
+    public static function make(string $schoolId, string $yearId, string $name, string $kind, ?string $grade, ?string $leadId, array $sections, CodeBook $book, Ids $ids, string $today, string $now): Plan
+    {
+        foreach ($sections as $section) {
+            if (NameKey::of($section->text('name')) === NameKey::of($name)) {
+                throw new Refusal("There is a section called {$section->text('name')} this year. Give this one a name of its own.", 'name');
+            }
+        }
+        $plan = new PlanBuilder;
+        $id = $ids->for('section');
+        $plan->insert(Entity::Section, $id, [
+            'school_id' => $schoolId, 'school_year_id' => $yearId, 'name' => $name, 'kind' => $kind, 'grade' => $grade, 'state' => 'open', 'carried_from' => null,
+        ], 'made by hand');
+        if ($leadId !== null) {
+            Enrolling::insert($plan, $id, $leadId, 'lead', 'hand', $ids, $today);
+        }
+        JoinCodes::insert($plan, $id, $book, $ids, $now);
+
+        return $plan->build("Section $name", "Makes the section $name with a code of its own.");
+    }
+
+    /**
+     * Archives one section: read-only, its code dead, its open invitations withdrawn; roster and user names stay.
+     *
+     * @param list<Row> $codes of the section
+     * @param list<Row> $invitations of the section
+     */
+    public static function archive(Row $section, array $codes, array $invitations, string $now): Plan
+    {
+        if ($section->text('state') !== 'open') {
+            throw new Refusal("{$section->text('name')} is archived already.");
+        }
+        $plan = new PlanBuilder;
+        self::close($plan, $section, $codes, $invitations, $now);
+
+        return $plan->build("{$section->text('name')} archived", "{$section->text('name')} becomes read-only and its code stops working. Its roster and everyone’s user names stay, and cards can still be printed.");
+    }
+
+    /**
+     * @param list<Row> $codes
+     * @param list<Row> $invitations
+     */
+    public static function close(PlanBuilder $plan, Row $section, array $codes, array $invitations, string $now): void
+    {
+        $plan->update(Entity::Section, $section, ['state' => 'archived', 'archived_on' => substr($now, 0, 10)], 'archived');
+        JoinCodes::closeAll($plan, $codes, $now, 'section archived');
+        foreach ($invitations as $invitation) {
+            if ($invitation->text('state') === 'invited') {
+                $plan->update(Entity::Invitation, $invitation, ['state' => 'withdrawn', 'answered_at' => $now], 'section archived');
+            }
+        }
+    }
+}

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Plan;
+
+/**
+ * The kinds of record a plan may change. The value is the table's name.
+ * Cases stand in order of dependence: a record only ever refers to records of the same or an earlier case.
+ */
+enum Entity: string
+{
+    case SchoolYear = 'school_years';
+    case Person = 'people';
+    case SignIn = 'sign_ins';
+    case Badge = 'badges';
+    case Section = 'sections';
+    case Enrollment = 'enrollments';
+    case JoinCode = 'join_codes';
+    case Invitation = 'invitations';
+    case Guardianship = 'guardianships';
+    case KnownApart = 'known_apart';
+
+    /**
+     * Which columns point at which records.
+     *
+     * @return array<string, self>
+     */
+    public function references(): array
+    {
+        return match ($this) {
+            self::SchoolYear => [],
+            self::Person => ['merged_into' => self::Person],
+            self::SignIn => ['person_id' => self::Person],
+            self::Badge => ['sign_in_id' => self::SignIn],
+            self::Section => ['school_year_id' => self::SchoolYear, 'carried_from' => self::Section],
+            self::Enrollment => ['section_id' => self::Section, 'person_id' => self::Person],
+            self::JoinCode => ['section_id' => self::Section],
+            self::Invitation => ['section_id' => self::Section, 'person_id' => self::Person],
+            self::Guardianship => ['student_id' => self::Person, 'guardian_id' => self::Person],
+            self::KnownApart => ['left_id' => self::Person, 'right_id' => self::Person],
+        };
+    }
+
+    /**
+     * Columns whose contents must not be copied into the ledger: they are secrets, or hashes of secrets.
+     *
+     * @return list<string>
+     */
+    public function secrets(): array
+    {
+        return match ($this) {
+            self::SignIn => ['passphrase', 'password'],
+            self::Badge, self::Invitation => ['token_hash'],
+            default => [],
+        };
+    }
+}

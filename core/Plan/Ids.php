@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Plan;
+
+/**
+ * Names new records before they exist, so that a plan can refer to them and stays the same when it is made again.
+ * The ids are well-formed ULIDs: the time part is the seed's, the rest is a hash of the seed and the parts given.
+ */
+final readonly class Ids
+{
+    private const ALPHABET = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
+
+    /** @param string $seed a ULID of 26 characters, one for each list, merge or other action */
+    public function __construct(private string $seed) {}
+
+    public function for(string ...$parts): string
+    {
+        $hash = hash('sha256', $this->seed.'|'.implode('|', $parts), true);
+        $id = substr($this->seed, 0, 10);
+        for ($i = 0; $i < 16; $i++) {
+            $id .= self::ALPHABET[ord($hash[$i]) & 31];
+        }
+
+        return $id;
+    }
+}

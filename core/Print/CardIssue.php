@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Print;
+
+use Closure;
+use Vantrel\Core\Codes\PassphraseSheet;
+use Vantrel\Core\Codes\Randomness;
+use Vantrel\Core\Codes\Token;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Plan\Words;
+
+/**
+ * Gives sign-ins what a card needs: a badge each, and a passphrase where there is none. Cards printed before go on
+ * working unless they are lost: then their badges die and the passphrase is a new one.
+ */
+final readonly class CardIssue
+{
+    /** @param list<IssuedCard> $cards in the order of the sign-ins */
+    private function __construct(public Plan $plan, public array $cards) {}
+
+    /**
+     * @param list<Row> $signIns
+     * @param list<Row> $badges of those sign-ins
+     * @param Closure(string): string $seal encrypts a passphrase for the database
+     * @param bool $lost whether the cards printed before are lost
+     */
+    public static function for(array $signIns, array $badges, PassphraseSheet $sheet, Randomness $random, Closure $seal, Ids $ids, string $now, bool $lost, string $what): self
+    {
+        $plan = new PlanBuilder;
+        $cards = [];
+        foreach ($signIns as $signIn) {
+            $passphrase = null;
+            if ($signIn->maybe('password') === null && ($lost || $signIn->maybe('passphrase') === null)) {
+                $passphrase = $sheet->draw();
+                $plan->update(Entity::SignIn, $signIn, ['passphrase' => $seal($passphrase)], $lost ? 'card lost' : 'card printed');
+            }
+            $badge = Token::draw($random);
+            $plan->insert(Entity::Badge, $ids->for('badge', $signIn->id), [
+                'sign_in_id' => $signIn->id, 'token_hash' => $badge->hash(), 'state' => 'live', 'made_at' => $now, 'ended_at' => null,
+            ], 'card printed');
+            $cards[] = new IssuedCard($signIn->id, $passphrase, $badge);
+        }
+        if ($lost) {
+            foreach ($badges as $badge) {
+                if ($badge->text('state') === 'live') {
+                    $plan->update(Entity::Badge, $badge, ['state' => 'lost', 'ended_at' => $now], 'card lost');
+                }
+            }
+        }
+        $count = Words::count(count($cards), 'login card');
+
+        return new self($plan->build("$count, $what", "Prints $count for $what".($lost ? '; the cards printed before stop working.' : '.')), $cards);
+    }
+}

@@ -1,0 +1,117 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Table;
+
+/** Reads comma, semicolon, tab and bar separated text (RFC 4180 quoting) in the encodings school offices meet. */
+final class DelimitedText
+{
+    private const SAMPLE = 100;
+
+    /** Pairs that UTF-8 leaves when it was read as Windows-1252 and written as UTF-8 again. */
+    private const TELL_TALE = '/[ÃÂÅÄÐÑØÙ][\x{0080}-\x{00BF}\x{0152}\x{0153}\x{0160}\x{0161}\x{0178}\x{017D}\x{017E}\x{0192}\x{02C6}\x{02DC}\x{2013}-\x{203A}\x{20AC}\x{2122}]/u';
+
+    /** @throws UnreadableList */
+    public static function grid(string $bytes): Grid
+    {
+        $text = self::decode($bytes);
+        if (trim($text) === '') {
+            throw new UnreadableList('The file is empty. Save the list again from your spreadsheet and drop it in.');
+        }
+        if (preg_match('/[\x00-\x08\x0E-\x1A\x1C-\x1F]/', $text) === 1) {
+            throw new UnreadableList('This is not a list: it holds binary data. Save the list as .xlsx or .csv from your spreadsheet and drop that in.');
+        }
+
+        return Grid::of(self::lines($text, self::delimiter($text)));
+    }
+
+    /** To UTF-8: by byte order mark, then as UTF-8 if it is valid, then UTF-16 by its zero bytes, else Windows-1252. */
+    public static function decode(string $bytes): string
+    {
+        if (str_starts_with($bytes, "\xEF\xBB\xBF")) {
+            $text = substr($bytes, 3);
+        } elseif (str_starts_with($bytes, "\xFF\xFE")) {
+            $text = mb_convert_encoding(substr($bytes, 2), 'UTF-8', 'UTF-16LE');
+        } elseif (str_starts_with($bytes, "\xFE\xFF")) {
+            $text = mb_convert_encoding(substr($bytes, 2), 'UTF-8', 'UTF-16BE');
+        } elseif (mb_check_encoding($bytes, 'UTF-8') && ! str_contains(substr($bytes, 0, 2000), "\0")) {
+            $text = $bytes;
+        } elseif (($zeros = substr_count($head = substr($bytes, 0, 2000), "\0")) > strlen($head) / 5 && $zeros < strlen($head) * 0.6) {
+            $text = mb_convert_encoding($bytes, 'UTF-8', ($head[0] === "\0") ? 'UTF-16BE' : 'UTF-16LE');
+        } else {
+            $text = mb_convert_encoding($bytes, 'UTF-8', 'Windows-1252');
+        }
+
+        return self::undouble(mb_scrub((string) $text, 'UTF-8'));
+    }
+
+    /** The separator that gives the steadiest number of columns, more columns winning a tie. */
+    public static function delimiter(string $text): string
+    {
+        $best = ',';
+        $bestScore = -1.0;
+        foreach ([',', ';', "\t", '|'] as $delimiter) {
+            $counts = [];
+            foreach (self::lines($text, $delimiter) as $line) {
+                if (! $line->isBlank()) {
+                    $counts[] = count($line->cells);
+                }
+                if (count($counts) === self::SAMPLE) {
+                    break;
+                }
+            }
+            if ($counts === []) {
+                continue;
+            }
+            $tally = array_count_values($counts);
+            arsort($tally);
+            $columns = array_key_first($tally);
+            $score = $columns === 1 ? 0.0 : $tally[$columns] / count($counts) + min($columns, 50) / 1000;
+            if ($score > $bestScore) {
+                [$best, $bestScore] = [$delimiter, $score];
+            }
+        }
+
+        return $best;
+    }
+
+    /** @return iterable<Line> numbered by the line of the text on which each record starts */
+    private static function lines(string $text, string $delimiter): iterable
+    {
+        $text = str_replace(["\r\n", "\r"], "\n", $text);
+        $length = strlen($text);
+        $at = 0;
+        $number = 1;
+        while ($at < $length) {
+            $end = strpos($text, "\n", $at);
+            $end = $end === false ? $length : $end;
+            $record = substr($text, $at, $end - $at);
+            $start = $number++;
+            // An open quote carries the record on to the next line, but not beyond what one address could need.
+            for ($extra = 0; substr_count($record, '"') % 2 === 1 && $end < $length && $extra < 20; $extra++) {
+                $next = strpos($text, "\n", $end + 1);
+                $next = $next === false ? $length : $next;
+                $record .= substr($text, $end, $next - $end);
+                $end = $next;
+                $number++;
+            }
+            $at = $end + 1;
+            yield new Line($start, array_map(fn (?string $cell): string => $cell ?? '', str_getcsv($record, $delimiter, '"', '')));
+        }
+    }
+
+    private static function undouble(string $text): string
+    {
+        if (preg_match(self::TELL_TALE, $text) !== 1) {
+            return $text;
+        }
+
+        return (string) preg_replace_callback('/[^\x00-\x7F]+/u', function (array $m): string {
+            $bytes = mb_convert_encoding($m[0], 'Windows-1252', 'UTF-8');
+            $again = mb_convert_encoding((string) $bytes, 'UTF-8', 'Windows-1252');
+
+            return $again === $m[0] && mb_check_encoding((string) $bytes, 'UTF-8') ? (string) $bytes : $m[0];
+        }, $text);
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Table;
+
+/** A list as rows of cells, blank rows left out, numbers as in the file. */
+final readonly class Grid
+{
+    public const MAX_COLUMNS = 120;
+
+    public const MAX_ROWS = 60_000;
+
+    /**
+     * @param list<Line> $lines
+     * @param int $width columns of the widest line that holds anything
+     */
+    private function __construct(public array $lines, public int $width) {}
+
+    /**
+     * @param iterable<Line> $lines
+     * @throws UnreadableList where there is nothing in it, or too much
+     */
+    public static function of(iterable $lines): self
+    {
+        $kept = [];
+        $width = 0;
+        foreach ($lines as $line) {
+            if ($line->isBlank()) {
+                continue;
+            }
+            if (count($kept) === self::MAX_ROWS) {
+                throw new UnreadableList('The list has more than '.number_format(self::MAX_ROWS).' rows. Split it, by school or by grade, and drop the parts in one after the other.');
+            }
+            $kept[] = $line;
+            for ($i = count($line->cells) - 1; $i >= $width; $i--) {
+                if (trim($line->cells[$i]) !== '') {
+                    $width = $i + 1;
+                }
+            }
+        }
+        if ($kept === []) {
+            throw new UnreadableList('There is nothing in this list. Open the file, check that the names are on its first sheet, save it and drop it in again.');
+        }
+        if ($width > self::MAX_COLUMNS) {
+            throw new UnreadableList("The list has $width columns; up to ".self::MAX_COLUMNS.' can be read. Delete the columns that are not about students and guardians, save, and drop it in again.');
+        }
+
+        return new self($kept, $width);
+    }
+}

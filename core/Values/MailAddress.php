@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Values;
+
+use Egulias\EmailValidator\EmailValidator;
+use Egulias\EmailValidator\Validation\RFCValidation;
+
+/** An e-mail address after RFC 5321, 5322 and 6531, without comment or quoted local part; the whole folded to lower case. */
+final class MailAddress
+{
+    private static ?EmailValidator $validator = null;
+
+    private function __construct(public readonly string $address) {}
+
+    /** Reads a cell: trims, drops `mailto:` and angle brackets; null if what is left is no address. */
+    public static function read(string $cell): ?self
+    {
+        $cell = trim($cell);
+        if (preg_match('/<([^<>]+)>\s*$/', $cell, $m) === 1) {
+            $cell = $m[1];
+        }
+        $cell = mb_strtolower((string) preg_replace('/^mailto:/i', '', $cell));
+        if (strlen($cell) > 254 || ! str_contains($cell, '@') || preg_match('/[\s"(),;]/', $cell) === 1) {
+            return null;
+        }
+        self::$validator ??= new EmailValidator;
+        if (! self::$validator->isValid($cell, new RFCValidation)) {
+            return null;
+        }
+        $mail = new self($cell);
+
+        return str_contains($mail->domain(), '.') ? $mail : null;
+    }
+
+    public function domain(): string
+    {
+        return substr($this->address, (int) strrpos($this->address, '@') + 1);
+    }
+}

@@ -1,0 +1,208 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\YearTurn;
+
+use Vantrel\Core\Codes\CodeBook;
+use Vantrel\Core\Placement\Enrolling;
+use Vantrel\Core\Placement\JoinCodes;
+use Vantrel\Core\Placement\Sections;
+use Vantrel\Core\Plan\Cell;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\PlanRow;
+use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Plan\Tally;
+use Vantrel\Core\Plan\Verdict;
+use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Values\GradeLevel;
+
+/**
+ * Turns a school's year: sections archived with dead codes and full rosters, students up a grade, the top grade out,
+ * sections carried forward with their teachers under new codes, the next year current. One plan, undone as one.
+ */
+final class YearTurnPlanner
+{
+    private readonly PlanBuilder $plan;
+
+    /** @var array<string, list<Row>> by section */
+    private readonly array $codes;
+
+    /** @var array<string, list<Row>> by section */
+    private readonly array $invitations;
+
+    /** @var array<string, list<Row>> by section */
+    private readonly array $enrollments;
+
+    private int $number = 0;
+
+    private int $archived = 0;
+
+    private int $promoted = 0;
+
+    private int $held = 0;
+
+    private int $leaving = 0;
+
+    private int $carried = 0;
+
+    private function __construct(
+        private readonly Snapshot $snapshot,
+        private readonly YearTurnWish $wish,
+        private readonly CodeBook $book,
+        private readonly Ids $ids,
+    ) {
+        $this->plan = new PlanBuilder;
+        $this->codes = $snapshot->by(Entity::JoinCode, 'section_id');
+        $this->invitations = $snapshot->by(Entity::Invitation, 'section_id');
+        $this->enrollments = $snapshot->by(Entity::Enrollment, 'section_id');
+    }
+
+    public static function plan(Snapshot $snapshot, YearTurnWish $wish, CodeBook $book, Ids $ids): Plan
+    {
+        return (new self($snapshot, $wish, $book, $ids))->make();
+    }
+
+    private function make(): Plan
+    {
+        $from = $this->snapshot->find(Entity::SchoolYear, $this->wish->fromYearId);
+        if ($from === null || $from->text('state') !== 'current') {
+            $this->plan->block('This year is not the current one: it has been turned already.');
+
+            return $this->plan->build('Year turn', 'There is nothing to turn.');
+        }
+        if ($this->wish->nextBegins < $from->text('begins_on')) {
+            $this->plan->block("The next year would begin on {$this->wish->nextBegins}, before {$from->text('name')} did. Correct its dates.");
+        }
+        if ($this->wish->importsBeingApplied > 0) {
+            $this->plan->block('A list is being applied at this moment. Wait until it is done.');
+        }
+        $nextId = $this->years($from);
+        foreach ($this->sections() as $section) {
+            $this->section($section, $nextId);
+        }
+        foreach ($this->students() as $student) {
+            $this->student($student);
+        }
+        $sentence = 'Archives '.Words::count($this->archived, 'section').', moves '.Words::count($this->promoted, 'student').' up a grade'
+            .($this->held > 0 ? ', holds '.number_format($this->held).' back' : '')
+            .($this->leaving > 0 ? ', lets '.number_format($this->leaving).' leave' : '')
+            .($this->carried > 0 ? ' and carries '.Words::count($this->carried, 'section')." into {$this->wish->nextName} under new codes" : '')
+            .'. Rosters, accounts and cards stay.';
+
+        return $this->plan->build("{$from->text('name')} to {$this->wish->nextName}", $sentence, [
+            new Tally('archived', $this->archived, 'sections archived'),
+            new Tally('promoted', $this->promoted, 'students up a grade'),
+            new Tally('held', $this->held, 'held back'),
+            new Tally('leaving', $this->leaving, 'leaving'),
+            new Tally('carried', $this->carried, 'sections carried forward'),
+        ]);
+    }
+
+    private function years(Row $from): string
+    {
+        $this->plan->update(Entity::SchoolYear, $from, ['state' => 'closed'], 'year turned');
+        foreach ($this->snapshot->where(Entity::SchoolYear, 'school_id', $this->wish->schoolId) as $year) {
+            if ($year->text('name') === $this->wish->nextName) {
+                $this->plan->update(Entity::SchoolYear, $year, ['state' => 'current'], 'year turned');
+
+                return $year->id;
+            }
+        }
+        $id = $this->ids->for('year', $this->wish->nextName);
+        $this->plan->insert(Entity::SchoolYear, $id, [
+            'school_id' => $this->wish->schoolId, 'name' => $this->wish->nextName,
+            'begins_on' => $this->wish->nextBegins, 'ends_on' => $this->wish->nextEnds, 'state' => 'current',
+        ], 'year turned');
+
+        return $id;
+    }
+
+    private function section(Row $section, string $nextId): void
+    {
+        $codes = $this->codes[$section->id] ?? [];
+        $invitations = $this->invitations[$section->id] ?? [];
+        Sections::close($this->plan, $section, $codes, $invitations, $this->wish->now);
+        $this->archived++;
+        $teachers = array_values(array_filter($this->enrollments[$section->id] ?? [], fn (Row $e): bool => $e->text('role') !== 'student' && $e->maybe('ends_on') === null));
+        if (! array_filter($teachers, fn (Row $e): bool => $e->text('role') === 'lead')) {
+            $this->plan->warn("{$section->text('name')} has no lead teacher.");
+        }
+        if ($this->wish->carrySections) {
+            $this->carry($section, $teachers, $nextId);
+        }
+        $this->plan->row(new PlanRow(++$this->number, Verdict::Archived, [
+            'Name' => Cell::same($section->text('name')), 'Grade' => Cell::same(self::short($section->text('grade'))),
+            'Section' => new Cell('open', 'archived'),
+        ], $this->wish->carrySections ? 'carried forward under a new code' : ''));
+    }
+
+    /** @param list<Row> $teachers */
+    private function carry(Row $section, array $teachers, string $nextId): void
+    {
+        $id = $this->ids->for('section', $section->id);
+        $this->plan->insert(Entity::Section, $id, [
+            'school_id' => $section->text('school_id'), 'school_year_id' => $nextId, 'name' => $section->text('name'), 'kind' => $section->text('kind'),
+            'grade' => $section->maybe('grade'), 'state' => 'open', 'carried_from' => $section->id,
+        ], 'carried forward');
+        foreach ($teachers as $teacher) {
+            Enrolling::insert($this->plan, $id, $teacher->text('person_id'), $teacher->text('role'), 'rollover', $this->ids, substr($this->wish->now, 0, 10));
+        }
+        JoinCodes::insert($this->plan, $id, $this->book, $this->ids, $this->wish->now);
+        $this->carried++;
+    }
+
+    private function student(Row $student): void
+    {
+        $grade = GradeLevel::read($student->text('grade'));
+        $name = trim($student->text('given_name').' '.$student->text('family_name'));
+        $short = self::short($student->text('grade'));
+        if ($grade === null) {
+            $this->plan->row(new PlanRow(++$this->number, Verdict::Same, ['Name' => Cell::same($name), 'Grade' => Cell::same('none'), 'Section' => Cell::same('')], 'has no grade'));
+
+            return;
+        }
+        $top = $this->wish->grades === [] ? 99 : max($this->wish->grades);
+        if (in_array($student->id, $this->wish->heldBack, true)) {
+            $this->held++;
+            [$verdict, $cell, $why] = [Verdict::Same, Cell::same($short), 'held back'];
+        } elseif ($grade->order >= $top) {
+            $this->plan->update(Entity::Person, $student, ['state' => 'left'], 'finished the top grade');
+            $this->leaving++;
+            [$verdict, $cell, $why] = [Verdict::Leaving, new Cell($short, 'leaves'), 'finished the top grade'];
+        } else {
+            $this->plan->update(Entity::Person, $student, ['grade' => $grade->next()->code()], 'up a grade');
+            $this->promoted++;
+            [$verdict, $cell, $why] = [Verdict::Update, new Cell($short, $grade->next()->short()), ''];
+        }
+        $this->plan->row(new PlanRow(++$this->number, $verdict, ['Name' => Cell::same($name), 'Grade' => $cell, 'Section' => Cell::same('')], $why, [], $student->id, $student->maybe('number')));
+    }
+
+    private static function short(string $code): string
+    {
+        return GradeLevel::read($code)?->short() ?? '';
+    }
+
+    /** @return list<Row> */
+    private function sections(): array
+    {
+        $sections = array_values(array_filter($this->snapshot->all(Entity::Section), fn (Row $s): bool => $s->text('school_id') === $this->wish->schoolId && $s->text('state') === 'open' && $s->text('school_year_id') === $this->wish->fromYearId));
+        usort($sections, fn (Row $a, Row $b): int => strnatcasecmp($a->text('name'), $b->text('name')) ?: $a->id <=> $b->id);
+
+        return $sections;
+    }
+
+    /** @return list<Row> */
+    private function students(): array
+    {
+        $students = array_values(array_filter($this->snapshot->all(Entity::Person), fn (Row $p): bool => $p->text('school_id') === $this->wish->schoolId && $p->text('kind') === 'student' && $p->text('state') === 'active'));
+        $order = fn (Row $p): array => [GradeLevel::read($p->text('grade'))->order ?? 99, $p->text('family_name'), $p->text('given_name'), $p->id];
+        usort($students, fn (Row $a, Row $b): int => $order($a) <=> $order($b));
+
+        return $students;
+    }
+}

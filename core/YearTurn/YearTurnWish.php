@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\YearTurn;
+
+/** How a school's year is to be turned. */
+final readonly class YearTurnWish
+{
+    /**
+     * @param list<int> $grades the school's grades by order (0 is kindergarten), lowest first
+     * @param list<string> $heldBack ids of students who stay in their grade
+     * @param string $nextBegins first day of the next year, YYYY-MM-DD
+     * @param string $nextEnds day after its last
+     * @param string $now UTC instant
+     */
+    public function __construct(
+        public string $schoolId,
+        public string $fromYearId,
+        public string $nextName,
+        public string $nextBegins,
+        public string $nextEnds,
+        public array $grades,
+        public array $heldBack,
+        public bool $carrySections,
+        public string $now,
+        public int $importsBeingApplied = 0,
+    ) {}
+}
