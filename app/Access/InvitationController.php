@@ -13,6 +13,7 @@ use App\Models\Section;
 use App\Models\SignIn;
 use App\Platform\Answers;
 use App\Platform\CoreKit;
+use App\Platform\Instant;
 use App\Platform\Takes;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Hash;
@@ -44,7 +45,7 @@ final class InvitationController
         return new InvitationView(
             $section->name, School::query()->findOrFail($section->school_id)->name, StaffRole::from($invitation->role)->label(),
             Person::query()->find($invitation->invited_by)?->fullName() ?? '', $invitation->email, $expired ? 'expired' : $invitation->state,
-            SignIn::query()->where('user_name', $invitation->email)->exists(), $person !== null && $this->isInvited($person, $invitation), str_replace(' ', 'T', $invitation->expires_at).'Z',
+            SignIn::query()->where('user_name', $invitation->email)->exists(), $person !== null && $this->isInvited($person, $invitation), Instant::iso($invitation->expires_at),
         );
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Intake;
 
 use App\Models\Import;
+use App\Platform\Instant;
 use App\Platform\Resource;
 
 /** One list among those brought in. */
@@ -15,6 +16,6 @@ final readonly class ImportLine extends Resource
 
     public static function of(Import $import): self
     {
-        return new self($import->id, $import->title, $import->state, $import->message, $import->done, $import->total, $import->summary['verdicts'] ?? [], str_replace(' ', 'T', $import->made_at).'Z');
+        return new self($import->id, $import->title, $import->state, $import->message, $import->done, $import->total, $import->summary['verdicts'] ?? [], Instant::iso($import->made_at));
     }
 }

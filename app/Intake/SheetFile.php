@@ -6,6 +6,7 @@ namespace App\Intake;
 
 use DateTimeInterface;
 use OpenSpout\Common\Exception\SpoutException;
+use OpenSpout\Reader\Common\Creator\ReaderEntityFactory;
 use OpenSpout\Reader\XLSX\Reader;
 use Throwable;
 use Vantrel\Core\Table\DelimitedText;
@@ -47,7 +48,7 @@ final class SheetFile
     private static function workbook(string $path, int $size): Grid
     {
         $formulas = self::inspect($path, $size);
-        $reader = new Reader;
+        $reader = ReaderEntityFactory::createXLSXReader();
         $reader->setShouldFormatDates(false);
         $reader->setShouldPreserveEmptyRows(true);
         try {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Ledger;
 
 use App\Models\LedgerEntry;
+use App\Platform\Instant;
 use App\Platform\Resource;
 
 /** One entry of the ledger, as a line. */
@@ -29,7 +30,7 @@ final readonly class LedgerLine extends Resource
     {
         return new self(
             $entry->id, $entry->seq, $entry->action, $entry->title, $entry->sentence, $entry->changes_count, $actor,
-            substr($entry->made_at, 0, 19).'Z', $entry->undone_at === null ? null : substr($entry->undone_at, 0, 19).'Z',
+            Instant::iso($entry->made_at), Instant::isoOrNull($entry->undone_at),
             $entry->undone_at === null && $entry->changes_count > 0 && $entry->made_at >= now()->subDays((int) config('vantrel.undo_days'))->format('Y-m-d H:i:s'),
             $entry->kept ?? [],
         );

@@ -12,6 +12,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Platform\Answers;
 use App\Platform\CoreKit;
+use App\Platform\Instant;
 use App\Platform\Takes;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -140,7 +141,7 @@ final class LookAlikeController
             array_values(DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('e.person_id', $id)->whereNull('e.ends_on')->orderBy('s.kind')->orderBy('s.name')->pluck('s.name')->all()),
             array_values($signIns->pluck('user_name')->all()),
             array_values(DB::table('guardianships as g')->join('people as p', 'p.id', '=', 'g.guardian_id')->where('g.student_id', $id)->where('g.state', '!=', 'ended')->selectRaw("TRIM(CONCAT(p.given_name, ' ', p.family_name)) n")->orderBy('n')->pluck('n')->all()),
-            is_string($last) ? str_replace(' ', 'T', $last).'Z' : null,
+            Instant::isoOrNull(is_string($last) ? $last : null),
         );
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Mailroom;
 
 use App\Models\OutgoingMessage;
+use App\Platform\Instant;
 use App\Platform\Resource;
 
 final readonly class MessageLine extends Resource
@@ -13,6 +14,6 @@ final readonly class MessageLine extends Resource
 
     public static function of(OutgoingMessage $message): self
     {
-        return new self($message->id, $message->to_address, $message->subject, $message->text, str_replace(' ', 'T', $message->made_at).'Z');
+        return new self($message->id, $message->to_address, $message->subject, $message->text, Instant::iso($message->made_at));
     }
 }

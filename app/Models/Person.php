@@ -55,6 +55,12 @@ final class Person extends User
         return trim("$this->given_name $this->family_name");
     }
 
+    /** Secrets belong to sign-ins, of which a person may have several; the person has none. */
+    public function getAuthPassword(): string
+    {
+        return '';
+    }
+
     // Sessions end by themselves; there is no "remember me" token to keep.
     public function getRememberTokenName(): string
     {

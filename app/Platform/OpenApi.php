@@ -30,7 +30,7 @@ final class OpenApi
     {
         $paths = [];
         foreach ($this->router->getRoutes()->getRoutes() as $route) {
-            if (str_starts_with($route->uri(), 'api/')) {
+            if (str_starts_with($route->uri(), 'api/') && ! $route->isFallback) {
                 $paths['/'.$route->uri()][strtolower($route->methods()[0])] = $this->operation($route);
             }
         }

@@ -22,6 +22,16 @@ use Symfony\Component\Mailer\Transport\TransportInterface;
 /** Wires the application together. */
 final class VantrelProvider extends ServiceProvider
 {
+    public function register(): void
+    {
+        // The PDF library reads constants when its first class is loaded: our fonts only, and exceptions in place of exits.
+        foreach (['K_TCPDF_EXTERNAL_CONFIG' => true, 'K_TCPDF_THROW_EXCEPTION_ERROR' => true, 'K_PATH_FONTS' => storage_path('fonts').'/', 'PDF_FONT_NAME_MAIN' => 'atkinsonhyperlegiblenext'] as $name => $value) {
+            if (! defined($name)) {
+                define($name, $value);
+            }
+        }
+    }
+
     public function boot(): void
     {
         Model::shouldBeStrict();

@@ -29,14 +29,12 @@ final class CardPdf
 
     private function __construct(private readonly CardSheet $sheet, private readonly string $school, private readonly string $address)
     {
-        if (! defined('K_PATH_FONTS')) {
-            define('K_PATH_FONTS', storage_path('fonts').'/');
-        }
         $this->pdf = new TCPDF('P', 'mm', [$sheet->pageWidth, $sheet->pageHeight], true, 'UTF-8');
         $this->pdf->setPrintHeader(false);
         $this->pdf->setPrintFooter(false);
         $this->pdf->setAutoPageBreak(false);
         $this->pdf->setMargins(0, 0, 0);
+        $this->pdf->setCellPadding(0);
         $this->pdf->setFontSubsetting(true);
         $this->pdf->setTitle('Login cards');
         $this->pdf->setAuthor($school);
@@ -90,7 +88,7 @@ final class CardPdf
         $qy = $y + ($this->sheet->cardHeight - self::QR) / 2;
         $pdf->write2DBarcode($card->link, 'QRCODE,M', $qx, $qy, self::QR, self::QR, ['border' => false, 'padding' => 0, 'fgcolor' => [0, 0, 0], 'bgcolor' => false], 'N');
         $pdf->SetFont(self::SANS, '', 8);
-        $pdf->SetXY($qx, $qy + self::QR + 1.6);
+        $pdf->SetXY($qx, $qy + self::QR + 2.8);
         $pdf->Cell(self::QR, 3.4, 'point a camera here', 0, 0, 'C');
     }
 

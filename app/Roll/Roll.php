@@ -6,6 +6,7 @@ namespace App\Roll;
 
 use App\Models\Person;
 use App\Models\School;
+use App\Platform\Instant;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -68,8 +69,8 @@ final class Roll
             School::query()->findOrFail($person->school_id)->name,
             array_values($enrollments->map(fn (object $e): Enrolled => new Enrolled($e->id, $e->name, str_replace('_', '-', $e->role), $e->begins_on, $e->ends_on, $e->state === 'archived'))->all()),
             array_values($relatives->map(fn (object $r): Relative => new Relative($r->id, trim("$r->given_name $r->family_name"), (string) $r->email, (string) $r->phone, $r->state))->all()),
-            array_values($signIns->map(fn (object $i): UserName => new UserName($i->user_name, (int) $i->own === 1 ? 'own password' : ((int) $i->printed === 1 ? 'passphrase on a card' : 'no card yet'), (int) $i->cards, $i->last === null ? null : str_replace(' ', 'T', $i->last).'Z'))->all()),
-            array_values($history->map(fn (object $h): Happening => new Happening($h->id, $h->title, $h->reason, substr($h->made_at, 0, 19).'Z'))->all()),
+            array_values($signIns->map(fn (object $i): UserName => new UserName($i->user_name, (int) $i->own === 1 ? 'own password' : ((int) $i->printed === 1 ? 'passphrase on a card' : 'no card yet'), (int) $i->cards, Instant::isoOrNull($i->last)))->all()),
+            array_values($history->map(fn (object $h): Happening => new Happening($h->id, $h->title, $h->reason, Instant::iso($h->made_at)))->all()),
         );
     }
 

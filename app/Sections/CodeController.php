@@ -10,6 +10,7 @@ use App\Models\Person;
 use App\Models\Section;
 use App\Platform\Answers;
 use App\Platform\CoreKit;
+use App\Platform\Instant;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
@@ -41,7 +42,7 @@ final class CodeController
         return new CodeView(
             $section->name, $code->written(), $link, preg_replace('#^https?://#', '', rtrim((string) config('app.url'), '/')).'/in', $qr->path, $qr->size,
             $students->count(), array_values($arrived->map(fn (object $p): string => (new PersonName($p->given_name, $p->family_name))->display())->all()),
-            $chances->guessPerDay(strlen($code->symbols) - 1), str_replace(' ', 'T', $row->opened_at).'Z',
+            $chances->guessPerDay(strlen($code->symbols) - 1), Instant::iso($row->opened_at),
         );
     }
 

@@ -9,6 +9,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Models\Section;
+use App\Platform\Instant;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
@@ -62,7 +63,7 @@ final class SectionReader
             array_values($staff->map(fn (object $p): StaffLine => new StaffLine($p->id, trim("$p->given_name $p->family_name"), StaffRole::from($p->role)->label()))->all()),
             array_values($invitations->map(fn (object $i): InvitationLine => new InvitationLine(
                 $i->id, $i->email, StaffRole::from($i->role)->label(), $i->state === 'invited' && $i->expires_at <= $now ? 'expired' : $i->state,
-                str_replace(' ', 'T', $i->sent_at).'Z', str_replace(' ', 'T', $i->expires_at).'Z', $i->answered_at === null ? null : str_replace(' ', 'T', $i->answered_at).'Z',
+                Instant::iso($i->sent_at), Instant::iso($i->expires_at), Instant::isoOrNull($i->answered_at),
             ))->all()),
             $section->state === 'open' && $teaches,
             $section->state === 'open' && Gate::forUser($reader)->allows('archive-section', $section),

@@ -180,11 +180,11 @@ final class DemoDistrict
 
             return $classes;
         }
-        $subjects = $key === 'middle' ? 6 : 6;
+        $subjects = $key === 'middle' ? 5 : 6;
         for ($grade = $low; $grade <= $high; $grade++) {
             for ($s = 0; $s < $subjects; $s++) {
                 foreach (['A', 'B'] as $group) {
-                    if ($key === 'upper' && $group === 'B' && $s % 3 === 0) {
+                    if ($key === 'upper' && $group === 'B' && $s % 2 === 0) {
                         continue;
                     }
                     $classes[$grade][] = $this->section($key, $school, $year, DemoNames::SUBJECTS[($s + $grade) % 12]." $grade$group", 'class', $grade);
@@ -198,7 +198,7 @@ final class DemoDistrict
     /** @return array<string, mixed> */
     private function student(string $key, string $school, int $grade, int $i): array
     {
-        $sibling = $this->families !== [] && $this->random->getInt(1, 100) <= 27;
+        $sibling = $this->families !== [] && $this->random->getInt(1, 100) <= 16;
         $family = $sibling ? $this->families[$this->random->getInt(0, count($this->families) - 1)] : ['family' => $this->pick(DemoNames::FAMILY), 'a' => '', 'b' => ''];
         $given = $this->pick(DemoNames::GIVEN);
         if ($this->random->getInt(1, 100) <= 18) {
@@ -208,12 +208,12 @@ final class DemoDistrict
         $id = $this->ids->for('student', $key, "$grade.$i");
         $student = ['id' => $id, 'school' => $school, 'given' => $given, 'family' => $family['family'], 'grade' => $grade, 'born' => $born];
         $this->person($id, $school, 'student', $given, $family['family'], ['birth_date' => $born, 'number' => sprintf('%06d', $this->number++), 'grade' => GradeLevel::of($grade)->code()]);
-        $opened = count($this->students) % 33 !== 7;
+        $opened = count($this->students) % 44 !== 7;
         $carded = $opened || count($this->students) % 2 === 0;
         $this->signIn($id, $given, $family['family'], $carded, $opened);
         if (! $sibling) {
             $family['a'] = $this->guardian($school, $family['family'], true);
-            $family['b'] = $this->random->getInt(1, 100) <= 60 ? $this->guardian($school, $this->random->getInt(1, 4) === 1 ? $this->pick(DemoNames::FAMILY) : $family['family'], false) : '';
+            $family['b'] = $this->random->getInt(1, 100) <= 78 ? $this->guardian($school, $this->random->getInt(1, 4) === 1 ? $this->pick(DemoNames::FAMILY) : $family['family'], false) : '';
             $this->families[] = $family;
         }
         foreach (['a', 'b'] as $which) {

@@ -1,0 +1,62 @@
+import createClient, { type Middleware } from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+export type Schemas = components['schemas'];
+
+/** An answer that is not as asked: a problem detail (RFC 9457), or no answer at all. */
+export class ApiError extends Error {
+    constructor(
+        readonly status: number,
+        readonly title: string,
+        detail: string,
+        readonly fields: Record<string, string[]> = {},
+        readonly changed: string[] = [],
+    ) {
+        super(detail);
+    }
+}
+
+export function csrfToken(): string {
+    const match = /(?:^|; )XSRF-TOKEN=([^;]+)/.exec(document.cookie);
+    return match?.[1] ? decodeURIComponent(match[1]) : '';
+}
+
+export async function problemOf(response: Response): Promise<ApiError> {
+    const body = (await response
+        .clone()
+        .json()
+        .catch(() => ({}))) as { title?: string; detail?: string; errors?: Record<string, string[]>; changed?: string[] };
+    return new ApiError(
+        response.status,
+        body.title ?? 'That did not work',
+        body.detail ?? 'The server gave no reason. Try again.',
+        body.errors,
+        body.changed,
+    );
+}
+
+const session: Middleware = {
+    onRequest({ request }) {
+        request.headers.set('Accept', 'application/json');
+        request.headers.set('X-XSRF-TOKEN', csrfToken());
+        return request;
+    },
+    async onResponse({ response }) {
+        if (!response.ok) {
+            throw await problemOf(response);
+        }
+        return response;
+    },
+};
+
+export const api = createClient<paths>({ baseUrl: '' });
+api.use(session);
+
+/** The data of an answer; every refusal has been thrown by then. */
+export async function data<T>(answer: Promise<{ data?: T }>): Promise<T> {
+    return (await answer).data as T;
+}
+
+export function sentence(error: unknown): string {
+    return error instanceof ApiError ? error.message : 'The server does not answer. Check the network, then try again.';
+}

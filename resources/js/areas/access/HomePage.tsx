@@ -1,0 +1,63 @@
+import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import { api, data } from '@/api/client';
+import { signOut, useMe } from '@/shell/session';
+import { Button } from '@/ui/Button';
+import { Leaf } from './Leaf';
+
+/** The own page of a student, or of a guardian with the children connected to them. */
+export function HomePage() {
+    const me = useMe();
+    const { data: home } = useQuery({ queryKey: ['home'], queryFn: () => data(api.GET('/api/home')) });
+    if (!home || !me) return null;
+    const student = home.kind === 'student';
+    return (
+        <Leaf
+            title={student ? `Hello, ${home.students[0]?.givenName ?? me.name}` : 'Your children'}
+            above={home.students[0]?.sections[0]?.school}
+        >
+            {home.students.length === 0 && (
+                <p className="text-muted">
+                    {student
+                        ? 'Your account is here.'
+                        : 'No child is connected to you yet. The school connects you once it has checked; ask its office if you have waited more than a week.'}
+                </p>
+            )}
+            {home.students.map((s) => (
+                <section key={s.name} className="mb-7">
+                    {!student && <h2 className="mb-1 text-xl">{s.name}</h2>}
+                    {student && <h2 className="mb-1 text-lg">Your sections</h2>}
+                    {s.sections.length === 0 && (
+                        <p className="text-muted">In no section yet.{student && ' Type the code your teacher shows.'}</p>
+                    )}
+                    <ul>
+                        {s.sections.map((section) => (
+                            <li key={section.name} className="border-b border-rule py-3">
+                                <span className="block text-lg">{section.name}</span>
+                                <span className="text-sm text-muted">{section.teachers.join(', ')}</span>
+                            </li>
+                        ))}
+                    </ul>
+                    {student && (
+                        <p className="mt-4 text-sm text-muted">
+                            Your user name: <span className="font-mono text-ink">{s.userName}</span>
+                        </p>
+                    )}
+                </section>
+            ))}
+            <div className="mt-auto flex flex-col gap-3">
+                {student && (
+                    <Link
+                        to="/in"
+                        className="flex min-h-12 items-center justify-center rounded-card border border-ink bg-ink px-5 text-lg font-semibold text-paper"
+                    >
+                        I have a code
+                    </Link>
+                )}
+                <Button large onClick={() => void signOut()}>
+                    Sign out
+                </Button>
+            </div>
+        </Leaf>
+    );
+}

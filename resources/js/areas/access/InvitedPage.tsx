@@ -1,0 +1,145 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { api, ApiError, data, sentence } from '@/api/client';
+import { Button } from '@/ui/Button';
+import { day } from '@/ui/dates';
+import { Field } from '@/ui/Field';
+import { Leaf } from './Leaf';
+import { SignInPage } from './SignInPage';
+
+const ENDED: Record<string, string> = {
+    accepted: 'This invitation has been accepted. Sign in to work in the section.',
+    declined: 'You declined this invitation. If that was a slip, ask for a new one.',
+    withdrawn: 'This invitation has been withdrawn.',
+    expired: 'This invitation has expired. Ask for it to be sent again.',
+};
+
+/** What the link of an invitation opens. */
+export function InvitedPage() {
+    const { token = '' } = useParams();
+    const navigate = useNavigate();
+    const queries = useQueryClient();
+    const [signingIn, setSigningIn] = useState(false);
+    const [given, setGiven] = useState('');
+    const [family, setFamily] = useState('');
+    const [password, setPassword] = useState('');
+    const [error, setError] = useState<{ field: string; text: string } | null>(null);
+    const path = { params: { path: { token } } };
+    const {
+        data: invitation,
+        error: missing,
+        refetch,
+    } = useQuery({ queryKey: ['invited', token], queryFn: () => data(api.GET('/api/invited/{token}', path)) });
+    const accept = async () => {
+        setError(null);
+        try {
+            const me = await data(
+                api.POST('/api/invited/{token}/accept', {
+                    ...path,
+                    body: invitation?.signedInAsInvited ? {} : { given_name: given, family_name: family, password },
+                }),
+            );
+            queries.clear();
+            queries.setQueryData(['me'], me);
+            void navigate('/', { replace: true });
+        } catch (e) {
+            setError({ field: e instanceof ApiError ? (Object.keys(e.fields)[0] ?? '') : '', text: sentence(e) });
+        }
+    };
+    const decline = async () => {
+        try {
+            await api.POST('/api/invited/{token}/decline', path);
+        } catch (e) {
+            setError({ field: '', text: sentence(e) });
+        }
+        await refetch();
+    };
+    if (missing)
+        return <Leaf title="This link leads nowhere">It may have been sent again since: use the link in the newest mail.</Leaf>;
+    if (!invitation) return null;
+    if (signingIn)
+        return <SignInPage then={`/invited/${token}`} note={`Sign in as ${invitation.email}, then answer the invitation.`} />;
+    if (invitation.state !== 'invited') {
+        return (
+            <Leaf title={invitation.section} above={invitation.school}>
+                <p className="mb-6">{ENDED[invitation.state]}</p>
+                <Button large onClick={() => void navigate('/')}>
+                    To the start
+                </Button>
+            </Leaf>
+        );
+    }
+    return (
+        <Leaf title={`${invitation.inviter} asks you into ${invitation.section}`} above={invitation.school}>
+            <p className="mb-6">
+                As {invitation.role}.{' '}
+                {invitation.role === 'co-teacher'
+                    ? 'You can do all the lead can, except archive the section.'
+                    : 'You see the roster and print cards.'}{' '}
+                <span className="text-muted">Open until {day(invitation.expiresAt)}.</span>
+            </p>
+            {error?.field === '' && <p className="mb-4 border-l-[3px] border-madder pl-3 text-madder">{error.text}</p>}
+            {invitation.signedInAsInvited ? (
+                <Button large kind="primary" onClick={() => void accept()}>
+                    Accept
+                </Button>
+            ) : invitation.hasAccount ? (
+                <Button large kind="primary" onClick={() => setSigningIn(true)}>
+                    Sign in as {invitation.email}
+                </Button>
+            ) : (
+                <form
+                    className="flex flex-col gap-5"
+                    onSubmit={(event) => {
+                        event.preventDefault();
+                        void accept();
+                    }}
+                >
+                    <p>
+                        Your user name will be <span className="break-words font-mono">{invitation.email}</span>.
+                    </p>
+                    <Field
+                        large
+                        label="First name"
+                        required
+                        maxLength={60}
+                        autoComplete="given-name"
+                        value={given}
+                        onChange={(event) => setGiven(event.target.value)}
+                        error={error?.field === 'given_name' ? error.text : undefined}
+                    />
+                    <Field
+                        large
+                        label="Last name"
+                        required
+                        maxLength={60}
+                        autoComplete="family-name"
+                        value={family}
+                        onChange={(event) => setFamily(event.target.value)}
+                        error={error?.field === 'family_name' ? error.text : undefined}
+                    />
+                    <Field
+                        large
+                        label="Password"
+                        type="password"
+                        required
+                        autoComplete="new-password"
+                        hint="At least 15 characters: several words are easiest."
+                        value={password}
+                        onChange={(event) => setPassword(event.target.value)}
+                        error={error?.field === 'password' ? error.text : undefined}
+                    />
+                    <Button large kind="primary" type="submit">
+                        Accept and make the account
+                    </Button>
+                </form>
+            )}
+            <div className="mt-4">
+                <Button large kind="quiet" onClick={() => void decline()}>
+                    Decline
+                </Button>
+            </div>
+        </Leaf>
+    );
+}

@@ -1,0 +1,67 @@
+import { useQuery } from '@tanstack/react-query';
+import { useNavigate } from 'react-router';
+import { api, data } from '@/api/client';
+import type { School } from '@/shell/session';
+import { DataTable } from '@/ui/DataTable';
+import { Empty } from '@/ui/Empty';
+import { percent } from '@/ui/Evidence';
+
+export function LookAlikesPage({ school }: { school: School }) {
+    const navigate = useNavigate();
+    const { data: page } = useQuery({
+        queryKey: ['look-alikes', school.id],
+        queryFn: () => data(api.GET('/api/schools/{school}/look-alikes', { params: { path: { school: school.id } } })),
+    });
+    if (!page) return null;
+    return (
+        <div className="flex min-h-0 flex-1 flex-col">
+            <div className="border-b border-rule px-6 py-4">
+                <div className="flex flex-wrap items-baseline gap-x-5">
+                    <h1 className="text-2xl">Look-alikes</h1>
+                    <p className="text-sm text-muted">
+                        accounts that may be one person; twins and namesakes are left out where the records tell them apart
+                    </p>
+                </div>
+            </div>
+            <DataTable
+                label="Pairs that may be one person"
+                name="look-alikes"
+                rows={page.pairs}
+                id={(p) => `${p.leftId}/${p.rightId}`}
+                onOpen={(p) => void navigate(`/s/${school.code}/look-alikes/${p.leftId}/${p.rightId}`)}
+                empty={
+                    <Empty title="No look-alikes">
+                        Nobody here seems to have two accounts. This is worked out anew after every change.
+                    </Empty>
+                }
+                foot={`${page.pairs.length} ${page.pairs.length === 1 ? 'pair' : 'pairs'}`}
+                columns={[
+                    {
+                        id: 'chance',
+                        label: 'Chance',
+                        value: (p) => p.probability,
+                        cell: (p) => <span className="font-mono">{percent(p.probability)}</span>,
+                        width: '120px',
+                    },
+                    { id: 'left', label: 'One account', value: (p) => p.left, width: 'minmax(130px, 1.4fr)' },
+                    {
+                        id: 'leftDetail',
+                        label: '',
+                        value: (p) => p.leftDetail,
+                        cell: (p) => <span className="text-muted">{p.leftDetail}</span>,
+                        width: 'minmax(120px, 1.6fr)',
+                    },
+                    { id: 'right', label: 'The other', value: (p) => p.right, width: 'minmax(130px, 1.4fr)' },
+                    {
+                        id: 'rightDetail',
+                        label: '',
+                        value: (p) => p.rightDetail,
+                        cell: (p) => <span className="text-muted">{p.rightDetail}</span>,
+                        width: 'minmax(120px, 1.6fr)',
+                    },
+                    { id: 'why', label: 'Careful', value: (p) => p.why, width: 'minmax(90px, 1fr)' },
+                ]}
+            />
+        </div>
+    );
+}

@@ -1,0 +1,175 @@
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { api, data, type Schemas, sentence } from '@/api/client';
+import { useKey } from '@/shell/keys';
+import type { School } from '@/shell/session';
+import { ApplyBar } from '@/ui/ApplyBar';
+import { Button } from '@/ui/Button';
+import { day } from '@/ui/dates';
+import { Empty } from '@/ui/Empty';
+import { EvidenceBars } from '@/ui/Evidence';
+import { useNotice } from '@/ui/Notice';
+
+/** Two accounts side by side; which values stay; what merging does. */
+export function PairPage({ school }: { school: School }) {
+    const { left = '', right = '' } = useParams();
+    const navigate = useNavigate();
+    const queries = useQueryClient();
+    const say = useNotice();
+    const [picks, setPicks] = useState<Record<string, string>>({});
+    const path = { school: school.id, left, right };
+    const { data: pair, error } = useQuery({
+        queryKey: ['pair', left, right, picks],
+        queryFn: () =>
+            data(
+                api.GET('/api/schools/{school}/look-alikes/{left}/{right}', {
+                    params: { path, query: { picks: JSON.stringify(picks) } },
+                }),
+            ),
+        placeholderData: keepPreviousData,
+    });
+    const back = () => void navigate(`/s/${school.code}/look-alikes`);
+    const finish = async (work: () => Promise<Schemas['LedgerLine']>, done: string) => {
+        try {
+            const line = await work();
+            await queries.invalidateQueries();
+            say(done, {
+                action: {
+                    label: 'Undo',
+                    run: () =>
+                        void api
+                            .POST('/api/ledger/{entry}/undo', { params: { path: { entry: line.id } } })
+                            .then(() => queries.invalidateQueries()),
+                },
+            });
+            back();
+        } catch (e) {
+            say(sentence(e), { bad: true });
+            await queries.invalidateQueries({ queryKey: ['pair'] });
+        }
+    };
+    const apart = () =>
+        void finish(
+            () => data(api.POST('/api/schools/{school}/look-alikes/{left}/{right}/apart', { params: { path } })),
+            'Noted: two people. They are not asked about again.',
+        );
+    useKey('Escape', 'Back to the list', back);
+    if (error)
+        return (
+            <Empty title="These two are not a pair any more" action={<Button onClick={back}>Back to the look-alikes</Button>}>
+                {sentence(error)}
+            </Empty>
+        );
+    if (!pair) return null;
+    const sides = [pair.left, pair.right];
+    const keep = sides.find((s) => s.survives) ?? pair.left;
+    return (
+        <div className="flex min-h-0 flex-1 flex-col">
+            <header className="border-b border-rule px-6 py-4">
+                <h1 className="text-2xl">
+                    {pair.left.name} and {pair.right.name}
+                </h1>
+                <p className="text-sm text-muted">
+                    {pair.caution || 'the records agree in what they both hold'}; the account that stays is the one used more:{' '}
+                    {keep.lastSignedIn ? `signed in ${day(keep.lastSignedIn)}` : 'with more on record'}
+                </p>
+            </header>
+            <div className="flex min-h-0 flex-1 overflow-auto">
+                <div className="min-w-0 flex-1 px-6 py-4">
+                    <table className="w-full border-collapse text-left text-sm">
+                        <thead>
+                            <tr className="border-b border-ink align-bottom text-xs text-muted">
+                                <th className="w-32 py-2 font-normal">Field</th>
+                                {sides.map((side) => (
+                                    <th key={side.id} className="py-2 pr-4 font-normal">
+                                        <span className="block font-serif text-base font-semibold text-ink">{side.name}</span>
+                                        {side.survives ? 'this account stays' : 'goes into the other'}
+                                    </th>
+                                ))}
+                            </tr>
+                        </thead>
+                        <tbody>
+                            {pair.fields.map((field) => (
+                                <tr key={field.column} className="border-b border-rule">
+                                    <th scope="row" className="py-2 font-normal text-muted">
+                                        {field.label}
+                                    </th>
+                                    {sides.map((side, i) => {
+                                        const value = i === 0 ? field.left : field.right;
+                                        const same = field.left === field.right;
+                                        return (
+                                            <td key={side.id} className="py-2 pr-4">
+                                                {value === '' ? (
+                                                    <span className="text-muted">not known</span>
+                                                ) : same ? (
+                                                    value
+                                                ) : (
+                                                    <label className="inline-flex items-center gap-2">
+                                                        <input
+                                                            type="radio"
+                                                            name={field.column}
+                                                            className="accent-ink"
+                                                            checked={
+                                                                picks[field.column]
+                                                                    ? picks[field.column] === side.id
+                                                                    : field.stays === value
+                                                            }
+                                                            onChange={() => setPicks({ ...picks, [field.column]: side.id })}
+                                                        />
+                                                        {value}
+                                                    </label>
+                                                )}
+                                            </td>
+                                        );
+                                    })}
+                                </tr>
+                            ))}
+                            {(
+                                [
+                                    ['Sections', (s: Schemas['PairSide']) => s.sections],
+                                    ['Guardians', (s: Schemas['PairSide']) => s.guardians],
+                                    ['User names', (s: Schemas['PairSide']) => s.userNames],
+                                ] as const
+                            ).map(([label, of]) => (
+                                <tr key={label} className="border-b border-rule align-top">
+                                    <th scope="row" className="py-2 font-normal text-muted">
+                                        {label}
+                                    </th>
+                                    {sides.map((side) => (
+                                        <td key={side.id} className={`py-2 pr-4 ${label === 'User names' ? 'font-mono' : ''}`}>
+                                            {of(side).join(', ') || <span className="font-sans text-muted">none</span>}
+                                        </td>
+                                    ))}
+                                </tr>
+                            ))}
+                        </tbody>
+                    </table>
+                </div>
+                <aside aria-label="Evidence" className="w-[372px] shrink-0 border-l border-rule px-5 py-4">
+                    <h2 className="mb-2 text-lg">Is it one person?</h2>
+                    <EvidenceBars evidence={pair.evidence} probability={pair.probability} />
+                </aside>
+            </div>
+            <ApplyBar
+                sentence={pair.plan.sentence}
+                undoUntil={pair.plan.undoUntil}
+                button="Merge the two"
+                onApply={() =>
+                    finish(
+                        () =>
+                            data(
+                                api.POST('/api/schools/{school}/look-alikes/{left}/{right}/merge', {
+                                    params: { path },
+                                    body: { fingerprint: pair.plan.fingerprint, picks },
+                                }),
+                            ),
+                        'Merged. Both old cards go on working.',
+                    )
+                }
+            >
+                <Button onClick={apart}>They are two people</Button>
+            </ApplyBar>
+        </div>
+    );
+}

@@ -1,0 +1,144 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { api, data, sentence } from '@/api/client';
+import type { School } from '@/shell/session';
+import { ApplyBar } from '@/ui/ApplyBar';
+import { Choice } from '@/ui/Choice';
+import { DataTable } from '@/ui/DataTable';
+import { Empty } from '@/ui/Empty';
+import { useNotice } from '@/ui/Notice';
+import { type CardWish, printCards } from './printCards';
+import { SheetPicture } from './SheetPicture';
+
+const PLACES = 10;
+
+/** Login cards: choose sections at the left, paper and order at the right, print. */
+export function PrintRoomPage({ school }: { school: School }) {
+    const [search] = useSearchParams();
+    const say = useNotice();
+    const queries = useQueryClient();
+    const [selected, setSelected] = useState<ReadonlySet<string>>(
+        new Set((search.get('sections') ?? '').split(',').filter(Boolean)),
+    );
+    const [layout, setLayout] = useState<CardWish['layout']>('cards-a4');
+    const [order, setOrder] = useState<CardWish['order']>('cut_stack');
+    const [lost, setLost] = useState(false);
+    const { data: page } = useQuery({
+        queryKey: ['sections', school.id],
+        queryFn: () => data(api.GET('/api/schools/{school}/sections', { params: { path: { school: school.id } } })),
+    });
+    if (!page) return null;
+    const sections = page.sections.filter((s) => s.students > 0);
+    const chosen = sections.filter((s) => selected.has(s.id));
+    const cards = chosen.reduce((n, s) => n + s.students, 0);
+    const sheets = Math.ceil(cards / PLACES);
+    const print = async () => {
+        try {
+            await printCards(`/api/schools/${school.id}/cards`, { section_ids: [...selected], layout, order, lost });
+            setLost(false);
+            await queries.invalidateQueries({ queryKey: ['sections', school.id] });
+            say(
+                'The cards are in the other window. Nothing is kept here; printing again makes further cards for the same accounts.',
+            );
+        } catch (e) {
+            say(sentence(e), { bad: true });
+        }
+    };
+    return (
+        <div className="flex min-h-0 flex-1 flex-col">
+            <div className="border-b border-rule px-6 py-4">
+                <div className="flex flex-wrap items-baseline gap-x-5">
+                    <h1 className="text-2xl">Print room</h1>
+                    <p className="text-sm text-muted">Login cards: name, user name, passphrase, and a QR to point a camera at</p>
+                </div>
+            </div>
+            <div className="flex min-h-0 flex-1">
+                <DataTable
+                    label="Sections to print"
+                    name="print"
+                    rows={sections}
+                    id={(s) => s.id}
+                    selected={selected}
+                    onSelect={setSelected}
+                    onOpen={(s) => {
+                        const next = new Set(selected);
+                        if (next.has(s.id)) next.delete(s.id);
+                        else next.add(s.id);
+                        setSelected(next);
+                    }}
+                    empty={
+                        <Empty title="No section has students">
+                            Bring in a list, or let students come in by a join code; their cards are printed here.
+                        </Empty>
+                    }
+                    columns={[
+                        { id: 'name', label: 'Section', value: (s) => s.name, width: 'minmax(140px, 2fr)' },
+                        { id: 'kind', label: 'Kind', value: (s) => s.kind, width: '100px' },
+                        { id: 'students', label: 'Students', value: (s) => s.students, width: '90px' },
+                        {
+                            id: 'without',
+                            label: 'Without a card',
+                            value: (s) => s.students - s.withCard,
+                            cell: (s) => s.students - s.withCard || <span className="text-muted">none</span>,
+                            width: '120px',
+                        },
+                        { id: 'state', label: 'State', value: (s) => s.state, width: '100px', extra: true },
+                    ]}
+                />
+                <aside
+                    aria-label="How they are printed"
+                    className="flex w-[300px] shrink-0 flex-col gap-4 overflow-auto border-l border-rule px-5 py-4"
+                >
+                    <SheetPicture layout={layout} order={order} sheets={Math.max(1, sheets)} cards={cards} />
+                    <Choice
+                        label="Paper"
+                        value={layout}
+                        onChange={(value) => setLayout(value as typeof layout)}
+                        options={[
+                            { value: 'cards-a4', label: 'A4, 10 cards of 90 × 54 mm' },
+                            { value: 'cards-letter', label: 'Letter, 10 cards of 90 × 53 mm' },
+                        ]}
+                    />
+                    <Choice
+                        label="Order"
+                        value={order}
+                        onChange={(value) => setOrder(value as typeof order)}
+                        options={[
+                            { value: 'cut_stack', label: 'for the guillotine' },
+                            { value: 'reading', label: 'along the rows' },
+                        ]}
+                    />
+                    <p className="text-sm text-muted">
+                        {order === 'cut_stack'
+                            ? 'Cut the whole stack, lay the piles on each other from left to right and top to bottom: the cards lie in order of section and name.'
+                            : 'Each sheet reads from left to right; cut sheet by sheet.'}
+                    </p>
+                    <label className="flex gap-2 text-sm">
+                        <input
+                            type="checkbox"
+                            className="mt-0.5 accent-ink"
+                            checked={lost}
+                            onChange={(event) => setLost(event.target.checked)}
+                        />
+                        <span>
+                            The earlier cards are lost
+                            <span className="block text-xs text-muted">They stop working, and the passphrases are new.</span>
+                        </span>
+                    </label>
+                </aside>
+            </div>
+            <ApplyBar
+                sentence={
+                    cards === 0
+                        ? 'Choose the sections whose cards you want.'
+                        : `Prints ${cards.toLocaleString('en')} ${cards === 1 ? 'card' : 'cards'} for ${chosen.length} ${chosen.length === 1 ? 'section' : 'sections'} on ${sheets} ${sheets === 1 ? 'sheet' : 'sheets'}.${lost ? ' Cards printed before stop working.' : ' Cards printed before go on working.'}`
+                }
+                button={cards === 0 ? 'Print cards' : `Print ${cards.toLocaleString('en')} cards`}
+                disabled={cards === 0}
+                danger={lost}
+                onApply={print}
+            />
+        </div>
+    );
+}

@@ -1,0 +1,153 @@
+import { useQuery } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { api, data } from '@/api/client';
+import type { School } from '@/shell/session';
+import { day, moment } from '@/ui/dates';
+import { Glyph } from '@/ui/Glyph';
+import { SideSheet } from '@/ui/SideSheet';
+
+export function PersonSheet({
+    id,
+    school,
+    onClose,
+    onOpen,
+}: {
+    id: string;
+    school: School;
+    onClose: () => void;
+    onOpen: (id: string) => void;
+}) {
+    const { data: person, error } = useQuery({
+        queryKey: ['person', id],
+        queryFn: () => data(api.GET('/api/people/{person}', { params: { path: { person: id } } })),
+    });
+    if (error)
+        return (
+            <SideSheet title="Not here" subtitle="This person is not in your schools." onClose={onClose}>
+                {null}
+            </SideSheet>
+        );
+    if (!person)
+        return (
+            <SideSheet title="…" onClose={onClose}>
+                {null}
+            </SideSheet>
+        );
+    const facts: [string, string][] = [
+        ['Number', person.number],
+        ['Grade', person.grade],
+        ['Born', person.birthDate],
+        ['E-mail', person.email],
+        ['Phone', person.phone],
+    ];
+    return (
+        <SideSheet
+            title={person.name}
+            subtitle={`${person.kind}, ${person.school}${person.state === 'active' ? '' : `, ${person.state}`}`}
+            onClose={onClose}
+        >
+            <dl className="grid grid-cols-[88px_1fr] gap-y-0.5 text-sm">
+                {facts
+                    .filter(([, value]) => value)
+                    .map(([label, value]) => (
+                        <div key={label} className="contents">
+                            <dt className="text-muted">{label}</dt>
+                            <dd className={label === 'Number' ? 'font-mono' : 'break-words'}>{value}</dd>
+                        </div>
+                    ))}
+            </dl>
+            <Part title="Sections" empty="In no section." items={person.enrollments}>
+                {(e) => (
+                    <li key={e.sectionId + e.begins} className="flex items-baseline justify-between gap-3 py-0.5">
+                        <Link
+                            className="underline decoration-rule underline-offset-4"
+                            to={`/s/${school.code}/sections/${e.sectionId}`}
+                        >
+                            {e.section}
+                        </Link>
+                        <span className="shrink-0 text-xs text-muted">
+                            {e.archived && <Glyph name="archived" className="mr-1" />}
+                            {e.archived
+                                ? 'archived'
+                                : e.ends
+                                  ? `until ${day(e.ends)}`
+                                  : `${e.role === 'student' ? '' : `${e.role}, `}since ${day(e.begins)}`}
+                        </span>
+                    </li>
+                )}
+            </Part>
+            {person.kind !== 'staff' && (
+                <Part
+                    title={person.kind === 'student' ? 'Guardians' : 'Children'}
+                    empty={person.kind === 'student' ? 'No guardian on record.' : 'No child on record.'}
+                    items={person.relatives}
+                >
+                    {(r) => (
+                        <li key={r.id} className="py-0.5">
+                            <button className="underline decoration-rule underline-offset-4" onClick={() => onOpen(r.id)}>
+                                {r.name}
+                            </button>{' '}
+                            <span className="text-xs text-muted">{r.state}</span>
+                            {(r.email || r.phone) && (
+                                <span className="block break-words text-xs text-muted">
+                                    {[r.email, r.phone].filter(Boolean).join(', ')}
+                                </span>
+                            )}
+                        </li>
+                    )}
+                </Part>
+            )}
+            <Part title="Sign-in" empty="No user name." items={person.userNames}>
+                {(u) => (
+                    <li key={u.userName} className="py-0.5">
+                        <span className="break-words font-mono">{u.userName}</span>
+                        <span className="block text-xs text-muted">
+                            {u.secret}
+                            {u.cards > 0 && `, ${u.cards} working ${u.cards === 1 ? 'card' : 'cards'}`},{' '}
+                            {u.lastSignedIn ? `last in ${moment(u.lastSignedIn)}` : 'never signed in'}
+                        </span>
+                    </li>
+                )}
+            </Part>
+            <Part title="What happened" empty="Nothing since the account was made." items={person.history}>
+                {(h) => (
+                    <li key={h.entryId + h.at + h.reason} className="py-0.5">
+                        <Link
+                            className="underline decoration-rule underline-offset-4"
+                            to={`/s/${school.code}/ledger?entry=${h.entryId}`}
+                        >
+                            {h.title}
+                        </Link>
+                        <span className="block text-xs text-muted">
+                            {moment(h.at)}, {h.reason}
+                        </span>
+                    </li>
+                )}
+            </Part>
+        </SideSheet>
+    );
+}
+
+function Part<T>({
+    title,
+    empty,
+    items,
+    children,
+}: {
+    title: string;
+    empty: string;
+    items: T[];
+    children: (item: T) => ReactNode;
+}) {
+    return (
+        <section className="mt-5">
+            <h3 className="mb-1 border-b border-rule pb-1 text-base">{title}</h3>
+            {items.length === 0 ? (
+                <p className="text-sm text-muted">{empty}</p>
+            ) : (
+                <ul className="text-sm">{items.map(children)}</ul>
+            )}
+        </section>
+    );
+}

@@ -1,0 +1,248 @@
+import { useInfiniteQuery } from '@tanstack/react-query';
+import { useEffect, useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { api, data } from '@/api/client';
+import { useKey } from '@/shell/keys';
+import type { School } from '@/shell/session';
+import { Button } from '@/ui/Button';
+import { Choice } from '@/ui/Choice';
+import { DataTable } from '@/ui/DataTable';
+import { Empty } from '@/ui/Empty';
+import { PersonSheet } from './PersonSheet';
+import { SavedViews } from './SavedViews';
+
+const PROBLEMS = {
+    unplaced: 'unplaced',
+    never_signed_in: 'never signed in',
+    no_guardian: 'no guardian',
+    no_card: 'no card',
+} as const;
+type Problem = keyof typeof PROBLEMS;
+type Kind = 'student' | 'guardian' | 'staff';
+
+export function RollPage({ school }: { school: School }) {
+    const [search, setSearch] = useSearchParams();
+    const kind = (search.get('kind') ?? 'student') as Kind;
+    const problem = (search.get('problem') ?? '') as Problem | '';
+    const grade = search.get('grade') ?? '';
+    const q = search.get('q') ?? '';
+    const person = search.get('person');
+    const [text, setText] = useState(q);
+    const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
+    const set = (changes: Record<string, string | null>, keep = false) => {
+        setSearch(
+            (before) => {
+                const next = new URLSearchParams(before);
+                for (const [name, value] of Object.entries(changes)) {
+                    if (value) next.set(name, value);
+                    else next.delete(name);
+                }
+                return next;
+            },
+            { replace: true },
+        );
+        if (!keep) setSelected(new Set());
+    };
+    useEffect(() => {
+        const timer = setTimeout(() => text !== q && set({ q: text || null }), 200);
+        return () => clearTimeout(timer);
+        // The filter follows what is typed, not the other way round.
+        // eslint-disable-next-line react-hooks/exhaustive-deps
+    }, [text]);
+    const page = useInfiniteQuery({
+        queryKey: ['people', school.id, kind, q, grade, problem],
+        queryFn: ({ pageParam }) =>
+            data(
+                api.GET('/api/schools/{school}/people', {
+                    params: {
+                        path: { school: school.id },
+                        query: {
+                            kind,
+                            ...(q ? { q } : {}),
+                            ...(grade ? { grade } : {}),
+                            ...(problem ? { problem } : {}),
+                            ...(pageParam ? { after: pageParam } : {}),
+                        },
+                    },
+                }),
+            ),
+        initialPageParam: '',
+        getNextPageParam: (last) => last.next ?? undefined,
+    });
+    const people = useMemo(() => page.data?.pages.flatMap((p) => p.people) ?? [], [page.data]);
+    const total = page.data?.pages[0]?.total ?? 0;
+    const grades = Array.from({ length: school.highestGrade - school.lowestGrade + 1 }, (_, i) => school.lowestGrade + i);
+    const copy = () => {
+        const lines = people.filter((p) => selected.has(p.id)).map((p) => `${p.name}\t${p.userName}`);
+        void navigator.clipboard.writeText(lines.join('\n'));
+    };
+    useKey('e', 'Clear the filters', () => {
+        setText('');
+        set({ q: null, grade: null, problem: null });
+    });
+    return (
+        <div className="flex min-h-0 flex-1 flex-col">
+            <div className="flex flex-wrap items-end justify-between gap-3 px-6 pb-3 pt-4">
+                <div className="flex flex-wrap items-baseline gap-x-5">
+                    <h1 className="text-2xl">Roll</h1>
+                    <p className="text-sm text-muted">{total.toLocaleString('en')} found</p>
+                </div>
+                <SavedViews name="roll" current={search} onOpen={(view) => setSearch(view)} />
+            </div>
+            <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-rule px-6 pb-3">
+                <input
+                    type="search"
+                    aria-label="Part of a name, number or address"
+                    placeholder="Part of a name, number or address"
+                    value={text}
+                    onChange={(event) => setText(event.target.value)}
+                    className="min-h-8 w-72 rounded-card border border-ink/50 bg-paper px-2 text-sm placeholder:text-muted"
+                />
+                <Choice
+                    label="Who"
+                    value={kind}
+                    onChange={(value) => set({ kind: value, grade: null, problem: null, person: null })}
+                    options={[
+                        { value: 'student', label: 'students' },
+                        { value: 'guardian', label: 'guardians' },
+                        { value: 'staff', label: 'staff' },
+                    ]}
+                />
+                {kind === 'student' && (
+                    <>
+                        <Choice
+                            label="Grade"
+                            value={grade}
+                            onChange={(value) => set({ grade: value || null })}
+                            options={[
+                                { value: '', label: 'all' },
+                                ...grades.map((g) => ({
+                                    value: g === 0 ? 'KG' : g < 0 ? 'PK' : String(g).padStart(2, '0'),
+                                    label: g === 0 ? 'K' : g < 0 ? 'PK' : String(g),
+                                })),
+                            ]}
+                        />
+                        <div role="group" aria-label="Problems" className="flex flex-wrap gap-2">
+                            {(Object.keys(PROBLEMS) as Problem[]).map((key) => (
+                                <button
+                                    key={key}
+                                    aria-pressed={problem === key}
+                                    onClick={() => set({ problem: problem === key ? null : key })}
+                                    className={`min-h-7 rounded-card border px-2 text-sm ${problem === key ? 'border-marigold bg-tint' : 'border-rule hover:border-ink'}`}
+                                >
+                                    {PROBLEMS[key]}
+                                    {problem === key && ' ×'}
+                                </button>
+                            ))}
+                        </div>
+                    </>
+                )}
+            </div>
+            <div className="flex min-h-0 flex-1">
+                <DataTable
+                    label="People"
+                    name={`roll.${kind}`}
+                    rows={people}
+                    id={(p) => p.id}
+                    current={person}
+                    onOpen={(p) => set({ person: p.id }, true)}
+                    selected={selected}
+                    onSelect={setSelected}
+                    onEnd={() => page.hasNextPage && !page.isFetchingNextPage && void page.fetchNextPage()}
+                    empty={
+                        page.isPending ? null : (
+                            <Empty
+                                title="Nobody fits"
+                                action={
+                                    <Button onClick={() => (setText(''), set({ q: null, grade: null, problem: null }))}>
+                                        Clear the filters
+                                    </Button>
+                                }
+                            >
+                                {problem
+                                    ? 'No student has this problem. Good.'
+                                    : 'Try a part of the name, without accents if you like.'}
+                            </Empty>
+                        )
+                    }
+                    foot={
+                        <span className="flex items-center justify-between">
+                            <span>
+                                {people.length.toLocaleString('en')} of {total.toLocaleString('en')} loaded
+                                {selected.size > 0 && `, ${selected.size} selected`}
+                            </span>
+                            {selected.size > 0 && (
+                                <button className="underline underline-offset-4" onClick={copy}>
+                                    Copy names and user names
+                                </button>
+                            )}
+                        </span>
+                    }
+                    columns={[
+                        { id: 'name', label: 'Name', value: (p) => p.name, width: 'minmax(170px, 2fr)' },
+                        ...(kind === 'student'
+                            ? [
+                                  { id: 'grade', label: 'Grade', value: (p: (typeof people)[number]) => p.grade, width: '62px' },
+                                  {
+                                      id: 'number',
+                                      label: 'Number',
+                                      value: (p: (typeof people)[number]) => p.number,
+                                      cell: (p: (typeof people)[number]) => <span className="font-mono">{p.number}</span>,
+                                      width: '90px',
+                                  },
+                                  {
+                                      id: 'sections',
+                                      label: 'Sections',
+                                      value: (p: (typeof people)[number]) => p.sections,
+                                      width: 'minmax(150px, 2fr)',
+                                  },
+                                  {
+                                      id: 'guardians',
+                                      label: 'Guardians',
+                                      value: (p: (typeof people)[number]) => p.guardians,
+                                      width: '86px',
+                                  },
+                                  {
+                                      id: 'user',
+                                      label: 'User name',
+                                      value: (p: (typeof people)[number]) => p.userName,
+                                      cell: (p: (typeof people)[number]) => <span className="font-mono">{p.userName}</span>,
+                                      width: 'minmax(140px, 1.6fr)',
+                                  },
+                                  {
+                                      id: 'signed',
+                                      label: 'Signed in',
+                                      value: (p: (typeof people)[number]) => (p.signedIn ? 'yes' : 'never'),
+                                      width: '84px',
+                                  },
+                              ]
+                            : [
+                                  {
+                                      id: 'email',
+                                      label: 'E-mail',
+                                      value: (p: (typeof people)[number]) => p.email,
+                                      width: 'minmax(200px, 2fr)',
+                                  },
+                                  {
+                                      id: 'sections',
+                                      label: 'Sections',
+                                      value: (p: (typeof people)[number]) => p.sections,
+                                      width: 'minmax(150px, 2fr)',
+                                      extra: kind === 'guardian',
+                                  },
+                              ]),
+                    ]}
+                />
+                {person && (
+                    <PersonSheet
+                        key={person}
+                        id={person}
+                        school={school}
+                        onClose={() => set({ person: null }, true)}
+                        onOpen={(id) => set({ person: id }, true)}
+                    />
+                )}
+            </div>
+        </div>
+    );
+}

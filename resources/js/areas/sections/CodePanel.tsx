@@ -1,0 +1,115 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { api, data, type Schemas, sentence } from '@/api/client';
+import { Button } from '@/ui/Button';
+import { Dialog } from '@/ui/Dialog';
+import { useNotice } from '@/ui/Notice';
+import { QrCode } from '@/ui/QrCode';
+
+/** The join code: hidden until asked for, since visitors and cameras are in the room. */
+export function CodePanel({ section, onChange }: { section: Schemas['SectionDetail']; onChange: () => Promise<unknown> }) {
+    const [shown, setShown] = useState(false);
+    const [closing, setClosing] = useState(false);
+    const queries = useQueryClient();
+    const say = useNotice();
+    const path = { params: { path: { section: section.id } } };
+    const { data: code } = useQuery({
+        queryKey: ['code', section.id],
+        queryFn: () => data(api.GET('/api/sections/{section}/code', path)),
+        enabled: shown && section.hasCode,
+    });
+    const open = async () => {
+        try {
+            queries.setQueryData(['code', section.id], await data(api.POST('/api/sections/{section}/code', path)));
+            setShown(true);
+            await onChange();
+        } catch (e) {
+            say(sentence(e), { bad: true });
+        }
+    };
+    const close = async () => {
+        setClosing(false);
+        try {
+            await api.DELETE('/api/sections/{section}/code', path);
+            queries.removeQueries({ queryKey: ['code', section.id] });
+            setShown(false);
+            await onChange();
+        } catch (e) {
+            say(sentence(e), { bad: true });
+        }
+    };
+    return (
+        <section>
+            <h2 className="mb-2 border-b border-rule pb-1 text-lg">Join code</h2>
+            {!section.hasCode ? (
+                <>
+                    <p className="mb-3 text-sm text-muted">No code is open: nobody can come in by themselves.</p>
+                    <Button onClick={() => void open()}>Open a code</Button>
+                </>
+            ) : !shown || !code ? (
+                <>
+                    <p className="mb-3 text-sm text-muted">A code is open. It is hidden, in case others can see this screen.</p>
+                    <div className="flex flex-wrap gap-2">
+                        <Button onClick={() => setShown(true)}>Show it here</Button>
+                        <Wall id={section.id} />
+                    </div>
+                </>
+            ) : (
+                <>
+                    <p className="font-mono text-[34px] font-semibold tracking-wide" data-testid="join-code">
+                        {code.written}
+                    </p>
+                    <div className="mt-2 flex gap-4">
+                        <QrCode path={code.qr} size={code.qrSize} label="The join link as a QR code" className="w-28 shrink-0" />
+                        <div className="min-w-0 text-sm">
+                            <p className="text-muted">As a link</p>
+                            <a className="break-all underline decoration-rule underline-offset-4" href={code.link}>
+                                {code.link.replace(/^https?:\/\//, '')}
+                            </a>
+                            <button
+                                className="mt-2 block text-sm text-muted underline decoration-rule underline-offset-4"
+                                onClick={() => void navigator.clipboard.writeText(code.link)}
+                            >
+                                copy the link
+                            </button>
+                        </div>
+                    </div>
+                    <p className="mt-2 text-xs text-muted">
+                        Someone who guesses all day hits a section once in {Math.round(1 / code.guessPerDay).toLocaleString('en')}{' '}
+                        days.
+                        {code.arrived.length > 0 && ` Came in by code, latest first: ${code.arrived.join(', ')}.`}
+                    </p>
+                    <div className="mt-3 flex flex-wrap gap-2">
+                        <Wall id={section.id} />
+                        <Button onClick={() => void open()}>New code</Button>
+                        <Button onClick={() => setClosing(true)}>Close it</Button>
+                        <Button kind="quiet" onClick={() => setShown(false)}>
+                            hide
+                        </Button>
+                    </div>
+                </>
+            )}
+            <Dialog open={closing} onClose={() => setClosing(false)} title={`Close the code of ${section.name}`}>
+                <p>The code stops working at once. Who is in stays in. You can open another at any time.</p>
+                <div className="mt-5 flex justify-end gap-3">
+                    <Button onClick={() => setClosing(false)}>Leave it open</Button>
+                    <Button kind="primary" onClick={() => void close()}>
+                        Close the code
+                    </Button>
+                </div>
+            </Dialog>
+        </section>
+    );
+}
+
+function Wall({ id }: { id: string }) {
+    return (
+        <Link
+            to={`/wall/${id}`}
+            className="inline-flex min-h-8 items-center rounded-card border border-ink bg-ink px-3 text-sm font-semibold text-paper"
+        >
+            On the wall
+        </Link>
+    );
+}

@@ -1,0 +1,108 @@
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { api, data } from '@/api/client';
+import { useKey } from '@/shell/keys';
+import { Button } from '@/ui/Button';
+import { Empty } from '@/ui/Empty';
+import { QrCode } from '@/ui/QrCode';
+
+const MINUTES = 5;
+
+/** The code for the back row: as large as the screen allows, hiding itself again, with display names arriving. */
+export function WallPage() {
+    const { section = '' } = useParams();
+    const navigate = useNavigate();
+    const [left, setLeft] = useState(MINUTES * 60);
+    const [qr, setQr] = useState(false);
+    const { data: code, error } = useQuery({
+        queryKey: ['code', section],
+        queryFn: () => data(api.GET('/api/sections/{section}/code', { params: { path: { section } } })),
+        refetchInterval: 2_000,
+        enabled: left > 0,
+    });
+    useEffect(() => {
+        const timer = setInterval(() => setLeft((n) => Math.max(0, n - 1)), 1000);
+        return () => clearInterval(timer);
+    }, []);
+    useKey('Escape', 'Leave the wall', () => void navigate(-1));
+    useKey('q', 'QR or letters', () => setQr(!qr));
+    if (error)
+        return (
+            <Empty title="There is no code to show" action={<Button onClick={() => void navigate(-1)}>Back</Button>}>
+                The section has no open code, or it is not one of yours.
+            </Empty>
+        );
+    if (!code) return null;
+    if (left === 0) {
+        return (
+            <main className="flex h-full flex-col items-center justify-center gap-6">
+                <h1 className="text-2xl">The code of {code.section} is hidden again</h1>
+                <div className="flex gap-3">
+                    <Button kind="primary" large onClick={() => setLeft(MINUTES * 60)}>
+                        Show it for {MINUTES} minutes
+                    </Button>
+                    <Button large onClick={() => void navigate(-1)}>
+                        Back
+                    </Button>
+                </div>
+            </main>
+        );
+    }
+    const groups = code.written.split('-');
+    // Monospaced symbols are 0.6 em wide: the code fills nine tenths of the width, whatever the screen.
+    const size = `${(88 / (code.written.length * 0.62)).toFixed(2)}vw`;
+    return (
+        <main className="flex h-full flex-col px-[5vw] py-[5vh]">
+            <div className="flex items-start justify-between">
+                <h1 className="text-[min(5vh,44px)]">{code.section}</h1>
+                <div className="flex gap-3">
+                    <Button kind="quiet" onClick={() => setQr(!qr)}>
+                        {qr ? 'letters' : 'QR'}
+                    </Button>
+                    <Button kind="quiet" onClick={() => void navigate(-1)}>
+                        leave the wall
+                    </Button>
+                </div>
+            </div>
+            <div className="flex min-h-0 flex-1 items-center justify-center">
+                {qr ? (
+                    <QrCode
+                        path={code.qr}
+                        size={code.qrSize}
+                        label={`Join link of ${code.section}`}
+                        className="h-full max-h-[66vh]"
+                    />
+                ) : (
+                    <p
+                        data-testid="wall-code"
+                        className="whitespace-nowrap font-mono font-semibold leading-none"
+                        style={{ fontSize: size }}
+                        aria-label={code.written.replaceAll('-', '').split('').join(' ')}
+                    >
+                        {groups.map((group, i) => (
+                            <span key={group + String(i)} aria-hidden="true">
+                                {i > 0 && <span className="text-marigold">-</span>}
+                                {group}
+                            </span>
+                        ))}
+                    </p>
+                )}
+            </div>
+            <div className="flex flex-wrap items-baseline justify-between gap-x-8 gap-y-2 border-t-2 border-ink pt-[3vh] text-[min(3.2vh,24px)]">
+                <p>
+                    Go to <b className="font-serif font-semibold">{code.place}</b> and type the code
+                </p>
+                <p aria-live="polite">
+                    {code.students} {code.students === 1 ? 'student is' : 'students are'} in.{' '}
+                    {code.arrived[0] && (
+                        <>
+                            Last by code: <b className="font-serif font-semibold">{code.arrived[0]}</b>
+                        </>
+                    )}
+                </p>
+                <p className="text-muted">hides in {left > 60 ? `${Math.ceil(left / 60)} min` : `${left} s`}</p>
+            </div>
+        </main>
+    );
+}

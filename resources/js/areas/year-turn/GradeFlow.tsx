@@ -1,0 +1,64 @@
+import type { Schemas } from '@/api/client';
+
+const STEP = 92;
+const HEIGHT = 92;
+
+/** This year's grades flowing into next year's: width of a band is the number of students. */
+export function GradeFlow({
+    grades,
+    leavingGrade,
+    year,
+    nextName,
+}: {
+    grades: Schemas['GradeCount'][];
+    leavingGrade: number;
+    year: string;
+    nextName: string;
+}) {
+    const most = Math.max(1, ...grades.map((g) => g.students));
+    const band = (n: number) => (n / most) * 30;
+    const total = grades.reduce((n, g) => n + g.students, 0);
+    const words = grades
+        .map((g) => `${g.students} in ${g.grade} ${g.order >= leavingGrade ? 'leave' : `go to ${g.order + 1}`}`)
+        .join(', ');
+    return (
+        <svg
+            role="img"
+            aria-label={`${total} students: ${words}`}
+            viewBox={`0 0 ${(grades.length + 1) * STEP + 60} ${HEIGHT + 8}`}
+            className="h-24 w-full px-6"
+            preserveAspectRatio="xMinYMid meet"
+        >
+            <text x="0" y="20" fontSize="12.5" fill="var(--muted)">
+                {year}
+            </text>
+            <text x="0" y={HEIGHT - 6} fontSize="12.5" fill="var(--muted)">
+                {nextName}
+            </text>
+            {grades.map((g, i) => {
+                const x = 70 + i * STEP;
+                const to = x + STEP;
+                const w = Math.max(1, band(g.students));
+                const leaves = g.order >= leavingGrade;
+                return (
+                    <g key={g.order}>
+                        <path
+                            d={`M${x} 26 C${x} 52 ${to} 42 ${to} 68`}
+                            fill="none"
+                            stroke={leaves ? 'var(--marigold)' : 'var(--ink)'}
+                            strokeOpacity={leaves ? 0.9 : 0.22}
+                            strokeWidth={w}
+                        />
+                        <text x={x} y="20" fontSize="13.5" textAnchor="middle" fill="var(--ink)">
+                            {g.grade} <tspan fill="var(--muted)">{g.students}</tspan>
+                        </text>
+                        <text x={to} y={HEIGHT - 6} fontSize="13.5" textAnchor="middle" fill="var(--ink)">
+                            {leaves ? 'leave' : (grades[i + 1]?.grade ?? g.order + 1)}{' '}
+                            <tspan fill="var(--muted)">{g.students}</tspan>
+                        </text>
+                    </g>
+                );
+            })}
+        </svg>
+    );
+}

@@ -1,0 +1,192 @@
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, data, type Schemas, sentence } from '@/api/client';
+import type { School } from '@/shell/session';
+import { ApplyBar } from '@/ui/ApplyBar';
+import { Button } from '@/ui/Button';
+import { Dialog } from '@/ui/Dialog';
+import { Field } from '@/ui/Field';
+import { useNotice } from '@/ui/Notice';
+import { PlanView } from '@/ui/PlanView';
+import { GradeFlow } from './GradeFlow';
+
+interface Wish {
+    name: string;
+    begins: string;
+    ends: string;
+    carry: boolean;
+    held: string[];
+}
+
+/** The year turn, rehearsed on every visit: nothing is changed until it is turned. */
+export function YearTurnPage({ school }: { school: School }) {
+    const { data: start, error } = useQuery({
+        queryKey: ['year-turn', school.id],
+        queryFn: () => data(api.GET('/api/schools/{school}/year-turn', { params: { path: { school: school.id } } })),
+    });
+    if (error) return <p className="px-6 py-8">{sentence(error)}</p>;
+    if (!start) return null;
+    return <Rehearsal key={start.year} school={school} start={start} />;
+}
+
+function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurnStart'] }) {
+    const queries = useQueryClient();
+    const navigate = useNavigate();
+    const say = useNotice();
+    const [wish, setWish] = useState<Wish>({
+        name: start.nextName,
+        begins: start.nextBegins,
+        ends: start.nextEnds,
+        carry: true,
+        held: [],
+    });
+    const [shown, setShown] = useState<string[]>([]);
+    const [sure, setSure] = useState(false);
+    const [words, setWords] = useState('');
+    const body = { name: wish.name, begins: wish.begins, ends: wish.ends, carry: wish.carry, held_back: wish.held };
+    const { data: plan, error } = useQuery({
+        queryKey: ['year-turn-plan', school.id, wish],
+        queryFn: () =>
+            data(api.POST('/api/schools/{school}/year-turn/rehearse', { params: { path: { school: school.id } }, body })),
+        placeholderData: keepPreviousData,
+        staleTime: 0,
+        enabled: wish.name !== '' && wish.begins !== '' && wish.ends !== '',
+    });
+    const rows = useMemo(() => (plan?.rows ?? []).filter((r) => shown.length === 0 || shown.includes(r.verdict)), [plan, shown]);
+    const turn = async () => {
+        if (!plan) return;
+        try {
+            await api.POST('/api/schools/{school}/year-turn', {
+                params: { path: { school: school.id } },
+                body: { ...body, seed: plan.seed, fingerprint: plan.fingerprint },
+            });
+            setSure(false);
+            await queries.invalidateQueries();
+            say(`${wish.name} it is. The Ledger can undo the turn for two weeks.`);
+            void navigate(`/s/${school.code}/ledger`);
+        } catch (e) {
+            setSure(false);
+            say(sentence(e), { bad: true });
+            await queries.invalidateQueries({ queryKey: ['year-turn-plan'] });
+        }
+    };
+    const hold = (id: string) =>
+        setWish({ ...wish, held: wish.held.includes(id) ? wish.held.filter((h) => h !== id) : [...wish.held, id] });
+    return (
+        <>
+            <PlanView
+                title={`${start.year} to ${wish.name}`}
+                subtitle={
+                    <span className="flex flex-wrap items-center gap-x-4">
+                        rehearsal: nothing is changed yet
+                        <label className="inline-flex items-center gap-2">
+                            <input
+                                type="checkbox"
+                                className="accent-ink"
+                                checked={wish.carry}
+                                onChange={(event) => setWish({ ...wish, carry: event.target.checked })}
+                            />
+                            carry sections forward with their teachers
+                        </label>
+                        {wish.held.length > 0 && `${wish.held.length} held back`}
+                    </span>
+                }
+                verdicts={plan?.verdicts ?? {}}
+                words={{ update: 'up a grade', same: 'stay', leaving: 'leaving', archived: 'archived' }}
+                rows={rows}
+                questions={[]}
+                shown={shown}
+                onShow={setShown}
+                numbered="Line"
+                widths={{ Grade: '90px', Section: 'minmax(120px, 1fr)' }}
+                picture={
+                    <GradeFlow grades={start.grades} leavingGrade={school.highestGrade} nextName={wish.name} year={start.year} />
+                }
+                notes={
+                    <div className="px-6 py-2">
+                        <div className="flex flex-wrap gap-4">
+                            <Field
+                                label="Next year is called"
+                                className="w-36"
+                                value={wish.name}
+                                maxLength={20}
+                                onChange={(event) => setWish({ ...wish, name: event.target.value })}
+                            />
+                            <Field
+                                label="First day"
+                                type="date"
+                                className="w-40"
+                                value={wish.begins}
+                                onChange={(event) => setWish({ ...wish, begins: event.target.value })}
+                            />
+                            <Field
+                                label="Day after the last"
+                                type="date"
+                                className="w-40"
+                                value={wish.ends}
+                                onChange={(event) => setWish({ ...wish, ends: event.target.value })}
+                            />
+                        </div>
+                        {error && <p className="mt-2 text-sm text-madder">{sentence(error)}</p>}
+                        <ul className="mt-2 text-sm">
+                            {plan?.warnings.map((w) => (
+                                <li key={w} className="border-l-[3px] border-rule pl-3">
+                                    {w}
+                                </li>
+                            ))}
+                        </ul>
+                    </div>
+                }
+                sheet={(row) =>
+                    row.matchId ? (
+                        <Button onClick={() => hold(row.matchId ?? '')}>
+                            {wish.held.includes(row.matchId) ? 'Let them go up a grade' : 'Hold back in this grade'}
+                        </Button>
+                    ) : (
+                        <p className="text-sm text-muted">
+                            The section is read-only afterwards. Its code is dead; its roster and user names stay, and cards can
+                            be printed.
+                        </p>
+                    )
+                }
+                bar={
+                    <ApplyBar
+                        sentence={plan?.blockers[0] ?? plan?.sentence ?? ''}
+                        {...(plan ? { undoUntil: plan.undoUntil } : {})}
+                        button={`Turn to ${wish.name}`}
+                        disabled={!plan || plan.blockers.length > 0}
+                        onApply={() => {
+                            setWords('');
+                            setSure(true);
+                            return Promise.resolve();
+                        }}
+                    />
+                }
+            />
+            <Dialog open={sure} onClose={() => setSure(false)} title={`Turn ${school.name} to ${wish.name}`}>
+                <p>{plan?.sentence}</p>
+                <form
+                    className="mt-4"
+                    onSubmit={(event) => {
+                        event.preventDefault();
+                        if (words.trim() === wish.name) void turn();
+                    }}
+                >
+                    <Field
+                        autoFocus
+                        label={`Type ${wish.name} to turn the year`}
+                        value={words}
+                        onChange={(event) => setWords(event.target.value)}
+                    />
+                    <div className="mt-5 flex justify-end gap-3">
+                        <Button onClick={() => setSure(false)}>Not now</Button>
+                        <Button kind="primary" type="submit" disabled={words.trim() !== wish.name}>
+                            Turn the year
+                        </Button>
+                    </div>
+                </form>
+            </Dialog>
+        </>
+    );
+}

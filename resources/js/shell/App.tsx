@@ -1,0 +1,74 @@
+import { Navigate, Route, Routes, useParams } from 'react-router';
+import { HomePage } from '@/areas/access/HomePage';
+import { InvitedPage } from '@/areas/access/InvitedPage';
+import { JoinPage } from '@/areas/access/JoinPage';
+import { SignInPage } from '@/areas/access/SignInPage';
+import { DeskPage } from '@/areas/desk/DeskPage';
+import { ImportPage } from '@/areas/intake/ImportPage';
+import { IntakePage } from '@/areas/intake/IntakePage';
+import { LedgerPage } from '@/areas/ledger/LedgerPage';
+import { LookAlikesPage } from '@/areas/look-alikes/LookAlikesPage';
+import { PairPage } from '@/areas/look-alikes/PairPage';
+import { MailroomPage } from '@/areas/mailroom/MailroomPage';
+import { PrintRoomPage } from '@/areas/print-room/PrintRoomPage';
+import { RollPage } from '@/areas/roll/RollPage';
+import { SectionPage } from '@/areas/sections/SectionPage';
+import { SectionsPage } from '@/areas/sections/SectionsPage';
+import { WallPage } from '@/areas/sections/WallPage';
+import { YearTurnPage } from '@/areas/year-turn/YearTurnPage';
+import { Frame } from './Frame';
+import { useMe } from './session';
+
+export function App() {
+    return (
+        <Routes>
+            <Route path="/in/:code?" element={<JoinPage />} />
+            <Route path="/invited/:token" element={<InvitedPage />} />
+            <Route path="/wall/:section" element={<WallPage />} />
+            <Route path="/s/:school/*" element={<Staff />} />
+            <Route path="*" element={<Start />} />
+        </Routes>
+    );
+}
+
+/** Everyone's first address: the own page of a student or guardian, the Desk of a coordinator, the sections of a teacher. */
+function Start() {
+    const me = useMe();
+    if (me === undefined) return null;
+    if (me === null) return <SignInPage />;
+    if (me.kind !== 'staff') return <HomePage />;
+    const first = me.schools.find((s) => s.coordinates) ?? me.schools[0];
+    if (!first) return <SignInPage note="Your account belongs to no school with a current year. Ask the coordinator." />;
+    return <Navigate replace to={`/s/${first.code}/${first.coordinates ? 'desk' : 'sections'}`} />;
+}
+
+function Staff() {
+    const me = useMe();
+    const { school: code } = useParams();
+    if (me === undefined) return null;
+    const school = me?.schools.find((s) => s.code === code);
+    if (!me || !school) return <Navigate replace to="/" />;
+    const only = (page: React.ReactNode) => (school.coordinates ? page : <Navigate replace to={`/s/${school.code}/sections`} />);
+    return (
+        <Frame me={me} school={school}>
+            <Routes>
+                <Route path="desk" element={only(<DeskPage school={school} />)} />
+                <Route path="intake" element={only(<IntakePage school={school} />)} />
+                <Route path="intake/:id" element={only(<ImportPage school={school} />)} />
+                <Route path="roll" element={only(<RollPage school={school} />)} />
+                <Route path="sections" element={<SectionsPage school={school} />} />
+                <Route path="sections/:id" element={<SectionPage school={school} />} />
+                <Route path="print-room" element={only(<PrintRoomPage school={school} />)} />
+                <Route path="look-alikes" element={only(<LookAlikesPage school={school} />)} />
+                <Route path="look-alikes/:left/:right" element={only(<PairPage school={school} />)} />
+                <Route path="year-turn" element={only(<YearTurnPage school={school} />)} />
+                <Route path="mailroom" element={only(<MailroomPage school={school} />)} />
+                <Route path="ledger" element={only(<LedgerPage school={school} />)} />
+                <Route
+                    path="*"
+                    element={<Navigate replace to={`/s/${school.code}/${school.coordinates ? 'desk' : 'sections'}`} />}
+                />
+            </Routes>
+        </Frame>
+    );
+}

@@ -1,0 +1,148 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Command } from 'cmdk';
+import { useEffect, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, data, sentence } from '@/api/client';
+import { useNotice } from '@/ui/Notice';
+import { useKey } from './keys';
+import type { School } from './session';
+
+interface Entry {
+    id: string;
+    label: string;
+    detail: string;
+    run: () => void;
+}
+
+/** The one box: find a person or a section, or type what to do. */
+export function CommandBox({ school }: { school: School }) {
+    const input = useRef<HTMLInputElement>(null);
+    const [text, setText] = useState('');
+    const [open, setOpen] = useState(false);
+    const [asked, setAsked] = useState('');
+    const navigate = useNavigate();
+    const queries = useQueryClient();
+    const say = useNotice();
+    useKey('/', 'Find, or say what to do', () => input.current?.focus());
+    useEffect(() => {
+        const timer = setTimeout(() => setAsked(text.trim()), 150);
+        return () => clearTimeout(timer);
+    }, [text]);
+    const { data: people } = useQuery({
+        queryKey: ['find', school.id, asked],
+        queryFn: () =>
+            data(api.GET('/api/schools/{school}/find', { params: { path: { school: school.id }, query: { q: asked } } })),
+        enabled: school.coordinates && asked.length > 1 && open,
+    });
+    const { data: sections } = useQuery({
+        queryKey: ['sections', school.id],
+        queryFn: () => data(api.GET('/api/schools/{school}/sections', { params: { path: { school: school.id } } })),
+        enabled: open,
+    });
+    const undo = async () => {
+        try {
+            const ledger = await data(api.GET('/api/schools/{school}/ledger', { params: { path: { school: school.id } } }));
+            const last = ledger.entries.find((e) => e.canUndo);
+            if (!last) {
+                say('There is nothing to undo.');
+                return;
+            }
+            await api.POST('/api/ledger/{entry}/undo', { params: { path: { entry: last.id } } });
+            await queries.invalidateQueries();
+            say(`Undone: ${last.title}.`);
+        } catch (error) {
+            say(sentence(error), { bad: true });
+        }
+    };
+    useKey('u', 'Undo the last thing', () => void undo(), school.coordinates);
+    const go = (path: string) => () => void navigate(`/s/${school.code}/${path}`);
+    const wanted = text.trim().toLowerCase();
+    const verb = /^(code|cards|archive)\s+(.+)$/.exec(wanted);
+    const named = verb?.[2] ?? wanted;
+    const found = (sections?.sections ?? []).filter((s) => named !== '' && s.name.toLowerCase().includes(named)).slice(0, 5);
+    const entries: Entry[] = [
+        ...found.map((s) =>
+            verb?.[1] === 'cards' && school.coordinates
+                ? {
+                      id: `cards ${s.id}`,
+                      label: `Cards for ${s.name}`,
+                      detail: `${s.students} students`,
+                      run: go(`print-room?sections=${s.id}`),
+                  }
+                : verb?.[1] === 'code'
+                  ? {
+                        id: `code ${s.id}`,
+                        label: `Code of ${s.name} on the wall`,
+                        detail: '',
+                        run: () => void navigate(`/wall/${s.id}`),
+                    }
+                  : { id: s.id, label: s.name, detail: `${s.kind}, ${s.students} students`, run: go(`sections/${s.id}`) },
+        ),
+        ...(verb ? [] : (people?.people ?? [])).map((p) => ({
+            id: p.id,
+            label: p.name,
+            detail: [p.kind, p.grade && `grade ${p.grade}`, p.sections].filter(Boolean).join(', '),
+            run: go(`roll?kind=${p.kind}&person=${p.id}`),
+        })),
+        ...(school.coordinates
+            ? [
+                  { id: 'undo', label: 'Undo the last thing', detail: 'u', run: () => void undo() },
+                  { id: 'intake', label: 'Bring a list in', detail: 'Intake', run: go('intake') },
+                  { id: 'cards', label: 'Print cards', detail: 'Print room', run: go('print-room') },
+                  { id: 'turn', label: 'Rehearse the year turn', detail: 'Year turn', run: go('year-turn') },
+              ].filter((c) => wanted === '' || c.label.toLowerCase().includes(wanted))
+            : []),
+    ];
+    return (
+        <Command shouldFilter={false} loop label="Find or do" className="relative w-full max-w-[460px]">
+            <div className="flex items-center gap-2 border-b border-rule focus-within:border-ink">
+                <kbd aria-hidden="true" className="border border-rule px-1.5 font-mono text-xs text-muted">
+                    /
+                </kbd>
+                <Command.Input
+                    ref={input}
+                    value={text}
+                    onValueChange={setText}
+                    onFocus={() => setOpen(true)}
+                    onBlur={() => setTimeout(() => setOpen(false), 150)}
+                    onKeyDown={(event) => {
+                        if (event.key === 'Escape') {
+                            setText('');
+                            input.current?.blur();
+                        }
+                    }}
+                    placeholder={school.coordinates ? 'Find anyone, or type what to do' : 'Find a section'}
+                    className="h-8 w-full bg-transparent text-sm placeholder:text-muted focus-visible:outline-none"
+                />
+            </div>
+            <Command.List
+                className={
+                    open
+                        ? 'absolute inset-x-0 top-full z-30 mt-1 max-h-96 overflow-auto border border-ink bg-paper py-1'
+                        : 'hidden'
+                }
+                label="Found"
+            >
+                <Command.Empty className="px-4 py-2 text-sm text-muted">
+                    {asked.length > 1 ? 'Nobody and nothing of that name.' : 'Type a name, a number, or “code 7B”.'}
+                </Command.Empty>
+                {entries.map((entry) => (
+                    <Command.Item
+                        key={entry.id}
+                        value={entry.id}
+                        onSelect={() => {
+                            entry.run();
+                            setText('');
+                            setOpen(false);
+                            input.current?.blur();
+                        }}
+                        className="flex cursor-pointer items-baseline justify-between gap-4 px-4 py-1.5 text-sm data-[selected=true]:bg-tint"
+                    >
+                        <span>{entry.label}</span>
+                        <span className="truncate text-xs text-muted">{entry.detail}</span>
+                    </Command.Item>
+                ))}
+            </Command.List>
+        </Command>
+    );
+}

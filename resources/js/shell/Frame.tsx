@@ -1,0 +1,190 @@
+import { useQuery } from '@tanstack/react-query';
+import { DropdownMenu } from 'radix-ui';
+import { type ReactNode, useState } from 'react';
+import { NavLink, useLocation, useNavigate } from 'react-router';
+import { api, data } from '@/api/client';
+import { Dialog } from '@/ui/Dialog';
+import { Progress } from '@/ui/Progress';
+import { useStored } from '@/ui/useStored';
+import { CommandBox } from './CommandBox';
+import { useKey, useKeyList } from './keys';
+import { type Me, type School, signOut } from './session';
+
+interface Area {
+    path: string;
+    name: string;
+    key: string;
+    /** Open loops of the Desk that are worked on here. */
+    loops?: string[];
+    gap?: boolean;
+}
+
+const AREAS: Area[] = [
+    { path: 'desk', name: 'Desk', key: 'd' },
+    { path: 'intake', name: 'Intake', key: 'i', loops: ['imports'], gap: true },
+    { path: 'roll', name: 'Roll', key: 'r', loops: ['unplaced'] },
+    { path: 'sections', name: 'Sections', key: 's', loops: ['no_lead', 'invitations', 'invitations_expired'] },
+    { path: 'print-room', name: 'Print room', key: 'p' },
+    { path: 'look-alikes', name: 'Look-alikes', key: 'l', loops: ['look_alikes'], gap: true },
+    { path: 'year-turn', name: 'Year turn', key: 'y' },
+    { path: 'mailroom', name: 'Mailroom', key: 'm', gap: true },
+    { path: 'ledger', name: 'Ledger', key: 'h' },
+];
+
+export function Frame({ me, school, children }: { me: Me; school: School; children: ReactNode }) {
+    const navigate = useNavigate();
+    const location = useLocation();
+    const [list, setList] = useState(false);
+    const [theme, setTheme] = useStored<'system' | 'light' | 'dark'>('theme', 'system');
+    const keys = useKeyList();
+    if (theme === 'system') delete document.documentElement.dataset.theme;
+    else document.documentElement.dataset.theme = theme;
+    const { data: desk } = useQuery({
+        queryKey: ['desk', school.id],
+        queryFn: () => data(api.GET('/api/schools/{school}/desk', { params: { path: { school: school.id } } })),
+        enabled: school.coordinates,
+        refetchInterval: 30_000,
+    });
+    const { data: imports } = useQuery({
+        queryKey: ['imports', school.id],
+        queryFn: () => data(api.GET('/api/schools/{school}/imports', { params: { path: { school: school.id } } })),
+        enabled: school.coordinates,
+        refetchInterval: (query) =>
+            query.state.data?.imports.some((i) => i.state === 'applying' || i.state === 'reading') ? 1_000 : 20_000,
+    });
+    const running = imports?.imports.find((i) => i.state === 'applying');
+    const areas = school.coordinates ? AREAS : AREAS.filter((a) => a.path === 'sections');
+    useKey('?', 'This list', () => setList(true));
+    const count = (area: Area) => {
+        if (area.path === 'desk') return desk?.loops.length ?? 0;
+        return desk?.loops.filter((l) => area.loops?.includes(l.key)).reduce((n, l) => n + l.count, 0) ?? 0;
+    };
+
+    return (
+        <div className="flex h-full flex-col">
+            <a href="#sheet" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-2">
+                Skip to the sheet
+            </a>
+            <header className="flex h-[46px] shrink-0 items-center justify-between gap-6 border-b border-ink px-5">
+                <DropdownMenu.Root>
+                    <DropdownMenu.Trigger
+                        className="flex shrink-0 items-baseline gap-2 text-left"
+                        aria-label={`School and year: ${school.name}, ${school.year}`}
+                    >
+                        <span className="font-serif text-lg font-semibold">{school.name}</span>
+                        <span className="text-sm text-muted">{school.year}</span>
+                    </DropdownMenu.Trigger>
+                    <DropdownMenu.Portal>
+                        <DropdownMenu.Content
+                            align="start"
+                            sideOffset={8}
+                            className="z-30 min-w-64 border border-ink bg-paper py-1"
+                        >
+                            {me.schools.map((s) => (
+                                <DropdownMenu.Item
+                                    key={s.id}
+                                    onSelect={() => void navigate(`/s/${s.code}/${s.coordinates ? 'desk' : 'sections'}`)}
+                                    className="flex cursor-pointer items-baseline justify-between gap-6 px-4 py-1.5 outline-none data-[highlighted]:bg-tint"
+                                >
+                                    <span className={s.id === school.id ? 'font-semibold' : ''}>{s.name}</span>
+                                    <span className="text-sm text-muted">{s.year}</span>
+                                </DropdownMenu.Item>
+                            ))}
+                        </DropdownMenu.Content>
+                    </DropdownMenu.Portal>
+                </DropdownMenu.Root>
+                <CommandBox school={school} />
+                <div className="flex shrink-0 items-center gap-6">
+                    {running && <Progress label={running.title} done={running.done} total={running.total} />}
+                    <DropdownMenu.Root>
+                        <DropdownMenu.Trigger className="text-base">{me.name}</DropdownMenu.Trigger>
+                        <DropdownMenu.Portal>
+                            <DropdownMenu.Content
+                                align="end"
+                                sideOffset={8}
+                                className="z-30 min-w-52 border border-ink bg-paper py-1 text-sm"
+                            >
+                                <DropdownMenu.Label className="px-4 pt-1 text-xs text-muted">Paper</DropdownMenu.Label>
+                                <DropdownMenu.RadioGroup value={theme} onValueChange={(v) => setTheme(v as typeof theme)}>
+                                    {(['system', 'light', 'dark'] as const).map((t) => (
+                                        <DropdownMenu.RadioItem
+                                            key={t}
+                                            value={t}
+                                            className="flex cursor-pointer justify-between px-4 py-1 outline-none data-[highlighted]:bg-tint"
+                                        >
+                                            {{ system: 'as the system', light: 'light', dark: 'dark' }[t]}
+                                            <DropdownMenu.ItemIndicator>·</DropdownMenu.ItemIndicator>
+                                        </DropdownMenu.RadioItem>
+                                    ))}
+                                </DropdownMenu.RadioGroup>
+                                <DropdownMenu.Separator className="my-1 border-t border-rule" />
+                                <DropdownMenu.Item
+                                    onSelect={() => setList(true)}
+                                    className="flex cursor-pointer justify-between px-4 py-1.5 outline-none data-[highlighted]:bg-tint"
+                                >
+                                    Keys <kbd className="font-mono text-muted">?</kbd>
+                                </DropdownMenu.Item>
+                                <DropdownMenu.Item
+                                    onSelect={() => void signOut()}
+                                    className="cursor-pointer px-4 py-1.5 outline-none data-[highlighted]:bg-tint"
+                                >
+                                    Sign out
+                                </DropdownMenu.Item>
+                            </DropdownMenu.Content>
+                        </DropdownMenu.Portal>
+                    </DropdownMenu.Root>
+                </div>
+            </header>
+            <div className="flex min-h-0 flex-1">
+                <nav aria-label="Areas" className="w-[176px] shrink-0 overflow-auto border-r border-rule py-3 max-md:w-[118px]">
+                    <ul>
+                        {areas.map((area) => (
+                            <li
+                                key={area.path}
+                                className={
+                                    area.gap
+                                        ? 'mx-0 mt-3 border-t border-transparent pt-3 before:mx-5 before:-mt-3 before:mb-3 before:block before:border-t before:border-rule'
+                                        : ''
+                                }
+                            >
+                                <AreaKey area={area} go={() => void navigate(`/s/${school.code}/${area.path}`)} />
+                                <NavLink
+                                    to={`/s/${school.code}/${area.path}`}
+                                    className={({ isActive }) =>
+                                        `flex items-baseline justify-between border-l-[3px] py-[5px] pl-5 pr-4 ${isActive ? 'border-marigold font-semibold' : 'border-transparent hover:border-rule'}`
+                                    }
+                                >
+                                    {area.name}
+                                    {count(area) > 0 && (
+                                        <span className="font-mono text-xs font-normal text-muted">{count(area)}</span>
+                                    )}
+                                </NavLink>
+                            </li>
+                        ))}
+                    </ul>
+                </nav>
+                <main id="sheet" key={school.id + location.pathname.split('/')[3]} className="flex min-w-0 flex-1 flex-col">
+                    {children}
+                </main>
+            </div>
+            <Dialog open={list} onClose={() => setList(false)} title="Keys">
+                <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1 text-sm">
+                    {list &&
+                        keys().map((key) => (
+                            <div key={key.combo} className="contents">
+                                <dt>
+                                    <kbd className="border border-rule px-1.5 font-mono">{key.combo}</kbd>
+                                </dt>
+                                <dd>{key.label}</dd>
+                            </div>
+                        ))}
+                </dl>
+            </Dialog>
+        </div>
+    );
+}
+
+function AreaKey({ area, go }: { area: Area; go: () => void }) {
+    useKey(`g ${area.key}`, `Go to ${area.name}`, go);
+    return null;
+}

@@ -1,0 +1,43 @@
+import { type ReactNode, useState } from 'react';
+import { useKey } from '@/shell/keys';
+import { Button } from './Button';
+import { day } from './dates';
+
+interface Props {
+    sentence: string;
+    undoUntil?: string;
+    button: string;
+    onApply: () => Promise<unknown>;
+    disabled?: boolean;
+    danger?: boolean;
+    children?: ReactNode;
+}
+
+/** The foot of every plan: one sentence of consequences, the button, and how long it can be undone. */
+export function ApplyBar({ sentence, undoUntil, button, onApply, disabled = false, danger = false, children }: Props) {
+    const [busy, setBusy] = useState(false);
+    const apply = () => {
+        if (disabled || busy) return;
+        setBusy(true);
+        void onApply().finally(() => setBusy(false));
+    };
+    useKey('Ctrl+Enter', button, apply, !disabled);
+    return (
+        <footer className="flex items-center justify-between gap-6 border-t border-ink px-6 py-3 max-md:flex-col max-md:items-stretch">
+            <p className="max-w-2xl text-sm">
+                {sentence} {undoUntil && !disabled && <span className="text-muted">Can be undone until {day(undoUntil)}.</span>}
+            </p>
+            <div className="flex shrink-0 items-center gap-4">
+                {children}
+                <Button
+                    kind={danger ? 'danger' : 'primary'}
+                    className="min-h-10 px-5"
+                    disabled={disabled || busy}
+                    onClick={apply}
+                >
+                    {button}
+                </Button>
+            </div>
+        </footer>
+    );
+}

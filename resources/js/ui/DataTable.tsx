@@ -1,0 +1,311 @@
+import {
+    type ColumnDef,
+    flexRender,
+    getCoreRowModel,
+    getSortedRowModel,
+    type SortingState,
+    useReactTable,
+} from '@tanstack/react-table';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { Popover } from 'radix-ui';
+import { type ReactNode, useEffect, useId, useMemo, useRef, useState } from 'react';
+import { useKey } from '@/shell/keys';
+import { useStored } from './useStored';
+
+const ROW = 34;
+
+export interface Column<T> {
+    id: string;
+    label: string;
+    /** What the column is sorted by and, unless `cell` is given, what it shows. */
+    value: (row: T) => string | number;
+    cell?: (row: T) => ReactNode;
+    /** CSS grid track, such as `minmax(120px, 2fr)` or `70px`. */
+    width: string;
+    /** Not shown until chosen. */
+    extra?: boolean;
+}
+
+interface Props<T> {
+    label: string;
+    /** Names the table for what is remembered of it: its chosen columns. */
+    name: string;
+    columns: Column<T>[];
+    rows: T[];
+    id: (row: T) => string;
+    /** The row whose sheet is open. */
+    current?: string | null;
+    onOpen?: (row: T) => void;
+    selected?: ReadonlySet<string>;
+    onSelect?: (ids: ReadonlySet<string>) => void;
+    /** Called when the end of the loaded rows comes into view. */
+    onEnd?: () => void;
+    foot?: ReactNode;
+    /** Rows that need a person. */
+    marked?: (row: T) => boolean;
+    sortable?: boolean;
+    empty?: ReactNode;
+}
+
+/** The table of every list: virtual rows, sorting, chosen columns, selection with Shift and Ctrl, and the keyboard. */
+export function DataTable<T>({
+    label,
+    name,
+    columns,
+    rows,
+    id,
+    current = null,
+    onOpen,
+    selected,
+    onSelect,
+    onEnd,
+    foot,
+    marked,
+    sortable = true,
+    empty,
+}: Props<T>) {
+    const [sorting, setSorting] = useState<SortingState>([]);
+    const [hidden, setHidden] = useStored<string[]>(
+        `columns.${name}`,
+        columns.filter((c) => c.extra).map((c) => c.id),
+    );
+    const [cursor, setCursor] = useState(0);
+    const anchor = useRef(0);
+    const scroller = useRef<HTMLDivElement>(null);
+    const domId = useId();
+    const shown = useMemo(() => columns.filter((c) => !hidden.includes(c.id)), [columns, hidden]);
+    const defs = useMemo<ColumnDef<T>[]>(
+        () =>
+            shown.map((c) => ({
+                id: c.id,
+                header: c.label,
+                accessorFn: c.value,
+                cell: (info) => (c.cell ? c.cell(info.row.original) : String(info.getValue())),
+                sortingFn: 'alphanumeric',
+            })),
+        [shown],
+    );
+    const table = useReactTable({
+        data: rows,
+        columns: defs,
+        state: { sorting },
+        onSortingChange: setSorting,
+        getCoreRowModel: getCoreRowModel(),
+        getSortedRowModel: getSortedRowModel(),
+        enableSorting: sortable,
+    });
+    const sorted = table.getRowModel().rows;
+    const virtual = useVirtualizer({
+        count: sorted.length,
+        getScrollElement: () => scroller.current,
+        estimateSize: () => ROW,
+        overscan: 12,
+    });
+    const items = virtual.getVirtualItems();
+    const last = items[items.length - 1]?.index ?? 0;
+    useEffect(() => {
+        if (onEnd && sorted.length > 0 && last >= sorted.length - 20) onEnd();
+    }, [onEnd, last, sorted.length]);
+    useEffect(() => {
+        const at = current === null ? -1 : sorted.findIndex((row) => id(row.original) === current);
+        if (at >= 0) {
+            setCursor(at);
+            virtual.scrollToIndex(at);
+        }
+        // Only when another row becomes current: scrolling by hand must not be pulled back.
+        // eslint-disable-next-line react-hooks/exhaustive-deps
+    }, [current, sorted.length]);
+
+    const move = (to: number) => {
+        const next = Math.max(0, Math.min(sorted.length - 1, to));
+        setCursor(next);
+        virtual.scrollToIndex(next);
+        const row = sorted[next];
+        // With a sheet open, up and down go on through the rows.
+        if (row && current !== null) onOpen?.(row.original);
+        scroller.current?.focus({ preventScroll: true });
+    };
+    const toggle = (index: number, mode: 'one' | 'add' | 'range') => {
+        if (!onSelect || !selected) return;
+        const next = new Set(mode === 'one' ? [] : selected);
+        const [from, to] = mode === 'range' ? [Math.min(anchor.current, index), Math.max(anchor.current, index)] : [index, index];
+        for (let i = from; i <= to; i++) {
+            const row = sorted[i];
+            if (!row) continue;
+            const key = id(row.original);
+            if (mode === 'add' && next.has(key)) next.delete(key);
+            else next.add(key);
+        }
+        if (mode !== 'range') anchor.current = index;
+        onSelect(next);
+    };
+    useKey('j', 'Next row', () => move(cursor + 1), sorted.length > 0);
+    useKey('k', 'Row before', () => move(cursor - 1), sorted.length > 0);
+    useKey('ArrowDown', '', () => move(cursor + 1), sorted.length > 0);
+    useKey('ArrowUp', '', () => move(cursor - 1), sorted.length > 0);
+    useKey(
+        'Enter',
+        'Open the row',
+        () => {
+            const row = sorted[cursor];
+            if (row) onOpen?.(row.original);
+        },
+        Boolean(onOpen) && sorted.length > 0,
+    );
+    useKey('x', 'Select the row', () => toggle(cursor, 'add'), Boolean(onSelect));
+
+    const tracks = `${onSelect ? '34px ' : ''}${shown.map((c) => c.width).join(' ')} 30px`;
+    const width = { display: 'grid', gridTemplateColumns: tracks };
+
+    return (
+        <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+            <div
+                ref={scroller}
+                role="grid"
+                aria-label={label}
+                aria-rowcount={sorted.length}
+                aria-multiselectable={onSelect ? true : undefined}
+                aria-activedescendant={sorted.length > 0 ? `${domId}-${cursor}` : undefined}
+                tabIndex={0}
+                className="min-h-0 flex-1 overflow-auto focus-visible:outline-offset-[-2px]"
+            >
+                <div role="rowgroup" className="sticky top-0 z-10 bg-paper">
+                    <div role="row" style={width} className="h-8 items-center border-b border-ink pl-5 text-xs text-muted">
+                        {onSelect && (
+                            <span role="columnheader">
+                                <input
+                                    type="checkbox"
+                                    aria-label="Select all loaded rows"
+                                    className="accent-ink"
+                                    checked={rows.length > 0 && selected?.size === rows.length}
+                                    onChange={(event) => onSelect(new Set(event.target.checked ? rows.map(id) : []))}
+                                />
+                            </span>
+                        )}
+                        {table.getHeaderGroups()[0]?.headers.map((header) => {
+                            const direction = header.column.getIsSorted();
+                            return (
+                                <span
+                                    role="columnheader"
+                                    key={header.id}
+                                    aria-sort={
+                                        direction === 'asc' ? 'ascending' : direction === 'desc' ? 'descending' : undefined
+                                    }
+                                    className="truncate pr-3"
+                                >
+                                    {sortable ? (
+                                        <button className="hover:text-ink" onClick={header.column.getToggleSortingHandler()}>
+                                            {flexRender(header.column.columnDef.header, header.getContext())}
+                                            {direction === 'asc' ? ' ↑' : direction === 'desc' ? ' ↓' : ''}
+                                        </button>
+                                    ) : (
+                                        flexRender(header.column.columnDef.header, header.getContext())
+                                    )}
+                                </span>
+                            );
+                        })}
+                        <span role="columnheader">
+                            <ColumnPicker columns={columns} hidden={hidden} onChange={setHidden} />
+                        </span>
+                    </div>
+                </div>
+                {sorted.length === 0 && empty ? (
+                    <div role="row">
+                        <div role="gridcell">{empty}</div>
+                    </div>
+                ) : (
+                    <div role="rowgroup" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
+                        {items.map((item) => {
+                            const row = sorted[item.index];
+                            if (!row) return null;
+                            const key = id(row.original);
+                            const isCurrent = key === current;
+                            const isSelected = selected?.has(key) ?? false;
+                            return (
+                                <div
+                                    key={row.id}
+                                    id={`${domId}-${item.index}`}
+                                    role="row"
+                                    aria-rowindex={item.index + 1}
+                                    aria-selected={onSelect ? isSelected : isCurrent}
+                                    style={{
+                                        ...width,
+                                        position: 'absolute',
+                                        top: 0,
+                                        left: 0,
+                                        right: 0,
+                                        height: ROW,
+                                        transform: `translateY(${item.start}px)`,
+                                    }}
+                                    className={`items-center border-b border-rule pl-5 text-sm ${onOpen ? 'cursor-pointer' : ''} ${isCurrent || isSelected ? 'bg-tint' : ''} ${isCurrent ? 'shadow-[inset_3px_0_0_var(--marigold)]' : item.index === cursor ? 'shadow-[inset_3px_0_0_var(--rule)]' : ''} ${marked?.(row.original) && !isCurrent ? 'font-semibold' : ''}`}
+                                    onClick={(event) => {
+                                        setCursor(item.index);
+                                        if (onSelect && event.shiftKey) toggle(item.index, 'range');
+                                        else if (onSelect && (event.ctrlKey || event.metaKey)) toggle(item.index, 'add');
+                                        else onOpen?.(row.original);
+                                    }}
+                                >
+                                    {onSelect && (
+                                        <span role="gridcell" onClick={(event) => event.stopPropagation()}>
+                                            <input
+                                                type="checkbox"
+                                                tabIndex={-1}
+                                                aria-label={`Select ${String(row.getVisibleCells()[0]?.getValue() ?? '')}`}
+                                                className="accent-ink"
+                                                checked={isSelected}
+                                                onChange={() => toggle(item.index, 'add')}
+                                            />
+                                        </span>
+                                    )}
+                                    {row.getVisibleCells().map((cell) => (
+                                        <span role="gridcell" key={cell.id} className="truncate pr-3">
+                                            {flexRender(cell.column.columnDef.cell, cell.getContext())}
+                                        </span>
+                                    ))}
+                                </div>
+                            );
+                        })}
+                    </div>
+                )}
+            </div>
+            {foot && <div className="border-t border-rule px-5 py-1.5 text-xs text-muted">{foot}</div>}
+        </div>
+    );
+}
+
+function ColumnPicker<T>({
+    columns,
+    hidden,
+    onChange,
+}: {
+    columns: Column<T>[];
+    hidden: string[];
+    onChange: (hidden: string[]) => void;
+}) {
+    return (
+        <Popover.Root>
+            <Popover.Trigger aria-label="Choose columns" className="px-1 hover:text-ink">
+                ⋯
+            </Popover.Trigger>
+            <Popover.Portal>
+                <Popover.Content align="end" className="z-30 border border-ink bg-paper p-3 text-sm">
+                    <p className="mb-1 text-xs text-muted">Columns</p>
+                    {columns.map((c) => (
+                        <label key={c.id} className="flex items-center gap-2 py-0.5">
+                            <input
+                                type="checkbox"
+                                className="accent-ink"
+                                checked={!hidden.includes(c.id)}
+                                disabled={!hidden.includes(c.id) && hidden.length === columns.length - 1}
+                                onChange={(event) =>
+                                    onChange(event.target.checked ? hidden.filter((h) => h !== c.id) : [...hidden, c.id])
+                                }
+                            />
+                            {c.label}
+                        </label>
+                    ))}
+                </Popover.Content>
+            </Popover.Portal>
+        </Popover.Root>
+    );
+}

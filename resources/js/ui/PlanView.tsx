@@ -1,0 +1,249 @@
+import { type ReactNode, useMemo, useState } from 'react';
+import type { Schemas } from '@/api/client';
+import { useKey } from '@/shell/keys';
+import { type Column, DataTable } from './DataTable';
+import { EvidenceBars } from './Evidence';
+import { Glyph, type GlyphName } from './Glyph';
+import { SideSheet } from './SideSheet';
+import { State } from './State';
+
+type PlanRow = Schemas['PlanRow'];
+type Question = Schemas['Question'];
+
+interface Props {
+    title: string;
+    subtitle: ReactNode;
+    verdicts: Record<string, number>;
+    /** Word for each verdict, where the plain one would not do. */
+    words?: Record<string, string>;
+    rows: PlanRow[];
+    questions: Question[];
+    shown: string[];
+    onShow: (verdicts: string[]) => void;
+    onAnswer?: (question: string, choice: string | null) => void;
+    onEnd?: () => void;
+    /** Widths by heading; the rest share the room. */
+    widths?: Record<string, string>;
+    numbered?: string;
+    notes?: ReactNode;
+    picture?: ReactNode;
+    /** Rendered in place of rows while the plan is being worked out. */
+    waiting?: ReactNode;
+    bar: ReactNode;
+    sheet?: (row: PlanRow) => ReactNode;
+}
+
+const ORDER: GlyphName[] = ['new', 'update', 'same', 'leaving', 'archived', 'ask', 'cannot'];
+
+/** The one view of every plan: tallies that filter, rows with before and after in one cell, evidence and questions at the right. */
+export function PlanView(props: Props) {
+    const {
+        title,
+        subtitle,
+        verdicts,
+        words = {},
+        rows,
+        questions,
+        shown,
+        onShow,
+        onAnswer,
+        onEnd,
+        widths = {},
+        numbered = 'Row',
+        notes,
+        picture,
+        waiting,
+        bar,
+        sheet,
+    } = props;
+    const [current, setCurrent] = useState<string | null>(null);
+    const headings = useMemo(() => Object.keys(rows[0]?.cells ?? {}), [rows]);
+    const byId = useMemo(() => new Map(questions.map((q) => [q.id, q])), [questions]);
+    const columns = useMemo<Column<PlanRow>[]>(
+        () => [
+            {
+                id: 'number',
+                label: numbered,
+                value: (r) => r.number,
+                cell: (r) => <span className="font-mono text-muted">{r.number}</span>,
+                width: '58px',
+            },
+            {
+                id: 'verdict',
+                label: 'Verdict',
+                value: (r) => r.verdict,
+                cell: (r) => <State name={r.verdict as GlyphName} word={words[r.verdict] ?? r.verdict} />,
+                width: '106px',
+            },
+            ...headings.map((heading) => ({
+                id: heading,
+                label: heading,
+                value: (r: PlanRow) => r.cells[heading]?.after ?? '',
+                cell: (r: PlanRow) => (
+                    <BeforeAfter
+                        cell={r.cells[heading]}
+                        bad={r.problems.some((p) => p.column !== '' && heading.toLowerCase().startsWith(p.column.toLowerCase()))}
+                    />
+                ),
+                width: widths[heading] ?? 'minmax(90px, 2fr)',
+            })),
+            {
+                id: 'why',
+                label: 'Why',
+                value: (r: PlanRow) => r.why,
+                cell: (r: PlanRow) => <span className="text-muted">{r.why}</span>,
+                width: 'minmax(120px, 2fr)',
+            },
+        ],
+        [headings, numbered, widths, words],
+    );
+    const row = rows.find((r) => String(r.number) === current) ?? null;
+    const question = row?.question
+        ? (byId.get(row.question) ?? null)
+        : (questions.find((q) => row !== null && q.row === row.number) ?? null);
+    const asked = rows.filter((r) => r.verdict === 'ask');
+    const step = (by: number) => {
+        const at = asked.findIndex((r) => String(r.number) === current);
+        const next = asked[at < 0 ? (by > 0 ? 0 : asked.length - 1) : (at + by + asked.length) % asked.length];
+        if (next) setCurrent(String(next.number));
+    };
+    const answer = (n: number) => {
+        const choice = question?.choices[n];
+        if (question && choice && onAnswer) onAnswer(question.id, question.answer === choice.key ? null : choice.key);
+    };
+    useKey(']', 'Next question', () => step(1), asked.length > 0);
+    useKey('[', 'Question before', () => step(-1), asked.length > 0);
+    useKey('a', 'Show all rows', () => onShow([]));
+    useKey('1', 'First answer', () => answer(0), Boolean(question && onAnswer));
+    useKey('2', 'Second answer', () => answer(1), Boolean(question && onAnswer));
+    useKey('3', 'Third answer', () => answer(2), Boolean(question && onAnswer));
+    useKey('4', 'Fourth answer', () => answer(3), Boolean(question && onAnswer));
+    useKey('5', 'Fifth answer', () => answer(4), Boolean(question && onAnswer));
+
+    return (
+        <div className="flex min-h-0 flex-1 flex-col">
+            <header className="px-6 pt-4">
+                <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
+                    <h1 className="text-2xl">{title}</h1>
+                    <div className="text-sm text-muted">{subtitle}</div>
+                </div>
+                <div className="flex items-end justify-between gap-4">
+                    <div role="group" aria-label="Show rows by verdict" className="mt-2 flex flex-wrap gap-x-9">
+                        {ORDER.filter((v) => v in verdicts).map((v) => (
+                            <button
+                                key={v}
+                                aria-pressed={shown.includes(v)}
+                                onClick={(event) =>
+                                    onShow(
+                                        event.ctrlKey || event.shiftKey
+                                            ? shown.includes(v)
+                                                ? shown.filter((s) => s !== v)
+                                                : [...shown, v]
+                                            : shown.length === 1 && shown[0] === v
+                                              ? []
+                                              : [v],
+                                    )
+                                }
+                                className={`flex items-baseline gap-2 border-b-[3px] pb-1 pr-2 ${shown.includes(v) ? 'border-marigold' : 'border-transparent hover:border-rule'}`}
+                            >
+                                <span className="font-serif text-2xl font-semibold">
+                                    {(verdicts[v] ?? 0).toLocaleString('en')}
+                                </span>
+                                <span
+                                    className={`flex items-center gap-1.5 text-sm ${v === 'ask' || v === 'cannot' ? '' : 'text-muted'}`}
+                                >
+                                    <Glyph name={v} />
+                                    {words[v] ?? v}
+                                </span>
+                            </button>
+                        ))}
+                    </div>
+                    {shown.length > 0 && (
+                        <button className="pb-2 text-sm text-muted" onClick={() => onShow([])}>
+                            Show all <kbd className="border border-rule px-1 font-mono text-xs">a</kbd>
+                        </button>
+                    )}
+                </div>
+            </header>
+            <div className="border-b border-rule">
+                {notes}
+                {picture}
+            </div>
+            <div className="flex min-h-0 flex-1">
+                {waiting ?? (
+                    <DataTable
+                        label={`Rows of ${title}`}
+                        name="plan"
+                        columns={columns}
+                        rows={rows}
+                        id={(r) => String(r.number)}
+                        current={current}
+                        onOpen={(r) => setCurrent(String(r.number))}
+                        {...(onEnd ? { onEnd } : {})}
+                        sortable={false}
+                        empty={<p className="px-6 py-8 text-muted">No rows with this verdict.</p>}
+                    />
+                )}
+                {row && !waiting && (
+                    <SideSheet
+                        title={question ? question.text : `${numbered} ${row.number}`}
+                        subtitle={question ? question.detail : row.why || undefined}
+                        onClose={() => setCurrent(null)}
+                    >
+                        {row.problems.map((p) => (
+                            <p key={p.column + p.message} className="mb-3 border-l-[3px] border-madder pl-3 text-sm">
+                                {p.column && <strong className="block">{p.column}</strong>}
+                                {p.message}
+                            </p>
+                        ))}
+                        {(question?.evidence.length ?? 0) > 0 && question ? (
+                            <EvidenceBars evidence={question.evidence} probability={question.probability} />
+                        ) : (
+                            row.evidence.length > 0 && <EvidenceBars evidence={row.evidence} probability={row.probability} />
+                        )}
+                        {question && onAnswer && (
+                            <div role="group" aria-label="Answers" className="mt-1 flex flex-col gap-1.5">
+                                {question.choices.map((choice, i) => (
+                                    <button
+                                        key={choice.key}
+                                        aria-pressed={question.answer === choice.key}
+                                        onClick={() => answer(i)}
+                                        className={`flex gap-3 rounded-card border px-2.5 py-1.5 text-left ${question.answer === choice.key ? 'border-ink bg-tint' : 'border-rule hover:border-ink'}`}
+                                    >
+                                        <kbd className="h-5 shrink-0 border border-rule px-1.5 font-mono text-xs leading-5">
+                                            {i + 1}
+                                        </kbd>
+                                        <span>
+                                            <span className="block text-sm">{choice.label}</span>
+                                            {choice.consequence && (
+                                                <span className="block text-xs text-muted">{choice.consequence}</span>
+                                            )}
+                                        </span>
+                                    </button>
+                                ))}
+                            </div>
+                        )}
+                        {sheet?.(row)}
+                    </SideSheet>
+                )}
+            </div>
+            {bar}
+        </div>
+    );
+}
+
+function BeforeAfter({ cell, bad }: { cell: Schemas['Cell'] | undefined; bad: boolean }) {
+    if (!cell) return null;
+    if (cell.before === cell.after) return <span className={bad ? 'text-madder' : ''}>{cell.after}</span>;
+    return (
+        <>
+            {cell.before && (
+                <>
+                    <span className="sr-only">was </span>
+                    <del>{cell.before}</del> <span className="sr-only">becomes </span>
+                </>
+            )}
+            <ins className="no-underline">{cell.after}</ins>
+        </>
+    );
+}

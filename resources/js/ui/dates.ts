@@ -1,0 +1,22 @@
+/** "7 December", with the year where it is another. */
+export function day(iso: string): string {
+    const date = new Date(iso.length === 10 ? `${iso}T12:00:00` : iso);
+    return date.toLocaleDateString('en', {
+        day: 'numeric',
+        month: 'long',
+        ...(date.getFullYear() === new Date().getFullYear() ? {} : { year: 'numeric' }),
+    });
+}
+
+/** "7 December, 14:03". */
+export function moment(iso: string): string {
+    return `${day(iso)}, ${new Date(iso).toLocaleTimeString('en', { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })}`;
+}
+
+/** "today", "yesterday", "3 days", for how long something has waited. */
+export function since(iso: string, now = new Date()): string {
+    const days = Math.floor((now.getTime() - new Date(`${iso.slice(0, 10)}T00:00:00`).getTime()) / 86_400_000);
+    if (days <= 0) return 'today';
+    if (days === 1) return 'yesterday';
+    return days < 60 ? `${days} days` : day(iso.slice(0, 10));
+}
