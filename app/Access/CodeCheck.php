@@ -9,5 +9,7 @@ use App\Platform\Resource;
 /** Whether something typed can be a join code at all; says nothing about which codes exist. */
 final readonly class CodeCheck extends Resource
 {
-    public function __construct(public bool $wellFormed, public string $written, public string $mistake, public string $message) {}
+    public function __construct(public bool $wellFormed, public string $written, public string $mistake, public string $message)
+    {
+    }
 }

@@ -9,6 +9,8 @@ use App\Platform\Resource;
 /** The page of a student (themselves) or a guardian (the children connected to them). */
 final readonly class Home extends Resource
 {
-    /** @param list<HomeStudent> $students */
-    public function __construct(public string $kind, public array $students) {}
+    /** @param  list<HomeStudent>  $students */
+    public function __construct(public string $kind, public array $students)
+    {
+    }
 }

@@ -26,7 +26,7 @@ final class HomeController
             ->whereIn('e.person_id', $ids)->where('e.role', 'student')->whereNull('e.ends_on')->where('s.state', 'open')
             ->orderBy('s.kind')->orderBy('s.name')->get(['e.person_id', 's.id', 's.name', 's.kind', 'c.name as school']);
         $teachers = DB::table('enrollments as e')->join('people as p', 'p.id', '=', 'e.person_id')->whereIn('e.section_id', $sections->pluck('id'))
-            ->whereIn('e.role', ['lead', 'co_teacher'])->whereNull('e.ends_on')->orderByDesc('e.role')->get(['e.section_id', 'p.given_name', 'p.family_name'])->groupBy('section_id');
+            ->whereIn('e.role', ['lead', 'co_teacher'])->whereNull('e.ends_on')->orderBy('e.role')->get(['e.section_id', 'p.given_name', 'p.family_name'])->groupBy('section_id');
 
         return new Home($person->kind, array_values($students->map(fn (Person $s): HomeStudent => new HomeStudent(
             $s->fullName(), $s->given_name, $person->kind === 'student' ? (string) $s->signIns->first()?->user_name : '',

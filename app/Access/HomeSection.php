@@ -9,6 +9,8 @@ use App\Platform\Resource;
 /** A section as its student or their guardian sees it. */
 final readonly class HomeSection extends Resource
 {
-    /** @param list<string> $teachers */
-    public function __construct(public string $name, public string $kind, public string $school, public array $teachers) {}
+    /** @param  list<string>  $teachers */
+    public function __construct(public string $name, public string $kind, public string $school, public array $teachers)
+    {
+    }
 }

@@ -31,7 +31,9 @@ use Vantrel\Core\Plan\Row;
 /** Answering an invitation: whoever holds the link of the mail. */
 final class InvitationController
 {
-    public function __construct(private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit) {}
+    public function __construct(private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit)
+    {
+    }
 
     #[Answers(InvitationView::class, 'What the link of an invitation leads to')]
     public function show(string $token, Request $request): InvitationView

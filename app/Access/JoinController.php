@@ -28,7 +28,9 @@ use Vantrel\Core\Plan\Row;
 /** Coming into a section with its code. */
 final class JoinController
 {
-    public function __construct(private readonly JoinDesk $desk, private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit) {}
+    public function __construct(private readonly JoinDesk $desk, private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit)
+    {
+    }
 
     #[Answers(CodeCheck::class, 'Whether something typed can be a join code')]
     #[Takes(['code' => 'string'])]

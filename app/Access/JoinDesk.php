@@ -20,7 +20,9 @@ final class JoinDesk
 {
     private const DAY = 86400;
 
-    public function __construct(private readonly Snapshots $snapshots) {}
+    public function __construct(private readonly Snapshots $snapshots)
+    {
+    }
 
     /** @throws Refusal saying which kind of mistake it is */
     public function section(Request $request, string $typed): Row

@@ -11,8 +11,10 @@ use Illuminate\Support\Facades\DB;
 /** Who is signed in and where they can work. */
 final readonly class Me extends Resource
 {
-    /** @param list<SchoolChoice> $schools */
-    public function __construct(public string $id, public string $name, public string $kind, public array $schools) {}
+    /** @param  list<SchoolChoice>  $schools */
+    public function __construct(public string $id, public string $name, public string $kind, public array $schools)
+    {
+    }
 
     public static function of(Person $person): self
     {

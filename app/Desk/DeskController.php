@@ -22,7 +22,7 @@ final class DeskController
         $imports = DB::table('imports')->where('school_id', $school->id)->whereIn('state', ['planned', 'unreadable'])->selectRaw('count(*) n, min(made_at) since')->first();
         $invitations = fn (string $compare) => DB::table('invitations as i')->join('sections as s', 's.id', '=', 'i.section_id')->where('s.school_id', $school->id)->where('i.state', 'invited')->where('i.expires_at', $compare, $now)
             ->selectRaw('count(*) n, min(i.sent_at) since')->first();
-        $open = $invitations('>');
+        $unanswered = $invitations('>');
         $expired = $invitations('<=');
         $noLead = DB::table('sections as s')->where('s.school_id', $school->id)->where('s.state', 'open')
             ->whereNotExists(fn ($q) => $q->from('enrollments as e')->whereColumn('e.section_id', 's.id')->where('e.role', 'lead')->whereNull('e.ends_on'))->count();
@@ -30,7 +30,7 @@ final class DeskController
         $loops = [
             new Loop('imports', 'intake', 'Lists waiting to be applied', 'planned, not yet applied', (int) $imports?->n, $this->day($imports?->since), 'intake'),
             new Loop('invitations_expired', 'sections', 'Invitations expired', 'nobody answered; send again or withdraw', (int) $expired?->n, $this->day($expired?->since), 'sections'),
-            new Loop('invitations', 'sections', 'Invitations unanswered', 'sent, no answer yet', (int) $open?->n, $this->day($open?->since), 'sections'),
+            new Loop('invitations', 'sections', 'Invitations unanswered', 'sent, no answer yet', (int) $unanswered?->n, $this->day($unanswered?->since), 'sections'),
             new Loop('look_alikes', 'look-alikes', 'Look-alikes', 'accounts that may be one person', count($pairs->of($school)), null, 'look-alikes'),
             new Loop('unplaced', 'roll', 'Unplaced students', 'in no open section', $problem('unplaced'), null, 'roll?kind=student&problem=unplaced'),
             new Loop('no_lead', 'sections', 'Sections without a lead', 'nobody leads them', $noLead, null, 'sections'),
@@ -40,7 +40,11 @@ final class DeskController
         ];
         $people = DB::table('people')->where('school_id', $school->id)->where('state', 'active')->groupBy('kind')->selectRaw('kind, count(*) n')->pluck('n', 'kind');
 
-        return new Desk($school->name, (string) $year?->name, array_values(array_filter($loops, fn (Loop $l): bool => $l->count > 0)), [
+        $open = array_values(array_filter($loops, fn (Loop $l): bool => $l->count > 0));
+        // Oldest first; what has no date follows in the order of the work.
+        usort($open, fn (Loop $a, Loop $b): int => ($a->since ?? '9999') <=> ($b->since ?? '9999'));
+
+        return new Desk($school->name, (string) $year?->name, $open, [
             'students' => (int) ($people['student'] ?? 0), 'guardians' => (int) ($people['guardian'] ?? 0), 'staff' => (int) ($people['staff'] ?? 0),
             'sections' => DB::table('sections')->where('school_id', $school->id)->where('state', 'open')->count(),
         ]);

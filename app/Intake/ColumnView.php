@@ -8,6 +8,8 @@ use App\Platform\Resource;
 
 final readonly class ColumnView extends Resource
 {
-    /** @param list<string> $samples */
-    public function __construct(public int $index, public string $heading, public array $samples, public ?string $field, public string $why) {}
+    /** @param  list<string>  $samples */
+    public function __construct(public int $index, public string $heading, public array $samples, public ?string $field, public string $why)
+    {
+    }
 }

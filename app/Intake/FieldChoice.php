@@ -8,5 +8,7 @@ use App\Platform\Resource;
 
 final readonly class FieldChoice extends Resource
 {
-    public function __construct(public string $key, public string $label) {}
+    public function __construct(public string $key, public string $label)
+    {
+    }
 }

@@ -143,7 +143,7 @@ final class ImportController
         return response()->noContent();
     }
 
-    /** @param array<string, mixed> $values */
+    /** @param  array<string, mixed>  $values */
     private function again(Import $import, array $values): ImportDetail
     {
         if (! in_array($import->state, ['planned', 'reading', 'unreadable'], true)) {

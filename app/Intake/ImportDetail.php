@@ -15,13 +15,13 @@ use Vantrel\Core\Table\Field;
 final readonly class ImportDetail extends Resource
 {
     /**
-     * @param list<ColumnView> $columns
-     * @param list<FieldChoice> $fields what a column can be
-     * @param array<string, int> $verdicts
-     * @param list<Tally> $tallies
-     * @param list<string> $warnings
-     * @param list<string> $blockers
-     * @param list<Question> $questions
+     * @param  list<ColumnView>  $columns
+     * @param  list<FieldChoice>  $fields what a column can be
+     * @param  array<string, int>  $verdicts
+     * @param  list<Tally>  $tallies
+     * @param  list<string>  $warnings
+     * @param  list<string>  $blockers
+     * @param  list<Question>  $questions
      */
     public function __construct(
         public string $id,
@@ -46,7 +46,8 @@ final readonly class ImportDetail extends Resource
         public ?string $fingerprint,
         public string $undoUntil,
         public ?string $entryId,
-    ) {}
+    ) {
+    }
 
     public static function of(Import $import): self
     {

@@ -11,8 +11,10 @@ use App\Platform\Resource;
 /** One list among those brought in. */
 final readonly class ImportLine extends Resource
 {
-    /** @param array<string, int> $verdicts */
-    public function __construct(public string $id, public string $title, public string $state, public ?string $message, public int $done, public int $total, public array $verdicts, public string $madeAt) {}
+    /** @param  array<string, int>  $verdicts */
+    public function __construct(public string $id, public string $title, public string $state, public ?string $message, public int $done, public int $total, public array $verdicts, public string $madeAt)
+    {
+    }
 
     public static function of(Import $import): self
     {

@@ -8,6 +8,8 @@ use App\Platform\Resource;
 
 final readonly class ImportPage extends Resource
 {
-    /** @param list<ImportLine> $imports newest first */
-    public function __construct(public array $imports) {}
+    /** @param  list<ImportLine>  $imports newest first */
+    public function __construct(public array $imports)
+    {
+    }
 }

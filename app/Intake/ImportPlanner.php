@@ -21,7 +21,9 @@ use Vantrel\Core\Table\UnreadableList;
 /** From the file of an import, and what has been said about it, to its plan. The same every time nothing has changed. */
 final class ImportPlanner
 {
-    public function __construct(private readonly Snapshots $snapshots, private readonly CoreKit $kit) {}
+    public function __construct(private readonly Snapshots $snapshots, private readonly CoreKit $kit)
+    {
+    }
 
     /** @throws UnreadableList */
     public function plan(Import $import): PlannedImport
@@ -36,8 +38,9 @@ final class ImportPlanner
     }
 
     /**
-     * @param array<int, Field|null> $named
-     * @param array<string, string> $answers
+     * @param  array<int, Field|null>  $named
+     * @param  array<string, string>  $answers
+     *
      * @throws UnreadableList
      */
     public function planFile(string $path, School $school, string $title, string $seed, int $round = 1, array $named = [], ?bool $familyFirst = null, array $answers = []): PlannedImport

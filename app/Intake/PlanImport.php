@@ -72,7 +72,7 @@ final class PlanImport implements ShouldQueue
         $this->finish(['state' => 'unreadable', 'message' => 'Reading this list failed here; nothing was written. Save it again as .xlsx or .csv and drop that in; if that fails too, tell whoever looks after this server.']);
     }
 
-    /** @param array<string, mixed> $values */
+    /** @param  array<string, mixed>  $values */
     private function finish(array $values): void
     {
         // Only while the round is still ours: someone may have renamed a column in the meantime.

@@ -9,6 +9,8 @@ use Vantrel\Core\Table\ListLayout;
 
 final readonly class PlannedImport
 {
-    /** @param int $rows students in the list */
-    public function __construct(public ListLayout $layout, public Plan $plan, public int $rows) {}
+    /** @param  int  $rows students in the list */
+    public function __construct(public ListLayout $layout, public Plan $plan, public int $rows)
+    {
+    }
 }

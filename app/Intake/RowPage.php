@@ -9,6 +9,8 @@ use Vantrel\Core\Plan\PlanRow;
 
 final readonly class RowPage extends Resource
 {
-    /** @param list<PlanRow> $rows */
-    public function __construct(public array $rows, public ?string $next) {}
+    /** @param  list<PlanRow>  $rows */
+    public function __construct(public array $rows, public ?string $next)
+    {
+    }
 }

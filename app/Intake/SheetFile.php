@@ -35,7 +35,7 @@ final class SheetFile
 
         return match (true) {
             str_starts_with($head, "PK\x03\x04") => self::workbook($path, $size),
-            str_starts_with($head, "PK") => throw new UnreadableList('The workbook is empty or damaged. '.self::SAVE_AS),
+            str_starts_with($head, 'PK') => throw new UnreadableList('The workbook is empty or damaged. '.self::SAVE_AS),
             str_starts_with($head, "\xD0\xCF\x11\xE0") => throw new UnreadableList(self::hasPassword($path)
                 ? 'The workbook has a password. Open it in your spreadsheet, take the password off (File, Info or Save as, Tools), save it and drop it in again.'
                 : 'This is a workbook in the old .xls format. '.self::SAVE_AS),
@@ -65,7 +65,7 @@ final class SheetFile
     }
 
     /**
-     * @param array<int, array<int, true>> $formulas
+     * @param  array<int, array<int, true>>  $formulas
      * @return iterable<Line>
      */
     private static function lines(Reader $reader, array $formulas): iterable

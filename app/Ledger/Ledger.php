@@ -28,9 +28,10 @@ final class Ledger
     private const CHUNK = 500;
 
     /**
-     * @param string|null $workKey names the piece of work; a second run with the same key finds the entry of the first
-     * @param Closure(int): void|null $progress called with the number of changes written so far
-     * @param Closure(LedgerEntry): void|null $within runs inside the transaction, after all is written
+     * @param  string|null  $workKey names the piece of work; a second run with the same key finds the entry of the first
+     * @param  Closure(int): void|null  $progress called with the number of changes written so far
+     * @param  Closure(LedgerEntry): void|null  $within runs inside the transaction, after all is written
+     *
      * @throws StalePlan where a record has changed since the plan was made; nothing is written
      * @throws Refusal where the plan has blockers or open questions it cannot do without
      */
@@ -123,8 +124,8 @@ final class Ledger
     }
 
     /**
-     * @param list<Change> $changes
-     * @param Closure(int): void|null $progress
+     * @param  list<Change>  $changes
+     * @param  Closure(int): void|null  $progress
      */
     private function write(array $changes, int $seq, ?Closure $progress): void
     {
@@ -143,7 +144,7 @@ final class Ledger
      * Changes in an order that foreign keys allow, grouped into runs that one statement can write: inserts by table in
      * order of dependence, then updates by table and set of columns in the order the plan has them.
      *
-     * @param list<Change> $changes
+     * @param  list<Change>  $changes
      * @return list<non-empty-list<Change>>
      */
     private static function runs(array $changes): array
@@ -169,13 +170,13 @@ final class Ledger
         return array_values($runs);
     }
 
-    /** @param non-empty-list<Change> $changes */
+    /** @param  non-empty-list<Change>  $changes */
     private function insert(array $changes, int $seq): void
     {
         DB::table($changes[0]->entity->value)->insert(array_map(fn (Change $c): array => ['id' => $c->id, 'version' => $seq, ...$c->after], $changes));
     }
 
-    /** @param list<Change> $changes */
+    /** @param  list<Change>  $changes */
     private function record(array $changes, int $seq): void
     {
         DB::table('ledger_changes')->insert(array_map(fn (Change $c): array => [
@@ -187,7 +188,7 @@ final class Ledger
     /**
      * Secrets leave no copy in the ledger. An absent one (null) is none, and is kept so that undo can make it absent again.
      *
-     * @param array<string, string|int|null> $values
+     * @param  array<string, string|int|null>  $values
      */
     private function image(Entity $entity, array $values, bool $before): string
     {
@@ -205,7 +206,7 @@ final class Ledger
     }
 
     /**
-     * @param list<Change> $changes
+     * @param  list<Change>  $changes
      * @return array<string, list<Change>>
      */
     private function byEntity(array $changes): array

@@ -65,7 +65,7 @@ final class LedgerController
     }
 
     /**
-     * @param list<mixed> $ids
+     * @param  list<mixed>  $ids
      * @return array<string, string>
      */
     private function names(string $table, array $ids): array

@@ -11,7 +11,7 @@ use App\Platform\Resource;
 /** One entry of the ledger, as a line. */
 final readonly class LedgerLine extends Resource
 {
-    /** @param list<string> $kept what an undo had to leave as it is */
+    /** @param  list<string>  $kept what an undo had to leave as it is */
     public function __construct(
         public string $id,
         public int $seq,
@@ -24,7 +24,8 @@ final readonly class LedgerLine extends Resource
         public ?string $undoneAt,
         public bool $canUndo,
         public array $kept,
-    ) {}
+    ) {
+    }
 
     public static function of(LedgerEntry $entry, string $actor): self
     {

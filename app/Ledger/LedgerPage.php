@@ -8,6 +8,8 @@ use App\Platform\Resource;
 
 final readonly class LedgerPage extends Resource
 {
-    /** @param list<LedgerLine> $entries newest first */
-    public function __construct(public array $entries, public ?string $next) {}
+    /** @param  list<LedgerLine>  $entries newest first */
+    public function __construct(public array $entries, public ?string $next)
+    {
+    }
 }

@@ -14,12 +14,12 @@ use Vantrel\Core\Plan\Tally;
 final readonly class PlanView extends Resource
 {
     /**
-     * @param list<Tally> $tallies
-     * @param list<string> $warnings
-     * @param list<string> $blockers
-     * @param array<string, int> $verdicts
-     * @param list<PlanRow> $rows
-     * @param list<Question> $questions
+     * @param  list<Tally>  $tallies
+     * @param  list<string>  $warnings
+     * @param  list<string>  $blockers
+     * @param  array<string, int>  $verdicts
+     * @param  list<PlanRow>  $rows
+     * @param  list<Question>  $questions
      */
     public function __construct(
         public string $title,
@@ -34,7 +34,8 @@ final readonly class PlanView extends Resource
         public string $seed,
         public string $fingerprint,
         public string $undoUntil,
-    ) {}
+    ) {
+    }
 
     public static function of(Plan $plan, string $seed): self
     {

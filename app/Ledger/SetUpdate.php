@@ -9,7 +9,7 @@ use Illuminate\Support\Facades\DB;
 /** Updates many rows to values of their own in one statement, by joining the table with a JSON document. */
 final class SetUpdate
 {
-    /** @param non-empty-list<array<string, string|int|null>> $rows each with `id` and the same columns to set */
+    /** @param  non-empty-list<array<string, string|int|null>>  $rows each with `id` and the same columns to set */
     public static function run(string $table, array $rows): void
     {
         $columns = array_values(array_diff(array_keys($rows[0]), ['id']));

@@ -60,7 +60,7 @@ final class Snapshots
     }
 
     /**
-     * @param callable(Builder): Builder $where
+     * @param  callable(Builder): Builder  $where
      * @return list<Row>
      */
     public function list(Entity $entity, callable $where): array
@@ -69,7 +69,7 @@ final class Snapshots
     }
 
     /**
-     * @param callable(Builder): Builder $where
+     * @param  callable(Builder): Builder  $where
      * @return array<string, Row>
      */
     private function rows(Entity $entity, callable $where): array
@@ -88,7 +88,7 @@ final class Snapshots
         return $rows;
     }
 
-    /** @param array<string, array<string, Row>> $tables */
+    /** @param  array<string, array<string, Row>>  $tables */
     private function of(array $tables): Snapshot
     {
         return new Snapshot($tables, DB::table('schools')->pluck('name', 'id')->all());

@@ -10,7 +10,7 @@ use Illuminate\Support\Facades\DB;
 final class StaleWords
 {
     /**
-     * @param list<string> $records as `table id`
+     * @param  list<string>  $records as `table id`
      * @return list<string>
      */
     public static function of(array $records): array

@@ -30,7 +30,9 @@ final class UndoRun
     /** @var list<string> */
     private array $words = [];
 
-    public function __construct(private readonly LedgerEntry $entry) {}
+    public function __construct(private readonly LedgerEntry $entry)
+    {
+    }
 
     /** @return list<string> what stays, in words */
     public function run(): array
@@ -102,7 +104,7 @@ final class UndoRun
         }
     }
 
-    /** @param array<int|string, mixed> $ids */
+    /** @param  array<int|string, mixed>  $ids */
     private function keep(Entity $entity, array $ids, string $why): void
     {
         $fresh = [];

@@ -28,7 +28,9 @@ use Vantrel\Core\Values\GradeLevel;
 /** Accounts that may be one person: listed, compared, merged, or told apart. */
 final class LookAlikeController
 {
-    public function __construct(private readonly Pairs $pairs, private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit) {}
+    public function __construct(private readonly Pairs $pairs, private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit)
+    {
+    }
 
     #[Answers(PairPage::class, 'Pairs that may be one person, likeliest first')]
     public function index(School $school): PairPage
@@ -117,7 +119,7 @@ final class LookAlikeController
         return LedgerLine::of($this->ledger->apply($plan, $school->id, $actor, $action), $actor->fullName());
     }
 
-    /** @param array<string, string> $picks */
+    /** @param  array<string, string>  $picks */
     private function plan(School $school, string $left, string $right, array $picks): Plan
     {
         $snapshot = $this->snapshots->forMerge($left, $right);

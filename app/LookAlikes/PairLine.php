@@ -8,5 +8,7 @@ use App\Platform\Resource;
 
 final readonly class PairLine extends Resource
 {
-    public function __construct(public string $leftId, public string $rightId, public string $left, public string $right, public string $leftDetail, public string $rightDetail, public float $probability, public string $why) {}
+    public function __construct(public string $leftId, public string $rightId, public string $left, public string $right, public string $leftDetail, public string $rightDetail, public float $probability, public string $why)
+    {
+    }
 }

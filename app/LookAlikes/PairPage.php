@@ -8,6 +8,8 @@ use App\Platform\Resource;
 
 final readonly class PairPage extends Resource
 {
-    /** @param list<PairLine> $pairs likeliest first */
-    public function __construct(public array $pairs) {}
+    /** @param  list<PairLine>  $pairs likeliest first */
+    public function __construct(public array $pairs)
+    {
+    }
 }

@@ -52,7 +52,7 @@ final class Pairs
     }
 
     /**
-     * @param callable(Builder): Builder $where
+     * @param  callable(Builder): Builder  $where
      * @return list<Subject>
      */
     private function subjects(callable $where): array

@@ -20,7 +20,8 @@ final class InvitationMail extends Mailable
         public readonly string $inviter,
         public readonly string $link,
         public readonly string $expires,
-    ) {}
+    ) {
+    }
 
     public function envelope(): Envelope
     {

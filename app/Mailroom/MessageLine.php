@@ -10,7 +10,9 @@ use App\Platform\Resource;
 
 final readonly class MessageLine extends Resource
 {
-    public function __construct(public string $id, public string $to, public string $subject, public string $text, public string $madeAt) {}
+    public function __construct(public string $id, public string $to, public string $subject, public string $text, public string $madeAt)
+    {
+    }
 
     public static function of(OutgoingMessage $message): self
     {

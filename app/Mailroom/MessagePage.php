@@ -8,6 +8,8 @@ use App\Platform\Resource;
 
 final readonly class MessagePage extends Resource
 {
-    /** @param list<MessageLine> $messages newest first */
-    public function __construct(public array $messages, public ?string $next) {}
+    /** @param  list<MessageLine>  $messages newest first */
+    public function __construct(public array $messages, public ?string $next)
+    {
+    }
 }

@@ -23,7 +23,9 @@ final class OpenApi
     /** @var array<string, array<string, mixed>> */
     private array $schemas = [];
 
-    public function __construct(private readonly Router $router) {}
+    public function __construct(private readonly Router $router)
+    {
+    }
 
     /** @return array<string, mixed> */
     public function document(): array
@@ -76,7 +78,7 @@ final class OpenApi
     }
 
     /**
-     * @param array<string, string> $fields
+     * @param  array<string, string>  $fields
      * @return array<string, mixed>
      */
     private function body(array $fields): array
@@ -154,7 +156,7 @@ final class OpenApi
     }
 
     /**
-     * @param ReflectionClass<object> $in
+     * @param  ReflectionClass<object>  $in
      * @return array<string, mixed>
      */
     private function documented(string $type, ReflectionClass $in): array

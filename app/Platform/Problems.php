@@ -57,7 +57,7 @@ final class Problems
         return $response;
     }
 
-    /** @param array<string, mixed> $more */
+    /** @param  array<string, mixed>  $more */
     private static function problem(int $status, string $title, string $detail, array $more = []): JsonResponse
     {
         return new JsonResponse(['title' => $title, 'status' => $status, 'detail' => $detail, ...$more], $status, ['Content-Type' => 'application/problem+json']);

@@ -13,6 +13,8 @@ use Attribute;
 #[Attribute(Attribute::TARGET_METHOD)]
 final readonly class Takes
 {
-    /** @param array<string, string> $fields */
-    public function __construct(public array $fields) {}
+    /** @param  array<string, string>  $fields */
+    public function __construct(public array $fields)
+    {
+    }
 }

@@ -7,6 +7,8 @@ namespace App\PrintRoom;
 /** What is set on one login card. */
 final readonly class Card
 {
-    /** @param string $passphrase '' where the person has an own password */
-    public function __construct(public string $name, public string $place, public string $userName, public string $passphrase, public string $link) {}
+    /** @param  string  $passphrase '' where the person has an own password */
+    public function __construct(public string $name, public string $place, public string $userName, public string $passphrase, public string $link)
+    {
+    }
 }

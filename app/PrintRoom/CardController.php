@@ -43,7 +43,7 @@ final class CardController
         return $this->pdf(School::query()->findOrFail($section->school_id), [$section->id], $request, $printer);
     }
 
-    /** @param list<string> $sections */
+    /** @param  list<string>  $sections */
     private function pdf(School $school, array $sections, Request $request, CardPrinter $printer): Response
     {
         /** @var Person $actor */

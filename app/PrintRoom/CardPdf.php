@@ -45,8 +45,8 @@ final class CardPdf
     }
 
     /**
-     * @param list<Card> $cards
-     * @param string $address where to sign in, without the scheme
+     * @param  list<Card>  $cards
+     * @param  string  $address where to sign in, without the scheme
      * @return string the PDF's bytes
      */
     public static function of(array $cards, CardSheet $sheet, CardOrder $order, string $school, string $address): string

@@ -25,13 +25,16 @@ final class CardPrinter
 {
     public const MOST = 1500;
 
-    public function __construct(private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit) {}
+    public function __construct(private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit)
+    {
+    }
 
     /**
-     * @param list<string> $sectionIds
-     * @param list<string> $personIds of these only, where any are named
-     * @param bool $lost whether earlier cards are lost and must stop working
+     * @param  list<string>  $sectionIds
+     * @param  list<string>  $personIds of these only, where any are named
+     * @param  bool  $lost whether earlier cards are lost and must stop working
      * @return string the PDF
+     *
      * @throws Refusal where there is nobody to print, or too many at once
      */
     public function print(School $school, array $sectionIds, array $personIds, string $layout, CardOrder $order, bool $lost, ?Person $actor): string
@@ -80,7 +83,7 @@ final class CardPrinter
     /**
      * The sign-in that goes on the card: the one made first.
      *
-     * @param list<mixed> $personIds
+     * @param  list<mixed>  $personIds
      * @return array<string, Row> by person
      */
     private function signIns(array $personIds): array

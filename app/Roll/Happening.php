@@ -8,5 +8,7 @@ use App\Platform\Resource;
 
 final readonly class Happening extends Resource
 {
-    public function __construct(public string $entryId, public string $title, public string $reason, public string $at) {}
+    public function __construct(public string $entryId, public string $title, public string $reason, public string $at)
+    {
+    }
 }

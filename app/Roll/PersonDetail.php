@@ -9,10 +9,10 @@ use App\Platform\Resource;
 final readonly class PersonDetail extends Resource
 {
     /**
-     * @param list<Enrolled> $enrollments newest first
-     * @param list<Relative> $relatives guardians of a student, children of a guardian
-     * @param list<UserName> $userNames
-     * @param list<Happening> $history newest first
+     * @param  list<Enrolled>  $enrollments newest first
+     * @param  list<Relative>  $relatives guardians of a student, children of a guardian
+     * @param  list<UserName>  $userNames
+     * @param  list<Happening>  $history newest first
      */
     public function __construct(
         public string $id,
@@ -29,5 +29,6 @@ final readonly class PersonDetail extends Resource
         public array $relatives,
         public array $userNames,
         public array $history,
-    ) {}
+    ) {
+    }
 }

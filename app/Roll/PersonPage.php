@@ -8,6 +8,8 @@ use App\Platform\Resource;
 
 final readonly class PersonPage extends Resource
 {
-    /** @param list<PersonLine> $people */
-    public function __construct(public array $people, public ?string $next, public int $total) {}
+    /** @param  list<PersonLine>  $people */
+    public function __construct(public array $people, public ?string $next, public int $total)
+    {
+    }
 }

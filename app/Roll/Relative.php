@@ -8,5 +8,7 @@ use App\Platform\Resource;
 
 final readonly class Relative extends Resource
 {
-    public function __construct(public string $id, public string $name, public string $email, public string $phone, public string $state) {}
+    public function __construct(public string $id, public string $name, public string $email, public string $phone, public string $state)
+    {
+    }
 }

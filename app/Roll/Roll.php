@@ -22,7 +22,7 @@ final class Roll
     public const PROBLEMS = ['unplaced', 'never_signed_in', 'no_guardian', 'no_card'];
 
     /**
-     * @param string $after cursor as given with the page before
+     * @param  string  $after cursor as given with the page before
      */
     public function page(School $school, string $kind, string $text, string $grade, string $problem, string $after): PersonPage
     {
@@ -61,7 +61,7 @@ final class Roll
         $enrollments = DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('e.person_id', $person->id)
             ->orderByRaw('e.ends_on is null desc')->orderByDesc('e.begins_on')->orderBy('s.name')->get(['s.id', 's.name', 's.state', 'e.role', 'e.begins_on', 'e.ends_on']);
         $signIns = DB::table('sign_ins as i')->leftJoin('badges as b', fn ($j) => $j->on('b.sign_in_id', '=', 'i.id')->where('b.state', 'live'))->where('i.person_id', $person->id)
-            ->groupBy('i.id', 'i.user_name', 'i.last_signed_in_at')->selectRaw("i.user_name, i.last_signed_in_at last, count(b.id) cards, max(i.password is not null) own, max(i.passphrase is not null) printed")->orderBy('i.user_name')->get();
+            ->groupBy('i.id', 'i.user_name', 'i.last_signed_in_at')->selectRaw('i.user_name, i.last_signed_in_at last, count(b.id) cards, max(i.password is not null) own, max(i.passphrase is not null) printed')->orderBy('i.user_name')->get();
         $history = DB::table('ledger_changes as c')->join('ledger_entries as e', 'e.seq', '=', 'c.entry_seq')->where('c.row_id', $person->id)->orderByDesc('c.id')->limit(20)->get(['e.id', 'e.title', 'c.reason', 'e.made_at']);
 
         return new PersonDetail(
@@ -108,7 +108,7 @@ final class Roll
     }
 
     /**
-     * @param Collection<int, object> $people
+     * @param  Collection<int, object>  $people
      * @return list<PersonLine>
      */
     private function lines(Collection $people): array

@@ -13,7 +13,9 @@ use Illuminate\Validation\Rule;
 
 final class RollController
 {
-    public function __construct(private readonly Roll $roll) {}
+    public function __construct(private readonly Roll $roll)
+    {
+    }
 
     #[Answers(PersonPage::class, 'People of a school, by name')]
     #[Takes(['kind?' => 'student|guardian|staff', 'q?' => 'string', 'grade?' => 'string', 'problem?' => 'unplaced|never_signed_in|no_guardian|no_card', 'after?' => 'string'])]

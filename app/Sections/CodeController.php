@@ -26,7 +26,9 @@ use Vantrel\Core\Plan\Row;
 /** A section's join code: asked for, opened or replaced, closed. */
 final class CodeController
 {
-    public function __construct(private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit) {}
+    public function __construct(private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit)
+    {
+    }
 
     #[Answers(CodeView::class, 'The code that works now, with who came in by it')]
     public function show(Section $section): CodeView

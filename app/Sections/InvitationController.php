@@ -28,7 +28,9 @@ use Vantrel\Core\Plan\Row;
 /** Inviting colleagues into a section, sending again, withdrawing. */
 final class InvitationController
 {
-    public function __construct(private readonly SectionReader $reader, private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit) {}
+    public function __construct(private readonly SectionReader $reader, private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit)
+    {
+    }
 
     #[Answers(SectionDetail::class, 'Invite a colleague by mail')]
     #[Takes(['email' => 'string', 'role' => 'co_teacher|assistant'])]

@@ -30,7 +30,9 @@ use Vantrel\Core\Values\GradeLevel;
 /** Sections and their rosters. */
 final class SectionController
 {
-    public function __construct(private readonly SectionReader $reader, private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit) {}
+    public function __construct(private readonly SectionReader $reader, private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit)
+    {
+    }
 
     #[Answers(SectionPage::class, 'Sections of a school year; the current one unless another is named')]
     #[Takes(['year?' => 'string'])]

@@ -10,9 +10,9 @@ use App\Platform\Resource;
 final readonly class SectionDetail extends Resource
 {
     /**
-     * @param list<RosterLine> $roster
-     * @param list<StaffLine> $staff
-     * @param list<InvitationLine> $invitations
+     * @param  list<RosterLine>  $roster
+     * @param  list<StaffLine>  $staff
+     * @param  list<InvitationLine>  $invitations
      */
     public function __construct(
         public string $id,
@@ -29,5 +29,6 @@ final readonly class SectionDetail extends Resource
         public array $invitations,
         public bool $canTeach,
         public bool $canArchive,
-    ) {}
+    ) {
+    }
 }

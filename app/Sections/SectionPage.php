@@ -8,6 +8,8 @@ use App\Platform\Resource;
 
 final readonly class SectionPage extends Resource
 {
-    /** @param list<SectionLine> $sections */
-    public function __construct(public array $sections) {}
+    /** @param  list<SectionLine>  $sections */
+    public function __construct(public array $sections)
+    {
+    }
 }

@@ -47,7 +47,7 @@ final class SectionReader
         $signIns = $this->signIns($roster->pluck('id'));
         $guarded = DB::table('guardianships')->whereIn('student_id', $roster->pluck('id'))->whereIn('state', ['listed', 'invited', 'connected'])->pluck('student_id')->flip();
         $staff = DB::table('enrollments as e')->join('people as p', 'p.id', '=', 'e.person_id')
-            ->where('e.section_id', $section->id)->where('e.role', '!=', 'student')->whereNull('e.ends_on')->orderBy('e.role', 'desc')->get(['p.id', 'p.given_name', 'p.family_name', 'e.role']);
+            ->where('e.section_id', $section->id)->where('e.role', '!=', 'student')->whereNull('e.ends_on')->orderBy('e.role')->get(['p.id', 'p.given_name', 'p.family_name', 'e.role']);
         $now = now()->format('Y-m-d H:i:s');
         $teaches = Gate::forUser($reader)->allows('teach-section', $section);
         $invitations = ! $teaches ? collect() : DB::table('invitations')->where('section_id', $section->id)->orderByDesc('sent_at')->get();
@@ -71,7 +71,7 @@ final class SectionReader
     }
 
     /**
-     * @param Collection<int, mixed> $sectionIds
+     * @param  Collection<int, mixed>  $sectionIds
      * @return Collection<string, object>
      */
     private function counts(Collection $sectionIds): Collection
@@ -83,7 +83,7 @@ final class SectionReader
     }
 
     /**
-     * @param Collection<int, mixed> $personIds
+     * @param  Collection<int, mixed>  $personIds
      * @return Collection<string, object>
      */
     private function signIns(Collection $personIds): Collection

@@ -8,5 +8,7 @@ use App\Platform\Resource;
 
 final readonly class StaffLine extends Resource
 {
-    public function __construct(public string $id, public string $name, public string $role) {}
+    public function __construct(public string $id, public string $name, public string $role)
+    {
+    }
 }

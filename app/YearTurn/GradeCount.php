@@ -8,5 +8,7 @@ use App\Platform\Resource;
 
 final readonly class GradeCount extends Resource
 {
-    public function __construct(public int $order, public string $grade, public int $students) {}
+    public function __construct(public int $order, public string $grade, public int $students)
+    {
+    }
 }

@@ -20,7 +20,9 @@ final class YearTurnController
 {
     private const RULES = ['name' => 'required|string|max:20', 'begins' => 'required|date_format:Y-m-d', 'ends' => 'required|date_format:Y-m-d|after:begins', 'held_back' => 'array|max:2000', 'held_back.*' => 'string|size:26', 'carry' => 'required|boolean'];
 
-    public function __construct(private readonly YearTurns $turns, private readonly Ledger $ledger, private readonly CoreKit $kit) {}
+    public function __construct(private readonly YearTurns $turns, private readonly Ledger $ledger, private readonly CoreKit $kit)
+    {
+    }
 
     #[Answers(YearTurnStart::class, 'The year that is, and the one that would follow')]
     public function show(School $school): YearTurnStart

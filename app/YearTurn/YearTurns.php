@@ -18,7 +18,9 @@ use Vantrel\Core\YearTurn\YearTurnWish;
 /** Loads what a year turn is planned from. */
 final class YearTurns
 {
-    public function __construct(private readonly Snapshots $snapshots, private readonly CoreKit $kit) {}
+    public function __construct(private readonly Snapshots $snapshots, private readonly CoreKit $kit)
+    {
+    }
 
     public function start(School $school): YearTurnStart
     {

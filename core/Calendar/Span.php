@@ -8,10 +8,12 @@ namespace Vantrel\Core\Calendar;
 final readonly class Span
 {
     /**
-     * @param string $begins YYYY-MM-DD
-     * @param string|null $ends YYYY-MM-DD
+     * @param  string  $begins YYYY-MM-DD
+     * @param  string|null  $ends YYYY-MM-DD
      */
-    public function __construct(public string $begins, public ?string $ends) {}
+    public function __construct(public string $begins, public ?string $ends)
+    {
+    }
 
     public function holds(string $day): bool
     {

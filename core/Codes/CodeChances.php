@@ -16,8 +16,8 @@ final readonly class CodeChances
     public const DAYS_TO_A_HIT = 10_000;
 
     /**
-     * @param int $liveCodes codes that open a section now
-     * @param int $triesPerDay well-formed wrong tries that one address has a day
+     * @param  int  $liveCodes codes that open a section now
+     * @param  int  $triesPerDay well-formed wrong tries that one address has a day
      */
     public function __construct(public int $liveCodes, public int $triesPerDay)
     {

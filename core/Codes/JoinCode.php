@@ -20,8 +20,10 @@ final readonly class JoinCode
 
     public const MAX_PAYLOAD = 8;
 
-    /** @param string $symbols payload and check symbol, without dash */
-    private function __construct(public string $symbols) {}
+    /** @param  string  $symbols payload and check symbol, without dash */
+    private function __construct(public string $symbols)
+    {
+    }
 
     /** @throws InvalidArgumentException if the payload is not 6 to 8 of our symbols */
     public static function fromPayload(string $payload): self

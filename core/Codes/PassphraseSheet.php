@@ -15,7 +15,9 @@ final class PassphraseSheet
     /** @var array<string, true> every passphrase given, and each of those with one letter blanked out */
     private array $near = [];
 
-    public function __construct(private readonly WordList $list, private readonly Randomness $random) {}
+    public function __construct(private readonly WordList $list, private readonly Randomness $random)
+    {
+    }
 
     /** A passphrase such as `maple otter candy`. */
     public function draw(): string

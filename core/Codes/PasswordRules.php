@@ -15,7 +15,9 @@ final readonly class PasswordRules
     /** Common practice, no source: the commonest choices, folded; longer ones built from these are found by the pattern rules. */
     private const COMMON = ['password', 'passwort', 'qwertyuiop', 'letmein', 'iloveyou', 'welcome', 'football', 'baseball', 'sunshine', 'princess', 'dragon', 'monkey', 'schoolschool', 'abcdefgh', 'abcdefghijklmno', '12345678', '123456789', '1234567890', '123456789012345', 'asdfghjkl', 'zxcvbnm', 'trustno'];
 
-    private function __construct(public int $minLength) {}
+    private function __construct(public int $minLength)
+    {
+    }
 
     public static function forStudents(): self
     {
@@ -28,7 +30,7 @@ final readonly class PasswordRules
     }
 
     /**
-     * @param list<string> $personal names, user name, school: things others know about the person
+     * @param  list<string>  $personal names, user name, school: things others know about the person
      * @return string|null what is wrong and what to do, or null if the password is fine
      */
     public function problem(string $password, array $personal = []): ?string

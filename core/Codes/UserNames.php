@@ -17,14 +17,16 @@ final class UserNames
     private const MAX_STEM = 30;
 
     /**
-     * @param array<string, true> $taken every user name of the district, old ones too
-     * @param list<string> $unfit fragments that must not appear
+     * @param  array<string, true>  $taken every user name of the district, old ones too
+     * @param  list<string>  $unfit fragments that must not appear
      */
-    public function __construct(private array $taken, private readonly array $unfit, private readonly string $pattern = self::DEFAULT_PATTERN) {}
+    public function __construct(private array $taken, private readonly array $unfit, private readonly string $pattern = self::DEFAULT_PATTERN)
+    {
+    }
 
     /**
-     * @param string $given given names
-     * @param string $family family names
+     * @param  string  $given given names
+     * @param  string  $family family names
      */
     public function give(string $given, string $family): string
     {

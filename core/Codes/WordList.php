@@ -9,7 +9,7 @@ use InvalidArgumentException;
 /** The words passphrases are made of. */
 final readonly class WordList
 {
-    /** @param list<string> $words distinct lower-case words of the letters a to z */
+    /** @param  list<string>  $words distinct lower-case words of the letters a to z */
     public function __construct(public array $words)
     {
         if (count($words) < 256 || count(array_unique($words)) !== count($words)) {

@@ -26,6 +26,9 @@ final class GuardianBook
     /** @var array<string, string> key in this list to id of a guardian the plan makes */
     private array $made = [];
 
+    /** @var array<string, true> ids of those among them that have a phone number */
+    private array $phoned = [];
+
     public function __construct(
         private readonly Snapshot $snapshot,
         private readonly IntakeWish $wish,
@@ -76,15 +79,20 @@ final class GuardianBook
         return $this->link($studentId, $this->make($guardian, $studentId, $line->number), $line->number);
     }
 
-    /** @param list<Row> $own guardians the student has */
+    /** @param  list<Row>  $own guardians the student has */
     private function known(GuardianLine $guardian, array $own): ?Row
     {
         $key = NameKey::of($guardian->name->full());
         if ($guardian->email !== '') {
+            $alike = null;
             foreach ($this->byEmail[$guardian->email] ?? [] as $person) {
-                if ($key === '' || self::alike($key, $person->text('search_name'))) {
+                if ($key === '' || $person->text('search_name') === $key) {
                     return $person;
                 }
+                $alike ??= self::alike($key, $person->text('search_name')) ? $person : null;
+            }
+            if ($alike !== null) {
+                return $alike;
             }
         }
         foreach ($own as $person) {
@@ -99,13 +107,13 @@ final class GuardianBook
         return null;
     }
 
-    /** One address may serve two parents: they are one person only if their names share a word. */
+    /** One address may serve two parents: they are one person only if their first names are the same, or one is its initial. */
     private static function alike(string $a, string $b): bool
     {
-        $a = explode(' ', $a);
-        $b = explode(' ', $b);
+        $a = explode(' ', $a)[0];
+        $b = explode(' ', $b)[0];
 
-        return $b === [''] || $a[0] === $b[0] || (array_intersect($a, $b) !== [] && (count($a) === 1 || count($b) === 1 || strlen($a[0]) === 1 || $a[0][0] === $b[0][0]));
+        return $b === '' || $a === $b || ((strlen($a) === 1 || strlen($b) === 1) && $a[0] === $b[0]);
     }
 
     private function fill(Row $known, GuardianLine $guardian, int $row): void
@@ -126,6 +134,12 @@ final class GuardianBook
         $name = NameKey::of($guardian->name->full());
         $key = $guardian->email !== '' ? "$guardian->email|".explode(' ', $name)[0] : "$studentId|$name|$guardian->phone";
         if (isset($this->made[$key])) {
+            // Another row of the list says more of the same guardian: it goes into the same new record.
+            if ($guardian->phone !== '' && ! isset($this->phoned[$this->made[$key]])) {
+                $this->phoned[$this->made[$key]] = true;
+                $this->plan->update(Entity::Person, new Row($this->made[$key], 0, []), ['phone' => $guardian->phone], '');
+            }
+
             return $this->made[$key];
         }
         $id = $this->ids->for('guardian', $key);
@@ -135,6 +149,10 @@ final class GuardianBook
             'birth_date' => null, 'number' => null, 'grade' => null,
             'email' => $guardian->email ?: null, 'phone' => $guardian->phone ?: null, 'state' => 'active', 'merged_into' => null,
         ], "guardian in row $row", $row);
+
+        if ($guardian->phone !== '') {
+            $this->phoned[$id] = true;
+        }
 
         return $this->made[$key] = $id;
     }

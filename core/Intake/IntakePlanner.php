@@ -7,6 +7,7 @@ namespace Vantrel\Core\Intake;
 use Vantrel\Core\Codes\UserNames;
 use Vantrel\Core\Matching\Candidate;
 use Vantrel\Core\Matching\Matcher;
+use Vantrel\Core\Matching\Subject;
 use Vantrel\Core\Plan\Cell;
 use Vantrel\Core\Plan\Choice;
 use Vantrel\Core\Plan\Entity;
@@ -42,7 +43,9 @@ final class IntakePlanner
 
     private int $moved = 0;
 
+    /** @param  list<StudentLine>  $lines */
     private function __construct(
+        array $lines,
         private readonly Snapshot $snapshot,
         private readonly IntakeWish $wish,
         private readonly Ids $ids,
@@ -52,13 +55,19 @@ final class IntakePlanner
         $this->roster = new Roster($snapshot);
         $this->sections = new SectionBook($snapshot, $wish, $ids, $this->plan);
         $this->guardians = new GuardianBook($snapshot, $wish, $ids, $this->plan);
-        $this->matcher = new Matcher($this->roster->subjects());
+        // Students whom rows of this list made when it was applied before are those rows' own, and weigh nothing in
+        // judging the others: planned again, the list meets the same people as the first time.
+        $own = [];
+        foreach ($lines as $line) {
+            $own[$ids->for('person', $line->key())] = true;
+        }
+        $this->matcher = new Matcher(array_values(array_filter($this->roster->subjects(), fn (Subject $s): bool => ! isset($own[$s->id]))));
     }
 
-    /** @param list<StudentLine> $lines */
+    /** @param  list<StudentLine>  $lines */
     public static function plan(array $lines, Snapshot $snapshot, IntakeWish $wish, Ids $ids, UserNames $userNames): Plan
     {
-        $planner = new self($snapshot, $wish, $ids, $userNames);
+        $planner = new self($lines, $snapshot, $wish, $ids, $userNames);
         $numbers = [];
         foreach ($lines as $line) {
             $first = $line->studentNumber === '' ? null : ($numbers[$line->studentNumber] ?? null);
@@ -84,7 +93,7 @@ final class IntakePlanner
 
             return;
         }
-        $match = $this->decide($line, $this->matcher->candidates($subject));
+        $match = $this->own($line, $subject) ?? $this->decide($line, $this->matcher->candidates($subject));
         if ($match->verdict === Verdict::Ask || $match->verdict === Verdict::Cannot) {
             $this->row($line, $match->verdict, $match, $match->why);
 
@@ -103,7 +112,15 @@ final class IntakePlanner
         }
     }
 
-    /** @param list<Candidate> $candidates likeliest first */
+    /** The student this very row made when the list was applied before. */
+    private function own(StudentLine $line, Subject $subject): ?RowMatch
+    {
+        $made = $this->roster->subject($this->ids->for('person', $line->key()));
+
+        return $made === null ? null : $this->claim($line, $this->matcher->judge($subject, $made), 'same');
+    }
+
+    /** @param  list<Candidate>  $candidates likeliest first */
     private function decide(StudentLine $line, array $candidates): RowMatch
     {
         $candidates = array_slice($candidates, 0, 3);
@@ -112,13 +129,15 @@ final class IntakePlanner
             return RowMatch::none();
         }
         $person = $this->snapshot->find(Entity::Person, $best->subject->id);
-        $ids = array_map(fn (Candidate $c): string => $c->subject->id, $candidates);
         $rival = $candidates[1] ?? null;
         $numberAgrees = $line->studentNumber !== '' && $line->studentNumber === $best->subject->number;
+        // Answers go by the row, not by whom it was compared with: a row left out stays out when others have been applied.
+        $id = substr(hash('sha256', 'who|'.$line->key()), 0, 20);
+        $answer = $this->wish->answers[$id] ?? null;
         $sure = $best->probability >= Matcher::SAME && $best->caution === '' && $person !== null
             && ($rival === null || $numberAgrees || $rival->probability < 0.5 || $best->probability - $rival->probability > 0.3);
         $elsewhere = $person !== null && $person->text('school_id') !== $this->wish->schoolId && $person->text('state') === 'active';
-        if ($sure && ! $elsewhere) {
+        if ($sure && ! $elsewhere && $answer === null) {
             return $this->claim($line, $best, 'same');
         }
         $why = match (true) {
@@ -127,10 +146,9 @@ final class IntakePlanner
             $best->caution !== '' => $best->caution,
             default => $this->doubt($best),
         };
-        $id = substr(hash('sha256', 'who|'.$line->key().'|'.implode('|', $ids)), 0, 20);
-        $answer = $this->wish->answers[$id] ?? null;
+        $chosen = $this->chosen($line, $answer);
         $choices = $this->choices($candidates);
-        if ($answer !== null && ! in_array($answer, array_map(fn (Choice $c): string => $c->key, $choices), true)) {
+        if ($chosen === null && ! in_array($answer, ['other', 'skip'], true)) {
             $answer = null;
         }
         $this->plan->ask(new Question(
@@ -148,14 +166,17 @@ final class IntakePlanner
         if ($answer === 'other') {
             return RowMatch::none($id);
         }
-        [, $chosen, $how] = explode(':', $answer.':same');
-        foreach ($candidates as $candidate) {
-            if ($candidate->subject->id === $chosen) {
-                return $this->claim($line, $candidate, $how, $id);
-            }
-        }
 
-        return RowMatch::asked($best, $why, $id);
+        return $chosen === null ? RowMatch::asked($best, $why, $id) : $this->claim($line, $chosen, explode(':', $answer)[2] ?? 'same', $id);
+    }
+
+    /** Whom an answer of the form `is:ID` or `is:ID:how` names, as long as that student is known. */
+    private function chosen(StudentLine $line, ?string $answer): ?Candidate
+    {
+        $parts = explode(':', (string) $answer);
+        $subject = $parts[0] === 'is' ? $this->roster->subject($parts[1] ?? '') : null;
+
+        return $subject === null ? null : $this->matcher->judge(Roster::subjectOf($line, $this->wish->schoolId), $subject);
     }
 
     private function claim(StudentLine $line, Candidate $candidate, string $how, ?string $question = null): RowMatch
@@ -185,7 +206,7 @@ final class IntakePlanner
     }
 
     /**
-     * @param list<Candidate> $candidates
+     * @param  list<Candidate>  $candidates
      * @return list<Choice>
      */
     private function choices(array $candidates): array
@@ -209,7 +230,7 @@ final class IntakePlanner
         return $choices;
     }
 
-    /** @param list<Place> $places */
+    /** @param  list<Place>  $places */
     private function add(StudentLine $line, array $places, RowMatch $match): void
     {
         $id = $this->ids->for('person', $line->key());
@@ -236,7 +257,7 @@ final class IntakePlanner
         $this->row($line, Verdict::New, $match, $match->question === null ? 'nobody known is this student' : 'another person, as you said', null, $places);
     }
 
-    /** @param list<Place> $places */
+    /** @param  list<Place>  $places */
     private function renew(StudentLine $line, RowMatch $match, Row $person, array $places): void
     {
         $fields = array_filter([
@@ -255,7 +276,9 @@ final class IntakePlanner
         $back = $person->text('state') === 'left';
         if ($match->how === 'transfer') {
             foreach ($this->roster->enrollmentsOf($person->id) as $enrollment) {
-                $this->plan->update(Entity::Enrollment, $enrollment, ['ends_on' => $this->wish->today], "transfer, row {$line->number}", $line->number);
+                if (! $this->sections->isHere($enrollment->text('section_id'))) {
+                    $this->plan->update(Entity::Enrollment, $enrollment, ['ends_on' => $this->wish->today], "transfer, row {$line->number}", $line->number);
+                }
             }
         }
         $moves = 0;
@@ -297,7 +320,7 @@ final class IntakePlanner
         ], "row $row", $row);
     }
 
-    /** @param list<Place> $places */
+    /** @param  list<Place>  $places */
     private function gradeOf(array $places): ?string
     {
         foreach ($places as $place) {
@@ -309,13 +332,13 @@ final class IntakePlanner
         return null;
     }
 
-    /** @param list<Problem> $problems */
+    /** @param  list<Problem>  $problems */
     private function keepOut(StudentLine $line, array $problems, string $why): void
     {
         $this->plan->row(new PlanRow($line->number, Verdict::Cannot, $this->cells($line, null, []), $why, $problems));
     }
 
-    /** @param list<Place> $places */
+    /** @param  list<Place>  $places */
     private function row(StudentLine $line, Verdict $verdict, RowMatch $match, string $why, ?string $question = null, array $places = []): void
     {
         $this->plan->row(new PlanRow(
@@ -326,7 +349,7 @@ final class IntakePlanner
     }
 
     /**
-     * @param list<Place> $places
+     * @param  list<Place>  $places
      * @return array<string, Cell>
      */
     private function cells(StudentLine $line, ?Row $person, array $places): array

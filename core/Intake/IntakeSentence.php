@@ -14,7 +14,7 @@ use Vantrel\Core\Plan\Words;
 /** Closes an intake plan with its tallies and the one sentence that says what applying it does. */
 final class IntakeSentence
 {
-    /** @param int $moved students who change their homeroom */
+    /** @param  int  $moved students who change their homeroom */
     public static function of(PlanBuilder $builder, IntakeWish $wish, int $moved): Plan
     {
         $draft = $builder->build($wish->title, '');

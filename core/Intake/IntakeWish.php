@@ -8,9 +8,9 @@ namespace Vantrel\Core\Intake;
 final readonly class IntakeWish
 {
     /**
-     * @param string $title how the list is called, its file name as a rule
-     * @param string $today the day on which enrollments begin and end, YYYY-MM-DD
-     * @param array<string, string> $answers question id to key of the choice
+     * @param  string  $title how the list is called, its file name as a rule
+     * @param  string  $today the day on which enrollments begin and end, YYYY-MM-DD
+     * @param  array<string, string>  $answers question id to key of the choice
      */
     public function __construct(
         public string $title,
@@ -18,5 +18,6 @@ final readonly class IntakeWish
         public string $yearId,
         public string $today,
         public array $answers = [],
-    ) {}
+    ) {
+    }
 }

@@ -189,7 +189,7 @@ final class ListReader
     /**
      * The width that most all-digit numbers have; shorter ones lost their leading zeros to a spreadsheet.
      *
-     * @param list<string> $cells
+     * @param  list<string>  $cells
      */
     private static function usualWidth(array $cells): int
     {
@@ -200,6 +200,6 @@ final class ListReader
         $widths = array_count_values(array_map(strlen(...), $digits));
         $widest = max(array_keys($widths));
 
-        return $widths[$widest] * 2 > count($digits) ? $widest : 0;
+        return count($digits) < $widths[$widest] * 2 ? $widest : 0;
     }
 }

@@ -37,13 +37,18 @@ final class Roster
             if ($person->text('kind') !== 'student' || $person->text('state') === 'merged') {
                 continue;
             }
-            $subjects[] = new Subject(
-                $person->id, $person->text('given_name'), $person->text('family_name'), $person->text('birth_date'),
-                $person->text('number'), $person->text('email'), $person->text('grade'), $person->text('school_id'), $this->contactsOf($person->id),
-            );
+            $subjects[] = $this->of($person);
         }
 
         return $subjects;
+    }
+
+    /** One student as the matcher sees them, or null. */
+    public function subject(string $personId): ?Subject
+    {
+        $person = $this->snapshot->find(Entity::Person, $personId);
+
+        return $person === null ? null : $this->of($person);
     }
 
     public static function subjectOf(StudentLine $line, string $schoolId): Subject
@@ -121,6 +126,14 @@ final class Roster
     public function schoolName(string $schoolId): string
     {
         return $this->snapshot->schools[$schoolId] ?? 'another school';
+    }
+
+    private function of(Row $person): Subject
+    {
+        return new Subject(
+            $person->id, $person->text('given_name'), $person->text('family_name'), $person->text('birth_date'),
+            $person->text('number'), $person->text('email'), $person->text('grade'), $person->text('school_id'), $this->contactsOf($person->id),
+        );
     }
 
     /** @return list<string> */

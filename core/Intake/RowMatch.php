@@ -11,7 +11,7 @@ use Vantrel\Core\Plan\Verdict;
 /** Who a row of the list is: someone known, nobody known, or not settled yet. */
 final readonly class RowMatch
 {
-    /** @param string $how same, transfer or also */
+    /** @param  string  $how same, transfer or also */
     private function __construct(
         public Verdict $verdict,
         public ?Row $person,
@@ -19,7 +19,8 @@ final readonly class RowMatch
         public string $why,
         public ?string $question,
         public string $how = 'same',
-    ) {}
+    ) {
+    }
 
     public static function none(?string $question = null): self
     {

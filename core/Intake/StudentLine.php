@@ -12,10 +12,10 @@ use Vantrel\Core\Plan\Problem;
 final readonly class StudentLine
 {
     /**
-     * @param int $number of the row in the file
-     * @param list<string> $sections names as written, the homeroom first if there is one
-     * @param list<GuardianLine> $guardians
-     * @param list<Problem> $problems any of these keeps the row out
+     * @param  int  $number of the row in the file
+     * @param  list<string>  $sections names as written, the homeroom first if there is one
+     * @param  list<GuardianLine>  $guardians
+     * @param  list<Problem>  $problems any of these keeps the row out
      */
     public function __construct(
         public int $number,
@@ -28,7 +28,8 @@ final readonly class StudentLine
         public string $email,
         public array $guardians,
         public array $problems,
-    ) {}
+    ) {
+    }
 
     /** What makes the row itself, wherever it stands in the file: answers are kept by it. */
     public function key(): string

@@ -8,9 +8,11 @@ namespace Vantrel\Core\Matching;
 final readonly class Candidate
 {
     /**
-     * @param list<Evidence> $evidence
-     * @param float $probability posterior, 0 to 1
-     * @param string $caution why it must not be settled without a person, '' if nothing speaks against
+     * @param  list<Evidence>  $evidence
+     * @param  float  $probability posterior, 0 to 1
+     * @param  string  $caution why it must not be settled without a person, '' if nothing speaks against
      */
-    public function __construct(public Subject $subject, public array $evidence, public float $probability, public string $caution) {}
+    public function __construct(public Subject $subject, public array $evidence, public float $probability, public string $caution)
+    {
+    }
 }

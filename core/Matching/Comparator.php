@@ -10,15 +10,17 @@ final readonly class Comparator
     private const NEAR = 0.92;
 
     /**
-     * @param array<string, int> $givenCounts how many known people have this given name (plain)
-     * @param array<string, int> $familyCounts likewise for family names
-     * @param int $people how many are known
+     * @param  array<string, int>  $givenCounts how many known people have this given name (plain)
+     * @param  array<string, int>  $familyCounts likewise for family names
+     * @param  int  $people how many are known
      */
-    public function __construct(private array $givenCounts, private array $familyCounts, private int $people) {}
+    public function __construct(private array $givenCounts, private array $familyCounts, private int $people)
+    {
+    }
 
     /**
-     * @param Subject $a of the list
-     * @param Subject $b of the Roll
+     * @param  Subject  $a of the list
+     * @param  Subject  $b of the Roll
      * @return list<Evidence> in the order they are shown
      */
     public function compare(Subject $a, Subject $b): array
@@ -34,7 +36,7 @@ final readonly class Comparator
         return $evidence;
     }
 
-    /** @param list<Evidence> $evidence */
+    /** @param  list<Evidence>  $evidence */
     public static function total(array $evidence): float
     {
         return array_sum(array_map(fn (Evidence $e): float => $e->weight, $evidence));
@@ -62,7 +64,7 @@ final readonly class Comparator
             : new Evidence($field, $left, $right, $level, Weights::of($field, $level, $frequency));
     }
 
-    /** @param array<string, int> $counts */
+    /** @param  array<string, int>  $counts */
     private function frequency(array $counts, string $key): float
     {
         // One more than seen: in a small school a name that occurs once is not as rare as 1/n would say.

@@ -24,12 +24,12 @@ final class Matcher
 
     private readonly Comparator $comparator;
 
-    /** @var array<string, list<int>> block key to places in $subjects */
+    /** @var array<string, list<int>> block key to places in */
     private array $blocks = [];
 
     private readonly float $priorBits;
 
-    /** @param list<Subject> $known */
+    /** @param  list<Subject>  $known */
     public function __construct(private readonly array $known)
     {
         $given = $family = [];

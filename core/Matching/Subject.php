@@ -13,7 +13,7 @@ final readonly class Subject
 
     public string $familyKey;
 
-    /** @param list<string> $contacts guardians' addresses and phone numbers, as stored */
+    /** @param  list<string>  $contacts guardians' addresses and phone numbers, as stored */
     public function __construct(
         public string $id,
         public string $given,

@@ -31,7 +31,7 @@ final class Weights
     /**
      * Bits for or against.
      *
-     * @param float|null $frequency share of people with this value, in place of u for an exact agreement
+     * @param  float|null  $frequency share of people with this value, in place of u for an exact agreement
      */
     public static function of(string $field, string $level, ?float $frequency = null): float
     {

@@ -9,12 +9,13 @@ use Vantrel\Core\Matching\Evidence;
 /** Two accounts that may be one child. */
 final readonly class LookAlike
 {
-    /** @param list<Evidence> $evidence */
+    /** @param  list<Evidence>  $evidence */
     public function __construct(
         public string $leftId,
         public string $rightId,
         public float $probability,
         public string $caution,
         public array $evidence,
-    ) {}
+    ) {
+    }
 }

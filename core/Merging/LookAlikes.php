@@ -14,7 +14,7 @@ final class LookAlikes
     private const WORTH_A_LOOK = 0.5;
 
     /**
-     * @param list<Subject> $students
+     * @param  list<Subject>  $students
      * @return list<LookAlike> each pair once, the smaller id left, likeliest first
      */
     public static function among(array $students): array

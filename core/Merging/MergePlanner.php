@@ -28,7 +28,8 @@ final class MergePlanner
     private const FIELDS = ['given_name' => 'Given name', 'family_name' => 'Family name', 'birth_date' => 'Birth date', 'number' => 'Student number', 'grade' => 'Grade', 'email' => 'E-mail'];
 
     /**
-     * @param array<string, string> $picks column to the id of the account whose value stays; the default stands where none is picked
+     * @param  array<string, string>  $picks column to the id of the account whose value stays; the default stands where none is picked
+     *
      * @throws Refusal where the two cannot be one
      */
     public static function plan(Snapshot $snapshot, string $aId, string $bId, array $picks = []): Plan
@@ -93,7 +94,7 @@ final class MergePlanner
         return $order >= 0 ? [$a, $b] : [$b, $a];
     }
 
-    /** @param array<string, string> $picks */
+    /** @param  array<string, string>  $picks */
     private static function fields(PlanBuilder $plan, Row $keep, Row $drop, array $picks): void
     {
         $values = [];

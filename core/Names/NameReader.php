@@ -19,7 +19,7 @@ final class NameReader
         return in_array(mb_strtolower(rtrim($word, '.')), self::PARTICLES, true);
     }
 
-    /** @param bool $familyFirst how a name without a comma is to be read */
+    /** @param  bool  $familyFirst how a name without a comma is to be read */
     public static function read(string $cell, bool $familyFirst = false): PersonName
     {
         $cell = self::tidy($cell);

@@ -7,7 +7,9 @@ namespace Vantrel\Core\Names;
 /** Given and family names as a school records them. Either may be '' where a person has one name only. */
 final readonly class PersonName
 {
-    public function __construct(public string $given, public string $family) {}
+    public function __construct(public string $given, public string $family)
+    {
+    }
 
     public function full(): string
     {

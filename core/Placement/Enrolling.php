@@ -19,7 +19,7 @@ final class Enrolling
     /**
      * A student with an account comes in by a code. Empty where they are in already.
      *
-     * @param list<Row> $enrollments the student's own
+     * @param  list<Row>  $enrollments the student's own
      */
     public static function byCode(Row $section, Row $person, array $enrollments, Ids $ids, string $today): Plan
     {
@@ -41,7 +41,8 @@ final class Enrolling
     /**
      * A student without an account makes one and comes in. The sign-in gets the hash of the password they chose.
      *
-     * @param string $passwordHash as stored; the core never sees the password
+     * @param  string  $passwordHash as stored; the core never sees the password
+     *
      * @throws Refusal where a name is missing
      */
     public static function byNewAccount(Row $section, PersonName $name, string $passwordHash, UserNames $userNames, Ids $ids, string $today): Plan

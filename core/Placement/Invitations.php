@@ -21,11 +21,12 @@ final class Invitations
     public const DAYS = 14;
 
     /**
-     * @param list<Row> $invitations of the section
-     * @param list<Row> $staff who teach it now
-     * @param list<string> $domains the school's own mail domains; empty lets any in
-     * @param string $now UTC instant
-     * @param string $expires UTC instant
+     * @param  list<Row>  $invitations of the section
+     * @param  list<Row>  $staff who teach it now
+     * @param  list<string>  $domains the school's own mail domains; empty lets any in
+     * @param  string  $now UTC instant
+     * @param  string  $expires UTC instant
+     *
      * @throws Refusal
      */
     public static function invite(Row $section, string $address, StaffRole $role, array $invitations, array $staff, array $domains, Token $token, string $inviterId, Ids $ids, string $now, string $expires): Plan
@@ -90,7 +91,7 @@ final class Invitations
     /**
      * Someone with an account accepts.
      *
-     * @param list<Row> $enrollments the person's own
+     * @param  list<Row>  $enrollments the person's own
      */
     public static function accept(Row $section, Row $invitation, Row $person, array $enrollments, Ids $ids, string $today, string $now): Plan
     {
@@ -107,7 +108,7 @@ final class Invitations
     /**
      * Someone without an account accepts and gets one; the address of the invitation is the user name.
      *
-     * @param string $passwordHash as stored
+     * @param  string  $passwordHash as stored
      */
     public static function acceptNew(Row $section, Row $invitation, PersonName $name, string $passwordHash, Ids $ids, string $today, string $now): Plan
     {
@@ -130,7 +131,7 @@ final class Invitations
         return $plan->build("Invitation to {$section->text('name')} accepted", "{$name->full()} makes a staff account and teaches {$section->text('name')}.");
     }
 
-    /** @param list<Row> $enrollments */
+    /** @param  list<Row>  $enrollments */
     private static function answer(PlanBuilder $plan, Row $section, Row $invitation, string $personId, array $enrollments, Ids $ids, string $today, string $now): void
     {
         if ($section->text('state') !== 'open') {

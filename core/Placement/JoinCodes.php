@@ -18,8 +18,9 @@ final class JoinCodes
     /**
      * Gives the section a code; one it has stops working.
      *
-     * @param list<Row> $codes of the section
-     * @param string $now UTC instant
+     * @param  list<Row>  $codes of the section
+     * @param  string  $now UTC instant
+     *
      * @throws Refusal where the section is archived
      */
     public static function open(Row $section, array $codes, CodeBook $book, Ids $ids, string $now): Plan
@@ -37,7 +38,8 @@ final class JoinCodes
     }
 
     /**
-     * @param list<Row> $codes
+     * @param  list<Row>  $codes
+     *
      * @throws Refusal where none is open
      */
     public static function close(Row $section, array $codes, string $now): Plan
@@ -60,7 +62,7 @@ final class JoinCodes
     }
 
     /**
-     * @param list<Row> $codes
+     * @param  list<Row>  $codes
      * @return bool whether any was open
      */
     public static function closeAll(PlanBuilder $plan, array $codes, string $now, string $reason): bool

@@ -17,9 +17,10 @@ use Vantrel\Core\Plan\Row;
 final class Sections
 {
     /**
-     * @param list<Row> $sections of the same school and year
-     * @param string $kind homeroom or class
-     * @param string|null $leadId who leads it
+     * @param  list<Row>  $sections of the same school and year
+     * @param  string  $kind homeroom or class
+     * @param  string|null  $leadId who leads it
+     *
      * @throws Refusal where a section of that name is there
      */
     public static function make(string $schoolId, string $yearId, string $name, string $kind, ?string $grade, ?string $leadId, array $sections, CodeBook $book, Ids $ids, string $today, string $now): Plan
@@ -45,8 +46,8 @@ final class Sections
     /**
      * Archives one section: read-only, its code dead, its open invitations withdrawn; roster and user names stay.
      *
-     * @param list<Row> $codes of the section
-     * @param list<Row> $invitations of the section
+     * @param  list<Row>  $codes of the section
+     * @param  list<Row>  $invitations of the section
      */
     public static function archive(Row $section, array $codes, array $invitations, string $now): Plan
     {
@@ -60,8 +61,8 @@ final class Sections
     }
 
     /**
-     * @param list<Row> $codes
-     * @param list<Row> $invitations
+     * @param  list<Row>  $codes
+     * @param  list<Row>  $invitations
      */
     public static function close(PlanBuilder $plan, Row $section, array $codes, array $invitations, string $now): void
     {

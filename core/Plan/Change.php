@@ -11,9 +11,9 @@ namespace Vantrel\Core\Plan;
 final readonly class Change
 {
     /**
-     * @param array<string, string|int|null> $before
-     * @param array<string, string|int|null> $after
-     * @param int|null $row the row of the list that asked for it, counted as in the file
+     * @param  array<string, string|int|null>  $before
+     * @param  array<string, string|int|null>  $after
+     * @param  int|null  $row the row of the list that asked for it, counted as in the file
      */
     public function __construct(
         public Entity $entity,
@@ -23,7 +23,8 @@ final readonly class Change
         public array $after,
         public string $reason,
         public ?int $row = null,
-    ) {}
+    ) {
+    }
 
     public function inserts(): bool
     {

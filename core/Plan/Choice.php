@@ -7,5 +7,7 @@ namespace Vantrel\Core\Plan;
 /** One way to answer a question, with what it would do. */
 final readonly class Choice
 {
-    public function __construct(public string $key, public string $label, public string $consequence = '') {}
+    public function __construct(public string $key, public string $label, public string $consequence = '')
+    {
+    }
 }

@@ -12,8 +12,10 @@ final readonly class Ids
 {
     private const ALPHABET = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
 
-    /** @param string $seed a ULID of 26 characters, one for each list, merge or other action */
-    public function __construct(private string $seed) {}
+    /** @param  string  $seed a ULID of 26 characters, one for each list, merge or other action */
+    public function __construct(private string $seed)
+    {
+    }
 
     public function for(string ...$parts): string
     {

@@ -10,13 +10,13 @@ namespace Vantrel\Core\Plan;
 final readonly class Plan
 {
     /**
-     * @param list<Change> $changes
-     * @param list<PlanRow> $rows
-     * @param list<Question> $questions
-     * @param list<string> $warnings sentences worth reading before applying
-     * @param list<string> $blockers sentences that say why it cannot be applied now
-     * @param list<Tally> $tallies
-     * @param string $sentence what applying does, in one sentence
+     * @param  list<Change>  $changes
+     * @param  list<PlanRow>  $rows
+     * @param  list<Question>  $questions
+     * @param  list<string>  $warnings sentences worth reading before applying
+     * @param  list<string>  $blockers sentences that say why it cannot be applied now
+     * @param  list<Tally>  $tallies
+     * @param  string  $sentence what applying does, in one sentence
      */
     public function __construct(
         public string $title,
@@ -27,7 +27,8 @@ final readonly class Plan
         public array $warnings = [],
         public array $blockers = [],
         public array $tallies = [],
-    ) {}
+    ) {
+    }
 
     public function isEmpty(): bool
     {

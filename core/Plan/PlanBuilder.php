@@ -27,7 +27,7 @@ final class PlanBuilder
     /** @var list<string> */
     private array $blockers = [];
 
-    /** @param array<string, string|int|null> $values */
+    /** @param  array<string, string|int|null>  $values */
     public function insert(Entity $entity, string $id, array $values, string $reason, ?int $row = null): void
     {
         $key = $entity->value.$id;
@@ -37,7 +37,7 @@ final class PlanBuilder
         $this->changes[$key] = new Change($entity, $id, null, [], $values, $reason, $row);
     }
 
-    /** @param array<string, string|int|null> $values */
+    /** @param  array<string, string|int|null>  $values */
     public function update(Entity $entity, Row $current, array $values, string $reason, ?int $row = null): void
     {
         $key = $entity->value.$current->id;
@@ -95,7 +95,7 @@ final class PlanBuilder
         return count(array_filter($this->changes, fn (Change $c): bool => $c->entity === $entity && $c->inserts() === $inserts));
     }
 
-    /** @param list<Tally> $tallies */
+    /** @param  list<Tally>  $tallies */
     public function build(string $title, string $sentence, array $tallies = []): Plan
     {
         return new Plan($title, $sentence, array_values($this->changes), $this->rows, $this->questions, $this->warnings, $this->blockers, $tallies);

@@ -12,11 +12,11 @@ use Vantrel\Core\Matching\Evidence;
 final readonly class PlanRow
 {
     /**
-     * @param int $number the row's number in the file, or its place in the plan
-     * @param array<string, Cell> $cells heading to cell, the same headings in every row of a plan
-     * @param string $why in a few words
-     * @param list<Problem> $problems
-     * @param list<Evidence> $evidence of the match, empty where none was made
+     * @param  int  $number the row's number in the file, or its place in the plan
+     * @param  array<string, Cell>  $cells heading to cell, the same headings in every row of a plan
+     * @param  string  $why in a few words
+     * @param  list<Problem>  $problems
+     * @param  list<Evidence>  $evidence of the match, empty where none was made
      */
     public function __construct(
         public int $number,
@@ -29,5 +29,6 @@ final readonly class PlanRow
         public ?float $probability = null,
         public array $evidence = [],
         public ?string $question = null,
-    ) {}
+    ) {
+    }
 }

@@ -13,9 +13,9 @@ use Vantrel\Core\Matching\Evidence;
 final readonly class Question
 {
     /**
-     * @param list<Choice> $choices in the order of their number keys
-     * @param list<Evidence> $evidence
-     * @param float|null $probability that the two are one person, 0 to 1, where that is what is asked
+     * @param  list<Choice>  $choices in the order of their number keys
+     * @param  list<Evidence>  $evidence
+     * @param  float|null  $probability that the two are one person, 0 to 1, where that is what is asked
      */
     public function __construct(
         public string $id,
@@ -26,7 +26,8 @@ final readonly class Question
         public array $evidence = [],
         public ?float $probability = null,
         public ?string $answer = null,
-    ) {}
+    ) {
+    }
 
     public function open(): bool
     {

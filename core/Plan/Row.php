@@ -9,8 +9,10 @@ namespace Vantrel\Core\Plan;
  */
 final readonly class Row
 {
-    /** @param array<string, string|int|null> $values column to value; dates as YYYY-MM-DD, instants as UTC `YYYY-MM-DD HH:MM:SS` */
-    public function __construct(public string $id, public int $version, public array $values) {}
+    /** @param  array<string, string|int|null>  $values column to value; dates as YYYY-MM-DD, instants as UTC `YYYY-MM-DD HH:MM:SS` */
+    public function __construct(public string $id, public int $version, public array $values)
+    {
+    }
 
     /** The column as text; null and absent read as ''. */
     public function text(string $column): string
@@ -26,7 +28,7 @@ final readonly class Row
         return $value === null || $value === '' ? null : (string) $value;
     }
 
-    /** @param array<string, string|int|null> $values */
+    /** @param  array<string, string|int|null>  $values */
     public function with(array $values): self
     {
         return new self($this->id, $this->version + 1, [...$this->values, ...$values]);

@@ -10,10 +10,12 @@ namespace Vantrel\Core\Plan;
 final readonly class Snapshot
 {
     /**
-     * @param array<string, array<string, Row>> $tables table to id to row
-     * @param array<string, string> $schools id to name; schools themselves are not changed by plans
+     * @param  array<string, array<string, Row>>  $tables table to id to row
+     * @param  array<string, string>  $schools id to name; schools themselves are not changed by plans
      */
-    public function __construct(private array $tables = [], public array $schools = []) {}
+    public function __construct(private array $tables = [], public array $schools = [])
+    {
+    }
 
     /** @return array<string, Row> id to row */
     public function all(Entity $entity): array

@@ -13,7 +13,7 @@ final class Words
         return number_format($n).' '.($n === 1 ? $one : ($many ?? $one.'s'));
     }
 
-    /** @param list<string> $parts "a", "a and b", "a, b and c" */
+    /** @param  list<string>  $parts "a", "a and b", "a, b and c" */
     public static function join(array $parts): string
     {
         $last = array_pop($parts);
@@ -21,7 +21,7 @@ final class Words
         return $parts === [] ? (string) $last : implode(', ', $parts).' and '.$last;
     }
 
-    /** @param list<string> $names at most $most of them, then how many more */
+    /** @param  list<string>  $names at most $most of them, then how many more */
     public static function some(array $names, int $most = 3): string
     {
         return count($names) <= $most

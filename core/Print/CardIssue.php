@@ -21,14 +21,16 @@ use Vantrel\Core\Plan\Words;
  */
 final readonly class CardIssue
 {
-    /** @param list<IssuedCard> $cards in the order of the sign-ins */
-    private function __construct(public Plan $plan, public array $cards) {}
+    /** @param  list<IssuedCard>  $cards in the order of the sign-ins */
+    private function __construct(public Plan $plan, public array $cards)
+    {
+    }
 
     /**
-     * @param list<Row> $signIns
-     * @param list<Row> $badges of those sign-ins
-     * @param Closure(string): string $seal encrypts a passphrase for the database
-     * @param bool $lost whether the cards printed before are lost
+     * @param  list<Row>  $signIns
+     * @param  list<Row>  $badges of those sign-ins
+     * @param  Closure(string): string  $seal encrypts a passphrase for the database
+     * @param  bool  $lost whether the cards printed before are lost
      */
     public static function for(array $signIns, array $badges, PassphraseSheet $sheet, Randomness $random, Closure $seal, Ids $ids, string $now, bool $lost, string $what): self
     {

@@ -25,12 +25,14 @@ final readonly class CardSheet
         public float $cardHeight,
         public float $gapX,
         public float $gapY,
-    ) {}
+    ) {
+    }
 
     /**
      * A sheet with the cards set in the middle of the page.
      *
-     * @param float $margin least distance from the edge of the page, for printers that cannot print to it
+     * @param  float  $margin least distance from the edge of the page, for printers that cannot print to it
+     *
      * @throws Refusal where the cards do not fit, saying by how much
      */
     public static function centred(string $paper, int $columns, int $rows, float $cardWidth, float $cardHeight, float $gapX = 0.0, float $gapY = 0.0, float $margin = 5.0): self

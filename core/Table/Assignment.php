@@ -8,7 +8,7 @@ namespace Vantrel\Core\Table;
 final class Assignment
 {
     /**
-     * @param list<list<float>> $scores a rectangle; any number of rows and columns
+     * @param  list<list<float>>  $scores a rectangle; any number of rows and columns
      * @return list<int|null> for each row its column, null where it got none (more rows than columns)
      */
     public static function best(array $scores): array

@@ -12,13 +12,16 @@ final readonly class Grid
     public const MAX_ROWS = 60_000;
 
     /**
-     * @param list<Line> $lines
-     * @param int $width columns of the widest line that holds anything
+     * @param  list<Line>  $lines
+     * @param  int  $width columns of the widest line that holds anything
      */
-    private function __construct(public array $lines, public int $width) {}
+    private function __construct(public array $lines, public int $width)
+    {
+    }
 
     /**
-     * @param iterable<Line> $lines
+     * @param  iterable<Line>  $lines
+     *
      * @throws UnreadableList where there is nothing in it, or too much
      */
     public static function of(iterable $lines): self

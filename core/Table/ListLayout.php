@@ -17,16 +17,19 @@ final readonly class ListLayout
     private const SAMPLE = 200;
 
     /**
-     * @param list<Column> $columns
-     * @param int|null $headerRow number of the header's row in the file, null if there is none
+     * @param  list<Column>  $columns
+     * @param  int|null  $headerRow number of the header's row in the file, null if there is none
      */
-    public function __construct(public ?int $headerRow, public array $columns, public bool $familyFirst) {}
+    public function __construct(public ?int $headerRow, public array $columns, public bool $familyFirst)
+    {
+    }
 
     /**
      * Works the layout out, or takes over what a person has said of it.
      *
-     * @param array<int, Field|null> $named column to field, as a person set it; these stand
-     * @param bool|null $familyFirst as a person set it
+     * @param  array<int, Field|null>  $named column to field, as a person set it; these stand
+     * @param  bool|null  $familyFirst as a person set it
+     *
      * @throws UnreadableList where no column can be a name
      */
     public static function of(Grid $grid, array $named = [], ?bool $familyFirst = null): self
@@ -119,8 +122,8 @@ final readonly class ListLayout
     }
 
     /**
-     * @param list<Line> $body
-     * @param array<int, Field|null> $named
+     * @param  list<Line>  $body
+     * @param  array<int, Field|null>  $named
      * @return list<Column>
      */
     private static function nameColumns(Grid $grid, ?Line $header, array $body, array $named): array
@@ -138,7 +141,7 @@ final readonly class ListLayout
                 $byContent = $shares[$field->value] ?? 0.0;
                 // A heading that names the field is trusted unless the contents speak plainly against it.
                 $contradicted = $cells !== [] && $byHeading > 0 && isset($shares[$field->value]) && $byContent < 0.2;
-                $scores[$c][$f] = $byHeading * ($contradicted ? 0.2 : 1.0) * 2 + ($byHeading > 0 || $key === '' || self::bestHeading($key) < 0.8 ? $byContent * ($headings[$c] === '' ? 0.9 : 0.4) : 0.0);
+                $scores[$c][$f] = $byHeading * ($contradicted ? 0.4 : 1.0) * 2 + ($byHeading > 0 || $key === '' || self::bestHeading($key) < 0.8 ? $byContent * ($headings[$c] === '' ? 0.9 : 0.4) : 0.0);
                 $reasons[$c][$f] = $byHeading >= 1.0 ? 'by its heading' : ($byHeading > 0 ? 'its heading is close' : 'by what is in it');
             }
         }
@@ -171,7 +174,7 @@ final readonly class ListLayout
     /**
      * Given and family name together leave no room for a full name: the full name gives way.
      *
-     * @param list<Column> $columns
+     * @param  list<Column>  $columns
      * @return list<Column>
      */
     private static function withoutClashes(array $columns): array
@@ -189,7 +192,7 @@ final readonly class ListLayout
     /**
      * Which share of the cells looks like each field whose contents can be told.
      *
-     * @param list<string> $cells
+     * @param  list<string>  $cells
      * @return array<string, float>
      */
     private static function contentShares(array $cells): array
@@ -218,8 +221,8 @@ final readonly class ListLayout
      * Full names without a comma: family first if the first words recur more than the last words do, since family names
      * repeat among siblings and neighbours. A comma settles each name by itself.
      *
-     * @param list<Column> $columns
-     * @param list<Line> $body
+     * @param  list<Column>  $columns
+     * @param  list<Line>  $body
      */
     private static function guessFamilyFirst(array $columns, array $body): bool
     {
@@ -248,8 +251,8 @@ final readonly class ListLayout
     }
 
     /**
-     * @param list<Column> $columns
-     * @param list<Line> $body
+     * @param  list<Column>  $columns
+     * @param  list<Line>  $body
      * @return array<int, list<string>> words of the guardian's name by line
      */
     private static function guardianFamilies(array $columns, array $body): array

@@ -11,7 +11,7 @@ final class CalendarDate
     private const SERIALS = [7306, 58439];
 
     /**
-     * @param bool|null $dayFirst how 03/04/2015 is to be read; null if the list does not say
+     * @param  bool|null  $dayFirst how 03/04/2015 is to be read; null if the list does not say
      * @return string|null YYYY-MM-DD, or null if it is no date, or one that can be read two ways
      */
     public static function read(string $cell, ?bool $dayFirst): ?string
@@ -42,7 +42,7 @@ final class CalendarDate
     /**
      * Whether a column writes the day first: settled by one cell whose other part is over 12.
      *
-     * @param iterable<string> $cells
+     * @param  iterable<string>  $cells
      * @return bool|null null if no cell settles it, or cells contradict each other
      */
     public static function dayFirst(iterable $cells): ?bool

@@ -14,8 +14,10 @@ final readonly class GradeLevel
         'k' => 0, 'kg' => 0, 'kindergarten' => 0, 'kinder' => 0, 'reception' => 0,
     ];
 
-    /** @param int $order -1 for PK, 0 for KG, then the number of the grade */
-    private function __construct(public int $order) {}
+    /** @param  int  $order -1 for PK, 0 for KG, then the number of the grade */
+    private function __construct(public int $order)
+    {
+    }
 
     /** Reads "5", "05", "5th", "Grade 5", "Gr. 5", "Year 5", "K", "5.0"; null if it is no grade. */
     public static function read(string $cell): ?self

@@ -12,7 +12,9 @@ final class MailAddress
 {
     private static ?EmailValidator $validator = null;
 
-    private function __construct(public readonly string $address) {}
+    private function __construct(public readonly string $address)
+    {
+    }
 
     /** Reads a cell: trims, drops `mailto:` and angle brackets; null if what is left is no address. */
     public static function read(string $cell): ?self

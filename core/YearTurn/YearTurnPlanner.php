@@ -141,7 +141,7 @@ final class YearTurnPlanner
         ], $this->wish->carrySections ? 'carried forward under a new code' : ''));
     }
 
-    /** @param list<Row> $teachers */
+    /** @param  list<Row>  $teachers */
     private function carry(Row $section, array $teachers, string $nextId): void
     {
         $id = $this->ids->for('section', $section->id);

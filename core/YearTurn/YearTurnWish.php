@@ -8,11 +8,11 @@ namespace Vantrel\Core\YearTurn;
 final readonly class YearTurnWish
 {
     /**
-     * @param list<int> $grades the school's grades by order (0 is kindergarten), lowest first
-     * @param list<string> $heldBack ids of students who stay in their grade
-     * @param string $nextBegins first day of the next year, YYYY-MM-DD
-     * @param string $nextEnds day after its last
-     * @param string $now UTC instant
+     * @param  list<int>  $grades the school's grades by order (0 is kindergarten), lowest first
+     * @param  list<string>  $heldBack ids of students who stay in their grade
+     * @param  string  $nextBegins first day of the next year, YYYY-MM-DD
+     * @param  string  $nextEnds day after its last
+     * @param  string  $now UTC instant
      */
     public function __construct(
         public string $schoolId,
@@ -25,5 +25,6 @@ final readonly class YearTurnWish
         public bool $carrySections,
         public string $now,
         public int $importsBeingApplied = 0,
-    ) {}
+    ) {
+    }
 }

@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace Database\Seeders;
 
 use App\Platform\CoreKit;
+use DateTimeImmutable;
 use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
+use Symfony\Component\Uid\Ulid;
 use Vantrel\Core\Codes\CodeBook;
 use Vantrel\Core\Codes\KeyedStream;
 use Vantrel\Core\Codes\PassphraseSheet;
@@ -65,7 +67,9 @@ final class DemoDistrict
     /** @var array<string, array<string, string>> school to section name to id */
     private array $sections = [];
 
-    public function __construct(private readonly CoreKit $kit) {}
+    public function __construct(private readonly CoreKit $kit)
+    {
+    }
 
     public function run(): void
     {
@@ -255,7 +259,7 @@ final class DemoDistrict
         $this->add('guardianships', ['id' => $this->ids->for('guardianship', $student, $guardian), 'version' => 0, 'student_id' => $student, 'guardian_id' => $guardian, 'relationship' => null, 'state' => $state, 'restriction' => null]);
     }
 
-    /** @param array<string, string|null> $more */
+    /** @param  array<string, string|null>  $more */
     private function person(string $id, string $school, string $kind, string $given, string $family, array $more): void
     {
         $this->add('people', ['id' => $id, 'version' => 0, 'school_id' => $school, 'kind' => $kind, 'given_name' => $given, 'family_name' => $family, 'search_name' => NameKey::of("$given $family"),
@@ -377,7 +381,8 @@ final class DemoDistrict
                 $this->enroll($section, $staff, $role, 'invitation');
             }
             $label = str_replace('_', '-', $role);
-            $this->add('outgoing_messages', ['id' => $this->ids->for('message', (string) $i), 'school_id' => $this->ids->for('school', $key), 'to_address' => $mail, 'subject' => "An invitation into $name", 'text' => "You are asked to be $label of $name at ".self::SCHOOLS[$key][0].".\n\nThe link of this message was made with the demo and is not kept; send the invitation again to get one that works.\n", 'html' => null, 'made_at' => $sentAt]);
+            // The Mailroom goes by the time in the id.
+            $this->add('outgoing_messages', ['id' => substr(Ulid::generate(new DateTimeImmutable($sentAt)), 0, 10).substr($this->ids->for('message', (string) $i), 10), 'school_id' => $this->ids->for('school', $key), 'to_address' => $mail, 'subject' => "An invitation into $name", 'text' => "You are asked to be $label of $name at ".self::SCHOOLS[$key][0].".\n\nThe link of this message was made with the demo and is not kept; send the invitation again to get one that works.\n", 'html' => null, 'made_at' => $sentAt]);
         }
     }
 
@@ -386,13 +391,13 @@ final class DemoDistrict
         return ucwords(NameKey::of($name));
     }
 
-    /** @param list<string> $from */
+    /** @param  list<string>  $from */
     private function pick(array $from): string
     {
         return $from[$this->random->getInt(0, count($from) - 1)];
     }
 
-    /** @param array<string, mixed> $row */
+    /** @param  array<string, mixed>  $row */
     private function add(string $table, array $row): void
     {
         $this->rows[$table][] = $row;

@@ -32,7 +32,7 @@ class PlanCommand extends Command
         return self::SUCCESS;
     }
 
-    /** @param array<string, string> $answers */
+    /** @param  array<string, string>  $answers */
     protected function plan(ImportPlanner $planner, array $answers, ?string $seed = null): ?Plan
     {
         $file = (string) $this->argument('file');

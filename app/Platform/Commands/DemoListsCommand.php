@@ -97,7 +97,7 @@ final class DemoListsCommand extends Command
         file_put_contents(base_path('demo/new-families-surname-first.csv'), mb_convert_encoding(implode("\r\n", $lines)."\r\n", 'Windows-1252', 'UTF-8'));
     }
 
-    /** @param list<list<string|null>> $rows */
+    /** @param  list<list<string|null>>  $rows */
     private function write(string $name, array $rows): void
     {
         $writer = WriterEntityFactory::createXLSXWriter();
@@ -108,7 +108,7 @@ final class DemoListsCommand extends Command
         $writer->close();
     }
 
-    /** @param list<string> $from */
+    /** @param  list<string>  $from */
     private function pick(array $from): string
     {
         return $from[$this->random->getInt(0, count($from) - 1)];

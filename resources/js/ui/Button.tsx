@@ -17,7 +17,7 @@ export function Button({ kind = 'plain', large = false, className = '', type = '
     return (
         <button
             type={type}
-            className={`rounded-card border font-semibold ${large ? 'min-h-12 px-5 text-lg' : 'min-h-8 px-3 text-sm'} ${kind === 'quiet' ? 'px-1 font-normal' : ''} ${KINDS[kind]} ${className}`}
+            className={`rounded-card border ${kind === 'quiet' ? 'px-1' : 'px-3 font-semibold'} ${large ? 'min-h-12 !px-5 text-lg' : 'min-h-8 text-sm'} ${KINDS[kind]} ${className}`}
             {...rest}
         />
     );

@@ -13,6 +13,7 @@ import { useKey } from '@/shell/keys';
 import { useStored } from './useStored';
 
 const ROW = 34;
+const HEAD = 32;
 
 export interface Column<T> {
     id: string;
@@ -100,6 +101,10 @@ export function DataTable<T>({
         getScrollElement: () => scroller.current,
         estimateSize: () => ROW,
         overscan: 12,
+        // The head sticks to the top of the scrolling box and covers that much of it.
+        scrollMargin: HEAD,
+        scrollPaddingStart: HEAD,
+        scrollPaddingEnd: ROW,
     });
     const items = virtual.getVirtualItems();
     const last = items[items.length - 1]?.index ?? 0;
@@ -110,7 +115,8 @@ export function DataTable<T>({
         const at = current === null ? -1 : sorted.findIndex((row) => id(row.original) === current);
         if (at >= 0) {
             setCursor(at);
-            virtual.scrollToIndex(at);
+            // The sheet that opens beside the table changes its height and width: scroll once that has settled.
+            requestAnimationFrame(() => virtual.scrollToIndex(at, { align: 'auto' }));
         }
         // Only when another row becomes current: scrolling by hand must not be pulled back.
         // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -235,7 +241,7 @@ export function DataTable<T>({
                                         left: 0,
                                         right: 0,
                                         height: ROW,
-                                        transform: `translateY(${item.start}px)`,
+                                        transform: `translateY(${item.start - HEAD}px)`,
                                     }}
                                     className={`items-center border-b border-rule pl-5 text-sm ${onOpen ? 'cursor-pointer' : ''} ${isCurrent || isSelected ? 'bg-tint' : ''} ${isCurrent ? 'shadow-[inset_3px_0_0_var(--marigold)]' : item.index === cursor ? 'shadow-[inset_3px_0_0_var(--rule)]' : ''} ${marked?.(row.original) && !isCurrent ? 'font-semibold' : ''}`}
                                     onClick={(event) => {

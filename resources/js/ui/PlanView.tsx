@@ -22,6 +22,8 @@ interface Props {
     onShow: (verdicts: string[]) => void;
     onAnswer?: (question: string, choice: string | null) => void;
     onEnd?: () => void;
+    /** Headings that give way while the sheet is open. */
+    leaveOut?: string[];
     /** Widths by heading; the rest share the room. */
     widths?: Record<string, string>;
     numbered?: string;
@@ -33,6 +35,8 @@ interface Props {
     sheet?: (row: PlanRow) => ReactNode;
 }
 
+const NONE: Record<string, string> = {};
+const NOTHING: string[] = [];
 const ORDER: GlyphName[] = ['new', 'update', 'same', 'leaving', 'archived', 'ask', 'cannot'];
 
 /** The one view of every plan: tallies that filter, rows with before and after in one cell, evidence and questions at the right. */
@@ -41,14 +45,15 @@ export function PlanView(props: Props) {
         title,
         subtitle,
         verdicts,
-        words = {},
+        words = NONE,
         rows,
         questions,
         shown,
         onShow,
         onAnswer,
         onEnd,
-        widths = {},
+        widths = NONE,
+        leaveOut = NOTHING,
         numbered = 'Row',
         notes,
         picture,
@@ -59,6 +64,7 @@ export function PlanView(props: Props) {
     const [current, setCurrent] = useState<string | null>(null);
     const headings = useMemo(() => Object.keys(rows[0]?.cells ?? {}), [rows]);
     const byId = useMemo(() => new Map(questions.map((q) => [q.id, q])), [questions]);
+    const narrow = current !== null;
     const columns = useMemo<Column<PlanRow>[]>(
         () => [
             {
@@ -66,27 +72,31 @@ export function PlanView(props: Props) {
                 label: numbered,
                 value: (r) => r.number,
                 cell: (r) => <span className="font-mono text-muted">{r.number}</span>,
-                width: '58px',
+                width: '50px',
             },
             {
                 id: 'verdict',
                 label: 'Verdict',
                 value: (r) => r.verdict,
                 cell: (r) => <State name={r.verdict as GlyphName} word={words[r.verdict] ?? r.verdict} />,
-                width: '106px',
+                width: '98px',
             },
-            ...headings.map((heading) => ({
-                id: heading,
-                label: heading,
-                value: (r: PlanRow) => r.cells[heading]?.after ?? '',
-                cell: (r: PlanRow) => (
-                    <BeforeAfter
-                        cell={r.cells[heading]}
-                        bad={r.problems.some((p) => p.column !== '' && heading.toLowerCase().startsWith(p.column.toLowerCase()))}
-                    />
-                ),
-                width: widths[heading] ?? 'minmax(90px, 2fr)',
-            })),
+            ...headings
+                .filter((heading) => !(narrow && leaveOut.includes(heading)))
+                .map((heading) => ({
+                    id: heading,
+                    label: heading,
+                    value: (r: PlanRow) => r.cells[heading]?.after ?? '',
+                    cell: (r: PlanRow) => (
+                        <BeforeAfter
+                            cell={r.cells[heading]}
+                            bad={r.problems.some(
+                                (p) => p.column !== '' && heading.toLowerCase().startsWith(p.column.toLowerCase()),
+                            )}
+                        />
+                    ),
+                    width: widths[heading] ?? 'minmax(140px, 3fr)',
+                })),
             {
                 id: 'why',
                 label: 'Why',
@@ -95,7 +105,7 @@ export function PlanView(props: Props) {
                 width: 'minmax(120px, 2fr)',
             },
         ],
-        [headings, numbered, widths, words],
+        [headings, leaveOut, narrow, numbered, widths, words],
     );
     const row = rows.find((r) => String(r.number) === current) ?? null;
     const question = row?.question

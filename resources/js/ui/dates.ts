@@ -1,7 +1,7 @@
 /** "7 December", with the year where it is another. */
 export function day(iso: string): string {
     const date = new Date(iso.length === 10 ? `${iso}T12:00:00` : iso);
-    return date.toLocaleDateString('en', {
+    return date.toLocaleDateString('en-GB', {
         day: 'numeric',
         month: 'long',
         ...(date.getFullYear() === new Date().getFullYear() ? {} : { year: 'numeric' }),
@@ -10,7 +10,7 @@ export function day(iso: string): string {
 
 /** "7 December, 14:03". */
 export function moment(iso: string): string {
-    return `${day(iso)}, ${new Date(iso).toLocaleTimeString('en', { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })}`;
+    return `${day(iso)}, ${new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })}`;
 }
 
 /** "today", "yesterday", "3 days", for how long something has waited. */

@@ -40,7 +40,7 @@ export function InvitedPage() {
                     body: invitation?.signedInAsInvited ? {} : { given_name: given, family_name: family, password },
                 }),
             );
-            queries.clear();
+            queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'me' && query.queryKey[0] !== 'invited' });
             queries.setQueryData(['me'], me);
             void navigate('/', { replace: true });
         } catch (e) {

@@ -27,7 +27,7 @@ export function SignInPage({ note, then }: { note?: string; then?: string }) {
         setError('');
         try {
             const me = await data(api.POST('/api/sign-in', { body: { user_name: userName, secret } }));
-            queries.clear();
+            queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'me' && query.queryKey[0] !== 'invited' });
             queries.setQueryData(['me'], me);
             void navigate(then ?? '/', { replace: true });
         } catch (e) {

@@ -15,7 +15,8 @@ import { ColumnNames } from './ColumnNames';
 
 type Detail = Schemas['ImportDetail'];
 
-const WIDTHS = { Number: '84px', Grade: '66px', Section: 'minmax(110px, 1.5fr)', Guardians: 'minmax(110px, 2fr)' };
+const LEAVE_OUT = ['Guardians'];
+const WIDTHS = { Number: '76px', Grade: '58px', Section: 'minmax(110px, 1.5fr)', Guardians: 'minmax(110px, 2fr)' };
 
 /** One list: how it was read, what it would change, the questions, and the button. */
 export function ImportPage({ school }: { school: School }) {
@@ -163,6 +164,7 @@ export function ImportPage({ school }: { school: School }) {
                     : {})}
                 onEnd={() => rows.hasNextPage && !rows.isFetchingNextPage && void rows.fetchNextPage()}
                 widths={WIDTHS}
+                leaveOut={LEAVE_OUT}
                 notes={
                     (list.message || list.warnings.length > 0) && (
                         <ul className="px-6 pb-2 text-sm">

@@ -92,6 +92,7 @@ export function PrintRoomPage({ school }: { school: School }) {
                 >
                     <SheetPicture layout={layout} order={order} sheets={Math.max(1, sheets)} cards={cards} />
                     <Choice
+                        stacked
                         label="Paper"
                         value={layout}
                         onChange={(value) => setLayout(value as typeof layout)}
@@ -101,6 +102,7 @@ export function PrintRoomPage({ school }: { school: School }) {
                         ]}
                     />
                     <Choice
+                        stacked
                         label="Order"
                         value={order}
                         onChange={(value) => setOrder(value as typeof order)}

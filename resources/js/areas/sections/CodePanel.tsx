@@ -57,15 +57,21 @@ export function CodePanel({ section, onChange }: { section: Schemas['SectionDeta
                 </>
             ) : (
                 <>
-                    <p className="font-mono text-[34px] font-semibold tracking-wide" data-testid="join-code">
-                        {code.written}
-                    </p>
+                    <div className="flex items-center justify-between">
+                        <p className="font-mono text-[32px] font-semibold tracking-wide" data-testid="join-code">
+                            {code.written}
+                        </p>
+                        <Button kind="quiet" onClick={() => setShown(false)}>
+                            hide
+                        </Button>
+                    </div>
                     <div className="mt-2 flex gap-4">
                         <QrCode path={code.qr} size={code.qrSize} label="The join link as a QR code" className="w-28 shrink-0" />
                         <div className="min-w-0 text-sm">
                             <p className="text-muted">As a link</p>
-                            <a className="break-all underline decoration-rule underline-offset-4" href={code.link}>
-                                {code.link.replace(/^https?:\/\//, '')}
+                            <a className="break-words text-xs underline decoration-rule underline-offset-4" href={code.link}>
+                                {code.place}/<wbr />
+                                {code.written.replaceAll('-', '')}
                             </a>
                             <button
                                 className="mt-2 block text-sm text-muted underline decoration-rule underline-offset-4"
@@ -84,9 +90,6 @@ export function CodePanel({ section, onChange }: { section: Schemas['SectionDeta
                         <Wall id={section.id} />
                         <Button onClick={() => void open()}>New code</Button>
                         <Button onClick={() => setClosing(true)}>Close it</Button>
-                        <Button kind="quiet" onClick={() => setShown(false)}>
-                            hide
-                        </Button>
                     </div>
                 </>
             )}

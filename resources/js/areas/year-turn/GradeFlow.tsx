@@ -25,7 +25,7 @@ export function GradeFlow({
         <svg
             role="img"
             aria-label={`${total} students: ${words}`}
-            viewBox={`0 0 ${(grades.length + 1) * STEP + 60} ${HEIGHT + 8}`}
+            viewBox={`0 0 ${(grades.length + 1) * STEP + 90} ${HEIGHT + 8}`}
             className="h-24 w-full px-6"
             preserveAspectRatio="xMinYMid meet"
         >
@@ -36,18 +36,16 @@ export function GradeFlow({
                 {nextName}
             </text>
             {grades.map((g, i) => {
-                const x = 70 + i * STEP;
+                const x = 110 + i * STEP;
                 const to = x + STEP;
                 const w = Math.max(1, band(g.students));
                 const leaves = g.order >= leavingGrade;
                 return (
                     <g key={g.order}>
                         <path
-                            d={`M${x} 26 C${x} 52 ${to} 42 ${to} 68`}
-                            fill="none"
-                            stroke={leaves ? 'var(--marigold)' : 'var(--ink)'}
-                            strokeOpacity={leaves ? 0.9 : 0.22}
-                            strokeWidth={w}
+                            d={`M${x - w / 2} 27 C${x - w / 2} 48 ${to - w / 2} 46 ${to - w / 2} 67 H${to + w / 2} C${to + w / 2} 46 ${x + w / 2} 48 ${x + w / 2} 27 Z`}
+                            fill={leaves ? 'var(--marigold)' : 'var(--ink)'}
+                            fillOpacity={leaves ? 0.9 : 0.22}
                         />
                         <text x={x} y="20" fontSize="13.5" textAnchor="middle" fill="var(--ink)">
                             {g.grade} <tspan fill="var(--muted)">{g.students}</tspan>

@@ -1,0 +1,87 @@
+// Takes the pictures of docs/screenshots from a running instance with the demo district. Called by bin/shots.
+import { mkdirSync } from 'node:fs';
+import { chromium } from '@playwright/test';
+
+const [base, out, only = ''] = process.argv.slice(2);
+mkdirSync(out, { recursive: true });
+const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+});
+const PASSWORD = 'lantern harbor morning';
+
+async function page(user, secret, { width = 1280, height = 800, dark = false } = {}) {
+    const context = await browser.newContext({ viewport: { width, height }, colorScheme: dark ? 'dark' : 'light', reducedMotion: 'reduce' });
+    const tab = await context.newPage();
+    tab.on('pageerror', (error) => console.error('page error:', error.message));
+    await tab.goto(base);
+    if (user) {
+        await tab.getByRole('textbox', { name: 'User name' }).fill(user);
+        await tab.getByLabel('Passphrase or password').fill(secret);
+        await tab.getByRole('button', { name: 'Sign in' }).click();
+        await tab.waitForURL((url) => url.pathname !== '/' || secret !== PASSWORD);
+        await tab.waitForLoadState('networkidle');
+    }
+    return tab;
+}
+
+async function shot(tab, name) {
+    if (only && !name.includes(only)) return;
+    await tab.waitForLoadState('networkidle').catch(() => undefined);
+    await tab.waitForTimeout(350);
+    await tab.screenshot({ path: `${out}/${name}.png` });
+    console.log(name);
+}
+
+const desk = await page('ines.halloran@lanternfield.example', PASSWORD);
+await desk.waitForURL('**/desk');
+await shot(desk, 'desk');
+await desk.goto(`${base}/s/primary/intake`);
+await shot(desk, 'intake');
+await desk.getByRole('row', { name: /fall-list/ }).click();
+await desk.getByRole('button', { name: /ask/ }).first().waitFor();
+await desk.waitForTimeout(300);
+await desk.keyboard.press(']');
+await desk.keyboard.press(']');
+await desk.keyboard.press(']');
+await desk.keyboard.press(']');
+await shot(desk, 'plan');
+await desk.keyboard.press('c');
+await shot(desk, 'columns');
+await desk.keyboard.press('Escape');
+await desk.goto(`${base}/s/primary/roll?kind=student&q=haddad`);
+await desk.getByRole('row').nth(2).click();
+await shot(desk, 'roll');
+await desk.goto(`${base}/s/primary/sections`);
+await shot(desk, 'sections');
+await desk.getByRole('row', { name: /^3 Heron/ }).click();
+await desk.getByRole('button', { name: 'Show it here' }).click();
+await shot(desk, 'section');
+await desk.getByRole('link', { name: 'On the wall' }).click();
+await shot(desk, 'wall');
+await desk.goto(`${base}/s/primary/print-room`);
+for (const name of ['3 Curlew', '3 Heron']) await desk.getByRole('row', { name: new RegExp(name) }).click();
+await shot(desk, 'print-room');
+await desk.goto(`${base}/s/primary/look-alikes`);
+await shot(desk, 'look-alikes');
+await desk.getByRole('row').nth(3).click();
+await shot(desk, 'merge');
+await desk.goto(`${base}/s/primary/year-turn`);
+await shot(desk, 'year-turn');
+await desk.goto(`${base}/s/primary/mailroom`);
+await desk.getByRole('row').nth(2).click();
+await shot(desk, 'mailroom');
+await desk.goto(`${base}/s/primary/ledger`);
+await shot(desk, 'ledger');
+const dark = await page('ines.halloran@lanternfield.example', PASSWORD, { dark: true });
+await dark.goto(`${base}/s/primary/sections`);
+await shot(dark, 'sections-dark');
+const phone = { width: 390, height: 844 };
+const guest = await page(null, '', phone);
+await shot(guest, 'sign-in-phone');
+await guest.goto(`${base}/in`);
+await guest.getByLabel('Code').fill('kdm4x7r');
+await shot(guest, 'join-phone');
+const student = await page('wilhelmina.seabright', 'maple otter candy', phone);
+await shot(student, 'home-phone');
+await browser.close();

@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+use Vantrel\Core\Calendar\Span;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Plan\StalePlan;
+use Vantrel\Core\Plan\Words;
+
+$row = new Row('a', 3, ['name' => 'Old', 'grade' => '03']);
+
+it('drops updates that change nothing and joins those of one record', function () use ($row): void {
+    $plan = new PlanBuilder;
+    $plan->update(Entity::Section, $row, ['name' => 'Old'], 'nothing');
+    expect($plan->build('', '')->isEmpty())->toBeTrue();
+    $plan->update(Entity::Section, $row, ['name' => 'New'], 'first');
+    $plan->update(Entity::Section, $row, ['grade' => '04'], 'second');
+    $changes = $plan->build('', '')->changes;
+    expect($changes)->toHaveCount(1)->and($changes[0]->after)->toBe(['name' => 'New', 'grade' => '04'])->and($changes[0]->before)->toBe(['name' => 'Old', 'grade' => '03'])->and($changes[0]->version)->toBe(3);
+    $plan->update(Entity::Section, $row, ['name' => 'Old', 'grade' => '03'], 'back');
+    expect($plan->build('', '')->isEmpty())->toBeTrue();
+});
+
+it('folds an update of a record it inserts into the insert, and inserts none twice', function (): void {
+    $plan = new PlanBuilder;
+    $plan->insert(Entity::Section, 'n', ['name' => 'A', 'grade' => null], 'made');
+    $plan->update(Entity::Section, new Row('n', 1, []), ['grade' => '03'], 'graded');
+    expect($plan->build('', '')->changes[0]->after)->toBe(['name' => 'A', 'grade' => '03'])
+        ->and(fn () => $plan->insert(Entity::Section, 'n', [], 'again'))->toThrow(LogicException::class);
+});
+
+it('refuses to apply a plan made from another state', function () use ($row): void {
+    $plan = new PlanBuilder;
+    $plan->update(Entity::Section, $row, ['name' => 'New'], '');
+    (new Snapshot(['sections' => ['a' => new Row('a', 4, $row->values)]]))->with($plan->build('', ''));
+})->throws(StalePlan::class);
+
+it('has another fingerprint as soon as anything it does differs', function () use ($row): void {
+    $make = function (string $name) use ($row): string {
+        $plan = new PlanBuilder;
+        $plan->update(Entity::Section, $row, ['name' => $name], 'why');
+
+        return $plan->build('title', 'sentence')->fingerprint();
+    };
+    expect($make('A'))->toBe($make('A'))->not->toBe($make('B'));
+});
+
+it('makes well-formed ULIDs that depend on seed and parts', function (): void {
+    $ids = new Ids('01K3CNQ0000000000000000000');
+    expect($ids->for('a', 'b'))->toMatch('/^01K3CNQ000[0-9A-HJKMNP-TV-Z]{16}$/')->toBe($ids->for('a', 'b'))->not->toBe($ids->for('a', 'c'))->not->toBe($ids->for('ab'));
+});
+
+it('knows which records every column points at, and only earlier kinds', function (): void {
+    $order = array_flip(array_map(fn (Entity $e): string => $e->value, Entity::cases()));
+    foreach (Entity::cases() as $entity) {
+        foreach ($entity->references() as $parent) {
+            expect($order[$parent->value])->toBeLessThanOrEqual($order[$entity->value]);
+        }
+    }
+});
+
+it('counts days half open', function (): void {
+    $span = new Span('2026-08-24', '2026-10-01');
+    expect($span->holds('2026-08-24'))->toBeTrue()->and($span->holds('2026-09-30'))->toBeTrue()->and($span->holds('2026-10-01'))->toBeFalse()
+        ->and((new Span('2026-08-24', null))->holds('2099-01-01'))->toBeTrue()
+        ->and((new Span('2026-08-24', '2026-08-24'))->holds('2026-08-24'))->toBeFalse()
+        ->and($span->touches(new Span('2026-10-01', null)))->toBeTrue()->and($span->touches(new Span('2026-10-02', null)))->toBeFalse()
+        ->and($span->united(new Span('2026-08-20', null)))->toEqual(new Span('2026-08-20', null));
+});
+
+it('puts counts into words', function (): void {
+    expect(Words::count(1, 'row waits', 'rows wait'))->toBe('1 row waits')->and(Words::count(1240, 'student'))->toBe('1,240 students')
+        ->and(Words::join(['a']))->toBe('a')->and(Words::join(['a', 'b', 'c']))->toBe('a, b and c')->and(Words::some(['a', 'b', 'c', 'd', 'e']))->toBe('a, b, c and 2 more');
+});

@@ -1,0 +1,7 @@
+<?php
+
+declare(strict_types=1);
+
+use Tests\Support\ServerTestCase;
+
+pest()->extend(ServerTestCase::class)->in('Api', 'Reference/CardsTest.php', 'Reference/SpreadsheetsTest.php', 'Reference/BrokenFilesTest.php');
