@@ -123,11 +123,37 @@ final class SheetFile
                     : 'This is a packed folder, not a workbook. Unpack it and drop in the list itself, as .xlsx or .csv.');
             }
             $sheet = self::firstSheet($zip);
+            foreach (['xl/workbook.xml', 'xl/sharedStrings.xml', 'xl/styles.xml', $sheet] as $part) {
+                self::mustBeWhole($zip, $part);
+            }
         } finally {
             $zip->close();
         }
 
         return self::formulas($path, $sheet);
+    }
+
+    /** A part that was cut or overwritten would be read as a shorter list: rows would be missing without a word. */
+    private static function mustBeWhole(ZipArchive $zip, string $part): void
+    {
+        $stat = $zip->statName($part);
+        if ($stat === false) {
+            return;
+        }
+        $stream = $zip->getStream($part);
+        $sum = hash_init('crc32b');
+        $length = 0;
+        while (is_resource($stream) && ! feof($stream)) {
+            $chunk = @fread($stream, 1 << 16);
+            if ($chunk === false || $chunk === '') {
+                break;
+            }
+            hash_update($sum, $chunk);
+            $length += strlen($chunk);
+        }
+        if ($length !== $stat['size'] || hexdec(hash_final($sum)) !== $stat['crc']) {
+            throw new UnreadableList('The workbook is damaged: a part of it does not match its own checksum. Download or copy it again, or: '.lcfirst(self::SAVE_AS));
+        }
     }
 
     private static function firstSheet(ZipArchive $zip): string
@@ -166,6 +192,11 @@ final class SheetFile
                     $column = self::column((string) $xml->getAttribute('r')) ?? $column + 1;
                 } elseif ($xml->localName === 'f') {
                     $formulas[$row][$column] = true;
+                }
+            }
+            foreach (libxml_get_errors() as $error) {
+                if ($error->level === LIBXML_ERR_FATAL) {
+                    throw new UnreadableList("The workbook is damaged near row $row and cannot be read to its end. ".self::SAVE_AS);
                 }
             }
         } finally {

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\PrintRoom;
 
-use TCPDF;
 use Vantrel\Core\Print\CardOrder;
 use Vantrel\Core\Print\CardSheet;
 
@@ -25,13 +24,11 @@ final class CardPdf
 
     private const PAD = 5.0;
 
-    private TCPDF $pdf;
+    private CardDocument $pdf;
 
     private function __construct(private readonly CardSheet $sheet, private readonly string $school, private readonly string $address)
     {
-        $this->pdf = new TCPDF('P', 'mm', [$sheet->pageWidth, $sheet->pageHeight], true, 'UTF-8');
-        $this->pdf->setPrintHeader(false);
-        $this->pdf->setPrintFooter(false);
+        $this->pdf = new CardDocument($sheet->pageWidth, $sheet->pageHeight);
         $this->pdf->setAutoPageBreak(false);
         $this->pdf->setMargins(0, 0, 0);
         $this->pdf->setCellPadding(0);

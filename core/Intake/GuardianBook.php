@@ -47,11 +47,35 @@ final class GuardianBook
     public function attach(StudentLine $line, string $studentId): bool
     {
         $changed = false;
-        foreach ($line->guardians as $guardian) {
+        foreach (self::distinct($line->guardians) as $guardian) {
             $changed = $this->one($guardian, $line, $studentId) || $changed;
         }
 
         return $changed;
+    }
+
+    /**
+     * Two guardians of one name in one row are one guardian, unless each has an address of their own.
+     *
+     * @param  list<GuardianLine>  $guardians
+     * @return list<GuardianLine>
+     */
+    private static function distinct(array $guardians): array
+    {
+        $found = [];
+        foreach ($guardians as $guardian) {
+            foreach ($found as $i => $other) {
+                $sameName = $guardian->name->full() !== '' && NameKey::of($other->name->full()) === NameKey::of($guardian->name->full());
+                if ($sameName && ($other->email === '' || $guardian->email === '' || $other->email === $guardian->email)) {
+                    $found[$i] = new GuardianLine($other->name, $other->email ?: $guardian->email, $other->phone ?: $guardian->phone);
+
+                    continue 2;
+                }
+            }
+            $found[] = $guardian;
+        }
+
+        return array_values($found);
     }
 
     private function one(GuardianLine $guardian, StudentLine $line, string $studentId): bool

@@ -125,15 +125,20 @@ final class IntakePlanner
     {
         $candidates = array_slice($candidates, 0, 3);
         $best = $candidates[0] ?? null;
+        // Answers go by the row, not by whom it was compared with: a row left out stays out when others have been applied.
+        $id = substr(hash('sha256', 'who|'.$line->key()), 0, 20);
+        $answer = $this->wish->answers[$id] ?? null;
+        $chosen = $this->chosen($line, $answer);
         if ($best === null) {
-            return RowMatch::none();
+            return match (true) {
+                $chosen !== null => $this->claim($line, $chosen, explode(':', (string) $answer)[2] ?? 'same', $id),
+                $answer === 'skip' => RowMatch::skipped($id),
+                default => RowMatch::none(),
+            };
         }
         $person = $this->snapshot->find(Entity::Person, $best->subject->id);
         $rival = $candidates[1] ?? null;
         $numberAgrees = $line->studentNumber !== '' && $line->studentNumber === $best->subject->number;
-        // Answers go by the row, not by whom it was compared with: a row left out stays out when others have been applied.
-        $id = substr(hash('sha256', 'who|'.$line->key()), 0, 20);
-        $answer = $this->wish->answers[$id] ?? null;
         $sure = $best->probability >= Matcher::SAME && $best->caution === '' && $person !== null
             && ($rival === null || $numberAgrees || $rival->probability < 0.5 || $best->probability - $rival->probability > 0.3);
         $elsewhere = $person !== null && $person->text('school_id') !== $this->wish->schoolId && $person->text('state') === 'active';
@@ -146,7 +151,6 @@ final class IntakePlanner
             $best->caution !== '' => $best->caution,
             default => $this->doubt($best),
         };
-        $chosen = $this->chosen($line, $answer);
         $choices = $this->choices($candidates);
         if ($chosen === null && ! in_array($answer, ['other', 'skip'], true)) {
             $answer = null;

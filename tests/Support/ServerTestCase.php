@@ -6,46 +6,34 @@ namespace Tests\Support;
 
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Foundation\Application;
+use Illuminate\Foundation\Testing\DatabaseTransactions;
 use Illuminate\Foundation\Testing\TestCase;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 
 /**
  * A test against the real database of the test instance. Each process has a database of its own; each test runs in a
- * transaction that is rolled back, unless it needs others to see what it writes.
+ * transaction that is rolled back.
  */
 abstract class ServerTestCase extends TestCase
 {
+    use DatabaseTransactions;
+
     /** @var array<string, true> databases that have their tables */
     private static array $ready = [];
-
-    protected bool $inTransaction = true;
 
     public function createApplication(): Application
     {
         /** @var Application $app */
         $app = require __DIR__.'/../../bootstrap/app.php';
         $app->make(Kernel::class)->bootstrap();
+        self::useDatabase('vantrel_test_'.(getenv('TEST_TOKEN') ?: '0'));
 
         return $app;
     }
 
-    protected function setUp(): void
-    {
-        parent::setUp();
-        $this->withoutVite();
-        $this->useDatabase('vantrel_test_'.(getenv('TEST_TOKEN') ?: '0'));
-        DB::beginTransaction();
-        $this->beforeApplicationDestroyed(function (): void {
-            while (DB::transactionLevel() > 0) {
-                DB::rollBack();
-            }
-            DB::disconnect();
-        });
-    }
-
     /** Switches to a database of its own, made and migrated the first time. */
-    protected function useDatabase(string $name): void
+    public static function useDatabase(string $name): void
     {
         $make = ! isset(self::$ready[$name]);
         if ($make) {
@@ -59,5 +47,11 @@ abstract class ServerTestCase extends TestCase
             Artisan::call('migrate:fresh', ['--force' => true]);
             self::$ready[$name] = true;
         }
+    }
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->withoutVite();
     }
 }

@@ -51,7 +51,7 @@ function yearTurn(Snapshot $snapshot): Plan
     return YearTurnPlanner::plan($snapshot, $wish, new CodeBook(new KeyedStream(str_repeat('k', 32), 'turn'), [], 4, 100), new Ids(SEED));
 }
 
-dataset('seeds', range(1, 25));
+dataset('seeds', range(1, 40));
 
 it('makes an empty plan of an applied list', function (int $seed): void {
     $school = new RandomSchool($seed);
