@@ -6,6 +6,7 @@ namespace App\Access;
 
 use App\Models\Person;
 use App\Platform\Answers;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 
@@ -21,7 +22,8 @@ final class HomeController
             'guardian' => DB::table('guardianships')->where('guardian_id', $person->id)->where('state', 'connected')->whereNull('restriction')->pluck('student_id')->all(),
             default => [],
         };
-        $students = Person::query()->whereIn('id', $ids)->where('state', 'active')->with('signIns')->orderBy('given_name')->get();
+        /** @var Collection<int, Person> $students */
+        $students = Person::query()->with('signIns')->whereIn('id', $ids)->where('state', 'active')->orderBy('given_name')->get();
         $sections = DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->join('schools as c', 'c.id', '=', 's.school_id')
             ->whereIn('e.person_id', $ids)->where('e.role', 'student')->whereNull('e.ends_on')->where('s.state', 'open')
             ->orderBy('s.kind')->orderBy('s.name')->get(['e.person_id', 's.id', 's.name', 's.kind', 'c.name as school']);

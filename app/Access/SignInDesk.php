@@ -31,7 +31,10 @@ final class SignInDesk
     /** A hash of nothing anybody has: an unknown user name takes as long as a known one. */
     private const DUMMY = '$2y$12$2n3dAEb4SrsB0l8yzeDTCu56Z2v9e3i5b0zEsvcBFQN0qAL8qIvVq';
 
-    /** @throws Refusal with one sentence for every kind of failure */
+    /**
+     * @throws Refusal with one sentence for every kind of failure
+     * @throws TooManyRequestsHttpException
+     */
     public function byName(Request $request, string $userName, string $secret): Person
     {
         $userName = UserNames::fold($userName);
@@ -50,7 +53,10 @@ final class SignInDesk
         return $this->enter($request, $signIn);
     }
 
-    /** @throws Refusal where the card is not one that works */
+    /**
+     * @throws Refusal where the card is not one that works
+     * @throws TooManyRequestsHttpException
+     */
     public function byBadge(Request $request, string $token): Person
     {
         $this->guard($request, null);
@@ -98,6 +104,7 @@ final class SignInDesk
         }
     }
 
+    /** @throws TooManyRequestsHttpException */
     private function guard(Request $request, ?string $account): void
     {
         foreach ([[$account, self::TRIES_PER_ACCOUNT], [$this->address($request), self::TRIES_PER_ADDRESS]] as [$key, $most]) {

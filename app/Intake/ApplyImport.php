@@ -51,7 +51,9 @@ final class ApplyImport implements ShouldQueue
             $this->progress(0, $total);
             $ledger->apply($plan, $import->school_id, Person::query()->find($this->actorId), 'intake', "import:{$this->importId}:{$this->round}",
                 fn (int $done) => $this->progress($done, $total),
-                fn (LedgerEntry $entry) => DB::table('imports')->where('id', $this->importId)->update(['state' => 'applied', 'entry_seq' => $entry->seq, 'message' => null, 'changed_at' => now()]),
+                function (LedgerEntry $entry): void {
+                    DB::table('imports')->where('id', $this->importId)->update(['state' => 'applied', 'entry_seq' => $entry->seq, 'message' => null, 'changed_at' => now()]);
+                },
             );
         } catch (StalePlan $e) {
             $this->planAgain('Since you looked, something changed: '.implode(', ', array_slice($e->changed, 0, 5)).'. Nothing was written; this is the fresh plan.');

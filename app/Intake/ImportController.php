@@ -9,6 +9,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Platform\Answers;
 use App\Platform\Takes;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Http\UploadedFile;
@@ -27,7 +28,10 @@ final class ImportController
     #[Answers(ImportPage::class, 'Lists brought in, newest first')]
     public function index(School $school): ImportPage
     {
-        return new ImportPage(array_values(Import::query()->where('school_id', $school->id)->where('state', '!=', 'discarded')->orderByDesc('made_at')->limit(100)->get()->map(ImportLine::of(...))->all()));
+        /** @var Collection<int, Import> $imports */
+        $imports = Import::query()->where('school_id', $school->id)->where('state', '!=', 'discarded')->orderByDesc('made_at')->limit(100)->get();
+
+        return new ImportPage(array_values($imports->map(ImportLine::of(...))->all()));
     }
 
     #[Answers(ImportDetail::class, 'Bring a list in')]

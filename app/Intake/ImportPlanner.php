@@ -25,7 +25,10 @@ final class ImportPlanner
     {
     }
 
-    /** @throws UnreadableList */
+    /**
+     * @throws UnreadableList
+     * @throws Refusal
+     */
     public function plan(Import $import): PlannedImport
     {
         $school = School::query()->findOrFail($import->school_id);

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Intake;
 
 use DateTimeInterface;
-use OpenSpout\Common\Exception\SpoutException;
 use OpenSpout\Reader\Common\Creator\ReaderEntityFactory;
 use OpenSpout\Reader\XLSX\Reader;
 use Throwable;
@@ -57,7 +56,7 @@ final class SheetFile
             return Grid::of(self::lines($reader, $formulas));
         } catch (UnreadableList $e) {
             throw $e;
-        } catch (SpoutException|Throwable $e) {
+        } catch (Throwable $e) {
             throw new UnreadableList('The workbook is damaged and cannot be read to its end. '.self::SAVE_AS, 0, $e);
         } finally {
             $reader->close();

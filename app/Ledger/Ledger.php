@@ -68,6 +68,7 @@ final class Ledger
     public function undo(LedgerEntry $entry, ?Person $actor): LedgerEntry
     {
         return DB::transaction(function () use ($entry, $actor): LedgerEntry {
+            /** @var LedgerEntry $entry */
             $entry = LedgerEntry::query()->where('seq', $entry->seq)->lockForUpdate()->firstOrFail();
             if ($entry->undone_at !== null) {
                 throw new Refusal('This has been undone already.');
@@ -141,33 +142,33 @@ final class Ledger
     }
 
     /**
-     * Changes in an order that foreign keys allow, grouped into runs that one statement can write: inserts by table in
-     * order of dependence, then updates by table and set of columns in the order the plan has them.
+     * Changes in an order that foreign keys and unique constraints allow, grouped into runs that one statement can write:
+     * updates of what was there, which make room (an old code closes before its successor opens); inserts in order of
+     * dependence; updates that refer to what was inserted.
      *
      * @param  list<Change>  $changes
      * @return list<non-empty-list<Change>>
      */
     private static function runs(array $changes): array
     {
-        $runs = [];
-        foreach (Entity::cases() as $i => $entity) {
-            foreach ($changes as $change) {
-                if ($change->entity === $entity && $change->inserts()) {
-                    $columns = array_keys($change->after);
-                    sort($columns);
-                    $runs[sprintf('1%02d', $i).implode(',', $columns)][] = $change;
-                }
-            }
-        }
+        $inserted = [];
         foreach ($changes as $change) {
-            if (! $change->inserts()) {
-                $columns = array_keys($change->after);
-                sort($columns);
-                $runs['2'.$change->entity->value.implode(',', $columns)][] = $change;
+            if ($change->inserts()) {
+                $inserted[$change->id] = true;
             }
         }
+        $order = array_flip(array_map(fn (Entity $e): string => $e->value, Entity::cases()));
+        $runs = [1 => [], 2 => [], 3 => []];
+        foreach ($changes as $change) {
+            $columns = array_keys($change->after);
+            sort($columns);
+            $refers = array_filter($change->after, fn (string|int|null $value): bool => is_string($value) && isset($inserted[$value])) !== [];
+            $phase = $change->inserts() ? 2 : ($refers ? 3 : 1);
+            $runs[$phase][sprintf('%02d', $order[$change->entity->value]).implode(',', $columns)][] = $change;
+        }
+        ksort($runs[2], SORT_STRING);
 
-        return array_values($runs);
+        return [...array_values($runs[1]), ...array_values($runs[2]), ...array_values($runs[3])];
     }
 
     /** @param  non-empty-list<Change>  $changes */

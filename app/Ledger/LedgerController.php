@@ -9,6 +9,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Platform\Answers;
 use App\Platform\Takes;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 
@@ -23,11 +24,13 @@ final class LedgerController
     public function index(School $school, Request $request): LedgerPage
     {
         $request->validate(['after' => 'integer|min:1']);
+        /** @var Collection<int, LedgerEntry> $entries */
         $entries = LedgerEntry::query()->where('school_id', $school->id)
             ->when($request->integer('after') > 0, fn ($q) => $q->where('seq', '<', $request->integer('after')))
             ->orderByDesc('seq')->limit(self::PAGE + 1)->get();
         $more = $entries->count() > self::PAGE;
         $entries = $entries->take(self::PAGE);
+        /** @var Collection<string, Person> $names */
         $names = Person::query()->whereIn('id', $entries->pluck('actor_id')->filter()->unique())->get()->keyBy('id');
 
         return new LedgerPage(

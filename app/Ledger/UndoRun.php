@@ -46,8 +46,7 @@ final class UndoRun
         $this->keepChanged();
         $this->keepUsed();
         $this->keepReferred();
-        $this->restoreUpdates();
-        $this->deleteInserts();
+        $this->putBack();
 
         return array_slice(array_values(array_unique($this->words)), 0, 200);
     }
@@ -119,38 +118,34 @@ final class UndoRun
         }
     }
 
-    private function restoreUpdates(): void
+    /** Exactly the other way round than it was written, so that every constraint that held on the way there holds on the way back. */
+    private function putBack(): void
     {
-        // Last written, first put back; rows with the same columns in one statement.
-        $updates = DB::table('ledger_changes')->where('entry_seq', $this->entry->seq)->whereNotNull('was_version')->orderByDesc('id')->get();
         $run = [];
         $shape = '';
-        foreach ($updates as $change) {
+        foreach (DB::table('ledger_changes')->where('entry_seq', $this->entry->seq)->orderByDesc('id')->select('id', 'entity', 'row_id', 'was_version', 'before')->lazyByIdDesc(5000, 'id') as $change) {
             if (isset($this->keep[$change->entity][$change->row_id])) {
                 continue;
             }
             /** @var array<string, string|int|null> $before */
             $before = (array) json_decode($change->before, true, 16, JSON_THROW_ON_ERROR);
-            $next = $change->entity.'|'.implode(',', array_keys($before));
+            $next = $change->entity.'|'.($change->was_version === null ? 'delete' : implode(',', array_keys($before)));
             if ($run !== [] && ($next !== $shape || count($run) === self::CHUNK)) {
-                SetUpdate::run(explode('|', $shape)[0], $run);
+                $this->write($shape, $run);
                 $run = [];
             }
             $shape = $next;
             $run[] = ['id' => $change->row_id, 'version' => (int) $change->was_version, ...$before];
         }
         if ($run !== []) {
-            SetUpdate::run(explode('|', $shape)[0], $run);
+            $this->write($shape, $run);
         }
     }
 
-    private function deleteInserts(): void
+    /** @param  non-empty-list<array<string, string|int|null>>  $run */
+    private function write(string $shape, array $run): void
     {
-        foreach (array_reverse(Entity::cases()) as $entity) {
-            $ids = array_filter($this->inserted[$entity->value] ?? [], fn (string $id): bool => ! isset($this->keep[$entity->value][$id]));
-            foreach (array_chunk($ids, self::CHUNK) as $chunk) {
-                DB::table($entity->value)->whereIn('id', $chunk)->delete();
-            }
-        }
+        [$table, $what] = explode('|', $shape);
+        $what === 'delete' ? DB::table($table)->whereIn('id', array_column($run, 'id'))->delete() : SetUpdate::run($table, $run);
     }
 }

@@ -14,6 +14,7 @@ use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\Instant;
 use App\Platform\Takes;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
@@ -37,6 +38,7 @@ final class LookAlikeController
     {
         $pairs = $this->pairs->of($school);
         $ids = array_merge(...array_map(fn (LookAlike $p): array => [$p->leftId, $p->rightId], $pairs), ...[[]]);
+        /** @var Collection<string, Person> $people */
         $people = Person::query()->whereIn('id', $ids)->get()->keyBy('id');
         $sections = DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->whereIn('e.person_id', $ids)->whereNull('e.ends_on')->where('s.state', 'open')
             ->groupBy('e.person_id')->selectRaw("e.person_id, group_concat(s.name order by s.kind, s.name separator ', ') n")->pluck('n', 'person_id');

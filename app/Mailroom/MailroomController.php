@@ -8,6 +8,7 @@ use App\Models\OutgoingMessage;
 use App\Models\School;
 use App\Platform\Answers;
 use App\Platform\Takes;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
 
 final class MailroomController
@@ -19,6 +20,7 @@ final class MailroomController
     public function index(School $school, Request $request): MessagePage
     {
         $request->validate(['after' => 'string|size:26']);
+        /** @var Collection<int, OutgoingMessage> $messages */
         $messages = OutgoingMessage::query()->where('school_id', $school->id)
             ->when($request->filled('after'), fn ($q) => $q->where('id', '<', $request->string('after')->value()))
             ->orderByDesc('id')->limit(self::PAGE + 1)->get();

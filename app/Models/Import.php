@@ -41,5 +41,6 @@ final class Import extends Model
 
     protected $guarded = [];
 
+    /** @var array<string, string> */
     protected $casts = ['named' => 'array', 'answers' => 'array', 'layout' => 'array', 'summary' => 'array', 'family_first' => 'boolean'];
 }

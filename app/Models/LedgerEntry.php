@@ -36,5 +36,6 @@ final class LedgerEntry extends Model
 
     protected $guarded = [];
 
+    /** @var array<string, string> */
     protected $casts = ['tallies' => 'array', 'kept' => 'array'];
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Relations\BelongsToMany;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Foundation\Auth\User;
@@ -25,6 +26,7 @@ use Illuminate\Foundation\Auth\User;
  * @property string|null $phone
  * @property string $state
  * @property string|null $merged_into
+ * @property-read Collection<int, SignIn> $signIns
  */
 final class Person extends User
 {

@@ -30,5 +30,6 @@ final class School extends Model
 
     protected $guarded = [];
 
+    /** @var array<string, string> */
     protected $casts = ['mail_domains' => 'array'];
 }

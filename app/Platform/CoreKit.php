@@ -47,7 +47,10 @@ final class CoreKit
 
     public function codeBook(string $seed): CodeBook
     {
-        $used = DB::table('join_codes')->pluck('code')->mapWithKeys(fn (mixed $code): array => [(string) $code => true])->all();
+        $used = [];
+        foreach (DB::table('join_codes')->select('code')->cursor() as $row) {
+            $used[$row->code] = true;
+        }
 
         return new CodeBook($this->random("$seed codes"), $used, DB::table('join_codes')->where('state', 'open')->count(), (int) config('vantrel.code_tries_per_day'));
     }

@@ -6,12 +6,25 @@ const [base, out, only = ''] = process.argv.slice(2);
 mkdirSync(out, { recursive: true });
 const browser = await chromium.launch({
     executablePath: '/usr/bin/chromium',
-    args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    args: [
+        '--headless',
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+    ],
 });
 const PASSWORD = 'lantern harbor morning';
 
 async function page(user, secret, { width = 1280, height = 800, dark = false } = {}) {
-    const context = await browser.newContext({ viewport: { width, height }, colorScheme: dark ? 'dark' : 'light', reducedMotion: 'reduce' });
+    const context = await browser.newContext({
+        viewport: { width, height },
+        colorScheme: dark ? 'dark' : 'light',
+        reducedMotion: 'reduce',
+    });
     const tab = await context.newPage();
     tab.on('pageerror', (error) => console.error('page error:', error.message));
     await tab.goto(base);

@@ -26,7 +26,10 @@ final class LookAlikes
                 $ids = [$student->id, $candidate->subject->id];
                 sort($ids);
                 $key = implode('+', $ids);
-                if ($candidate->probability < self::WORTH_A_LOOK || isset($pairs[$key])) {
+                $other = $candidate->subject;
+                // A school gives a number once: two accounts with two numbers of one school are two children, however alike.
+                $numbered = $student->number !== '' && $other->number !== '' && $student->number !== $other->number && $student->schoolId === $other->schoolId;
+                if ($numbered || $candidate->probability < self::WORTH_A_LOOK || isset($pairs[$key])) {
                     continue;
                 }
                 $pairs[$key] = new LookAlike($ids[0], $ids[1], $candidate->probability, $candidate->caution, $candidate->evidence);

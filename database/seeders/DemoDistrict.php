@@ -300,7 +300,8 @@ final class DemoDistrict
         $n = 0;
         foreach (['primary' => 12, 'middle' => 6, 'upper' => 5] as $key => $count) {
             for ($i = 0; $i < $count; $i++, $n++) {
-                $grade = self::SCHOOLS[$key][1] + $i % (self::SCHOOLS[$key][2] - self::SCHOOLS[$key][1] + 1);
+                [, $low, $high] = self::SCHOOLS[$key];
+                $grade = $low + $i % max(1, $high - $low + 1);
                 $of = $this->students["$key.$grade.".(20 + $i)];
                 [$given, $family, $born] = match ($n % 4) {
                     // Registered by themselves: the name as it is, nothing else.

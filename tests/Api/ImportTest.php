@@ -131,6 +131,6 @@ it('throws a list away with its file, but not one that was applied', function ()
 });
 
 it('takes a hostile file name for what it is', function (): void {
-    $list = ($this->bring)(NEW_LIST, "..\\..\\<script>alert(1)</script>.csv");
+    $list = ($this->bring)(NEW_LIST, '..\\..\\<script>alert(1)</script>.csv');
     expect($list->json('title'))->not->toContain('<')->and(Import::query()->findOrFail($list->json('id'))->file)->toMatch('/^[0-9a-z]{26}\.list$/');
 });

@@ -22,7 +22,7 @@ function overwritten(string $path): string
     return substr_replace($bytes, str_repeat('x', 40), (int) strpos($bytes, 'xl/worksheets/sheet1.xml') + 200, 40);
 }
 
-/** @param array<string, string> $parts */
+/** @param  array<string, string>  $parts */
 function zipOf(string $path, array $parts): string
 {
     $zip = new ZipArchive;

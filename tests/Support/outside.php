@@ -8,7 +8,7 @@ use PHPUnit\Framework\Assert;
  * Runs a program from outside the project and gives what it prints. A missing program is a failure: bin/test installs all
  * of them, and a check that quietly does not run checks nothing.
  *
- * @param list<string> $command
+ * @param  list<string>  $command
  */
 function outside(array $command, string $input = ''): string
 {

@@ -1,4 +1,4 @@
-import { type ReactNode, useMemo, useState } from 'react';
+import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import type { Schemas } from '@/api/client';
 import { useKey } from '@/shell/keys';
 import { type Column, DataTable } from './DataTable';
@@ -62,6 +62,7 @@ export function PlanView(props: Props) {
         sheet,
     } = props;
     const [current, setCurrent] = useState<string | null>(null);
+    const [seeking, setSeeking] = useState(false);
     const headings = useMemo(() => Object.keys(rows[0]?.cells ?? {}), [rows]);
     const byId = useMemo(() => new Map(questions.map((q) => [q.id, q])), [questions]);
     const narrow = current !== null;
@@ -113,16 +114,29 @@ export function PlanView(props: Props) {
         : (questions.find((q) => row !== null && q.row === row.number) ?? null);
     const asked = rows.filter((r) => r.verdict === 'ask');
     const step = (by: number) => {
+        if (asked.length < (verdicts.ask ?? 0)) {
+            // Some questions are further down than what is loaded: show the questions alone, then go to the first.
+            setSeeking(true);
+            onShow(['ask']);
+            return;
+        }
         const at = asked.findIndex((r) => String(r.number) === current);
         const next = asked[at < 0 ? (by > 0 ? 0 : asked.length - 1) : (at + by + asked.length) % asked.length];
         if (next) setCurrent(String(next.number));
     };
+    const firstAsked = asked[0];
+    useEffect(() => {
+        if (seeking && firstAsked) {
+            setSeeking(false);
+            setCurrent(String(firstAsked.number));
+        }
+    }, [seeking, firstAsked]);
     const answer = (n: number) => {
         const choice = question?.choices[n];
         if (question && choice && onAnswer) onAnswer(question.id, question.answer === choice.key ? null : choice.key);
     };
-    useKey(']', 'Next question', () => step(1), asked.length > 0);
-    useKey('[', 'Question before', () => step(-1), asked.length > 0);
+    useKey(']', 'Next question', () => step(1), (verdicts.ask ?? 0) > 0);
+    useKey('[', 'Question before', () => step(-1), (verdicts.ask ?? 0) > 0);
     useKey('a', 'Show all rows', () => onShow([]));
     useKey('1', 'First answer', () => answer(0), Boolean(question && onAnswer));
     useKey('2', 'Second answer', () => answer(1), Boolean(question && onAnswer));

@@ -46,7 +46,7 @@ export function LookAlikesPage({ school }: { school: School }) {
                     { id: 'left', label: 'One account', value: (p) => p.left, width: 'minmax(130px, 1.4fr)' },
                     {
                         id: 'leftDetail',
-                        label: '',
+                        label: 'Grade, sections',
                         value: (p) => p.leftDetail,
                         cell: (p) => <span className="text-muted">{p.leftDetail}</span>,
                         width: 'minmax(120px, 1.6fr)',
@@ -54,7 +54,7 @@ export function LookAlikesPage({ school }: { school: School }) {
                     { id: 'right', label: 'The other', value: (p) => p.right, width: 'minmax(130px, 1.4fr)' },
                     {
                         id: 'rightDetail',
-                        label: '',
+                        label: 'Grade, sections',
                         value: (p) => p.rightDetail,
                         cell: (p) => <span className="text-muted">{p.rightDetail}</span>,
                         width: 'minmax(120px, 1.6fr)',

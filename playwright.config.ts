@@ -1,0 +1,29 @@
+import { defineConfig } from '@playwright/test';
+
+// The instance under test is started by bin/test, with the demo district.
+export default defineConfig({
+    testDir: 'tests/Browser',
+    workers: 1,
+    timeout: 120_000,
+    expect: { timeout: 15_000 },
+    reporter: [['list']],
+    outputDir: 'test-results',
+    use: {
+        baseURL: process.env.VANTREL_URL ?? 'http://127.0.0.1:8080',
+        viewport: { width: 1280, height: 800 },
+        trace: 'retain-on-failure',
+        launchOptions: {
+            executablePath: '/usr/bin/chromium',
+            args: [
+                '--headless',
+                '--no-sandbox',
+                '--disable-gpu',
+                '--disable-quic',
+                '--no-first-run',
+                '--disable-background-networking',
+                '--disable-component-update',
+                '--disable-sync',
+            ],
+        },
+    },
+});

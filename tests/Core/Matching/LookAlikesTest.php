@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+use Vantrel\Core\Matching\Subject;
+use Vantrel\Core\Merging\LookAlike;
+use Vantrel\Core\Merging\LookAlikes;
+
+/** @return list<array{string, string}> */
+function pairsAmong(Subject ...$some): array
+{
+    $crowd = [];
+    for ($i = 0; $i < 200; $i++) {
+        $crowd[] = new Subject("c$i", 'Given'.chr(97 + $i % 26).chr(97 + intdiv($i, 26)), 'Family'.chr(97 + $i * 7 % 26).chr(97 + $i % 11), sprintf('2015-%02d-%02d', 1 + $i % 12, 1 + $i % 28), sprintf('1%05d', $i), '', '04', 's');
+    }
+
+    return array_map(fn (LookAlike $p): array => [$p->leftId, $p->rightId], LookAlikes::among([...$crowd, ...array_values($some)]));
+}
+
+$child = fn (string $id, mixed ...$with): Subject => new Subject(...[...['id' => $id, 'given' => 'Noor', 'family' => 'Haddad', 'birthDate' => '2015-08-03', 'number' => '020417', 'email' => '', 'grade' => '04', 'schoolId' => 's', 'contacts' => ['ann@x.example']], ...$with]);
+
+it('finds a second account of every common kind', function (array $with) use ($child): void {
+    expect(pairsAmong($child('a'), $child('b', ...['number' => '', 'contacts' => [], ...$with])))->toBe([['a', 'b']]);
+})->with([
+    'nothing but the name' => [['birthDate' => '']], 'birth date turned round' => [['birthDate' => '2015-03-08']], 'no accents' => [['family' => 'Haddád']],
+    'names swapped' => [['given' => 'Haddad', 'family' => 'Noor']], 'a slip in the name' => [['given' => 'Nooor']],
+]);
+
+it('leaves twins, siblings, namesakes and numbered accounts alone', function (array $with) use ($child): void {
+    expect(pairsAmong($child('a'), $child('b', ...$with)))->toBe([]);
+})->with([
+    'a twin' => [['given' => 'Amal', 'number' => '020418']], 'a twin without a number' => [['given' => 'Amal', 'number' => '']], 'a sibling' => [['given' => 'Amal', 'number' => '', 'birthDate' => '2017-01-01', 'grade' => '02']],
+    'a namesake' => [['number' => '030000', 'birthDate' => '2015-12-24', 'contacts' => ['bo@x.example']]], 'one digit apart in the numbers' => [['number' => '020418']],
+]);
