@@ -19,7 +19,7 @@ async function tabTo(page: Page, wanted: RegExp, most = 60): Promise<void> {
 
 test('sign in, apply a list, answer a question, undo it and show a code, by keyboard alone', async ({ page }) => {
     await page.goto('/');
-    // The first field has the focus.
+    await expect(page.getByRole('textbox', { name: 'User name' })).toBeFocused();
     await page.keyboard.type('ines.halloran@lanternfield.example');
     await page.keyboard.press('Tab');
     await page.keyboard.type(PASSWORD);
