@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { chromium } from './bin/lib/chromium.mjs';
 
 // The instance under test is started by bin/test, with the demo district.
 export default defineConfig({
@@ -12,18 +13,6 @@ export default defineConfig({
         baseURL: process.env.VANTREL_URL ?? 'http://127.0.0.1:8080',
         viewport: { width: 1280, height: 800 },
         trace: 'retain-on-failure',
-        launchOptions: {
-            executablePath: '/usr/bin/chromium',
-            args: [
-                '--headless',
-                '--no-sandbox',
-                '--disable-gpu',
-                '--disable-quic',
-                '--no-first-run',
-                '--disable-background-networking',
-                '--disable-component-update',
-                '--disable-sync',
-            ],
-        },
+        launchOptions: chromium,
     },
 });

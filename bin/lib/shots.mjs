@@ -1,22 +1,11 @@
 // Takes the pictures of docs/screenshots from a running instance with the demo district. Called by bin/shots.
 import { mkdirSync } from 'node:fs';
-import { chromium } from '@playwright/test';
+import { chromium as playwright } from '@playwright/test';
+import { chromium } from './chromium.mjs';
 
 const [base, out, only = ''] = process.argv.slice(2);
 mkdirSync(out, { recursive: true });
-const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-        '--headless',
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-    ],
-});
+const browser = await playwright.launch(chromium);
 const PASSWORD = 'lantern harbor morning';
 
 async function page(user, secret, { width = 1280, height = 800, dark = false } = {}) {

@@ -1067,6 +1067,7 @@ export interface components {
             coordinates: boolean;
             lowestGrade: number;
             highestGrade: number;
+            years: components["schemas"]["YearChoice"][];
         };
         SectionDetail: {
             id: string;
@@ -1118,6 +1119,11 @@ export interface components {
         };
         /** @enum {string} */
         Verdict: "new" | "update" | "same" | "ask" | "cannot" | "leaving" | "archived";
+        YearChoice: {
+            id: string;
+            name: string;
+            state: string;
+        };
         YearTurnStart: {
             year: string;
             nextName: string;

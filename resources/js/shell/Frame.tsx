@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { DropdownMenu } from 'radix-ui';
 import { type ReactNode, useState } from 'react';
-import { NavLink, useLocation, useNavigate } from 'react-router';
+import { NavLink, useLocation, useNavigate, useSearchParams } from 'react-router';
 import { api, data } from '@/api/client';
 import { Dialog } from '@/ui/Dialog';
+import { Glyph } from '@/ui/Glyph';
 import { Progress } from '@/ui/Progress';
 import { useStored } from '@/ui/useStored';
 import { CommandBox } from './CommandBox';
@@ -34,6 +35,9 @@ const AREAS: Area[] = [
 export function Frame({ me, school, children }: { me: Me; school: School; children: ReactNode }) {
     const navigate = useNavigate();
     const location = useLocation();
+    const [search] = useSearchParams();
+    const shownYear = school.years.find((y) => y.id === search.get('year')) ?? null;
+    const past = shownYear !== null && shownYear.state === 'closed';
     const [list, setList] = useState(false);
     const [theme, setTheme] = useStored<'system' | 'light' | 'dark'>('theme', 'system');
     const keys = useKeyList();
@@ -65,14 +69,17 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
             <a href="#sheet" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-2">
                 Skip to the sheet
             </a>
-            <header className="flex h-[46px] shrink-0 items-center justify-between gap-6 border-b border-ink px-5">
+            <header
+                className={`flex h-[46px] shrink-0 items-center justify-between gap-6 border-b border-ink px-5 ${past ? 'bg-tint' : ''}`}
+            >
                 <DropdownMenu.Root>
                     <DropdownMenu.Trigger
                         className="flex shrink-0 items-baseline gap-2 text-left"
-                        aria-label={`School and year: ${school.name}, ${school.year}`}
+                        aria-label={`School and year: ${school.name}, ${shownYear?.name ?? school.year}`}
                     >
                         <span className="font-serif text-lg font-semibold">{school.name}</span>
-                        <span className="text-sm text-muted">{school.year}</span>
+                        <span className="text-sm text-muted">{shownYear?.name ?? school.year}</span>
+                        {past && <Glyph name="archived" />}
                     </DropdownMenu.Trigger>
                     <DropdownMenu.Portal>
                         <DropdownMenu.Content
@@ -80,6 +87,26 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
                             sideOffset={8}
                             className="z-30 min-w-64 border border-ink bg-paper py-1"
                         >
+                            {school.years.length > 1 &&
+                                school.years.map((y) => (
+                                    <DropdownMenu.Item
+                                        key={y.id}
+                                        onSelect={() =>
+                                            void navigate(
+                                                y.state === 'current'
+                                                    ? `/s/${school.code}/sections`
+                                                    : `/s/${school.code}/sections?year=${y.id}`,
+                                            )
+                                        }
+                                        className="flex cursor-pointer items-baseline justify-between gap-6 px-4 py-1.5 outline-none data-[highlighted]:bg-tint"
+                                    >
+                                        <span className={y.name === (shownYear?.name ?? school.year) ? 'font-semibold' : ''}>
+                                            Sections of {y.name}
+                                        </span>
+                                        <span className="text-sm text-muted">{y.state === 'closed' ? 'archived' : y.state}</span>
+                                    </DropdownMenu.Item>
+                                ))}
+                            {school.years.length > 1 && <DropdownMenu.Separator className="my-1 border-t border-rule" />}
                             {me.schools.map((s) => (
                                 <DropdownMenu.Item
                                     key={s.id}

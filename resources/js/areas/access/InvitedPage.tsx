@@ -4,8 +4,8 @@ import { useNavigate, useParams } from 'react-router';
 import { api, ApiError, data, sentence } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { day } from '@/ui/dates';
-import { Field } from '@/ui/Field';
 import { Leaf } from './Leaf';
+import { type NewAccount, NewAccountFields } from './NewAccountFields';
 import { SignInPage } from './SignInPage';
 
 const ENDED: Record<string, string> = {
@@ -21,9 +21,7 @@ export function InvitedPage() {
     const navigate = useNavigate();
     const queries = useQueryClient();
     const [signingIn, setSigningIn] = useState(false);
-    const [given, setGiven] = useState('');
-    const [family, setFamily] = useState('');
-    const [password, setPassword] = useState('');
+    const [account, setAccount] = useState<NewAccount>({ given: '', family: '', password: '' });
     const [error, setError] = useState<{ field: string; text: string } | null>(null);
     const path = { params: { path: { token } } };
     const {
@@ -37,7 +35,9 @@ export function InvitedPage() {
             const me = await data(
                 api.POST('/api/invited/{token}/accept', {
                     ...path,
-                    body: invitation?.signedInAsInvited ? {} : { given_name: given, family_name: family, password },
+                    body: invitation?.signedInAsInvited
+                        ? {}
+                        : { given_name: account.given, family_name: account.family, password: account.password },
                 }),
             );
             queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'me' && query.queryKey[0] !== 'invited' });
@@ -99,36 +99,12 @@ export function InvitedPage() {
                     <p>
                         Your user name will be <span className="break-words font-mono">{invitation.email}</span>.
                     </p>
-                    <Field
-                        large
-                        label="First name"
-                        required
-                        maxLength={60}
-                        autoComplete="given-name"
-                        value={given}
-                        onChange={(event) => setGiven(event.target.value)}
-                        error={error?.field === 'given_name' ? error.text : undefined}
-                    />
-                    <Field
-                        large
-                        label="Last name"
-                        required
-                        maxLength={60}
-                        autoComplete="family-name"
-                        value={family}
-                        onChange={(event) => setFamily(event.target.value)}
-                        error={error?.field === 'family_name' ? error.text : undefined}
-                    />
-                    <Field
-                        large
-                        label="Password"
-                        type="password"
-                        required
-                        autoComplete="new-password"
-                        hint="At least 15 characters: several words are easiest."
-                        value={password}
-                        onChange={(event) => setPassword(event.target.value)}
-                        error={error?.field === 'password' ? error.text : undefined}
+                    <NewAccountFields
+                        value={account}
+                        onChange={setAccount}
+                        error={error}
+                        passwordLabel="Password"
+                        passwordHint="At least 15 characters: several words are easiest."
                     />
                     <Button large kind="primary" type="submit">
                         Accept and make the account

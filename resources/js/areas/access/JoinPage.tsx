@@ -7,6 +7,7 @@ import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { codeSymbols, codeText } from './codeText';
 import { Leaf } from './Leaf';
+import { type NewAccount, NewAccountFields } from './NewAccountFields';
 import { SignInPage } from './SignInPage';
 
 type Step = 'code' | 'who' | 'sign-in' | 'new' | 'done';
@@ -44,7 +45,9 @@ export function JoinPage() {
     if (step === 'sign-in' && me === null)
         return <SignInPage then={`/in/${symbols}`} note="Sign in, then you come into the section." />;
     if (step === 'new')
-        return <NewAccount code={symbols} onDone={(done) => (setJoined(done), setStep('done'))} onBack={() => setStep('code')} />;
+        return (
+            <MakeAccount code={symbols} onDone={(done) => (setJoined(done), setStep('done'))} onBack={() => setStep('code')} />
+        );
     if (step === 'done' && joined) {
         return (
             <Leaf title={joined.already ? `You are in ${joined.section} already` : `You are in ${joined.section}`}>
@@ -125,17 +128,25 @@ export function JoinPage() {
     );
 }
 
-function NewAccount({ code, onDone, onBack }: { code: string; onDone: (joined: Schemas['Joined']) => void; onBack: () => void }) {
+function MakeAccount({
+    code,
+    onDone,
+    onBack,
+}: {
+    code: string;
+    onDone: (joined: Schemas['Joined']) => void;
+    onBack: () => void;
+}) {
     const queries = useQueryClient();
-    const [given, setGiven] = useState('');
-    const [family, setFamily] = useState('');
-    const [password, setPassword] = useState('');
+    const [account, setAccount] = useState<NewAccount>({ given: '', family: '', password: '' });
     const [error, setError] = useState<{ field: string; text: string } | null>(null);
     const make = async () => {
         setError(null);
         try {
             const joined = await data(
-                api.POST('/api/join/account', { body: { code, given_name: given, family_name: family, password } }),
+                api.POST('/api/join/account', {
+                    body: { code, given_name: account.given, family_name: account.family, password: account.password },
+                }),
             );
             await queries.invalidateQueries({ queryKey: ['me'] });
             onDone(joined);
@@ -156,37 +167,12 @@ function NewAccount({ code, onDone, onBack }: { code: string; onDone: (joined: S
                 }}
             >
                 {error?.field === 'code' && <p className="border-l-[3px] border-madder pl-3 text-madder">{error.text}</p>}
-                <Field
-                    large
-                    label="First name"
-                    required
-                    autoFocus
-                    maxLength={60}
-                    autoComplete="given-name"
-                    value={given}
-                    onChange={(event) => setGiven(event.target.value)}
-                    error={error?.field === 'given_name' ? error.text : undefined}
-                />
-                <Field
-                    large
-                    label="Last name"
-                    required
-                    maxLength={60}
-                    autoComplete="family-name"
-                    value={family}
-                    onChange={(event) => setFamily(event.target.value)}
-                    error={error?.field === 'family_name' ? error.text : undefined}
-                />
-                <Field
-                    large
-                    label="A password you will remember"
-                    type="password"
-                    required
-                    autoComplete="new-password"
-                    value={password}
-                    onChange={(event) => setPassword(event.target.value)}
-                    hint="At least 8 characters. Three words that belong to nobody else are best."
-                    error={error?.field === 'password' ? error.text : undefined}
+                <NewAccountFields
+                    value={account}
+                    onChange={setAccount}
+                    error={error}
+                    passwordLabel="A password you will remember"
+                    passwordHint="At least 8 characters. Three words that belong to nobody else are best."
                 />
                 <Button large kind="primary" type="submit">
                     Make the account and come in

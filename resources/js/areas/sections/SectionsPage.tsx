@@ -18,11 +18,18 @@ export function SectionsPage({ school }: { school: School }) {
     const [search, setSearch] = useSearchParams();
     const [making, setMaking] = useState(false);
     const state = search.get('state') ?? '';
+    const year = search.get('year') ?? '';
+    const current = year === '' || school.yearId === year;
     const { data: page } = useQuery({
-        queryKey: ['sections', school.id],
-        queryFn: () => data(api.GET('/api/schools/{school}/sections', { params: { path: { school: school.id } } })),
+        queryKey: ['sections', school.id, year],
+        queryFn: () =>
+            data(
+                api.GET('/api/schools/{school}/sections', {
+                    params: { path: { school: school.id }, query: year ? { year } : {} },
+                }),
+            ),
     });
-    useKey('n', 'Make a section', () => setMaking(true), school.coordinates);
+    useKey('n', 'Make a section', () => setMaking(true), school.coordinates && current);
     if (!page) return null;
     const sections = page.sections.filter((s) =>
         state === 'no_lead' ? !s.lead && s.state === 'open' : state === '' || s.state === state,
@@ -41,7 +48,9 @@ export function SectionsPage({ school }: { school: School }) {
                     <Choice
                         label="Show"
                         value={state}
-                        onChange={(value) => setSearch(value ? { state: value } : {}, { replace: true })}
+                        onChange={(value) =>
+                            setSearch({ ...(year ? { year } : {}), ...(value ? { state: value } : {}) }, { replace: true })
+                        }
                         options={[
                             { value: '', label: 'all' },
                             { value: 'open', label: 'open' },
@@ -49,7 +58,7 @@ export function SectionsPage({ school }: { school: School }) {
                             { value: 'archived', label: 'archived' },
                         ]}
                     />
-                    {school.coordinates && <Button onClick={() => setMaking(true)}>Make a section</Button>}
+                    {school.coordinates && current && <Button onClick={() => setMaking(true)}>Make a section</Button>}
                 </div>
             </div>
             <DataTable
