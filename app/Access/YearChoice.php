@@ -9,5 +9,7 @@ use App\Platform\Resource;
 /** A year of a school: planned, current or closed. */
 final readonly class YearChoice extends Resource
 {
-    public function __construct(public string $id, public string $name, public string $state) {}
+    public function __construct(public string $id, public string $name, public string $state)
+    {
+    }
 }
