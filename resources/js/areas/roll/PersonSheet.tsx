@@ -61,7 +61,7 @@ export function PersonSheet({
                 {(e) => (
                     <li key={e.sectionId + e.begins} className="flex items-baseline justify-between gap-3 py-0.5">
                         <Link
-                            className="underline decoration-rule underline-offset-4"
+                            className="inline-block min-h-6 leading-6 underline decoration-rule underline-offset-4"
                             to={`/s/${school.code}/sections/${e.sectionId}`}
                         >
                             {e.section}
@@ -85,7 +85,10 @@ export function PersonSheet({
                 >
                     {(r) => (
                         <li key={r.id} className="py-0.5">
-                            <button className="underline decoration-rule underline-offset-4" onClick={() => onOpen(r.id)}>
+                            <button
+                                className="inline-block min-h-6 leading-6 underline decoration-rule underline-offset-4"
+                                onClick={() => onOpen(r.id)}
+                            >
                                 {r.name}
                             </button>{' '}
                             <span className="text-xs text-muted">{r.state}</span>
@@ -114,7 +117,7 @@ export function PersonSheet({
                 {(h) => (
                     <li key={h.entryId + h.at + h.reason} className="py-0.5">
                         <Link
-                            className="underline decoration-rule underline-offset-4"
+                            className="inline-block min-h-6 leading-6 underline decoration-rule underline-offset-4"
                             to={`/s/${school.code}/ledger?entry=${h.entryId}`}
                         >
                             {h.title}

@@ -81,7 +81,7 @@ export function StaffPanel({ section, onChange }: { section: Schemas['SectionDet
                                     {(i.state === 'invited' || i.state === 'expired') && (
                                         <span className="flex gap-3">
                                             <button
-                                                className="underline underline-offset-4"
+                                                className="inline-block min-h-6 leading-6 underline underline-offset-4"
                                                 onClick={() =>
                                                     void run(
                                                         () =>
@@ -95,7 +95,7 @@ export function StaffPanel({ section, onChange }: { section: Schemas['SectionDet
                                                 send again
                                             </button>
                                             <button
-                                                className="underline underline-offset-4"
+                                                className="inline-block min-h-6 leading-6 underline underline-offset-4"
                                                 onClick={() =>
                                                     void run(
                                                         () =>

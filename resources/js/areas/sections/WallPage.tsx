@@ -74,18 +74,16 @@ export function WallPage() {
                         className="h-full max-h-[66vh]"
                     />
                 ) : (
-                    <p
-                        data-testid="wall-code"
-                        className="whitespace-nowrap font-mono font-semibold leading-none"
-                        style={{ fontSize: size }}
-                        aria-label={code.written.replaceAll('-', '').split('').join(' ')}
-                    >
-                        {groups.map((group, i) => (
-                            <span key={group + String(i)} aria-hidden="true">
-                                {i > 0 && <span className="text-marigold">-</span>}
-                                {group}
-                            </span>
-                        ))}
+                    <p className="whitespace-nowrap font-mono font-semibold leading-none" style={{ fontSize: size }}>
+                        <span className="sr-only">{code.written.replaceAll('-', '').split('').join(' ')}</span>
+                        <span data-testid="wall-code" aria-hidden="true" className="inline-block">
+                            {groups.map((group, i) => (
+                                <span key={group + String(i)}>
+                                    {i > 0 && <span className="text-marigold">-</span>}
+                                    {group}
+                                </span>
+                            ))}
+                        </span>
                     </p>
                 )}
             </div>
