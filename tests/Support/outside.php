@@ -29,6 +29,7 @@ function scratch(): string
 {
     $folder = sys_get_temp_dir().'/vantrel-test-'.bin2hex(random_bytes(6));
     mkdir($folder, 0700);
+    register_shutdown_function(fn () => exec('rm -rf '.escapeshellarg($folder)));
 
     return $folder;
 }
