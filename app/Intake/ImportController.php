@@ -9,6 +9,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Platform\Answers;
 use App\Platform\Takes;
+use Closure;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -84,12 +85,17 @@ final class ImportController
     public function layout(Import $import, Request $request): ImportDetail
     {
         $request->validate(['columns' => 'array|max:200', 'columns.*' => ['nullable', Rule::enum(Field::class)], 'family_first' => 'boolean']);
-        $named = $import->named ?? [];
-        foreach ($request->array('columns') as $index => $field) {
-            $named[(int) $index] = is_string($field) ? $field : null;
-        }
 
-        return $this->again($import, ['named' => $named, ...($request->has('family_first') ? ['family_first' => $request->boolean('family_first')] : [])]);
+        return $this->again($import, function (Import $import) use ($request): void {
+            $named = $import->named ?? [];
+            foreach ($request->array('columns') as $index => $field) {
+                $named[(int) $index] = is_string($field) ? $field : null;
+            }
+            $import->named = $named;
+            if ($request->has('family_first')) {
+                $import->family_first = $request->boolean('family_first');
+            }
+        });
     }
 
     #[Answers(ImportDetail::class, 'Answer questions; an empty answer takes one back')]
@@ -97,16 +103,18 @@ final class ImportController
     public function answers(Import $import, Request $request): ImportDetail
     {
         $request->validate(['answers' => 'required|array|min:1|max:5000', 'answers.*' => 'nullable|string|max:80']);
-        $answers = $import->answers;
-        foreach ($request->array('answers') as $question => $choice) {
-            if (is_string($choice) && $choice !== '') {
-                $answers[mb_substr((string) $question, 0, 40)] = $choice;
-            } else {
-                unset($answers[$question]);
-            }
-        }
 
-        return $this->again($import, ['answers' => $answers]);
+        return $this->again($import, function (Import $import) use ($request): void {
+            $answers = $import->answers;
+            foreach ($request->array('answers') as $question => $choice) {
+                if (is_string($choice) && $choice !== '') {
+                    $answers[mb_substr((string) $question, 0, 40)] = $choice;
+                } else {
+                    unset($answers[$question]);
+                }
+            }
+            $import->answers = $answers;
+        });
     }
 
     #[Answers(ImportDetail::class, 'Apply the plan, as looked at')]
@@ -147,15 +155,24 @@ final class ImportController
         return response()->noContent();
     }
 
-    /** @param  array<string, mixed>  $values */
-    private function again(Import $import, array $values): ImportDetail
+    /**
+     * Changes what was said of a list and plans it anew. Under lock: two answers given at once must both count.
+     *
+     * @param  Closure(Import): void  $change
+     */
+    private function again(Import $import, Closure $change): ImportDetail
     {
-        if (! in_array($import->state, ['planned', 'reading', 'unreadable'], true)) {
-            throw new Refusal('This list cannot be changed any more: it is '.$import->state.'.');
-        }
-        $import->fill([...$values, 'state' => 'reading', 'round' => $import->round + 1, 'fingerprint' => null, 'message' => null, 'changed_at' => now()])->save();
-        PlanImport::dispatch($import->id, $import->round);
+        return DB::transaction(function () use ($import, $change): ImportDetail {
+            /** @var Import $locked */
+            $locked = Import::query()->where('id', $import->id)->lockForUpdate()->firstOrFail();
+            if (! in_array($locked->state, ['planned', 'reading', 'unreadable'], true)) {
+                throw new Refusal('This list cannot be changed any more: it is '.$locked->state.'.');
+            }
+            $change($locked);
+            $locked->fill(['state' => 'reading', 'round' => $locked->round + 1, 'fingerprint' => null, 'message' => null, 'changed_at' => now()])->save();
+            PlanImport::dispatch($locked->id, $locked->round);
 
-        return ImportDetail::of(Import::query()->findOrFail($import->id));
+            return ImportDetail::of($locked);
+        });
     }
 }

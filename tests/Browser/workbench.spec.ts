@@ -44,7 +44,7 @@ test('the Roll: find, filter, sort, choose columns, select a range, keep a view,
 test('the command box finds people, prints cards for a section, and undoes', async ({ page }) => {
     await coordinator(page);
     await page.keyboard.press('/');
-    await page.keyboard.type('seabright');
+    await page.keyboard.type('wilhelm seab');
     await page.getByRole('option', { name: /Wilhelmina Seabright/ }).click();
     await expect(page.getByRole('complementary', { name: 'Wilhelmina Seabright' })).toBeVisible();
     await page.keyboard.press('/');
@@ -52,6 +52,7 @@ test('the command box finds people, prints cards for a section, and undoes', asy
     await page.getByRole('option', { name: /Cards for 2 Tern/ }).click();
     await expect(page.getByText(/Prints \d+ cards for 1 section/)).toBeVisible();
     await page.goto('/s/primary/sections');
+    await onPage(page, 'Sections');
     await page.keyboard.press('n');
     await page.getByLabel('Name', { exact: true }).fill('Tide pools');
     await page.getByRole('button', { name: 'Make the section with a code' }).click();

@@ -10,7 +10,7 @@ use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
 
-/** @param array<string, string|null> $with */
+/** @param  array<string, string|null>  $with */
 function account(string $id, array $with = []): Row
 {
     return new Row($id, 1, [
@@ -29,7 +29,7 @@ function signsIn(string $id, string $person, ?string $last): Row
     return new Row($id, 1, ['person_id' => $person, 'user_name' => $id, 'passphrase' => null, 'password' => null, 'last_signed_in_at' => $last]);
 }
 
-/** @param list<Row> $people @param list<Row> $enrollments @param list<Row> $signIns @param list<Row> $links */
+/** @param  list<Row>  $people @param  list<Row>  $enrollments @param  list<Row>  $signIns @param  list<Row>  $links */
 function accounts(array $people, array $enrollments = [], array $signIns = [], array $links = []): Snapshot
 {
     $by = fn (array $rows): array => array_combine(array_map(fn (Row $r): string => $r->id, $rows), $rows);

@@ -31,7 +31,7 @@ function oneSchool(): Snapshot
     ]);
 }
 
-/** @param array<string, mixed> $with */
+/** @param  array<string, mixed>  $with */
 function turning(array $with = [], ?Snapshot $snapshot = null): Plan
 {
     $wish = new YearTurnWish(...[...['schoolId' => 'school', 'fromYearId' => 'year', 'nextName' => '2027-28', 'nextBegins' => '2027-08-23', 'nextEnds' => '2028-06-10', 'grades' => [0, 1, 2], 'heldBack' => [], 'carrySections' => true, 'now' => '2027-06-20 00:00:00'], ...$with]);

@@ -55,12 +55,17 @@ export function ImportPage({ school }: { school: School }) {
             void queries.invalidateQueries({ queryKey: ['imports'] });
         }
     }, [list?.state, list?.round, queries]);
+    const [sending, setSending] = useState(0);
     const send = async (work: () => Promise<Detail>) => {
+        // While something said of the list is on its way, the plan on the screen is not the plan any more.
+        setSending((n) => n + 1);
         try {
             queries.setQueryData(['import', id], await work());
         } catch (e) {
             say(sentence(e), { bad: true });
             await queries.invalidateQueries({ queryKey: ['import', id] });
+        } finally {
+            setSending((n) => n - 1);
         }
     };
     const flip = () =>
@@ -212,7 +217,7 @@ export function ImportPage({ school }: { school: School }) {
                             sentence={list.blockers[0] ?? list.sentence}
                             undoUntil={list.undoUntil}
                             button={left > 0 && going > 0 ? `Apply the other ${going.toLocaleString('en')}` : 'Apply'}
-                            disabled={list.state !== 'planned' || list.changes === 0 || list.blockers.length > 0}
+                            disabled={sending > 0 || list.state !== 'planned' || list.changes === 0 || list.blockers.length > 0}
                             onApply={() =>
                                 send(() =>
                                     data(

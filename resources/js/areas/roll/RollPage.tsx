@@ -30,21 +30,20 @@ export function RollPage({ school }: { school: School }) {
     const [text, setText] = useState(q);
     const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
     const set = (changes: Record<string, string | null>, keep = false) => {
-        setSearch(
-            (before) => {
-                const next = new URLSearchParams(before);
-                for (const [name, value] of Object.entries(changes)) {
-                    if (value) next.set(name, value);
-                    else next.delete(name);
-                }
-                return next;
-            },
-            { replace: true },
-        );
+        // From the address as it is, not as it was when this page was last drawn: two filters may be set within one moment.
+        const next = new URLSearchParams(window.location.search);
+        for (const [name, value] of Object.entries(changes)) {
+            if (value) next.set(name, value);
+            else next.delete(name);
+        }
+        setSearch(next, { replace: true });
         if (!keep) setSelected(new Set());
     };
     useEffect(() => {
-        const timer = setTimeout(() => text !== q && set({ q: text || null }), 200);
+        const timer = setTimeout(
+            () => text !== (new URLSearchParams(window.location.search).get('q') ?? '') && set({ q: text || null }),
+            200,
+        );
         return () => clearTimeout(timer);
         // The filter follows what is typed, not the other way round.
         // eslint-disable-next-line react-hooks/exhaustive-deps
