@@ -14,7 +14,11 @@ export async function signIn(page: Page, user: string, secret: string): Promise<
 export async function coordinator(page: Page, area = 'desk'): Promise<void> {
     await signIn(page, COORDINATOR, PASSWORD);
     await page.waitForURL('**/desk');
-    if (area !== 'desk') await page.goto(`/s/primary/${area}`);
+    await onPage(page, 'Desk');
+    if (area !== 'desk') {
+        await page.goto(`/s/primary/${area}`);
+        await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    }
 }
 
 /** A browser of another person: no cookie shared. */
