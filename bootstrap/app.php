@@ -2,7 +2,9 @@
 
 declare(strict_types=1);
 
+use App\Access\FollowMerge;
 use App\Platform\Problems;
+use App\Platform\SecurityHeaders;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
@@ -19,7 +21,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
     ])
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->remove(HandleCors::class);
-        $middleware->web(append: [App\Platform\SecurityHeaders::class, App\Access\FollowMerge::class]);
+        $middleware->web(append: [SecurityHeaders::class, FollowMerge::class]);
         $middleware->redirectGuestsTo('/');
     })
     ->withExceptions(function (Exceptions $exceptions): void {

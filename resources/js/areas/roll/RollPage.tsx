@@ -75,7 +75,7 @@ export function RollPage({ school }: { school: School }) {
         const lines = people.filter((p) => selected.has(p.id)).map((p) => `${p.name}\t${p.userName}`);
         void navigator.clipboard.writeText(lines.join('\n'));
     };
-    useKey('e', 'Clear the filters', () => {
+    useKey('c', 'Clear the filters', () => {
         setText('');
         set({ q: null, grade: null, problem: null });
     });
