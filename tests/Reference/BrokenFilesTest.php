@@ -74,3 +74,15 @@ it('refuses a file that is too large before reading it', function (): void {
     $this->actingAs($world->as('coordinator'))->post("/api/schools/$world->school/imports", ['file' => UploadedFile::fake()->create('list.csv', 5)], ['Accept' => 'application/json'])
         ->assertStatus(422)->assertJsonPath('title', 'Something is not filled in right');
 });
+
+it('keeps the row of a formula cell out of the plan, with the cell and the cure, and writes nothing of it', function (): void {
+    $world = World::make();
+    $folder = scratch();
+    outside(['/usr/bin/python3', '-c', "import sys, openpyxl\nb = openpyxl.Workbook(); s = b.active\nfor r in (['Name','Grade'], ['Noor Haddad','=2+1'], ['Kai Wu', 3]): s.append(r)\nb.save(sys.argv[1])", "$folder/formula.xlsx"]);
+    $as = $this->actingAs($world->as('coordinator'));
+    $id = $as->post("/api/schools/$world->school/imports", ['file' => new UploadedFile("$folder/formula.xlsx", 'formula.xlsx', null, null, true)], ['Accept' => 'application/json'])->assertOk()->json('id');
+    $problem = $as->getJson("/api/imports/$id/rows?verdict=cannot")->assertJsonCount(1, 'rows')->json('rows.0.problems.0');
+    expect($problem['column'])->toBe('Grade')->and($problem['message'])->toContain('as values');
+    $as->postJson("/api/imports/$id/apply", ['fingerprint' => DB::table('imports')->where('id', $id)->value('fingerprint')])->assertJsonPath('state', 'applied');
+    expect(DB::table('people')->where('given_name', 'Kai')->exists())->toBeTrue()->and(DB::table('people')->where('given_name', 'Noor')->exists())->toBeFalse();
+});
