@@ -13,6 +13,7 @@ use App\LookAlikes\LookAlikeController;
 use App\Mailroom\MailroomController;
 use App\PrintRoom\CardController;
 use App\Roll\RollController;
+use App\Rosters\RosterController;
 use App\Sections\CodeController;
 use App\Sections\InvitationController;
 use App\Sections\SectionController;
@@ -46,6 +47,7 @@ Route::prefix('api')->group(function (): void {
                 Route::post('imports', [ImportController::class, 'store'])->middleware('throttle:upload');
                 Route::get('people', [RollController::class, 'index']);
                 Route::get('find', [RollController::class, 'find']);
+                Route::get('roster', [RosterController::class, 'school']);
                 Route::post('sections', [SectionController::class, 'store']);
                 Route::post('cards', [CardController::class, 'store']);
                 Route::get('look-alikes', [LookAlikeController::class, 'index']);
@@ -65,7 +67,9 @@ Route::prefix('api')->group(function (): void {
         Route::prefix('imports/{import}')->middleware('can:work-import,import')->group(function (): void {
             Route::get('/', [ImportController::class, 'show']);
             Route::get('rows', [ImportController::class, 'rows']);
-            Route::post('layout', [ImportController::class, 'layout']);
+            Route::get('rows-to-mend', [ImportController::class, 'toMend']);
+            Route::post('everyone', [ImportController::class, 'everyone']);
+            Route::post('domain', [ImportController::class, 'domain']);
             Route::post('answers', [ImportController::class, 'answers']);
             Route::post('apply', [ImportController::class, 'apply']);
             Route::delete('/', [ImportController::class, 'destroy']);
@@ -74,6 +78,7 @@ Route::prefix('api')->group(function (): void {
         Route::prefix('sections/{section}')->group(function (): void {
             Route::get('/', [SectionController::class, 'show'])->can('view-section', 'section');
             Route::post('cards', [CardController::class, 'section'])->can('view-section', 'section');
+            Route::get('roster', [RosterController::class, 'section'])->can('view-section', 'section');
             Route::middleware('can:teach-section,section')->group(function (): void {
                 Route::get('code', [CodeController::class, 'show']);
                 Route::post('code', [CodeController::class, 'store']);

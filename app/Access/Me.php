@@ -27,7 +27,7 @@ final readonly class Me extends Resource
             ->leftJoin('school_years as y', fn ($j) => $j->on('y.school_id', '=', 's.id')->where('y.state', 'current'))
             ->where(fn ($q) => $q->whereIn('s.id', $coordinated)->orWhere('s.id', $person->school_id))
             ->orderBy('s.lowest_grade')->orderBy('s.name')->get(['s.id', 's.code', 's.name', 's.lowest_grade', 's.highest_grade', 'y.id as year_id', 'y.name as year'])
-            ->map(fn (object $s): SchoolChoice => new SchoolChoice($s->id, $s->code, $s->name, (string) $s->year_id, (string) $s->year, in_array($s->id, $coordinated, true), $s->lowest_grade, $s->highest_grade, $years[$s->id] ?? []))->all();
+            ->map(fn (object $s): SchoolChoice => new SchoolChoice($s->id, $s->code, $s->name, (string) $s->year_id, (string) $s->year, in_array($s->id, $coordinated, true), $s->lowest_grade, $s->highest_grade, GradeChoice::between($s->lowest_grade, $s->highest_grade), $years[$s->id] ?? []))->all();
 
         return new self($person->id, $person->fullName(), $person->kind, array_values($schools));
     }

@@ -35,7 +35,7 @@ final class ApplyImport implements ShouldQueue
         $this->afterCommit();
     }
 
-    public function handle(ImportPlanner $planner, Ledger $ledger): void
+    public function handle(ImportPlanner $planner, Ledger $ledger, ColumnMemory $memory): void
     {
         ini_set('memory_limit', '512M');
         $import = Import::query()->find($this->importId);
@@ -43,7 +43,8 @@ final class ApplyImport implements ShouldQueue
             return;
         }
         try {
-            $plan = $planner->plan($import)->plan;
+            $planned = $planner->plan($import);
+            $plan = $planned->plan;
             if (! hash_equals($this->fingerprint, $plan->fingerprint())) {
                 throw new StalePlan(['the people or sections this list meets']);
             }
@@ -51,7 +52,8 @@ final class ApplyImport implements ShouldQueue
             $this->progress(0, $total);
             $ledger->apply($plan, $import->school_id, Person::query()->find($this->actorId), 'intake', "import:{$this->importId}:{$this->round}",
                 fn (int $done) => $this->progress($done, $total),
-                function (LedgerEntry $entry): void {
+                function (LedgerEntry $entry) use ($memory, $planned, $import): void {
+                    $memory->keep($import->school_id, $planned->book, $planned->answers);
                     DB::table('imports')->where('id', $this->importId)->update(['state' => 'applied', 'entry_seq' => $entry->seq, 'message' => null, 'changed_at' => now()]);
                 },
             );

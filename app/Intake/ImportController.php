@@ -4,22 +4,32 @@ declare(strict_types=1);
 
 namespace App\Intake;
 
+use App\Ledger\Ledger;
+use App\Ledger\Snapshots;
 use App\Models\Import;
 use App\Models\Person;
 use App\Models\School;
+use App\Models\Section;
 use App\Platform\Answers;
 use App\Platform\Takes;
+use App\Rosters\SheetFormat;
 use Closure;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Hash;
+use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Str;
-use Illuminate\Validation\Rule;
+use Illuminate\Validation\ValidationException;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Vantrel\Core\Intake\MailDomains;
+use Vantrel\Core\Intake\Scope;
+use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\StalePlan;
-use Vantrel\Core\Table\Field;
+use Vantrel\Core\Table\Said;
 
 /** Lists from the upload to the ledger. */
 final class ImportController
@@ -35,27 +45,62 @@ final class ImportController
         return new ImportPage(array_values($imports->map(ImportLine::of(...))->all()));
     }
 
-    #[Answers(ImportDetail::class, 'Bring a list in')]
-    #[Takes(['file' => 'file'])]
+    #[Answers(ImportDetail::class, 'Bring a list in: one or several files, or what was pasted')]
+    #[Takes(['file?' => 'file', 'files?' => 'files', 'text?' => 'string', 'html?' => 'string'])]
     public function store(School $school, Request $request): ImportDetail
     {
-        $request->validate(['file' => ['required', 'file', 'max:'.intdiv((int) config('vantrel.upload_bytes'), 1024)]], [
+        $request->validate([
+            'file' => ['required_without_all:files,text', 'file', 'max:'.intdiv((int) config('vantrel.upload_bytes'), 1024)],
+            'files' => 'array|min:1|max:10', 'files.*' => ['file', 'max:'.intdiv((int) config('vantrel.upload_bytes'), 1024)],
+            'text' => 'string|max:4000000', 'html' => 'nullable|string|max:12000000',
+        ], [
+            'file' => 'No list arrived, or it is larger than '.intdiv((int) config('vantrel.upload_bytes'), 1024 * 1024).' MB. Split it, or save it without pictures, and drop it in again.',
             'file.*' => 'No list arrived, or it is larger than '.intdiv((int) config('vantrel.upload_bytes'), 1024 * 1024).' MB. Split it, or save it without pictures, and drop it in again.',
+            'files.*' => 'Up to 10 files can be brought in together, each of up to '.intdiv((int) config('vantrel.upload_bytes'), 1024 * 1024).' MB.',
         ]);
+        $files = [];
         /** @var UploadedFile $file */
-        $file = $request->file('file');
-        $title = Str::limit(trim((string) preg_replace('/[\p{Cc}\/\\\\<>]+/u', ' ', mb_scrub($file->getClientOriginalName()))) ?: 'List', 150, '…');
+        foreach ($request->hasFile('file') ? [$request->file('file')] : $request->file('files', []) as $file) {
+            $title = Str::limit(trim((string) preg_replace('/[\p{Cc}\/\\\\<>]+/u', ' ', mb_scrub($file->getClientOriginalName()))) ?: 'List', 150, '…');
+            $files[] = [(string) $file->getRealPath(), $title, $file];
+        }
+        if ($files === []) {
+            $files[] = [self::pasted($request), 'Pasted list', null];
+        }
         // What cannot be read at all is refused here, before anything is kept or queued.
-        SheetFile::read((string) $file->getRealPath());
+        ImportPlanner::sheets(array_map(fn (array $f): array => [$f[0], $f[1]], $files), $school->name, $school->code);
         /** @var Person $actor */
         $actor = $request->user();
+        $hash = hash('sha256', implode('|', array_map(fn (array $f): string => (string) hash_file('sha256', $f[0]), $files)));
         $import = Import::query()->create([
-            'id' => (string) Str::ulid(), 'school_id' => $school->id, 'actor_id' => $actor->id, 'title' => $title, 'file' => ImportFiles::keep($file),
-            'state' => 'reading', 'answers' => [], 'round' => 1, 'done' => 0, 'total' => 0, 'made_at' => now(), 'changed_at' => now(),
+            'id' => (string) Str::ulid(), 'school_id' => $school->id, 'actor_id' => $actor->id,
+            'title' => Str::limit(implode(', ', array_map(fn (array $f): string => $f[1], $files)), 150, '…'),
+            'files' => array_map(fn (array $f): array => ['file' => $f[2] === null ? ImportFiles::copy($f[0]) : ImportFiles::keep($f[2]), 'title' => $f[1]], $files),
+            'content_hash' => $hash, 'state' => 'reading', 'answers' => $this->answersBefore($school, $hash), 'round' => 1, 'done' => 0, 'total' => 0, 'made_at' => now(), 'changed_at' => now(),
         ]);
         PlanImport::dispatch($import->id, 1);
 
         return ImportDetail::of(Import::query()->findOrFail($import->id));
+    }
+
+    /** What a spreadsheet put on the clipboard: its cells as a table if it gave one, else as text. */
+    private static function pasted(Request $request): string
+    {
+        $html = $request->string('html')->value();
+        $path = (string) tempnam(sys_get_temp_dir(), 'paste');
+        file_put_contents($path, stripos($html, '<table') !== false ? "<html>$html" : $request->string('text')->value());
+
+        return $path;
+    }
+
+    /**
+     * The answers given the last time the very same file was brought in: nobody answers twice.
+     *
+     * @return array<string, string>
+     */
+    private function answersBefore(School $school, string $hash): array
+    {
+        return Import::query()->where('school_id', $school->id)->where('content_hash', $hash)->orderByDesc('made_at')->orderByDesc('id')->first()->answers ?? [];
     }
 
     #[Answers(ImportDetail::class, 'One list: layout, tallies, questions')]
@@ -68,7 +113,7 @@ final class ImportController
     #[Takes(['verdict?' => 'string', 'after?' => 'int'])]
     public function rows(Import $import, Request $request): RowPage
     {
-        $request->validate(['verdict' => ['string', 'regex:/^(new|update|same|ask|cannot)(,(new|update|same|ask|cannot))*$/'], 'after' => 'integer|min:0']);
+        $request->validate(['verdict' => ['string', 'regex:/^(new|update|same|ask|cannot|leaving)(,(new|update|same|ask|cannot|leaving))*$/'], 'after' => 'integer|min:0']);
         $rows = DB::table('import_rows')->where('import_id', $import->id)
             ->when($request->filled('verdict'), fn ($q) => $q->whereIn('verdict', explode(',', $request->string('verdict')->value())))
             ->where('id', '>', $request->integer('after'))->orderBy('id')->limit(self::PAGE + 1)->get(['id', 'content']);
@@ -80,29 +125,52 @@ final class ImportController
         );
     }
 
-    #[Answers(ImportDetail::class, 'Say what columns are, or which way names stand')]
-    #[Takes(['columns?' => 'map<string>', 'family_first?' => 'bool'])]
-    public function layout(Import $import, Request $request): ImportDetail
+    #[Answers(ImportDetail::class, 'Say whose whole list this is, or that it only adds; and confirm in words how many leave')]
+    #[Takes(['everyone' => '?string', 'words?' => 'string'])]
+    public function everyone(Import $import, Request $request): ImportDetail
     {
-        $request->validate(['columns' => 'array|max:200', 'columns.*' => ['nullable', Rule::enum(Field::class)], 'family_first' => 'boolean']);
+        $request->validate(['everyone' => 'present|nullable|string|max:60', 'words' => 'string|max:60']);
+        $scope = $request->input('everyone');
+        if (is_string($scope)) {
+            $read = Scope::read($scope);
+            if ($read->sectionId !== null && ! Section::query()->where('id', $read->sectionId)->where('school_id', $import->school_id)->exists()) {
+                throw new Refusal('This section is not one of the school’s. Choose one that is.');
+            }
+        }
 
-        return $this->again($import, function (Import $import) use ($request): void {
-            $named = $import->named ?? [];
-            foreach ($request->array('columns') as $index => $field) {
-                $named[(int) $index] = is_string($field) ? $field : null;
-            }
-            $import->named = $named;
-            if ($request->has('family_first')) {
-                $import->family_first = $request->boolean('family_first');
-            }
+        return $this->again($import, function (Import $import) use ($scope, $request): void {
+            $import->everyone = is_string($scope) ? (string) Scope::read($scope) : null;
+            $import->confirmed = $request->string('words')->value();
         });
     }
 
-    #[Answers(ImportDetail::class, 'Answer questions; an empty answer takes one back')]
+    #[Answers(ImportDetail::class, 'Add a mail domain that most of the list uses to the school’s own')]
+    #[Takes(['domain' => 'string'])]
+    public function domain(Import $import, Request $request, Snapshots $snapshots, Ledger $ledger): ImportDetail
+    {
+        $domain = $request->string('domain')->value();
+        if (! in_array($domain, $import->summary['domains'] ?? [], true)) {
+            throw new Refusal('Most of this list does not use that domain.');
+        }
+        /** @var Person $actor */
+        $actor = $request->user();
+        $school = $snapshots->find(Entity::School, $import->school_id) ?? throw new Refusal('The school is not there any more.');
+        $ledger->apply(MailDomains::adding($school, $domain), $import->school_id, $actor, 'setting');
+
+        return $this->again($import, function (): void {
+        });
+    }
+
+    #[Answers(ImportDetail::class, 'Answer questions, name columns, keep cells as written; an empty answer takes one back')]
     #[Takes(['answers' => 'map<string>'])]
     public function answers(Import $import, Request $request): ImportDetail
     {
         $request->validate(['answers' => 'required|array|min:1|max:5000', 'answers.*' => 'nullable|string|max:80']);
+        foreach ($request->array('answers') as $question => $choice) {
+            if (is_string($choice) && ! Said::allows((string) $question, $choice)) {
+                throw ValidationException::withMessages(['answers' => "“{$choice}” is no answer to {$question}."]);
+            }
+        }
 
         return $this->again($import, function (Import $import) use ($request): void {
             $answers = $import->answers;
@@ -118,10 +186,10 @@ final class ImportController
     }
 
     #[Answers(ImportDetail::class, 'Apply the plan, as looked at')]
-    #[Takes(['fingerprint' => 'string'])]
+    #[Takes(['fingerprint' => 'string', 'password?' => 'string'])]
     public function apply(Import $import, Request $request): ImportDetail
     {
-        $request->validate(['fingerprint' => 'required|string|size:64']);
+        $request->validate(['fingerprint' => 'required|string|size:64', 'password' => 'string|max:1000']);
         if ($import->state === 'applying') {
             throw new Refusal('This list is being applied already.');
         }
@@ -133,6 +201,9 @@ final class ImportController
         }
         /** @var Person $actor */
         $actor = $request->user();
+        if (($import->summary['leaving'] ?? 0) > 0) {
+            $this->passwordAgain($actor, $request->string('password')->value());
+        }
         $changed = Import::query()->where('id', $import->id)->where('state', 'planned')->where('round', $import->round)
             ->update(['state' => 'applying', 'done' => 0, 'message' => null, 'changed_at' => now()]);
         if ($changed === 1) {
@@ -140,6 +211,20 @@ final class ImportController
         }
 
         return ImportDetail::of(Import::query()->findOrFail($import->id));
+    }
+
+    #[Answers('file', 'The rows that need work, as a workbook with what to do beside each')]
+    public function toMend(Import $import, RowsToMend $rows): BinaryFileResponse
+    {
+        if (! in_array($import->state, ['planned', 'applied'], true)) {
+            throw new Refusal('There is no plan of this list yet.');
+        }
+        $path = (string) tempnam(sys_get_temp_dir(), 'mend');
+        $rows->write($import, $path);
+        $name = trim((string) preg_replace(['/\.[A-Za-z0-9]{1,5}$/', '/[\/\\\\%\p{Cc}]+/u'], ['', ' '], $import->title)).', rows to mend.xlsx';
+
+        return (new BinaryFileResponse($path, 200, ['Content-Type' => SheetFormat::Xlsx->contentType(), 'Cache-Control' => 'no-store']))
+            ->setContentDisposition('attachment', $name, Str::ascii($name))->deleteFileAfterSend();
     }
 
     #[Answers(null, 'Throw a list away that was not applied')]
@@ -150,9 +235,30 @@ final class ImportController
         }
         Import::query()->where('id', $import->id)->update(['state' => 'discarded', 'round' => $import->round + 1, 'changed_at' => now()]);
         DB::table('import_rows')->where('import_id', $import->id)->delete();
-        ImportFiles::remove($import->file);
+        foreach ($import->files as ['file' => $file]) {
+            ImportFiles::remove($file);
+        }
 
         return response()->noContent();
+    }
+
+    /** People leave only on the word of someone who is at the keyboard now, not of a session left open. */
+    private function passwordAgain(Person $actor, string $password): void
+    {
+        $key = "password-again:$actor->id";
+        if (RateLimiter::tooManyAttempts($key, 10)) {
+            throw new Refusal('Too many wrong passwords. Wait a quarter of an hour, then try again.');
+        }
+        $hashes = DB::table('sign_ins')->where('person_id', $actor->id)->whereNotNull('password')->pluck('password');
+        foreach ($hashes as $hash) {
+            if (Hash::check($password, $hash)) {
+                RateLimiter::clear($key);
+
+                return;
+            }
+        }
+        RateLimiter::hit($key, 900);
+        throw ValidationException::withMessages(['password' => 'People leave with this list, so it takes your password, and this is not it.']);
     }
 
     /**

@@ -10,13 +10,21 @@ use App\Platform\Resource;
 use Vantrel\Core\Plan\Question;
 use Vantrel\Core\Plan\Tally;
 use Vantrel\Core\Table\Field;
+use Vantrel\Core\Table\ListKind;
 
 /** One list with its layout and the outline of its plan; the rows come page by page. */
 final readonly class ImportDetail extends Resource
 {
     /**
-     * @param  list<ColumnView>  $columns
+     * @param  string|null  $everyone whose whole list it is: school, grade:04 or section:ID; null for additions
+     * @param  list<SheetView>  $sheets
      * @param  list<FieldChoice>  $fields what a column can be
+     * @param  list<FieldChoice>  $kinds what the rows of a sheet can be
+     * @param  list<string>  $kept keys of cells and columns that are left as they are written
+     * @param  list<RepairTally>  $repairs
+     * @param  list<string>  $domains mail domains that most of the list uses and the school has not named
+     * @param  int  $leaving students who leave, or are taken out of the section
+     * @param  string  $words what is typed to go past the trip-wire
      * @param  array<string, int>  $verdicts
      * @param  list<Tally>  $tallies
      * @param  list<string>  $warnings
@@ -32,10 +40,16 @@ final readonly class ImportDetail extends Resource
         public int $done,
         public int $total,
         public int $round,
-        public ?int $headerRow,
-        public bool $familyFirst,
-        public array $columns,
+        public ?string $everyone,
+        public array $sheets,
         public array $fields,
+        public array $kinds,
+        public array $kept,
+        public array $repairs,
+        public array $domains,
+        public int $leaving,
+        public string $words,
+        public bool $confirmed,
         public array $verdicts,
         public array $tallies,
         public array $warnings,
@@ -56,9 +70,11 @@ final readonly class ImportDetail extends Resource
 
         return new self(
             $import->id, $import->school_id, $import->title, $import->state, $import->message, $import->done, $import->total, $import->round,
-            $layout['header_row'] ?? null, $layout['family_first'] ?? false,
-            array_map(fn (array $c): ColumnView => new ColumnView($c['index'], $c['heading'], $c['samples'], $c['field'], $c['why']), $layout['columns'] ?? []),
+            $import->everyone, array_map(SheetView::restore(...), array_values(array_filter($layout, is_array(...)))),
             array_map(fn (Field $f): FieldChoice => new FieldChoice($f->value, $f->label()), Field::cases()),
+            array_map(fn (ListKind $k): FieldChoice => new FieldChoice($k->value, $k->label()), ListKind::cases()),
+            array_values(array_filter(array_map(strval(...), array_keys($import->answers)), fn (string $k): bool => str_starts_with($k, 'keep.'))),
+            array_map(fn (array $r): RepairTally => new RepairTally(...$r), $summary['repairs'] ?? []), $summary['domains'] ?? [], $summary['leaving'] ?? 0, $summary['words'] ?? '', $import->confirmed !== '' && $import->confirmed === ($summary['words'] ?? ''),
             $summary['verdicts'] ?? [], $summary['tallies'] ?? [], $summary['warnings'] ?? [], $summary['blockers'] ?? [], $summary['questions'] ?? [],
             $summary['sentence'] ?? '', $summary['changes'] ?? 0, $import->fingerprint, now()->addDays((int) config('vantrel.undo_days'))->format('Y-m-d'),
             $import->entry_seq === null ? null : LedgerEntry::query()->where('seq', $import->entry_seq)->value('id'),

@@ -19,12 +19,18 @@ final class ImportFiles
         return $name;
     }
 
-    public static function copy(string $from): string
+    public static function write(string $content): string
     {
         $name = strtolower((string) Str::ulid()).'.list';
-        copy($from, self::folder()."/$name");
+        file_put_contents(self::folder()."/$name", $content);
+        chmod(self::path($name), 0600);
 
         return $name;
+    }
+
+    public static function copy(string $from): string
+    {
+        return self::write((string) file_get_contents($from));
     }
 
     public static function path(string $name): string

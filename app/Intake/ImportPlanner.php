@@ -4,25 +4,42 @@ declare(strict_types=1);
 
 namespace App\Intake;
 
+use App\Intake\Files\ListFile;
+use App\Ledger\IntakeNeeds;
 use App\Ledger\Snapshots;
 use App\Models\Import;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Platform\CoreKit;
+use Vantrel\Core\Intake\BookReader;
+use Vantrel\Core\Intake\GuardianLine;
 use Vantrel\Core\Intake\IntakePlanner;
 use Vantrel\Core\Intake\IntakeWish;
-use Vantrel\Core\Intake\ListReader;
-use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Intake\LineFolder;
+use Vantrel\Core\Intake\MailDomains;
+use Vantrel\Core\Intake\SchoolFacts;
+use Vantrel\Core\Intake\Scope;
+use Vantrel\Core\Intake\StudentLine;
+use Vantrel\Core\Matching\Linkage;
+use Vantrel\Core\Matching\Matcher;
+use Vantrel\Core\Matching\Subject;
+use Vantrel\Core\Names\NameBook;
+use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Table\Field;
-use Vantrel\Core\Table\ListLayout;
+use Vantrel\Core\Table\Said;
+use Vantrel\Core\Table\Sheet;
 use Vantrel\Core\Table\UnreadableList;
 
-/** From the file of an import, and what has been said about it, to its plan. The same every time nothing has changed. */
+/** From the files of an intake, and what has been said about them, to the plan. The same every time nothing has changed. */
 final class ImportPlanner
 {
-    public function __construct(private readonly Snapshots $snapshots, private readonly CoreKit $kit)
-    {
+    public function __construct(
+        private readonly Snapshots $snapshots,
+        private readonly CoreKit $kit,
+        private readonly KnownStudents $known,
+        private readonly ColumnMemory $memory,
+        private readonly SchoolWeights $weights,
+    ) {
     }
 
     /**
@@ -31,38 +48,133 @@ final class ImportPlanner
      */
     public function plan(Import $import): PlannedImport
     {
-        $school = School::query()->findOrFail($import->school_id);
-        $named = [];
-        foreach ($import->named ?? [] as $column => $field) {
-            $named[(int) $column] = $field === null ? null : Field::from($field);
-        }
-
-        return $this->planFile(ImportFiles::path($import->file), $school, $import->title, "$import->id", $import->round, $named, $import->family_first, $import->answers);
+        return $this->planFiles(
+            array_map(fn (array $f): array => [ImportFiles::path($f['file']), $f['title']], $import->files), School::query()->findOrFail($import->school_id), $import->title,
+            $import->id, $import->round, $import->answers, $import->everyone, $import->confirmed,
+        );
     }
 
     /**
-     * @param  array<int, Field|null>  $named
+     * @param  list<array{string, string}>  $files path and title of each
      * @param  array<string, string>  $answers
+     * @param  string|null  $everyone scope of a list of everyone, null for additions
      *
      * @throws UnreadableList
+     * @throws Refusal
      */
-    public function planFile(string $path, School $school, string $title, string $seed, int $round = 1, array $named = [], ?bool $familyFirst = null, array $answers = []): PlannedImport
+    public function planFiles(array $files, School $school, string $title, string $seed, int $round = 1, array $answers = [], ?string $everyone = null, string $confirmed = ''): PlannedImport
     {
         $year = SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->first()
             ?? throw new Refusal("$school->name has no current school year. Make one first.");
-        $grid = SheetFile::read($path);
-        $layout = ListLayout::of($grid, $named, $familyFirst);
-        $lines = ListReader::read($grid, $layout);
-        if ($lines === []) {
-            throw new UnreadableList('The list has a header and no students below it. Open the file, check its first sheet, save it and drop it in again.');
+        $today = $this->kit->today($school);
+        $facts = $this->facts($school);
+        $names = $this->known->names();
+        $book = $this->read($files, $facts, $names, $today, $answers, $school->id);
+        if ($book->contents->rows() === 0) {
+            throw new UnreadableList('The list has a header and nobody below it. Open the file, check its first sheet, save it and drop it in again.');
         }
+        // A list applied, undone and applied again writes new records, not the old ones under old ids.
+        $ids = $this->kit->ids(substr($seed, 0, 10).strtoupper(substr(hash('sha256', "$seed|$round"), 0, 16)));
+        $scope = $everyone === null ? null : Scope::read($everyone);
+        $folder = new LineFolder($book->contents->students);
+        $own = IntakePlanner::own($folder, $ids);
+        $linkage = Matcher::link(IntakePlanner::subjects($folder, $school->id), $this->known->all($own), $this->weights->of($school->id));
         $plan = IntakePlanner::plan(
-            $lines, $this->snapshots->forIntake($school->id, $year->id),
-            new IntakeWish($title, $school->id, $year->id, $this->kit->today($school), $answers),
-            // A list applied, undone and applied again writes new records, not the old ones under old ids.
-            $this->kit->ids(substr($seed, 0, 10).strtoupper(substr(hash('sha256', "$seed|$round"), 0, 16))), $this->kit->userNames(),
+            $book->contents, $this->snapshots->forIntake($school->id, $this->needs($book, $linkage, $own, $answers, $scope)),
+            new IntakeWish($title, $school->id, $year->id, $today, $answers, $facts, $scope, $confirmed), $ids, $this->kit->userNames(), $linkage,
         );
 
-        return new PlannedImport($layout, $plan, count($lines));
+        return new PlannedImport($book, $plan, $answers, MailDomains::unknown($book->contents, $school->mail_domains));
+    }
+
+    /** @return list<Subject> the rows as the matcher sees them, for estimating weights */
+    public function subjects(Import $import): array
+    {
+        $school = School::query()->findOrFail($import->school_id);
+        $answers = $import->answers;
+        $book = $this->read(array_map(fn (array $f): array => [ImportFiles::path($f['file']), $f['title']], $import->files), $this->facts($school), $this->known->names(), $this->kit->today($school), $answers, $school->id);
+
+        return IntakePlanner::subjects(new LineFolder($book->contents->students), $school->id);
+    }
+
+    /**
+     * @param  list<array{string, string}>  $files
+     * @return list<Sheet>
+     *
+     * @throws UnreadableList
+     */
+    public static function sheets(array $files, string $schoolName, string $schoolCode): array
+    {
+        $sheets = [];
+        foreach ($files as [$path, $title]) {
+            array_push($sheets, ...ListFile::sheets($path, $title, $schoolName, $schoolCode));
+        }
+
+        return $sheets;
+    }
+
+    /**
+     * @param  list<array{string, string}>  $files
+     * @param  array<string, string>  $answers gains what is remembered of files of the same shape
+     */
+    private function read(array $files, SchoolFacts $facts, NameBook $names, string $today, array &$answers, string $schoolId): BookReader
+    {
+        $sheets = self::sheets($files, $facts->name, $facts->code);
+        $book = BookReader::read($sheets, new Said($answers), $facts, $names, $today);
+        $remembered = $this->memory->recall($schoolId, $book, $answers);
+        if ($remembered !== $answers) {
+            $answers = $remembered;
+            $book = BookReader::read($sheets, new Said($answers), $facts, $names, $today);
+        }
+
+        return $book;
+    }
+
+    private function facts(School $school): SchoolFacts
+    {
+        $others = [];
+        foreach (School::query()->where('id', '!=', $school->id)->get(['code', 'name']) as $other) {
+            $others[$other->code] = $others[$other->name] = $other->name;
+        }
+
+        return new SchoolFacts($school->name, $school->code, $school->country, $school->lowest_grade, $school->highest_grade, $school->mail_domains, $others);
+    }
+
+    /**
+     * @param  array<string, true>  $own
+     * @param  array<string, string>  $answers
+     */
+    private function needs(BookReader $book, Linkage $linkage, array $own, array $answers, ?Scope $scope): IntakeNeeds
+    {
+        $students = array_fill_keys([...$linkage->people(), ...array_map(strval(...), array_keys($own))], true);
+        foreach ($answers as $answer) {
+            if (str_starts_with($answer, 'is:')) {
+                $students[explode(':', $answer)[1]] = true;
+            }
+        }
+        $numbers = $emails = $phones = [];
+        foreach ($book->contents->students as $line) {
+            $this->named($line, $numbers, $emails, $phones);
+            if ($line->account !== '') {
+                $students[$line->account] = true;
+            }
+        }
+        $texts = fn (array $set): array => array_values(array_filter(array_map(strval(...), array_keys($set)), fn (string $s): bool => $s !== ''));
+
+        return new IntakeNeeds($texts($students), $texts($numbers), $texts($emails), $texts($phones), $book->contents->staff !== [] || $book->contents->sections !== [], $scope);
+    }
+
+    /**
+     * @param  array<string, true>  $numbers
+     * @param  array<string, true>  $emails
+     * @param  array<string, true>  $phones
+     */
+    private function named(StudentLine $line, array &$numbers, array &$emails, array &$phones): void
+    {
+        $numbers[$line->studentNumber] = true;
+        array_map(function (GuardianLine $g) use (&$emails, &$phones): void {
+            $emails[$g->email] = true;
+            $phones[$g->phone] = true;
+        }, $line->guardians);
     }
 }

@@ -13,7 +13,6 @@ use Illuminate\Support\Facades\DB;
 use Throwable;
 use Vantrel\Core\Plan\PlanRow;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Table\Column;
 use Vantrel\Core\Table\UnreadableList;
 
 /** Works out the plan of a list in the background. Run twice, it gives the same; of two for one list, the later round wins. */
@@ -44,24 +43,23 @@ final class PlanImport implements ShouldQueue
 
             return;
         }
-        DB::transaction(function () use ($planned): void {
+        DB::transaction(function () use ($planned, $import): void {
             DB::table('import_rows')->where('import_id', $this->importId)->delete();
             foreach (array_chunk($planned->plan->rows, 500) as $rows) {
                 DB::table('import_rows')->insert(array_map(fn (PlanRow $row): array => [
-                    'import_id' => $this->importId, 'number' => $row->number, 'verdict' => $row->verdict->value,
+                    'import_id' => $this->importId, 'sheet' => mb_substr($row->sheet, 0, 160), 'number' => $row->number, 'verdict' => $row->verdict->value,
                     'content' => json_encode($row, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
                 ], $rows));
             }
             $plan = $planned->plan;
             $this->finish([
-                'state' => 'planned', 'total' => $planned->rows, 'done' => $planned->rows, 'fingerprint' => $plan->fingerprint(),
-                'layout' => json_encode([
-                    'header_row' => $planned->layout->headerRow, 'family_first' => $planned->layout->familyFirst,
-                    'columns' => array_map(fn (Column $c): array => ['index' => $c->index, 'heading' => $c->heading, 'samples' => $c->samples, 'field' => $c->field?->value, 'why' => $c->why], $planned->layout->columns),
-                ], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+                'state' => 'planned', 'total' => $planned->book->contents->rows(), 'done' => $planned->book->contents->rows(), 'fingerprint' => $plan->fingerprint(),
+                'answers' => json_encode((object) $planned->answers, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+                'layout' => json_encode(SheetView::all($planned->book), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
                 'summary' => json_encode([
                     'sentence' => $plan->sentence, 'tallies' => $plan->tallies, 'warnings' => $plan->warnings, 'blockers' => $plan->blockers,
-                    'verdicts' => $plan->verdicts(), 'questions' => $plan->questions, 'changes' => count($plan->changes),
+                    'verdicts' => $plan->verdicts(), 'questions' => $plan->questions, 'changes' => count($plan->changes), 'domains' => $planned->domains, 'repairs' => RepairTally::all($plan),
+                    'leaving' => $plan->verdicts()['leaving'] ?? 0, 'words' => LeavingWords::of($planned, $import->everyone),
                 ], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
             ]);
         });

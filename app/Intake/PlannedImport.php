@@ -4,13 +4,16 @@ declare(strict_types=1);
 
 namespace App\Intake;
 
+use Vantrel\Core\Intake\BookReader;
 use Vantrel\Core\Plan\Plan;
-use Vantrel\Core\Table\ListLayout;
 
 final readonly class PlannedImport
 {
-    /** @param  int  $rows students in the list */
-    public function __construct(public ListLayout $layout, public Plan $plan, public int $rows)
+    /**
+     * @param  array<string, string>  $answers what was said and answered, with what was remembered of files of the same shape
+     * @param  list<string>  $domains mail domains that most of the list uses and the school has not named
+     */
+    public function __construct(public BookReader $book, public Plan $plan, public array $answers, public array $domains)
     {
     }
 }

@@ -6,6 +6,7 @@ namespace App\Ledger;
 
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Intake\Scope;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
@@ -13,16 +14,68 @@ use Vantrel\Core\Plan\Snapshot;
 /** Reads records as the core sees them. Each method reads what one kind of plan is made from, in a handful of queries. */
 final class Snapshots
 {
-    /** A list can meet anyone of the district; sections are those of the school's year. */
-    public function forIntake(string $schoolId, string $yearId): Snapshot
+    private const IN = 1000;
+
+    /**
+     * What the plan of an intake is made from: the people its rows may be or name, and all that hangs on them. A list can meet
+     * anyone of the district; sections are those that are open.
+     */
+    public function forIntake(string $schoolId, IntakeNeeds $needs): Snapshot
     {
+        $students = $this->rowsIn(Entity::Person, 'id', $needs->students, fn (Builder $q): Builder => $q->where('kind', 'student')->where('state', '!=', 'merged'))
+            + $this->rowsIn(Entity::Person, 'number', $needs->numbers, fn (Builder $q): Builder => $q->where('school_id', $schoolId)->where('kind', 'student')->where('state', '!=', 'merged'));
+        if ($needs->everyone !== null) {
+            $students += $this->rows(Entity::Person, fn (Builder $q): Builder => $this->inScope($q, $schoolId, $needs->everyone));
+        }
+        $ids = array_map(strval(...), array_keys($students));
+        $open = fn (Builder $s) => $s->select('id')->from('sections')->where('state', 'open');
+        $enrollments = $this->rowsIn(Entity::Enrollment, 'person_id', $ids, fn (Builder $q): Builder => $q->whereNull('ends_on')->where('role', 'student')->whereIn('section_id', $open));
+        $guardianships = $this->rowsIn(Entity::Guardianship, 'student_id', $ids, fn (Builder $q): Builder => $q->where('state', '!=', 'ended'));
+        $known = array_values(array_unique(array_map(fn (Row $g): string => $g->text('guardian_id'), $guardianships)));
+        $isGuardian = fn (Builder $q): Builder => $q->where('kind', 'guardian')->where('state', '!=', 'merged');
+        $guardians = $this->rowsIn(Entity::Person, 'id', $known, $isGuardian) + $this->rowsIn(Entity::Person, 'email', $needs->emails, $isGuardian) + $this->rowsIn(Entity::Person, 'phone', $needs->phones, $isGuardian);
+        $staff = $needs->staff ? $this->rows(Entity::Person, fn (Builder $q): Builder => $q->where('kind', 'staff')->where('state', '!=', 'merged')) : [];
+        if ($needs->staff) {
+            $enrollments += $this->rows(Entity::Enrollment, fn (Builder $q): Builder => $q->where('role', '!=', 'student')->whereNull('ends_on')
+                ->whereIn('section_id', fn (Builder $s) => $s->select('id')->from('sections')->where('state', 'open')->where('school_id', $schoolId)));
+        }
+        $people = $students + $guardians + $staff;
+        ksort($people, SORT_STRING);
+
         return $this->of([
-            Entity::Person->value => $this->rows(Entity::Person, fn (Builder $q): Builder => $q->whereIn('kind', ['student', 'guardian'])->where('state', '!=', 'merged')),
+            Entity::Person->value => $people,
             Entity::Section->value => $this->rows(Entity::Section, fn (Builder $q): Builder => $q->where('state', 'open')),
-            Entity::Enrollment->value => $this->rows(Entity::Enrollment, fn (Builder $q): Builder => $q->whereNull('ends_on')->where('role', 'student')
-                ->whereIn('section_id', fn (Builder $s) => $s->select('id')->from('sections')->where('state', 'open'))),
-            Entity::Guardianship->value => $this->rows(Entity::Guardianship, fn (Builder $q): Builder => $q->where('state', '!=', 'ended')),
+            Entity::Enrollment->value => $enrollments,
+            Entity::Guardianship->value => $guardianships,
         ]);
+    }
+
+    private function inScope(Builder $people, string $schoolId, Scope $scope): Builder
+    {
+        $people->where('kind', 'student')->where('state', '!=', 'merged');
+
+        return match (true) {
+            $scope->sectionId !== null => $people->whereIn('id', fn (Builder $q) => $q->select('person_id')->from('enrollments')->where('section_id', $scope->sectionId)->where('role', 'student')->whereNull('ends_on')),
+            $scope->grade !== null => $people->where('school_id', $schoolId)->where('state', 'active')->where('grade', $scope->grade),
+            default => $people->where('school_id', $schoolId)->where('state', 'active'),
+        };
+    }
+
+    /**
+     * Rows whose column holds one of the values, in statements of bounded size.
+     *
+     * @param  list<string>  $values
+     * @param  callable(Builder): Builder  $where
+     * @return array<string, Row>
+     */
+    private function rowsIn(Entity $entity, string $column, array $values, callable $where): array
+    {
+        $rows = [];
+        foreach (array_chunk($values, self::IN) as $chunk) {
+            $rows += $this->rows($entity, fn (Builder $q): Builder => $where($q)->whereIn($column, $chunk));
+        }
+
+        return $rows;
     }
 
     /** Everything that hangs on two accounts. */

@@ -32,7 +32,7 @@ final class Pairs
     /** Both judged against everyone of the school, as the list does. */
     public function judge(Subject $left, Subject $right): LookAlike
     {
-        $candidate = (new Matcher($this->subjects(fn (Builder $q): Builder => $q->where('p.school_id', $left->schoolId)->where('p.state', '!=', 'merged'))))->judge($left, $right);
+        $candidate = Matcher::link([$left], $this->subjects(fn (Builder $q): Builder => $q->where('p.school_id', $left->schoolId)->where('p.state', '!=', 'merged')))->judge($left, $right);
 
         return new LookAlike($left->id, $right->id, $candidate->probability, $candidate->caution, $candidate->evidence);
     }

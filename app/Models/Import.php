@@ -13,11 +13,12 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $school_id
  * @property string|null $actor_id
  * @property string $title
- * @property string $file
+ * @property list<array{file: string, title: string}> $files
+ * @property string|null $content_hash
  * @property string $state
+ * @property string|null $everyone
+ * @property string $confirmed
  * @property string|null $message
- * @property array<int, string|null>|null $named
- * @property bool|null $family_first
  * @property array<string, string> $answers
  * @property array<string, mixed>|null $layout
  * @property array<string, mixed>|null $summary
@@ -42,5 +43,5 @@ final class Import extends Model
     protected $guarded = [];
 
     /** @var array<string, string> */
-    protected $casts = ['named' => 'array', 'answers' => 'array', 'layout' => 'array', 'summary' => 'array', 'family_first' => 'boolean'];
+    protected $casts = ['files' => 'array', 'answers' => 'array', 'layout' => 'array', 'summary' => 'array'];
 }

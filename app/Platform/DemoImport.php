@@ -23,7 +23,7 @@ final class DemoImport
         $import = Import::query()->create([
             'id' => (string) Str::ulid(), 'school_id' => DB::table('schools')->where('code', 'primary')->value('id'),
             'actor_id' => DB::table('people')->where('email', 'ines.halloran@lanternfield.example')->value('id'),
-            'title' => basename(self::LIST), 'file' => ImportFiles::copy(base_path(self::LIST)), 'state' => 'reading', 'answers' => [],
+            'title' => basename(self::LIST), 'files' => [['file' => ImportFiles::copy(base_path(self::LIST)), 'title' => basename(self::LIST)]], 'state' => 'reading', 'answers' => [],
             'round' => 1, 'done' => 0, 'total' => 0, 'made_at' => now(), 'changed_at' => now(),
         ]);
         PlanImport::dispatch($import->id, 1);

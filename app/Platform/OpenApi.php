@@ -66,7 +66,7 @@ final class OpenApi
             $operation['parameters'] = $parameters;
         }
         if (! $isGet && $takes !== []) {
-            $operation['requestBody'] = ['required' => true, 'content' => [in_array('file', $takes, true) ? 'multipart/form-data' : 'application/json' => ['schema' => $this->body($takes)]]];
+            $operation['requestBody'] = ['required' => true, 'content' => [array_intersect(['file', 'files'], $takes) !== [] ? 'multipart/form-data' : 'application/json' => ['schema' => $this->body($takes)]]];
         }
         $operation['responses'] = match ($answers->with) {
             null => ['204' => ['description' => 'Done']],
@@ -102,6 +102,8 @@ final class OpenApi
             $type === 'int' => ['type' => 'integer'],
             $type === 'bool' => ['type' => 'boolean'],
             $type === 'file' => ['type' => 'string', 'format' => 'binary'],
+            $type === '?string' => ['type' => ['string', 'null']],
+            $type === 'files' => ['type' => 'array', 'items' => ['type' => 'string', 'format' => 'binary']],
             $type === 'list<string>' => ['type' => 'array', 'items' => ['type' => 'string']],
             $type === 'map<string>' => ['type' => 'object', 'additionalProperties' => ['type' => ['string', 'null']]],
             default => ['type' => 'string', 'enum' => explode('|', $type)],

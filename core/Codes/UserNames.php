@@ -48,6 +48,11 @@ final class UserNames
         return $name;
     }
 
+    public function isTaken(string $userName): bool
+    {
+        return isset($this->taken[self::fold($userName)]);
+    }
+
     /** As typed at sign-in, to the form that is stored. */
     public static function fold(string $typed): string
     {

@@ -20,6 +20,9 @@ final class GuardianBook
     /** @var array<string, list<Row>> e-mail to guardians */
     private array $byEmail = [];
 
+    /** @var array<string, list<Row>> phone number to guardians */
+    private array $byPhone = [];
+
     /** @var array<string, list<Row>> student id to guardianships */
     private array $ofStudent;
 
@@ -36,8 +39,14 @@ final class GuardianBook
         private readonly PlanBuilder $plan,
     ) {
         foreach ($snapshot->all(Entity::Person) as $person) {
-            if ($person->text('kind') === 'guardian' && $person->maybe('email') !== null && $person->text('state') !== 'merged') {
+            if ($person->text('kind') !== 'guardian' || $person->text('state') === 'merged') {
+                continue;
+            }
+            if ($person->maybe('email') !== null) {
                 $this->byEmail[$person->text('email')][] = $person;
+            }
+            if ($person->maybe('phone') !== null) {
+                $this->byPhone[$person->text('phone')][] = $person;
             }
         }
         $this->ofStudent = $snapshot->by(Entity::Guardianship, 'student_id');
@@ -67,7 +76,7 @@ final class GuardianBook
             foreach ($found as $i => $other) {
                 $sameName = $guardian->name->full() !== '' && NameKey::of($other->name->full()) === NameKey::of($guardian->name->full());
                 if ($sameName && ($other->email === '' || $guardian->email === '' || $other->email === $guardian->email)) {
-                    $found[$i] = new GuardianLine($other->name, $other->email ?: $guardian->email, $other->phone ?: $guardian->phone);
+                    $found[$i] = new GuardianLine($other->name, $other->email ?: $guardian->email, $other->phone ?: $guardian->phone, $other->relationship ?: $guardian->relationship);
 
                     continue 2;
                 }
@@ -87,24 +96,31 @@ final class GuardianBook
                 $own[] = $person;
             }
         }
-        $known = $this->known($guardian, $own);
+        $known = $this->known($guardian, $own, $line->account !== '');
         if ($known !== null) {
-            $this->fill($known, $guardian, $line->number);
+            $this->fill($known, $guardian, $line->number, $line->account !== '');
             $changed = $this->plan->changes(Entity::Person, $known->id);
-            foreach ($own as $person) {
-                if ($person->id === $known->id) {
-                    return $changed;
+            foreach ($this->ofStudent[$studentId] ?? [] as $link) {
+                if ($link->text('guardian_id') === $known->id) {
+                    if ($guardian->relationship !== '' && $link->maybe('relationship') === null) {
+                        $this->plan->update(Entity::Guardianship, $link, ['relationship' => $guardian->relationship], "row $line->number", $line->number);
+                    }
+
+                    return $changed || $this->plan->changes(Entity::Guardianship, $link->id);
                 }
             }
 
-            return $this->link($studentId, $known->id, $line->number);
+            return $this->link($studentId, $known->id, $guardian->relationship, $line->number);
         }
 
-        return $this->link($studentId, $this->make($guardian, $studentId, $line->number), $line->number);
+        return $this->link($studentId, $this->make($guardian, $studentId, $line->number), $guardian->relationship, $line->number);
     }
 
-    /** @param  list<Row>  $own guardians the student has */
-    private function known(GuardianLine $guardian, array $own): ?Row
+    /**
+     * @param  list<Row>  $own guardians the student has
+     * @param  bool  $sheet whether the row is of a sheet that came out of here, in which addresses may have been corrected
+     */
+    private function known(GuardianLine $guardian, array $own, bool $sheet): ?Row
     {
         $key = NameKey::of($guardian->name->full());
         if ($guardian->email !== '') {
@@ -123,7 +139,13 @@ final class GuardianBook
             $same = $key !== '' && $person->text('search_name') === $key;
             $samePhone = $guardian->phone !== '' && $person->text('phone') === $guardian->phone && $key === '';
             $otherMail = $guardian->email !== '' && $person->maybe('email') !== null && $person->text('email') !== $guardian->email;
-            if (($same || $samePhone) && ! $otherMail) {
+            if (($same || $samePhone) && (! $otherMail || $sheet)) {
+                return $person;
+            }
+        }
+        // Without an address, the same name with the same phone number: brothers and sisters share the account.
+        foreach ($guardian->email === '' && $guardian->phone !== '' && str_contains($key, ' ') ? $this->byPhone[$guardian->phone] ?? [] : [] as $person) {
+            if ($person->text('search_name') === $key) {
                 return $person;
             }
         }
@@ -140,11 +162,11 @@ final class GuardianBook
         return $b === '' || $a === $b || ((strlen($a) === 1 || strlen($b) === 1) && $a[0] === $b[0]);
     }
 
-    private function fill(Row $known, GuardianLine $guardian, int $row): void
+    private function fill(Row $known, GuardianLine $guardian, int $row, bool $sheet): void
     {
         $fields = [];
         foreach (['email' => $guardian->email, 'phone' => $guardian->phone] as $column => $value) {
-            if ($value !== '' && $known->maybe($column) === null) {
+            if ($value !== '' && ($known->maybe($column) === null || $sheet)) {
                 $fields[$column] = $value;
             }
         }
@@ -156,7 +178,7 @@ final class GuardianBook
     private function make(GuardianLine $guardian, string $studentId, int $row): string
     {
         $name = NameKey::of($guardian->name->full());
-        $key = $guardian->email !== '' ? "$guardian->email|".explode(' ', $name)[0] : "$studentId|$name|$guardian->phone";
+        $key = $guardian->email !== '' ? "$guardian->email|".explode(' ', $name)[0] : ($guardian->phone !== '' && str_contains($name, ' ') ? "$guardian->phone|$name" : "$studentId|$name|$guardian->phone");
         if (isset($this->made[$key])) {
             // Another row of the list says more of the same guardian: it goes into the same new record.
             if ($guardian->phone !== '' && ! isset($this->phoned[$this->made[$key]])) {
@@ -181,12 +203,12 @@ final class GuardianBook
         return $this->made[$key] = $id;
     }
 
-    private function link(string $studentId, string $guardianId, int $row): bool
+    private function link(string $studentId, string $guardianId, string $relationship, int $row): bool
     {
         $id = $this->ids->for('guardianship', $studentId, $guardianId);
         if (! $this->plan->changes(Entity::Guardianship, $id)) {
             $this->plan->insert(Entity::Guardianship, $id, [
-                'student_id' => $studentId, 'guardian_id' => $guardianId, 'relationship' => null, 'state' => 'listed', 'restriction' => null,
+                'student_id' => $studentId, 'guardian_id' => $guardianId, 'relationship' => $relationship ?: null, 'state' => 'listed', 'restriction' => null,
             ], "row $row", $row);
         }
 

@@ -6,10 +6,10 @@ namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Names\PersonName;
 
-/** A guardian as one row of a list names them. E-mail and phone are '' where the list has none. */
+/** A guardian as one row of a list names them. E-mail, phone and relationship are '' where the list has none. */
 final readonly class GuardianLine
 {
-    public function __construct(public PersonName $name, public string $email, public string $phone)
+    public function __construct(public PersonName $name, public string $email, public string $phone, public string $relationship = '')
     {
     }
 }

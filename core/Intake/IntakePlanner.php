@@ -5,26 +5,24 @@ declare(strict_types=1);
 namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Codes\UserNames;
-use Vantrel\Core\Matching\Candidate;
+use Vantrel\Core\Matching\Linkage;
 use Vantrel\Core\Matching\Matcher;
 use Vantrel\Core\Matching\Subject;
-use Vantrel\Core\Plan\Cell;
-use Vantrel\Core\Plan\Choice;
+use Vantrel\Core\Matching\Weights;
+use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\PlanRow;
 use Vantrel\Core\Plan\Problem;
-use Vantrel\Core\Plan\Question;
 use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Plan\Verdict;
-use Vantrel\Core\Values\GradeLevel;
 
 /**
- * From a list of students to the plan of what it changes: new and known students, their sections and their guardians.
- * Reads the list as additions: nobody who is missing from it is touched.
+ * From what the lists of an intake say to the plan of what they change: sections, staff, new and known students, their
+ * enrollments and their guardians. Read as additions, nobody who is missing is touched; read as everyone, who is missing leaves.
  */
 final class IntakePlanner
 {
@@ -36,214 +34,169 @@ final class IntakePlanner
 
     private readonly GuardianBook $guardians;
 
-    private readonly Matcher $matcher;
+    private readonly Identity $identity;
 
-    /** @var array<string, int> person's id to the row that is this person */
-    private array $claimed = [];
+    private readonly Twice $twice;
+
+    private readonly RowCells $cells;
 
     private int $moved = 0;
 
-    /** @param  list<StudentLine>  $lines */
+    /** @var array<string, RowMatch> place of a row to who it is */
+    private array $matches = [];
+
     private function __construct(
-        array $lines,
+        private readonly LineFolder $folder,
         private readonly Snapshot $snapshot,
         private readonly IntakeWish $wish,
         private readonly Ids $ids,
         private readonly UserNames $userNames,
+        Linkage $linkage,
     ) {
         $this->plan = new PlanBuilder;
         $this->roster = new Roster($snapshot);
         $this->sections = new SectionBook($snapshot, $wish, $ids, $this->plan);
         $this->guardians = new GuardianBook($snapshot, $wish, $ids, $this->plan);
-        // Students whom rows of this list made when it was applied before are those rows' own, and weigh nothing in
-        // judging the others: planned again, the list meets the same people as the first time.
-        $own = [];
-        foreach ($lines as $line) {
-            $own[$ids->for('person', $line->key())] = true;
-        }
-        $this->matcher = new Matcher(array_values(array_filter($this->roster->subjects(), fn (Subject $s): bool => ! isset($own[$s->id]))));
+        $this->identity = new Identity($snapshot, $this->roster, $linkage, $wish, $ids, $this->plan);
+        $this->cells = new RowCells($this->roster, $this->sections);
+        $this->twice = new Twice(array_values(array_filter($folder->students(), fn (StudentLine $l): bool => ! $l->stopped() && $l->mayAdd)), $wish);
     }
 
-    /** @param  list<StudentLine>  $lines */
-    public static function plan(array $lines, Snapshot $snapshot, IntakeWish $wish, Ids $ids, UserNames $userNames): Plan
+    /** @param  Linkage|null  $linkage of {@see subjects} with everyone known; worked out from the snapshot where null */
+    public static function plan(ListContents $contents, Snapshot $snapshot, IntakeWish $wish, Ids $ids, UserNames $userNames, ?Linkage $linkage = null): Plan
     {
-        $planner = new self($lines, $snapshot, $wish, $ids, $userNames);
-        $numbers = [];
-        foreach ($lines as $line) {
-            $first = $line->studentNumber === '' ? null : ($numbers[$line->studentNumber] ?? null);
-            if ($first === null) {
-                $numbers[$line->studentNumber] = $line->number;
-            }
-            $planner->line($line, $first);
+        $folder = new LineFolder($contents->students);
+        if ($linkage === null) {
+            $own = self::own($folder, $ids);
+            $known = array_filter((new Roster($snapshot))->subjects(), fn (Subject $s): bool => ! isset($own[$s->id]));
+            $linkage = Matcher::link(self::subjects($folder, $wish->schoolId), $known, Weights::published());
         }
-
-        return $planner->build();
-    }
-
-    private function line(StudentLine $line, ?int $sameNumberAs): void
-    {
-        $subject = Roster::subjectOf($line, $this->wish->schoolId);
-        if ($line->problems !== []) {
-            $this->keepOut($line, $line->problems, count($line->problems) === 1 ? 'a cell cannot be read' : count($line->problems).' cells cannot be read');
-
-            return;
+        $planner = new self($folder, $snapshot, $wish, $ids, $userNames, $linkage);
+        foreach ($contents->questions as $question) {
+            $planner->plan->ask($question->answered($wish->answers[$question->id] ?? null));
         }
-        if ($sameNumberAs !== null) {
-            $this->keepOut($line, [new Problem('', "Row $sameNumberAs has the same student number. Delete one of the two, or correct the number.")], "same number as row $sameNumberAs");
+        $staff = new StaffBook($snapshot, $wish, $ids, $userNames, $planner->sections, $planner->plan);
+        array_map($staff->section(...), $contents->sections);
+        array_map($staff->person(...), $contents->staff);
+        $planner->students($contents->students);
+        $leaving = $wish->everyone === null ? 0
+            : (new Leavers($snapshot, $planner->roster, $planner->sections, $wish, $wish->everyone, $planner->plan))->plan($planner->identity->spokenFor());
+        array_map($planner->plan->warn(...), $contents->warnings);
+        $planner->sections->warnOfNew();
 
-            return;
-        }
-        $match = $this->own($line, $subject) ?? $this->decide($line, $this->matcher->candidates($subject));
-        if ($match->verdict === Verdict::Ask || $match->verdict === Verdict::Cannot) {
-            $this->row($line, $match->verdict, $match, $match->why);
-
-            return;
-        }
-        $places = $this->sections->placesFor($line, $match);
-        if ($places === null) {
-            $this->row($line, Verdict::Ask, $match, 'which section is meant?', $this->sections->question);
-
-            return;
-        }
-        if ($match->person === null) {
-            $this->add($line, $places, $match);
-        } else {
-            $this->renew($line, $match, $match->person, $places);
-        }
-    }
-
-    /** The student this very row made when the list was applied before. */
-    private function own(StudentLine $line, Subject $subject): ?RowMatch
-    {
-        $made = $this->roster->subject($this->ids->for('person', $line->key()));
-
-        return $made === null ? null : $this->claim($line, $this->matcher->judge($subject, $made), 'same');
-    }
-
-    /** @param  list<Candidate>  $candidates likeliest first */
-    private function decide(StudentLine $line, array $candidates): RowMatch
-    {
-        $candidates = array_slice($candidates, 0, 3);
-        $best = $candidates[0] ?? null;
-        // Answers go by the row, not by whom it was compared with: a row left out stays out when others have been applied.
-        $id = substr(hash('sha256', 'who|'.$line->key()), 0, 20);
-        $answer = $this->wish->answers[$id] ?? null;
-        $chosen = $this->chosen($line, $answer);
-        if ($best === null) {
-            return match (true) {
-                $chosen !== null => $this->claim($line, $chosen, explode(':', (string) $answer)[2] ?? 'same', $id),
-                $answer === 'skip' => RowMatch::skipped($id),
-                default => RowMatch::none(),
-            };
-        }
-        $person = $this->snapshot->find(Entity::Person, $best->subject->id);
-        $rival = $candidates[1] ?? null;
-        $numberAgrees = $line->studentNumber !== '' && $line->studentNumber === $best->subject->number;
-        $sure = $best->probability >= Matcher::SAME && $best->caution === '' && $person !== null
-            && ($rival === null || $numberAgrees || $rival->probability < 0.5 || $best->probability - $rival->probability > 0.3);
-        $elsewhere = $person !== null && $person->text('school_id') !== $this->wish->schoolId && $person->text('state') === 'active';
-        if ($sure && ! $elsewhere && $answer === null) {
-            return $this->claim($line, $best, 'same');
-        }
-        $why = match (true) {
-            $sure => 'is at '.$this->roster->schoolName($best->subject->schoolId).' now',
-            $rival !== null && $rival->probability >= 0.5 => 'two people fit alike',
-            $best->caution !== '' => $best->caution,
-            default => $this->doubt($best),
-        };
-        $choices = $this->choices($candidates);
-        if ($chosen === null && ! in_array($answer, ['other', 'skip'], true)) {
-            $answer = null;
-        }
-        $this->plan->ask(new Question(
-            $id, $line->number,
-            "Is row {$line->number} {$this->roster->name($best->subject->id)}?",
-            $this->roster->describe($best->subject->id),
-            $choices, $best->evidence, $best->probability, $answer,
-        ));
-        if ($answer === null) {
-            return RowMatch::asked($best, $why, $id);
-        }
-        if ($answer === 'skip') {
-            return RowMatch::skipped($id);
-        }
-        if ($answer === 'other') {
-            return RowMatch::none($id);
-        }
-
-        return $chosen === null ? RowMatch::asked($best, $why, $id) : $this->claim($line, $chosen, explode(':', $answer)[2] ?? 'same', $id);
-    }
-
-    /** Whom an answer of the form `is:ID` or `is:ID:how` names, as long as that student is known. */
-    private function chosen(StudentLine $line, ?string $answer): ?Candidate
-    {
-        $parts = explode(':', (string) $answer);
-        $subject = $parts[0] === 'is' ? $this->roster->subject($parts[1] ?? '') : null;
-
-        return $subject === null ? null : $this->matcher->judge(Roster::subjectOf($line, $this->wish->schoolId), $subject);
-    }
-
-    private function claim(StudentLine $line, Candidate $candidate, string $how, ?string $question = null): RowMatch
-    {
-        $id = $candidate->subject->id;
-        $before = $this->claimed[$id] ?? null;
-        if ($before !== null) {
-            return RowMatch::refused($candidate, "row $before is this student already");
-        }
-        $this->claimed[$id] = $line->number;
-        $person = $this->snapshot->find(Entity::Person, $id);
-
-        return $person === null ? RowMatch::none() : RowMatch::found($person, $candidate, $how, $question);
-    }
-
-    /** The field that speaks loudest against a likely match, in words. */
-    private function doubt(Candidate $best): string
-    {
-        $least = null;
-        foreach ($best->evidence as $e) {
-            if ($e->level !== 'alike' && $e->level !== 'not known' && ($least === null || $e->weight < $least->weight)) {
-                $least = $e;
-            }
-        }
-
-        return $least === null ? 'little to go by' : ($least->level === 'differs' ? "{$least->field} differs" : "{$least->field}: {$least->level}");
+        return IntakeSentence::of($planner->plan, $wish, $planner->moved, $leaving);
     }
 
     /**
-     * @param  list<Candidate>  $candidates
-     * @return list<Choice>
+     * The rows as the matcher sees them.
+     *
+     * @return list<Subject>
      */
-    private function choices(array $candidates): array
+    public static function subjects(LineFolder $folder, string $schoolId): array
     {
-        $choices = [];
-        foreach ($candidates as $candidate) {
-            $id = $candidate->subject->id;
-            $person = $this->snapshot->find(Entity::Person, $id);
-            $name = count($candidates) > 1 ? $this->roster->name($id).', '.$this->roster->describe($id) : $this->roster->name($id);
-            if ($person !== null && $person->text('school_id') !== $this->wish->schoolId && $person->text('state') === 'active') {
-                $school = $this->roster->schoolName($person->text('school_id'));
-                $choices[] = new Choice("is:$id:transfer", "Same person, transfer: $name", "ends all sections at $school today; the account and cards go on working");
-                $choices[] = new Choice("is:$id:also", "Same person, also enroll: $name", "stays at $school and comes into the sections of this row too");
+        return array_map(fn (StudentLine $line): Subject => Roster::subjectOf($line, $schoolId), $folder->students());
+    }
+
+    /**
+     * Students whom rows of this list made when it was applied before. They are those rows' own and weigh nothing in judging the
+     * others: planned again, the list meets the same people as the first time.
+     *
+     * @return array<string, true>
+     */
+    public static function own(LineFolder $folder, Ids $ids): array
+    {
+        $own = [];
+        foreach ($folder->students() as $line) {
+            $own[$ids->for('person', $line->key())] = true;
+        }
+
+        return $own;
+    }
+
+    /** @param  list<StudentLine>  $lines in the order of the file */
+    private function students(array $lines): void
+    {
+        $folded = [];
+        foreach ($this->folder->students() as $line) {
+            $folded[$line->place()] = $line;
+        }
+        $joined = $this->folder->joined();
+        $refused = $this->folder->refused();
+        $verdicts = [];
+        // Rows whose number names them go first: nobody with a likeness can take their student.
+        $order = array_values($folded);
+        usort($order, fn (StudentLine $a, StudentLine $b): int => $this->sureness($b) <=> $this->sureness($a));
+        foreach ($order as $line) {
+            if ($line->stopped()) {
+                $this->identity->guess($line);
             } else {
-                $choices[] = new Choice("is:$id", "Same person: $name", 'keeps the account and its cards; this row updates it');
+                $this->matches[$line->place()] = $this->identity->of($line);
             }
         }
-        $choices[] = new Choice('other', 'Another person', 'makes a new account');
-        $choices[] = new Choice('skip', 'Leave this row out', 'changes nothing');
+        foreach ($lines as $line) {
+            $place = $line->place();
+            if (isset($folded[$place])) {
+                $verdicts[$place] = $this->line($folded[$place], $this->matches[$place] ?? null);
+            } elseif (isset($refused[$place])) {
+                $this->identity->guess($line);
+                $this->keepOut($line, [$refused[$place][1]], $refused[$place][2]);
+            }
+        }
+        foreach ($lines as $line) {
+            $first = $joined[$line->place()] ?? null;
+            if ($first !== null) {
+                $with = $folded[$first];
+                $verdict = $verdicts[$first] ?? Verdict::Cannot;
+                $this->plan->row(new PlanRow($line->number, in_array($verdict, [Verdict::New, Verdict::Update], true) ? Verdict::Same : $verdict, $this->cells->of($line, null, []), "goes with {$with->where()}", $line->problems, sheet: $line->sheet, repairs: $line->repairs));
+            }
+        }
+    }
 
-        return $choices;
+    private function sureness(StudentLine $line): int
+    {
+        return ($line->account !== '' ? 4 : 0) + (isset($this->wish->answers[substr(hash('sha256', 'who|'.$line->key()), 0, 20)]) ? 2 : 0)
+            + ($this->roster->subject($this->ids->for('person', $line->key())) !== null ? 1 : 0);
+    }
+
+    private function line(StudentLine $line, ?RowMatch $match): Verdict
+    {
+        if ($match === null) {
+            $stops = array_values(array_filter($line->problems, fn (Problem $p): bool => $p->stops));
+
+            return $this->keepOut($line, $line->problems, count($stops) === 1 ? 'a cell cannot be read' : count($stops).' cells cannot be read');
+        }
+        if ($match->verdict === Verdict::Ask || $match->verdict === Verdict::Cannot) {
+            return $this->row($line, $match->verdict, $match, $match->why);
+        }
+        $holder = $this->identity->holderOf($line->studentNumber);
+        if ($holder !== null && $holder->id !== $match->person?->id && $match->how !== 'also' && $holder->id !== $this->ids->for('person', $line->key())) {
+            return $this->keepOut($line, [...$line->problems, new Problem('student number', "The number $line->studentNumber is {$this->roster->name($holder->id)}’s ({$this->roster->describe($holder->id)}). Correct the number; or the name, if it is the same student.")], 'the number is someone else’s');
+        }
+        if ($match->person === null && ! $line->mayAdd) {
+            $who = $line->studentNumber !== '' ? "has the number $line->studentNumber" : ($line->email !== '' && $line->name->full() === '' ? "has the address $line->email" : 'is called '.$line->name->full());
+
+            return $this->keepOut($line, [...$line->problems, new Problem($line->studentNumber !== '' ? 'student number' : 'name of the student', "No student known here $who. Bring the list of students in first, or correct the cell.")], 'nobody known is this student');
+        }
+        $question = $match->person === null ? $this->twice->question($line, fn (StudentLine $l): bool => ($this->matches[$l->place()] ?? null)?->person !== null, $this->plan) : null;
+        if ($question !== null) {
+            return $question === 'skip' ? $this->row($line, Verdict::Cannot, RowMatch::skipped($question), 'left out, as you said') : $this->row($line, Verdict::Ask, $match, 'stands twice, or is another', $question);
+        }
+        $places = $match->how === 'leave' ? [] : $this->sections->placesFor($line);
+        if ($places === null) {
+            return $this->row($line, Verdict::Ask, $match, 'which section is meant?', $this->sections->question);
+        }
+
+        return $match->person === null ? $this->add($line, $places, $match) : $this->renew($line, $match, $match->person, $places);
     }
 
     /** @param  list<Place>  $places */
-    private function add(StudentLine $line, array $places, RowMatch $match): void
+    private function add(StudentLine $line, array $places, RowMatch $match): Verdict
     {
         $id = $this->ids->for('person', $line->key());
         if ($this->plan->changes(Entity::Person, $id)) {
-            $this->keepOut($line, [new Problem('', 'Another row of this list says the same of the same student. Delete one of the two.')], 'stands twice in the list');
-
-            return;
+            return $this->keepOut($line, [new Problem('', 'Another row of this list says the same of the same student. Delete one of the two, or give each a number or birth date.')], 'stands twice in the list');
         }
-        $reason = "row {$line->number}";
+        $reason = $line->where();
         $this->plan->insert(Entity::Person, $id, [
             'school_id' => $this->wish->schoolId, 'kind' => 'student',
             'given_name' => $line->name->given, 'family_name' => $line->name->family, 'search_name' => $line->name->searchKey(),
@@ -255,50 +208,67 @@ final class IntakePlanner
             'person_id' => $id, 'user_name' => $this->userNames->give($line->name->given, $line->name->family), 'passphrase' => null, 'password' => null,
         ], $reason, $line->number);
         foreach ($places as $place) {
-            $this->enroll($place, $id, $line->number);
+            $this->enroll($place, $id, $line);
         }
         $this->guardians->attach($line, $id);
-        $this->row($line, Verdict::New, $match, $match->question === null ? 'nobody known is this student' : 'another person, as you said', null, $places);
+        $why = match (true) {
+            $match->question !== null => 'another person, as you said',
+            $match->apart !== '' => "not $match->apart",
+            default => 'nobody known is this student',
+        };
+
+        return $this->row($line, Verdict::New, $match, $why, null, $places);
     }
 
     /** @param  list<Place>  $places */
-    private function renew(StudentLine $line, RowMatch $match, Row $person, array $places): void
+    private function renew(StudentLine $line, RowMatch $match, Row $person, array $places): Verdict
     {
+        $name = NameChoice::of($line, $person, $match->candidate->evidence ?? []);
         $fields = array_filter([
-            'given_name' => $line->name->given, 'family_name' => $line->name->family, 'birth_date' => $line->birthDate,
+            'given_name' => $name->given, 'family_name' => $name->family, 'birth_date' => $line->birthDate,
             'number' => $line->studentNumber, 'grade' => $line->grade, 'email' => $line->email,
         ], fn (string $v): bool => $v !== '');
-        if ($match->question !== null && $match->how === 'also') {
+        if ($match->how === 'also' || $match->how === 'leave') {
             unset($fields['number'], $fields['grade']);
-        } else {
+        } elseif ($line->mayAdd) {
             $fields['school_id'] = $this->wish->schoolId;
             $fields['state'] = 'active';
         }
-        $fields['search_name'] = (new \Vantrel\Core\Names\PersonName($fields['given_name'] ?? $person->text('given_name'), $fields['family_name'] ?? $person->text('family_name')))->searchKey();
-        $this->plan->update(Entity::Person, $person, $fields, "row {$line->number}", $line->number);
+        $fields['search_name'] = (new PersonName($fields['given_name'] ?? $person->text('given_name'), $fields['family_name'] ?? $person->text('family_name')))->searchKey();
+        $this->plan->update(Entity::Person, $person, $fields, $line->where(), $line->number);
         $changed = $this->plan->changes(Entity::Person, $person->id);
-        $back = $person->text('state') === 'left';
+        $back = $person->text('state') === 'left' && ($fields['state'] ?? '') === 'active';
         if ($match->how === 'transfer') {
             foreach ($this->roster->enrollmentsOf($person->id) as $enrollment) {
                 if (! $this->sections->isHere($enrollment->text('section_id'))) {
-                    $this->plan->update(Entity::Enrollment, $enrollment, ['ends_on' => $this->wish->today], "transfer, row {$line->number}", $line->number);
+                    $this->plan->update(Entity::Enrollment, $enrollment, ['ends_on' => $this->wish->today], 'transfer, '.$line->where(), $line->number);
                 }
             }
         }
         $moves = 0;
         foreach ($places as $place) {
-            if ($this->roster->isIn($person->id, $place->sectionId)) {
+            $open = $this->roster->enrollmentIn($person->id, $place->sectionId);
+            if ($open !== null) {
+                if ($line->endsOn !== '') {
+                    $this->plan->update(Entity::Enrollment, $open, ['ends_on' => $line->endsOn], $line->where(), $line->number);
+                    $changed = true;
+                }
+
+                continue;
+            }
+            if ($line->endsOn !== '' && $line->endsOn <= $this->wish->today) {
                 continue;
             }
             if ($place->homeroom && $match->how !== 'also') {
                 foreach ($this->roster->homeroomsOf($person->id) as $old) {
-                    if ($this->sections->isHere($old->text('section_id'))) {
-                        $this->plan->update(Entity::Enrollment, $old, ['ends_on' => $this->wish->today], "moves to {$place->name}, row {$line->number}", $line->number);
+                    $named = array_filter($places, fn (Place $p): bool => $p->sectionId === $old->text('section_id')) !== [];
+                    if (! $named && $this->sections->isHere($old->text('section_id'))) {
+                        $this->plan->update(Entity::Enrollment, $old, ['ends_on' => $this->wish->today], "moves to {$place->name}, ".$line->where(), $line->number);
                         $moves = 1;
                     }
                 }
             }
-            $this->enroll($place, $person->id, $line->number);
+            $this->enroll($place, $person->id, $line);
             $changed = true;
         }
         $this->moved += $moves;
@@ -309,10 +279,11 @@ final class IntakePlanner
             $moves > 0 => 'changes homeroom',
             default => '',
         };
-        $this->row($line, $changed ? Verdict::Update : Verdict::Same, $match, $why, null, $places);
+
+        return $this->row($line, $changed ? Verdict::Update : Verdict::Same, $match, $why, null, $places);
     }
 
-    private function enroll(Place $place, string $personId, int $row): void
+    private function enroll(Place $place, string $personId, StudentLine $line): void
     {
         $id = $this->ids->for('enrollment', $place->sectionId, $personId);
         if ($this->plan->changes(Entity::Enrollment, $id)) {
@@ -320,8 +291,8 @@ final class IntakePlanner
         }
         $this->plan->insert(Entity::Enrollment, $id, [
             'section_id' => $place->sectionId, 'person_id' => $personId, 'role' => 'student',
-            'begins_on' => $this->wish->today, 'ends_on' => null, 'source' => 'list',
-        ], "row $row", $row);
+            'begins_on' => $line->beginsOn ?: $this->wish->today, 'ends_on' => $line->endsOn ?: null, 'source' => 'list',
+        ], $line->where(), $line->number);
     }
 
     /** @param  list<Place>  $places */
@@ -337,53 +308,22 @@ final class IntakePlanner
     }
 
     /** @param  list<Problem>  $problems */
-    private function keepOut(StudentLine $line, array $problems, string $why): void
+    private function keepOut(StudentLine $line, array $problems, string $why): Verdict
     {
-        $this->plan->row(new PlanRow($line->number, Verdict::Cannot, $this->cells($line, null, []), $why, $problems));
+        $this->plan->row(new PlanRow($line->number, Verdict::Cannot, $this->cells->of($line, null, []), $why, $problems, sheet: $line->sheet, repairs: $line->repairs));
+
+        return Verdict::Cannot;
     }
 
     /** @param  list<Place>  $places */
-    private function row(StudentLine $line, Verdict $verdict, RowMatch $match, string $why, ?string $question = null, array $places = []): void
+    private function row(StudentLine $line, Verdict $verdict, RowMatch $match, string $why, ?string $question = null, array $places = []): Verdict
     {
         $this->plan->row(new PlanRow(
-            $line->number, $verdict, $this->cells($line, $match->person ?? $this->snapshot->find(Entity::Person, $match->candidate?->subject->id), $places), $why, [],
+            $line->number, $verdict, $this->cells->of($line, $match->person ?? $this->snapshot->find(Entity::Person, $match->candidate?->subject->id), $places), $why, $line->problems,
             $match->candidate?->subject->id, $match->candidate?->subject->number ?: null, $match->candidate?->probability, $match->candidate->evidence ?? [],
-            $question ?? ($verdict === Verdict::Ask ? $match->question : null),
+            $question ?? ($verdict === Verdict::Ask ? $match->question : null), $line->sheet, $line->repairs,
         ));
-    }
 
-    /**
-     * @param  list<Place>  $places
-     * @return array<string, Cell>
-     */
-    private function cells(StudentLine $line, ?Row $person, array $places): array
-    {
-        $was = fn (string $column, string $now): Cell => $person === null || $now === '' ? Cell::same($now ?: ($person?->text($column) ?? '')) : new Cell($person->text($column), $now);
-        $grade = fn (string $code): string => GradeLevel::read($code)?->short() ?? $code;
-        $name = $person === null ? Cell::same($line->name->full()) : new Cell(trim($person->text('given_name').' '.$person->text('family_name')), $line->name->full());
-        $gradeCell = $was('grade', $line->grade);
-        $written = array_values(array_filter([$line->homeroom, ...$line->sections], fn (string $s): bool => $s !== ''));
-        $after = $places === [] ? implode(', ', $written) : implode(', ', array_map(fn (Place $p): string => $p->name, $places));
-        $before = $after;
-        if ($person !== null && $places !== []) {
-            $homerooms = array_map(fn (Row $e): string => $this->sections->nameOf($e->text('section_id')), $this->roster->homeroomsOf($person->id));
-            $fresh = array_filter($places, fn (Place $p): bool => ! $this->roster->isIn($person->id, $p->sectionId));
-            $before = $fresh === [] ? $after : implode(', ', $homerooms);
-        }
-
-        return [
-            'Name' => $name,
-            'Number' => $was('number', $line->studentNumber),
-            'Grade' => new Cell($grade($gradeCell->before), $grade($gradeCell->after)),
-            'Section' => new Cell($before, $after),
-            'Guardians' => Cell::same(implode(', ', array_map(fn (GuardianLine $g): string => $g->name->full() ?: $g->email ?: $g->phone, $line->guardians))),
-        ];
-    }
-
-    private function build(): Plan
-    {
-        $this->sections->warnOfNew();
-
-        return IntakeSentence::of($this->plan, $this->wish, $this->moved);
+        return $verdict;
     }
 }

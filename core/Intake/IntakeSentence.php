@@ -14,37 +14,45 @@ use Vantrel\Core\Plan\Words;
 /** Closes an intake plan with its tallies and the one sentence that says what applying it does. */
 final class IntakeSentence
 {
-    /** @param  int  $moved students who change their homeroom */
-    public static function of(PlanBuilder $builder, IntakeWish $wish, int $moved): Plan
+    /**
+     * @param  int  $moved students who change their homeroom
+     * @param  int  $leaving students who are not in a list of everyone
+     */
+    public static function of(PlanBuilder $builder, IntakeWish $wish, int $moved, int $leaving = 0): Plan
     {
         $draft = $builder->build($wish->title, '');
-        $added = ['student' => 0, 'guardian' => 0];
+        $added = ['student' => 0, 'guardian' => 0, 'staff' => 0];
         foreach ($draft->changes as $change) {
             if ($change->entity === Entity::Person && $change->inserts()) {
                 $added[(string) $change->after['kind']]++;
             }
         }
         $verdicts = $draft->verdicts();
-        $sections = count(array_filter($draft->changes, fn (Change $c): bool => $c->entity === Entity::Section));
+        $sections = count(array_filter($draft->changes, fn (Change $c): bool => $c->entity === Entity::Section && $c->inserts()));
+        $questions = count($draft->openQuestions());
         $tallies = [
             new Tally('students_added', $added['student'], 'students added'),
             new Tally('guardians_added', $added['guardian'], 'guardians added'),
             new Tally('students_updated', $verdicts['update'], 'students updated'),
             new Tally('students_moved', $moved, 'students moved'),
             new Tally('sections_made', $sections, 'sections made'),
+            ...($added['staff'] > 0 ? [new Tally('staff_added', $added['staff'], 'staff added')] : []),
+            ...($wish->everyone !== null ? [new Tally('students_leaving', $leaving, 'students leaving')] : []),
         ];
         $adds = array_filter([
             $added['student'] > 0 ? Words::count($added['student'], 'student') : '',
             $added['guardian'] > 0 ? Words::count($added['guardian'], 'guardian') : '',
+            $added['staff'] > 0 ? $added['staff'].' of the staff' : '',
         ]);
         $does = array_values(array_filter([
             $adds === [] ? '' : 'adds '.Words::join(array_values($adds)),
             $verdicts['update'] > 0 ? 'updates '.Words::count($verdicts['update'], 'student') : '',
             $moved > 0 ? 'moves '.number_format($moved) : '',
             $sections > 0 ? 'makes '.Words::count($sections, 'section') : '',
+            $leaving > 0 ? ($wish->everyone?->sectionId === null ? 'marks '.Words::count($leaving, 'student').' as having left' : 'takes '.Words::count($leaving, 'student').' out of the section') : '',
         ]));
         $waits = array_values(array_filter([
-            $verdicts['ask'] > 0 ? Words::count($verdicts['ask'], 'row waits', 'rows wait').' for you' : '',
+            $verdicts['ask'] > 0 ? Words::count($verdicts['ask'], 'row waits', 'rows wait').' for you' : ($questions > 0 ? Words::count($questions, 'question waits', 'questions wait').' for you' : ''),
             $verdicts['cannot'] > 0 ? Words::count($verdicts['cannot'], 'is left out', 'are left out') : '',
         ]));
         $sentence = ($does === [] ? 'Nothing to apply: everyone in this list is known as it says' : 'Apply '.Words::join($does))

@@ -4,202 +4,228 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Intake;
 
-use Vantrel\Core\Names\NameReader;
+use Vantrel\Core\Names\NameBook;
 use Vantrel\Core\Names\PersonName;
+use Vantrel\Core\Plan\Choice;
 use Vantrel\Core\Plan\Problem;
+use Vantrel\Core\Plan\Question;
 use Vantrel\Core\Table\Field;
-use Vantrel\Core\Table\Grid;
 use Vantrel\Core\Table\Line;
+use Vantrel\Core\Table\ListKind;
 use Vantrel\Core\Table\ListLayout;
-use Vantrel\Core\Values\CalendarDate;
-use Vantrel\Core\Values\GradeLevel;
-use Vantrel\Core\Values\MailAddress;
+use Vantrel\Core\Table\Said;
+use Vantrel\Core\Table\Sheet;
 
-/** Reads the rows of a list as students, once its layout is known. Every cell it cannot read becomes a problem with its cure. */
+/** Reads the rows of a sheet as what they are, once its layout is known. Every cell it cannot read becomes a problem with its cure. */
 final class ListReader
 {
-    /** @var list<Problem> of the row at hand */
-    private array $problems = [];
+    private RowReader $row;
 
-    private readonly ?bool $dayFirst;
+    /** @var list<string> */
+    private array $warnings = [];
 
-    private readonly int $numberWidth;
-
-    private function __construct(Grid $grid, private readonly ListLayout $layout)
+    private function __construct(private readonly Sheet $sheet, private readonly ListLayout $layout, private readonly string $label, private readonly ?string $section, Said $said, SchoolFacts $school, NameBook $book, string $today)
     {
-        $cells = fn (Field $field): array => ($at = $layout->indexOf($field)) === null ? []
-            : array_map(fn (Line $l): string => trim($l->cell($at)), $layout->body($grid));
-        $this->dayFirst = CalendarDate::dayFirst($cells(Field::BirthDate));
-        $this->numberWidth = self::usualWidth($cells(Field::StudentNumber));
-    }
-
-    /** @return list<StudentLine> totals and other rows without a student left out */
-    public static function read(Grid $grid, ListLayout $layout): array
-    {
-        $reader = new self($grid, $layout);
-        $lines = [];
-        foreach ($layout->body($grid) as $line) {
-            $student = $reader->line($line);
-            if ($student !== null) {
-                $lines[] = $student;
-            }
-        }
-
-        return $lines;
-    }
-
-    private function line(Line $line): ?StudentLine
-    {
-        $this->problems = [];
-        foreach ($line->flaws as $at => $flaw) {
-            $column = $this->layout->columns[$at] ?? null;
-            if ($column?->field !== null) {
-                $this->problem($column->field, $flaw);
-            }
-        }
-        $name = $this->name($line);
-        if ($name->full() === '' || preg_match('/^(total|count|sum|totals|subtotal)\b/i', $name->full()) === 1) {
-            if ($this->cell($line, Field::StudentNumber) === '' && $this->problems === []) {
-                return null;
-            }
-            $this->problem(Field::FullName, 'There is no name. Type the student’s name, or delete the row.');
-        }
-        $section = $this->cell($line, Field::Section);
-        $sections = $section === '' ? [] : array_values(array_filter(array_map(trim(...), preg_split('/\s*[;|\n]\s*/', $section) ?: []), fn (string $s): bool => $s !== ''));
-
-        return new StudentLine(
-            $line->number, $name, $this->studentNumber($line), $this->birthDate($line), $this->grade($line),
-            $this->cell($line, Field::Homeroom), $sections, $this->mail($line, Field::Email),
-            array_values(array_filter([
-                $this->guardian($line, Field::GuardianName, Field::GuardianEmail, Field::GuardianPhone),
-                $this->guardian($line, Field::Guardian2Name, Field::Guardian2Email, Field::Guardian2Phone),
-            ])),
-            $this->problems,
-        );
-    }
-
-    private function cell(Line $line, Field $field): string
-    {
-        $at = $this->layout->indexOf($field);
-
-        return $at === null ? '' : NameReader::tidy($line->cell($at));
-    }
-
-    private function name(Line $line): PersonName
-    {
-        $full = $this->cell($line, Field::FullName);
-        if ($full !== '') {
-            return NameReader::read($full, $this->layout->familyFirst);
-        }
-        $given = $this->cell($line, Field::GivenName);
-        if ($this->layout->indexOf(Field::FamilyName) === null && str_contains($given, ' ')) {
-            return NameReader::read($given, $this->layout->familyFirst);
-        }
-
-        return NameReader::mend(new PersonName($given, $this->cell($line, Field::FamilyName)));
-    }
-
-    private function studentNumber(Line $line): string
-    {
-        $cell = $this->cell($line, Field::StudentNumber);
-        if (preg_match('/^\d[.,]?\d*E\+\d+$/i', $cell) === 1) {
-            $this->problem(Field::StudentNumber, "“{$cell}” was a number that the spreadsheet shortened; its last digits are gone. Export the list again with this column as text.");
-
-            return '';
-        }
-        $cell = (string) preg_replace('/\.0+$/', '', $cell);
-        if (strlen($cell) > 40) {
-            $this->problem(Field::StudentNumber, 'This is too long for a student number (40 characters at most).');
-
-            return '';
-        }
-
-        return ctype_digit($cell) && strlen($cell) < $this->numberWidth ? str_pad($cell, $this->numberWidth, '0', STR_PAD_LEFT) : $cell;
-    }
-
-    private function birthDate(Line $line): string
-    {
-        $cell = $this->cell($line, Field::BirthDate);
-        if ($cell === '') {
-            return '';
-        }
-        $date = CalendarDate::read($cell, $this->dayFirst);
-        if ($date === null) {
-            $this->problem(Field::BirthDate, $this->dayFirst === null && preg_match('#^\d{1,2}[/.\-]\d{1,2}[/.\-]\d{2,4}$#', $cell) === 1
-                ? "“{$cell}” can be read two ways. Write dates as 2015-04-03 (year, month, day)."
-                : "“{$cell}” is not a date. Write it as 2015-04-03 (year, month, day).");
-        }
-
-        return $date ?? '';
-    }
-
-    private function grade(Line $line): string
-    {
-        $cell = $this->cell($line, Field::Grade);
-        if ($cell === '') {
-            return '';
-        }
-        $grade = GradeLevel::read($cell);
-        if ($grade === null) {
-            $this->problem(Field::Grade, "“{$cell}” is not a grade. Write PK, K, or a number from 1 to 13.");
-        }
-
-        return $grade?->code() ?? '';
-    }
-
-    private function mail(Line $line, Field $field): string
-    {
-        $cell = $this->cell($line, $field);
-        if ($cell === '') {
-            return '';
-        }
-        $mail = MailAddress::read($cell);
-        if ($mail === null) {
-            $this->problem($field, "“{$cell}” is not an e-mail address. Correct it, or empty the cell.");
-        }
-
-        return $mail->address ?? '';
-    }
-
-    private function guardian(Line $line, Field $name, Field $email, Field $phone): ?GuardianLine
-    {
-        $who = $this->cell($line, $name);
-        $mail = $this->mail($line, $email);
-        $number = (string) preg_replace('/[^\d+]/', '', $this->cell($line, $phone));
-        if ($who === '' && $mail === '' && $number === '') {
-            return null;
-        }
-
-        return new GuardianLine(NameReader::read($who), $mail, $number);
-    }
-
-    private function problem(Field $field, string $message): void
-    {
-        $at = $this->layout->indexOf($field) ?? $this->layout->indexOf(Field::GivenName) ?? 0;
-        $heading = $this->layout->columns[$at]->heading;
-        $this->problems[] = new Problem($heading !== '' ? $heading : self::letter($at), $message);
-    }
-
-    /** The spreadsheet's own name of a column: A, B .. Z, AA. */
-    private static function letter(int $index): string
-    {
-        return ($index >= 26 ? chr(64 + intdiv($index, 26)) : '').chr(65 + $index % 26);
+        $this->row = new RowReader($layout, $layout->body($sheet->grid), $said, $school, $book, $today);
     }
 
     /**
-     * The width that most all-digit numbers have; shorter ones lost their leading zeros to a spreadsheet.
-     *
-     * @param  list<string>  $cells
+     * @param  string  $label what the sheet is called beside others, '' where there is one only
+     * @param  string|null  $section the section that all rows of the sheet belong to, where its name says so
+     * @param  string  $today YYYY-MM-DD, for telling whether a birth date can be one
      */
-    private static function usualWidth(array $cells): int
+    public static function read(Sheet $sheet, ListLayout $layout, string $label, ?string $section, Said $said, SchoolFacts $school, NameBook $book, string $today): ListContents
     {
-        $digits = array_filter($cells, ctype_digit(...));
-        if (count($digits) < 3) {
-            return 0;
-        }
-        $widths = array_count_values(array_map(strlen(...), $digits));
-        $widest = max(array_keys($widths));
+        $reader = new self($sheet, $layout, $label, $section, $said, $school, $book, $today);
 
-        return count($digits) < $widths[$widest] * 2 ? $widest : 0;
+        return $reader->contents($said);
+    }
+
+    private function contents(Said $said): ListContents
+    {
+        $students = $staff = $sections = $titles = [];
+        foreach ($this->layout->body($this->sheet->grid) as $line) {
+            if ($this->isTitle($line)) {
+                $titles[] = $line->number;
+
+                continue;
+            }
+            $this->row->begin($line);
+            $read = match ($this->layout->kind) {
+                ListKind::Students => $this->student($line, true),
+                ListKind::Guardians => $this->guardian($line),
+                ListKind::Enrollments => $this->enrollment($line),
+                ListKind::Staff => $this->staff($line),
+                ListKind::Sections => $this->section($line),
+            };
+            match (true) {
+                $read instanceof StudentLine => $students[] = $read,
+                $read instanceof StaffLine => $staff[] = $read,
+                $read instanceof SectionLine => $sections[] = $read,
+                default => null,
+            };
+        }
+        $of = $this->label === '' ? '' : " of $this->label";
+        if ($titles !== []) {
+            $this->warnings[] = (count($titles) === 1 ? "Row $titles[0]$of is" : 'Rows '.implode(', ', array_slice($titles, 0, 8)).(count($titles) > 8 ? ' and '.(count($titles) - 8).' more' : '')."$of are").' read as titles between the rows, not as people.';
+        }
+        if ($this->sheet->check !== '') {
+            $this->warnings[] = $this->sheet->check;
+        }
+        $questions = $this->layout->questions($said);
+        if ($this->row->ambiguousDates() > 0 && $said->about($this->layout->table, 'dates') === null) {
+            $questions[] = new Question("t{$this->layout->table}.dates", null, 'Which comes first in the dates of '.$this->layout->headingOf(Field::BirthDate).', day or month?', 'No date of the column settles it; for example '.$this->row->ambiguousExample().'.', [
+                new Choice('month', 'The month', $this->row->ambiguousExample().' is '.$this->row->exampleAs(false)),
+                new Choice('day', 'The day', $this->row->ambiguousExample().' is '.$this->row->exampleAs(true)),
+                new Choice('none', 'Leave these dates out', 'the students come in without a birth date'),
+            ]);
+        }
+
+        return new ListContents($students, $staff, $sections, $this->warnings, $questions);
+    }
+
+    /** A line between the rows that heads a group ("Grade 4", "Ms. Vale's class:"): one cell where the others have several. */
+    private function isTitle(Line $line): bool
+    {
+        $filled = array_values(array_filter($line->cells, fn (string $c): bool => trim($c) !== ''));
+        $named = array_filter($this->layout->columns, fn ($c): bool => $c->field !== null);
+        if (count($filled) !== 1 || count($named) < 3 || $line->flaws !== []) {
+            return false;
+        }
+
+        return preg_match('/[:\d]|\b(grade|class|section|homeroom|teacher|page|students?|list)\b/iu', $filled[0]) === 1;
+    }
+
+    private function student(Line $line, bool $mayAdd): ?StudentLine
+    {
+        $this->row->flaws($line);
+        $name = $this->row->name(Field::FullName, Field::GivenName, Field::FamilyName);
+        if (self::isNobody($name)) {
+            if ($this->row->cell(Field::StudentNumber) === '' && $this->row->cell(Field::AccountKey) === '' && ! $this->row->hasProblems()) {
+                return null;
+            }
+            if ($this->row->cell(Field::AccountKey) === '') {
+                $this->row->problem(Field::FullName, 'There is no name. Type the student’s name, or delete the row.');
+            }
+        }
+        $sections = $this->sections();
+
+        return new StudentLine(
+            $line->number, $name, $this->row->studentNumber(), $this->row->birthDate(), $this->row->grade(), $this->homeroom(), $sections,
+            $this->row->mail(Field::Email), $this->guardians($name), $this->row->problems(), $this->label, $mayAdd, $this->row->cell(Field::AccountKey), $this->row->repairs(),
+            $this->row->date(Field::BeginsOn), $this->row->date(Field::EndsOn),
+        );
+    }
+
+    /** @return list<GuardianLine> */
+    private function guardians(PersonName $student): array
+    {
+        $guardians = [];
+        foreach (Field::guardians() as $set) {
+            $guardian = $this->row->guardian($set['name'], $set['given'], $set['family'], $set['email'], $set['phone'], $set['relationship'], $student);
+            if ($guardian !== null) {
+                $guardians[] = $guardian;
+            }
+        }
+
+        return $guardians;
+    }
+
+    /** A guardian's own row says nothing of the student but who it is. */
+    private function guardian(Line $line): ?StudentLine
+    {
+        $this->row->flaws($line);
+        $own = $this->layout->indexOf(Field::StudentName) !== null || $this->layout->indexOf(Field::GuardianName) === null && $this->layout->indexOf(Field::GuardianGiven) === null && $this->layout->indexOf(Field::GuardianEmail) === null;
+        $student = $own ? $this->row->name(Field::StudentName, null, null) : $this->row->name(Field::FullName, Field::GivenName, Field::FamilyName);
+        $guardians = $own
+            ? array_filter([$this->row->guardian(Field::FullName, Field::GivenName, Field::FamilyName, Field::Email, $this->layout->indexOf(Field::Phone) !== null ? Field::Phone : Field::GuardianPhone, Field::GuardianRelationship, $student)])
+            : $this->guardians($student);
+        $number = $this->row->studentNumber();
+        if ($number === '' && $student->full() === '' && $this->row->cell(Field::AccountKey) === '') {
+            if ($guardians === [] && ! $this->row->hasProblems()) {
+                return null;
+            }
+            $this->row->problem(Field::StudentNumber, 'The row does not say which student the guardian belongs to. Type the student’s number or name.');
+        }
+
+        return new StudentLine($line->number, $student, $number, '', '', '', [], $own ? '' : $this->row->mail(Field::Email), $guardians, $this->row->problems(), $this->label, false, $this->row->cell(Field::AccountKey), $this->row->repairs());
+    }
+
+    private function enrollment(Line $line): StudentLine|StaffLine|null
+    {
+        $this->row->flaws($line);
+        $name = $this->row->name($this->layout->indexOf(Field::StudentName) !== null ? Field::StudentName : Field::FullName, Field::GivenName, Field::FamilyName);
+        $sections = [...array_filter([$this->homeroom()]), ...$this->sections()];
+        $number = $this->row->studentNumber();
+        $mail = $this->row->mail(Field::Email);
+        $role = StaffRoles::read($this->row->cell(Field::Role));
+        if ($number === '' && $mail === '' && $name->full() === '' && $this->row->cell(Field::AccountKey) === '') {
+            return null;
+        }
+        if ($sections === []) {
+            $this->row->problem(Field::Section, 'The row names no section. Type its name, or delete the row.');
+        }
+        if ($role !== null && $mail !== '') {
+            return new StaffLine($line->number, $name, $mail, '', $sections, $role, $this->row->problems(), $this->label);
+        }
+
+        return new StudentLine($line->number, $name, $number, '', '', '', $sections, $mail, [], $this->row->problems(), $this->label, false, $this->row->cell(Field::AccountKey), $this->row->repairs(), $this->row->date(Field::BeginsOn), $this->row->date(Field::EndsOn));
+    }
+
+    private function staff(Line $line): ?StaffLine
+    {
+        $this->row->flaws($line);
+        $name = $this->row->name(Field::FullName, Field::GivenName, Field::FamilyName);
+        $mail = $this->row->mail(Field::Email);
+        if (self::isNobody($name) && $mail === '' && ! $this->row->hasProblems()) {
+            return null;
+        }
+        if ($name->full() === '') {
+            $this->row->problem(Field::FullName, 'There is no name. Type the name, or delete the row.');
+        }
+        if ($mail === '' && ! $this->row->hasProblems()) {
+            $this->row->problem(Field::Email, 'Staff sign in with their e-mail address, and there is none. Type it, or delete the row.');
+        }
+
+        return new StaffLine($line->number, $name, $mail, $this->row->phone(Field::Phone), [...array_filter([$this->homeroom()]), ...$this->sections()], StaffRoles::read($this->row->cell(Field::Role)) ?? 'lead', $this->row->problems(), $this->label);
+    }
+
+    private function section(Line $line): ?SectionLine
+    {
+        $this->row->flaws($line);
+        $homeroom = $this->row->cell(Field::Section) === '' ? $this->row->cell(Field::Homeroom) : '';
+        $name = $homeroom !== '' ? $homeroom : $this->row->cell(Field::Section);
+        if ($name === '' && ! $this->row->hasProblems() && $this->row->cell(Field::Teacher) === '') {
+            return null;
+        }
+        if ($name === '') {
+            $this->row->problem(Field::Section, 'There is no name of a section. Type it, or delete the row.');
+        } elseif (mb_strlen($name) > 80) {
+            $this->row->problem(Field::Section, 'The name is longer than 80 characters. Shorten it.');
+        }
+        if (preg_match('/^(total|sum)\b/i', $name) === 1) {
+            return null;
+        }
+
+        return new SectionLine($line->number, $name, $homeroom !== '', $this->row->grade(), $this->row->name(Field::Teacher, null, null), $this->row->mail(Field::TeacherEmail), $this->row->problems(), $this->label);
+    }
+
+    private function homeroom(): string
+    {
+        return $this->row->cell(Field::Homeroom);
+    }
+
+    /** @return list<string> a cell may name several */
+    private function sections(): array
+    {
+        $cell = $this->row->cellWithBreaks(Field::Section);
+        $sections = $cell === '' ? [] : array_values(array_filter(array_map(trim(...), preg_split('/\s*[;|\n]\s*/u', $cell) ?: []), fn (string $s): bool => $s !== ''));
+
+        return $sections === [] && $this->section !== null && $this->homeroom() === '' ? [$this->section] : $sections;
+    }
+
+    private static function isNobody(PersonName $name): bool
+    {
+        return $name->full() === '' || preg_match('/^(total|count|sum|totals|subtotal|gesamt|suma)\b/iu', $name->full()) === 1;
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Matching\Subject;
+use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
@@ -19,6 +20,9 @@ final class Roster
     /** @var array<string, list<Row>> */
     private array $guardianships;
 
+    /** @var array<string, Row> "school number" to the student who has it */
+    private array $numbers = [];
+
     public function __construct(private readonly Snapshot $snapshot)
     {
         foreach ($snapshot->all(Entity::Enrollment) as $enrollment) {
@@ -27,6 +31,16 @@ final class Roster
             }
         }
         $this->guardianships = $snapshot->by(Entity::Guardianship, 'student_id');
+        foreach ($snapshot->all(Entity::Person) as $person) {
+            if ($person->text('kind') === 'student' && $person->text('state') !== 'merged' && $person->maybe('number') !== null) {
+                $this->numbers[$person->text('school_id').' '.$person->text('number')] = $person;
+            }
+        }
+    }
+
+    public function byNumber(string $schoolId, string $number): ?Row
+    {
+        return $this->numbers["$schoolId $number"] ?? null;
     }
 
     /** @return list<Subject> every student who was not merged into another */
@@ -53,15 +67,16 @@ final class Roster
 
     public static function subjectOf(StudentLine $line, string $schoolId): Subject
     {
-        $contacts = [];
+        $contacts = $names = [];
         foreach ($line->guardians as $guardian) {
             $contacts[] = $guardian->email;
             $contacts[] = $guardian->phone;
+            $names[] = NameKey::of($guardian->name->full());
         }
 
         return new Subject(
-            'row'.$line->number, $line->name->given, $line->name->family, $line->birthDate, $line->studentNumber, $line->email, $line->grade, $schoolId,
-            array_values(array_filter($contacts, fn (string $c): bool => $c !== '')),
+            $line->place(), $line->name->given, $line->name->family, $line->birthDate, $line->studentNumber, $line->email, $line->grade, $schoolId,
+            array_values(array_filter($contacts, fn (string $c): bool => $c !== '')), array_values(array_filter($names, fn (string $n): bool => str_contains($n, ' '))),
         );
     }
 
@@ -79,13 +94,19 @@ final class Roster
 
     public function isIn(string $personId, string $sectionId): bool
     {
+        return $this->enrollmentIn($personId, $sectionId) !== null;
+    }
+
+    /** The open enrollment of a person in a section. */
+    public function enrollmentIn(string $personId, string $sectionId): ?Row
+    {
         foreach ($this->enrollmentsOf($personId) as $enrollment) {
             if ($enrollment->text('section_id') === $sectionId) {
-                return true;
+                return $enrollment;
             }
         }
 
-        return false;
+        return null;
     }
 
     public function name(string $personId): string
@@ -130,16 +151,18 @@ final class Roster
 
     private function of(Row $person): Subject
     {
+        [$contacts, $names] = $this->guardiansOf($person->id);
+
         return new Subject(
             $person->id, $person->text('given_name'), $person->text('family_name'), $person->text('birth_date'),
-            $person->text('number'), $person->text('email'), $person->text('grade'), $person->text('school_id'), $this->contactsOf($person->id),
+            $person->text('number'), $person->text('email'), $person->text('grade'), $person->text('school_id'), $contacts, $names,
         );
     }
 
-    /** @return list<string> */
-    private function contactsOf(string $personId): array
+    /** @return array{list<string>, list<string>} addresses and phone numbers, and names */
+    private function guardiansOf(string $personId): array
     {
-        $contacts = [];
+        $contacts = $names = [];
         foreach ($this->guardianships[$personId] ?? [] as $link) {
             $guardian = $this->snapshot->find(Entity::Person, $link->text('guardian_id'));
             foreach (['email', 'phone'] as $column) {
@@ -147,8 +170,11 @@ final class Roster
                     $contacts[] = $guardian->text($column);
                 }
             }
+            if (str_contains((string) $guardian?->text('search_name'), ' ')) {
+                $names[] = (string) $guardian?->text('search_name');
+            }
         }
 
-        return $contacts;
+        return [$contacts, $names];
     }
 }

@@ -11,7 +11,10 @@ use Vantrel\Core\Plan\Verdict;
 /** Who a row of the list is: someone known, nobody known, or not settled yet. */
 final readonly class RowMatch
 {
-    /** @param  string  $how same, transfer or also */
+    /**
+     * @param  string  $how same, transfer, also or leave
+     * @param  string  $apart someone who is alike and yet another, in words
+     */
     private function __construct(
         public Verdict $verdict,
         public ?Row $person,
@@ -19,12 +22,13 @@ final readonly class RowMatch
         public string $why,
         public ?string $question,
         public string $how = 'same',
+        public string $apart = '',
     ) {
     }
 
-    public static function none(?string $question = null): self
+    public static function none(?string $question = null, string $apart = ''): self
     {
-        return new self(Verdict::New, null, null, '', $question);
+        return new self(Verdict::New, null, null, '', $question, 'same', $apart);
     }
 
     public static function found(Row $person, Candidate $candidate, string $how, ?string $question): self

@@ -13,6 +13,7 @@ use Vantrel\Core\Plan\Question;
 use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Values\GradeLevel;
 
 /** The sections a list names: those of the school's year, and the new ones it needs. */
 final class SectionBook
@@ -22,6 +23,9 @@ final class SectionBook
 
     /** @var array<string, Row> plain name to open section of this school and year */
     private array $known = [];
+
+    /** @var array<string, true> ids of questions that are in the plan */
+    private array $asked = [];
 
     /** @var array<string, Place> plain name to section the plan makes */
     private array $made = [];
@@ -40,7 +44,7 @@ final class SectionBook
     }
 
     /** @return list<Place>|null null while it is not settled which section is meant */
-    public function placesFor(StudentLine $line, RowMatch $match): ?array
+    public function placesFor(StudentLine $line): ?array
     {
         $this->question = null;
         $places = [];
@@ -50,7 +54,7 @@ final class SectionBook
         }
         $open = false;
         foreach ($written as [$name, $homeroom]) {
-            $place = $this->place($name, $homeroom, $line);
+            $place = $this->place($name, $homeroom, $line->grade, $line->number, $line->sheet);
             if ($place === false) {
                 $open = true;
             } elseif ($place !== null) {
@@ -59,6 +63,25 @@ final class SectionBook
         }
 
         return $open ? null : array_values($places);
+    }
+
+    /**
+     * The section of a name, made if it is not there.
+     *
+     * @param  bool  $exact whether a name that is nearly one that is there is meant as it stands, as in a list of sections
+     * @return Place|null null where it is to be left out, or is not settled
+     */
+    public function placeFor(string $name, bool $homeroom, string $grade, int $row, bool $exact = false): ?Place
+    {
+        $place = $this->place($name, $homeroom, $grade, $row, '', $exact);
+
+        return $place === false ? null : $place;
+    }
+
+    /** The open section of this name that is there. */
+    public function known(string $name): ?Row
+    {
+        return $this->known[NameKey::of($name)] ?? null;
     }
 
     public function nameOf(string $sectionId): string
@@ -80,7 +103,7 @@ final class SectionBook
     }
 
     /** @return Place|null|false the place; null to leave it out; false while it is asked */
-    private function place(string $name, bool $homeroom, StudentLine $line): Place|null|false
+    private function place(string $name, bool $homeroom, string $grade, int $row, string $sheet, bool $exact = false): Place|null|false
     {
         $key = NameKey::of($name);
         $section = $this->known[$key] ?? null;
@@ -90,15 +113,15 @@ final class SectionBook
         if (isset($this->made[$key])) {
             return $this->made[$key];
         }
-        $near = $this->nearest($key);
+        $near = $exact ? null : $this->nearest($key);
         if ($near !== null) {
             $id = substr(hash('sha256', "section|$key|{$near->id}"), 0, 20);
             $answer = $this->wish->answers[$id] ?? null;
-            $this->plan->ask(new Question($id, $line->number, "Is “{$name}” {$near->text('name')}?", "row {$line->number}: no section is called “{$name}”", [
-                new Choice('use', "It is {$near->text('name')}", 'for every row that says so'),
-                new Choice('make', "Make the section {$name}", 'with its own roster and code'),
-                new Choice('leave', 'Leave the section out', 'takes the student, and places them nowhere by this'),
-            ], [], null, $answer));
+            $this->askOnce(new Question($id, $row, "Is “{$name}” {$near->text('name')}?", "row $row: no section is called “{$name}”", [
+                new Choice('use', "It is {$near->text('name')}", 'for every row that says so', 'use'),
+                new Choice('make', "Make the section {$name}", 'with its own roster and code', 'make'),
+                new Choice('leave', 'Leave the section out', 'takes the student, and places them nowhere by this', 'leave'),
+            ], [], null, in_array($answer, ['use', 'make', 'leave'], true) ? $answer : null, $sheet, 'section'));
             if ($answer === 'use') {
                 return $this->placeOf($near);
             }
@@ -114,13 +137,25 @@ final class SectionBook
         if (mb_strlen($name) > 80) {
             $name = mb_substr($name, 0, 80);
         }
+        // "4 Heron", "4B": a homeroom's name begins with its grade.
+        if ($grade === '' && $homeroom && preg_match('/^(\d{1,2}|K)\s*[-\/. ]?\s*\p{L}/iu', $name, $m) === 1) {
+            $grade = GradeLevel::read($m[1])?->code() ?? '';
+        }
         $sectionId = $this->ids->for('section', $key);
         $this->plan->insert(Entity::Section, $sectionId, [
             'school_id' => $this->wish->schoolId, 'school_year_id' => $this->wish->yearId, 'name' => $name,
-            'kind' => $homeroom ? 'homeroom' : 'class', 'grade' => $line->grade ?: null, 'state' => 'open', 'carried_from' => null,
-        ], "named in row {$line->number}", $line->number);
+            'kind' => $homeroom ? 'homeroom' : 'class', 'grade' => $grade ?: null, 'state' => 'open', 'carried_from' => null,
+        ], "named in row $row", $row);
 
-        return $this->made[$key] = new Place($sectionId, $name, $homeroom, $line->grade ?: null);
+        return $this->made[$key] = new Place($sectionId, $name, $homeroom, $grade ?: null);
+    }
+
+    private function askOnce(Question $question): void
+    {
+        if (! isset($this->asked[$question->id])) {
+            $this->asked[$question->id] = true;
+            $this->plan->ask($question);
+        }
     }
 
     private function placeOf(Row $section): Place

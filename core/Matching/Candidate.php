@@ -9,10 +9,15 @@ final readonly class Candidate
 {
     /**
      * @param  list<Evidence>  $evidence
-     * @param  float  $probability posterior, 0 to 1
+     * @param  float  $probability posterior, 0 to 1, all others known and nobody known weighed in
      * @param  string  $caution why it must not be settled without a person, '' if nothing speaks against
      */
     public function __construct(public Subject $subject, public array $evidence, public float $probability, public string $caution)
     {
+    }
+
+    public function sure(): bool
+    {
+        return $this->probability >= Matcher::SAME && $this->caution === '';
     }
 }

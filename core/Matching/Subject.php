@@ -13,7 +13,10 @@ final readonly class Subject
 
     public string $familyKey;
 
-    /** @param  list<string>  $contacts guardians' addresses and phone numbers, as stored */
+    /**
+     * @param  list<string>  $contacts guardians' addresses and phone numbers, as stored
+     * @param  list<string>  $guardians guardians' names, plain
+     */
     public function __construct(
         public string $id,
         public string $given,
@@ -24,8 +27,10 @@ final readonly class Subject
         public string $grade = '',
         public string $schoolId = '',
         public array $contacts = [],
+        public array $guardians = [],
     ) {
         $this->givenKey = NameKey::of($given);
-        $this->familyKey = NameKey::of($family);
+        $key = NameKey::of($family);
+        $this->familyKey = str_contains($key, ' ') ? (string) preg_replace('/ (jr|sr|ii|iii|iv)$/', '', $key) : $key;
     }
 }

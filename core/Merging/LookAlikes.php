@@ -6,6 +6,7 @@ namespace Vantrel\Core\Merging;
 
 use Vantrel\Core\Matching\Matcher;
 use Vantrel\Core\Matching\Subject;
+use Vantrel\Core\Matching\Weights;
 
 /** Finds accounts that may be one child, among the students of one school or district. */
 final class LookAlikes
@@ -15,14 +16,15 @@ final class LookAlikes
 
     /**
      * @param  list<Subject>  $students
+     * @param  array<string, true>  $toldApart "id id" of pairs a person has told apart, both ways round
      * @return list<LookAlike> each pair once, the smaller id left, likeliest first
      */
-    public static function among(array $students): array
+    public static function among(array $students, ?Weights $weights = null, array $toldApart = []): array
     {
-        $matcher = new Matcher($students);
+        $linkage = Matcher::link($students, $students, $weights, $toldApart);
         $pairs = [];
         foreach ($students as $student) {
-            foreach ($matcher->candidates($student) as $candidate) {
+            foreach ($linkage->candidates($student->id) as $candidate) {
                 $ids = [$student->id, $candidate->subject->id];
                 sort($ids);
                 $key = implode('+', $ids);

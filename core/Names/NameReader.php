@@ -19,36 +19,51 @@ final class NameReader
         return in_array(mb_strtolower(rtrim($word, '.')), self::PARTICLES, true);
     }
 
-    /** @param  bool  $familyFirst how a name without a comma is to be read */
-    public static function read(string $cell, bool $familyFirst = false): PersonName
+    /**
+     * @param  bool  $familyFirst how a name without a comma is to be read
+     * @param  NameBook|null  $book tells second family names from second given names; without it one word is the family name
+     */
+    public static function read(string $cell, bool $familyFirst = false, ?NameBook $book = null): PersonName
+    {
+        return self::mend(self::split($cell, $familyFirst, $book));
+    }
+
+    /** The same with capitals left as they are written. */
+    public static function split(string $cell, bool $familyFirst = false, ?NameBook $book = null): PersonName
     {
         $cell = self::tidy($cell);
+        // "Haddad, Jr." is no family name with a given name after it.
+        $cell = (string) preg_replace('/,\s*(jr|sr|ii|iii|iv)\b\.?/iu', ' $1', $cell);
         $comma = mb_strpos($cell, ',');
         if ($comma !== false) {
-            return self::mend(new PersonName(
-                trim(mb_substr($cell, $comma + 1), ' ,'),
-                trim(mb_substr($cell, 0, $comma)),
-            ));
+            return new PersonName(trim(mb_substr($cell, $comma + 1), ' ,'), trim(mb_substr($cell, 0, $comma)));
         }
         $words = explode(' ', $cell);
         if (count($words) === 1) {
-            return self::mend(new PersonName($cell, ''));
+            return new PersonName($cell, '');
         }
+        $isFamily = fn (string $word): bool => $book !== null && $book->givenRatherThanFamily(NameKey::of($word)) < -1.5;
         if ($familyFirst) {
-            // Particles lead the family name; the name proper follows them.
+            // Particles lead the family name; the name proper follows them, and a second family name may follow that.
             $n = 0;
             while ($n < count($words) - 2 && self::isParticle($words[$n])) {
                 $n++;
             }
+            while ($n < count($words) - 2 && $isFamily($words[$n + 1])) {
+                $n++;
+            }
 
-            return self::mend(new PersonName(implode(' ', array_slice($words, $n + 1)), implode(' ', array_slice($words, 0, $n + 1))));
+            return new PersonName(implode(' ', array_slice($words, $n + 1)), implode(' ', array_slice($words, 0, $n + 1)));
         }
         $n = count($words) - 1;
-        while ($n > 1 && self::isParticle($words[$n - 1])) {
+        if ($n > 1 && preg_match('/^(jr|sr|ii|iii|iv)\.?$/i', $words[$n]) === 1) {
+            $n--;
+        }
+        while ($n > 1 && (self::isParticle($words[$n - 1]) || $isFamily($words[$n - 1]))) {
             $n--;
         }
 
-        return self::mend(new PersonName(implode(' ', array_slice($words, 0, $n)), implode(' ', array_slice($words, $n))));
+        return new PersonName(implode(' ', array_slice($words, 0, $n)), implode(' ', array_slice($words, $n)));
     }
 
     /** White space of every kind to single blanks, control and zero-width characters out, composed form. */

@@ -10,6 +10,7 @@ namespace Vantrel\Core\Plan;
  */
 enum Entity: string
 {
+    case School = 'schools';
     case SchoolYear = 'school_years';
     case Person = 'people';
     case SignIn = 'sign_ins';
@@ -29,7 +30,7 @@ enum Entity: string
     public function references(): array
     {
         return match ($this) {
-            self::SchoolYear => [],
+            self::School, self::SchoolYear => [],
             self::Person => ['merged_into' => self::Person],
             self::SignIn => ['person_id' => self::Person],
             self::Badge => ['sign_in_id' => self::SignIn],

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vantrel\Core\Plan;
 
 use Vantrel\Core\Matching\Evidence;
+use Vantrel\Core\Table\Repair;
 
 /**
  * One line of the plan view: a row of the list, or a person or section the plan touches.
@@ -17,6 +18,8 @@ final readonly class PlanRow
      * @param  string  $why in a few words
      * @param  list<Problem>  $problems
      * @param  list<Evidence>  $evidence of the match, empty where none was made
+     * @param  string  $sheet the row stands in, '' where the file has one only
+     * @param  list<Repair>  $repairs cells read otherwise than they are written
      */
     public function __construct(
         public int $number,
@@ -29,6 +32,8 @@ final readonly class PlanRow
         public ?float $probability = null,
         public array $evidence = [],
         public ?string $question = null,
+        public string $sheet = '',
+        public array $repairs = [],
     ) {
     }
 }

@@ -16,6 +16,8 @@ final readonly class Question
      * @param  list<Choice>  $choices in the order of their number keys
      * @param  list<Evidence>  $evidence
      * @param  float|null  $probability that the two are one person, 0 to 1, where that is what is asked
+     * @param  string  $sheet the row stands in, '' where the file has one only
+     * @param  string  $pattern questions of one pattern can be answered alike; '' where each stands for itself
      */
     public function __construct(
         public string $id,
@@ -26,11 +28,24 @@ final readonly class Question
         public array $evidence = [],
         public ?float $probability = null,
         public ?string $answer = null,
+        public string $sheet = '',
+        public string $pattern = '',
     ) {
     }
 
     public function open(): bool
     {
         return $this->answer === null;
+    }
+
+    public function answered(?string $answer): self
+    {
+        foreach ($this->choices as $choice) {
+            if ($choice->key === $answer) {
+                return new self($this->id, $this->row, $this->text, $this->detail, $this->choices, $this->evidence, $this->probability, $answer, $this->sheet, $this->pattern);
+            }
+        }
+
+        return $this;
     }
 }

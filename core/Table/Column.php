@@ -7,13 +7,23 @@ namespace Vantrel\Core\Table;
 /** One column of a list: its heading, samples, what it is taken for and why. */
 final readonly class Column
 {
-    /** @param  list<string>  $samples up to three different cells */
+    /**
+     * @param  list<string>  $samples up to three different cells
+     * @param  list<Field>  $unsure what else it may well be, where that is to be asked
+     */
     public function __construct(
         public int $index,
         public string $heading,
         public array $samples,
         public ?Field $field,
         public string $why,
+        public array $unsure = [],
     ) {
+    }
+
+    /** The heading, or the spreadsheet's own name of the column: A, B .. Z, AA. */
+    public function name(): string
+    {
+        return $this->heading !== '' ? $this->heading : ($this->index >= 26 ? chr(64 + intdiv($this->index, 26)) : '').chr(65 + $this->index % 26);
     }
 }

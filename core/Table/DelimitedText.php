@@ -9,9 +9,6 @@ final class DelimitedText
 {
     private const SAMPLE = 100;
 
-    /** Pairs that UTF-8 leaves when it was read as Windows-1252 and written as UTF-8 again. */
-    private const TELL_TALE = '/[ÃÂÅÄÐÑØÙ][\x{0080}-\x{00BF}\x{0152}\x{0153}\x{0160}\x{0161}\x{0178}\x{017D}\x{017E}\x{0192}\x{02C6}\x{02DC}\x{2013}-\x{203A}\x{20AC}\x{2122}]/u';
-
     /** @throws UnreadableList */
     public static function grid(string $bytes): Grid
     {
@@ -40,10 +37,34 @@ final class DelimitedText
         } elseif (($zeros = substr_count($head = substr($bytes, 0, 2000), "\0")) > strlen($head) / 5 && $zeros < strlen($head) * 0.6) {
             $text = mb_convert_encoding($bytes, 'UTF-8', ($head[0] === "\0") ? 'UTF-16BE' : 'UTF-16LE');
         } else {
-            $text = mb_convert_encoding($bytes, 'UTF-8', 'Windows-1252');
+            $text = self::singleByte($bytes);
         }
 
-        return self::undouble(mb_scrub((string) $text, 'UTF-8'));
+        return mb_scrub((string) $text, 'UTF-8');
+    }
+
+    /**
+     * One byte for a letter: Windows-1252, ISO 8859-15 or Mac Roman, whichever makes words of the bytes above 127. Where they make
+     * the same of them, Windows-1252, which ISO 8859-1 is a part of.
+     */
+    private static function singleByte(string $bytes): string
+    {
+        $best = '';
+        $bestScore = -INF;
+        foreach (['WINDOWS-1252', 'ISO-8859-15', 'MACINTOSH'] as $encoding) {
+            $text = (string) @iconv($encoding, 'UTF-8//IGNORE', $bytes);
+            preg_match_all('/(?<=\p{Ll})[^\x00-\x7F]|[^\x00-\x7F](?=\p{Ll})/u', substr($text, 0, 200_000), $inside);
+            $score = 0;
+            foreach ($inside[0] as $letter) {
+                // Inside a word a small letter is likely, a capital is not, and a sign is not one of a name.
+                $score += preg_match('/\p{Ll}/u', $letter) === 1 ? 2 : (preg_match('/\p{Lu}/u', $letter) === 1 ? 0 : ($letter === '’' ? 1 : -2));
+            }
+            if ($score > $bestScore) {
+                [$best, $bestScore] = [$text, $score];
+            }
+        }
+
+        return $best;
     }
 
     /** The separator that gives the steadiest number of columns, more columns winning a tie. */
@@ -77,7 +98,7 @@ final class DelimitedText
     }
 
     /** @return iterable<Line> numbered by the line of the text on which each record starts */
-    private static function lines(string $text, string $delimiter): iterable
+    public static function lines(string $text, string $delimiter): iterable
     {
         $text = str_replace(["\r\n", "\r"], "\n", $text);
         $length = strlen($text);
@@ -99,19 +120,5 @@ final class DelimitedText
             $at = $end + 1;
             yield new Line($start, array_map(fn (?string $cell): string => $cell ?? '', str_getcsv($record, $delimiter, '"', '')));
         }
-    }
-
-    private static function undouble(string $text): string
-    {
-        if (preg_match(self::TELL_TALE, $text) !== 1) {
-            return $text;
-        }
-
-        return (string) preg_replace_callback('/[^\x00-\x7F]+/u', function (array $m): string {
-            $bytes = mb_convert_encoding($m[0], 'Windows-1252', 'UTF-8');
-            $again = mb_convert_encoding((string) $bytes, 'UTF-8', 'Windows-1252');
-
-            return $again === $m[0] && mb_check_encoding((string) $bytes, 'UTF-8') ? (string) $bytes : $m[0];
-        }, $text);
     }
 }

@@ -4,69 +4,117 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Table;
 
-/** What a column of a list can hold. */
+/** What a column of a list can hold. What it means depends on what the rows are ({@see ListKind}). */
 enum Field: string
 {
+    case AccountKey = 'account_key';
     case StudentNumber = 'student_number';
     case FullName = 'full_name';
     case GivenName = 'given_name';
+    case MiddleName = 'middle_name';
     case FamilyName = 'family_name';
+    case StudentName = 'student_name';
     case BirthDate = 'birth_date';
     case Grade = 'grade';
     case Homeroom = 'homeroom';
     case Section = 'section';
     case Email = 'email';
+    case Phone = 'phone';
+    case School = 'school';
+    case Teacher = 'teacher';
+    case TeacherEmail = 'teacher_email';
+    case Role = 'role';
+    case BeginsOn = 'begins_on';
+    case EndsOn = 'ends_on';
     case GuardianName = 'guardian_name';
+    case GuardianGiven = 'guardian_given';
+    case GuardianFamily = 'guardian_family';
     case GuardianEmail = 'guardian_email';
     case GuardianPhone = 'guardian_phone';
+    case GuardianRelationship = 'guardian_relationship';
     case Guardian2Name = 'guardian2_name';
+    case Guardian2Given = 'guardian2_given';
+    case Guardian2Family = 'guardian2_family';
     case Guardian2Email = 'guardian2_email';
     case Guardian2Phone = 'guardian2_phone';
+    case Guardian2Relationship = 'guardian2_relationship';
+    case Guardian3Name = 'guardian3_name';
+    case Guardian3Given = 'guardian3_given';
+    case Guardian3Family = 'guardian3_family';
+    case Guardian3Email = 'guardian3_email';
+    case Guardian3Phone = 'guardian3_phone';
+    case Guardian3Relationship = 'guardian3_relationship';
+    case Guardian4Name = 'guardian4_name';
+    case Guardian4Given = 'guardian4_given';
+    case Guardian4Family = 'guardian4_family';
+    case Guardian4Email = 'guardian4_email';
+    case Guardian4Phone = 'guardian4_phone';
+    case Guardian4Relationship = 'guardian4_relationship';
 
     public function label(): string
     {
         return match ($this) {
+            self::AccountKey => 'account key',
             self::StudentNumber => 'student number',
             self::FullName => 'full name',
             self::GivenName => 'given name',
+            self::MiddleName => 'middle name',
             self::FamilyName => 'family name',
+            self::StudentName => 'name of the student',
             self::BirthDate => 'birth date',
             self::Grade => 'grade',
             self::Homeroom => 'homeroom',
             self::Section => 'section',
-            self::Email => 'student e-mail',
+            self::Email => 'e-mail',
+            self::Phone => 'phone',
+            self::School => 'school',
+            self::Teacher => 'teacher',
+            self::TeacherEmail => 'teacher e-mail',
+            self::Role => 'role',
+            self::BeginsOn => 'first day',
+            self::EndsOn => 'last day',
             self::GuardianName => 'guardian name',
+            self::GuardianGiven => 'guardian given name',
+            self::GuardianFamily => 'guardian family name',
             self::GuardianEmail => 'guardian e-mail',
             self::GuardianPhone => 'guardian phone',
+            self::GuardianRelationship => 'guardian relationship',
             self::Guardian2Name => 'second guardian name',
+            self::Guardian2Given => 'second guardian given name',
+            self::Guardian2Family => 'second guardian family name',
             self::Guardian2Email => 'second guardian e-mail',
             self::Guardian2Phone => 'second guardian phone',
+            self::Guardian2Relationship => 'second guardian relationship',
+            self::Guardian3Name => 'third guardian name',
+            self::Guardian3Given => 'third guardian given name',
+            self::Guardian3Family => 'third guardian family name',
+            self::Guardian3Email => 'third guardian e-mail',
+            self::Guardian3Phone => 'third guardian phone',
+            self::Guardian3Relationship => 'third guardian relationship',
+            self::Guardian4Name => 'fourth guardian name',
+            self::Guardian4Given => 'fourth guardian given name',
+            self::Guardian4Family => 'fourth guardian family name',
+            self::Guardian4Email => 'fourth guardian e-mail',
+            self::Guardian4Phone => 'fourth guardian phone',
+            self::Guardian4Relationship => 'fourth guardian relationship',
         };
     }
 
     /**
-     * Headings that mean this field, as {@see \Vantrel\Core\Names\NameKey} leaves them. Common practice, no source.
+     * The fields of the guardians beside a student, one set for each.
      *
-     * @return list<string>
+     * @return list<array{name: self, given: self, family: self, email: self, phone: self, relationship: self}>
      */
-    public function headings(): array
+    public static function guardians(): array
     {
-        return match ($this) {
-            self::StudentNumber => ['student number', 'student no', 'student id', 'id', 'number', 'no', 'student nr', 'local id', 'sis id', 'pupil number', 'numero', 'numero de estudiante', 'matricula', 'numero etudiant', 'identifier', 'source id', 'sourcedid', 'ma hoc sinh', 'xue hao'],
-            self::FullName => ['name', 'full name', 'student', 'student name', 'pupil', 'pupil name', 'child', 'child name', 'names', 'nombre completo', 'estudiante', 'alumno', 'nom complet', 'eleve', 'last first', 'ho ten', 'ho va ten', 'pib', 'xing ming', 'alasm'],
-            self::GivenName => ['given name', 'first name', 'first', 'given', 'forename', 'firstname', 'givenname', 'student first name', 'first names', 'given names', 'nombre', 'nombres', 'prenom', 'vorname', 'ten', 'imya', 'ming'],
-            self::FamilyName => ['family name', 'last name', 'surname', 'last', 'family', 'lastname', 'familyname', 'student last name', 'apellido', 'apellidos', 'nom', 'nom de famille', 'nachname', 'ho', 'prizvyshche', 'prizvishe', 'xing'],
-            self::BirthDate => ['birth date', 'date of birth', 'dob', 'birthdate', 'birthday', 'born', 'fecha de nacimiento', 'nacimiento', 'date de naissance', 'ne le', 'ngay sinh', 'geburtsdatum'],
-            self::Grade => ['grade', 'gr', 'grade level', 'year', 'year level', 'year group', 'level', 'grado', 'curso', 'niveau', 'klasse', 'lop', 'klas', 'nian ji'],
-            self::Homeroom => ['homeroom', 'home room', 'hr', 'form', 'tutor group', 'registration', 'homeroom section', 'advisory', 'salon', 'aula', 'classe'],
-            self::Section => ['section', 'class', 'class section', 'course', 'course section', 'group', 'sections', 'classes', 'clase', 'seccion', 'grupo', 'cours', 'groupe'],
-            self::Email => ['email', 'e mail', 'student email', 'student e mail', 'mail', 'email address', 'school email', 'correo', 'courriel', 'correo electronico'],
-            self::GuardianName => ['guardian', 'guardian name', 'parent', 'parent name', 'parent guardian', 'mother', 'father', 'guardian 1', 'guardian 1 name', 'parent 1', 'parent 1 name', 'contact', 'contact name', 'carer', 'tutor', 'padre', 'madre', 'responsable', 'parent s', 'primary contact'],
-            self::GuardianEmail => ['guardian email', 'guardian e mail', 'parent email', 'parent e mail', 'guardian 1 email', 'guardian 1 e mail', 'parent 1 email', 'contact email', 'mother email', 'father email', 'family email', 'home email', 'carer email', 'guardian mail', 'correo del tutor', 'correo del padre', 'email parent', 'courriel parent'],
-            self::GuardianPhone => ['guardian phone', 'parent phone', 'guardian 1 phone', 'parent 1 phone', 'phone', 'telephone', 'mobile', 'contact phone', 'home phone', 'cell', 'telefono', 'guardian mobile', 'guardian tel'],
-            self::Guardian2Name => ['guardian 2', 'guardian 2 name', 'second guardian', 'second guardian name', 'parent 2', 'parent 2 name', 'other parent'],
-            self::Guardian2Email => ['guardian 2 email', 'guardian 2 e mail', 'second guardian email', 'second guardian e mail', 'parent 2 email', 'parent 2 e mail', 'other parent email'],
-            self::Guardian2Phone => ['guardian 2 phone', 'second guardian phone', 'parent 2 phone', 'other parent phone'],
-        };
+        $sets = [];
+        foreach (['', '2', '3', '4'] as $n) {
+            $sets[] = [
+                'name' => self::from("guardian{$n}_name"), 'given' => self::from("guardian{$n}_given"), 'family' => self::from("guardian{$n}_family"),
+                'email' => self::from("guardian{$n}_email"), 'phone' => self::from("guardian{$n}_phone"), 'relationship' => self::from("guardian{$n}_relationship"),
+            ];
+        }
+
+        return $sets;
     }
 }

@@ -48,11 +48,11 @@ it('makes an empty plan of a list that was applied before', function (): void {
 it('plans anew when a column is named otherwise or names are turned round', function (): void {
     $id = ($this->bring)("Name,Grade,Class\nHaddad Noor,3,3 Heron\n")->json('id');
     expect($this->as->getJson("/api/imports/$id/rows")->json('rows.0.cells.Name.after'))->toBe('Haddad Noor');
-    $this->as->postJson("/api/imports/$id/layout", ['family_first' => true])->assertOk();
+    $this->as->postJson("/api/imports/$id/answers", ['answers' => ['t0.names' => 'family']])->assertOk();
     expect($this->as->getJson("/api/imports/$id/rows")->json('rows.0.cells.Name.after'))->toBe('Noor Haddad');
-    $this->as->postJson("/api/imports/$id/layout", ['columns' => [2 => 'homeroom', 1 => null]])->assertOk();
-    expect(array_column($this->as->getJson("/api/imports/$id")->json('columns'), 'field'))->toBe(['full_name', null, 'homeroom']);
-    $this->as->postJson("/api/imports/$id/layout", ['columns' => [2 => 'shoe_size']])->assertStatus(422);
+    $this->as->postJson("/api/imports/$id/answers", ['answers' => ['t0.c2' => 'homeroom', 't0.c1' => '-']])->assertOk();
+    expect(array_column($this->as->getJson("/api/imports/$id")->json('sheets.0.columns'), 'field'))->toBe(['full_name', null, 'homeroom']);
+    $this->as->postJson("/api/imports/$id/answers", ['answers' => ['t0.c2' => 'shoe_size']])->assertStatus(422);
 });
 
 it('keeps answers, and takes one back', function (): void {
@@ -120,7 +120,7 @@ it('does not start two jobs for two clicks', function (): void {
 
 it('throws a list away with its file, but not one that was applied', function (): void {
     $id = ($this->bring)(NEW_LIST)->json('id');
-    $file = App\Intake\ImportFiles::path(Import::query()->findOrFail($id)->file);
+    $file = App\Intake\ImportFiles::path(Import::query()->findOrFail($id)->files[0]['file']);
     expect(is_file($file))->toBeTrue();
     $this->as->deleteJson("/api/imports/$id")->assertNoContent();
     expect(is_file($file))->toBeFalse();
@@ -132,5 +132,5 @@ it('throws a list away with its file, but not one that was applied', function ()
 
 it('takes a hostile file name for what it is', function (): void {
     $list = ($this->bring)(NEW_LIST, '..\\..\\<script>alert(1)</script>.csv');
-    expect($list->json('title'))->not->toContain('<')->and(Import::query()->findOrFail($list->json('id'))->file)->toMatch('/^[0-9a-z]{26}\.list$/');
+    expect($list->json('title'))->not->toContain('<')->and(Import::query()->findOrFail($list->json('id'))->files[0]['file'])->toMatch('/^[0-9a-z]{26}\.list$/');
 });

@@ -35,7 +35,8 @@ function matrix(): array
         'POST api/schools/{school}/year-turn/rehearse' => $school, 'POST api/schools/{school}/year-turn' => $school,
         'GET api/schools/{school}/ledger' => $school, 'GET api/schools/{school}/messages' => $school,
         'GET api/people/{person}' => $school,
-        'GET api/imports/{import}' => $school, 'GET api/imports/{import}/rows' => $school, 'POST api/imports/{import}/layout' => $school,
+        'GET api/imports/{import}' => $school, 'GET api/imports/{import}/rows' => $school, 'GET api/imports/{import}/rows-to-mend' => $school, 'GET api/schools/{school}/roster' => $school, 'GET api/sections/{section}/roster' => [...$teach, 'assistant'],
+        'POST api/imports/{import}/everyone' => $school, 'POST api/imports/{import}/domain' => $school,
         'POST api/imports/{import}/answers' => $school, 'POST api/imports/{import}/apply' => $school, 'DELETE api/imports/{import}' => $school,
         'GET api/sections/{section}' => [...$teach, 'assistant'], 'POST api/sections/{section}/cards' => [...$teach, 'assistant'],
         'GET api/sections/{section}/code' => $teach, 'POST api/sections/{section}/code' => $teach, 'DELETE api/sections/{section}/code' => $teach,
@@ -81,7 +82,7 @@ it('holds for the role', function (string $role): void {
     $entry = app(Ledger::class)->apply($section->build('Test', 'Test.'), $world->school, null, 'test');
     $parameters = [
         'school' => $world->school, 'section' => $world->section, 'person' => $world->people['student'], 'left' => $world->people['student'], 'right' => $twin, 'entry' => $entry->id,
-        'import' => $world->insert('imports', ['school_id' => $world->school, 'title' => 'x', 'file' => 'x', 'state' => 'planned', 'answers' => '{}', 'made_at' => now(), 'changed_at' => now()], false),
+        'import' => $world->insert('imports', ['school_id' => $world->school, 'title' => 'x', 'files' => '[]', 'state' => 'planned', 'answers' => '{}', 'made_at' => now(), 'changed_at' => now()], false),
         'invitation' => $world->insert('invitations', ['section_id' => $world->section, 'email' => 'x@lanternfield.example', 'role' => 'assistant', 'state' => 'invited', 'token_hash' => Token::hashOf('t'), 'sent_at' => now(), 'expires_at' => now()->addDay(), 'invited_by' => $world->people['lead']]),
         'message' => OutgoingMessage::query()->create(['id' => (string) Str::ulid(), 'school_id' => $world->school, 'to_address' => 'x@x.example', 'subject' => 's', 'text' => 't', 'made_at' => now()])->id,
     ];

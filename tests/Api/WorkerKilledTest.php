@@ -30,7 +30,7 @@ it('leaves all or nothing when the worker is killed in the middle, and can be ru
     }
     $file = scratch().'/big.csv';
     file_put_contents($file, $csv);
-    $id = $world->insert('imports', ['school_id' => $world->school, 'title' => 'big', 'file' => App\Intake\ImportFiles::copy($file), 'state' => 'reading', 'answers' => '{}', 'round' => 1, 'made_at' => now(), 'changed_at' => now()], false);
+    $id = $world->insert('imports', ['school_id' => $world->school, 'title' => 'big', 'files' => json_encode([['file' => App\Intake\ImportFiles::copy($file), 'title' => 'big']]), 'state' => 'reading', 'answers' => '{}', 'round' => 1, 'made_at' => now(), 'changed_at' => now()], false);
     App\Intake\PlanImport::dispatchSync($id, 1);
     $import = Import::query()->findOrFail($id);
     expect($import->state)->toBe('planned');

@@ -152,7 +152,7 @@ final class World
     public static function checksum(): array
     {
         $sums = [];
-        foreach (['school_years', 'people', 'sign_ins', 'badges', 'sections', 'enrollments', 'join_codes', 'invitations', 'guardianships', 'known_apart'] as $table) {
+        foreach (['schools', 'school_years', 'people', 'sign_ins', 'badges', 'sections', 'enrollments', 'join_codes', 'invitations', 'guardianships', 'known_apart'] as $table) {
             $rows = DB::table($table)->orderBy('id')->get()->map(fn (object $row): string => json_encode($row, JSON_THROW_ON_ERROR))->all();
             $sums[$table] = hash('sha256', implode("\n", $rows));
         }

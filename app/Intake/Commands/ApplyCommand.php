@@ -13,30 +13,25 @@ use Vantrel\Core\Plan\StalePlan;
 
 final class ApplyCommand extends PlanCommand
 {
-    protected $signature = 'vantrel:apply {file : the list} {--school= : code of the school} {--answers= : JSON file of question id to choice} {--json : print the whole plan as JSON}';
+    protected $description = 'Apply lists; exits with 2 if questions are open, and writes nothing then';
 
-    protected $description = 'Apply a list of students; exits with 2 if questions are open, and writes nothing then';
+    public function __construct()
+    {
+        $this->signature = self::signatureOf('vantrel:apply');
+        parent::__construct();
+    }
 
     public function handle(ImportPlanner $planner, ?Ledger $ledger = null): int
     {
         $ledger ??= app(Ledger::class);
-        $answers = [];
-        if ($this->option('answers') !== null) {
-            $decoded = json_decode((string) @file_get_contents((string) $this->option('answers')), true);
-            if (! is_array($decoded)) {
-                $this->error("{$this->option('answers')} is not a JSON object of question ids and choices.");
-
-                return self::INVALID;
-            }
-            $answers = array_map(strval(...), array_filter($decoded, is_scalar(...)));
-        }
-        $plan = $this->plan($planner, $answers, (string) Str::ulid());
-        if ($plan === null) {
+        $planned = $this->plan($planner, (string) Str::ulid());
+        if ($planned === null) {
             return self::INVALID;
         }
-        $this->show($plan);
+        $plan = $planned->plan;
+        $this->show($planned);
         if ($plan->openQuestions() !== []) {
-            $this->error(count($plan->openQuestions()).' questions are open. Answer them with --answers=FILE; nothing was written.');
+            $this->getOutput()->getErrorStyle()->error(count($plan->openQuestions()).' questions are open. Answer them with --answers=FILE; nothing was written.');
 
             return 2;
         }

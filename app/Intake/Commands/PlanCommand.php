@@ -6,49 +6,81 @@ namespace App\Intake\Commands;
 
 use App\Intake\ImportPlanner;
 use App\Intake\PlanJson;
+use App\Intake\PlannedImport;
 use App\Models\School;
 use Illuminate\Console\Command;
-use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Intake\Scope;
 use Vantrel\Core\Plan\PlanRow;
+use Vantrel\Core\Plan\Question;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Verdict;
 use Vantrel\Core\Table\UnreadableList;
 
-/** Computes what a list would change and prints it. Changes nothing. */
+/** Computes what lists would change and prints it. Changes nothing. */
 class PlanCommand extends Command
 {
-    protected $signature = 'vantrel:plan {file : the list} {--school= : code of the school} {--json : print the whole plan as JSON}';
+    private const OPTIONS = '{file* : the lists, brought in together} {--school= : code of the school}
+        {--mode=additions : additions, or everyone: who is missing leaves}
+        {--scope=school : whose whole list it is: school, grade:04 or section:ID}
+        {--confirm= : the words that let a list of everyone go past its trip-wire}
+        {--answers= : JSON file of question id to choice}
+        {--json : print the whole plan as JSON}';
 
-    protected $description = 'Print what a list of students would change';
+    protected $signature = 'vantrel:plan '.self::OPTIONS;
+
+    protected $description = 'Print what lists would change';
 
     public function handle(ImportPlanner $planner): int
     {
-        $plan = $this->plan($planner, []);
-        if ($plan === null) {
+        $planned = $this->plan($planner, '01K3QZ0000');
+        if ($planned === null) {
             return self::INVALID;
         }
-        $this->show($plan);
+        $this->show($planned);
 
         return self::SUCCESS;
     }
 
-    /** @param  array<string, string>  $answers */
-    protected function plan(ImportPlanner $planner, array $answers, ?string $seed = null): ?Plan
+    protected static function signatureOf(string $name): string
     {
-        $file = (string) $this->argument('file');
+        return "$name ".self::OPTIONS;
+    }
+
+    /** @param  string  $seed a ULID, or the first ten characters of one: the rest is then made from the files */
+    protected function plan(ImportPlanner $planner, string $seed): ?PlannedImport
+    {
+        ini_set('memory_limit', '512M');
+        /** @var list<string> $files */
+        $files = (array) $this->argument('file');
         $school = School::query()->where('code', (string) $this->option('school'))->first();
         if ($school === null) {
             $this->error('No such school. Use --school with one of: '.implode(', ', School::query()->orderBy('code')->pluck('code')->all()));
 
             return null;
         }
-        if (! is_file($file)) {
-            $this->error("$file is not there.");
+        foreach ($files as $file) {
+            if (! is_file($file)) {
+                $this->error("$file is not there.");
+
+                return null;
+            }
+        }
+        $answers = $this->answers();
+        if ($answers === null) {
+            return null;
+        }
+        if (! in_array($this->option('mode'), ['additions', 'everyone'], true)) {
+            $this->error('--mode is additions or everyone.');
 
             return null;
         }
+        $seed = strlen($seed) === 26 ? $seed : $seed.strtoupper(substr(hash('sha256', implode('|', array_map(fn (string $f): string => (string) hash_file('sha256', $f), $files))), 0, 16));
         try {
-            return $planner->planFile($file, $school, basename($file), $seed ?? '01K3QZ0000'.strtoupper(substr(hash_file('sha256', $file) ?: '', 0, 16)), 1, [], null, $answers)->plan;
+            $scope = $this->option('mode') === 'everyone' ? (string) Scope::read((string) $this->option('scope')) : null;
+
+            return $planner->planFiles(
+                array_map(fn (string $f): array => [$f, basename($f)], $files), $school, implode(', ', array_map(basename(...), $files)), $seed, 1, $answers, $scope, (string) $this->option('confirm'),
+            );
         } catch (UnreadableList|Refusal $e) {
             $this->error($e->getMessage());
 
@@ -56,22 +88,46 @@ class PlanCommand extends Command
         }
     }
 
-    protected function show(Plan $plan): void
+    protected function show(PlannedImport $planned): void
     {
         if ($this->option('json')) {
-            $this->output->writeln(PlanJson::of($plan), \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW);
+            $this->output->writeln(PlanJson::of($planned), \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW);
 
             return;
         }
+        $plan = $planned->plan;
         $this->line($plan->sentence);
         foreach ($plan->warnings as $warning) {
             $this->line("Note: $warning");
         }
-        $open = array_filter($plan->rows, fn (PlanRow $r): bool => in_array($r->verdict, [Verdict::Ask, Verdict::Cannot], true));
+        foreach ($plan->blockers as $blocker) {
+            $this->line("Stops: $blocker");
+        }
+        $open = array_filter($plan->rows, fn (PlanRow $r): bool => in_array($r->verdict, [Verdict::Ask, Verdict::Cannot, Verdict::Leaving], true));
         if ($open !== []) {
             $this->table(['Row', 'Verdict', 'Name', 'Why'], array_map(fn (PlanRow $r): array => [
-                $r->number, $r->verdict->value, $r->cells['Name']->after, $r->problems === [] ? $r->why : $r->problems[0]->column.': '.$r->problems[0]->message,
+                trim(($r->number ?: '').' '.$r->sheet), $r->verdict->value, $r->cells['Name']->after, $r->problems === [] ? $r->why : $r->problems[0]->column.': '.$r->problems[0]->message,
             ], $open));
         }
+        $asked = array_filter($plan->openQuestions(), fn (Question $q): bool => $q->row === null);
+        foreach ($asked as $question) {
+            $this->line("Question $question->id: $question->text ".implode(' / ', array_map(fn ($c): string => "$c->key ($c->label)", $question->choices)));
+        }
+    }
+
+    /** @return array<string, string>|null */
+    private function answers(): ?array
+    {
+        if ($this->option('answers') === null) {
+            return [];
+        }
+        $decoded = json_decode((string) @file_get_contents((string) $this->option('answers')), true);
+        if (! is_array($decoded)) {
+            $this->error("{$this->option('answers')} is not a JSON object of question ids and choices.");
+
+            return null;
+        }
+
+        return array_map(strval(...), array_filter($decoded, is_scalar(...)));
     }
 }

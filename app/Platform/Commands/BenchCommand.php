@@ -46,7 +46,7 @@ final class BenchCommand extends Command
         $bareRead = $this->time(fn (): int => $this->bareRead($file));
         $plan = null;
         $planned = $this->time(function () use ($planner, $file, $school, &$plan): void {
-            $plan = $planner->planFile($file, $school, 'bench', (string) Str::ulid())->plan;
+            $plan = $planner->planFiles([[$file, 'bench']], $school, 'bench', (string) Str::ulid())->plan;
         });
         if ($plan === null) {
             return self::FAILURE;
@@ -57,7 +57,7 @@ final class BenchCommand extends Command
         $applied = $this->time(function () use ($ledger, $plan, $school, &$entry): void {
             $entry = $ledger->apply($plan, $school->id, null, 'intake');
         });
-        $again = $this->time(fn () => $planner->planFile($file, $school, 'bench', (string) Str::ulid()));
+        $again = $this->time(fn () => $planner->planFiles([[$file, 'bench']], $school, 'bench', (string) Str::ulid()));
         $lookAlikes = $this->time(fn () => $pairs->of($school));
         $sections = array_values(Section::query()->limit(10)->pluck('id')->all());
         $cards = 0;

@@ -48,7 +48,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Answer questions; an empty answer takes one back */
+        /** Answer questions, name columns, keep cells as written; an empty answer takes one back */
         post: operations["answersImportController"];
         delete?: never;
         options?: never;
@@ -73,7 +73,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/imports/{import}/layout": {
+    "/api/imports/{import}/domain": {
         parameters: {
             query?: never;
             header?: never;
@@ -82,8 +82,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Say what columns are, or which way names stand */
-        post: operations["layoutImportController"];
+        /** Add a mail domain that most of the list uses to the school’s own */
+        post: operations["domainImportController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/{import}/everyone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say whose whole list this is, or that it only adds; and confirm in words how many leave */
+        post: operations["everyoneImportController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -99,6 +116,23 @@ export interface paths {
         };
         /** Rows of the plan, in the order of the file */
         get: operations["rowsImportController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/{import}/rows-to-mend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The rows that need work, as a workbook with what to do beside each */
+        get: operations["toMendImportController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -389,7 +423,7 @@ export interface paths {
         /** Lists brought in, newest first */
         get: operations["indexImportController"];
         put?: never;
-        /** Bring a list in */
+        /** Bring a list in: one or several files, or what was pasted */
         post: operations["storeImportController"];
         delete?: never;
         options?: never;
@@ -508,6 +542,23 @@ export interface paths {
         };
         /** People of a school, by name */
         get: operations["indexRollController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/roster": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All students of a school, or the school as a OneRoster 1.2 export */
+        get: operations["schoolRosterController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -674,6 +725,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sections/{section}/roster": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The roster of a section, as of any day */
+        get: operations["sectionRosterController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sign-in": {
         parameters: {
             query?: never;
@@ -720,6 +788,7 @@ export interface components {
             key: string;
             label: string;
             consequence: string;
+            kind: string;
         };
         CodeCheck: {
             wellFormed: boolean;
@@ -773,6 +842,11 @@ export interface components {
             key: string;
             label: string;
         };
+        GradeChoice: {
+            code: string;
+            label: string;
+            short: string;
+        };
         GradeCount: {
             order: number;
             grade: string;
@@ -809,10 +883,16 @@ export interface components {
             done: number;
             total: number;
             round: number;
-            headerRow: number | null;
-            familyFirst: boolean;
-            columns: components["schemas"]["ColumnView"][];
+            everyone: string | null;
+            sheets: components["schemas"]["SheetView"][];
             fields: components["schemas"]["FieldChoice"][];
+            kinds: components["schemas"]["FieldChoice"][];
+            kept: string[];
+            repairs: components["schemas"]["RepairTally"][];
+            domains: string[];
+            leaving: number;
+            words: string;
+            confirmed: boolean;
             verdicts: {
                 [key: string]: number;
             };
@@ -1005,6 +1085,8 @@ export interface components {
             probability: number | null;
             evidence: components["schemas"]["Evidence"][];
             question: string | null;
+            sheet: string;
+            repairs: components["schemas"]["Repair"][];
         };
         PlanView: {
             title: string;
@@ -1025,6 +1107,7 @@ export interface components {
         Problem: {
             column: string;
             message: string;
+            stops: boolean;
         };
         Question: {
             id: string;
@@ -1035,6 +1118,8 @@ export interface components {
             evidence: components["schemas"]["Evidence"][];
             probability: number | null;
             answer: string | null;
+            sheet: string;
+            pattern: string;
         };
         Relative: {
             id: string;
@@ -1042,6 +1127,22 @@ export interface components {
             email: string;
             phone: string;
             state: string;
+        };
+        Repair: {
+            key: string;
+            columnKey: string;
+            column: string;
+            kind: string;
+            before: string;
+            after: string;
+        };
+        RepairTally: {
+            key: string;
+            column: string;
+            kind: string;
+            count: number;
+            before: string;
+            after: string;
         };
         RosterLine: {
             id: string;
@@ -1067,6 +1168,7 @@ export interface components {
             coordinates: boolean;
             lowestGrade: number;
             highestGrade: number;
+            grades: components["schemas"]["GradeChoice"][];
             years: components["schemas"]["YearChoice"][];
         };
         SectionDetail: {
@@ -1100,6 +1202,17 @@ export interface components {
         };
         SectionPage: {
             sections: components["schemas"]["SectionLine"][];
+        };
+        SheetView: {
+            index: number;
+            label: string;
+            kind: string;
+            kindLabel: string;
+            headerRow: number | null;
+            familyFirst: boolean;
+            odds: number | null;
+            hasFullNames: boolean;
+            columns: components["schemas"]["ColumnView"][];
         };
         StaffLine: {
             id: string;
@@ -1245,6 +1358,7 @@ export interface operations {
             content: {
                 "application/json": {
                     fingerprint: string;
+                    password?: string;
                 };
             };
         };
@@ -1260,7 +1374,7 @@ export interface operations {
             };
         };
     };
-    layoutImportController: {
+    domainImportController: {
         parameters: {
             query?: never;
             header?: never;
@@ -1272,10 +1386,36 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    columns?: {
-                        [key: string]: string | null;
-                    };
-                    family_first?: boolean;
+                    domain: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportDetail"];
+                };
+            };
+        };
+    };
+    everyoneImportController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    everyone: string | null;
+                    words?: string;
                 };
             };
         };
@@ -1312,6 +1452,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RowPage"];
+                };
+            };
+        };
+    };
+    toMendImportController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
                 };
             };
         };
@@ -1730,7 +1892,10 @@ export interface operations {
             content: {
                 "multipart/form-data": {
                     /** Format: binary */
-                    file: string;
+                    file?: string;
+                    files?: string[];
+                    text?: string;
+                    html?: string;
                 };
             };
         };
@@ -1923,6 +2088,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PersonPage"];
+                };
+            };
+        };
+    };
+    schoolRosterController: {
+        parameters: {
+            query: {
+                format: "csv" | "xlsx" | "ods" | "oneroster";
+            };
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
                 };
             };
         };
@@ -2289,6 +2478,31 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    sectionRosterController: {
+        parameters: {
+            query: {
+                format: "csv" | "xlsx" | "ods";
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
             };
         };
     };

@@ -1,6 +1,7 @@
 import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import type { Schemas } from '@/api/client';
 import { useKey } from '@/shell/keys';
+import { Button } from './Button';
 import { type Column, DataTable } from './DataTable';
 import { EvidenceBars } from './Evidence';
 import { Glyph, type GlyphName } from './Glyph';
@@ -20,7 +21,8 @@ interface Props {
     questions: Question[];
     shown: string[];
     onShow: (verdicts: string[]) => void;
-    onAnswer?: (question: string, choice: string | null) => void;
+    /** Question to key of its choice, null to take an answer back; other keys say how a cell is to be read. */
+    onAnswer?: (answers: Record<string, string | null>) => void;
     onEnd?: () => void;
     /** Headings that give way while the sheet is open. */
     leaveOut?: string[];
@@ -63,6 +65,8 @@ export function PlanView(props: Props) {
     } = props;
     const [current, setCurrent] = useState<string | null>(null);
     const [seeking, setSeeking] = useState(false);
+    const [alike, setAlike] = useState(false);
+    const sheets = useMemo(() => rows.some((r) => r.sheet !== ''), [rows]);
     const headings = useMemo(() => Object.keys(rows[0]?.cells ?? {}), [rows]);
     const byId = useMemo(() => new Map(questions.map((q) => [q.id, q])), [questions]);
     const narrow = current !== null;
@@ -72,9 +76,20 @@ export function PlanView(props: Props) {
                 id: 'number',
                 label: numbered,
                 value: (r) => r.number,
-                cell: (r) => <span className="font-mono text-muted">{r.number}</span>,
+                cell: (r) => <span className="font-mono text-muted">{r.number || ''}</span>,
                 width: '50px',
             },
+            ...(sheets && !narrow
+                ? [
+                      {
+                          id: 'sheet',
+                          label: 'Sheet',
+                          value: (r: PlanRow) => r.sheet,
+                          cell: (r: PlanRow) => <span className="text-muted">{r.sheet}</span>,
+                          width: 'minmax(70px, 1fr)',
+                      },
+                  ]
+                : []),
             {
                 id: 'verdict',
                 label: 'Verdict',
@@ -92,7 +107,7 @@ export function PlanView(props: Props) {
                         <BeforeAfter
                             cell={r.cells[heading]}
                             bad={r.problems.some(
-                                (p) => p.column !== '' && heading.toLowerCase().startsWith(p.column.toLowerCase()),
+                                (p) => p.stops && p.column !== '' && heading.toLowerCase().startsWith(p.column.toLowerCase()),
                             )}
                         />
                     ),
@@ -106,12 +121,15 @@ export function PlanView(props: Props) {
                 width: 'minmax(120px, 2fr)',
             },
         ],
-        [headings, leaveOut, narrow, numbered, widths, words],
+        [headings, leaveOut, narrow, numbered, sheets, widths, words],
     );
-    const row = rows.find((r) => String(r.number) === current) ?? null;
+    const row = rows.find((r) => idOf(r) === current) ?? null;
     const question = row?.question
         ? (byId.get(row.question) ?? null)
-        : (questions.find((q) => row !== null && q.row === row.number) ?? null);
+        : (questions.find((q) => row !== null && q.row === row.number && q.sheet === row.sheet) ?? null);
+    const sameKind = question?.pattern
+        ? questions.filter((q) => q.pattern === question.pattern && (q.answer === null || q.id === question.id))
+        : [];
     const asked = rows.filter((r) => r.verdict === 'ask');
     const step = (by: number) => {
         if (asked.length < (verdicts.ask ?? 0)) {
@@ -120,23 +138,35 @@ export function PlanView(props: Props) {
             onShow(['ask']);
             return;
         }
-        const at = asked.findIndex((r) => String(r.number) === current);
+        const at = asked.findIndex((r) => idOf(r) === current);
         const next = asked[at < 0 ? (by > 0 ? 0 : asked.length - 1) : (at + by + asked.length) % asked.length];
-        if (next) setCurrent(String(next.number));
+        if (next) setCurrent(idOf(next));
     };
     const firstAsked = asked[0];
     useEffect(() => {
         if (seeking && firstAsked) {
             setSeeking(false);
-            setCurrent(String(firstAsked.number));
+            setCurrent(idOf(firstAsked));
         }
     }, [seeking, firstAsked]);
     const answer = (n: number) => {
         const choice = question?.choices[n];
-        if (question && choice && onAnswer) onAnswer(question.id, question.answer === choice.key ? null : choice.key);
+        if (!question || !choice || !onAnswer) return;
+        if (question.answer === choice.key) {
+            onAnswer({ [question.id]: null });
+            return;
+        }
+        const answers: Record<string, string | null> = { [question.id]: choice.key };
+        for (const other of alike && choice.kind ? sameKind : []) {
+            const same = other.choices.find((c) => c.kind === choice.kind);
+            if (same && other.id !== question.id) answers[other.id] = same.key;
+        }
+        onAnswer(answers);
+        setAlike(false);
     };
     useKey(']', 'Next question', () => step(1), (verdicts.ask ?? 0) > 0);
     useKey('[', 'Question before', () => step(-1), (verdicts.ask ?? 0) > 0);
+    useKey('l', 'Answer all questions of this kind alike', () => setAlike((on) => !on), sameKind.length > 1);
     useKey('a', 'Show all rows', () => onShow([]));
     useKey('1', 'First answer', () => answer(0), Boolean(question && onAnswer));
     useKey('2', 'Second answer', () => answer(1), Boolean(question && onAnswer));
@@ -200,9 +230,9 @@ export function PlanView(props: Props) {
                         name="plan"
                         columns={columns}
                         rows={rows}
-                        id={(r) => String(r.number)}
+                        id={idOf}
                         current={current}
-                        onOpen={(r) => setCurrent(String(r.number))}
+                        onOpen={(r) => setCurrent(idOf(r))}
                         {...(onEnd ? { onEnd } : {})}
                         sortable={false}
                         empty={<p className="px-6 py-8 text-muted">No rows with this verdict.</p>}
@@ -210,12 +240,21 @@ export function PlanView(props: Props) {
                 )}
                 {row && !waiting && (
                     <SideSheet
-                        title={question ? question.text : `${numbered} ${row.number}`}
+                        title={
+                            question
+                                ? question.text
+                                : row.number
+                                  ? `${numbered} ${row.number}${row.sheet ? ` of ${row.sheet}` : ''}`
+                                  : (row.cells['Name']?.before ?? '')
+                        }
                         subtitle={question ? question.detail : row.why || undefined}
                         onClose={() => setCurrent(null)}
                     >
                         {row.problems.map((p) => (
-                            <p key={p.column + p.message} className="mb-3 border-l-[3px] border-madder pl-3 text-sm">
+                            <p
+                                key={p.column + p.message}
+                                className={`mb-3 border-l-[3px] pl-3 text-sm ${p.stops ? 'border-madder' : 'border-marigold'}`}
+                            >
                                 {p.column && <strong className="block">{p.column}</strong>}
                                 {p.message}
                             </p>
@@ -245,7 +284,47 @@ export function PlanView(props: Props) {
                                         </span>
                                     </button>
                                 ))}
+                                {sameKind.length > 1 && (
+                                    <label className="flex items-center gap-2 py-1 text-sm">
+                                        <input
+                                            type="checkbox"
+                                            checked={alike}
+                                            onChange={(event) => setAlike(event.target.checked)}
+                                        />
+                                        Answer all {sameKind.length} of this kind alike
+                                        <kbd className="border border-rule px-1 font-mono text-xs">l</kbd>
+                                    </label>
+                                )}
                             </div>
+                        )}
+                        {row.repairs.length > 0 && (
+                            <section className="mt-4">
+                                <h3 className="mb-1 text-sm font-semibold">Mended in this row</h3>
+                                <ul>
+                                    {row.repairs.map((r) => (
+                                        <li
+                                            key={r.key + r.kind}
+                                            className="flex items-center justify-between gap-3 border-b border-rule py-1 text-sm"
+                                        >
+                                            <span className="min-w-0">
+                                                <span className="block text-xs text-muted">
+                                                    {r.column}: {r.kind}
+                                                </span>
+                                                <del>{r.before}</del> {r.after}
+                                            </span>
+                                            {onAnswer && (
+                                                <Button
+                                                    kind="quiet"
+                                                    className="shrink-0"
+                                                    onClick={() => onAnswer({ [r.key]: 'yes' })}
+                                                >
+                                                    Keep as written
+                                                </Button>
+                                            )}
+                                        </li>
+                                    ))}
+                                </ul>
+                            </section>
                         )}
                         {sheet?.(row)}
                     </SideSheet>
@@ -254,6 +333,11 @@ export function PlanView(props: Props) {
             {bar}
         </div>
     );
+}
+
+/** Rows of several sheets share numbers; people who are in no row have none. */
+function idOf(row: PlanRow): string {
+    return `${row.sheet}#${row.number || (row.matchId ?? '')}`;
 }
 
 function BeforeAfter({ cell, bad }: { cell: Schemas['Cell'] | undefined; bad: boolean }) {

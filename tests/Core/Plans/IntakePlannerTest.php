@@ -2,10 +2,10 @@
 
 declare(strict_types=1);
 
+use Tests\Support\Lists;
 use Vantrel\Core\Codes\UserNames;
 use Vantrel\Core\Intake\IntakePlanner;
 use Vantrel\Core\Intake\IntakeWish;
-use Vantrel\Core\Intake\ListReader;
 use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
@@ -14,7 +14,6 @@ use Vantrel\Core\Plan\PlanRow;
 use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Table\DelimitedText;
-use Vantrel\Core\Table\ListLayout;
 
 /** A school with Noor in 3 Heron, a sibling, and Kai at another school. */
 function smallSchool(): Snapshot
@@ -48,9 +47,7 @@ function smallSchool(): Snapshot
 /** @param  array<string, string>  $answers */
 function listPlan(string $csv, array $answers = []): Plan
 {
-    $grid = DelimitedText::grid($csv);
-
-    return IntakePlanner::plan(ListReader::read($grid, ListLayout::of($grid)), smallSchool(), new IntakeWish('List', 'school', 'year', '2026-10-01', $answers), new Ids('01K3CNQ0000000000000000000'), new UserNames([], []));
+    return IntakePlanner::plan(Lists::contents($csv, $answers), smallSchool(), new IntakeWish('List', 'school', 'year', '2026-10-01', $answers), new Ids('01K3CNQ0000000000000000000'), new UserNames([], []));
 }
 
 /** @return list<Change> */
@@ -88,7 +85,7 @@ it('never overwrites with a blank', function (): void {
 it('asks about a student of another school: transfer, also enroll, or another person', function (): void {
     $csv = "No,Name,Grade,Homeroom\n020500,Kai Wu,3,3 Heron\n";
     $question = listPlan($csv)->questions[0];
-    expect($question->text)->toBe('Is row 2 Kai Wu?')->and(array_map(fn ($c): string => $c->key, $question->choices))->toBe(['is:kai:transfer', 'is:kai:also', 'other', 'skip']);
+    expect($question->text)->toBe('Is row 2 Kai Wu?')->and(array_map(fn ($c): string => $c->key, $question->choices))->toBe(['is:kai:transfer', 'is:kai:also', 'is:kai:leave', 'other', 'skip']);
     $transfer = listPlan($csv, [$question->id => 'is:kai:transfer']);
     expect(array_map(fn (Change $c): string => $c->id, array_filter(changesTo($transfer, Entity::Enrollment), fn (Change $c): bool => ! $c->inserts())))->toContain('e2')
         ->and(changesTo($transfer, Entity::Person)[0]->after['school_id'])->toBe('school');
@@ -147,6 +144,6 @@ it('asks when two people fit alike', function (): void {
     $grid = DelimitedText::grid("Name,Grade\nNoor Haddad,3\n");
     $people = $namesakes->all(Entity::Person);
     $people['noor2'] = new Row('noor2', 1, [...$people['noor']->values, 'number' => '020999', 'birth_date' => '2018-09-09']);
-    $plan = IntakePlanner::plan(ListReader::read($grid, ListLayout::of($grid)), new Snapshot(['people' => $people], []), new IntakeWish('List', 'school', 'year', '2026-10-01'), new Ids('01K3CNQ0000000000000000000'), new UserNames([], []));
+    $plan = IntakePlanner::plan(Lists::contents($grid), new Snapshot(['people' => $people], []), new IntakeWish('List', 'school', 'year', '2026-10-01'), new Ids('01K3CNQ0000000000000000000'), new UserNames([], []));
     expect($plan->rows[0]->verdict->value)->toBe('ask')->and($plan->rows[0]->why)->toBe('two people fit alike')->and(array_map(fn ($c): string => $c->key, $plan->questions[0]->choices))->toContain('is:noor')->toContain('is:noor2');
 });

@@ -8,10 +8,13 @@ import { ApplyBar } from '@/ui/ApplyBar';
 import { Button } from '@/ui/Button';
 import { Dialog } from '@/ui/Dialog';
 import { Empty } from '@/ui/Empty';
+import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
 import { PlanView } from '@/ui/PlanView';
 import { Progress } from '@/ui/Progress';
 import { ColumnNames } from './ColumnNames';
+import { RepairList } from './RepairList';
+import { WhoseList } from './WhoseList';
 
 type Detail = Schemas['ImportDetail'];
 
@@ -25,7 +28,10 @@ export function ImportPage({ school }: { school: School }) {
     const queries = useQueryClient();
     const say = useNotice();
     const [shown, setShown] = useState<string[]>([]);
-    const [columns, setColumns] = useState(false);
+    const [dialog, setDialog] = useState<'' | 'columns' | 'repairs' | 'whose' | 'password'>('');
+    const [password, setPassword] = useState('');
+    const [wrong, setWrong] = useState('');
+    const [words, setWords] = useState('');
     const path = { params: { path: { import: id } } };
     const { data: list, error } = useQuery({
         queryKey: ['import', id],
@@ -68,10 +74,19 @@ export function ImportPage({ school }: { school: School }) {
             setSending((n) => n - 1);
         }
     };
-    const flip = () =>
-        void send(() => data(api.POST('/api/imports/{import}/layout', { ...path, body: { family_first: !list?.familyFirst } })));
-    useKey('f', 'Turn names round: family or given first', flip, list?.state === 'planned');
-    useKey('c', 'Name the columns', () => setColumns(true), list?.state === 'planned');
+    const tell = (answers: Record<string, string | null>) =>
+        void send(() => data(api.POST('/api/imports/{import}/answers', { ...path, body: { answers } })));
+    const readAs = (everyone: string | null, words = '') => {
+        setDialog('');
+        void send(() => data(api.POST('/api/imports/{import}/everyone', { ...path, body: { everyone, words } })));
+    };
+    const named = list?.sheets.find((s) => s.hasFullNames);
+    const flip = () => named && tell({ [`t${named.index}.names`]: named.familyFirst ? 'given' : 'family' });
+    const planned = list?.state === 'planned';
+    useKey('f', 'Turn names round: family or given first', flip, planned && named !== undefined);
+    useKey('c', 'Name the columns', () => setDialog('columns'), planned);
+    useKey('m', 'See what was mended', () => setDialog('repairs'), planned);
+    useKey('w', 'Say whose list it is', () => setDialog('whose'), planned);
     const undo = async () => {
         if (!list?.entryId) return;
         try {
@@ -106,7 +121,7 @@ export function ImportPage({ school }: { school: School }) {
                         <Button kind="primary" onClick={() => void navigate(`/s/${school.code}/intake`)}>
                             Bring in another file
                         </Button>
-                        {list.columns.length > 0 && <Button onClick={() => setColumns(true)}>Name the columns</Button>}
+                        {list.sheets.length > 0 && <Button onClick={() => setDialog('columns')}>Name the columns</Button>}
                         <Button kind="quiet" onClick={() => void discard()}>
                             Throw this list away
                         </Button>
@@ -114,39 +129,83 @@ export function ImportPage({ school }: { school: School }) {
                 }
             >
                 <p>{list.message} Nothing was changed.</p>
-                <NamingDialog list={list} open={columns} onClose={() => setColumns(false)} send={send} id={id} />
+                <Dialog open={dialog === 'columns'} onClose={() => setDialog('')} title="What the columns hold" wide>
+                    <ColumnNames list={list} onSay={tell} />
+                </Dialog>
             </Empty>
         );
     }
     const applied = list.state === 'applied';
-    const named = list.columns.filter((c) => c.field).length;
+    const columns = list.sheets.flatMap((s) => s.columns).filter((c) => c.field).length;
+    const mended = list.repairs.reduce((n, r) => n + r.count, 0);
+    const layoutQuestions = list.questions.filter((q) => q.row === null && q.answer === null);
+    const apply = (secret?: string) =>
+        data(
+            api.POST('/api/imports/{import}/apply', {
+                ...path,
+                body: { fingerprint: list.fingerprint ?? '', ...(secret === undefined ? {} : { password: secret }) },
+            }),
+        );
+    const applyWithPassword = async () => {
+        setWrong('');
+        try {
+            queries.setQueryData(['import', id], await apply(password));
+            setDialog('');
+        } catch (e) {
+            setWrong(sentence(e));
+        } finally {
+            setPassword('');
+        }
+    };
     const left = (list.verdicts.ask ?? 0) + (list.verdicts.cannot ?? 0);
-    const going = list.total - left - (list.verdicts.same ?? 0);
+    const going = list.total - left - (list.verdicts.same ?? 0) + list.leaving;
     return (
         <>
             <PlanView
                 title={list.title}
                 subtitle={
                     <>
-                        {list.total.toLocaleString('en')} rows, {list.headerRow ? `header in row ${list.headerRow}` : 'no header'}
+                        {list.total.toLocaleString('en')} rows
+                        {list.sheets.length > 1
+                            ? `, ${list.sheets.length} sheets`
+                            : list.sheets[0] &&
+                              `, ${list.sheets[0].headerRow ? `header in row ${list.sheets[0].headerRow}` : 'no header'}`}
+                        {named && (
+                            <>
+                                ,{' '}
+                                <Said
+                                    onClick={flip}
+                                    off={!planned}
+                                    hint="f"
+                                    label={named.familyFirst ? 'family name first' : 'given name first'}
+                                />
+                            </>
+                        )}
                         ,{' '}
-                        <button
-                            className="underline decoration-rule underline-offset-4 hover:decoration-ink"
-                            onClick={flip}
-                            disabled={list.state !== 'planned'}
-                            title="f"
-                        >
-                            {list.familyFirst ? 'family name first' : 'given name first'}
-                        </button>
-                        , additions,{' '}
-                        <button
-                            className="underline decoration-rule underline-offset-4 hover:decoration-ink"
-                            onClick={() => setColumns(true)}
-                            disabled={list.state !== 'planned'}
-                            title="c"
-                        >
-                            {named} {named === 1 ? 'column' : 'columns'} named
-                        </button>
+                        <Said
+                            onClick={() => setDialog('whose')}
+                            off={!planned}
+                            hint="w"
+                            label={scopeWords(list.everyone, school)}
+                        />
+                        ,{' '}
+                        <Said
+                            onClick={() => setDialog('columns')}
+                            off={!planned}
+                            hint="c"
+                            label={`${columns} ${columns === 1 ? 'column' : 'columns'} named`}
+                        />
+                        {(mended > 0 || list.kept.length > 0) && (
+                            <>
+                                ,{' '}
+                                <Said
+                                    onClick={() => setDialog('repairs')}
+                                    off={!planned}
+                                    hint="m"
+                                    label={`${mended.toLocaleString('en')} ${mended === 1 ? 'cell' : 'cells'} mended`}
+                                />
+                            </>
+                        )}
                     </>
                 }
                 verdicts={list.verdicts}
@@ -156,26 +215,55 @@ export function ImportPage({ school }: { school: School }) {
                 onShow={setShown}
                 {...(list.state === 'planned'
                     ? {
-                          onAnswer: (question: string, choice: string | null) =>
-                              void send(() =>
-                                  data(
-                                      api.POST('/api/imports/{import}/answers', {
-                                          ...path,
-                                          body: { answers: { [question]: choice } },
-                                      }),
-                                  ),
-                              ),
+                          onAnswer: tell,
                       }
                     : {})}
                 onEnd={() => rows.hasNextPage && !rows.isFetchingNextPage && void rows.fetchNextPage()}
                 widths={WIDTHS}
                 leaveOut={LEAVE_OUT}
                 notes={
-                    (list.message || list.warnings.length > 0) && (
-                        <ul className="px-6 pb-2 text-sm">
-                            {list.message && <li className="border-l-[3px] border-marigold pl-3">{list.message}</li>}
+                    (list.message || list.warnings.length > 0 || layoutQuestions.length > 0 || list.domains.length > 0) && (
+                        <ul className="max-h-48 overflow-auto px-6 pb-2 text-sm">
+                            {list.message && <li className="mb-1 border-l-[3px] border-marigold pl-3">{list.message}</li>}
+                            {layoutQuestions.map((q) => (
+                                <li
+                                    key={q.id}
+                                    className="mb-1 flex flex-wrap items-center gap-x-3 gap-y-1 border-l-[3px] border-marigold pl-3"
+                                >
+                                    <span>
+                                        <strong>{q.text}</strong> {q.detail}
+                                    </span>
+                                    {planned &&
+                                        q.choices.map((c) => (
+                                            <Button key={c.key} title={c.consequence} onClick={() => tell({ [q.id]: c.key })}>
+                                                {c.label}
+                                            </Button>
+                                        ))}
+                                </li>
+                            ))}
+                            {list.domains.map((domain) => (
+                                <li
+                                    key={domain}
+                                    className="mb-1 flex flex-wrap items-center gap-3 border-l-[3px] border-marigold pl-3"
+                                >
+                                    <span>
+                                        Most addresses of this list end in {domain}, which is not a mail domain of {school.name}.
+                                    </span>
+                                    {planned && (
+                                        <Button
+                                            onClick={() =>
+                                                void send(() =>
+                                                    data(api.POST('/api/imports/{import}/domain', { ...path, body: { domain } })),
+                                                )
+                                            }
+                                        >
+                                            Add {domain} to the school
+                                        </Button>
+                                    )}
+                                </li>
+                            ))}
                             {list.warnings.map((w) => (
-                                <li key={w} className="border-l-[3px] border-rule pl-3">
+                                <li key={w} className="mb-1 border-l-[3px] border-rule pl-3">
                                     {w}
                                 </li>
                             ))}
@@ -218,17 +306,41 @@ export function ImportPage({ school }: { school: School }) {
                             undoUntil={list.undoUntil}
                             button={left > 0 && going > 0 ? `Apply the other ${going.toLocaleString('en')}` : 'Apply'}
                             disabled={sending > 0 || list.state !== 'planned' || list.changes === 0 || list.blockers.length > 0}
-                            onApply={() =>
-                                send(() =>
-                                    data(
-                                        api.POST('/api/imports/{import}/apply', {
-                                            ...path,
-                                            body: { fingerprint: list.fingerprint ?? '' },
-                                        }),
-                                    ),
-                                )
-                            }
+                            danger={list.leaving > 0}
+                            onApply={() => {
+                                if (list.leaving === 0) return send(() => apply());
+                                setDialog('password');
+                                return Promise.resolve();
+                            }}
                         >
+                            {list.blockers.length > 0 && list.words !== '' && (
+                                <form
+                                    className="flex items-end gap-2"
+                                    onSubmit={(event) => {
+                                        event.preventDefault();
+                                        readAs(list.everyone, words.trim());
+                                    }}
+                                >
+                                    <Field
+                                        label={`Type “${list.words}”`}
+                                        value={words}
+                                        onChange={(event) => setWords(event.target.value)}
+                                        autoComplete="off"
+                                    />
+                                    <Button type="submit" disabled={words.trim() !== list.words}>
+                                        Confirm
+                                    </Button>
+                                </form>
+                            )}
+                            {left > 0 && (
+                                <a
+                                    className="text-sm underline decoration-rule underline-offset-4"
+                                    href={`/api/imports/${id}/rows-to-mend`}
+                                    download
+                                >
+                                    Rows to mend, as a sheet
+                                </a>
+                            )}
                             {(list.verdicts.ask ?? 0) > 0 && (
                                 <span className="text-sm">
                                     <kbd className="border border-rule px-1.5 font-mono text-xs">]</kbd> next question
@@ -241,44 +353,69 @@ export function ImportPage({ school }: { school: School }) {
                     )
                 }
             />
-            <NamingDialog list={list} open={columns} onClose={() => setColumns(false)} send={send} id={id} />
+            <Dialog open={dialog === 'columns'} onClose={() => setDialog('')} title="What the columns hold" wide>
+                <ColumnNames list={list} onSay={tell} />
+                <div className="mt-4 text-right">
+                    <Button kind="primary" onClick={() => setDialog('')}>
+                        Back to the plan
+                    </Button>
+                </div>
+            </Dialog>
+            <Dialog open={dialog === 'repairs'} onClose={() => setDialog('')} title="What was mended" wide>
+                <RepairList list={list} onSay={tell} />
+            </Dialog>
+            <Dialog open={dialog === 'whose'} onClose={() => setDialog('')} title="Whose list is it?">
+                <WhoseList school={school} list={list} onSet={(everyone) => readAs(everyone)} />
+            </Dialog>
+            <Dialog
+                open={dialog === 'password'}
+                onClose={() => setDialog('')}
+                title={`${list.leaving.toLocaleString('en')} leave with this list`}
+            >
+                <form
+                    className="flex flex-col gap-4"
+                    onSubmit={(event) => {
+                        event.preventDefault();
+                        void applyWithPassword();
+                    }}
+                >
+                    <p className="text-sm">{list.sentence} It can be undone whole.</p>
+                    <Field
+                        label="Your password, once more"
+                        type="password"
+                        autoComplete="current-password"
+                        value={password}
+                        onChange={(event) => setPassword(event.target.value)}
+                        error={wrong || undefined}
+                    />
+                    <div className="text-right">
+                        <Button kind="danger" type="submit" className="min-h-10 px-5" disabled={password === ''}>
+                            Apply: {list.leaving.toLocaleString('en')} leave
+                        </Button>
+                    </div>
+                </form>
+            </Dialog>
         </>
     );
 }
 
-function NamingDialog({
-    list,
-    open,
-    onClose,
-    send,
-    id,
-}: {
-    list: Detail;
-    open: boolean;
-    onClose: () => void;
-    send: (work: () => Promise<Detail>) => Promise<void>;
-    id: string;
-}) {
+/** Something said of the list that can be said otherwise. */
+function Said({ label, onClick, off, hint }: { label: string; onClick: () => void; off: boolean; hint: string }) {
     return (
-        <Dialog open={open} onClose={onClose} title="What the columns hold" wide>
-            <ColumnNames
-                list={list}
-                onName={(index, field) =>
-                    void send(() =>
-                        data(
-                            api.POST('/api/imports/{import}/layout', {
-                                params: { path: { import: id } },
-                                body: { columns: { [index]: field } },
-                            }),
-                        ),
-                    )
-                }
-            />
-            <div className="mt-4 text-right">
-                <Button kind="primary" onClick={onClose}>
-                    Back to the plan
-                </Button>
-            </div>
-        </Dialog>
+        <button
+            className="underline decoration-rule underline-offset-4 hover:decoration-ink"
+            onClick={onClick}
+            disabled={off}
+            title={hint}
+        >
+            {label}
+        </button>
     );
+}
+
+function scopeWords(everyone: string | null, school: School): string {
+    if (everyone === null) return 'additions';
+    if (everyone.startsWith('section:')) return 'everyone in one section';
+    const grade = school.grades.find((g) => everyone === `grade:${g.code}`);
+    return grade ? `everyone in ${grade.label}` : `everyone at ${school.name}`;
 }

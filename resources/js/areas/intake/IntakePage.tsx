@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, csrfToken, data, problemOf, type Schemas, sentence } from '@/api/client';
 import { useKey } from '@/shell/keys';
@@ -7,6 +7,8 @@ import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { DataTable } from '@/ui/DataTable';
 import { moment } from '@/ui/dates';
+import { Dialog } from '@/ui/Dialog';
+import { PasteBox } from './PasteBox';
 
 const STATES: Record<string, string> = {
     reading: 'being read',
@@ -21,19 +23,25 @@ export function IntakePage({ school }: { school: School }) {
     const queries = useQueryClient();
     const picker = useRef<HTMLInputElement>(null);
     const [over, setOver] = useState(false);
+    const [pasting, setPasting] = useState(false);
     const [busy, setBusy] = useState('');
     const [error, setError] = useState('');
     const { data: page } = useQuery({
         queryKey: ['imports', school.id],
         queryFn: () => data(api.GET('/api/schools/{school}/imports', { params: { path: { school: school.id } } })),
     });
-    const bring = async (file: File | undefined) => {
-        if (!file) return;
-        setBusy(file.name);
+    const bring = async (files: File[], pasted?: { text: string; html: string }) => {
+        if (files.length === 0 && !pasted) return;
+        const what = files.map((f) => f.name).join(', ') || 'what you pasted';
+        setBusy(what);
         setError('');
         try {
             const form = new FormData();
-            form.append('file', file);
+            files.forEach((file) => form.append('files[]', file));
+            if (pasted) {
+                form.append('text', pasted.text);
+                form.append('html', pasted.html);
+            }
             const response = await fetch(`/api/schools/${school.id}/imports`, {
                 method: 'POST',
                 body: form,
@@ -44,13 +52,25 @@ export function IntakePage({ school }: { school: School }) {
             await queries.invalidateQueries({ queryKey: ['imports', school.id] });
             void navigate(`/s/${school.code}/intake/${made.id}`);
         } catch (e) {
-            setError(`${file.name}: ${sentence(e)}`);
+            setError(`${what}: ${sentence(e)}`);
         } finally {
             setBusy('');
             if (picker.current) picker.current.value = '';
         }
     };
     useKey('b', 'Bring a list in', () => picker.current?.click());
+    useEffect(() => {
+        const paste = (event: ClipboardEvent) => {
+            if (event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement || !event.clipboardData)
+                return;
+            const files = [...event.clipboardData.files];
+            const text = event.clipboardData.getData('text/plain');
+            if (files.length > 0) void bring(files);
+            else if (text.trim() !== '') void bring([], { text, html: event.clipboardData.getData('text/html') });
+        };
+        document.addEventListener('paste', paste);
+        return () => document.removeEventListener('paste', paste);
+    });
     return (
         <div className="flex min-h-0 flex-1 flex-col">
             <div className="px-6 py-4">
@@ -64,32 +84,43 @@ export function IntakePage({ school }: { school: School }) {
                     onDrop={(event) => {
                         event.preventDefault();
                         setOver(false);
-                        void bring(event.dataTransfer.files[0]);
+                        void bring([...event.dataTransfer.files]);
                     }}
                     className={`mt-4 flex flex-wrap items-center justify-between gap-4 border border-dashed px-6 py-7 ${over ? 'border-marigold bg-tint' : 'border-ink/50'}`}
                 >
                     <div>
                         <p className="font-serif text-lg font-semibold">
-                            {busy ? `Reading ${busy}` : 'Drop a list of students here'}
+                            {busy ? `Reading ${busy}` : 'Drop lists here, or paste one'}
                         </p>
                         <p className="mt-1 max-w-xl text-sm text-muted">
-                            .xlsx or .csv: names, and whatever else there is of number, birth date, grade, homeroom, section,
-                            e-mail and guardians. The header may stand anywhere near the top. Nothing is changed until you have
-                            seen the plan.
+                            Students, guardians, staff, sections or enrollments: spreadsheets, text, tables of a document or PDF,
+                            a OneRoster export. Several files together are one intake. Cells copied from a spreadsheet can be
+                            pasted with Ctrl+V. Nothing is changed until you have seen the plan.
                         </p>
                     </div>
                     <input
                         ref={picker}
                         type="file"
-                        accept=".xlsx,.csv,.tsv,.txt"
+                        accept=".xlsx,.xls,.ods,.csv,.tsv,.txt,.docx,.pdf,.zip,.html"
                         aria-label="The list"
                         className="sr-only"
                         tabIndex={-1}
-                        onChange={(event) => void bring(event.target.files?.[0])}
+                        multiple
+                        onChange={(event) => void bring([...(event.target.files ?? [])])}
                     />
-                    <Button kind="primary" className="min-h-10" disabled={busy !== ''} onClick={() => picker.current?.click()}>
-                        Choose a file
-                    </Button>
+                    <div className="flex gap-3">
+                        <Button className="min-h-10" disabled={busy !== ''} onClick={() => setPasting(true)}>
+                            Paste a list
+                        </Button>
+                        <Button
+                            kind="primary"
+                            className="min-h-10"
+                            disabled={busy !== ''}
+                            onClick={() => picker.current?.click()}
+                        >
+                            Choose files
+                        </Button>
+                    </div>
                 </div>
                 {error && (
                     <p role="alert" className="mt-3 border-l-[3px] border-madder pl-3 text-sm text-madder">
@@ -97,6 +128,14 @@ export function IntakePage({ school }: { school: School }) {
                     </p>
                 )}
             </div>
+            <Dialog open={pasting} onClose={() => setPasting(false)} title="Paste a list" wide>
+                <PasteBox
+                    onBring={(pasted) => {
+                        setPasting(false);
+                        void bring([], pasted);
+                    }}
+                />
+            </Dialog>
             <DataTable
                 label="Lists brought in"
                 name="imports"

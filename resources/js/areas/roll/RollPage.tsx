@@ -70,7 +70,6 @@ export function RollPage({ school }: { school: School }) {
     });
     const people = useMemo(() => page.data?.pages.flatMap((p) => p.people) ?? [], [page.data]);
     const total = page.data?.pages[0]?.total ?? 0;
-    const grades = Array.from({ length: school.highestGrade - school.lowestGrade + 1 }, (_, i) => school.lowestGrade + i);
     const copy = () => {
         const lines = people.filter((p) => selected.has(p.id)).map((p) => `${p.name}\t${p.userName}`);
         void navigator.clipboard.writeText(lines.join('\n'));
@@ -115,10 +114,7 @@ export function RollPage({ school }: { school: School }) {
                             onChange={(value) => set({ grade: value || null })}
                             options={[
                                 { value: '', label: 'all' },
-                                ...grades.map((g) => ({
-                                    value: g === 0 ? 'KG' : g < 0 ? 'PK' : String(g).padStart(2, '0'),
-                                    label: g === 0 ? 'K' : g < 0 ? 'PK' : String(g),
-                                })),
+                                ...school.grades.map((g) => ({ value: g.code, label: g.short })),
                             ]}
                         />
                         <div role="group" aria-label="Problems" className="flex flex-wrap gap-2">

@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Intake\Files;
+
+use DOMDocument;
+use DOMElement;
+use Vantrel\Core\Table\Grid;
+use Vantrel\Core\Table\Line;
+use Vantrel\Core\Table\Sheet;
+use Vantrel\Core\Table\UnreadableList;
+
+/** Tables of a web page: what a spreadsheet puts on the clipboard, and what some systems export as ".xls". */
+final class HtmlTables
+{
+    /**
+     * @return non-empty-list<Sheet>
+     *
+     * @throws UnreadableList
+     */
+    public static function sheets(string $html): array
+    {
+        $document = new DOMDocument;
+        $previous = libxml_use_internal_errors(true);
+        // Without a declared encoding the parser would take ISO 8859-1.
+        $loaded = $document->loadHTML((mb_check_encoding($html, 'UTF-8') ? '<?xml encoding="UTF-8">' : '').$html, LIBXML_NONET | LIBXML_COMPACT);
+        libxml_clear_errors();
+        libxml_use_internal_errors($previous);
+        $sheets = [];
+        foreach ($loaded ? $document->getElementsByTagName('table') : [] as $table) {
+            if ($table->getElementsByTagName('table')->length > 0) {
+                continue;
+            }
+            $lines = [];
+            foreach ($table->getElementsByTagName('tr') as $row) {
+                $cells = [];
+                foreach ($row->childNodes as $cell) {
+                    if ($cell instanceof DOMElement && in_array($cell->tagName, ['td', 'th'], true)) {
+                        $cells[] = self::text($cell);
+                        for ($span = min(60, (int) $cell->getAttribute('colspan')); $span > 1; $span--) {
+                            $cells[] = '';
+                        }
+                    }
+                }
+                $lines[] = new Line(count($lines) + 1, $cells);
+            }
+            if ($lines !== []) {
+                $sheets[] = new Sheet('table '.(count($sheets) + 1), Grid::of($lines));
+            }
+        }
+        if ($sheets === []) {
+            throw new UnreadableList('This is a web page without a table in it. Open it in a browser, copy the list, and paste it here.');
+        }
+
+        return count($sheets) === 1 ? [new Sheet('', $sheets[0]->grid)] : $sheets;
+    }
+
+    private static function text(DOMElement $cell): string
+    {
+        foreach (iterator_to_array($cell->getElementsByTagName('br')) as $break) {
+            $break->parentNode?->replaceChild($cell->ownerDocument?->createTextNode("\n") ?? $break, $break);
+        }
+
+        return trim((string) preg_replace('/[ \t\x{00A0}]+/u', ' ', $cell->textContent));
+    }
+}

@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rosters;
+
+use App\Models\School;
+use App\Models\SchoolYear;
+use Illuminate\Support\Facades\DB;
+use RuntimeException;
+use ZipArchive;
+
+/** A school as a OneRoster 1.2 CSV bulk export (1EdTech, Rostering CSV Binding 1.2): nine tables in a zip. */
+final class OneRosterExport
+{
+    private const TABLES = ['academicSessions', 'categories', 'classes', 'classResources', 'courses', 'courseResources', 'demographics', 'enrollments', 'lineItemLearningObjectiveIds', 'lineItems', 'lineItemScoreScales', 'orgs', 'resources', 'resultLearningObjectiveIds', 'results', 'resultScoreScales', 'roles', 'scoreScales', 'userProfiles', 'userResources', 'users'];
+
+    private const ROLES = ['student' => 'student', 'guardian' => 'guardian', 'staff' => 'teacher'];
+
+    public static function write(School $school, string $path): void
+    {
+        $year = SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->first();
+        $tables = [
+            'orgs' => [['sourcedId', 'status', 'dateLastModified', 'name', 'type', 'identifier', 'parentSourcedId'], [[$school->id, '', '', $school->name, 'school', $school->code, '']]],
+            'academicSessions' => [
+                ['sourcedId', 'status', 'dateLastModified', 'title', 'type', 'startDate', 'endDate', 'parentSourcedId', 'schoolYear'],
+                $year === null ? [] : [[$year->id, '', '', $year->name, 'schoolYear', $year->begins_on, $year->ends_on, '', substr($year->ends_on, 0, 4)]],
+            ],
+            ...self::sections($school, $year),
+            ...self::people($school),
+        ];
+        $zip = new ZipArchive;
+        if ($zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
+            throw new RuntimeException("$path cannot be written.");
+        }
+        $manifest = [['propertyName', 'value'], ['manifest.version', '1.0'], ['oneroster.version', '1.2']];
+        foreach (self::TABLES as $table) {
+            $manifest[] = ["file.$table", isset($tables[$table]) ? 'bulk' : 'absent'];
+        }
+        $zip->addFromString('manifest.csv', self::csv([...$manifest, ['source.systemName', 'Vantrel'], ['source.systemCode', '']]));
+        foreach ($tables as $name => [$header, $rows]) {
+            $zip->addFromString("$name.csv", self::csv([$header, ...$rows]));
+        }
+        $zip->close();
+    }
+
+    /** @return array<string, array{list<string>, list<list<string>>}> */
+    private static function sections(School $school, ?SchoolYear $year): array
+    {
+        $classes = $courses = $enrollments = [];
+        foreach (DB::table('sections')->where('school_id', $school->id)->where('school_year_id', $year?->id)->where('state', 'open')->orderBy('name')->get() as $s) {
+            $courses[] = [$s->id, '', '', (string) $year?->id, $s->name, '', (string) $s->grade, $school->id, '', ''];
+            $classes[] = [$s->id, '', '', $s->name, (string) $s->grade, $s->id, '', $s->kind === 'homeroom' ? 'homeroom' : 'scheduled', '', $school->id, (string) $year?->id, '', '', ''];
+        }
+        foreach (DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('s.school_id', $school->id)->where('s.school_year_id', $year?->id)->where('s.state', 'open')
+            ->whereNull('e.ends_on')->orderBy('e.id')->get(['e.id', 'e.section_id', 'e.person_id', 'e.role', 'e.begins_on']) as $e) {
+            $enrollments[] = [$e->id, '', '', $e->section_id, $school->id, $e->person_id, match ($e->role) {
+                'student' => 'student',
+                'assistant' => 'proctor',
+                default => 'teacher',
+            }, $e->role === 'lead' ? 'true' : 'false', $e->begins_on, ''];
+        }
+
+        return [
+            'courses' => [['sourcedId', 'status', 'dateLastModified', 'schoolYearSourcedId', 'title', 'courseCode', 'grades', 'orgSourcedId', 'subjects', 'subjectCodes'], $courses],
+            'classes' => [['sourcedId', 'status', 'dateLastModified', 'title', 'grades', 'courseSourcedId', 'classCode', 'classType', 'location', 'schoolSourcedId', 'termSourcedIds', 'subjects', 'subjectCodes', 'periods'], $classes],
+            'enrollments' => [['sourcedId', 'status', 'dateLastModified', 'classSourcedId', 'schoolSourcedId', 'userSourcedId', 'role', 'primary', 'beginDate', 'endDate'], $enrollments],
+        ];
+    }
+
+    /** @return array<string, array{list<string>, list<list<string>>}> */
+    private static function people(School $school): array
+    {
+        $agents = [];
+        foreach (DB::table('guardianships as g')->join('people as s', 's.id', '=', 'g.student_id')->where('s.school_id', $school->id)->where('g.state', '!=', 'ended')->orderBy('g.id')->get(['g.student_id', 'g.guardian_id']) as $g) {
+            $agents[$g->student_id][] = $g->guardian_id;
+        }
+        $isAgent = array_fill_keys(array_merge([], ...array_values($agents)), true);
+        $users = $roles = $demographics = [];
+        $people = DB::table('people as p')->leftJoin('sign_ins as i', 'i.person_id', '=', 'p.id')->where('p.state', 'active')
+            ->where(fn ($q) => $q->where('p.school_id', $school->id)->orWhere('p.kind', 'guardian'))->orderBy('p.id')
+            ->select(['p.id', 'p.kind', 'p.given_name', 'p.family_name', 'p.number', 'p.email', 'p.phone', 'p.grade', 'p.birth_date', 'i.user_name'])->cursor();
+        $seen = [];
+        foreach ($people as $p) {
+            if (isset($seen[$p->id]) || ($p->kind === 'guardian' && ! isset($isAgent[$p->id]))) {
+                continue;
+            }
+            $seen[$p->id] = true;
+            $users[] = [
+                $p->id, '', '', 'true', (string) $p->user_name, '', $p->given_name, $p->family_name, '', (string) $p->number, (string) $p->email, (string) $p->phone, '',
+                implode(',', $agents[$p->id] ?? []), (string) $p->grade, '', '', '', '', '', $school->id, '',
+            ];
+            $roles[] = ["$p->id-role", '', '', $p->id, 'primary', self::ROLES[$p->kind], '', '', $school->id, ''];
+            if ($p->birth_date !== null) {
+                $demographics[] = [$p->id, '', '', $p->birth_date, ...array_fill(0, 11, '')];
+            }
+        }
+
+        return [
+            'users' => [['sourcedId', 'status', 'dateLastModified', 'enabledUser', 'username', 'userIds', 'givenName', 'familyName', 'middleName', 'identifier', 'email', 'sms', 'phone', 'agentSourcedIds', 'grades', 'password', 'userMasterIdentifier', 'preferredGivenName', 'preferredMiddleName', 'preferredFamilyName', 'primaryOrgSourcedId', 'pronouns'], $users],
+            'roles' => [['sourcedId', 'status', 'dateLastModified', 'userSourcedId', 'roleType', 'role', 'beginDate', 'endDate', 'orgSourcedId', 'userProfileSourcedId'], $roles],
+            'demographics' => [['sourcedId', 'status', 'dateLastModified', 'birthDate', 'sex', 'americanIndianOrAlaskaNative', 'asian', 'blackOrAfricanAmerican', 'nativeHawaiianOrOtherPacificIslander', 'white', 'demographicRaceTwoOrMoreRaces', 'hispanicOrLatinoEthnicity', 'countryOfBirthCode', 'stateOfBirthAbbreviation', 'cityOfBirth'], $demographics],
+        ];
+    }
+
+    /** @param  list<list<string>>  $rows */
+    private static function csv(array $rows): string
+    {
+        $out = fopen('php://temp', 'w+') ?: throw new RuntimeException('No memory for a table.');
+        foreach ($rows as $row) {
+            // A number with its plus sign is a number; anything else that could run is marked as text.
+            fputcsv($out, array_map(fn (string $cell): string => preg_match('/^[=@\t\r]|^[+-](?!\d+$)/', $cell) === 1 ? "'$cell" : $cell, $row), ',', '"', '', "\r\n");
+        }
+        rewind($out);
+
+        return (string) stream_get_contents($out);
+    }
+}

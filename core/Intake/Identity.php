@@ -1,0 +1,217 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Intake;
+
+use Vantrel\Core\Matching\Candidate;
+use Vantrel\Core\Matching\Linkage;
+use Vantrel\Core\Matching\Matcher;
+use Vantrel\Core\Matching\Subject;
+use Vantrel\Core\Plan\Choice;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\Question;
+use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Plan\Snapshot;
+
+/** Settles who each row is: by what a person answered, by the account a row made before, by the matcher, or by asking. */
+final class Identity
+{
+    /** @var array<string, StudentLine> person's id to the row that is this person */
+    private array $claimed = [];
+
+    /** @var array<string, true> ids of people some row is or may be */
+    private array $spokenFor = [];
+
+    public function __construct(
+        private readonly Snapshot $snapshot,
+        private readonly Roster $roster,
+        private readonly Linkage $linkage,
+        private readonly IntakeWish $wish,
+        private readonly Ids $ids,
+        private readonly PlanBuilder $plan,
+    ) {
+    }
+
+    /** @return array<string, true> ids of people some row is or may be: they do not leave */
+    public function spokenFor(): array
+    {
+        return $this->spokenFor;
+    }
+
+    public function of(StudentLine $line): RowMatch
+    {
+        $subject = Roster::subjectOf($line, $this->wish->schoolId);
+        foreach ($this->linkage->candidates($subject->id) as $candidate) {
+            $this->spokenFor[$candidate->subject->id] = true;
+        }
+        $match = $this->byAccount($line, $subject) ?? $this->own($line, $subject) ?? $this->decide($line, $subject);
+        if ($match->person !== null) {
+            $this->spokenFor[$match->person->id] = true;
+        }
+
+        return $match;
+    }
+
+    /** Someone a row that cannot be read may be: by its number alone. */
+    public function guess(StudentLine $line): void
+    {
+        foreach ($this->linkage->candidates($line->place()) as $candidate) {
+            $this->spokenFor[$candidate->subject->id] = true;
+        }
+        $holder = $this->holderOf($line->studentNumber);
+        if ($holder !== null) {
+            $this->spokenFor[$holder->id] = true;
+        }
+    }
+
+    /** Who has this number at the school now. */
+    public function holderOf(string $number): ?Row
+    {
+        return $number === '' ? null : $this->roster->byNumber($this->wish->schoolId, $number);
+    }
+
+    /** The account that a sheet made here names. */
+    private function byAccount(StudentLine $line, Subject $subject): ?RowMatch
+    {
+        $known = $line->account === '' ? null : $this->roster->subject($line->account);
+
+        return $known === null ? null : $this->claim($line, $this->linkage->judge($subject, $known), 'same');
+    }
+
+    /** The student this very row made when the list was applied before. */
+    private function own(StudentLine $line, Subject $subject): ?RowMatch
+    {
+        $made = $this->roster->subject($this->ids->for('person', $line->key()));
+
+        return $made === null ? null : $this->claim($line, $this->linkage->judge($subject, $made), 'same');
+    }
+
+    private function decide(StudentLine $line, Subject $subject): RowMatch
+    {
+        $candidates = array_values(array_filter($this->linkage->candidates($subject->id), fn (Candidate $c): bool => $this->snapshot->find(Entity::Person, $c->subject->id) !== null));
+        $candidates = array_slice($candidates, 0, 3);
+        $best = $this->linkage->assigned($subject->id) ?? $candidates[0] ?? null;
+        // Answers go by the row, not by whom it was compared with: a row left out stays out when others have been applied.
+        $id = substr(hash('sha256', 'who|'.$line->key()), 0, 20);
+        $answer = $this->wish->answers[$id] ?? null;
+        $chosen = $this->chosen($subject, $answer);
+        if ($best === null || $candidates === []) {
+            return match (true) {
+                $chosen !== null => $this->claim($line, $chosen, explode(':', (string) $answer)[2] ?? 'same', $id),
+                $answer === 'skip' => RowMatch::skipped($id),
+                default => RowMatch::none(null, $this->apart($subject->id)),
+            };
+        }
+        $person = $this->snapshot->find(Entity::Person, $best->subject->id);
+        $lost = $this->linkage->assigned($subject->id) === null;
+        $elsewhere = $person !== null && $person->text('school_id') !== $this->wish->schoolId && $person->text('state') === 'active';
+        if ($best->sure() && ! $lost && ! $elsewhere && $answer === null && $person !== null) {
+            return $this->claim($line, $best, 'same');
+        }
+        $rival = $candidates[1] ?? null;
+        $why = match (true) {
+            $lost => 'another row fits this student better',
+            $rival !== null && $rival->probability >= 0.2 && ! $best->sure() => 'two people fit alike',
+            $best->caution !== '' => $best->caution,
+            $best->sure() => 'is at '.$this->roster->schoolName($best->subject->schoolId).' now',
+            default => self::doubt($best),
+        };
+        if ($chosen === null && ! in_array($answer, ['other', 'skip'], true)) {
+            $answer = null;
+        }
+        $this->plan->ask(new Question(
+            $id, $line->number,
+            'Is '.$line->where()." {$this->roster->name($best->subject->id)}?",
+            $this->roster->describe($best->subject->id),
+            $this->choices($candidates), $best->evidence, $best->probability, $answer, $line->sheet, $why.($elsewhere ? '|elsewhere' : ''),
+        ));
+
+        return match (true) {
+            $answer === null => RowMatch::asked($best, $why, $id),
+            $answer === 'skip' => RowMatch::skipped($id),
+            $answer === 'other' => RowMatch::none($id),
+            $chosen === null => RowMatch::asked($best, $why, $id),
+            default => $this->claim($line, $chosen, explode(':', $answer)[2] ?? 'same', $id),
+        };
+    }
+
+    /** Someone who is alike and yet another, in words. */
+    private function apart(string $place): string
+    {
+        $taken = $this->linkage->taken($place);
+        if ($taken === null) {
+            return $this->linkage->apart($place);
+        }
+        [$sheet, $number] = explode('#', $taken[1]) + [1 => ''];
+
+        return trim("{$taken[0]->subject->given} {$taken[0]->subject->family}").": that is row $number".($sheet === '' ? '' : " of $sheet");
+    }
+
+    /** Whom an answer of the form `is:ID` or `is:ID:how` names, as long as that student is known. */
+    private function chosen(Subject $subject, ?string $answer): ?Candidate
+    {
+        $parts = explode(':', (string) $answer);
+        $known = $parts[0] === 'is' ? $this->roster->subject($parts[1] ?? '') : null;
+
+        return $known === null ? null : $this->linkage->judge($subject, $known);
+    }
+
+    private function claim(StudentLine $line, Candidate $candidate, string $how, ?string $question = null): RowMatch
+    {
+        $id = $candidate->subject->id;
+        $before = $this->claimed[$id] ?? null;
+        if ($before !== null) {
+            return RowMatch::refused($candidate, "{$before->where()} is this student already");
+        }
+        $this->claimed[$id] = $line;
+        $person = $this->snapshot->find(Entity::Person, $id);
+
+        return $person === null ? RowMatch::none() : RowMatch::found($person, $candidate, $how, $question);
+    }
+
+    /** The field that speaks loudest against a likely match, in words. */
+    private static function doubt(Candidate $best): string
+    {
+        $least = null;
+        foreach ($best->evidence as $e) {
+            if ($e->level !== 'alike' && $e->level !== 'not known' && $e->weight < 0 && ($least === null || $e->weight < $least->weight)) {
+                $least = $e;
+            }
+        }
+
+        return match (true) {
+            $least === null => 'little to go by',
+            $least->level === 'differs' => "{$least->field} differs",
+            default => "{$least->field}: {$least->level}",
+        };
+    }
+
+    /**
+     * @param  list<Candidate>  $candidates
+     * @return list<Choice>
+     */
+    private function choices(array $candidates): array
+    {
+        $choices = [];
+        foreach ($candidates as $candidate) {
+            $id = $candidate->subject->id;
+            $person = $this->snapshot->find(Entity::Person, $id);
+            $name = count($candidates) > 1 ? $this->roster->name($id).', '.$this->roster->describe($id) : $this->roster->name($id);
+            if ($person !== null && $person->text('school_id') !== $this->wish->schoolId && $person->text('state') === 'active') {
+                $school = $this->roster->schoolName($person->text('school_id'));
+                $choices[] = new Choice("is:$id:transfer", "Same person, transfer: $name", "ends all sections at $school today; the account and cards go on working", 'transfer');
+                $choices[] = new Choice("is:$id:also", "Same person, also enroll: $name", "stays at $school and comes into the sections of this row too", 'also');
+                $choices[] = new Choice("is:$id:leave", "Same person, leave enrollments: $name", 'brings what the row says of the person up to date, and no section changes', 'leave');
+            } else {
+                $choices[] = new Choice("is:$id", "Same person: $name", 'keeps the account and its cards; this row updates it', 'same');
+            }
+        }
+        $choices[] = new Choice('other', 'Another person', 'makes a new account', 'other');
+        $choices[] = new Choice('skip', 'Leave this row out', 'changes nothing', 'skip');
+
+        return $choices;
+    }
+}

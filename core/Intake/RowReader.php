@@ -1,0 +1,471 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Intake;
+
+use Vantrel\Core\Names\NameBook;
+use Vantrel\Core\Names\NameKey;
+use Vantrel\Core\Names\NameReader;
+use Vantrel\Core\Names\PersonName;
+use Vantrel\Core\Plan\Problem;
+use Vantrel\Core\Table\Field;
+use Vantrel\Core\Table\Heading;
+use Vantrel\Core\Table\Line;
+use Vantrel\Core\Table\ListLayout;
+use Vantrel\Core\Table\Mojibake;
+use Vantrel\Core\Table\Repair;
+use Vantrel\Core\Table\Said;
+use Vantrel\Core\Values\CalendarDate;
+use Vantrel\Core\Values\GradeLevel;
+use Vantrel\Core\Values\MailAddress;
+use Vantrel\Core\Values\Phone;
+
+/** Reads the cells of one row after the other: mends what spreadsheets break, and notes what it mended and what it cannot read. */
+final class RowReader
+{
+    /** What people write into a cell that has nothing in it. */
+    private const NOTHING = ['n a', 'na', 'none', 'nil', 'null', 'unknown', 'tbd', 'tba', 'x', 'xx', 'xxx', 'no email', 'not known', 'ninguno', 'aucun', '0000 00 00', 'nan', 'see office', 'on file', 'same', 'same as above', 'ditto'];
+
+    /** Ages no student has. */
+    private const AGES = [2, 25];
+
+    private Line $line;
+
+    /** @var list<Problem> */
+    private array $problems = [];
+
+    /** @var list<Repair> */
+    private array $repairs = [];
+
+    private readonly int $numberWidth;
+
+    private readonly int $serialsFrom;
+
+    private int $ambiguous = 0;
+
+    private string $example = '';
+
+    /** @var array<string, string> domain that is probably misspelt to the one that is meant */
+    private array $domains;
+
+    /** @param  list<Line>  $body */
+    public function __construct(private readonly ListLayout $layout, array $body, private readonly Said $said, private readonly SchoolFacts $school, private readonly NameBook $book, private readonly string $today)
+    {
+        $cells = fn (Field $field): array => ($at = $layout->indexOf($field)) === null ? [] : array_map(fn (Line $l): string => trim($l->cell($at)), $body);
+        $this->numberWidth = self::usualWidth($cells(Field::StudentNumber));
+        $this->serialsFrom = $this->dateSystem($cells(Field::BirthDate), $cells(Field::Grade));
+        $this->domains = $this->likelySlips($body);
+    }
+
+    public function begin(Line $line): void
+    {
+        $this->line = $line;
+        $this->problems = $this->repairs = [];
+    }
+
+    /** What the file's own reading found wrong with cells, where they are needed. */
+    public function flaws(Line $line): void
+    {
+        foreach ($line->flaws as $at => $flaw) {
+            $column = $this->layout->columns[$at] ?? null;
+            if ($column?->field !== null) {
+                $this->problem($column->field, $flaw);
+            }
+        }
+    }
+
+    public function hasProblems(): bool
+    {
+        return $this->problems !== [];
+    }
+
+    /** @return list<Problem> */
+    public function problems(): array
+    {
+        return $this->problems;
+    }
+
+    /** @return list<Repair> */
+    public function repairs(): array
+    {
+        return $this->repairs;
+    }
+
+    public function ambiguousDates(): int
+    {
+        return $this->ambiguous;
+    }
+
+    public function ambiguousExample(): string
+    {
+        return $this->example;
+    }
+
+    public function exampleAs(bool $dayFirst): string
+    {
+        return (string) CalendarDate::read($this->example, $dayFirst);
+    }
+
+    public function problem(Field $field, string $message, bool $stops = true): void
+    {
+        $column = $this->layout->column($field) ?? $this->layout->column(Field::GivenName) ?? $this->layout->column(Field::GuardianName) ?? $this->layout->columns[0] ?? null;
+        $this->problems[] = new Problem($column?->name() ?? '', $message, $stops);
+    }
+
+    /** The cell's text: white space and encoding mended, words that mean nothing taken as empty. */
+    public function cell(Field $field): string
+    {
+        return str_replace("\n", ' ', $this->cellWithBreaks($field));
+    }
+
+    public function cellWithBreaks(Field $field): string
+    {
+        $at = $this->layout->indexOf($field);
+        if ($at === null) {
+            return '';
+        }
+        $raw = $this->line->cell($at);
+        $lines = array_map(NameReader::tidy(...), explode("\n", str_replace("\r", "\n", $raw)));
+        $tidy = implode("\n", array_filter($lines, fn (string $l): bool => $l !== ''));
+        $mended = Mojibake::mend($tidy);
+        if ($mended !== $tidy) {
+            $tidy = $this->mend($field, 'encoding', $tidy, $mended);
+        }
+        // A leading apostrophe is how a spreadsheet is told to keep a cell as text.
+        if (preg_match("/^'[\\d=+@-]/", $tidy) === 1) {
+            $tidy = substr($tidy, 1);
+        }
+
+        return preg_match('/^[\W_]+$/u', $tidy) === 1 || in_array(NameKey::of($tidy), self::NOTHING, true) ? '' : $tidy;
+    }
+
+    public function name(Field $full, ?Field $given, ?Field $family): PersonName
+    {
+        $whole = $this->withoutNote($full, $this->cell($full));
+        if ($whole !== '') {
+            $read = NameReader::read($whole, $this->layout->names->familyFirst, $this->book);
+
+            return $this->capitals($full, $whole, $read, NameReader::split($whole, $this->layout->names->familyFirst, $this->book));
+        }
+        if ($given === null || $family === null) {
+            return new PersonName('', '');
+        }
+        $first = $this->withoutNote($given, $this->cell($given));
+        if ($this->layout->indexOf($family) === null && str_contains($first, ' ')) {
+            return $this->capitals($given, $first, NameReader::read($first, $this->layout->names->familyFirst, $this->book), NameReader::split($first, $this->layout->names->familyFirst, $this->book));
+        }
+        $last = $this->withoutNote($family, $this->cell($family));
+        // A given-name cell that holds "Haddad, Noor" is a full name that slipped into the wrong column.
+        if ($last === '' && str_contains($first, ',')) {
+            return NameReader::read($first);
+        }
+        $written = new PersonName(trim($first, ' ,'), trim($last, ' ,'));
+        $mended = NameReader::mend($written);
+        $out = new PersonName(
+            $mended->given === $written->given ? $written->given : $this->mend($given, 'capitals', $written->given, $mended->given),
+            $mended->family === $written->family ? $written->family : $this->mend($family, 'capitals', $written->family, $mended->family),
+        );
+
+        return $this->tooLong($given, $out);
+    }
+
+    public function studentNumber(): string
+    {
+        $cell = $this->cell(Field::StudentNumber);
+        if (preg_match('/^\d([.,]\d+)?E\+?\d+$/i', $cell) === 1) {
+            $this->problem(Field::StudentNumber, "“{$cell}” was a number that the spreadsheet shortened; its last digits are gone. Export the list again with this column as text.");
+
+            return '';
+        }
+        $cell = (string) preg_replace('/^(\d+)[.,]0+$/', '$1', $cell);
+        if (strlen($cell) > 40) {
+            $this->problem(Field::StudentNumber, 'This is too long for a student number (40 characters at most).');
+
+            return '';
+        }
+        if (str_contains($cell, '@')) {
+            $this->problem(Field::StudentNumber, "“{$cell}” is an e-mail address, not a number. Move it to its own column.");
+
+            return '';
+        }
+        if (ctype_digit($cell) && strlen($cell) < $this->numberWidth) {
+            return $this->mend(Field::StudentNumber, 'leading zeros', $cell, str_pad($cell, $this->numberWidth, '0', STR_PAD_LEFT));
+        }
+
+        return $cell;
+    }
+
+    public function birthDate(): string
+    {
+        $cell = $this->cell(Field::BirthDate);
+        if ($cell === '') {
+            return '';
+        }
+        $date = CalendarDate::read($cell, $this->layout->dayFirst, $this->serialsFrom);
+        if ($date === null) {
+            if (CalendarDate::isAmbiguous($cell)) {
+                $this->ambiguous++;
+                $this->example = $this->example === '' ? $cell : $this->example;
+
+                return '';
+            }
+            $this->problem(Field::BirthDate, "“{$cell}” is not a date. Write it as 2015-04-03 (year, month, day).");
+
+            return '';
+        }
+        if (CalendarDate::isSerial($cell)) {
+            $date = $this->mend(Field::BirthDate, 'spreadsheet day number', $cell, $date);
+            if (strlen($date) !== 10) {
+                return '';
+            }
+        }
+        $age = CalendarDate::age($date, $this->today);
+        if ($date > $this->today || $age < self::AGES[0] || $age > self::AGES[1]) {
+            $this->problem(Field::BirthDate, $date > $this->today
+                ? "$date is in the future. Correct the year."
+                : "Born $date, the student would be $age. Correct the date, or empty the cell.");
+
+            return '';
+        }
+        $grade = GradeLevel::read($this->cell(Field::Grade));
+        if ($grade !== null && abs($age - ($grade->order + 5.5)) > 4.5) {
+            $this->problem(Field::BirthDate, "Born $date, the student would be $age in {$grade->label()}. Check the date and the grade.", false);
+        }
+
+        return $date;
+    }
+
+    /** A date that is no birth date; '' where it is none. */
+    public function date(Field $field): string
+    {
+        $cell = $this->cell($field);
+        if ($cell === '') {
+            return '';
+        }
+        $date = CalendarDate::read($cell, $this->layout->dayFirst, $this->serialsFrom);
+        if ($date === null) {
+            $this->problem($field, CalendarDate::isAmbiguous($cell) ? "“{$cell}” can be read two ways. Write it as 2026-09-03 (year, month, day)." : "“{$cell}” is not a date. Write it as 2026-09-03 (year, month, day).");
+        }
+
+        return $date ?? '';
+    }
+
+    public function grade(): string
+    {
+        $cell = $this->cell(Field::Grade);
+        if ($cell === '') {
+            return '';
+        }
+        $grade = GradeLevel::read($cell);
+        if ($grade === null) {
+            $this->problem(Field::Grade, "“{$cell}” is not a grade. Write PK, K, or a number from 1 to 13.");
+
+            return '';
+        }
+        if (! $this->school->teaches($grade)) {
+            $this->problem(Field::Grade, ucfirst($grade->label())." is not taught at {$this->school->name} ({$this->school->grades()}). Correct the grade, or bring the row in at the school that teaches it.");
+        }
+
+        return $grade->code();
+    }
+
+    public function mail(Field $field, bool $stops = true): string
+    {
+        $cell = $this->cell($field);
+        if ($cell === '') {
+            return '';
+        }
+        $mail = MailAddress::read($cell);
+        if ($mail === null) {
+            // Two addresses in one cell: the first is taken, and the rest is said.
+            $parts = preg_split('/[\s,;\/]+/', $cell) ?: [];
+            $mail = count($parts) > 1 ? MailAddress::read($parts[0]) : null;
+            if ($mail === null) {
+                $this->problem($field, "“{$cell}” is not an e-mail address. Correct it, or empty the cell.", $stops);
+
+                return '';
+            }
+            $this->problem($field, "There are two addresses; {$mail->address} is taken. Give the other a column of its own.", false);
+        }
+        $meant = $this->domains[$mail->domain()] ?? null;
+        if ($meant !== null) {
+            return $this->mend($field, 'mail domain', $mail->address, substr($mail->address, 0, -strlen($mail->domain())).$meant);
+        }
+
+        return $mail->address;
+    }
+
+    public function phone(Field $field): string
+    {
+        $cell = $this->cell($field);
+        if ($cell === '') {
+            return '';
+        }
+        $phone = Phone::read($cell, $this->school->country);
+        if ($phone === null) {
+            $this->problem($field, "“{$cell}” cannot be a phone number with its area code, and is left out. Correct it, or empty the cell.", false);
+        }
+
+        return $phone ?? '';
+    }
+
+    public function guardian(Field $name, Field $given, Field $family, Field $email, Field $phone, Field $relationship, PersonName $student): ?GuardianLine
+    {
+        $who = $this->cell($name);
+        $read = $who !== ''
+            ? NameReader::read($who, str_contains($who, ',') ? false : $this->layout->names->familyFirst && $this->layout->names->open > 0, $this->book)
+            : NameReader::mend(new PersonName($this->cell($given), $this->cell($family)));
+        $mail = $this->mail($email);
+        $number = $this->phone($phone);
+        if ($read->full() === '' && $mail === '' && $number === '') {
+            return null;
+        }
+        if ($read->full() !== '' && NameKey::of($read->full()) === NameKey::of($student->full())) {
+            $this->problem($name, 'The guardian’s name is the student’s own, and is left out. Type the guardian’s name.', false);
+
+            return null;
+        }
+        $stated = $this->cell($relationship);
+        foreach ([$name, $given, $email, $phone] as $field) {
+            $stated = $stated !== '' ? $stated : Heading::relationship($this->layout->headingOf($field));
+        }
+
+        return new GuardianLine($read, $mail, $number, mb_substr($stated, 0, 40));
+    }
+
+    /** The value after mending, or as it was where a person keeps it. */
+    private function mend(Field $field, string $kind, string $before, string $after): string
+    {
+        $column = $this->layout->column($field);
+        if ($column === null || $this->said->keeps($this->layout->table, $this->line->number, $column->index)) {
+            return $before;
+        }
+        $this->repairs[] = new Repair("keep.t{$this->layout->table}.r{$this->line->number}.c$column->index", "keep.t{$this->layout->table}.c$column->index", $column->name(), $kind, $before, $after);
+
+        return $after;
+    }
+
+    private function capitals(Field $field, string $cell, PersonName $read, PersonName $written): PersonName
+    {
+        if ($read->full() !== $written->full()) {
+            $kept = $this->mend($field, 'capitals', $cell, str_contains($cell, ',') ? "$read->family, $read->given" : $read->full());
+
+            return $this->tooLong($field, $kept === $cell ? $written : $read);
+        }
+
+        return $this->tooLong($field, $read);
+    }
+
+    /** "Noor Haddad (new)", "Noor “Nonie” Haddad": what stands in brackets or quotes is no part of the name. */
+    private function withoutNote(Field $field, string $cell): string
+    {
+        if (preg_match('/[(\[“"*]/u', $cell) !== 1) {
+            return $cell;
+        }
+        $bare = trim((string) preg_replace(['/\s*[(\[][^)\]]*[)\]]\s*/u', '/\s*[“"][^”"]*[”"]\s*/u', '/\*+/'], ' ', $cell));
+        $bare = (string) preg_replace('/ {2,}/', ' ', $bare);
+
+        return $bare === '' || $bare === $cell ? $cell : $this->mend($field, 'note left out', $cell, $bare);
+    }
+
+    private function tooLong(Field $field, PersonName $name): PersonName
+    {
+        if (mb_strlen($name->given) > 120 || mb_strlen($name->family) > 120) {
+            $this->problem($field, 'This is too long for a name (120 characters at most).');
+
+            return new PersonName(mb_substr($name->given, 0, 120), mb_substr($name->family, 0, 120));
+        }
+
+        return $name;
+    }
+
+    /**
+     * The width that most all-digit numbers have; shorter ones lost their leading zeros to a spreadsheet.
+     *
+     * @param  list<string>  $cells
+     */
+    private static function usualWidth(array $cells): int
+    {
+        $digits = array_filter($cells, ctype_digit(...));
+        if (count($digits) < 3) {
+            return 0;
+        }
+        $widths = array_count_values(array_map(strlen(...), $digits));
+        $widest = max(array_keys($widths));
+        $padded = count(array_filter($digits, fn (string $d): bool => $d[0] === '0'));
+
+        // Most are of the full width; or those of the full width are the ones that kept their zeros.
+        return count($digits) < $widths[$widest] * 2 || ($padded > 0 && strlen((string) current(array_filter($digits, fn (string $d): bool => $d[0] === '0'))) === $widest && count($digits) < $widths[$widest] * 10) ? $widest : 0;
+    }
+
+    /**
+     * Day numbers of the 1904 system look four years too old: taken for it where the grades say so.
+     *
+     * @param  list<string>  $dates
+     * @param  list<string>  $grades
+     */
+    private function dateSystem(array $dates, array $grades): int
+    {
+        $off = [];
+        foreach ($dates as $i => $cell) {
+            $grade = GradeLevel::read($grades[$i] ?? '');
+            if ($grade !== null && CalendarDate::isSerial($cell)) {
+                $off[] = CalendarDate::age((string) CalendarDate::read($cell, null), $this->today) - ($grade->order + 5.5);
+            }
+        }
+        sort($off);
+
+        return count($off) >= 5 && $off[intdiv(count($off), 2)] > 2.4 && $off[intdiv(count($off), 2)] < 6.0 ? CalendarDate::SYSTEM_1904 : 0;
+    }
+
+    /**
+     * Domains of few addresses that are one slip away from a domain of many, or from one of the school's own.
+     *
+     * @param  list<Line>  $body
+     * @return array<string, string>
+     */
+    private function likelySlips(array $body): array
+    {
+        $counts = [];
+        foreach ($this->layout->columns as $column) {
+            if ($column->field === null || ! str_contains($column->field->value, 'email')) {
+                continue;
+            }
+            foreach ($body as $line) {
+                $domain = mb_strtolower(trim(substr((string) strrchr($line->cell($column->index), '@'), 1)));
+                if ($domain !== '' && strlen($domain) < 60) {
+                    $counts[$domain] = ($counts[$domain] ?? 0) + 1;
+                }
+            }
+        }
+        foreach ($this->school->mailDomains as $domain) {
+            $counts[$domain] = ($counts[$domain] ?? 0) + 20;
+        }
+        arsort($counts);
+        $many = array_slice(array_keys(array_filter($counts, fn (int $n): bool => $n >= 10)), 0, 20);
+        $slips = [];
+        foreach (array_slice($counts, 0, 2000, true) as $domain => $n) {
+            foreach ($many as $meant) {
+                $meant = (string) $meant;
+                if ($domain !== $meant && $counts[$meant] >= 10 * $n && abs(strlen((string) $domain) - strlen($meant)) <= 1 && (levenshtein((string) $domain, $meant) === 1 || self::swapped((string) $domain, $meant))) {
+                    $slips[(string) $domain] = $meant;
+                    break;
+                }
+            }
+        }
+
+        return $slips;
+    }
+
+    private static function swapped(string $a, string $b): bool
+    {
+        for ($i = 0; $i < strlen($a) - 1; $i++) {
+            if ($a[$i] !== $b[$i]) {
+                return strlen($a) === strlen($b) && substr($a, 0, $i).$a[$i + 1].$a[$i].substr($a, $i + 2) === $b;
+            }
+        }
+
+        return false;
+    }
+}

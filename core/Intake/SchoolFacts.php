@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Intake;
+
+use Vantrel\Core\Names\NameKey;
+use Vantrel\Core\Values\GradeLevel;
+
+/** What reading a list needs to know of the school it is for. */
+final readonly class SchoolFacts
+{
+    /**
+     * @param  string  $country ISO 3166-1 code
+     * @param  int  $lowest order of the lowest grade taught, as {@see GradeLevel} has it
+     * @param  list<string>  $mailDomains
+     * @param  array<string, string>  $others name or code of every other school of the district to its name
+     */
+    public function __construct(
+        public string $name = '',
+        public string $code = '',
+        public string $country = 'US',
+        public int $lowest = -1,
+        public int $highest = 13,
+        public array $mailDomains = [],
+        public array $others = [],
+    ) {
+    }
+
+    public function teaches(GradeLevel $grade): bool
+    {
+        return $grade->order >= $this->lowest && $grade->order <= $this->highest;
+    }
+
+    /** The other school that a cell names, or ''. */
+    public function otherSchool(string $cell): string
+    {
+        $key = NameKey::of($cell);
+        if ($key === '' || $key === NameKey::of($this->name) || $key === NameKey::of($this->code)) {
+            return '';
+        }
+        foreach ($this->others as $known => $name) {
+            if (NameKey::of((string) $known) === $key) {
+                return $name;
+            }
+        }
+
+        return '';
+    }
+
+    /** "K to 5". */
+    public function grades(): string
+    {
+        return GradeLevel::of($this->lowest)->short().' to '.GradeLevel::of($this->highest)->short();
+    }
+}

@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Intake;
+
+use Vantrel\Core\Names\NameKey;
+
+/** What lists call the roles of staff in a section. Common practice, no source; OneRoster 1.2 has only teacher, aide and proctor. */
+final class StaffRoles
+{
+    private const WORDS = [
+        'lead' => ['lead', 'teacher', 'lead teacher', 'primary', 'primary teacher', 'class teacher', 'homeroom teacher', 'instructor', 'profesor', 'profesora', 'maestra', 'maestro', 'docente', 'enseignant', 'enseignante', 'professeur', 'vchitel', 'lao shi', 'giao vien'],
+        'co_teacher' => ['co teacher', 'coteacher', 'co lead', 'second teacher', 'support teacher'],
+        'assistant' => ['assistant', 'aide', 'teaching assistant', 'ta', 'paraprofessional', 'para', 'volunteer', 'student teacher', 'proctor', 'asistente', 'auxiliar', 'assistante'],
+    ];
+
+    /** lead, co_teacher or assistant; null where the word is none of staff ("student"). */
+    public static function read(string $cell): ?string
+    {
+        $key = NameKey::of($cell);
+        foreach (self::WORDS as $role => $words) {
+            if (in_array($key, $words, true)) {
+                return $role;
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Matching;
+
+/**
+ * Estimates m, and the share of true matches, from pairs nobody has labelled: expectation and maximisation (Dempster, Laird and
+ * Rubin 1977) over the patterns of agreement, with the fields independent given the class, as Winkler (1988) applied it to
+ * Fellegi and Sunter's model. u is not estimated: among the pairs of a block it would be that of pairs chosen for being alike.
+ */
+final readonly class Estimation
+{
+    private const ROUNDS = 200;
+
+    /** Added to every level, so that one never seen does not become impossible. */
+    private const FLOOR = 0.5;
+
+    /**
+     * @param  array<string, array<string, float>>  $m field to level to m
+     * @param  float  $share of the pairs that are one person
+     * @param  float  $matches how many pairs that is
+     */
+    private function __construct(public array $m, public float $share, public float $matches)
+    {
+    }
+
+    /**
+     * @param  list<array{array<string, string>, int}>  $patterns levels by field, and how many pairs show them
+     * @param  array<string, array<string, float>>|null  $u field to level to u; the published u where null
+     */
+    public static function of(array $patterns, Weights $start, ?array $u = null): self
+    {
+        $m = [];
+        foreach (Weights::levels() as $field => $levels) {
+            foreach ($levels as $level) {
+                $m[$field][$level] = $start->m($field, $level);
+                $u[$field][$level] ??= $start->u($field, $level);
+            }
+        }
+        $total = array_sum(array_column($patterns, 1));
+        $share = 0.3;
+        $matches = 0.0;
+        for ($round = 0; $round < self::ROUNDS && $total > 0; $round++) {
+            $counts = [];
+            $matches = 0.0;
+            foreach ($patterns as [$levels, $n]) {
+                $a = $share;
+                $b = 1 - $share;
+                foreach ($levels as $field => $level) {
+                    $a *= $m[$field][$level];
+                    $b *= $u[$field][$level] ?? 1.0;
+                }
+                $expected = $a + $b > 0 ? $n * $a / ($a + $b) : 0.0;
+                $matches += $expected;
+                foreach ($levels as $field => $level) {
+                    $counts[$field][$level] = ($counts[$field][$level] ?? 0.0) + $expected;
+                }
+            }
+            $moved = abs($matches / $total - $share);
+            $share = min(1 - 1e-9, max(1e-9, $matches / $total));
+            foreach ($counts as $field => $byLevel) {
+                $sum = array_sum($byLevel) + self::FLOOR * count($m[$field]);
+                foreach (array_keys($m[$field]) as $level) {
+                    $new = (($byLevel[$level] ?? 0.0) + self::FLOOR) / $sum;
+                    $moved = max($moved, abs($new - $m[$field][$level]));
+                    $m[$field][$level] = $new;
+                }
+            }
+            if ($moved < 1e-6) {
+                break;
+            }
+        }
+
+        return new self($m, $share, $matches);
+    }
+}
