@@ -137,7 +137,7 @@ final class ImportPlanner
             $others[$other->code] = $others[$other->name] = $other->name;
         }
 
-        return new SchoolFacts($school->name, $school->code, $school->country, $school->lowest_grade, $school->highest_grade, $school->mail_domains, $others);
+        return new SchoolFacts($school->name, $school->code, $school->country, $school->lowest_grade, $school->highest_grade, $school->mail_domains, $others, $this->known->numberWidth($school->id));
     }
 
     /**

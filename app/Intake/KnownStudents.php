@@ -46,6 +46,16 @@ final class KnownStudents
         }
     }
 
+    /** Figures of the school's student numbers, where nearly all have as many and some begin with 0; else 0. */
+    public function numberWidth(string $schoolId): int
+    {
+        $widths = DB::table('people')->where('school_id', $schoolId)->where('kind', 'student')->whereNotNull('number')->where('state', '!=', 'merged')
+            ->selectRaw("char_length(number) as width, count(*) as n, sum(number regexp '^0[0-9]*$') as padded")->groupBy('width')->orderByDesc('n')->get();
+        $usual = $widths->first();
+
+        return $usual !== null && $usual->padded > 0 && $usual->n >= 20 && $usual->n >= 0.95 * $widths->sum('n') ? (int) $usual->width : 0;
+    }
+
     public function names(): NameBook
     {
         $count = function (string $column): array {

@@ -33,6 +33,7 @@ final class PlanJson
             'questions' => array_map(fn (Question $q): array => [
                 'id' => $q->id, 'row' => $q->row, 'sheet' => $q->sheet, 'text' => $q->text, 'detail' => $q->detail, 'choices' => array_map(fn ($c): array => (array) $c, $q->choices), 'answer' => $q->answer,
             ], $plan->questions),
+            'mail_domains' => $planned->domains,
             'warnings' => $plan->warnings, 'blockers' => $plan->blockers,
         ], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRETTY_PRINT);
     }

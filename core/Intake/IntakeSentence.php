@@ -8,7 +8,9 @@ use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\PlanRow;
 use Vantrel\Core\Plan\Tally;
+use Vantrel\Core\Plan\Verdict;
 use Vantrel\Core\Plan\Words;
 
 /** Closes an intake plan with its tallies and the one sentence that says what applying it does. */
@@ -29,11 +31,12 @@ final class IntakeSentence
         }
         $verdicts = $draft->verdicts();
         $sections = count(array_filter($draft->changes, fn (Change $c): bool => $c->entity === Entity::Section && $c->inserts()));
+        $updated = count(array_filter($draft->rows, fn (PlanRow $r): bool => $r->verdict === Verdict::Update && $r->matchId !== null));
         $questions = count($draft->openQuestions());
         $tallies = [
             new Tally('students_added', $added['student'], 'students added'),
             new Tally('guardians_added', $added['guardian'], 'guardians added'),
-            new Tally('students_updated', $verdicts['update'], 'students updated'),
+            new Tally('students_updated', $updated, 'students updated'),
             new Tally('students_moved', $moved, 'students moved'),
             new Tally('sections_made', $sections, 'sections made'),
             ...($added['staff'] > 0 ? [new Tally('staff_added', $added['staff'], 'staff added')] : []),
@@ -46,7 +49,8 @@ final class IntakeSentence
         ]);
         $does = array_values(array_filter([
             $adds === [] ? '' : 'adds '.Words::join(array_values($adds)),
-            $verdicts['update'] > 0 ? 'updates '.Words::count($verdicts['update'], 'student') : '',
+            $updated > 0 ? 'updates '.Words::count($updated, 'student') : '',
+            $verdicts['update'] > $updated ? 'brings '.Words::count($verdicts['update'] - $updated, 'section or member of staff', 'sections or members of staff').' up to date' : '',
             $moved > 0 ? 'moves '.number_format($moved) : '',
             $sections > 0 ? 'makes '.Words::count($sections, 'section') : '',
             $leaving > 0 ? ($wish->everyone?->sectionId === null ? 'marks '.Words::count($leaving, 'student').' as having left' : 'takes '.Words::count($leaving, 'student').' out of the section') : '',
@@ -55,7 +59,7 @@ final class IntakeSentence
             $verdicts['ask'] > 0 ? Words::count($verdicts['ask'], 'row waits', 'rows wait').' for you' : ($questions > 0 ? Words::count($questions, 'question waits', 'questions wait').' for you' : ''),
             $verdicts['cannot'] > 0 ? Words::count($verdicts['cannot'], 'is left out', 'are left out') : '',
         ]));
-        $sentence = ($does === [] ? 'Nothing to apply: everyone in this list is known as it says' : 'Apply '.Words::join($does))
+        $sentence = ($does === [] ? ($verdicts['same'] > 0 || $waits === [] ? 'Nothing to apply: everyone'.($waits === [] ? '' : ' else').' in this list is known as it says' : 'Nothing can be applied yet') : 'Apply '.Words::join($does))
             .($waits === [] ? '.' : '. '.implode('; ', $waits).'.');
 
         return $builder->build($wish->title, $sentence, $tallies);

@@ -67,7 +67,7 @@ final class ListReader
         }
         $of = $this->label === '' ? '' : " of $this->label";
         if ($titles !== []) {
-            $this->warnings[] = (count($titles) === 1 ? "Row $titles[0]$of is" : 'Rows '.implode(', ', array_slice($titles, 0, 8)).(count($titles) > 8 ? ' and '.(count($titles) - 8).' more' : '')."$of are").' read as titles between the rows, not as people.';
+            $this->warnings[] = (count($titles) === 1 ? "Row $titles[0]$of is read as a title, not as a person" : 'Rows '.implode(', ', array_slice($titles, 0, 8)).(count($titles) > 8 ? ' and '.(count($titles) - 8).' more' : '')."$of are read as titles, not as people").'.';
         }
         if ($this->sheet->check !== '') {
             $this->warnings[] = $this->sheet->check;
@@ -89,8 +89,12 @@ final class ListReader
     {
         $filled = array_values(array_filter($line->cells, fn (string $c): bool => trim($c) !== ''));
         $named = array_filter($this->layout->columns, fn ($c): bool => $c->field !== null);
-        if (count($filled) !== 1 || count($named) < 3 || $line->flaws !== []) {
+        if (count($filled) !== 1 || $line->flaws !== []) {
             return false;
+        }
+        if (count($named) < 3) {
+            // In a list of names alone, what has a figure in it is no name.
+            return $this->layout->kind === ListKind::Students && preg_match('/\d/', $filled[0]) === 1;
         }
 
         return preg_match('/[:\d]|\b(grade|class|section|homeroom|teacher|page|students?|list)\b/iu', $filled[0]) === 1;
@@ -148,7 +152,7 @@ final class ListReader
             $this->row->problem(Field::StudentNumber, 'The row does not say which student the guardian belongs to. Type the student’s number or name.');
         }
 
-        return new StudentLine($line->number, $student, $number, '', '', '', [], $own ? '' : $this->row->mail(Field::Email), $guardians, $this->row->problems(), $this->label, false, $this->row->cell(Field::AccountKey), $this->row->repairs());
+        return new StudentLine($line->number, $student, $number, '', '', '', [], '', $guardians, $this->row->problems(), $this->label, false, $this->row->cell(Field::AccountKey), $this->row->repairs());
     }
 
     private function enrollment(Line $line): StudentLine|StaffLine|null

@@ -53,7 +53,7 @@ final class RowReader
     public function __construct(private readonly ListLayout $layout, array $body, private readonly Said $said, private readonly SchoolFacts $school, private readonly NameBook $book, private readonly string $today)
     {
         $cells = fn (Field $field): array => ($at = $layout->indexOf($field)) === null ? [] : array_map(fn (Line $l): string => trim($l->cell($at)), $body);
-        $this->numberWidth = self::usualWidth($cells(Field::StudentNumber));
+        $this->numberWidth = self::usualWidth($cells(Field::StudentNumber), $school->numberWidth);
         $this->serialsFrom = $this->dateSystem($cells(Field::BirthDate), $cells(Field::Grade));
         $this->domains = $this->likelySlips($body);
     }
@@ -229,7 +229,7 @@ final class RowReader
             return '';
         }
         $grade = GradeLevel::read($this->cell(Field::Grade));
-        if ($grade !== null && abs($age - ($grade->order + 5.5)) > 4.5) {
+        if ($grade !== null && abs($age - ($grade->order + 5.5)) > 3.5) {
             $this->problem(Field::BirthDate, "Born $date, the student would be $age in {$grade->label()}. Check the date and the grade.", false);
         }
 
@@ -385,9 +385,13 @@ final class RowReader
      *
      * @param  list<string>  $cells
      */
-    private static function usualWidth(array $cells): int
+    private static function usualWidth(array $cells, int $atSchool): int
     {
         $digits = array_filter($cells, ctype_digit(...));
+        // Where a list lost them all, the school's other numbers show how long they are.
+        if ($digits !== [] && $atSchool > 0 && max(array_map(strlen(...), $digits)) <= $atSchool && min(array_map(strlen(...), $digits)) >= $atSchool - 4) {
+            return $atSchool;
+        }
         if (count($digits) < 3) {
             return 0;
         }
@@ -448,7 +452,9 @@ final class RowReader
         foreach (array_slice($counts, 0, 2000, true) as $domain => $n) {
             foreach ($many as $meant) {
                 $meant = (string) $meant;
-                if ($domain !== $meant && $counts[$meant] >= 10 * $n && abs(strlen((string) $domain) - strlen($meant)) <= 1 && (levenshtein((string) $domain, $meant) === 1 || self::swapped((string) $domain, $meant))) {
+                // A slip away from the school's own domain is never a domain of its own.
+                $surely = $counts[$meant] >= 10 * $n || in_array($meant, $this->school->mailDomains, true);
+                if ($domain !== $meant && $surely && ! in_array($domain, $this->school->mailDomains, true) && abs(strlen((string) $domain) - strlen($meant)) <= 1 && (levenshtein((string) $domain, $meant) === 1 || self::swapped((string) $domain, $meant))) {
                     $slips[(string) $domain] = $meant;
                     break;
                 }

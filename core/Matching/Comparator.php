@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vantrel\Core\Matching;
 
 use Vantrel\Core\Names\GivenNames;
+use Vantrel\Core\Names\NameKey;
 
 /** Compares two subjects field by field: at which level each field agrees, and what that weighs among the people known here. */
 final class Comparator
@@ -214,8 +215,7 @@ final class Comparator
         if ($a === $b) {
             return true;
         }
-        $fold = fn (string $s): string => str_replace(['ae', 'oe', 'ue', 'ss', 'ph', 'y'], ['a', 'o', 'u', 's', 'f', 'i'], $s);
-        if ($fold($a) === $fold($b)) {
+        if (NameKey::loose($a) === NameKey::loose($b)) {
             return true;
         }
         $bare = fn (string $s): string => (string) preg_replace('/(.)\1+/', '$1', str_replace(['a', 'e', 'i', 'o', 'u'], '', $s));

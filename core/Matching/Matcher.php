@@ -209,10 +209,10 @@ final class Matcher
             }
             $levels = $this->comparator->levels($row, $person);
             [$same, $sibling] = $this->comparator->score($levels, $row, $person);
-            // Bits beyond 60 either way make no difference that a double can hold; under 2 of 1000 nothing can be made of it.
+            // Bits beyond 60 either way make no difference that a double can hold; the least are left out, save for naming namesakes.
             $a = 2 ** max(-60.0, min(60.0, $same)) / max(2, $this->crowd->people);
             $b = self::SIBLING_SHARE * 2 ** max(-60.0, min(60.0, $sibling)) / max(2, $this->crowd->people);
-            if ($a + $b > 0.002) {
+            if ($a + $b > 1e-9) {
                 $scored[] = [$person, $a, $b, $levels];
             }
         }
@@ -370,7 +370,7 @@ final class Matcher
         if ($given === 'differs' && $family === 'alike' && ($sibling || ($levels['guardian contact'] ?? '') === 'alike')) {
             return ($levels['birth date'] ?? '') === 'alike' ? 'a twin' : 'a brother or sister';
         }
-        if ($given === 'alike' && $family === 'alike' && ! $sibling) {
+        if ($given === 'alike' && $family === 'alike') {
             $by = array_values(array_filter(['birth date', 'student number', 'grade'], fn (string $f): bool => in_array($levels[$f] ?? '', ['differs', 'same year'], true)));
 
             return $by === [] ? '' : 'a namesake, '.implode(' and ', array_slice($by, 0, 2)).(count($by) > 1 ? ' differ' : ' differs');

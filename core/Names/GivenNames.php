@@ -205,11 +205,16 @@ final class GivenNames
             foreach (explode("\n", self::FORMS) as $n => $line) {
                 foreach (explode(' ', trim($line)) as $form) {
                     self::$index[$form][] = $n;
+                    $loose = '~'.NameKey::loose($form);
+                    if (! in_array($n, self::$index[$loose] ?? [], true)) {
+                        self::$index[$loose][] = $n;
+                    }
                 }
             }
         }
 
-        return self::$index[$key] ?? [];
+        // Names romanised by another rule (Саша gives "sasa") are found by what the rules have in common.
+        return self::$index[$key] ?? self::$index['~'.NameKey::loose($key)] ?? [];
     }
 
     /** Whether a plain word is among the given names known here. */

@@ -12,6 +12,17 @@ final class NameKey
 {
     private static ?Transliterator $plain = null;
 
+    /**
+     * A plain name with what differs between rules of romanising it taken out: "shevchuk" and "sevcuk" (both Шевчук), "mueller" and
+     * "muller", "yuliia" and "ulia" come out alike. For holding names against each other, never for showing.
+     */
+    public static function loose(string $key): string
+    {
+        $key = strtr(str_replace(' ', '', $key), ['sch' => 's', 'sh' => 's', 'ch' => 'c', 'zh' => 'z', 'kh' => 'h', 'ph' => 'f', 'ck' => 'k', 'ts' => 'c', 'ae' => 'a', 'oe' => 'o', 'ue' => 'u', 'yu' => 'u', 'ya' => 'a', 'ye' => 'e', 'ju' => 'u', 'ja' => 'a', 'je' => 'e']);
+
+        return (string) preg_replace('/(.)\1+/', '$1', strtr($key, ['y' => 'i', 'j' => 'i']));
+    }
+
     /** "Żuławski, O'Neil" gives "zulawski oneil"; names in other scripts are romanised (ICU's Any-Latin, ISO 9 style rules). */
     public static function of(string $name): string
     {

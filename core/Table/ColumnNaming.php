@@ -69,7 +69,32 @@ final class ColumnNaming
             $columns[] = $this->column($c, $f === null || ! isset($fields[$f]) ? null : $fields[$f], array_key_exists($c, $said), $said[$c] ?? null);
         }
 
-        return $this->withoutClashes($columns);
+        return $this->besideGuardians($this->withoutClashes($columns));
+    }
+
+    /**
+     * "Guardian, Relationship, Email, Phone": a plain address or phone that follows a guardian's columns is the guardian's.
+     *
+     * @param  list<Column>  $columns
+     * @return list<Column>
+     */
+    private function besideGuardians(array $columns): array
+    {
+        $has = fn (Field $field): bool => array_filter($columns, fn (Column $c): bool => $c->field === $field) !== [];
+        $guardian = false;
+        $out = [];
+        foreach ($columns as $c) {
+            $instead = match (true) {
+                ! $guardian || $c->why === 'as you said' || preg_match('/student|pupil|child|school/i', $c->heading) === 1 => null,
+                $c->field === Field::Email && ! $has(Field::GuardianEmail) => Field::GuardianEmail,
+                $c->field === Field::Phone && ! $has(Field::GuardianPhone) => Field::GuardianPhone,
+                default => null,
+            };
+            $out[] = $instead === null ? $c : new Column($c->index, $c->heading, $c->samples, $instead, 'it stands beside the guardian');
+            $guardian = $instead !== null || ($c->field !== null && str_starts_with($c->field->value, 'guardian_'));
+        }
+
+        return $out;
     }
 
     private function column(int $c, ?Field $field, bool $isSaid, ?Field $said): Column
@@ -112,8 +137,9 @@ final class ColumnNaming
         $scores = [];
         foreach ($byHeading as $field => $score) {
             // A heading is trusted unless the contents speak plainly against it.
-            $contradicted = $cells !== [] && in_array($field, self::TELLABLE, true) && ($content[$field] ?? 1.0) < 0.2;
-            $scores[$field] = $score * ($contradicted ? 0.35 : 1.0) * 2 + ($content[$field] ?? 0.0) * 0.4;
+            $alike = (string) preg_replace('/^guardian\d/', 'guardian', $field);
+            $contradicted = $cells !== [] && in_array($alike, self::TELLABLE, true) && ($content[$alike] ?? 1.0) < 0.2;
+            $scores[$field] = $score * ($contradicted ? 0.35 : 1.0) * 2 + ($content[$alike] ?? 0.0) * 0.4;
         }
         if (isset($byHeading['grade']) && ($content['grade'] ?? 1.0) < 0.3 && $this->share($cells, fn (string $s): bool => preg_match('/^\d{1,2}\s*[-\/.]?\s*\p{L}/u', $s) === 1) >= 0.5) {
             // "Class: 4B" is a homeroom, whatever its heading.
@@ -167,7 +193,7 @@ final class ColumnNaming
             'given_name' => $single * (0.75 + 0.08 * $lean),
             'family_name' => $single * (0.75 - 0.08 * $lean),
             'student_number' => $number * ($distinct > 0.95 ? 1.0 : 0.3),
-            'guardian_phone' => $this->share($cells, fn (string $s): bool => preg_match('/^\+?[\d ().\-\/]{7,20}$/', $s) === 1 && preg_match_all('/\d/', $s) >= 7) * ($date > 0.5 ? 0.0 : 1.0) * ($number > 0.9 && $distinct > 0.95 ? 0.6 : 1.0),
+            'guardian_phone' => $this->share($cells, fn (string $s): bool => mb_strlen($s) <= 40 && preg_match('/(?<![\w.])\+?[\d(][\d ().\-\/]{5,18}\d/', $s) === 1 && preg_match_all('/\d/', $s) >= 7) * ($date > 0.5 ? 0.0 : 1.0) * ($number > 0.9 && $distinct > 0.95 ? 0.6 : 1.0),
             'section' => $section * ($single > 0.8 && $lean > 1 ? 0.3 : 1.0),
             'guardian_relationship' => $this->share($cells, fn (string $s): bool => in_array(NameKey::of($s), self::RELATIONS, true)),
             'role' => $this->share($cells, fn (string $s): bool => in_array(NameKey::of($s), self::ROLES, true)),
@@ -184,14 +210,15 @@ final class ColumnNaming
         if (count($cells) < 3 || ! in_array(NameKey::of($heading), ['', 'no', 'nr', 'num', 'number', 'row', 'n', 'nº', 'numero', 'item', 'line', 'count', 'stt', 'id'], true)) {
             return false;
         }
-        foreach ($cells as $i => $cell) {
-            // Rows of totals and titles between may break the count off, not change it.
-            if (rtrim($cell, '.') !== (string) ($i + 1)) {
-                return $i >= 10 && $i >= count($cells) - 2;
+        $count = 0;
+        foreach ($cells as $cell) {
+            // Titles and totals between may interrupt the count, not change it.
+            if (preg_match('/^\d+\.?$/', $cell) === 1 && rtrim($cell, '.') !== (string) ++$count) {
+                return $count > 10 && $count >= count($cells) - 1;
             }
         }
 
-        return true;
+        return $count >= 3 && $count >= count($cells) * 0.5;
     }
 
     /**

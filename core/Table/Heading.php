@@ -22,10 +22,10 @@ final class Heading
         'full_name' => ['name', 'full name', 'names', 'fullname', 'display name', 'last first', 'last name first name', 'first last', 'first name last name', 'name last first', 'surname first name', 'legal name', 'nombre completo', 'nombre y apellidos', 'apellidos y nombre', 'apellidos y nombres', 'nom complet', 'nom et prenom', 'nom prenom', 'prenom et nom', 'ho ten', 'ho va ten', 'піб', 'прізвище та імʼя', 'прізвище імʼя', '姓名', 'الاسم', 'الاسم الكامل', 'اسم الطالب', 'vor und nachname', 'nome completo', 'nome'],
         'given_name' => ['given name', 'given names', 'given', 'first name', 'first names', 'first', 'firstname', 'givenname', 'fname', 'forename', 'forenames', 'christian name', 'legal first name', 'nombre', 'nombres', 'nombre de pila', 'prenom', 'prenoms', 'vorname', 'ten', 'імʼя', '名', '名字', 'الاسم الأول', 'primeiro nome'],
         'middle_name' => ['middle name', 'middle names', 'middle', 'middlename', 'mi', 'middle initial', 'second name', 'segundo nombre', 'deuxieme prenom', 'ten dem', 'по батькові', 'اسم الأب'],
-        'family_name' => ['family name', 'family names', 'family', 'last name', 'last names', 'last', 'lastname', 'familyname', 'lname', 'surname', 'surnames', 'legal last name', 'apellido', 'apellidos', 'primer apellido', 'nom', 'nom de famille', 'nachname', 'familienname', 'ho', 'прізвище', '姓', '姓氏', 'اسم العائلة', 'اللقب', 'sobrenome'],
+        'family_name' => ['family name', 'family names', 'family', 'last name', 'last names', 'last', 'last initial', 'last name initial', 'surname initial', 'initial', 'lastname', 'familyname', 'lname', 'surname', 'surnames', 'legal last name', 'apellido', 'apellidos', 'primer apellido', 'nom', 'nom de famille', 'nachname', 'familienname', 'ho', 'прізвище', '姓', '姓氏', 'اسم العائلة', 'اللقب', 'sobrenome'],
         'birth_date' => ['birth date', 'birthdate', 'date of birth', 'dob', 'd o b', 'birthday', 'born', 'birth', 'born on', 'fecha de nacimiento', 'fecha nacimiento', 'nacimiento', 'date de naissance', 'ne le', 'naissance', 'ngay sinh', 'geburtsdatum', 'geboren', 'дата народження', '出生日期', '生日', 'تاريخ الميلاد', 'data de nascimento'],
         'grade' => ['grade', 'grades', 'gr', 'grade level', 'gradelevel', 'grade lvl', 'year', 'year level', 'year group', 'level', 'grado', 'curso', 'nivel', 'niveau', 'annee', 'klasse', 'klassenstufe', 'lop', 'khoi', 'клас', '年级', '年級', 'الصف', 'ano'],
-        'homeroom' => ['homeroom', 'home room', 'hr', 'form', 'form group', 'tutor group', 'registration group', 'registration', 'homeroom section', 'advisory', 'advisory group', 'home class', 'base class', 'salon', 'aula', 'classe', 'salle', 'lop chu nhiem', '班级', '班級', 'الفصل'],
+        'homeroom' => ['homeroom', 'home room', 'room', 'classroom', 'class room', 'hr', 'form', 'form group', 'tutor group', 'registration group', 'registration', 'homeroom section', 'advisory', 'advisory group', 'home class', 'base class', 'salon', 'aula', 'classe', 'salle', 'lop chu nhiem', '班级', '班級', 'الفصل'],
         'section' => ['section', 'sections', 'class', 'classes', 'class section', 'class name', 'section name', 'section title', 'course', 'course section', 'course name', 'course title', 'group', 'groups', 'period class', 'clase', 'clases', 'seccion', 'asignatura', 'grupo', 'cours', 'groupe', 'matiere', 'group name', 'lop hoc', 'предмет', 'група', '课程', '班', 'الشعبة', 'المادة'],
         'email' => ['email', 'e mail', 'mail', 'email address', 'e mail address', 'mail address', 'school email', 'school e mail', 'emails', 'login email', 'correo', 'correo electronico', 'courriel', 'adresse e mail', 'adresse electronique', 'mel', 'thu dien tu', 'електронна пошта', 'пошта', 'ел пошта', '电子邮件', '邮箱', 'البريد الإلكتروني', 'البريد'],
         'phone' => ['phone', 'phones', 'phone number', 'phone no', 'telephone', 'telephone number', 'tel', 'mobile', 'mobile phone', 'mobile number', 'cell', 'cell phone', 'cellphone', 'home phone', 'contact number', 'telefono', 'movil', 'celular', 'telephone portable', 'portable', 'telefon', 'handy', 'so dien thoai', 'dien thoai', 'телефон', '电话', '手机', 'الهاتف', 'رقم الهاتف', 'telefone'],
@@ -83,7 +83,7 @@ final class Heading
     public static function relationship(string $heading): string
     {
         foreach (explode(' ', NameKey::of($heading)) as $word) {
-            $n = self::GUARDIAN[$word] ?? 0;
+            $n = self::GUARDIAN[$word] ?? self::GUARDIAN[rtrim($word, 's')] ?? 0;
             if ($n > 0) {
                 return $n === 1 ? 'mother' : 'father';
             }
@@ -111,6 +111,8 @@ final class Heading
         $rest = [];
         foreach ($words as $word) {
             $plain = rtrim($word, '1234');
+            // "Mother's phone" has lost its apostrophe by now.
+            $plain = isset(self::GUARDIAN[$plain]) ? $plain : (string) preg_replace('/s$/', '', $plain);
             if (isset(self::GUARDIAN[$plain]) && ! ($plain === 'contact' && in_array('number', $words, true) && ! $guardian)) {
                 $guardian = true;
                 $n = max($n, self::GUARDIAN[$plain], $plain === $word ? 0 : (int) substr($word, -1));
@@ -150,8 +152,8 @@ final class Heading
             'phone' => $scores += $student ? [] : ['guardian_phone' => $score * 0.9],
             'homeroom' => $scores['section'] = $score * 0.85,
             'section' => $scores['homeroom'] = $score * 0.82,
-            'teacher' => $staff && in_array($key, ['teacher name', 'staff name', 'teacher'], true) ? $scores['full_name'] = $score * 0.83 : null,
-            'teacher_email' => $scores['email'] = $score * 0.83,
+            'teacher' => $staff && in_array($key, ['teacher name', 'staff name', 'teacher'], true) ? $scores['full_name'] = $score * 0.5 : null,
+            'teacher_email' => $scores['email'] = $score * 0.5,
             default => null,
         };
         if ($staff && in_array($what, ['given_name', 'family_name'], true) && ! in_array('staff', explode(' ', $key), true)) {

@@ -177,7 +177,7 @@ it('does the same from the command line: plan, apply, undo, cards', function ():
     $before = World::checksum();
     expect(Artisan::call('vantrel:plan', ['file' => "$folder/list.csv", '--school' => 'primary', '--json' => true]))->toBe(0);
     $plan = json_decode(Artisan::output(), true, 64, JSON_THROW_ON_ERROR);
-    expect(array_keys($plan))->toBe(['sentence', 'tallies', 'sheets', 'rows', 'leaving', 'questions', 'warnings', 'blockers'])->and($plan['rows'][0])->toMatchArray(['number' => 2, 'verdict' => 'new', 'match' => null, 'problems' => []])->and(World::checksum())->toBe($before);
+    expect(array_keys($plan))->toBe(['sentence', 'tallies', 'sheets', 'rows', 'leaving', 'questions', 'mail_domains', 'warnings', 'blockers'])->and($plan['rows'][0])->toMatchArray(['number' => 2, 'verdict' => 'new', 'match' => null, 'problems' => []])->and(World::checksum())->toBe($before);
     expect(Artisan::call('vantrel:apply', ['file' => "$folder/list.csv", '--school' => 'primary']))->toBe(0)->and(DB::table('people')->where('given_name', 'Noor')->exists())->toBeTrue();
     expect(Artisan::call('vantrel:undo', ['entry' => DB::table('ledger_entries')->value('id')]))->toBe(0)->and(World::checksum())->toBe($before);
     file_put_contents("$folder/list.csv", "Name,Grade,Homeroom\nNoor Haddad,3,3 Herom\n");

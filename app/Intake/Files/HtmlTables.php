@@ -6,6 +6,7 @@ namespace App\Intake\Files;
 
 use DOMDocument;
 use DOMElement;
+use Vantrel\Core\Table\DelimitedText;
 use Vantrel\Core\Table\Grid;
 use Vantrel\Core\Table\Line;
 use Vantrel\Core\Table\Sheet;
@@ -23,8 +24,9 @@ final class HtmlTables
     {
         $document = new DOMDocument;
         $previous = libxml_use_internal_errors(true);
-        // Without a declared encoding the parser would take ISO 8859-1.
-        $loaded = $document->loadHTML((mb_check_encoding($html, 'UTF-8') ? '<?xml encoding="UTF-8">' : '').$html, LIBXML_NONET | LIBXML_COMPACT);
+        // As plain ASCII with references, the page's own word on its encoding is of no consequence.
+        $plain = mb_encode_numericentity(DelimitedText::decode($html), [0x80, 0x10FFFF, 0, 0x1FFFFF], 'UTF-8');
+        $loaded = $document->loadHTML($plain, LIBXML_NONET | LIBXML_COMPACT);
         libxml_clear_errors();
         libxml_use_internal_errors($previous);
         $sheets = [];

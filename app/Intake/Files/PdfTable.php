@@ -40,6 +40,7 @@ final class PdfTable
                 }
                 $lines[count($lines) - 1][] = [$x, $text];
             }
+            $lines = array_values(array_filter($lines, fn (array $line): bool => preg_match('/^(page|seite|página|pagina)?\s*\d+(\s*(of|\/|von|de|sur)\s*\d+)?$/iu', implode(' ', array_column($line, 1))) !== 1));
             array_push($rows, ...self::cells($lines));
         }
 
@@ -69,7 +70,7 @@ final class PdfTable
             }
         }
         // A column is where a fair share of the rows begins something; a word that begins elsewhere belongs to the one before it.
-        $share = max(2, (int) floor(count($lines) * 0.15));
+        $share = max(2, (int) ceil(count($lines) * 0.25));
         $columns = array_values(array_filter($columns, fn (array $c): bool => $c[1] >= $share));
         if ($columns === []) {
             $columns = [[0.0, 1]];
@@ -78,9 +79,10 @@ final class PdfTable
         foreach ($lines as $line) {
             $cells = array_fill(0, count($columns), '');
             foreach ($line as [$x, $text]) {
+                // A heading may be centred over its column: the nearest beginning counts, from either side.
                 $at = 0;
                 foreach ($columns as $c => [$start]) {
-                    $at = $x >= $start - self::COLUMN ? $c : $at;
+                    $at = abs($x - $start) < abs($x - $columns[$at][0]) ? $c : $at;
                 }
                 $cells[$at] = trim("$cells[$at] $text");
             }
