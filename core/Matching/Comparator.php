@@ -195,7 +195,7 @@ final class Comparator
             return 'other form';
         }
 
-        if (soundex($a) === soundex($b)) {
+        if (Soundex::of($a) === Soundex::of($b)) {
             return 'sounds alike';
         }
         // A short form nobody has listed: "Topher", "Seun" for "Oluwaseun"; or more slips than one.

@@ -504,8 +504,8 @@ final class Matcher
             }
         }
         if ($s->birthDate !== '') {
-            $keys[] = 'p'.soundex($s->familyKey).substr($s->birthDate, 0, 4);
-            $keys[] = 'q'.soundex($s->givenKey).$s->birthDate;
+            $keys[] = 'p'.Soundex::of($s->familyKey).substr($s->birthDate, 0, 4);
+            $keys[] = 'q'.Soundex::of($s->givenKey).$s->birthDate;
             $a = $s->givenKey[0];
             $b = $s->familyKey[0] ?? '';
             $keys[] = "d$s->birthDate".($a < $b ? $a.$b : $b.$a);
