@@ -8,6 +8,7 @@ use App\Access\JoinController;
 use App\Access\SessionController;
 use App\Desk\DeskController;
 use App\Intake\ImportController;
+use App\Intake\WeightController;
 use App\Ledger\LedgerController;
 use App\LookAlikes\LookAlikeController;
 use App\Mailroom\MailroomController;
@@ -48,6 +49,7 @@ Route::prefix('api')->group(function (): void {
                 Route::get('people', [RollController::class, 'index']);
                 Route::get('find', [RollController::class, 'find']);
                 Route::get('roster', [RosterController::class, 'school']);
+                Route::delete('weights', [WeightController::class, 'forget']);
                 Route::post('sections', [SectionController::class, 'store']);
                 Route::post('cards', [CardController::class, 'store']);
                 Route::get('look-alikes', [LookAlikeController::class, 'index']);
@@ -67,6 +69,8 @@ Route::prefix('api')->group(function (): void {
         Route::prefix('imports/{import}')->middleware('can:work-import,import')->group(function (): void {
             Route::get('/', [ImportController::class, 'show']);
             Route::get('rows', [ImportController::class, 'rows']);
+            Route::get('weights', [WeightController::class, 'show']);
+            Route::post('weights', [WeightController::class, 'accept']);
             Route::get('rows-to-mend', [ImportController::class, 'toMend']);
             Route::post('everyone', [ImportController::class, 'everyone']);
             Route::post('domain', [ImportController::class, 'domain']);

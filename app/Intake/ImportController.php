@@ -129,7 +129,7 @@ final class ImportController
     #[Takes(['everyone' => '?string', 'words?' => 'string'])]
     public function everyone(Import $import, Request $request): ImportDetail
     {
-        $request->validate(['everyone' => 'present|nullable|string|max:60', 'words' => 'string|max:60']);
+        $request->validate(['everyone' => 'present|nullable|string|max:60', 'words' => 'nullable|string|max:60']);
         $scope = $request->input('everyone');
         if (is_string($scope)) {
             $read = Scope::read($scope);

@@ -47,7 +47,8 @@ final readonly class SheetView extends Resource
             $views[] = new self(
                 $i, BookReader::label($book->sheets, $i), $layout->kind->value, $layout->kind->label(), $layout->headerRow, $layout->names->familyFirst,
                 $layout->names->open > 0 && is_finite($layout->names->odds) ? round(min(9999.0, $layout->names->odds), 1) : null,
-                $layout->indexOf(Field::FullName) !== null || $layout->indexOf(Field::StudentName) !== null,
+                // Commas settle each name by itself: then there is nothing to turn round.
+                ($layout->names->open > 0 || is_infinite($layout->names->odds)) && ($layout->indexOf(Field::FullName) ?? $layout->indexOf(Field::StudentName) ?? $layout->indexOf(Field::GivenName)) !== null,
                 array_map(fn (Column $c): ColumnView => new ColumnView($c->index, $c->heading, $c->samples, $c->field?->value, $c->why), $layout->columns),
             );
         }

@@ -47,7 +47,7 @@ final class Identity
         foreach ($this->linkage->candidates($subject->id) as $candidate) {
             $this->spokenFor[$candidate->subject->id] = true;
         }
-        $match = $this->byAccount($line, $subject) ?? $this->own($line, $subject) ?? $this->decide($line, $subject);
+        $match = $this->byAccount($line, $subject) ?? $this->byNumberAlone($line, $subject) ?? $this->own($line, $subject) ?? $this->decide($line, $subject);
         if ($match->person !== null) {
             $this->spokenFor[$match->person->id] = true;
         }
@@ -77,6 +77,15 @@ final class Identity
     private function byAccount(StudentLine $line, Subject $subject): ?RowMatch
     {
         $known = $line->account === '' ? null : $this->roster->subject($line->account);
+
+        return $known === null ? null : $this->claim($line, $this->linkage->judge($subject, $known), 'same');
+    }
+
+    /** A row that names its student by the school's number and nothing else says it plainly. */
+    private function byNumberAlone(StudentLine $line, Subject $subject): ?RowMatch
+    {
+        $holder = $line->name->full() === '' && ! $line->mayAdd ? $this->holderOf($line->studentNumber) : null;
+        $known = $holder === null ? null : $this->roster->subject($holder->id);
 
         return $known === null ? null : $this->claim($line, $this->linkage->judge($subject, $known), 'same');
     }

@@ -32,7 +32,12 @@ final readonly class RowCells
         if ($person !== null && $places !== []) {
             $homerooms = array_map(fn (Row $e): string => $this->sections->nameOf($e->text('section_id')), $this->roster->homeroomsOf($person->id));
             $fresh = array_filter($places, fn (Place $p): bool => ! $this->roster->isIn($person->id, $p->sectionId));
-            $before = $fresh === [] ? $after : implode(', ', $homerooms);
+            // Only a homeroom takes the place of another; a class comes to what is there.
+            $before = match (true) {
+                $fresh === [] => $after,
+                array_filter($fresh, fn (Place $p): bool => $p->homeroom) !== [] => implode(', ', $homerooms),
+                default => '',
+            };
         }
 
         return [

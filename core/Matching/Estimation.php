@@ -7,7 +7,8 @@ namespace Vantrel\Core\Matching;
 /**
  * Estimates m, and the share of true matches, from pairs nobody has labelled: expectation and maximisation (Dempster, Laird and
  * Rubin 1977) over the patterns of agreement, with the fields independent given the class, as Winkler (1988) applied it to
- * Fellegi and Sunter's model. u is not estimated: among the pairs of a block it would be that of pairs chosen for being alike.
+ * Fellegi and Sunter's model. Pairs that share a block are alike more often than two others are, so u is estimated along with m; but it
+ * is that of the blocks and is not kept.
  */
 final readonly class Estimation
 {
@@ -27,10 +28,11 @@ final readonly class Estimation
 
     /**
      * @param  list<array{array<string, string>, int}>  $patterns levels by field, and how many pairs show them
-     * @param  array<string, array<string, float>>|null  $u field to level to u; the published u where null
+     * @param  array<string, array<string, float>>|null  $u field to level to u, where it is known; estimated along where null
      */
     public static function of(array $patterns, Weights $start, ?array $u = null): self
     {
+        $known = $u !== null;
         $m = [];
         foreach (Weights::levels() as $field => $levels) {
             foreach ($levels as $level) {
@@ -42,7 +44,7 @@ final readonly class Estimation
         $share = 0.3;
         $matches = 0.0;
         for ($round = 0; $round < self::ROUNDS && $total > 0; $round++) {
-            $counts = [];
+            $counts = $others = [];
             $matches = 0.0;
             foreach ($patterns as [$levels, $n]) {
                 $a = $share;
@@ -55,16 +57,19 @@ final readonly class Estimation
                 $matches += $expected;
                 foreach ($levels as $field => $level) {
                     $counts[$field][$level] = ($counts[$field][$level] ?? 0.0) + $expected;
+                    $others[$field][$level] = ($others[$field][$level] ?? 0.0) + $n - $expected;
                 }
             }
             $moved = abs($matches / $total - $share);
             $share = min(1 - 1e-9, max(1e-9, $matches / $total));
             foreach ($counts as $field => $byLevel) {
-                $sum = array_sum($byLevel) + self::FLOOR * count($m[$field]);
-                foreach (array_keys($m[$field]) as $level) {
-                    $new = (($byLevel[$level] ?? 0.0) + self::FLOOR) / $sum;
-                    $moved = max($moved, abs($new - $m[$field][$level]));
-                    $m[$field][$level] = $new;
+                $new = self::shares($byLevel, array_keys($m[$field]));
+                foreach ($new as $level => $value) {
+                    $moved = max($moved, abs($value - $m[$field][$level]));
+                }
+                $m[$field] = $new;
+                if (! $known) {
+                    $u[$field] = self::shares($others[$field], array_keys($m[$field]));
                 }
             }
             if ($moved < 1e-6) {
@@ -73,5 +78,17 @@ final readonly class Estimation
         }
 
         return new self($m, $share, $matches);
+    }
+
+    /**
+     * @param  array<string, float>  $counts
+     * @param  list<string>  $levels
+     * @return array<string, float>
+     */
+    private static function shares(array $counts, array $levels): array
+    {
+        $sum = array_sum($counts) + self::FLOOR * count($levels);
+
+        return array_combine($levels, array_map(fn (string $level): float => (($counts[$level] ?? 0.0) + self::FLOOR) / $sum, $levels));
     }
 }

@@ -19,7 +19,7 @@ use Vantrel\Core\Table\Assignment;
 final class Matcher
 {
     /** At or above: the same person. */
-    public const SAME = 0.985;
+    public const SAME = 0.98;
 
     /** Below: another person. Between the two: a question. */
     public const OTHER = 0.10;
@@ -30,7 +30,7 @@ final class Matcher
     private const KNOWN_SHARE_LIMITS = [0.1, 0.95];
 
     /** As many rows as this weigh as much as the half one starts from. */
-    private const KNOWN_SHARE_ROWS = 10;
+    private const KNOWN_SHARE_ROWS = 4;
 
     private const KNOWN_SHARE_ROUNDS = 8;
 

@@ -9,6 +9,9 @@ final class DelimitedText
 {
     private const SAMPLE = 100;
 
+    /** A character that no list holds, for text whose lines are not divided. */
+    private const NONE = "\x1F";
+
     /** @throws UnreadableList */
     public static function grid(string $bytes): Grid
     {
@@ -20,7 +23,9 @@ final class DelimitedText
             throw new UnreadableList('This is not a list: it holds binary data. Save the list as .xlsx or .csv from your spreadsheet and drop that in.');
         }
 
-        return Grid::of(self::lines($text, self::delimiter($text)));
+        $delimiter = self::delimiter($text);
+
+        return Grid::of($delimiter === self::NONE ? self::withoutMarks(self::lines($text, $delimiter)) : self::lines($text, $delimiter));
     }
 
     /** To UTF-8: by byte order mark, then as UTF-8 if it is valid, then UTF-16 by its zero bytes, else Windows-1252. */
@@ -70,8 +75,9 @@ final class DelimitedText
     /** The separator that gives the steadiest number of columns, more columns winning a tie. */
     public static function delimiter(string $text): string
     {
-        $best = ',';
-        $bestScore = -1.0;
+        // Plain lines, one thing in each, have none: then a comma is a part of the name.
+        $best = self::NONE;
+        $bestScore = 0.0;
         foreach ([',', ';', "\t", '|'] as $delimiter) {
             $counts = [];
             foreach (self::lines($text, $delimiter) as $line) {
@@ -95,6 +101,19 @@ final class DelimitedText
         }
 
         return $best;
+    }
+
+    /**
+     * "1. Noor Haddad", "- Noor Haddad": what makes a list of the lines is no part of the name.
+     *
+     * @param  iterable<Line>  $lines
+     * @return iterable<Line>
+     */
+    private static function withoutMarks(iterable $lines): iterable
+    {
+        foreach ($lines as $line) {
+            yield new Line($line->number, [(string) preg_replace('/^\s*(\d{1,3}[.)]|[•·–*-])\s+/u', '', $line->cell(0))]);
+        }
     }
 
     /** @return iterable<Line> numbered by the line of the text on which each record starts */

@@ -243,3 +243,46 @@ it('does the same from the command line: everyone, words, several files, a roste
     expect(Artisan::call('vantrel:roster', ['--section' => $this->world->section, '--format' => 'csv', '--out' => "$folder/r.csv"]))->toBe(0)->and((string) file_get_contents("$folder/r.csv"))->toContain('Seabright');
     expect(Artisan::call('vantrel:roster', ['--school' => 'nowhere', '--out' => "$folder/r.csv"]))->toBe(2)->and(Artisan::call('vantrel:roster', ['--school' => 'primary', '--format' => 'pdf', '--out' => "$folder/r.csv"]))->toBe(2);
 });
+
+it('takes nightly lists from a folder, applies what is settled and reports to the Mailroom', function (): void {
+    $folder = scratch();
+    file_put_contents("$folder/a-new.csv", "Student number,Name,Grade\n020600,Noor Haddad,3\n020601,Kai Wu,nine\n");
+    file_put_contents("$folder/b-broken.xlsx", "PK\x03\x04 not a workbook");
+    expect(Artisan::call('vantrel:watch', ['folder' => $folder, '--school' => 'primary']))->toBe(0)->and(glob("$folder/*.csv"))->toHaveCount(1);
+    expect(Artisan::call('vantrel:watch', ['folder' => $folder, '--school' => 'primary', '--now' => true]))->toBe(1);
+    expect(glob("$folder/done/*a-new.csv"))->toHaveCount(1)->and(glob("$folder/stopped/*b-broken.xlsx"))->toHaveCount(1)->and(glob("$folder/*.*"))->toBe([])
+        ->and(DB::table('people')->where('number', '020600')->exists())->toBeTrue();
+    $mail = DB::table('outgoing_messages')->orderBy('id')->get(['to_address', 'subject', 'text', 'school_id']);
+    expect($mail->pluck('subject')->all())->toBe(['a-new.csv: applied', 'b-broken.xlsx: stopped'])->and($mail[0]->to_address)->toBe('ines.halloran@lanternfield.example')
+        ->and($mail[0]->text)->toContain('adds 1 student')->toContain('row 3: a cell cannot be read, Grade')->not->toContain('Haddad')
+        ->and($mail[1]->text)->toContain('Nothing was written')->and($mail[1]->school_id)->toBe($this->world->school);
+    expect(Artisan::call('vantrel:watch', ['folder' => "$folder/none", '--school' => 'primary']))->toBe(2);
+});
+
+it('stops a nightly list of everyone at the trip-wire, with nothing written', function (): void {
+    manyStudents($this->world, 30);
+    $folder = scratch();
+    file_put_contents("$folder/all.csv", "Student number,Name\n020001,Wilhelmina Seabright\n");
+    $before = World::checksum();
+    expect(Artisan::call('vantrel:watch', ['folder' => $folder, '--school' => 'primary', '--mode' => 'everyone', '--now' => true]))->toBe(1)->and(World::checksum())->toBe($before)
+        ->and(DB::table('outgoing_messages')->value('text'))->toContain('30 of 31 would go');
+});
+
+it('offers weights estimated from a list, shows them beside the published ones, and changes nothing until told', function (): void {
+    manyStudents($this->world, 80);
+    $csv = "Student number,Name,Grade\n";
+    for ($i = 0; $i < 80; $i++) {
+        $csv .= sprintf("03%04d,Pupil%s Family%s,3\n", $i, chr(97 + $i % 26).chr(97 + intdiv($i, 26)), chr(97 + $i % 23));
+    }
+    $id = ($this->csv)($csv)['id'];
+    $table = $this->as->getJson("/api/imports/$id/weights")->assertOk()->json();
+    expect($table['own'])->toBeFalse()->and($table['pairs'])->toBeGreaterThan(70)->and(DB::table('match_weights')->count())->toBe(0);
+    $number = collect($table['lines'])->first(fn (array $l): bool => $l['field'] === 'student number' && $l['level'] === 'alike');
+    expect($number['inForce'])->toBe($number['published'])->and($number['estimated'])->toBeGreaterThan(0.97);
+    $this->as->postJson("/api/imports/$id/weights")->assertOk()->assertJsonPath('own', true);
+    expect(collect($this->as->getJson("/api/imports/$id/weights")->json('lines'))->first(fn (array $l): bool => $l['field'] === 'student number' && $l['level'] === 'alike')['inForce'])->toEqualWithDelta($number['estimated'], 0.001);
+    $this->as->deleteJson("/api/schools/{$this->world->school}/weights")->assertNoContent();
+    expect(DB::table('match_weights')->count())->toBe(0);
+    $few = ($this->csv)("Name,Grade\nNoor Haddad,3\n")['id'];
+    $this->as->postJson("/api/imports/$few/weights")->assertStatus(422);
+});

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Intake\Files;
 
+use Vantrel\Core\Table\DelimitedText;
 use Vantrel\Core\Table\Grid;
 use Vantrel\Core\Table\Line;
 use Vantrel\Core\Table\Sheet;
@@ -35,12 +36,11 @@ final class WordDocument
             return count($sheets) === 1 ? [new Sheet('', $sheets[0]->grid)] : $sheets;
         }
         $lines = [];
-        foreach ($paragraphs as $i => $paragraph) {
-            // "1. Noor Haddad", "• Noor Haddad": what makes a list of the lines is no part of the name.
-            $lines[] = new Line($i + 1, explode("\t", (string) preg_replace('/^\s*(\d{1,3}[.)]|[•·–*-])\s+/u', '', $paragraph)));
+        foreach ($paragraphs as $paragraph) {
+            $lines[] = str_replace(["\n", '"'], [' ', ''], $paragraph);
         }
 
-        return [new Sheet('', Grid::of($lines))];
+        return [new Sheet('', DelimitedText::grid(implode("\n", $lines)))];
     }
 
     /** @return array{list<list<list<string>>>, list<string>} rows of cells by table, and paragraphs outside tables */

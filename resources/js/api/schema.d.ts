@@ -141,6 +141,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/imports/{import}/weights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What matches are judged by, with what this list suggests */
+        get: operations["showWeightController"];
+        put?: never;
+        /** Judge the lists of this school by what this list suggests */
+        post: operations["acceptWeightController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/invitations/{invitation}": {
         parameters: {
             query?: never;
@@ -580,6 +598,23 @@ export interface paths {
         /** Make a section */
         post: operations["storeSectionController"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/weights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Go back to the published weights */
+        delete: operations["forgetWeightController"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1232,6 +1267,19 @@ export interface components {
         };
         /** @enum {string} */
         Verdict: "new" | "update" | "same" | "ask" | "cannot" | "leaving" | "archived";
+        WeightLine: {
+            field: string;
+            level: string;
+            published: number;
+            inForce: number;
+            estimated: number | null;
+            chance: number;
+        };
+        WeightTable: {
+            own: boolean;
+            pairs: number | null;
+            lines: components["schemas"]["WeightLine"][];
+        };
         YearChoice: {
             id: string;
             name: string;
@@ -1474,6 +1522,50 @@ export interface operations {
                 };
                 content: {
                     "application/octet-stream": string;
+                };
+            };
+        };
+    };
+    showWeightController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeightTable"];
+                };
+            };
+        };
+    };
+    acceptWeightController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeightTable"];
                 };
             };
         };
@@ -2168,6 +2260,26 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SectionDetail"];
                 };
+            };
+        };
+    };
+    forgetWeightController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -262,6 +262,7 @@ export function PlanView(props: Props) {
                         {(question?.evidence.length ?? 0) > 0 && question ? (
                             <EvidenceBars evidence={question.evidence} probability={question.probability} />
                         ) : (
+                            !question &&
                             row.evidence.length > 0 && <EvidenceBars evidence={row.evidence} probability={row.probability} />
                         )}
                         {question && onAnswer && (

@@ -36,7 +36,7 @@ it('undoes double encoding only where the tell-tale pairs are', function (): voi
 it('finds the delimiter that gives the steadiest columns', function (string $text, string $delimiter): void {
     expect(DelimitedText::delimiter($text))->toBe($delimiter);
 })->with([
-    ["a,b,c\n1,2,3\n", ','], ["a;b\n1,5;2\n3,5;4\n", ';'], ["a\tb\n1, 2\t3\n", "\t"], ["a|b|c\nx, y|2|3\n", '|'], ["Name\nHaddad Noor\n", ','],
+    ["a,b,c\n1,2,3\n", ','], ["a;b\n1,5;2\n3,5;4\n", ';'], ["a\tb\n1, 2\t3\n", "\t"], ["a|b|c\nx, y|2|3\n", '|'], ["Name\nHaddad, Noor\nKai Wu\nMei Chen\n", "\x1F"],
     ["Name;Note\n\"a,b\";\"c,d,e\"\n\"f\";g\n", ';'],
 ]);
 

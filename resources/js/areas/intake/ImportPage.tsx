@@ -13,6 +13,7 @@ import { useNotice } from '@/ui/Notice';
 import { PlanView } from '@/ui/PlanView';
 import { Progress } from '@/ui/Progress';
 import { ColumnNames } from './ColumnNames';
+import { MatchWeights } from './MatchWeights';
 import { RepairList } from './RepairList';
 import { WhoseList } from './WhoseList';
 
@@ -28,7 +29,7 @@ export function ImportPage({ school }: { school: School }) {
     const queries = useQueryClient();
     const say = useNotice();
     const [shown, setShown] = useState<string[]>([]);
-    const [dialog, setDialog] = useState<'' | 'columns' | 'repairs' | 'whose' | 'password'>('');
+    const [dialog, setDialog] = useState<'' | 'columns' | 'repairs' | 'whose' | 'weights' | 'password'>('');
     const [password, setPassword] = useState('');
     const [wrong, setWrong] = useState('');
     const [words, setWords] = useState('');
@@ -87,6 +88,7 @@ export function ImportPage({ school }: { school: School }) {
     useKey('c', 'Name the columns', () => setDialog('columns'), planned);
     useKey('m', 'See what was mended', () => setDialog('repairs'), planned);
     useKey('w', 'Say whose list it is', () => setDialog('whose'), planned);
+    useKey('e', 'See what matches are judged by', () => setDialog('weights'), planned);
     const undo = async () => {
         if (!list?.entryId) return;
         try {
@@ -195,6 +197,7 @@ export function ImportPage({ school }: { school: School }) {
                             hint="c"
                             label={`${columns} ${columns === 1 ? 'column' : 'columns'} named`}
                         />
+                        , <Said onClick={() => setDialog('weights')} off={!planned} hint="e" label="how matches are judged" />
                         {(mended > 0 || list.kept.length > 0) && (
                             <>
                                 ,{' '}
@@ -222,9 +225,37 @@ export function ImportPage({ school }: { school: School }) {
                 widths={WIDTHS}
                 leaveOut={LEAVE_OUT}
                 notes={
-                    (list.message || list.warnings.length > 0 || layoutQuestions.length > 0 || list.domains.length > 0) && (
+                    (list.message ||
+                        list.blockers.length > 0 ||
+                        list.warnings.length > 0 ||
+                        layoutQuestions.length > 0 ||
+                        list.domains.length > 0) && (
                         <ul className="max-h-48 overflow-auto px-6 pb-2 text-sm">
                             {list.message && <li className="mb-1 border-l-[3px] border-marigold pl-3">{list.message}</li>}
+                            {list.blockers.map((blocker) => (
+                                <li key={blocker} className="mb-2 border-l-[3px] border-madder pl-3">
+                                    {blocker}
+                                    {list.words !== '' && planned && (
+                                        <form
+                                            className="mt-1 flex items-end gap-2"
+                                            onSubmit={(event) => {
+                                                event.preventDefault();
+                                                readAs(list.everyone, words.trim());
+                                            }}
+                                        >
+                                            <Field
+                                                label={`Type “${list.words}”`}
+                                                value={words}
+                                                onChange={(event) => setWords(event.target.value)}
+                                                autoComplete="off"
+                                            />
+                                            <Button type="submit" disabled={words.trim() !== list.words}>
+                                                Confirm
+                                            </Button>
+                                        </form>
+                                    )}
+                                </li>
+                            ))}
                             {layoutQuestions.map((q) => (
                                 <li
                                     key={q.id}
@@ -302,7 +333,7 @@ export function ImportPage({ school }: { school: School }) {
                         </footer>
                     ) : (
                         <ApplyBar
-                            sentence={list.blockers[0] ?? list.sentence}
+                            sentence={list.sentence}
                             undoUntil={list.undoUntil}
                             button={left > 0 && going > 0 ? `Apply the other ${going.toLocaleString('en')}` : 'Apply'}
                             disabled={sending > 0 || list.state !== 'planned' || list.changes === 0 || list.blockers.length > 0}
@@ -313,25 +344,6 @@ export function ImportPage({ school }: { school: School }) {
                                 return Promise.resolve();
                             }}
                         >
-                            {list.blockers.length > 0 && list.words !== '' && (
-                                <form
-                                    className="flex items-end gap-2"
-                                    onSubmit={(event) => {
-                                        event.preventDefault();
-                                        readAs(list.everyone, words.trim());
-                                    }}
-                                >
-                                    <Field
-                                        label={`Type “${list.words}”`}
-                                        value={words}
-                                        onChange={(event) => setWords(event.target.value)}
-                                        autoComplete="off"
-                                    />
-                                    <Button type="submit" disabled={words.trim() !== list.words}>
-                                        Confirm
-                                    </Button>
-                                </form>
-                            )}
                             {left > 0 && (
                                 <a
                                     className="text-sm underline decoration-rule underline-offset-4"
@@ -363,6 +375,9 @@ export function ImportPage({ school }: { school: School }) {
             </Dialog>
             <Dialog open={dialog === 'repairs'} onClose={() => setDialog('')} title="What was mended" wide>
                 <RepairList list={list} onSay={tell} />
+            </Dialog>
+            <Dialog open={dialog === 'weights'} onClose={() => setDialog('')} title="What matches are judged by" wide>
+                <MatchWeights school={school} id={id} onChanged={() => tell({ weights: null })} />
             </Dialog>
             <Dialog open={dialog === 'whose'} onClose={() => setDialog('')} title="Whose list is it?">
                 <WhoseList school={school} list={list} onSet={(everyone) => readAs(everyone)} />

@@ -7,6 +7,7 @@ import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { DataTable } from '@/ui/DataTable';
+import { Downloads } from '@/ui/Downloads';
 import { Empty } from '@/ui/Empty';
 import { PersonSheet } from './PersonSheet';
 import { SavedViews } from './SavedViews';
@@ -85,6 +86,13 @@ export function RollPage({ school }: { school: School }) {
                     <h1 className="text-2xl">Roll</h1>
                     <p className="text-sm text-muted">{total.toLocaleString('en')} found</p>
                 </div>
+                {kind === 'student' && (
+                    <Downloads
+                        label="All students as"
+                        href={(format) => `/api/schools/${school.id}/roster?format=${format}`}
+                        formats={['xlsx', 'ods', 'csv', 'oneroster']}
+                    />
+                )}
                 <SavedViews name="roll" current={search} onOpen={(view) => setSearch(view)} />
             </div>
             <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-rule px-6 pb-3">

@@ -8,6 +8,7 @@ import { Button } from '@/ui/Button';
 import { DataTable } from '@/ui/DataTable';
 import { day } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
+import { Downloads } from '@/ui/Downloads';
 import { Empty } from '@/ui/Empty';
 import { useNotice } from '@/ui/Notice';
 import { State } from '@/ui/State';
@@ -108,6 +109,11 @@ export function SectionPage({ school }: { school: School }) {
                     </p>
                 </div>
                 <div className="flex items-center gap-3">
+                    <Downloads
+                        label="Roster as"
+                        href={(format) => `/api/sections/${id}/roster?format=${format}`}
+                        formats={['xlsx', 'ods', 'csv']}
+                    />
                     <Button onClick={() => void print()} disabled={section.roster.length === 0}>
                         Print {selected.size > 0 ? `${selected.size} ${selected.size === 1 ? 'card' : 'cards'}` : 'cards'}
                     </Button>

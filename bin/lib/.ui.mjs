@@ -1,0 +1,10 @@
+import { chromium as playwright } from '@playwright/test';
+import { chromium } from '/work/main/bin/lib/chromium.mjs';
+const base='http://127.0.0.1:8080';
+const browser=await playwright.launch(chromium);
+const ctx=await browser.newContext({viewport:{width:1280,height:800},reducedMotion:'reduce'});
+const t=await ctx.newPage(); t.on('pageerror',e=>console.error('ERR',e.message)); t.on('console',m=>m.type()==='error'&&console.error('C',m.text()));
+await t.goto(base); await t.getByRole('textbox',{name:'User name'}).fill('ines.halloran@lanternfield.example'); await t.getByLabel('Passphrase or password').fill('lantern harbor morning'); await t.getByRole('button',{name:'Sign in'}).click(); await t.waitForURL('**/desk');
+const shot=async n=>{await t.waitForLoadState('networkidle').catch(()=>{});await t.waitForTimeout(400);await t.screenshot({path:`/tmp/shots/${n}.png`});console.log(n)};
+const bring=async(...f)=>{await t.goto(`${base}/s/primary/intake`);await t.getByRole('heading',{name:'Intake'}).waitFor();await t.setInputFiles('input[type=file]',f);await t.waitForURL(/intake\/[0-9A-Za-z]{26}/);await t.getByRole('button',{name:/cannot/}).first().waitFor({timeout:20000}).catch(()=>{});await t.waitForTimeout(600)};
+export {t,shot,bring,base,browser};
