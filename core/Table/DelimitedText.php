@@ -75,9 +75,9 @@ final class DelimitedText
     /** The separator that gives the steadiest number of columns, more columns winning a tie. */
     public static function delimiter(string $text): string
     {
-        // Plain lines, one thing in each, have none: then a comma is a part of the name.
+        // Plain lines, one thing in each, have none: then a comma in some of them is a part of the name.
         $best = self::NONE;
-        $bestScore = 0.0;
+        $bestScore = 0.55;
         foreach ([',', ';', "\t", '|'] as $delimiter) {
             $counts = [];
             foreach (self::lines($text, $delimiter) as $line) {
