@@ -48,7 +48,7 @@ final class LookAlikeController
             $left = $people->get($pair->leftId);
             $right = $people->get($pair->rightId);
             if ($left !== null && $right !== null) {
-                $lines[] = new PairLine($left->id, $right->id, $left->fullName(), $right->fullName(), $detail($left), $detail($right), $pair->probability, $pair->caution);
+                $lines[] = new PairLine($left->id, $right->id, $left->fullName(), $right->fullName(), $detail($left), $detail($right), $pair->probability, $pair->caution, $pair->accounts);
             }
         }
 

@@ -42,13 +42,10 @@ final class Pairs
     {
         $apart = [];
         foreach (DB::table('known_apart')->get(['left_id', 'right_id']) as $pair) {
-            $apart["$pair->left_id $pair->right_id"] = true;
+            $apart["$pair->left_id $pair->right_id"] = $apart["$pair->right_id $pair->left_id"] = true;
         }
 
-        return array_values(array_filter(
-            LookAlikes::among($this->subjects(fn (Builder $q): Builder => $q->where('p.school_id', $school->id)->where('p.state', 'active'))),
-            fn (LookAlike $p): bool => ! isset($apart["$p->leftId $p->rightId"]),
-        ));
+        return LookAlikes::among($this->subjects(fn (Builder $q): Builder => $q->where('p.school_id', $school->id)->where('p.state', 'active')), null, $apart);
     }
 
     /**

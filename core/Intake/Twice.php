@@ -35,14 +35,11 @@ final class Twice
             $rows[] = Roster::subjectOf($line, $wish->schoolId);
         }
         $dated = array_values(array_filter($rows, fn (Subject $s): bool => $s->birthDate !== ''));
-        $linkage = Matcher::link($dated, $dated);
         $links = [];
-        foreach ($dated as $row) {
-            foreach ($linkage->candidates($row->id) as $candidate) {
-                if ($candidate->sure()) {
-                    $links[] = [$row->id, $candidate->subject->id, $candidate->probability];
-                    $this->evidence["$row->id|{$candidate->subject->id}"] = [$candidate->evidence, $candidate->probability];
-                }
+        foreach (Matcher::pairs($dated) as [$row, $candidate]) {
+            if ($candidate->sure()) {
+                $links[] = [$row->id, $candidate->subject->id, $candidate->probability];
+                $this->evidence["$row->id|{$candidate->subject->id}"] = $this->evidence["{$candidate->subject->id}|$row->id"] = [$candidate->evidence, $candidate->probability];
             }
         }
         // The same name with nothing against it is enough to ask, however common: two such rows may be one.

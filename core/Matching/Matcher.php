@@ -103,6 +103,33 @@ final class Matcher
     }
 
     /**
+     * Pairs among one set of records that may be one person, each judged by itself: several records can be the same one.
+     *
+     * @param  list<Subject>  $subjects
+     * @param  array<string, true>  $toldApart "id id" of pairs a person has told apart, both ways round
+     * @return list<array{Subject, Candidate}> each pair once, those of {@see OTHER} and more, in the order of the records
+     */
+    public static function pairs(array $subjects, ?Weights $weights = null, array $toldApart = []): array
+    {
+        $matcher = new self($toldApart);
+        $matcher->take($subjects, $subjects, $weights ?? Weights::published());
+        $pairs = $seen = [];
+        foreach ($subjects as $subject) {
+            foreach ($matcher->score($subject) as [$other, $a, $b, $levels]) {
+                $key = $subject->id < $other->id ? "$subject->id $other->id" : "$other->id $subject->id";
+                $probability = self::KNOWN_SHARE * $a / (1 - self::KNOWN_SHARE + self::KNOWN_SHARE * $a + $b);
+                if (isset($seen[$key]) || $probability < self::OTHER || self::isAnother($levels)) {
+                    continue;
+                }
+                $seen[$key] = true;
+                $pairs[] = [$subject, new Candidate($other, $matcher->comparator->evidence($subject, $other), $probability, self::caution($levels))];
+            }
+        }
+
+        return $pairs;
+    }
+
+    /**
      * Whoever is taken for certain is out of the question for all other rows: these are weighed again without them.
      *
      * @param  list<Subject>  $rows

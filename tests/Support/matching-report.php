@@ -39,7 +39,7 @@ foreach ([5000, 20_000] as $people) {
     echo "\nChances as stated, and as they were, over all of these lists:\n\n| stated | pairs | mean stated | true |\n| --- | ---: | ---: | ---: |\n";
     ksort($all->bins);
     foreach ($all->bins as $tenth => [$n, $sum, $right]) {
-        printf("| %s | %s | %.3f | %.3f |\n", $tenth === 10 ? '0.99 to 1' : sprintf('%.1f to %.1f', $tenth / 10, $tenth === 9 ? 0.99 : ($tenth + 1) / 10), number_format($n), $sum / $n, $right / $n);
+        printf("| %s | %s | %.3f | %.3f |\n", $tenth === 10 ? '0.99 to 1' : sprintf('%s to %s', $tenth / 10, $tenth === 9 ? 0.99 : ($tenth + 1) / 10), number_format($n), $sum / $n, $right / $n);
     }
 }
 echo "\nChances below 0.9 are stated too low rather than too high: it asks where it need not, and does not guess where it should ask.\n";

@@ -1060,6 +1060,7 @@ export interface components {
             rightDetail: string;
             probability: number;
             why: string;
+            accounts: number;
         };
         PairPage: {
             pairs: components["schemas"]["PairLine"][];

@@ -59,7 +59,12 @@ export function LookAlikesPage({ school }: { school: School }) {
                         cell: (p) => <span className="text-muted">{p.rightDetail}</span>,
                         width: 'minmax(120px, 1.6fr)',
                     },
-                    { id: 'why', label: 'Careful', value: (p) => p.why, width: 'minmax(90px, 1fr)' },
+                    {
+                        id: 'why',
+                        label: 'Careful',
+                        value: (p) => [p.accounts > 2 ? `${p.accounts} accounts alike` : '', p.why].filter(Boolean).join(', '),
+                        width: 'minmax(90px, 1fr)',
+                    },
                 ]}
             />
         </div>
