@@ -14,7 +14,10 @@ final readonly class Estimation
 {
     private const ROUNDS = 200;
 
-    /** Added to every level, so that one never seen does not become impossible. */
+    /** As many pairs as the start is worth: a level that a list happens not to show is rare, not impossible. */
+    private const PRIOR = 100.0;
+
+    /** The same for pairs that are not one person, of which every list has plenty. */
     private const FLOOR = 0.5;
 
     /**
@@ -53,7 +56,14 @@ final readonly class Estimation
                     $a *= $m[$field][$level];
                     $b *= $u[$field][$level] ?? 1.0;
                 }
-                $expected = $a + $b > 0 ? $n * $a / ($a + $b) : 0.0;
+                // A school gives a number once: where both have one, it says which pairs are one person, and the
+                // other fields are learnt from them; of the number itself nothing can be learnt that way.
+                $expected = match (true) {
+                    $known => $a + $b > 0 ? $n * $a / ($a + $b) : 0.0,
+                    ($levels['student number'] ?? '') === 'alike' => (float) $n,
+                    in_array($levels['student number'] ?? '', ['differs', 'one digit'], true) => 0.0,
+                    default => $a + $b > 0 ? $n * $a / ($a + $b) : 0.0,
+                };
                 $matches += $expected;
                 foreach ($levels as $field => $level) {
                     $counts[$field][$level] = ($counts[$field][$level] ?? 0.0) + $expected;
@@ -63,13 +73,16 @@ final readonly class Estimation
             $moved = abs($matches / $total - $share);
             $share = min(1 - 1e-9, max(1e-9, $matches / $total));
             foreach ($counts as $field => $byLevel) {
-                $new = self::shares($byLevel, array_keys($m[$field]));
+                if (! $known && $field === 'student number') {
+                    continue;
+                }
+                $new = self::shares($byLevel, array_map(fn (string $level): float => self::PRIOR * $start->m($field, $level), array_combine(array_keys($m[$field]), array_keys($m[$field]))));
                 foreach ($new as $level => $value) {
                     $moved = max($moved, abs($value - $m[$field][$level]));
                 }
                 $m[$field] = $new;
                 if (! $known) {
-                    $u[$field] = self::shares($others[$field], array_keys($m[$field]));
+                    $u[$field] = self::shares($others[$field], array_fill_keys(array_keys($m[$field]), self::FLOOR));
                 }
             }
             if ($moved < 1e-6) {
@@ -82,13 +95,16 @@ final readonly class Estimation
 
     /**
      * @param  array<string, float>  $counts
-     * @param  list<string>  $levels
+     * @param  array<string, float>  $before level to how much is added to its count
      * @return array<string, float>
      */
-    private static function shares(array $counts, array $levels): array
+    private static function shares(array $counts, array $before): array
     {
-        $sum = array_sum($counts) + self::FLOOR * count($levels);
+        $sum = array_sum($counts) + array_sum($before);
+        foreach ($before as $level => $more) {
+            $before[$level] = (($counts[$level] ?? 0.0) + $more) / $sum;
+        }
 
-        return array_combine($levels, array_map(fn (string $level): float => (($counts[$level] ?? 0.0) + self::FLOOR) / $sum, $levels));
+        return $before;
     }
 }

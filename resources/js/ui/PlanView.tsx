@@ -298,6 +298,20 @@ export function PlanView(props: Props) {
                                 )}
                             </div>
                         )}
+                        {!question && (
+                            <dl className="mt-3 border-t border-rule text-sm">
+                                {Object.entries(row.cells)
+                                    .filter(([, cell]) => cell.before || cell.after)
+                                    .map(([heading, cell]) => (
+                                        <div key={heading} className="flex gap-3 border-b border-rule py-1">
+                                            <dt className="w-24 shrink-0 text-muted">{heading}</dt>
+                                            <dd>
+                                                <BeforeAfter cell={cell} bad={false} />
+                                            </dd>
+                                        </div>
+                                    ))}
+                            </dl>
+                        )}
                         {row.repairs.length > 0 && (
                             <section className="mt-4">
                                 <h3 className="mb-1 text-sm font-semibold">Mended in this row</h3>
