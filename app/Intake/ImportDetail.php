@@ -23,6 +23,7 @@ final readonly class ImportDetail extends Resource
      * @param  list<string>  $kept keys of cells and columns that are left as they are written
      * @param  list<RepairTally>  $repairs
      * @param  list<string>  $domains mail domains that most of the list uses and the school has not named
+     * @param  string|null  $rosterOf id of the section whose roster this is, as it went out and came back
      * @param  int  $leaving students who leave, or are taken out of the section
      * @param  string  $words what is typed to go past the trip-wire
      * @param  array<string, int>  $verdicts
@@ -47,6 +48,7 @@ final readonly class ImportDetail extends Resource
         public array $kept,
         public array $repairs,
         public array $domains,
+        public ?string $rosterOf,
         public int $leaving,
         public string $words,
         public bool $confirmed,
@@ -74,7 +76,7 @@ final readonly class ImportDetail extends Resource
             array_map(fn (Field $f): FieldChoice => new FieldChoice($f->value, $f->label()), Field::cases()),
             array_map(fn (ListKind $k): FieldChoice => new FieldChoice($k->value, $k->label()), ListKind::cases()),
             array_values(array_filter(array_map(strval(...), array_keys($import->answers)), fn (string $k): bool => str_starts_with($k, 'keep.'))),
-            array_map(fn (array $r): RepairTally => new RepairTally(...$r), $summary['repairs'] ?? []), $summary['domains'] ?? [], $summary['leaving'] ?? 0, $summary['words'] ?? '', $import->confirmed !== '' && $import->confirmed === ($summary['words'] ?? ''),
+            array_map(fn (array $r): RepairTally => new RepairTally(...$r), $summary['repairs'] ?? []), $summary['domains'] ?? [], $summary['roster_of'] ?? null, $summary['leaving'] ?? 0, $summary['words'] ?? '', $import->confirmed !== '' && $import->confirmed === ($summary['words'] ?? ''),
             $summary['verdicts'] ?? [], $summary['tallies'] ?? [], $summary['warnings'] ?? [], $summary['blockers'] ?? [], $summary['questions'] ?? [],
             $summary['sentence'] ?? '', $summary['changes'] ?? 0, $import->fingerprint, now()->addDays((int) config('vantrel.undo_days'))->format('Y-m-d'),
             $import->entry_seq === null ? null : LedgerEntry::query()->where('seq', $import->entry_seq)->value('id'),

@@ -10,6 +10,7 @@ use App\Ledger\Snapshots;
 use App\Models\Import;
 use App\Models\School;
 use App\Models\SchoolYear;
+use App\Models\Section;
 use App\Platform\CoreKit;
 use Vantrel\Core\Intake\BookReader;
 use Vantrel\Core\Intake\GuardianLine;
@@ -84,7 +85,7 @@ final class ImportPlanner
             new IntakeWish($title, $school->id, $year->id, $today, $answers, $facts, $scope, $confirmed), $ids, $this->kit->userNames(), $linkage,
         );
 
-        return new PlannedImport($book, $plan, $answers, MailDomains::unknown($book->contents, $school->mail_domains));
+        return new PlannedImport($book, $plan, $answers, MailDomains::unknown($book->contents, $school->mail_domains), $this->rosterOf($book, $school->id));
     }
 
     /** @return list<Subject> the rows as the matcher sees them, for estimating weights */
@@ -128,6 +129,22 @@ final class ImportPlanner
         }
 
         return $book;
+    }
+
+    /** A sheet with account keys whose rows all name one section is that section's roster, come back. */
+    private function rosterOf(BookReader $book, string $schoolId): ?string
+    {
+        $named = [];
+        foreach ($book->contents->students as $line) {
+            if ($line->account === '' && count($named) === 0) {
+                return null;
+            }
+            foreach (array_filter([$line->homeroom, ...$line->sections]) as $name) {
+                $named[$name] = true;
+            }
+        }
+
+        return count($named) === 1 ? Section::query()->where('school_id', $schoolId)->where('state', 'open')->where('name', (string) array_key_first($named))->value('id') : null;
     }
 
     private function facts(School $school): SchoolFacts

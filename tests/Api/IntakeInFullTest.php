@@ -84,7 +84,7 @@ it('sends a section’s roster out and takes guardians, names and membership bac
     copy($path, $sheet);
     copy($path, "$sheet.first");
     $unchanged = ($this->bring)(['files' => [new UploadedFile("$sheet.first", 'roster.xlsx', null, null, true)]])['id'];
-    expect(($this->show)($unchanged)['changes'])->toBe(0);
+    expect(($this->show)($unchanged))->changes->toBe(0)->rosterOf->toBe($this->world->section);
     outside(['/usr/bin/python3', '-c', <<<'PY'
 import openpyxl, sys
 w = openpyxl.load_workbook(sys.argv[1]); s = w.active

@@ -925,6 +925,7 @@ export interface components {
             kept: string[];
             repairs: components["schemas"]["RepairTally"][];
             domains: string[];
+            rosterOf: string | null;
             leaving: number;
             words: string;
             confirmed: boolean;

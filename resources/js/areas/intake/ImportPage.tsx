@@ -229,7 +229,8 @@ export function ImportPage({ school }: { school: School }) {
                         list.blockers.length > 0 ||
                         list.warnings.length > 0 ||
                         layoutQuestions.length > 0 ||
-                        list.domains.length > 0) && (
+                        list.domains.length > 0 ||
+                        list.rosterOf) && (
                         <ul className="max-h-48 overflow-auto px-6 pb-2 text-sm">
                             {list.message && <li className="mb-1 border-l-[3px] border-marigold pl-3">{list.message}</li>}
                             {list.blockers.map((blocker) => (
@@ -272,6 +273,16 @@ export function ImportPage({ school }: { school: School }) {
                                         ))}
                                 </li>
                             ))}
+                            {list.rosterOf && list.everyone === null && planned && (
+                                <li className="mb-1 flex flex-wrap items-center gap-3 border-l-[3px] border-marigold pl-3">
+                                    <span>
+                                        This is the roster of one section. Whoever was deleted from it stays, as it is read now.
+                                    </span>
+                                    <Button onClick={() => readAs(`section:${list.rosterOf}`)}>
+                                        Read it as everyone in the section
+                                    </Button>
+                                </li>
+                            )}
                             {list.domains.map((domain) => (
                                 <li
                                     key={domain}
