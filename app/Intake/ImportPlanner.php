@@ -74,15 +74,16 @@ final class ImportPlanner
         if ($book->contents->rows() === 0) {
             throw new UnreadableList('The list has a header and nobody below it. Open the file, check its first sheet, save it and drop it in again.');
         }
-        // A list applied, undone and applied again writes new records, not the old ones under old ids.
+        // The students a list makes have the same ids whenever the same files come again; whatever else it writes has new ones.
         $ids = $this->kit->ids(substr($seed, 0, 10).strtoupper(substr(hash('sha256', "$seed|$round"), 0, 16)));
         $scope = $everyone === null ? null : Scope::read($everyone);
         $folder = new LineFolder($book->contents->students);
-        $own = IntakePlanner::own($folder, $ids);
+        $people = $this->kit->ids('01K3QZ0000'.strtoupper(substr(hash('sha256', implode('|', [$school->id, ...array_map(fn (array $f): string => (string) hash_file('sha256', $f[0]), $files)])), 0, 16)));
+        $own = IntakePlanner::own($folder, $people);
         $linkage = Matcher::link(IntakePlanner::subjects($folder, $school->id), $this->known->all($own), $this->weights->of($school->id));
         $plan = IntakePlanner::plan(
             $book->contents, $this->snapshots->forIntake($school->id, $this->needs($book, $linkage, $own, $answers, $scope)),
-            new IntakeWish($title, $school->id, $year->id, $today, $answers, $facts, $scope, $confirmed), $ids, $this->kit->userNames(), $linkage,
+            new IntakeWish($title, $school->id, $year->id, $today, $answers, $facts, $scope, $confirmed), $ids, $this->kit->userNames(), $linkage, $people,
         );
 
         return new PlannedImport($book, $plan, $answers, MailDomains::unknown($book->contents, $school->mail_domains), $this->rosterOf($book, $school->id));
@@ -178,7 +179,7 @@ final class ImportPlanner
         }
         $texts = fn (array $set): array => array_values(array_filter(array_map(strval(...), array_keys($set)), fn (string $s): bool => $s !== ''));
 
-        return new IntakeNeeds($texts($students), $texts($numbers), $texts($emails), $texts($phones), $book->contents->staff !== [] || $book->contents->sections !== [], $scope);
+        return new IntakeNeeds($texts($students), $texts($own), $texts($numbers), $texts($emails), $texts($phones), $book->contents->staff !== [] || $book->contents->sections !== [], $scope);
     }
 
     /**

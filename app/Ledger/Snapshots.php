@@ -27,10 +27,13 @@ final class Snapshots
         if ($needs->everyone !== null) {
             $students += $this->rows(Entity::Person, fn (Builder $q): Builder => $this->inScope($q, $schoolId, $needs->everyone));
         }
+        // A student this very list made may have been merged since: then the row is the survivor.
+        $merged = $this->rowsIn(Entity::Person, 'id', $needs->own, fn (Builder $q): Builder => $q->where('state', 'merged')->whereNotNull('merged_into'));
+        $students += $merged + $this->rowsIn(Entity::Person, 'id', array_values(array_map(fn (Row $p): string => $p->text('merged_into'), $merged)), fn (Builder $q): Builder => $q->where('state', '!=', 'merged'));
         $ids = array_map(strval(...), array_keys($students));
         $open = fn (Builder $s) => $s->select('id')->from('sections')->where('state', 'open');
         $enrollments = $this->rowsIn(Entity::Enrollment, 'person_id', $ids, fn (Builder $q): Builder => $q->whereNull('ends_on')->where('role', 'student')->whereIn('section_id', $open));
-        $guardianships = $this->rowsIn(Entity::Guardianship, 'student_id', $ids, fn (Builder $q): Builder => $q->where('state', '!=', 'ended'));
+        $guardianships = $this->rowsIn(Entity::Guardianship, 'student_id', $ids, fn (Builder $q): Builder => $q);
         $known = array_values(array_unique(array_map(fn (Row $g): string => $g->text('guardian_id'), $guardianships)));
         $isGuardian = fn (Builder $q): Builder => $q->where('kind', 'guardian')->where('state', '!=', 'merged');
         $guardians = $this->rowsIn(Entity::Person, 'id', $known, $isGuardian) + $this->rowsIn(Entity::Person, 'email', $needs->emails, $isGuardian) + $this->rowsIn(Entity::Person, 'phone', $needs->phones, $isGuardian);

@@ -92,7 +92,7 @@ final class GuardianBook
         $own = [];
         foreach ($this->ofStudent[$studentId] ?? [] as $link) {
             $person = $this->snapshot->find(Entity::Person, $link->text('guardian_id'));
-            if ($person !== null) {
+            if ($person !== null && $link->text('state') !== 'ended') {
                 $own[] = $person;
             }
         }
@@ -101,6 +101,12 @@ final class GuardianBook
             $this->fill($known, $guardian, $line->number, $line->account !== '');
             $changed = $this->plan->changes(Entity::Person, $known->id);
             foreach ($this->ofStudent[$studentId] ?? [] as $link) {
+                if ($link->text('guardian_id') === $known->id && $link->text('state') === 'ended') {
+                    // Somebody ended this on purpose: no list brings it back behind their back.
+                    $this->plan->warn(ucfirst($line->where()).": the connection of {$known->text('given_name')} {$known->text('family_name')} was ended here, and stays so.");
+
+                    return $changed;
+                }
                 if ($link->text('guardian_id') === $known->id) {
                     if ($guardian->relationship !== '' && $link->maybe('relationship') === null) {
                         $this->plan->update(Entity::Guardianship, $link, ['relationship' => $guardian->relationship], "row $line->number", $line->number);

@@ -30,7 +30,7 @@ final class Identity
         private readonly Roster $roster,
         private readonly Linkage $linkage,
         private readonly IntakeWish $wish,
-        private readonly Ids $ids,
+        private readonly Ids $people,
         private readonly PlanBuilder $plan,
     ) {
     }
@@ -93,7 +93,7 @@ final class Identity
     /** The student this very row made when the list was applied before. */
     private function own(StudentLine $line, Subject $subject): ?RowMatch
     {
-        $made = $this->roster->subject($this->ids->for('person', $line->key()));
+        $made = $this->roster->subject($this->roster->survivor($this->people->for('person', $line->key())));
 
         return $made === null ? null : $this->claim($line, $this->linkage->judge($subject, $made), 'same');
     }

@@ -50,6 +50,7 @@ final class IntakePlanner
         private readonly Snapshot $snapshot,
         private readonly IntakeWish $wish,
         private readonly Ids $ids,
+        private readonly Ids $people,
         private readonly UserNames $userNames,
         Linkage $linkage,
     ) {
@@ -57,21 +58,26 @@ final class IntakePlanner
         $this->roster = new Roster($snapshot);
         $this->sections = new SectionBook($snapshot, $wish, $ids, $this->plan);
         $this->guardians = new GuardianBook($snapshot, $wish, $ids, $this->plan);
-        $this->identity = new Identity($snapshot, $this->roster, $linkage, $wish, $ids, $this->plan);
+        $this->identity = new Identity($snapshot, $this->roster, $linkage, $wish, $people, $this->plan);
         $this->cells = new RowCells($this->roster, $this->sections);
         $this->twice = new Twice(array_values(array_filter($folder->students(), fn (StudentLine $l): bool => ! $l->stopped() && $l->mayAdd)), $wish);
     }
 
-    /** @param  Linkage|null  $linkage of {@see subjects} with everyone known; worked out from the snapshot where null */
-    public static function plan(ListContents $contents, Snapshot $snapshot, IntakeWish $wish, Ids $ids, UserNames $userNames, ?Linkage $linkage = null): Plan
+    /**
+     * @param  Ids  $ids of the records made, but for students
+     * @param  Linkage|null  $linkage of {@see subjects} with everyone known; worked out from the snapshot where null
+     * @param  Ids|null  $people of the students made: the same for the same files, so that a list that was applied knows its own again
+     */
+    public static function plan(ListContents $contents, Snapshot $snapshot, IntakeWish $wish, Ids $ids, UserNames $userNames, ?Linkage $linkage = null, ?Ids $people = null): Plan
     {
+        $people ??= $ids;
         $folder = new LineFolder($contents->students);
         if ($linkage === null) {
-            $own = self::own($folder, $ids);
+            $own = self::own($folder, $people);
             $known = array_filter((new Roster($snapshot))->subjects(), fn (Subject $s): bool => ! isset($own[$s->id]));
             $linkage = Matcher::link(self::subjects($folder, $wish->schoolId), $known, Weights::published());
         }
-        $planner = new self($folder, $snapshot, $wish, $ids, $userNames, $linkage);
+        $planner = new self($folder, $snapshot, $wish, $ids, $people, $userNames, $linkage);
         foreach ($contents->questions as $question) {
             $planner->plan->ask($question->answered($wish->answers[$question->id] ?? null));
         }
@@ -103,11 +109,11 @@ final class IntakePlanner
      *
      * @return array<string, true>
      */
-    public static function own(LineFolder $folder, Ids $ids): array
+    public static function own(LineFolder $folder, Ids $people): array
     {
         $own = [];
         foreach ($folder->students() as $line) {
-            $own[$ids->for('person', $line->key())] = true;
+            $own[$people->for('person', $line->key())] = true;
         }
 
         return $own;
@@ -155,7 +161,7 @@ final class IntakePlanner
     private function sureness(StudentLine $line): int
     {
         return ($line->account !== '' ? 4 : 0) + (isset($this->wish->answers[substr(hash('sha256', 'who|'.$line->key()), 0, 20)]) ? 2 : 0)
-            + ($this->roster->subject($this->ids->for('person', $line->key())) !== null ? 1 : 0);
+            + ($this->roster->subject($this->people->for('person', $line->key())) !== null ? 1 : 0);
     }
 
     private function line(StudentLine $line, ?RowMatch $match): Verdict
@@ -169,7 +175,7 @@ final class IntakePlanner
             return $this->row($line, $match->verdict, $match, $match->why);
         }
         $holder = $this->identity->holderOf($line->studentNumber);
-        if ($holder !== null && $holder->id !== $match->person?->id && $match->how !== 'also' && $holder->id !== $this->ids->for('person', $line->key())) {
+        if ($holder !== null && $holder->id !== $match->person?->id && $match->how !== 'also' && $holder->id !== $this->people->for('person', $line->key())) {
             return $this->keepOut($line, [...$line->problems, new Problem('student number', "The number $line->studentNumber is {$this->roster->name($holder->id)}’s ({$this->roster->describe($holder->id)}). Correct the number; or the name, if it is the same student.")], 'the number is someone else’s');
         }
         if ($match->person === null && ! $line->mayAdd) {
@@ -192,7 +198,7 @@ final class IntakePlanner
     /** @param  list<Place>  $places */
     private function add(StudentLine $line, array $places, RowMatch $match): Verdict
     {
-        $id = $this->ids->for('person', $line->key());
+        $id = $this->people->for('person', $line->key());
         if ($this->plan->changes(Entity::Person, $id)) {
             return $this->keepOut($line, [new Problem('', 'Another row of this list says the same of the same student. Delete one of the two, or give each a number or birth date.')], 'stands twice in the list');
         }

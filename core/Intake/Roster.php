@@ -57,6 +57,12 @@ final class Roster
         return $subjects;
     }
 
+    /** Who an account has been merged into, or the account itself. */
+    public function survivor(string $personId): string
+    {
+        return $this->snapshot->find(Entity::Person, $personId)?->maybe('merged_into') ?? $personId;
+    }
+
     /** One student as the matcher sees them, or null. */
     public function subject(string $personId): ?Subject
     {
@@ -164,6 +170,9 @@ final class Roster
     {
         $contacts = $names = [];
         foreach ($this->guardianships[$personId] ?? [] as $link) {
+            if ($link->text('state') === 'ended') {
+                continue;
+            }
             $guardian = $this->snapshot->find(Entity::Person, $link->text('guardian_id'));
             foreach (['email', 'phone'] as $column) {
                 if ($guardian?->maybe($column) !== null) {

@@ -286,3 +286,34 @@ it('offers weights estimated from a list, shows them beside the published ones, 
     $few = ($this->csv)("Name,Grade\nNoor Haddad,3\n")['id'];
     $this->as->postJson("/api/imports/$few/weights")->assertStatus(422);
 });
+
+it('knows its own again: the same file brought in anew changes nothing and asks nothing, also from the command line', function (): void {
+    // Names and nothing else, two of them alike: no matcher could settle these.
+    $csv = "Name,Grade,Guardian\nNoor Haddad,3,Ann Haddad\nKai Wu,3,\nNora Haddad,3,\nKay Wu,3,\n";
+    $id = ($this->csv)($csv)['id'];
+    ($this->apply)($id)->assertOk();
+    $again = ($this->show)(($this->csv)($csv)['id']);
+    expect($again)->changes->toBe(0)->and($again['questions'])->toBe([])->and($again['verdicts']['same'])->toBe(4);
+    $file = scratch().'/list.csv';
+    file_put_contents($file, "Name,Grade\nMei Chen,3\nMay Chen,3\n");
+    expect(Artisan::call('vantrel:apply', ['file' => [$file], '--school' => 'primary']))->toBe(0);
+    expect(Artisan::call('vantrel:plan', ['file' => [$file], '--school' => 'primary', '--json' => true]))->toBe(0);
+    $plan = json_decode(Artisan::output(), true);
+    expect($plan['questions'])->toBe([])->and(array_column($plan['rows'], 'verdict'))->toBe(['same', 'same']);
+});
+
+it('follows a student it made into the account they were merged into', function (): void {
+    $csv = "Name,Grade\nNoor Haddad,3\n";
+    ($this->apply)(($this->csv)($csv)['id'])->assertOk();
+    $made = DB::table('people')->where('given_name', 'Noor')->value('id');
+    $survivor = $this->world->student('Noor Haddad', $this->world->section, ['number' => '020700', 'grade' => '03']);
+    DB::table('people')->where('id', $made)->update(['state' => 'merged', 'merged_into' => $survivor]);
+    $id = ($this->csv)($csv)['id'];
+    expect(($this->rows)($id)[0])->verdict->toBe('same')->matchId->toBe($survivor);
+});
+
+it('does not bring back a guardian’s connection that was ended', function (): void {
+    DB::table('guardianships')->update(['state' => 'ended']);
+    $id = ($this->csv)("Student number,Name,Guardian,Guardian e-mail\n020001,Wilhelmina Seabright,Hélène Marchetti,helene@shoremail.example\n")['id'];
+    expect(($this->show)($id))->changes->toBe(0)->and(implode(' ', ($this->show)($id)['warnings']))->toContain('was ended here, and stays so');
+});
