@@ -24,11 +24,23 @@ final class KnownStudents
             ->where('g.state', '!=', 'ended')->where('c.state', '!=', 'merged')->orderBy('g.student_id')
             ->select(['g.student_id', 'c.email', 'c.phone', 'c.search_name'])->cursor());
         $contacts->rewind();
+        $sections = new IteratorIterator(DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('s.state', 'open')->where('e.role', 'student')->whereNull('e.ends_on')
+            ->orderBy('e.person_id')->select(['e.person_id', 's.name'])->cursor());
+        $sections->rewind();
+        $plain = [];
         $students = DB::table('people')->where('kind', 'student')->where('state', '!=', 'merged')->orderBy('id')
             ->select(['id', 'given_name', 'family_name', 'birth_date', 'number', 'email', 'grade', 'school_id'])->cursor();
-        // Two readings in one order, merged as they go along.
+        // Three readings in one order, merged as they go along.
         foreach ($students as $s) {
-            $addresses = $names = [];
+            $addresses = $names = $in = [];
+            while ($sections->valid() && strcmp((string) $sections->current()->person_id, $s->id) < 0) {
+                $sections->next();
+            }
+            while ($sections->valid() && $sections->current()->person_id === $s->id) {
+                $name = (string) $sections->current()->name;
+                $in[] = $plain[$name] ??= NameKey::of($name);
+                $sections->next();
+            }
             while ($contacts->valid() && strcmp((string) $contacts->current()->student_id, $s->id) < 0) {
                 $contacts->next();
             }
@@ -41,7 +53,7 @@ final class KnownStudents
                 $contacts->next();
             }
             if (! isset($without[$s->id])) {
-                yield new Subject($s->id, $s->given_name, $s->family_name, (string) $s->birth_date, (string) $s->number, (string) $s->email, (string) $s->grade, $s->school_id, $addresses, $names);
+                yield new Subject($s->id, $s->given_name, $s->family_name, (string) $s->birth_date, (string) $s->number, (string) $s->email, (string) $s->grade, $s->school_id, $addresses, $names, $in);
             }
         }
     }

@@ -24,7 +24,7 @@ final class ListReader
     /** @var list<string> */
     private array $warnings = [];
 
-    private function __construct(private readonly Sheet $sheet, private readonly ListLayout $layout, private readonly string $label, private readonly ?string $section, Said $said, SchoolFacts $school, NameBook $book, string $today)
+    private function __construct(private readonly Sheet $sheet, private readonly ListLayout $layout, private readonly string $label, private readonly ?string $section, Said $said, private readonly SchoolFacts $school, NameBook $book, string $today)
     {
         $this->row = new RowReader($layout, $layout->body($sheet->grid), $said, $school, $book, $today);
     }
@@ -68,6 +68,9 @@ final class ListReader
         $of = $this->label === '' ? '' : " of $this->label";
         if ($titles !== []) {
             $this->warnings[] = (count($titles) === 1 ? "Row $titles[0]$of is read as a title, not as a person" : 'Rows '.implode(', ', array_slice($titles, 0, 8)).(count($titles) > 8 ? ' and '.(count($titles) - 8).' more' : '')."$of are read as titles, not as people").'.';
+        }
+        if ($this->row->untaught() * 5 > count($students) && $this->row->untaught() > 1) {
+            $this->warnings[] = $this->row->untaught().' of '.count($students)." rows$of have a grade that {$this->school->name} does not teach ({$this->school->grades()}). Is this the list of another school?";
         }
         if ($this->sheet->check !== '') {
             $this->warnings[] = $this->sheet->check;

@@ -83,6 +83,7 @@ final class Roster
         return new Subject(
             $line->place(), $line->name->given, $line->name->family, $line->birthDate, $line->studentNumber, $line->email, $line->grade, $schoolId,
             array_values(array_filter($contacts, fn (string $c): bool => $c !== '')), array_values(array_filter($names, fn (string $n): bool => str_contains($n, ' '))),
+            array_values(array_filter(array_map(NameKey::of(...), [$line->homeroom, ...$line->sections]), fn (string $s): bool => $s !== '')),
         );
     }
 
@@ -162,6 +163,7 @@ final class Roster
         return new Subject(
             $person->id, $person->text('given_name'), $person->text('family_name'), $person->text('birth_date'),
             $person->text('number'), $person->text('email'), $person->text('grade'), $person->text('school_id'), $contacts, $names,
+            array_map(fn (Row $e): string => NameKey::of($this->snapshot->find(Entity::Section, $e->text('section_id'))?->text('name') ?? ''), $this->enrollmentsOf($person->id)),
         );
     }
 

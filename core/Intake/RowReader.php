@@ -42,6 +42,8 @@ final class RowReader
 
     private readonly int $serialsFrom;
 
+    private int $untaught = 0;
+
     private int $ambiguous = 0;
 
     private string $example = '';
@@ -90,6 +92,12 @@ final class RowReader
     public function repairs(): array
     {
         return $this->repairs;
+    }
+
+    /** Rows whose grade the school does not teach. */
+    public function untaught(): int
+    {
+        return $this->untaught;
     }
 
     public function ambiguousDates(): int
@@ -264,7 +272,10 @@ final class RowReader
             return '';
         }
         if (! $this->school->teaches($grade)) {
-            $this->problem(Field::Grade, ucfirst($grade->label())." is not taught at {$this->school->name} ({$this->school->grades()}). Correct the grade, or bring the row in at the school that teaches it.");
+            $this->untaught++;
+            $this->problem(Field::Grade, ucfirst($grade->label())." is not taught at {$this->school->name} ({$this->school->grades()}), and is left out. Correct the grade, or bring the row in at the school that teaches it.", false);
+
+            return '';
         }
 
         return $grade->code();

@@ -71,6 +71,9 @@ final class Comparator
                 default => 'differs',
             };
         }
+        if ($a->sections !== [] && $b->sections !== [] && $here) {
+            $levels['section'] = array_intersect($a->sections, $b->sections) !== [] ? 'alike' : 'differs';
+        }
         if ($a->schoolId !== '' && $b->schoolId !== '') {
             $levels['school'] = $here ? 'alike' : 'differs';
         }
@@ -110,6 +113,7 @@ final class Comparator
     {
         $levels = $this->levels($a, $b);
         $shared = array_values(array_intersect($a->contacts, $b->contacts))[0] ?? null;
+        $section = array_values(array_intersect($a->sections, $b->sections))[0] ?? null;
         $sides = [
             'names swapped' => [trim("$a->given $a->family"), trim("$b->given $b->family")],
             'given name' => [$a->given, $b->given], 'given initial' => [$a->given, $b->given],
@@ -117,6 +121,7 @@ final class Comparator
             'birth date' => [$a->birthDate, $b->birthDate], 'student number' => [$a->number, $b->number], 'e-mail' => [$a->email, $b->email],
             'guardian contact' => [$shared ?? $a->contacts[0] ?? $a->guardians[0] ?? '', $shared ?? $b->contacts[0] ?? $b->guardians[0] ?? ''],
             'grade' => [$a->grade, $b->grade],
+            'section' => isset($levels['section']) ? [$section ?? $a->sections[0], $section ?? $b->sections[0]] : ['', ''],
         ];
         $evidence = [];
         foreach ($sides as $field => [$left, $right]) {
@@ -148,6 +153,7 @@ final class Comparator
             'school alike' => $this->crowd->school($b->schoolId),
             'school differs' => 1 - $this->crowd->school($b->schoolId),
             'grade alike', 'grade next' => $this->crowd->grade($b->schoolId),
+            'section alike' => $this->crowd->section(array_values(array_intersect($a->sections, $b->sections))),
             'guardian contact alike' => $this->crowd->contact(array_values(array_intersect($a->contacts, $b->contacts))),
             default => null,
         };

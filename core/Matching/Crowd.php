@@ -24,6 +24,9 @@ final class Crowd
     /** @var array<string, array<string, true>> */
     private array $grades = [];
 
+    /** @var array<string, int> */
+    private array $sections = [];
+
     /** @var array<string, int> only contacts that the list names */
     private array $contact = [];
 
@@ -33,6 +36,9 @@ final class Crowd
         $this->given[$s->givenKey] = ($this->given[$s->givenKey] ?? 0) + 1;
         $this->family[$s->familyKey] = ($this->family[$s->familyKey] ?? 0) + 1;
         $this->school[$s->schoolId] = ($this->school[$s->schoolId] ?? 0) + 1;
+        foreach ($s->sections as $section) {
+            $this->sections[$section] = ($this->sections[$section] ?? 0) + 1;
+        }
         if ($s->grade !== '') {
             $this->grades[$s->schoolId][$s->grade] = true;
         }
@@ -62,6 +68,14 @@ final class Crowd
     public function grade(string $school): float
     {
         return 1 / max(3, min(13, count($this->grades[$school] ?? [])));
+    }
+
+    /** @param  list<string>  $sections those both sides have; the smallest counts */
+    public function section(array $sections): float
+    {
+        $least = min(array_map(fn (string $s): int => $this->sections[$s] ?? 1, $sections ?: ['']));
+
+        return min(0.3, max(0.005, ($least + 5) / ($this->people + 50)));
     }
 
     /** @param  list<string>  $contacts those both sides have; the rarest counts */

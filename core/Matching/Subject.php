@@ -16,6 +16,7 @@ final readonly class Subject
     /**
      * @param  list<string>  $contacts guardians' addresses and phone numbers, as stored
      * @param  list<string>  $guardians guardians' names, plain
+     * @param  list<string>  $sections plain names of the sections they are in, or that the row puts them into
      */
     public function __construct(
         public string $id,
@@ -28,6 +29,7 @@ final readonly class Subject
         public string $schoolId = '',
         public array $contacts = [],
         public array $guardians = [],
+        public array $sections = [],
     ) {
         $this->givenKey = NameKey::of($given);
         $key = NameKey::of($family);

@@ -45,6 +45,8 @@ final readonly class Weights
         // A list is of this year or of the next: as likely the same grade as the one above. Further away is a slip or another child.
         // u of a grade is its share of the school, that of a school its share of the district.
         'grade' => ['alike' => [0.52, 0.1, 0.03], 'next' => [0.43, 0.1, 0.06], 'differs' => [0.05, 0.8, 0.91]],
+        // A list of the year agrees on it, a fall list does not: agreement says much, disagreement little. u is the section's share.
+        'section' => ['alike' => [0.40, 0.03, 0.03], 'differs' => [0.60, 0.97, 0.97]],
         'school' => ['alike' => [0.88, 0.45, 0.75], 'differs' => [0.12, 0.55, 0.25]],
     ];
 

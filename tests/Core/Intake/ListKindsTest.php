@@ -100,7 +100,7 @@ it('names place, reason and cure of what it cannot take', function (string $row,
     expect($problems)->toHaveCount(1)->and($problems[0])->toEqual(new Problem($column, $problems[0]->message, $stops))->and($problems[0]->message)->toContain($says);
 })->with([
     ['1.2E+05,Noor Haddad,4,,,,,', 'Student no', 'as text', true],
-    [',Noor Haddad,9,,,,,', 'Grade', 'not taught at Lanternfield Primary (K to 5)', true],
+    [',Noor Haddad,9,,,,,', 'Grade', 'not taught at Lanternfield Primary (K to 5)', false],
     [',Noor Haddad,4th street,,,,,', 'Grade', 'is not a grade', true],
     [',Noor Haddad,4,2016-02-30,,,,', 'DOB', 'is not a date', true],
     [',Noor Haddad,4,2036-02-03,,,,', 'DOB', 'in the future', true],
@@ -166,4 +166,10 @@ it('counts a running number as no student number', function (): void {
     $layout = Lists::layout("No.,Name,Grade\n1,Noor Haddad,4\n2,Kai Wu,4\n3,Mei Chen,4\n");
     expect(array_map(fn (Column $c): ?Field => $c->field, $layout->columns))->toBe([null, Field::FullName, Field::Grade])
         ->and(Lists::layout("Student number,Name\n1,Noor Haddad\n2,Kai Wu\n3,Mei Chen\n")->indexOf(Field::StudentNumber))->toBe(0);
+});
+
+it('asks whether a list is another school’s when it is full of grades that are not taught', function (): void {
+    $school = new SchoolFacts('Lanternfield Primary', 'primary', 'US', 0, 5);
+    expect(Lists::contents("Name,Grade\nNoor Haddad,9\nKai Wu,10\nMei Chen,9\n", ['t0.names' => 'given'], $school)->warnings)->toBe(['3 of 3 rows have a grade that Lanternfield Primary does not teach (K to 5). Is this the list of another school?'])
+        ->and(Lists::contents("Name,Grade\nNoor Haddad,3\nKai Wu,3\nMei Chen,4\nAda Rao,9\n", ['t0.names' => 'given'], $school)->warnings)->toBe([]);
 });
