@@ -42,6 +42,7 @@ final class LineFolder
                 }
             }
         }
+        $this->clearSharedAddresses();
         $seen = [];
         foreach ($this->folded as $place => $line) {
             $key = $line->key();
@@ -72,6 +73,30 @@ final class LineFolder
     public function refused(): array
     {
         return $this->refused;
+    }
+
+    /** A student signs in with an address of their own: one that a guardian or another student of the list has is none. */
+    private function clearSharedAddresses(): void
+    {
+        $users = [];
+        foreach ($this->folded as $line) {
+            if ($line->email !== '') {
+                $users[$line->email][] = $line;
+            }
+        }
+        foreach ($this->folded as $place => $line) {
+            $guardian = array_values(array_filter($line->guardians, fn (GuardianLine $g): bool => $line->email !== '' && $g->email === $line->email))[0] ?? null;
+            $others = array_values(array_filter($users[$line->email] ?? [], fn (StudentLine $l): bool => $l->place() !== $place));
+            $says = match (true) {
+                $line->email === '' => null,
+                $guardian !== null => "{$line->email} is the guardian’s too, and is taken as theirs alone. Give the student’s own address, or empty the cell.",
+                $others !== [] => "{$line->email} stands beside ".(count($others) + 1).' students ('.$others[0]->where().' too), and is left out. Give each their own address; a parent’s belongs in the guardian’s column.',
+                default => null,
+            };
+            if ($says !== null) {
+                $this->folded[$place] = $line->withoutEmail(new Problem('student e-mail', $says, false));
+            }
+        }
     }
 
     private function take(StudentLine $line): void

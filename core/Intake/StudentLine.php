@@ -54,6 +54,11 @@ final readonly class StudentLine
         ])), 0, 16);
     }
 
+    public function withoutEmail(Problem $problem): self
+    {
+        return new self($this->number, $this->name, $this->studentNumber, $this->birthDate, $this->grade, $this->homeroom, $this->sections, '', $this->guardians, [...$this->problems, $problem], $this->sheet, $this->mayAdd, $this->account, $this->repairs, $this->beginsOn, $this->endsOn, $this->nth);
+    }
+
     public function asNth(int $nth): self
     {
         return new self($this->number, $this->name, $this->studentNumber, $this->birthDate, $this->grade, $this->homeroom, $this->sections, $this->email, $this->guardians, $this->problems, $this->sheet, $this->mayAdd, $this->account, $this->repairs, $this->beginsOn, $this->endsOn, $nth);
