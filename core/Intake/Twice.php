@@ -26,7 +26,8 @@ final class Twice
     /** @param  list<StudentLine>  $lines */
     public function __construct(array $lines, private readonly IntakeWish $wish)
     {
-        if (count($lines) < 2) {
+        // Two rows with two numbers are two students: only a row without one can stand twice unnoticed.
+        if (count($lines) < 2 || array_filter($lines, fn (StudentLine $l): bool => $l->studentNumber === '') === []) {
             return;
         }
         $rows = $byPlace = [];

@@ -61,16 +61,22 @@ final class Packed
         }
     }
 
-    /** A part that was cut or overwritten would be read as a shorter list: rows would be missing without a word. */
-    public static function mustBeWhole(ZipArchive $zip, string $part): void
+    /**
+     * A part that was cut or overwritten would be read as a shorter list: rows would be missing without a word.
+     *
+     * @return bool whether it holds nothing but cells: no formula, no declaration, and its last element is closed
+     */
+    public static function mustBeWhole(ZipArchive $zip, string $part): bool
     {
         $stat = $zip->statName($part);
         if ($stat === false) {
-            return;
+            return false;
         }
         $stream = $zip->getStream($part);
         $sum = hash_init('crc32b');
         $length = 0;
+        $plain = true;
+        $tail = '';
         while (is_resource($stream) && ! feof($stream)) {
             $chunk = @fread($stream, 1 << 16);
             if ($chunk === false || $chunk === '') {
@@ -78,10 +84,15 @@ final class Packed
             }
             hash_update($sum, $chunk);
             $length += strlen($chunk);
+            // What a cell's formula begins with may be cut in two by the end of a chunk.
+            $plain = $plain && preg_match('/<(\w{1,8}:)?f[\s>\/]|<!/', $tail.$chunk) !== 1;
+            $tail = substr($tail.$chunk, -40);
         }
         if ($length !== $stat['size'] || hexdec(hash_final($sum)) !== $stat['crc']) {
             throw new UnreadableList('The workbook is damaged: a part of it does not match its own checksum. Download or copy it again, or: '.lcfirst(ListFile::SAVE_AS));
         }
+
+        return $plain && preg_match('/<\/(\w+:)?worksheet>\s*$/', $tail) === 1;
     }
 
     /**

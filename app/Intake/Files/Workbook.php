@@ -32,10 +32,11 @@ final class Workbook
     public static function xlsx(string $path, ZipArchive $zip): array
     {
         $parts = self::sheetParts($zip);
-        foreach (['xl/workbook.xml', 'xl/sharedStrings.xml', 'xl/styles.xml', ...array_slice(array_values($parts), 0, self::MAX_SHEETS)] as $part) {
+        foreach (['xl/workbook.xml', 'xl/sharedStrings.xml', 'xl/styles.xml'] as $part) {
             Packed::mustBeWhole($zip, $part);
         }
-        $formulas = array_map(fn (string $part): array => self::formulas($path, $part), array_slice($parts, 0, self::MAX_SHEETS, true));
+        // Looked through for formulas cell by cell only where there are any.
+        $formulas = array_map(fn (string $part): array => Packed::mustBeWhole($zip, $part) ? [] : self::formulas($path, $part), array_slice($parts, 0, self::MAX_SHEETS, true));
         $reader = ReaderEntityFactory::createXLSXReader();
         $reader->setShouldFormatDates(false);
         $reader->setShouldPreserveEmptyRows(true);
