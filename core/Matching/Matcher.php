@@ -394,7 +394,7 @@ final class Matcher
     {
         $given = $levels['given name'] ?? 'not known';
         $family = $levels['family name'] ?? 'not known';
-        if ($given === 'differs' && $family === 'alike' && ($sibling || ($levels['guardian contact'] ?? '') === 'alike')) {
+        if ($given === 'differs' && $family === 'alike' && ($sibling || in_array('alike', [$levels['guardian contact'] ?? '', $levels['birth date'] ?? ''], true))) {
             return ($levels['birth date'] ?? '') === 'alike' ? 'a twin' : 'a brother or sister';
         }
         if ($given === 'alike' && $family === 'alike') {
