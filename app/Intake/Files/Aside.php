@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Intake\Files;
 
 use Symfony\Component\Process\Exception\ProcessTimedOutException;
+use Symfony\Component\Process\PhpExecutableFinder;
 use Symfony\Component\Process\Process;
 use Vantrel\Core\Table\Grid;
 use Vantrel\Core\Table\Line;
@@ -41,7 +42,8 @@ final class Aside
         if (filesize($path) > self::MAX_BYTES) {
             throw $cannot;
         }
-        $process = new Process([PHP_BINARY, '-d', 'memory_limit='.self::MEMORY, base_path('artisan'), 'vantrel:read-aside', $path, $kind], base_path(), null, null, self::SECONDS);
+        // Behind php-fpm PHP_BINARY is the server, not the program that runs commands.
+        $process = new Process([(new PhpExecutableFinder)->find(false) ?: 'php', '-d', 'memory_limit='.self::MEMORY, base_path('artisan'), 'vantrel:read-aside', $path, $kind], base_path(), null, null, self::SECONDS);
         try {
             $process->run();
         } catch (ProcessTimedOutException) {
