@@ -68,16 +68,25 @@ final class ImportController
             $files[] = [self::pasted($request), 'Pasted list', null];
         }
         // What cannot be read at all is refused here, before anything is kept or queued.
-        ImportPlanner::sheets(array_map(fn (array $f): array => [$f[0], $f[1]], $files), $school->name, $school->code);
-        /** @var Person $actor */
-        $actor = $request->user();
-        $hash = hash('sha256', implode('|', array_map(fn (array $f): string => (string) hash_file('sha256', $f[0]), $files)));
-        $import = Import::query()->create([
-            'id' => (string) Str::ulid(), 'school_id' => $school->id, 'actor_id' => $actor->id,
-            'title' => Str::limit(implode(', ', array_map(fn (array $f): string => $f[1], $files)), 150, '…'),
-            'files' => array_map(fn (array $f): array => ['file' => $f[2] === null ? ImportFiles::copy($f[0]) : ImportFiles::keep($f[2]), 'title' => $f[1]], $files),
-            'content_hash' => $hash, 'state' => 'reading', 'answers' => $this->answersBefore($school, $hash), 'round' => 1, 'done' => 0, 'total' => 0, 'made_at' => now(), 'changed_at' => now(),
-        ]);
+        try {
+            ImportPlanner::sheets(array_map(fn (array $f): array => [$f[0], $f[1]], $files), $school->name, $school->code);
+            /** @var Person $actor */
+            $actor = $request->user();
+            $hash = hash('sha256', implode('|', array_map(fn (array $f): string => (string) hash_file('sha256', $f[0]), $files)));
+            $import = Import::query()->create([
+                'id' => (string) Str::ulid(), 'school_id' => $school->id, 'actor_id' => $actor->id,
+                'title' => Str::limit(implode(', ', array_map(fn (array $f): string => $f[1], $files)), 150, '…'),
+                'files' => array_map(fn (array $f): array => ['file' => $f[2] === null ? ImportFiles::copy($f[0]) : ImportFiles::keep($f[2]), 'title' => $f[1]], $files),
+                'content_hash' => $hash, 'state' => 'reading', 'answers' => $this->answersBefore($school, $hash), 'round' => 1, 'done' => 0, 'total' => 0, 'made_at' => now(), 'changed_at' => now(),
+            ]);
+        } finally {
+            // A paste was written out to be read like a file; the names in it do not stay in a temporary folder.
+            foreach ($files as [$path, , $upload]) {
+                if ($upload === null) {
+                    @unlink($path);
+                }
+            }
+        }
         PlanImport::dispatch($import->id, 1);
 
         return ImportDetail::of(Import::query()->findOrFail($import->id));

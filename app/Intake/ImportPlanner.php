@@ -89,14 +89,19 @@ final class ImportPlanner
         return new PlannedImport($book, $plan, $answers, MailDomains::unknown($book->contents, $school->mail_domains), $this->rosterOf($book, $school->id));
     }
 
-    /** @return list<Subject> the rows as the matcher sees them, for estimating weights */
-    public function subjects(Import $import): array
+    /** The files of an intake as they are read, nobody in them looked for. */
+    public function book(Import $import): BookReader
     {
         $school = School::query()->findOrFail($import->school_id);
         $answers = $import->answers;
-        $book = $this->read(array_map(fn (array $f): array => [ImportFiles::path($f['file']), $f['title']], $import->files), $this->facts($school), $this->known->names(), $this->kit->today($school), $answers, $school->id);
 
-        return IntakePlanner::subjects(new LineFolder($book->contents->students), $school->id);
+        return $this->read(array_map(fn (array $f): array => [ImportFiles::path($f['file']), $f['title']], $import->files), $this->facts($school), $this->known->names(), $this->kit->today($school), $answers, $school->id);
+    }
+
+    /** @return list<Subject> the rows as the matcher sees them, for estimating weights */
+    public function subjects(Import $import): array
+    {
+        return IntakePlanner::subjects(new LineFolder($this->book($import)->contents->students), $import->school_id);
     }
 
     /**
@@ -132,20 +137,11 @@ final class ImportPlanner
         return $book;
     }
 
-    /** A sheet with account keys whose rows all name one section is that section's roster, come back. */
     private function rosterOf(BookReader $book, string $schoolId): ?string
     {
-        $named = [];
-        foreach ($book->contents->students as $line) {
-            if ($line->account === '' && count($named) === 0) {
-                return null;
-            }
-            foreach (array_filter([$line->homeroom, ...$line->sections]) as $name) {
-                $named[$name] = true;
-            }
-        }
+        $name = $book->contents->rosterOf();
 
-        return count($named) === 1 ? Section::query()->where('school_id', $schoolId)->where('state', 'open')->where('name', (string) array_key_first($named))->value('id') : null;
+        return $name === null ? null : Section::query()->where('school_id', $schoolId)->where('state', 'open')->where('name', $name)->value('id');
     }
 
     private function facts(School $school): SchoolFacts

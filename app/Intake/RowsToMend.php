@@ -29,7 +29,7 @@ final class RowsToMend
 
     public function write(Import $import, string $path): void
     {
-        $book = $this->planner->plan($import)->book;
+        $book = $this->planner->book($import);
         $rows = [];
         foreach (DB::table('import_rows')->where('import_id', $import->id)->whereIn('verdict', ['cannot', 'ask'])->orderBy('id')->get(['sheet', 'number', 'content']) as $row) {
             $rows[$row->sheet][$row->number] = json_decode($row->content, false, 64, JSON_THROW_ON_ERROR);

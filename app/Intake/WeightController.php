@@ -17,9 +17,6 @@ use Vantrel\Core\Plan\Refusal;
 /** The weights of the matcher: published, or estimated from a school's own lists and accepted by somebody. Never changed silently. */
 final class WeightController
 {
-    /** Fewer certain pairs than this say too little about the rare levels. */
-    private const LEAST_PAIRS = 50;
-
     public function __construct(private readonly SchoolWeights $weights, private readonly ImportPlanner $planner, private readonly KnownStudents $known)
     {
     }
@@ -34,8 +31,8 @@ final class WeightController
     public function accept(Import $import, Request $request): WeightTable
     {
         $estimation = $this->estimate($import);
-        if ($estimation->matches < self::LEAST_PAIRS) {
-            throw new Refusal('This list has too few students who are known ('.(int) $estimation->matches.'; it takes '.self::LEAST_PAIRS.') to estimate from. Use a list of a whole grade or school.');
+        if (! $estimation->suffices()) {
+            throw new Refusal('This list has too few students who are known ('.(int) $estimation->matches.'; it takes '.Estimation::LEAST_PAIRS.') to estimate from. Use a list of a whole grade or school.');
         }
         /** @var Person $actor */
         $actor = $request->user();

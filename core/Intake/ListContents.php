@@ -20,6 +20,21 @@ final readonly class ListContents
     {
     }
 
+    /** The section whose roster this is, as it went out of here and came back: rows with account keys that all name one. */
+    public function rosterOf(): ?string
+    {
+        $named = [];
+        $keyed = false;
+        foreach ($this->students as $line) {
+            $keyed = $keyed || $line->account !== '';
+            foreach (array_filter([$line->homeroom, ...$line->sections], fn (string $s): bool => $s !== '') as $name) {
+                $named[$name] = $name;
+            }
+        }
+
+        return $keyed && count($named) === 1 ? array_values($named)[0] : null;
+    }
+
     public function rows(): int
     {
         return count($this->students) + count($this->staff) + count($this->sections);

@@ -215,6 +215,9 @@ final class RowReader
             if (CalendarDate::isAmbiguous($cell)) {
                 $this->ambiguous++;
                 $this->example = $this->example === '' ? $cell : $this->example;
+                if ($this->said->about($this->layout->table, 'dates') !== 'none') {
+                    $this->problem(Field::BirthDate, "“{$cell}” can be read two ways. Say which comes first, day or month; or write it as 2015-04-03.");
+                }
 
                 return '';
             }

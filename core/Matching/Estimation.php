@@ -12,6 +12,9 @@ namespace Vantrel\Core\Matching;
  */
 final readonly class Estimation
 {
+    /** Fewer certain pairs than this say too little about the rare levels. */
+    public const LEAST_PAIRS = 50;
+
     private const ROUNDS = 200;
 
     /** As many pairs as the start is worth: a level that a list happens not to show is rare, not impossible. */
@@ -27,6 +30,12 @@ final readonly class Estimation
      */
     private function __construct(public array $m, public float $share, public float $matches)
     {
+    }
+
+    /** Whether there were pairs enough to go by. */
+    public function suffices(): bool
+    {
+        return $this->matches >= self::LEAST_PAIRS;
     }
 
     /**

@@ -156,9 +156,11 @@ it('takes several files as one intake: students and their guardians together', f
     expect(DB::table('guardianships as g')->join('people as p', 'p.id', '=', 'g.student_id')->where('p.number', '020500')->count())->toBe(1);
 });
 
-it('takes a paste: cells as a table, and plain lines', function (): void {
+it('takes a paste: cells as a table, and plain lines, and leaves no copy behind', function (): void {
+    $left = glob(sys_get_temp_dir().'/paste*') ?: [];
     $table = ($this->bring)(['text' => "Name\tGrade\nNoor Haddad\t3", 'html' => '<table><tr><th>Name</th><th>Grade</th></tr><tr><td>Zoë&nbsp;Lefèvre</td><td>3</td></tr></table>'])['id'];
     expect(($this->rows)($table)[0]['cells']['Name']['after'])->toBe('Zoë Lefèvre');
+    expect(glob(sys_get_temp_dir().'/paste*') ?: [])->toBe($left);
     $lines = ($this->bring)(['text' => "Noor Haddad\nKai Wu\nMei Chen\n"])['id'];
     expect(($this->show)($lines))->total->toBe(3)->and(($this->show)($lines)['sheets'][0]['headerRow'])->toBeNull();
     $this->as->post("/api/schools/{$this->world->school}/imports", [], ['Accept' => 'application/json'])->assertStatus(422);

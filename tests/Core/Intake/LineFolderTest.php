@@ -50,3 +50,9 @@ it('keys rows that say the same of who they are apart', function (): void {
     $lines = folded("Name,Grade,Guardian\nNoor Haddad,3,Ann Haddad\nNoor Haddad,3,Bo Haddad\n")->students();
     expect($lines)->toHaveCount(2)->and($lines[0]->key())->not->toBe($lines[1]->key());
 });
+
+it('knows the roster of a section that came back, and no other list', function (): void {
+    expect(Lists::contents("Account key,Name,Homeroom\nA1,Noor Haddad,4 Heron\nA2,Kai Wu,4 Heron\n")->rosterOf())->toBe('4 Heron')
+        ->and(Lists::contents("Account key,Name,Homeroom\nA1,Noor Haddad,4 Heron\nA2,Kai Wu,4 Tern\n")->rosterOf())->toBeNull()
+        ->and(Lists::contents("Name,Homeroom\nNoor Haddad,4 Heron\nKai Wu,4 Heron\n")->rosterOf())->toBeNull();
+});

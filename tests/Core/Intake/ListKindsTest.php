@@ -89,7 +89,8 @@ it('reads day numbers of the 1904 system where the grades give them away', funct
 it('asks once which comes first, day or month, when nothing in the column says it', function (): void {
     $csv = "Name,DOB\nNoor Haddad,03/04/2016\nKai Wu,05/06/2016\n";
     $contents = Lists::contents($csv);
-    expect($contents->questions)->toHaveCount(1)->and($contents->questions[0]->id)->toBe('t0.dates')->and($contents->students[0]->birthDate)->toBe('')
+    expect($contents->questions)->toHaveCount(1)->and($contents->questions[0]->id)->toBe('t0.dates')->and($contents->students[0]->birthDate)->toBe('')->and($contents->students[0]->stopped())->toBeTrue()
+        ->and(Lists::contents($csv, ['t0.dates' => 'none'])->students[0]->stopped())->toBeFalse()
         ->and(Lists::contents($csv, ['t0.dates' => 'day'])->students[0]->birthDate)->toBe('2016-04-03')
         ->and(Lists::contents($csv, ['t0.dates' => 'month'])->students[0]->birthDate)->toBe('2016-03-04')
         ->and(Lists::contents($csv."Mei Chen,13/06/2016\n")->students[0]->birthDate)->toBe('2016-04-03');

@@ -127,7 +127,8 @@ it('mends what spreadsheets break', function (): void {
 it('names the cell and the cure of what it cannot read', function (): void {
     $lines = students("Student no,Name,Grade,DOB,Parent email\n1.2E+05,Noor Haddad,5,2015-04-03,\n,Kai Wu,fifth,03/04/2015,ann at x\n");
     expect($lines[0]->problems[0]->column)->toBe('Student no')->and($lines[0]->problems[0]->message)->toContain('as text');
-    expect(array_map(fn ($p): string => $p->column, $lines[1]->problems))->toBe(['Grade', 'Parent email']);
+    expect(array_map(fn ($p): string => $p->column, $lines[1]->problems))->toBe(['DOB', 'Grade', 'Parent email'])
+        ->and($lines[1]->problems[0]->message)->toContain('two ways');
 });
 
 it('reads several sections from one cell and two guardians from a row', function (): void {
