@@ -2,9 +2,13 @@
 
 declare(strict_types=1);
 
+use App\Access\Finished;
 use App\Access\FollowMerge;
+use App\Access\KeepSession;
+use App\Access\RoomSession;
 use App\Platform\Problems;
 use App\Platform\SecurityHeaders;
+use Illuminate\Contracts\Auth\Middleware\AuthenticatesRequests;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
@@ -21,7 +25,12 @@ $app = Application::configure(basePath: dirname(__DIR__))
     ])
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->remove(HandleCors::class);
-        $middleware->web(append: [SecurityHeaders::class, FollowMerge::class]);
+        $middleware->web(append: [SecurityHeaders::class, KeepSession::class, FollowMerge::class, RoomSession::class]);
+        // They may end a session, so they come before anything asks who is signed in.
+        foreach ([KeepSession::class, FollowMerge::class, RoomSession::class] as $ends) {
+            $middleware->prependToPriorityList(AuthenticatesRequests::class, $ends);
+        }
+        $middleware->alias(['finished' => Finished::class]);
         $middleware->redirectGuestsTo('/');
     })
     ->withExceptions(function (Exceptions $exceptions): void {

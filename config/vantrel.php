@@ -3,6 +3,17 @@
 return [
     // Well-formed but unknown join codes that one address may try in a day; the length of new codes follows from it.
     'code_tries_per_day' => (int) env('VANTREL_CODE_TRIES', 100),
+    // The same for one account that is signed in.
+    'code_tries_per_account' => (int) env('VANTREL_CODE_TRIES_ACCOUNT', 20),
+    // Single sign-on with the district's OpenID Connect provider; no issuer, no button.
+    'openid' => [
+        'issuer' => env('OPENID_ISSUER', ''),
+        'client_id' => env('OPENID_CLIENT_ID', 'vantrel'),
+        'client_secret' => env('OPENID_CLIENT_SECRET', ''),
+        'label' => env('OPENID_LABEL', 'Sign in with the school account'),
+    ],
+    // Stand-ins for outside services that have pages of their own. They let anyone be anyone: for the demo and the tests only.
+    'stand_ins' => (bool) env('VANTREL_STAND_INS', false),
     // Days in which a ledger entry can be undone.
     'undo_days' => (int) env('VANTREL_UNDO_DAYS', 14),
     // Largest upload, in bytes, and largest content of a packed one.

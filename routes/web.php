@@ -5,7 +5,11 @@ declare(strict_types=1);
 use App\Access\HomeController;
 use App\Access\InvitationController as AnswerInvitation;
 use App\Access\JoinController;
+use App\Access\NewcomerController;
+use App\Access\RoomController;
+use App\Access\SecretController;
 use App\Access\SessionController;
+use App\Access\SingleSignOnController;
 use App\Desk\DeskController;
 use App\Intake\ImportController;
 use App\Intake\WeightController;
@@ -17,7 +21,15 @@ use App\Roll\RollController;
 use App\Rosters\RosterController;
 use App\Sections\CodeController;
 use App\Sections\InvitationController;
+use App\Sections\ManyController;
+use App\Sections\PlacementController;
+use App\Sections\RequestController;
+use App\Sections\ReserveController;
+use App\Sections\RoomPassController;
 use App\Sections\SectionController;
+use App\Sections\StaffController;
+use App\Settings\SettingsController;
+use App\StandIns\OpenIdProvider;
 use App\YearTurn\YearTurnController;
 use Illuminate\Support\Facades\Route;
 
@@ -26,22 +38,54 @@ Route::get('up', fn () => response('up', 200, ['Content-Type' => 'text/plain']))
 Route::prefix('api')->group(function (): void {
     // Open to anyone: what they protect is in the secret that is presented, and in the limits on presenting it.
     Route::middleware('throttle:guest')->group(function (): void {
+        Route::get('entrance', [SessionController::class, 'entrance']);
         Route::post('sign-in', [SessionController::class, 'store']);
+        Route::post('sign-in/code', [SessionController::class, 'secondFactor']);
+        Route::post('forgotten', [SecretController::class, 'forgotten']);
+        Route::get('new-password/{token}', [SecretController::class, 'reset']);
+        Route::post('new-password/{token}', [SecretController::class, 'useReset']);
         Route::get('join/check', [JoinController::class, 'check']);
-        Route::post('join/account', [JoinController::class, 'account']);
+        Route::post('join/door', [NewcomerController::class, 'door']);
+        Route::post('join/names', [NewcomerController::class, 'names']);
+        Route::post('join/claim', [NewcomerController::class, 'claim']);
+        Route::post('join/ask', [NewcomerController::class, 'ask']);
+        Route::post('join/asked', [NewcomerController::class, 'asked']);
+        Route::post('join/confirm/{token}', [NewcomerController::class, 'confirm']);
+        Route::get('room/{token}', [RoomController::class, 'show']);
+        Route::post('room/{token}', [RoomController::class, 'enter']);
         Route::get('invited/{token}', [AnswerInvitation::class, 'show']);
         Route::post('invited/{token}/accept', [AnswerInvitation::class, 'accept']);
         Route::post('invited/{token}/decline', [AnswerInvitation::class, 'decline']);
     });
 
+    // A person's own things, also while they have yet to set a password or a second factor.
     Route::middleware('auth')->group(function (): void {
         Route::get('me', [SessionController::class, 'show'])->can('own');
         Route::post('sign-out', [SessionController::class, 'destroy'])->can('own');
+        Route::middleware('can:own-secrets')->group(function (): void {
+            Route::post('password', [SecretController::class, 'password']);
+            Route::get('sessions', [SessionController::class, 'index']);
+            Route::delete('sessions', [SessionController::class, 'endOthers']);
+            Route::delete('sessions/{session}', [SessionController::class, 'end']);
+        });
+        Route::middleware('can:second-factor')->group(function (): void {
+            Route::get('second-factor', [SecretController::class, 'secondFactor']);
+            Route::post('second-factor', [SecretController::class, 'beginSecondFactor']);
+            Route::post('second-factor/confirm', [SecretController::class, 'confirmSecondFactor']);
+            Route::delete('second-factor', [SecretController::class, 'removeSecondFactor']);
+        });
+    });
+
+    Route::middleware(['auth', 'finished'])->group(function (): void {
         Route::get('home', [HomeController::class, 'show'])->can('own');
         Route::post('join', [JoinController::class, 'store'])->can('join');
+        Route::get('invitations', [AnswerInvitation::class, 'mine'])->can('own');
+        Route::post('invitations/{invitation}/answer', [AnswerInvitation::class, 'answer'])->can('answer-invitation', 'invitation');
+        Route::get('roles', [StaffController::class, 'roles'])->can('own');
 
         Route::prefix('schools/{school}')->group(function (): void {
             Route::get('sections', [SectionController::class, 'index'])->can('list-sections', 'school');
+            Route::get('staff', [StaffController::class, 'index'])->can('list-sections', 'school');
             Route::middleware('can:coordinate,school')->group(function (): void {
                 Route::get('desk', [DeskController::class, 'show']);
                 Route::get('imports', [ImportController::class, 'index']);
@@ -51,6 +95,14 @@ Route::prefix('api')->group(function (): void {
                 Route::get('roster', [RosterController::class, 'school']);
                 Route::delete('weights', [WeightController::class, 'forget']);
                 Route::post('sections', [SectionController::class, 'store']);
+                Route::post('many-sections/plan', [ManyController::class, 'plan']);
+                Route::post('many-sections', [ManyController::class, 'store']);
+                Route::post('place/plan', [PlacementController::class, 'planPlace']);
+                Route::post('place', [PlacementController::class, 'place']);
+                Route::get('settings', [SettingsController::class, 'show']);
+                Route::post('settings', [SettingsController::class, 'update']);
+                Route::get('settings/names', [SettingsController::class, 'names']);
+                Route::post('years', [SettingsController::class, 'planYear']);
                 Route::post('cards', [CardController::class, 'store']);
                 Route::get('look-alikes', [LookAlikeController::class, 'index']);
                 Route::get('look-alikes/{left}/{right}', [LookAlikeController::class, 'show']);
@@ -64,6 +116,7 @@ Route::prefix('api')->group(function (): void {
             });
         });
 
+        Route::post('years/{year}', [SettingsController::class, 'editYear'])->can('coordinate-year', 'year');
         Route::get('people/{person}', [RollController::class, 'show'])->can('view-person', 'person');
 
         Route::prefix('imports/{import}')->middleware('can:work-import,import')->group(function (): void {
@@ -80,17 +133,42 @@ Route::prefix('api')->group(function (): void {
         });
 
         Route::prefix('sections/{section}')->group(function (): void {
-            Route::get('/', [SectionController::class, 'show'])->can('view-section', 'section');
-            Route::post('cards', [CardController::class, 'section'])->can('view-section', 'section');
-            Route::get('roster', [RosterController::class, 'section'])->can('view-section', 'section');
-            Route::middleware('can:teach-section,section')->group(function (): void {
+            Route::middleware('can:see_roster,section')->group(function (): void {
+                Route::get('/', [SectionController::class, 'show']);
+                Route::get('roster', [RosterController::class, 'section']);
+                Route::post('as-student', [SectionController::class, 'asStudent']);
+            });
+            Route::post('cards', [CardController::class, 'section'])->can('print_cards', 'section');
+            Route::middleware('can:use_code,section')->group(function (): void {
                 Route::get('code', [CodeController::class, 'show']);
                 Route::post('code', [CodeController::class, 'store']);
+                Route::post('code/terms', [CodeController::class, 'update']);
+                Route::get('code/chosen', [CodeController::class, 'judge']);
                 Route::delete('code', [CodeController::class, 'destroy']);
-                Route::post('invitations', [InvitationController::class, 'store']);
-                Route::delete('people/{person}', [SectionController::class, 'remove']);
             });
-            Route::middleware('can:archive-section,section')->group(function (): void {
+            Route::middleware('can:answer_requests,section')->group(function (): void {
+                Route::get('requests', [RequestController::class, 'index']);
+                Route::post('requests/{asking}/approve', [RequestController::class, 'approve']);
+                Route::post('requests/{asking}/refuse', [RequestController::class, 'refuse']);
+            });
+            Route::middleware('can:room_pass,section')->group(function (): void {
+                Route::post('room-pass', [RoomPassController::class, 'store']);
+                Route::delete('room-pass', [RoomPassController::class, 'destroy']);
+                Route::delete('people/{person}/pictures', [RoomPassController::class, 'forgetPictures']);
+            });
+            Route::middleware('can:place_students,section')->group(function (): void {
+                Route::post('place/plan', [PlacementController::class, 'plan']);
+                Route::post('place', [PlacementController::class, 'store']);
+                Route::post('reserves', [ReserveController::class, 'store']);
+                Route::post('reserves/{person}', [ReserveController::class, 'claim']);
+            });
+            Route::middleware('can:invite_staff,section')->group(function (): void {
+                Route::post('invitations', [InvitationController::class, 'store']);
+                Route::delete('staff/{person}', [StaffController::class, 'takeOff']);
+            });
+            Route::post('/', [SectionController::class, 'update'])->can('edit_section', 'section');
+            Route::post('lead', [StaffController::class, 'handOver'])->can('hand_over_lead', 'section');
+            Route::middleware('can:archive,section')->group(function (): void {
                 Route::get('archive', [SectionController::class, 'archivePlan']);
                 Route::post('archive', [SectionController::class, 'archive']);
             });
@@ -108,4 +186,15 @@ Route::prefix('api')->group(function (): void {
 });
 
 Route::get('b/{token}', [SessionController::class, 'badge'])->middleware('throttle:guest');
-Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/).*')->name('app');
+Route::get('school-sign-on', [SingleSignOnController::class, 'begin'])->middleware('throttle:guest');
+Route::get('school-sign-on/back', [SingleSignOnController::class, 'back'])->middleware('throttle:guest');
+
+// Behind the interface of a real provider, so without our sessions and their tokens.
+Route::prefix('stand-in/openid')->withoutMiddleware('web')->group(function (): void {
+    Route::get('.well-known/openid-configuration', [OpenIdProvider::class, 'discovery']);
+    Route::get('authorize', [OpenIdProvider::class, 'authorize']);
+    Route::post('token', [OpenIdProvider::class, 'token']);
+    Route::get('keys', [OpenIdProvider::class, 'keys']);
+});
+
+Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|stand-in/).*')->name('app');

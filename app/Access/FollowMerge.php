@@ -16,7 +16,7 @@ final class FollowMerge
     public function handle(Request $request, Closure $next): Response
     {
         $person = $request->user();
-        if ($person instanceof Person && $person->state !== 'active') {
+        if ($person instanceof Person && ! in_array($person->state, ['active', 'reserve'], true)) {
             $survivor = $person->merged_into === null ? null : Person::query()->find($person->merged_into);
             if ($survivor !== null && $survivor->state === 'active') {
                 Auth::login($survivor);

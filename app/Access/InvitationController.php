@@ -14,6 +14,7 @@ use App\Models\SignIn;
 use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\Instant;
+use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Hash;
@@ -46,7 +47,7 @@ final class InvitationController
 
         return new InvitationView(
             $section->name, School::query()->findOrFail($section->school_id)->name, StaffRole::from($invitation->role)->label(),
-            Person::query()->find($invitation->invited_by)?->fullName() ?? '', $invitation->email, $expired ? 'expired' : $invitation->state,
+            Person::query()->find($invitation->invited_by)?->fullName() ?? '', $invitation->email, $invitation->begins_on, $invitation->ends_on, $expired ? 'expired' : $invitation->state,
             SignIn::query()->where('user_name', $invitation->email)->exists(), $person !== null && $this->isInvited($person, $invitation), Instant::iso($invitation->expires_at),
         );
     }
@@ -58,7 +59,7 @@ final class InvitationController
         $invitation = $this->find($token);
         $section = $this->snapshots->find(Entity::Section, $invitation->section_id) ?? throw new NotFoundHttpException;
         $row = $this->snapshots->find(Entity::Invitation, $invitation->id) ?? throw new NotFoundHttpException;
-        $today = $this->kit->today(School::query()->find($section->text('school_id')));
+        $today = SchoolDay::today($section->text('school_id'));
         $ids = $this->kit->ids($this->kit->seed());
         /** @var Person|null $person */
         $person = $request->user();
@@ -79,6 +80,40 @@ final class InvitationController
         $signIns->login($request, $made);
 
         return Me::of($made);
+    }
+
+    #[Answers(OwnInvitations::class, 'Invitations that wait for an answer of whoever is signed in')]
+    public function mine(Request $request): OwnInvitations
+    {
+        /** @var Person $person */
+        $person = $request->user();
+        /** @var \Illuminate\Support\Collection<int, Invitation> $open */
+        $open = $person->kind !== 'staff' || $person->email === null ? collect() : Invitation::query()->where('email', $person->email)->where('state', 'invited')->where('expires_at', '>', $this->kit->now())->orderBy('sent_at')->limit(20)->get();
+
+        return new OwnInvitations(array_values($open->map(function (Invitation $i): OwnInvitation {
+            $section = Section::query()->findOrFail($i->section_id);
+
+            return new OwnInvitation($i->id, $section->name, School::query()->findOrFail($section->school_id)->name, StaffRole::from($i->role)->label(), Person::query()->find($i->invited_by)?->fullName() ?? '', $i->begins_on, $i->ends_on);
+        })->all()));
+    }
+
+    #[Answers(OwnInvitations::class, 'Answer one of the own invitations')]
+    #[Takes(['answer' => 'accept|decline'])]
+    public function answer(Invitation $invitation, Request $request): OwnInvitations
+    {
+        $request->validate(['answer' => 'required|in:accept,decline']);
+        /** @var Person $person */
+        $person = $request->user();
+        $section = $this->snapshots->find(Entity::Section, $invitation->section_id) ?? throw new NotFoundHttpException;
+        $row = $this->snapshots->find(Entity::Invitation, $invitation->id) ?? throw new NotFoundHttpException;
+        $known = $this->snapshots->find(Entity::Person, $person->id) ?? throw new NotFoundHttpException;
+        $accepts = $request->string('answer')->value() === 'accept';
+        $plan = $accepts
+            ? Invitations::accept($section, $row, $known, $this->snapshots->list(Entity::Enrollment, fn ($q) => $q->where('person_id', $person->id)), $this->kit->ids($this->kit->seed()), SchoolDay::today($section->text('school_id')), $this->kit->now())
+            : Invitations::decline($section, $row, $this->kit->now());
+        $this->ledger->apply($plan, $section->text('school_id'), $person, $accepts ? 'accept' : 'decline');
+
+        return $this->mine($request);
     }
 
     #[Answers(null, 'Decline')]

@@ -10,7 +10,7 @@ use App\Platform\Resource;
 final readonly class InvitationView extends Resource
 {
     /** @param  string  $state invited, accepted, declined, withdrawn or expired */
-    public function __construct(public string $section, public string $school, public string $role, public string $inviter, public string $email, public string $state, public bool $hasAccount, public bool $signedInAsInvited, public string $expiresAt)
+    public function __construct(public string $section, public string $school, public string $role, public string $inviter, public string $email, public ?string $beginsOn, public ?string $endsOn, public string $state, public bool $hasAccount, public bool $signedInAsInvited, public string $expiresAt)
     {
     }
 }

@@ -10,37 +10,45 @@ use App\Models\LedgerEntry;
 use App\Models\OutgoingMessage;
 use App\Models\Person;
 use App\Models\School;
+use App\Models\SchoolYear;
 use App\Models\Section;
+use App\Platform\SchoolDay;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
+use Vantrel\Core\Placement\Power;
+use Vantrel\Core\Placement\StaffRole;
 
 /**
  * Who may do what. One ability for each kind of thing a route does; every route names one, and a test walks all routes
- * with all roles.
+ * with all roles. What the roles of a section may do stands in {@see StaffRole::may()}.
  */
 final class Policies
 {
     public static function register(): void
     {
-        // A signed-in person's own things.
-        Gate::define('own', fn (Person $p): bool => $p->state === 'active');
+        // A signed-in person's own things; those that change how they sign in are not for a device that a room pass opened.
+        Gate::define('own', fn (Person $p): bool => $p->state === 'active' || $p->state === 'reserve');
+        Gate::define('own-secrets', fn (Person $p): bool => $p->state === 'active' && ! self::onRoomPass());
+        Gate::define('second-factor', fn (Person $p): bool => $p->state === 'active' && $p->kind === 'staff');
         Gate::define('join', fn (Person $p): bool => $p->state === 'active' && $p->kind === 'student');
 
         // The school's: coordinators only. Mail with personal addresses, lists, the ledger, the Roll.
         Gate::define('coordinate', fn (Person $p, School $school): bool => self::coordinates($p, $school->id));
+        Gate::define('coordinate-year', fn (Person $p, SchoolYear $year): bool => self::coordinates($p, $year->school_id));
         Gate::define('work-import', fn (Person $p, Import $import): bool => self::coordinates($p, $import->school_id));
         Gate::define('work-ledger', fn (Person $p, LedgerEntry $entry): bool => self::coordinates($p, $entry->school_id));
         Gate::define('read-message', fn (Person $p, OutgoingMessage $message): bool => $message->school_id !== null && self::coordinates($p, $message->school_id));
         Gate::define('view-person', fn (Person $p, Person $other): bool => self::coordinates($p, $other->school_id));
 
         // The school's sections as a whole: its staff see their own of them.
-        Gate::define('list-sections', fn (Person $p, School $school): bool => self::coordinates($p, $school->id) || ($p->state === 'active' && $p->kind === 'staff' && $p->school_id === $school->id));
+        Gate::define('list-sections', fn (Person $p, School $school): bool => self::coordinates($p, $school->id) || ($p->state === 'active' && $p->kind === 'staff' && ($p->school_id === $school->id || self::teachesAt($p, $school->id))));
 
-        // One section: an assistant reads and prints, lead and co-teacher work in it, the lead alone archives.
-        Gate::define('view-section', fn (Person $p, Section $s): bool => self::coordinates($p, $s->school_id) || self::role($p, $s->id) !== null);
-        Gate::define('teach-section', fn (Person $p, Section $s): bool => self::coordinates($p, $s->school_id) || in_array(self::role($p, $s->id), ['lead', 'co_teacher'], true));
-        Gate::define('archive-section', fn (Person $p, Section $s): bool => self::coordinates($p, $s->school_id) || self::role($p, $s->id) === 'lead');
-        Gate::define('manage-invitation', fn (Person $p, Invitation $i): bool => ($section = Section::query()->find($i->section_id)) !== null && Gate::forUser($p)->allows('teach-section', $section));
+        // One section: by what its roles may do.
+        foreach (Power::cases() as $power) {
+            Gate::define($power->value, fn (Person $p, Section $s): bool => self::may($p, $s, $power));
+        }
+        Gate::define('answer-invitation', fn (Person $p, Invitation $i): bool => $p->state === 'active' && $p->kind === 'staff' && $p->email === $i->email);
+        Gate::define('manage-invitation', fn (Person $p, Invitation $i): bool => ($section = Section::query()->find($i->section_id)) !== null && self::may($p, $section, Power::InviteStaff));
     }
 
     public static function coordinates(Person $person, string $schoolId): bool
@@ -49,14 +57,32 @@ final class Policies
             && DB::table('coordinators')->where('person_id', $person->id)->where('school_id', $schoolId)->exists();
     }
 
-    /** What the person is in the section today: lead, co_teacher, assistant, or null. */
-    public static function role(Person $person, string $sectionId): ?string
+    public static function may(Person $person, Section $section, Power $power): bool
+    {
+        return self::coordinates($person, $section->school_id) || (self::role($person, $section)?->may($power) ?? false);
+    }
+
+    /** What the person is in the section today. */
+    public static function role(Person $person, Section $section): ?StaffRole
     {
         if ($person->state !== 'active' || $person->kind !== 'staff') {
             return null;
         }
-        $role = DB::table('enrollments')->where('section_id', $sectionId)->where('person_id', $person->id)->where('role', '!=', 'student')->whereNull('ends_on')->value('role');
+        $role = DB::table('enrollments as e')->where('section_id', $section->id)->where('person_id', $person->id)->where('role', '!=', 'student')
+            ->where(SchoolDay::inForce('e', SchoolDay::today($section->school_id)))->value('role');
 
-        return is_string($role) ? $role : null;
+        return is_string($role) ? StaffRole::from($role) : null;
+    }
+
+    /** Staff from outside, and of another school of the district, teach here by invitation. */
+    private static function teachesAt(Person $person, string $schoolId): bool
+    {
+        return DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('e.person_id', $person->id)->where('s.school_id', $schoolId)
+            ->where('e.role', '!=', 'student')->where(SchoolDay::inForce('e', SchoolDay::today($schoolId)))->exists();
+    }
+
+    private static function onRoomPass(): bool
+    {
+        return request()->hasSession() && request()->session()->has(RoomSession::KEY);
     }
 }

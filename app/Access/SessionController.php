@@ -11,28 +11,48 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\DB;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Vantrel\Core\Plan\Refusal;
 
-/** Signing in and out. */
+/** Signing in and out, and the sessions a person has. */
 final class SessionController
 {
+    /** In the session: a sentence for the sign-in page, shown once. */
+    public const NOTE = 'entrance_note';
+
+    #[Answers(Entrance::class, 'What the sign-in page offers')]
+    public function entrance(Request $request, SingleSignOn $singleSignOn): Entrance
+    {
+        $stay = DB::table('schools')->selectRaw('max(stay_days_own) own, max(stay_days_shared) shared')->first();
+
+        return new Entrance((int) $stay?->own > 0, (int) $stay?->shared > 0, $singleSignOn->label(), (string) $request->session()->pull(self::NOTE, ''));
+    }
+
     #[Answers(Me::class, 'Who is signed in')]
     public function show(Request $request): Me
     {
-        /** @var Person $person */
-        $person = $request->user();
-
-        return Me::of($person);
+        return Me::of($this->person($request));
     }
 
-    #[Answers(Me::class, 'Sign in by user name and passphrase or password')]
-    #[Takes(['user_name' => 'string', 'secret' => 'string'])]
-    public function store(Request $request, SignInDesk $desk): Me
+    #[Answers(SignedIn::class, 'Sign in by user name and passphrase or password')]
+    #[Takes(['user_name' => 'string', 'secret' => 'string', 'stay?' => 'own|shared'])]
+    public function store(Request $request, SignInDesk $desk): SignedIn
     {
-        $request->validate(['user_name' => 'required|string|max:254', 'secret' => 'required|string|max:256']);
+        $request->validate(['user_name' => 'required|string|max:254', 'secret' => 'required|string|max:256', 'stay' => 'nullable|in:own,shared']);
+        $person = $desk->byName($request, $request->string('user_name')->value(), $request->string('secret')->value(), $request->string('stay')->value());
 
-        return Me::of($desk->byName($request, $request->string('user_name')->value(), $request->string('secret')->value()));
+        return $person === null ? new SignedIn(null, 'second_factor') : new SignedIn(Me::of($person), '');
+    }
+
+    #[Answers(Me::class, 'Complete a sign-in with a code of the second factor, or a recovery code')]
+    #[Takes(['code' => 'string'])]
+    public function secondFactor(Request $request, SignInDesk $desk): Me
+    {
+        $request->validate(['code' => 'required|string|max:40']);
+
+        return Me::of($desk->bySecondFactor($request, $request->string('code')->value()));
     }
 
     #[Answers(null, 'Sign out')]
@@ -41,6 +61,32 @@ final class SessionController
         Auth::logout();
         $request->session()->invalidate();
         $request->session()->regenerateToken();
+
+        return response()->noContent();
+    }
+
+    #[Answers(SessionPage::class, 'The sessions this person has open')]
+    public function index(Request $request): SessionPage
+    {
+        $own = $request->session()->getId();
+
+        return new SessionPage(array_values(DB::table('sessions')->where('user_id', $this->person($request)->id)->orderByDesc('last_activity')->limit(50)->get(['id', 'ip_address', 'user_agent', 'last_activity'])
+            ->map(fn (object $s): SessionLine => new SessionLine($this->key($s->id), SessionLine::device((string) $s->user_agent), (string) $s->ip_address, gmdate('Y-m-d\TH:i:s\Z', (int) $s->last_activity), $s->id === $own))->all()));
+    }
+
+    #[Answers(null, 'End one of the own sessions')]
+    public function end(string $session, Request $request): Response
+    {
+        $id = DB::table('sessions')->where('user_id', $this->person($request)->id)->pluck('id')->first(fn (mixed $id): bool => is_string($id) && hash_equals($this->key($id), $session)) ?? throw new NotFoundHttpException;
+        DB::table('sessions')->where('id', $id)->delete();
+
+        return response()->noContent();
+    }
+
+    #[Answers(null, 'End all own sessions but this one')]
+    public function endOthers(Request $request): Response
+    {
+        DB::table('sessions')->where('user_id', $this->person($request)->id)->where('id', '!=', $request->session()->getId())->delete();
 
         return response()->noContent();
     }
@@ -57,5 +103,19 @@ final class SessionController
         }
 
         return redirect('/');
+    }
+
+    /** Names a session without giving its id away: the id is what the cookie holds. */
+    private function key(string $sessionId): string
+    {
+        return substr(hash_hmac('sha256', $sessionId, (string) config('app.key')), 0, 32);
+    }
+
+    private function person(Request $request): Person
+    {
+        /** @var Person $person */
+        $person = $request->user();
+
+        return $person;
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Access;
 
 use App\Models\Person;
+use App\Models\School;
 use App\Models\SignIn;
 use Illuminate\Contracts\Encryption\DecryptException;
 use Illuminate\Http\Request;
@@ -18,6 +19,8 @@ use Vantrel\Core\Codes\PassphraseSheet;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Codes\UserNames;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\SignIn\SignInPolicy;
+use Vantrel\Core\SignIn\Way;
 
 /** Lets people in: by user name and secret, or by the badge on a card. Failures are counted by account and by address. */
 final class SignInDesk
@@ -28,14 +31,26 @@ final class SignInDesk
 
     private const WINDOW = 900;
 
+    /** In the session while a second factor is awaited: who, by which sign-in, until when, how long to stay. */
+    private const PENDING = 'second_factor_for';
+
+    private const PENDING_SECONDS = 300;
+
     /** A hash of nothing anybody has: an unknown user name takes as long as a known one. */
     private const DUMMY = '$2y$12$2n3dAEb4SrsB0l8yzeDTCu56Z2v9e3i5b0zEsvcBFQN0qAL8qIvVq';
 
+    public function __construct(private readonly SecondFactors $secondFactors)
+    {
+    }
+
     /**
+     * @param  string  $stay own or shared device to stay signed in on, '' not to stay
+     * @return Person|null who is in now; null where a code of the second factor is awaited
+     *
      * @throws Refusal with one sentence for every kind of failure
      * @throws TooManyRequestsHttpException
      */
-    public function byName(Request $request, string $userName, string $secret): Person
+    public function byName(Request $request, string $userName, string $secret, string $stay): ?Person
     {
         $userName = UserNames::fold($userName);
         $account = 'sign-in|'.hash('sha256', $userName);
@@ -49,8 +64,34 @@ final class SignInDesk
             throw new Refusal('That user name and that passphrase do not belong together. Look at the card again, letter by letter.', 'secret');
         }
         RateLimiter::clear($account);
+        $person = $this->owner($signIn);
+        $this->mustBeTheWay($person, $signIn);
+        if ($this->secondFactors->has($person)) {
+            $request->session()->put(self::PENDING, ['person' => $person->id, 'sign_in' => $signIn->id, 'until' => now()->getTimestamp() + self::PENDING_SECONDS, 'stay' => $stay]);
 
-        return $this->enter($request, $signIn);
+            return null;
+        }
+
+        return $this->enter($request, $person, $signIn, $stay);
+    }
+
+    /**
+     * The second half of a sign-in that awaits a code.
+     *
+     * @throws Refusal
+     * @throws TooManyRequestsHttpException
+     */
+    public function bySecondFactor(Request $request, string $code): Person
+    {
+        $pending = $request->session()->get(self::PENDING);
+        if (! is_array($pending) || ($pending['until'] ?? 0) < now()->getTimestamp()) {
+            throw new Refusal('That took too long. Sign in again from the start.');
+        }
+        $person = Person::query()->findOrFail((string) $pending['person']);
+        $this->secondFactors->check($person, $code);
+        $request->session()->forget(self::PENDING);
+
+        return $this->enter($request, $person, SignIn::query()->findOrFail((string) $pending['sign_in']), (string) $pending['stay']);
     }
 
     /**
@@ -67,26 +108,72 @@ final class SignInDesk
             throw new Refusal('This card does not work any more. Ask for a new one.');
         }
 
-        return $this->enter($request, $signIn);
+        return $this->enter($request, $this->owner($signIn), $signIn, '');
     }
 
+    /** For whoever has shown who they are in another way: an invitation, a request that was answered, single sign-on. */
     public function login(Request $request, Person $person): void
     {
         Auth::login($person);
         $request->session()->regenerate();
+        $request->session()->forget([RoomSession::KEY, Finished::MUST, self::PENDING, KeepSession::UNTIL]);
     }
 
-    private function enter(Request $request, SignIn $signIn): Person
+    private function enter(Request $request, Person $person, SignIn $signIn, string $stay): Person
     {
-        $person = Person::query()->findOrFail($signIn->person_id);
-        if ($person->state !== 'active') {
-            throw new Refusal('This account is closed: its owner has left the school. Ask the school office.');
-        }
         // Not a change of the job, so not in the ledger and without a new version.
         DB::table('sign_ins')->where('id', $signIn->id)->update(['last_signed_in_at' => now()]);
         $this->login($request, $person);
+        $school = School::query()->findOrFail($person->school_id);
+        $days = match ($stay) {
+            'own' => $school->stay_days_own,
+            'shared' => $school->stay_days_shared,
+            default => 0,
+        };
+        if ($days > 0) {
+            $request->session()->put(KeepSession::UNTIL, now()->addDays($days)->getTimestamp());
+        }
+        $request->session()->put('sign_in', $signIn->id);
+        $must = match (true) {
+            $person->kind === 'student' && $person->state === 'active' && $signIn->password === null && $this->way($person, $school) === Way::Own => 'password',
+            $this->secondFactors->mustHave($person) && ! $this->secondFactors->has($person) => 'second_factor',
+            default => null,
+        };
+        if ($must !== null) {
+            $request->session()->put(Finished::MUST, $must);
+        }
 
         return $person;
+    }
+
+    private function owner(SignIn $signIn): Person
+    {
+        $person = Person::query()->findOrFail($signIn->person_id);
+        if ($person->state !== 'active' && $person->state !== 'reserve') {
+            throw new Refusal('This account is closed: its owner has left the school. Ask the school office.');
+        }
+
+        return $person;
+    }
+
+    /** Said only to someone who has the right secret: it tells nobody else how an account signs in. */
+    private function mustBeTheWay(Person $person, SignIn $signIn): void
+    {
+        if ($person->kind !== 'student' || $person->state !== 'active') {
+            return;
+        }
+        $way = $this->way($person, School::query()->findOrFail($person->school_id));
+        if ($way === Way::School) {
+            throw new Refusal('Students of your grade sign in with the school’s own sign-on.', 'secret');
+        }
+        if ($way === Way::Card && $signIn->password === null) {
+            throw new Refusal('Students of your grade sign in with the card: point the camera at its square.', 'secret');
+        }
+    }
+
+    private function way(Person $student, School $school): Way
+    {
+        return SignInPolicy::read($school->sign_in_policy)->way($student->grade);
     }
 
     private function fits(SignIn $signIn, string $secret): bool

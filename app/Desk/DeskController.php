@@ -8,6 +8,7 @@ use App\LookAlikes\Pairs;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Platform\Answers;
+use App\Platform\SchoolDay;
 use App\Roll\Roll;
 use Illuminate\Support\Facades\DB;
 
@@ -25,15 +26,17 @@ final class DeskController
         $unanswered = $invitations('>');
         $expired = $invitations('<=');
         $noLead = DB::table('sections as s')->where('s.school_id', $school->id)->where('s.state', 'open')
-            ->whereNotExists(fn ($q) => $q->from('enrollments as e')->whereColumn('e.section_id', 's.id')->where('e.role', 'lead')->whereNull('e.ends_on'))->count();
+            ->whereNotExists(fn ($q) => $q->from('enrollments as e')->whereColumn('e.section_id', 's.id')->where('e.role', 'lead')->where(SchoolDay::inForce('e', SchoolDay::today($school->id))))->count();
+        $asking = DB::table('join_requests as r')->join('sections as s', 's.id', '=', 'r.section_id')->where('s.school_id', $school->id)->where('r.state', 'waiting')->selectRaw('count(*) n, min(r.made_at) since')->first();
         $problem = fn (string $which): int => $roll->count($school, $which);
         $loops = [
             new Loop('imports', 'intake', 'Lists waiting to be applied', 'planned, not yet applied', (int) $imports?->n, $this->day($imports?->since), 'intake'),
+            new Loop('requests', 'sections', 'Newcomers at the door', 'wait to be let into a section', (int) $asking?->n, $this->day($asking?->since), 'sections?state=waiting'),
             new Loop('invitations_expired', 'sections', 'Invitations expired', 'nobody answered; send again or withdraw', (int) $expired?->n, $this->day($expired?->since), 'sections'),
             new Loop('invitations', 'sections', 'Invitations unanswered', 'sent, no answer yet', (int) $unanswered?->n, $this->day($unanswered?->since), 'sections'),
             new Loop('look_alikes', 'look-alikes', 'Look-alikes', 'accounts that may be one person', count($pairs->of($school)), null, 'look-alikes'),
             new Loop('unplaced', 'roll', 'Unplaced students', 'in no open section', $problem('unplaced'), null, 'roll?kind=student&problem=unplaced'),
-            new Loop('no_lead', 'sections', 'Sections without a lead', 'nobody leads them', $noLead, null, 'sections'),
+            new Loop('no_lead', 'sections', 'Sections without a lead', 'nobody leads them', $noLead, null, 'sections?state=no_lead'),
             new Loop('no_card', 'print-room', 'Students without a card', 'no login card printed yet', $problem('no_card'), null, 'print-room'),
             new Loop('never_signed_in', 'roll', 'Accounts never opened', 'students who have not signed in', $problem('never_signed_in'), null, 'roll?kind=student&problem=never_signed_in'),
             new Loop('no_guardian', 'roll', 'Students without a guardian', 'no contact on record', $problem('no_guardian'), null, 'roll?kind=student&problem=no_guardian'),

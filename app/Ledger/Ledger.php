@@ -76,6 +76,10 @@ final class Ledger
             if ($entry->action === 'undo') {
                 throw new Refusal('An undo cannot be undone. Do the first thing again.');
             }
+            // The one before is in no ledger: taking this back would leave no way to sign in.
+            if ($entry->action === 'password') {
+                throw new Refusal('A password cannot be undone. Print a new card, or send a link for another one.');
+            }
             if ($entry->made_at < now()->subDays((int) config('vantrel.undo_days'))->format('Y-m-d H:i:s')) {
                 throw new Refusal('This is older than '.config('vantrel.undo_days').' days and cannot be undone in one piece. Change it by hand.');
             }

@@ -17,7 +17,7 @@ final class LedgerController
 {
     private const PAGE = 50;
 
-    private const WHAT = ['people' => 'person', 'sign_ins' => 'user name', 'badges' => 'card', 'sections' => 'section', 'enrollments' => 'enrollment', 'join_codes' => 'join code', 'invitations' => 'invitation', 'guardianships' => 'guardian', 'school_years' => 'school year', 'known_apart' => 'told apart'];
+    private const WHAT = ['people' => 'person', 'sign_ins' => 'user name', 'badges' => 'card', 'sections' => 'section', 'enrollments' => 'enrollment', 'join_codes' => 'join code', 'invitations' => 'invitation', 'guardianships' => 'guardian', 'join_requests' => 'request', 'room_passes' => 'room pass', 'schools' => 'school', 'school_years' => 'school year', 'known_apart' => 'told apart'];
 
     #[Answers(LedgerPage::class, 'What was done at a school, newest first')]
     #[Takes(['after?' => 'int'])]
@@ -82,6 +82,9 @@ final class LedgerController
             'badges' => DB::table('badges as b')->join('sign_ins as s', 's.id', '=', 'b.sign_in_id')->whereIn('b.id', $ids)->selectRaw('b.id id, s.user_name n'),
             'join_codes' => DB::table('join_codes as c')->join('sections as s', 's.id', '=', 'c.section_id')->whereIn('c.id', $ids)->selectRaw('c.id id, s.name n'),
             'invitations' => DB::table('invitations as i')->whereIn('i.id', $ids)->selectRaw('i.id id, i.email n'),
+            'join_requests' => DB::table('join_requests as r')->whereIn('r.id', $ids)->selectRaw("r.id id, TRIM(CONCAT(r.given_name, ' ', r.family_name)) n"),
+            'room_passes' => DB::table('room_passes as r')->join('sections as s', 's.id', '=', 'r.section_id')->whereIn('r.id', $ids)->selectRaw('r.id id, s.name n'),
+            'schools' => DB::table('schools as s')->whereIn('s.id', $ids)->selectRaw('s.id id, s.name n'),
             'guardianships' => DB::table('guardianships as g')->join('people as p', 'p.id', '=', 'g.guardian_id')->join('people as c', 'c.id', '=', 'g.student_id')->whereIn('g.id', $ids)->selectRaw("g.id id, CONCAT($person, ' for ', c.given_name) n"),
             'school_years' => DB::table('school_years as y')->whereIn('y.id', $ids)->selectRaw('y.id id, y.name n'),
             default => null,

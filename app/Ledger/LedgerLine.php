@@ -32,7 +32,7 @@ final readonly class LedgerLine extends Resource
         return new self(
             $entry->id, $entry->seq, $entry->action, $entry->title, $entry->sentence, $entry->changes_count, $actor,
             Instant::iso($entry->made_at), Instant::isoOrNull($entry->undone_at),
-            $entry->undone_at === null && $entry->changes_count > 0 && $entry->made_at >= now()->subDays((int) config('vantrel.undo_days'))->format('Y-m-d H:i:s'),
+            $entry->undone_at === null && $entry->changes_count > 0 && ! in_array($entry->action, ['undo', 'password'], true) && $entry->made_at >= now()->subDays((int) config('vantrel.undo_days'))->format('Y-m-d H:i:s'),
             $entry->kept ?? [],
         );
     }

@@ -102,10 +102,14 @@ final class Snapshots
         return $this->of([
             Entity::SchoolYear->value => $this->rows(Entity::SchoolYear, fn (Builder $q): Builder => $q->where('school_id', $schoolId)),
             Entity::Person->value => $this->rows(Entity::Person, fn (Builder $q): Builder => $q->where('school_id', $schoolId)->where('kind', 'student')->where('state', 'active')),
-            Entity::Section->value => $this->rows(Entity::Section, fn (Builder $q): Builder => $q->where('school_year_id', $yearId)),
+            // Those of years that are planned too: what has been made there already is not carried forward again.
+            Entity::Section->value => $this->rows(Entity::Section, fn (Builder $q): Builder => $q->where('school_year_id', $yearId)
+                ->orWhereIn('school_year_id', fn (Builder $y) => $y->select('id')->from('school_years')->where('school_id', $schoolId)->where('state', 'planned'))),
             Entity::Enrollment->value => $this->rows(Entity::Enrollment, fn (Builder $q): Builder => $q->where('role', '!=', 'student')->whereNull('ends_on')->whereIn('section_id', $sections)),
             Entity::JoinCode->value => $this->rows(Entity::JoinCode, fn (Builder $q): Builder => $q->where('state', 'open')->whereIn('section_id', $sections)),
             Entity::Invitation->value => $this->rows(Entity::Invitation, fn (Builder $q): Builder => $q->where('state', 'invited')->whereIn('section_id', $sections)),
+            Entity::JoinRequest->value => $this->rows(Entity::JoinRequest, fn (Builder $q): Builder => $q->whereIn('state', ['waiting', 'mail'])->whereIn('section_id', $sections)),
+            Entity::RoomPass->value => $this->rows(Entity::RoomPass, fn (Builder $q): Builder => $q->where('state', 'live')->whereIn('section_id', $sections)),
         ]);
     }
 

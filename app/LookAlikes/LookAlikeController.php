@@ -13,6 +13,7 @@ use App\Models\School;
 use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\Instant;
+use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
@@ -40,7 +41,7 @@ final class LookAlikeController
         $ids = array_merge(...array_map(fn (LookAlike $p): array => [$p->leftId, $p->rightId], $pairs), ...[[]]);
         /** @var Collection<string, Person> $people */
         $people = Person::query()->whereIn('id', $ids)->get()->keyBy('id');
-        $sections = DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->whereIn('e.person_id', $ids)->whereNull('e.ends_on')->where('s.state', 'open')
+        $sections = DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->whereIn('e.person_id', $ids)->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))->where('s.state', 'open')
             ->groupBy('e.person_id')->selectRaw("e.person_id, group_concat(s.name order by s.kind, s.name separator ', ') n")->pluck('n', 'person_id');
         $detail = fn (Person $p): string => implode(', ', array_filter([GradeLevel::read((string) $p->grade)?->label(), $sections[$p->id] ?? null, $p->number === null ? null : "number $p->number"]));
         $lines = [];
@@ -142,7 +143,7 @@ final class LookAlikeController
 
         return new PairSide(
             $id, $person->fullName(), $survives,
-            array_values(DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('e.person_id', $id)->whereNull('e.ends_on')->orderBy('s.kind')->orderBy('s.name')->pluck('s.name')->all()),
+            array_values(DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('e.person_id', $id)->where(SchoolDay::inForce('e', SchoolDay::today($person->school_id)))->orderBy('s.kind')->orderBy('s.name')->pluck('s.name')->all()),
             array_values($signIns->pluck('user_name')->all()),
             array_values(DB::table('guardianships as g')->join('people as p', 'p.id', '=', 'g.guardian_id')->where('g.student_id', $id)->where('g.state', '!=', 'ended')->selectRaw("TRIM(CONCAT(p.given_name, ' ', p.family_name)) n")->orderBy('n')->pluck('n')->all()),
             Instant::isoOrNull(is_string($last) ? $last : null),

@@ -15,6 +15,8 @@ use Illuminate\Database\Eloquent\Model;
  * @property string|null $person_id
  * @property string $email
  * @property string $role
+ * @property string|null $begins_on
+ * @property string|null $ends_on
  * @property string $state
  * @property string $token_hash
  * @property string $sent_at

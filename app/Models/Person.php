@@ -26,6 +26,7 @@ use Illuminate\Foundation\Auth\User;
  * @property string|null $phone
  * @property string $state
  * @property string|null $merged_into
+ * @property string|null $pictures keyed hash of three pictures
  * @property-read Collection<int, SignIn> $signIns
  */
 final class Person extends User
@@ -39,6 +40,9 @@ final class Person extends User
     protected $keyType = 'string';
 
     protected $guarded = [];
+
+    /** @var list<string> */
+    protected $hidden = ['pictures'];
 
     /** @return BelongsToMany<School, $this> the schools this person coordinates */
     public function coordinates(): BelongsToMany

@@ -17,6 +17,17 @@ use Illuminate\Database\Eloquent\Model;
  * @property list<string> $mail_domains
  * @property string $time_zone
  * @property string $country
+ * @property string $naming_pattern
+ * @property string $sign_in_policy
+ * @property int $stay_days_shared
+ * @property int $stay_days_own
+ * @property int $outside_staff
+ * @property string $newcomer_check
+ * @property int $newcomer_mail
+ * @property string $under_13
+ * @property string $second_factor
+ * @property string $day_opens
+ * @property string $day_closes
  */
 final class School extends Model
 {

@@ -16,6 +16,8 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $name
  * @property string $kind
  * @property string|null $grade
+ * @property string|null $period
+ * @property int|null $seats
  * @property string $state
  * @property string|null $archived_on
  * @property string|null $carried_from

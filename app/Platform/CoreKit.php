@@ -47,12 +47,24 @@ final class CoreKit
 
     public function codeBook(string $seed): CodeBook
     {
+        return new CodeBook($this->random("$seed codes"), $this->usedCodes(), DB::table('join_codes')->where('state', 'open')->count(), (int) config('vantrel.code_tries_per_day'));
+    }
+
+    /** @return array<string, true> symbols of every code there ever was */
+    public function usedCodes(): array
+    {
         $used = [];
         foreach (DB::table('join_codes')->select('code')->cursor() as $row) {
             $used[$row->code] = true;
         }
 
-        return new CodeBook($this->random("$seed codes"), $used, DB::table('join_codes')->where('state', 'open')->count(), (int) config('vantrel.code_tries_per_day'));
+        return $used;
+    }
+
+    /** @return list<string> fragments that no user name and no code may hold */
+    public function unfitWords(): array
+    {
+        return array_values(array_filter(array_map(trim(...), file(resource_path('words/unfit.txt')) ?: [])));
     }
 
     public function userNames(): UserNames
@@ -61,9 +73,8 @@ final class CoreKit
         foreach (DB::table('sign_ins')->select('user_name')->cursor() as $row) {
             $taken[$row->user_name] = true;
         }
-        $unfit = array_values(array_filter(array_map(trim(...), file(resource_path('words/unfit.txt')) ?: [])));
 
-        return new UserNames($taken, $unfit);
+        return new UserNames($taken, $this->unfitWords());
     }
 
     public function passphrases(string $seed): PassphraseSheet

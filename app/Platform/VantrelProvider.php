@@ -35,6 +35,7 @@ final class VantrelProvider extends ServiceProvider
     public function boot(): void
     {
         Model::shouldBeStrict();
+        SchoolDay::forget();
         Policies::register();
         Event::listen(EntryUndone::class, ReplanUndone::class);
         // In URLs an entry goes by its ULID; its number is for the database.

@@ -37,7 +37,7 @@ final class CardController
         $request->validate(array_diff_key(self::RULES, ['section_ids' => 1, 'section_ids.*' => 1]));
         // An assistant prints; making earlier cards stop is for those who teach the section.
         if ($request->boolean('lost')) {
-            Gate::authorize('teach-section', $section);
+            Gate::authorize('place_students', $section);
         }
 
         return $this->pdf(School::query()->findOrFail($section->school_id), [$section->id], $request, $printer);

@@ -6,6 +6,7 @@ namespace App\PrintRoom;
 
 use Vantrel\Core\Print\CardOrder;
 use Vantrel\Core\Print\CardSheet;
+use Vantrel\Core\SignIn\Way;
 
 /**
  * Sets login cards on sheets: name and section, user name, passphrase, where to go, and the QR of the badge with its quiet
@@ -73,8 +74,12 @@ final class CardPdf
         $pdf->Line($x + self::PAD, $y + 17.6, $x + self::PAD + $text, $y + 17.6);
         $this->line(self::SANS, 8, 'User name', $x + self::PAD, $y + 19.0, $text, 8);
         $this->line(self::MONO, 12, $card->userName, $x + self::PAD, $y + 22.3, $text, 8);
-        $this->line(self::SANS, 8, $card->passphrase === '' ? 'Password' : 'Passphrase', $x + self::PAD, $y + 29.6, $text, 8);
-        if ($card->passphrase === '') {
+        // What the school's way of signing in does not take is not printed either.
+        $typed = $card->way === Way::Passphrase || $card->way === Way::Own;
+        $this->line(self::SANS, 8, ! $typed ? 'To sign in' : ($card->passphrase === '' ? 'Password' : 'Passphrase'), $x + self::PAD, $y + 29.6, $text, 8);
+        if (! $typed) {
+            $this->line(self::SANS, 10, $card->way === Way::Card ? 'point the camera at the square' : 'use the school’s sign-on', $x + self::PAD, $y + 33.0, $text, 8);
+        } elseif ($card->passphrase === '') {
             $this->line(self::SANS, 10, 'your own', $x + self::PAD, $y + 33.0, $text, 8);
         } else {
             $this->line(self::MONO, 12, $card->passphrase, $x + self::PAD, $y + 32.9, $text, 8);

@@ -9,6 +9,7 @@ use App\Ledger\Snapshots;
 use App\Models\Person;
 use App\Models\School;
 use App\Platform\CoreKit;
+use App\Platform\SchoolDay;
 use Illuminate\Contracts\Encryption\DecryptException;
 use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
@@ -19,6 +20,7 @@ use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Print\CardIssue;
 use Vantrel\Core\Print\CardOrder;
 use Vantrel\Core\Print\CardSheet;
+use Vantrel\Core\SignIn\SignInPolicy;
 
 /** Prints login cards: issues badges and missing passphrases through the ledger, and sets the sheets. Nothing is kept but their hashes. */
 final class CardPrinter
@@ -41,10 +43,10 @@ final class CardPrinter
     {
         $sheet = CardSheet::named($layout);
         $people = DB::table('enrollments as e')->join('people as p', 'p.id', '=', 'e.person_id')->join('sections as s', 's.id', '=', 'e.section_id')
-            ->whereIn('e.section_id', $sectionIds)->where('s.school_id', $school->id)->where('e.role', 'student')->whereNull('e.ends_on')->where('p.state', 'active')
+            ->whereIn('e.section_id', $sectionIds)->where('s.school_id', $school->id)->where('e.role', 'student')->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))->whereIn('p.state', ['active', 'reserve'])
             ->when($personIds !== [], fn ($q) => $q->whereIn('p.id', $personIds))
             ->orderBy('s.kind')->orderBy('s.name')->orderBy('p.family_name')->orderBy('p.given_name')->orderBy('p.id')
-            ->get(['p.id', 'p.given_name', 'p.family_name', 's.name as section'])->unique('id')->values();
+            ->get(['p.id', 'p.given_name', 'p.family_name', 'p.grade', 's.name as section'])->unique('id')->values();
         if ($people->isEmpty()) {
             throw new Refusal('There are no students in what was chosen.');
         }
@@ -69,11 +71,12 @@ final class CardPrinter
         $base = rtrim((string) config('app.url'), '/');
         $cards = [];
         $byId = $people->keyBy('id');
+        $policy = SignInPolicy::read($school->sign_in_policy);
         foreach ($issue->cards as $i => $card) {
             $person = $byId[$ordered[$i]->text('person_id')];
             $cards[] = new Card(
                 (new PersonName($person->given_name, $person->family_name))->full(), $person->section, $ordered[$i]->text('user_name'),
-                $card->passphrase ?? $this->passphrase($ordered[$i]), "$base/b/{$card->badge->plain}",
+                $card->passphrase ?? $this->passphrase($ordered[$i]), "$base/b/{$card->badge->plain}", $policy->way($person->grade),
             );
         }
 

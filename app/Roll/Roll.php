@@ -7,6 +7,7 @@ namespace App\Roll;
 use App\Models\Person;
 use App\Models\School;
 use App\Platform\Instant;
+use App\Platform\SchoolDay;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -38,13 +39,13 @@ final class Roll
         $page = $people->take(self::PAGE);
         $last = $page->last();
 
-        return new PersonPage($this->lines($page), $people->count() > self::PAGE && $last !== null ? base64_encode(json_encode([$last->family_name, $last->given_name, $last->id], JSON_THROW_ON_ERROR)) : null, $total);
+        return new PersonPage($this->lines($page, $school->id), $people->count() > self::PAGE && $last !== null ? base64_encode(json_encode([$last->family_name, $last->given_name, $last->id], JSON_THROW_ON_ERROR)) : null, $total);
     }
 
     /** @return list<PersonLine> the best few for the command box */
     public function find(School $school, string $text): array
     {
-        return $this->lines($this->query($school, '', $text, '', '')->orderByRaw("p.kind = 'student' desc")->orderBy('p.family_name')->orderBy('p.given_name')->limit(8)->get());
+        return $this->lines($this->query($school, '', $text, '', '')->orderByRaw("p.kind = 'student' desc")->orderBy('p.family_name')->orderBy('p.given_name')->limit(8)->get(), $school->id);
     }
 
     /** How many students of the school have one of the problems. */
@@ -97,7 +98,7 @@ final class Roll
         }
         match ($problem) {
             'unplaced' => $query->where('p.kind', 'student')->whereNotExists(fn (Builder $q) => $q->from('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')
-                ->whereColumn('e.person_id', 'p.id')->whereNull('e.ends_on')->where('s.state', 'open')),
+                ->whereColumn('e.person_id', 'p.id')->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))->where('s.state', 'open')),
             'never_signed_in' => $query->where('p.kind', 'student')->whereNotExists(fn (Builder $q) => $q->from('sign_ins as i')->whereColumn('i.person_id', 'p.id')->whereNotNull('i.last_signed_in_at')),
             'no_guardian' => $query->where('p.kind', 'student')->whereNotExists(fn (Builder $q) => $q->from('guardianships as g')->whereColumn('g.student_id', 'p.id')->where('g.state', '!=', 'ended')),
             'no_card' => $query->where('p.kind', 'student')->whereNotExists(fn (Builder $q) => $q->from('sign_ins as i')->join('badges as b', 'b.sign_in_id', '=', 'i.id')->whereColumn('i.person_id', 'p.id')->where('b.state', 'live')),
@@ -111,10 +112,10 @@ final class Roll
      * @param  Collection<int, object>  $people
      * @return list<PersonLine>
      */
-    private function lines(Collection $people): array
+    private function lines(Collection $people, string $schoolId): array
     {
         $ids = $people->pluck('id');
-        $sections = DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->whereIn('e.person_id', $ids)->whereNull('e.ends_on')->where('s.state', 'open')
+        $sections = DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->whereIn('e.person_id', $ids)->where(SchoolDay::inForce('e', SchoolDay::today($schoolId)))->where('s.state', 'open')
             ->groupBy('e.person_id')->selectRaw("e.person_id, group_concat(s.name order by s.kind, s.name separator ', ') n")->pluck('n', 'person_id');
         $signIns = DB::table('sign_ins')->whereIn('person_id', $ids)->groupBy('person_id')->selectRaw('person_id, min(user_name) n, max(last_signed_in_at) last')->get()->keyBy('person_id');
         $guardians = DB::table('guardianships')->whereIn('student_id', $ids)->where('state', '!=', 'ended')->groupBy('student_id')->selectRaw('student_id, count(*) n')->pluck('n', 'student_id');

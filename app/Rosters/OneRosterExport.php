@@ -6,6 +6,7 @@ namespace App\Rosters;
 
 use App\Models\School;
 use App\Models\SchoolYear;
+use App\Platform\SchoolDay;
 use Illuminate\Support\Facades\DB;
 use RuntimeException;
 use ZipArchive;
@@ -53,7 +54,8 @@ final class OneRosterExport
             $classes[] = [$s->id, '', '', $s->name, (string) $s->grade, $s->id, '', $s->kind === 'homeroom' ? 'homeroom' : 'scheduled', '', $school->id, (string) $year?->id, '', '', ''];
         }
         foreach (DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('s.school_id', $school->id)->where('s.school_year_id', $year?->id)->where('s.state', 'open')
-            ->whereNull('e.ends_on')->orderBy('e.id')->get(['e.id', 'e.section_id', 'e.person_id', 'e.role', 'e.begins_on']) as $e) {
+            // OneRoster has no role for somebody who stands in for some days.
+            ->where('e.role', '!=', 'substitute')->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))->orderBy('e.id')->get(['e.id', 'e.section_id', 'e.person_id', 'e.role', 'e.begins_on']) as $e) {
             $enrollments[] = [$e->id, '', '', $e->section_id, $school->id, $e->person_id, match ($e->role) {
                 'student' => 'student',
                 'assistant' => 'proctor',

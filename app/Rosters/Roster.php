@@ -6,6 +6,7 @@ namespace App\Rosters;
 
 use App\Models\School;
 use App\Models\Section;
+use App\Platform\SchoolDay;
 use Generator;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
@@ -39,8 +40,7 @@ final class Roster
      */
     public static function ofSection(Section $section, string $asOf, bool $addresses): Generator
     {
-        $ids = DB::table('enrollments')->where('section_id', $section->id)->where('role', 'student')->where('begins_on', '<=', $asOf)
-            ->where(fn (Builder $q) => $q->whereNull('ends_on')->orWhere('ends_on', '>', $asOf))->distinct()->pluck('person_id')->all();
+        $ids = DB::table('enrollments as e')->where('section_id', $section->id)->where('role', 'student')->where(SchoolDay::inForce('e', $asOf))->distinct()->pluck('person_id')->all();
 
         yield from self::rows(array_values($ids), $addresses, $section, $section->archived_on !== null && $asOf >= $section->archived_on ? (string) $section->archived_on : $asOf);
     }
@@ -70,7 +70,7 @@ final class Roster
             $userNames = DB::table('sign_ins')->whereIn('person_id', $chunkIds)->orderByDesc('id')->pluck('user_name', 'person_id');
             $sections = [];
             foreach (DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->whereIn('e.person_id', $chunkIds)->where('e.role', 'student')
-                ->where('e.begins_on', '<=', $asOf)->where(fn (Builder $q) => $q->whereNull('e.ends_on')->orWhere('e.ends_on', '>', $asOf))
+                ->where(SchoolDay::inForce('e', $asOf))
                 ->when($only !== null, fn (Builder $q) => $q->where('s.id', $only?->id), fn (Builder $q) => $q->where('s.state', 'open'))
                 ->orderBy('s.name')->get(['e.person_id', 's.name', 's.kind']) as $row) {
                 $sections[$row->person_id][$row->kind][] = $row->name;

@@ -4,33 +4,33 @@ declare(strict_types=1);
 
 namespace App\Sections;
 
-use App\Ledger\Ledger;
 use App\Ledger\PlanView;
-use App\Ledger\Snapshots;
 use App\Models\Person;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Models\Section;
 use App\Platform\Answers;
 use App\Platform\CoreKit;
+use App\Platform\SchoolDay;
 use App\Platform\Takes;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
-use Illuminate\Http\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Names\NameReader;
-use Vantrel\Core\Placement\Enrolling;
 use Vantrel\Core\Placement\Sections;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
-use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Values\GradeLevel;
 
 /** Sections and their rosters. */
 final class SectionController
 {
-    public function __construct(private readonly SectionReader $reader, private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit)
+    private const RULES = ['name' => 'required|string|max:80', 'kind' => 'required|in:homeroom,class', 'grade' => 'nullable|string|max:20', 'period' => 'nullable|string|max:20', 'seats' => 'nullable|integer'];
+
+    private const TAKES = ['name' => 'string', 'kind' => 'homeroom|class', 'grade?' => 'string', 'period?' => 'string', 'seats?' => 'int'];
+
+    public function __construct(private readonly SectionReader $reader, private readonly SectionDesk $desk, private readonly CoreKit $kit)
     {
     }
 
@@ -41,44 +41,63 @@ final class SectionController
         $request->validate(['year' => 'string|max:26']);
         $year = SchoolYear::query()->where('school_id', $school->id)
             ->when($request->filled('year'), fn ($q) => $q->where('id', $request->string('year')->value()), fn ($q) => $q->where('state', 'current'))->first() ?? throw new NotFoundHttpException;
-        /** @var Person $reader */
-        $reader = $request->user();
 
-        return new SectionPage($this->reader->list($school, $year, $reader));
+        return new SectionPage($this->reader->list($school, $year, $this->desk->actor($request)));
     }
 
     #[Answers(SectionDetail::class, 'Make a section')]
-    #[Takes(['name' => 'string', 'kind' => 'homeroom|class', 'grade?' => 'string'])]
+    #[Takes(self::TAKES)]
     public function store(School $school, Request $request): SectionDetail
     {
-        $request->validate(['name' => 'required|string|max:80', 'kind' => 'required|in:homeroom,class', 'grade' => 'nullable|string|max:20']);
+        $request->validate(self::RULES);
         $year = SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->firstOrFail();
-        $grade = $request->filled('grade') ? (GradeLevel::read($request->string('grade')->value()) ?? throw new Refusal('That is not a grade. Write PK, K, or a number from 1 to 13.', 'grade')) : null;
         $seed = $this->kit->seed();
         $plan = Sections::make(
-            $school->id, $year->id, NameReader::tidy($request->string('name')->value()), $request->string('kind')->value(), $grade?->code(), null,
-            $this->snapshots->list(Entity::Section, fn ($q) => $q->where('school_year_id', $year->id)), $this->kit->codeBook($seed), $this->kit->ids($seed), $this->kit->today($school), $this->kit->now(),
+            $school->id, $year->id, NameReader::tidy($request->string('name')->value()), $request->string('kind')->value(), $this->grade($request)?->code(), $this->text($request, 'period'), $this->seats($request), null,
+            $this->desk->snapshots->list(Entity::Section, fn (Builder $q): Builder => $q->where('school_year_id', $year->id)), $this->kit->codeBook($seed), $this->kit->ids($seed), SchoolDay::today($school->id), $this->kit->now(),
         );
-        $this->ledger->apply($plan, $school->id, $this->actor($request), 'section');
+        $this->desk->applyAt($plan, $school->id, $request, 'section');
 
-        return $this->reader->detail(Section::query()->findOrFail($this->kit->ids($seed)->for('section')), $this->actor($request));
+        return $this->reader->detail(Section::query()->findOrFail($this->kit->ids($seed)->for('section')), $this->desk->actor($request), null);
     }
 
-    #[Answers(SectionDetail::class, 'One section with its roster, staff and invitations')]
+    #[Answers(SectionDetail::class, 'Change what a section is called and holds')]
+    #[Takes(self::TAKES)]
+    public function update(Section $section, Request $request): SectionDetail
+    {
+        $request->validate(self::RULES);
+        $plan = Sections::edit(
+            $this->desk->row($section), NameReader::tidy($request->string('name')->value()), $request->string('kind')->value(), $this->grade($request)?->code(), $this->text($request, 'period'), $this->seats($request),
+            $this->desk->snapshots->list(Entity::Section, fn (Builder $q): Builder => $q->where('school_year_id', $section->school_year_id)),
+        );
+        if (! $plan->isEmpty()) {
+            $this->desk->apply($plan, $section, $request, 'section');
+        }
+
+        return $this->reader->detail(Section::query()->findOrFail($section->id), $this->desk->actor($request), null);
+    }
+
+    #[Answers(SectionDetail::class, 'One section with its roster, staff and invitations, today or as of another day')]
+    #[Takes(['as_of?' => 'string'])]
     public function show(Section $section, Request $request): SectionDetail
     {
-        return $this->reader->detail($section, $this->actor($request));
+        $request->validate(['as_of' => 'nullable|date_format:Y-m-d']);
+
+        return $this->reader->detail($section, $this->desk->actor($request), $request->filled('as_of') ? $request->string('as_of')->value() : null);
     }
 
-    #[Answers(null, 'Take a student out of a section, as of today')]
-    public function remove(Section $section, Person $person, Request $request): Response
+    #[Answers(StudentView::class, 'The section as one of its students sees it: read-only, and recorded')]
+    #[Takes(['person?' => 'string'])]
+    public function asStudent(Section $section, Request $request): StudentView
     {
-        $enrollment = $this->snapshots->list(Entity::Enrollment, fn ($q) => $q->where('section_id', $section->id)->where('person_id', $person->id)->whereNull('ends_on'))[0]
-            ?? throw new NotFoundHttpException;
-        $plan = Enrolling::remove($this->row($section), $this->snapshots->find(Entity::Person, $person->id) ?? throw new NotFoundHttpException, $enrollment, $this->kit->today(School::query()->find($section->school_id)));
-        $this->ledger->apply($plan, $section->school_id, $this->actor($request), 'remove');
+        $request->validate(['person' => 'nullable|string|size:26']);
+        $students = $this->reader->students($section);
+        $student = $students->first(fn (object $s): bool => ! $request->filled('person') || $s->id === $request->string('person')->value()) ?? throw new Refusal('There is no such student in this section now.');
+        $person = Person::query()->findOrFail($student->id);
+        $plan = new Plan("{$section->name} as {$person->fullName()} sees it", "Looked at {$section->name} as {$person->fullName()} sees it. Nothing was changed.", []);
+        $this->desk->apply($plan, $section, $request, 'seen');
 
-        return response()->noContent();
+        return $this->reader->asStudent($section, $person, $students, $this->desk->actor($request));
     }
 
     #[Answers(PlanView::class, 'What archiving a section would do')]
@@ -95,33 +114,29 @@ final class SectionController
     {
         $request->validate(['seed' => 'required|date_format:Y-m-d H:i:s', 'fingerprint' => 'required|string|size:64']);
         $plan = $this->planArchive($section, $request->string('seed')->value());
-        if (! hash_equals($plan->fingerprint(), $request->string('fingerprint')->value())) {
-            throw new StalePlan([$section->name]);
-        }
-        $this->ledger->apply($plan, $section->school_id, $this->actor($request), 'archive');
+        $this->desk->mustBeAsSeen($plan, $request, $section->name);
+        $this->desk->apply($plan, $section, $request, 'archive');
 
-        return $this->reader->detail(Section::query()->findOrFail($section->id), $this->actor($request));
+        return $this->reader->detail(Section::query()->findOrFail($section->id), $this->desk->actor($request), null);
     }
 
     private function planArchive(Section $section, string $now): Plan
     {
-        return Sections::archive(
-            $this->row($section),
-            $this->snapshots->list(Entity::JoinCode, fn ($q) => $q->where('section_id', $section->id)),
-            $this->snapshots->list(Entity::Invitation, fn ($q) => $q->where('section_id', $section->id)), $now,
-        );
+        return Sections::archive($this->desk->row($section), $this->desk->of(Entity::JoinCode, $section), $this->desk->of(Entity::Invitation, $section), $this->desk->of(Entity::JoinRequest, $section), $this->desk->of(Entity::RoomPass, $section), $now);
     }
 
-    private function row(Section $section): Row
+    private function grade(Request $request): ?GradeLevel
     {
-        return $this->snapshots->find(Entity::Section, $section->id) ?? throw new NotFoundHttpException;
+        return $request->filled('grade') ? (GradeLevel::read($request->string('grade')->value()) ?? throw new Refusal('That is not a grade. Write PK, K, or a number from 1 to 13.', 'grade')) : null;
     }
 
-    private function actor(Request $request): Person
+    private function seats(Request $request): ?int
     {
-        /** @var Person $person */
-        $person = $request->user();
+        return $request->filled('seats') ? $request->integer('seats') : null;
+    }
 
-        return $person;
+    private function text(Request $request, string $field): ?string
+    {
+        return $request->filled($field) ? trim($request->string($field)->value()) : null;
     }
 }

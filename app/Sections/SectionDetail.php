@@ -10,9 +10,12 @@ use App\Platform\Resource;
 final readonly class SectionDetail extends Resource
 {
     /**
+     * @param  string  $asOf the day the roster is of
      * @param  list<RosterLine>  $roster
      * @param  list<StaffLine>  $staff
      * @param  list<InvitationLine>  $invitations
+     * @param  int  $waiting newcomers who wait to be let in
+     * @param  list<string>  $powers what the reader may do here now
      */
     public function __construct(
         public string $id,
@@ -20,15 +23,20 @@ final readonly class SectionDetail extends Resource
         public string $name,
         public string $kind,
         public ?string $grade,
+        public string $period,
+        public ?int $seats,
         public string $state,
         public ?string $archivedOn,
         public string $year,
+        public string $asOf,
+        public bool $today,
         public bool $hasCode,
         public array $roster,
         public array $staff,
         public array $invitations,
-        public bool $canTeach,
-        public bool $canArchive,
+        public ?RoomPassLine $roomPass,
+        public int $waiting,
+        public array $powers,
     ) {
     }
 }

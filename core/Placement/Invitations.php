@@ -12,6 +12,7 @@ use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Values\MailAddress;
 
 /** Inviting colleagues into a section by mail, and what they answer. */
@@ -21,43 +22,59 @@ final class Invitations
     public const DAYS = 14;
 
     /**
+     * Invites one or many. All of them or, where one cannot be, none: each refusal names its address.
+     *
      * @param  list<Row>  $invitations of the section
      * @param  list<Row>  $staff who teach it now
-     * @param  list<string>  $domains the school's own mail domains; empty lets any in
+     * @param  array<string, Token>  $tokens address as typed to the token of its link
      * @param  string  $now UTC instant
      * @param  string  $expires UTC instant
      *
      * @throws Refusal
      */
-    public static function invite(Row $section, string $address, StaffRole $role, array $invitations, array $staff, array $domains, Token $token, string $inviterId, Ids $ids, string $now, string $expires): Plan
+    public static function invite(Row $section, InviteWish $wish, array $invitations, array $staff, SchoolRules $rules, array $tokens, string $inviterId, Ids $ids, string $now, string $expires): Plan
     {
         if ($section->text('state') !== 'open') {
             throw new Refusal("{$section->text('name')} is archived and takes no new teachers.");
         }
-        if ($role === StaffRole::Lead) {
-            throw new Refusal('A section has one lead. Invite a co-teacher, then hand the lead over.', 'role');
+        $plan = new PlanBuilder;
+        $asked = [];
+        foreach ($wish->addresses as $address) {
+            $mail = MailAddress::read($address) ?? throw new Refusal("“{$address}” is not an e-mail address.", 'email');
+            if (isset($asked[$mail->address])) {
+                continue;
+            }
+            self::mustBeFree($mail, $invitations, $staff, $rules, $now);
+            $asked[$mail->address] = true;
+            $plan->insert(Entity::Invitation, $ids->for('invitation', $section->id, $mail->address), [
+                'section_id' => $section->id, 'person_id' => null, 'email' => $mail->address, 'role' => $wish->role->value, 'begins_on' => $wish->beginsOn, 'ends_on' => $wish->endsOn, 'state' => 'invited',
+                'token_hash' => $tokens[$address]->hash(), 'sent_at' => $now, 'expires_at' => $expires, 'answered_at' => null, 'invited_by' => $inviterId,
+            ], 'invited');
         }
-        $mail = MailAddress::read($address) ?? throw new Refusal("“{$address}” is not an e-mail address.", 'email');
-        if ($domains !== [] && ! in_array($mail->domain(), $domains, true)) {
-            throw new Refusal("{$mail->domain()} is not a mail domain of this school. Use a school address, or ask the coordinator to add the domain.", 'email');
+        $dates = $wish->role === StaffRole::Substitute ? ", from {$wish->beginsOn} up to {$wish->endsOn}" : '';
+
+        return $plan->build("Invitation to {$section->text('name')}", 'Invites '.Words::some(array_map(strval(...), array_keys($asked)))." into {$section->text('name')} as {$wish->role->label()}$dates.");
+    }
+
+    /**
+     * @param  list<Row>  $invitations
+     * @param  list<Row>  $staff
+     */
+    private static function mustBeFree(MailAddress $mail, array $invitations, array $staff, SchoolRules $rules, string $now): void
+    {
+        if (! $rules->outsideStaff && $rules->domains !== [] && ! in_array($mail->domain(), $rules->domains, true)) {
+            throw new Refusal("{$mail->address}: {$mail->domain()} is not a mail domain of this school. Use a school address, or ask the coordinator to allow co-teachers from outside.", 'email');
         }
         foreach ($staff as $person) {
             if ($person->text('email') === $mail->address) {
-                throw new Refusal("{$person->text('given_name')} {$person->text('family_name')} teaches this section already.", 'email');
+                throw new Refusal(Enrolling::name($person)." ({$mail->address}) teaches this section already.", 'email');
             }
         }
         foreach ($invitations as $invitation) {
             if ($invitation->text('email') === $mail->address && $invitation->text('state') === 'invited' && $invitation->text('expires_at') > $now) {
-                throw new Refusal('That address has an open invitation. Send it again, or withdraw it first.', 'email');
+                throw new Refusal("{$mail->address} has an open invitation. Send it again, or withdraw it first.", 'email');
             }
         }
-        $plan = new PlanBuilder;
-        $plan->insert(Entity::Invitation, $ids->for('invitation', $section->id, $mail->address), [
-            'section_id' => $section->id, 'person_id' => null, 'email' => $mail->address, 'role' => $role->value, 'state' => 'invited',
-            'token_hash' => $token->hash(), 'sent_at' => $now, 'expires_at' => $expires, 'answered_at' => null, 'invited_by' => $inviterId,
-        ], 'invited');
-
-        return $plan->build("Invitation to {$section->text('name')}", "Invites {$mail->address} into {$section->text('name')} as {$role->label()}.");
     }
 
     /** Sends it again with a new link; the old link stops working. */
@@ -137,13 +154,14 @@ final class Invitations
         if ($section->text('state') !== 'open') {
             throw new Refusal("{$section->text('name')} has been archived; there is nothing to teach in it any more.");
         }
-        $plan->update(Entity::Invitation, $invitation, ['state' => 'accepted', 'person_id' => $personId, 'answered_at' => $now], 'accepted');
-        foreach ($enrollments as $enrollment) {
-            if ($enrollment->text('section_id') === $section->id && $enrollment->maybe('ends_on') === null) {
-                return;
-            }
+        if ($invitation->maybe('ends_on') !== null && $invitation->text('ends_on') <= $today) {
+            throw new Refusal('The days you were asked for have passed. Ask for a new invitation.');
         }
-        Enrolling::insert($plan, $section->id, $personId, $invitation->text('role'), 'invitation', $ids, $today);
+        $plan->update(Entity::Invitation, $invitation, ['state' => 'accepted', 'person_id' => $personId, 'answered_at' => $now], 'accepted');
+        if (Enrolling::isIn($section->id, $enrollments, $today)) {
+            return;
+        }
+        Enrolling::insert($plan, $section->id, $personId, $invitation->text('role'), 'invitation', $ids, max($today, $invitation->text('begins_on')), $invitation->maybe('ends_on'));
     }
 
     private static function mustBeOpen(Row $invitation, ?string $now): void

@@ -13,7 +13,7 @@ use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Row;
 
-/** Making single sections and archiving them. */
+/** Making single sections, changing and archiving them. */
 final class Sections
 {
     /**
@@ -23,17 +23,14 @@ final class Sections
      *
      * @throws Refusal where a section of that name is there
      */
-    public static function make(string $schoolId, string $yearId, string $name, string $kind, ?string $grade, ?string $leadId, array $sections, CodeBook $book, Ids $ids, string $today, string $now): Plan
+    public static function make(string $schoolId, string $yearId, string $name, string $kind, ?string $grade, ?string $period, ?int $seats, ?string $leadId, array $sections, CodeBook $book, Ids $ids, string $today, string $now): Plan
     {
-        foreach ($sections as $section) {
-            if (NameKey::of($section->text('name')) === NameKey::of($name)) {
-                throw new Refusal("There is a section called {$section->text('name')} this year. Give this one a name of its own.", 'name');
-            }
-        }
+        self::mustBeFree($name, $sections);
+        self::mustFit($seats);
         $plan = new PlanBuilder;
         $id = $ids->for('section');
         $plan->insert(Entity::Section, $id, [
-            'school_id' => $schoolId, 'school_year_id' => $yearId, 'name' => $name, 'kind' => $kind, 'grade' => $grade, 'state' => 'open', 'carried_from' => null,
+            'school_id' => $schoolId, 'school_year_id' => $yearId, 'name' => $name, 'kind' => $kind, 'grade' => $grade, 'period' => $period, 'seats' => $seats, 'state' => 'open', 'carried_from' => null,
         ], 'made by hand');
         if ($leadId !== null) {
             Enrolling::insert($plan, $id, $leadId, 'lead', 'hand', $ids, $today);
@@ -44,30 +41,74 @@ final class Sections
     }
 
     /**
+     * Changes what a section is called and holds. Its code, roster and staff stay.
+     *
+     * @param  list<Row>  $sections of the same school and year
+     *
+     * @throws Refusal where another section has the name
+     */
+    public static function edit(Row $section, string $name, string $kind, ?string $grade, ?string $period, ?int $seats, array $sections): Plan
+    {
+        Enrolling::mustBeOpen($section);
+        self::mustBeFree($name, array_filter($sections, fn (Row $s): bool => $s->id !== $section->id));
+        self::mustFit($seats);
+        $plan = new PlanBuilder;
+        $plan->update(Entity::Section, $section, ['name' => $name, 'kind' => $kind, 'grade' => $grade, 'period' => $period, 'seats' => $seats], 'changed by hand');
+
+        return $plan->build("Section $name", $section->text('name') === $name ? "Changes $name. Its roster and code stay." : "{$section->text('name')} is called $name. Its roster and code stay.");
+    }
+
+    /** @param  array<Row>  $sections */
+    private static function mustBeFree(string $name, array $sections): void
+    {
+        if ($name === '') {
+            throw new Refusal('Give the section a name.', 'name');
+        }
+        foreach ($sections as $section) {
+            if (NameKey::of($section->text('name')) === NameKey::of($name)) {
+                throw new Refusal("There is a section called {$section->text('name')} this year. Give this one a name of its own.", 'name');
+            }
+        }
+    }
+
+    private static function mustFit(?int $seats): void
+    {
+        if ($seats !== null && ($seats < 1 || $seats > 1000)) {
+            throw new Refusal('Seats are a number from 1 to 1,000. Leave it empty where it does not matter.', 'seats');
+        }
+    }
+
+    /**
      * Archives one section: read-only, its code dead, its open invitations withdrawn; roster and user names stay.
      *
      * @param  list<Row>  $codes of the section
      * @param  list<Row>  $invitations of the section
+     * @param  list<Row>  $requests of newcomers for the section
+     * @param  list<Row>  $passes room passes of the section
      */
-    public static function archive(Row $section, array $codes, array $invitations, string $now): Plan
+    public static function archive(Row $section, array $codes, array $invitations, array $requests, array $passes, string $now): Plan
     {
         if ($section->text('state') !== 'open') {
             throw new Refusal("{$section->text('name')} is archived already.");
         }
         $plan = new PlanBuilder;
-        self::close($plan, $section, $codes, $invitations, $now);
+        self::close($plan, $section, $codes, $invitations, $requests, $passes, $now);
 
-        return $plan->build("{$section->text('name')} archived", "{$section->text('name')} becomes read-only and its code stops working. Its roster and everyone’s user names stay, and cards can still be printed.");
+        return $plan->build("{$section->text('name')} archived", "{$section->text('name')} becomes read-only; its code and room pass stop working. Its roster and everyone’s user names stay, and cards can still be printed.");
     }
 
     /**
      * @param  list<Row>  $codes
      * @param  list<Row>  $invitations
+     * @param  list<Row>  $requests
+     * @param  list<Row>  $passes
      */
-    public static function close(PlanBuilder $plan, Row $section, array $codes, array $invitations, string $now): void
+    public static function close(PlanBuilder $plan, Row $section, array $codes, array $invitations, array $requests, array $passes, string $now): void
     {
         $plan->update(Entity::Section, $section, ['state' => 'archived', 'archived_on' => substr($now, 0, 10)], 'archived');
         JoinCodes::closeAll($plan, $codes, $now, 'section archived');
+        RoomPasses::endAll($plan, $passes, $now, 'section archived');
+        Newcomers::closeAll($plan, $requests, $now);
         foreach ($invitations as $invitation) {
             if ($invitation->text('state') === 'invited') {
                 $plan->update(Entity::Invitation, $invitation, ['state' => 'withdrawn', 'answered_at' => $now], 'section archived');

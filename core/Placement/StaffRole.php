@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Placement;
 
-/** What an adult is in a section. A co-teacher can do all but archive it; an assistant sees the roster and prints cards. */
+/** What an adult is in a section, and what that lets them do. */
 enum StaffRole: string
 {
     case Lead = 'lead';
     case CoTeacher = 'co_teacher';
     case Assistant = 'assistant';
+    case Substitute = 'substitute';
 
     public function label(): string
     {
@@ -17,6 +18,21 @@ enum StaffRole: string
             self::Lead => 'lead',
             self::CoTeacher => 'co-teacher',
             self::Assistant => 'assistant',
+            self::Substitute => 'substitute',
+        };
+    }
+
+    /**
+     * A co-teacher can do all but archive the section or hand its lead over; an assistant sees and prints; a substitute
+     * runs the room between two dates and leaves the section as it was.
+     */
+    public function may(Power $power): bool
+    {
+        return match ($this) {
+            self::Lead => true,
+            self::CoTeacher => $power !== Power::Archive && $power !== Power::HandOverLead,
+            self::Assistant => in_array($power, [Power::SeeRoster, Power::PrintCards], true),
+            self::Substitute => in_array($power, [Power::SeeRoster, Power::PrintCards, Power::UseCode, Power::AnswerRequests, Power::RoomPass], true),
         };
     }
 }

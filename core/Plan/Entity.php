@@ -16,9 +16,11 @@ enum Entity: string
     case SignIn = 'sign_ins';
     case Badge = 'badges';
     case Section = 'sections';
-    case Enrollment = 'enrollments';
     case JoinCode = 'join_codes';
+    case Enrollment = 'enrollments';
     case Invitation = 'invitations';
+    case JoinRequest = 'join_requests';
+    case RoomPass = 'room_passes';
     case Guardianship = 'guardianships';
     case KnownApart = 'known_apart';
 
@@ -35,8 +37,9 @@ enum Entity: string
             self::SignIn => ['person_id' => self::Person],
             self::Badge => ['sign_in_id' => self::SignIn],
             self::Section => ['school_year_id' => self::SchoolYear, 'carried_from' => self::Section],
-            self::Enrollment => ['section_id' => self::Section, 'person_id' => self::Person],
-            self::JoinCode => ['section_id' => self::Section],
+            self::Enrollment => ['section_id' => self::Section, 'person_id' => self::Person, 'join_code_id' => self::JoinCode],
+            self::JoinCode, self::RoomPass => ['section_id' => self::Section],
+            self::JoinRequest => ['section_id' => self::Section, 'join_code_id' => self::JoinCode, 'person_id' => self::Person, 'answered_by' => self::Person],
             self::Invitation => ['section_id' => self::Section, 'person_id' => self::Person],
             self::Guardianship => ['student_id' => self::Person, 'guardian_id' => self::Person],
             self::KnownApart => ['left_id' => self::Person, 'right_id' => self::Person],
@@ -52,7 +55,9 @@ enum Entity: string
     {
         return match ($this) {
             self::SignIn => ['passphrase', 'password'],
-            self::Badge, self::Invitation => ['token_hash'],
+            self::Person => ['pictures'],
+            self::Badge, self::Invitation, self::RoomPass => ['token_hash'],
+            self::JoinRequest => ['password', 'token_hash'],
             default => [],
         };
     }

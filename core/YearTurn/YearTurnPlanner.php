@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vantrel\Core\YearTurn;
 
 use Vantrel\Core\Codes\CodeBook;
+use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Placement\Enrolling;
 use Vantrel\Core\Placement\JoinCodes;
 use Vantrel\Core\Placement\Sections;
@@ -38,6 +39,12 @@ final class YearTurnPlanner
     /** @var array<string, list<Row>> by section */
     private readonly array $enrollments;
 
+    /** @var array<string, list<Row>> by section */
+    private readonly array $requests;
+
+    /** @var array<string, list<Row>> by section */
+    private readonly array $passes;
+
     private int $number = 0;
 
     private int $archived = 0;
@@ -60,6 +67,8 @@ final class YearTurnPlanner
         $this->codes = $snapshot->by(Entity::JoinCode, 'section_id');
         $this->invitations = $snapshot->by(Entity::Invitation, 'section_id');
         $this->enrollments = $snapshot->by(Entity::Enrollment, 'section_id');
+        $this->requests = $snapshot->by(Entity::JoinRequest, 'section_id');
+        $this->passes = $snapshot->by(Entity::RoomPass, 'section_id');
     }
 
     public static function plan(Snapshot $snapshot, YearTurnWish $wish, CodeBook $book, Ids $ids): Plan
@@ -126,7 +135,7 @@ final class YearTurnPlanner
     {
         $codes = $this->codes[$section->id] ?? [];
         $invitations = $this->invitations[$section->id] ?? [];
-        Sections::close($this->plan, $section, $codes, $invitations, $this->wish->now);
+        Sections::close($this->plan, $section, $codes, $invitations, $this->requests[$section->id] ?? [], $this->passes[$section->id] ?? [], $this->wish->now);
         $this->archived++;
         $teachers = array_values(array_filter($this->enrollments[$section->id] ?? [], fn (Row $e): bool => $e->text('role') !== 'student' && $e->maybe('ends_on') === null));
         if (! array_filter($teachers, fn (Row $e): bool => $e->text('role') === 'lead')) {
@@ -144,10 +153,15 @@ final class YearTurnPlanner
     /** @param  list<Row>  $teachers */
     private function carry(Row $section, array $teachers, string $nextId): void
     {
+        foreach ($this->snapshot->where(Entity::Section, 'school_year_id', $nextId) as $there) {
+            if (NameKey::of($there->text('name')) === NameKey::of($section->text('name'))) {
+                return;
+            }
+        }
         $id = $this->ids->for('section', $section->id);
         $this->plan->insert(Entity::Section, $id, [
             'school_id' => $section->text('school_id'), 'school_year_id' => $nextId, 'name' => $section->text('name'), 'kind' => $section->text('kind'),
-            'grade' => $section->maybe('grade'), 'state' => 'open', 'carried_from' => $section->id,
+            'grade' => $section->maybe('grade'), 'period' => $section->maybe('period'), 'seats' => $section->maybe('seats'), 'state' => 'open', 'carried_from' => $section->id,
         ], 'carried forward');
         foreach ($teachers as $teacher) {
             Enrolling::insert($this->plan, $id, $teacher->text('person_id'), $teacher->text('role'), 'rollover', $this->ids, substr($this->wish->now, 0, 10));

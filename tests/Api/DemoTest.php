@@ -42,7 +42,7 @@ it('makes the demo district with its planted cases, the same every time', functi
 it('makes one school and one coordinator where nothing else is wanted', function (): void {
     Artisan::call('vantrel:seed', ['which' => 'empty']);
     expect(DB::table('schools')->count())->toBe(1)->and(DB::table('people')->count())->toBe(1);
-    $this->postJson('/api/sign-in', ['user_name' => 'ines.halloran@lanternfield.example', 'secret' => 'lantern harbor morning'])->assertOk()->assertJsonPath('schools.0.coordinates', true);
+    $this->postJson('/api/sign-in', ['user_name' => 'ines.halloran@lanternfield.example', 'secret' => 'lantern harbor morning'])->assertOk()->assertJsonPath('me.schools.0.coordinates', true);
     Artisan::call('vantrel:sign-ins');
     expect(Artisan::output())->toContain('ines.halloran')->not->toContain('wilhelmina');
 });

@@ -13,20 +13,32 @@ use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\PlanBuilder;
 
-const ROLES = ['coordinator', 'other coordinator', 'lead', 'co_teacher', 'assistant', 'other teacher', 'student', 'guardian', 'nobody'];
+const ROLES = ['coordinator', 'other coordinator', 'lead', 'co_teacher', 'assistant', 'substitute', 'past substitute', 'other teacher', 'student', 'guardian', 'nobody'];
 
 /** Who may call what. Everyone not named must be refused. */
 function matrix(): array
 {
-    $signedIn = ['coordinator', 'other coordinator', 'lead', 'co_teacher', 'assistant', 'other teacher', 'student', 'guardian'];
+    $staff = ['coordinator', 'other coordinator', 'lead', 'co_teacher', 'assistant', 'substitute', 'past substitute', 'other teacher'];
+    $signedIn = [...$staff, 'student', 'guardian'];
+    $ours = ['coordinator', 'lead', 'co_teacher', 'assistant', 'substitute', 'past substitute', 'other teacher'];
     $school = ['coordinator'];
     $teach = ['coordinator', 'lead', 'co_teacher'];
+    $room = [...$teach, 'substitute'];
+    $see = [...$room, 'assistant'];
 
     return [
-        'POST api/sign-in' => 'public', 'GET api/join/check' => 'public', 'POST api/join/account' => 'public',
+        'POST api/sign-in' => 'public', 'GET api/join/check' => 'public',
         'GET api/invited/{token}' => 'public', 'POST api/invited/{token}/accept' => 'public', 'POST api/invited/{token}/decline' => 'public',
+        'GET api/entrance' => 'public', 'POST api/sign-in/code' => 'public', 'POST api/forgotten' => 'public', 'GET api/new-password/{token}' => 'public', 'POST api/new-password/{token}' => 'public',
+        'POST api/join/door' => 'public', 'POST api/join/names' => 'public', 'POST api/join/claim' => 'public', 'POST api/join/ask' => 'public', 'POST api/join/asked' => 'public', 'POST api/join/confirm/{token}' => 'public',
+        'GET api/room/{token}' => 'public', 'POST api/room/{token}' => 'public',
+        'POST api/password' => $signedIn, 'GET api/sessions' => $signedIn, 'DELETE api/sessions' => $signedIn, 'DELETE api/sessions/{session}' => $signedIn,
+        'GET api/second-factor' => $staff, 'POST api/second-factor' => $staff, 'POST api/second-factor/confirm' => $staff, 'DELETE api/second-factor' => $staff,
+        'GET api/invitations' => $signedIn, 'POST api/invitations/{invitation}/answer' => ['other teacher'], 'GET api/roles' => $signedIn,
+        'POST api/schools/{school}/many-sections/plan' => $school, 'POST api/schools/{school}/many-sections' => $school, 'POST api/schools/{school}/place/plan' => $school, 'POST api/schools/{school}/place' => $school,
+        'GET api/schools/{school}/settings' => $school, 'POST api/schools/{school}/settings' => $school, 'GET api/schools/{school}/settings/names' => $school, 'POST api/schools/{school}/years' => $school, 'POST api/years/{year}' => $school,
         'GET api/me' => $signedIn, 'POST api/sign-out' => $signedIn, 'GET api/home' => $signedIn, 'POST api/join' => ['student'],
-        'GET api/schools/{school}/sections' => ['coordinator', 'lead', 'co_teacher', 'assistant', 'other teacher'],
+        'GET api/schools/{school}/sections' => $ours, 'GET api/schools/{school}/staff' => $ours,
         'GET api/schools/{school}/desk' => $school, 'GET api/schools/{school}/imports' => $school, 'POST api/schools/{school}/imports' => $school,
         'GET api/schools/{school}/people' => $school, 'GET api/schools/{school}/find' => $school, 'POST api/schools/{school}/sections' => $school,
         'POST api/schools/{school}/cards' => $school, 'GET api/schools/{school}/look-alikes' => $school,
@@ -36,12 +48,15 @@ function matrix(): array
         'GET api/schools/{school}/ledger' => $school, 'GET api/schools/{school}/messages' => $school,
         'GET api/people/{person}' => $school,
         'GET api/imports/{import}' => $school, 'GET api/imports/{import}/rows' => $school, 'GET api/imports/{import}/weights' => $school, 'POST api/imports/{import}/weights' => $school, 'DELETE api/schools/{school}/weights' => $school,
-        'GET api/imports/{import}/rows-to-mend' => $school, 'GET api/schools/{school}/roster' => $school, 'GET api/sections/{section}/roster' => [...$teach, 'assistant'],
+        'GET api/imports/{import}/rows-to-mend' => $school, 'GET api/schools/{school}/roster' => $school, 'GET api/sections/{section}/roster' => $see,
         'POST api/imports/{import}/everyone' => $school, 'POST api/imports/{import}/domain' => $school,
         'POST api/imports/{import}/answers' => $school, 'POST api/imports/{import}/apply' => $school, 'DELETE api/imports/{import}' => $school,
-        'GET api/sections/{section}' => [...$teach, 'assistant'], 'POST api/sections/{section}/cards' => [...$teach, 'assistant'],
-        'GET api/sections/{section}/code' => $teach, 'POST api/sections/{section}/code' => $teach, 'DELETE api/sections/{section}/code' => $teach,
-        'POST api/sections/{section}/invitations' => $teach, 'DELETE api/sections/{section}/people/{person}' => $teach,
+        'GET api/sections/{section}' => $see, 'POST api/sections/{section}/as-student' => $see, 'POST api/sections/{section}/cards' => $see,
+        'GET api/sections/{section}/code' => $room, 'POST api/sections/{section}/code' => $room, 'POST api/sections/{section}/code/terms' => $room, 'GET api/sections/{section}/code/chosen' => $room, 'DELETE api/sections/{section}/code' => $room,
+        'GET api/sections/{section}/requests' => $room, 'POST api/sections/{section}/requests/{asking}/approve' => $room, 'POST api/sections/{section}/requests/{asking}/refuse' => $room,
+        'POST api/sections/{section}/room-pass' => $room, 'DELETE api/sections/{section}/room-pass' => $room, 'DELETE api/sections/{section}/people/{person}/pictures' => $room,
+        'POST api/sections/{section}/place/plan' => $teach, 'POST api/sections/{section}/place' => $teach, 'POST api/sections/{section}/reserves' => $teach, 'POST api/sections/{section}/reserves/{person}' => $teach,
+        'POST api/sections/{section}/invitations' => $teach, 'DELETE api/sections/{section}/staff/{person}' => $teach, 'POST api/sections/{section}' => $teach, 'POST api/sections/{section}/lead' => ['coordinator', 'lead'],
         'GET api/sections/{section}/archive' => ['coordinator', 'lead'], 'POST api/sections/{section}/archive' => ['coordinator', 'lead'],
         'POST api/invitations/{invitation}/again' => $teach, 'DELETE api/invitations/{invitation}' => $teach,
         'GET api/ledger/{entry}' => $school, 'POST api/ledger/{entry}/undo' => $school, 'GET api/messages/{message}' => $school,
@@ -84,7 +99,8 @@ it('holds for the role', function (string $role): void {
     $parameters = [
         'school' => $world->school, 'section' => $world->section, 'person' => $world->people['student'], 'left' => $world->people['student'], 'right' => $twin, 'entry' => $entry->id,
         'import' => $world->insert('imports', ['school_id' => $world->school, 'title' => 'x', 'files' => '[]', 'state' => 'planned', 'answers' => '{}', 'made_at' => now(), 'changed_at' => now()], false),
-        'invitation' => $world->insert('invitations', ['section_id' => $world->section, 'email' => 'x@lanternfield.example', 'role' => 'assistant', 'state' => 'invited', 'token_hash' => Token::hashOf('t'), 'sent_at' => now(), 'expires_at' => now()->addDay(), 'invited_by' => $world->people['lead']]),
+        'invitation' => $world->insert('invitations', ['section_id' => $world->section, 'email' => 'ruben.aske@lanternfield.example', 'role' => 'assistant', 'state' => 'invited', 'token_hash' => Token::hashOf('t'), 'sent_at' => now(), 'expires_at' => now()->addDay(), 'invited_by' => $world->people['lead']]),
+        'year' => $world->year, 'session' => str_repeat('0', 32), 'asking' => $world->insert('join_requests', ['section_id' => $world->section, 'state' => 'waiting', 'cause' => 'newcomer', 'given_name' => 'Marlo', 'family_name' => 'Quill', 'made_at' => now()]),
         'message' => OutgoingMessage::query()->create(['id' => (string) Str::ulid(), 'school_id' => $world->school, 'to_address' => 'x@x.example', 'subject' => 's', 'text' => 't', 'made_at' => now()])->id,
     ];
     foreach (apiRoutes() as $route) {
@@ -111,8 +127,37 @@ it('shows no teacher, student or guardian a personal address', function (string 
     $world = World::make();
     DB::table('people')->where('id', $world->people['student'])->update(['email' => 'private-student@shoremail.example', 'phone' => '+12025550111']);
     DB::table('people')->where('id', $world->people['guardian'])->update(['phone' => '+12025550122']);
-    foreach (['/api/me', '/api/home', "/api/schools/$world->school/sections", "/api/sections/$world->section", "/api/sections/$world->section/code"] as $uri) {
-        $body = (string) $this->actingAs($world->as($role))->getJson($uri)->getContent();
-        expect($body)->not->toContain('shoremail')->not->toContain('12025550');
+    $world->insert('join_requests', ['section_id' => $world->section, 'state' => 'waiting', 'cause' => 'newcomer', 'given_name' => 'Wilhelmina', 'family_name' => 'Seabright', 'birth_date' => '2018-02-11', 'email' => 'newcomer@shoremail.example', 'made_at' => now()]);
+    DB::table('people')->where('id', $world->people['other teacher'])->update(['email' => 'ruben@shoremail.example']);
+    $seen = 0;
+    foreach (['me', 'home', 'sessions', 'invitations', 'roles', "schools/$world->school/sections", "schools/$world->school/staff", "sections/$world->section", "sections/$world->section/code", "sections/$world->section/requests", "sections/$world->section/as-student POST"] as $uri) {
+        $request = $this->actingAs($world->as($role));
+        $answer = str_ends_with($uri, ' POST') ? $request->postJson('/api/'.substr($uri, 0, -5)) : $request->getJson("/api/$uri");
+        $seen += $answer->isOk() ? 1 : 0;
+        expect((string) $answer->getContent())->not->toContain('shoremail')->not->toContain('12025550')->not->toContain('2018-02-11');
     }
-})->with(['lead', 'co_teacher', 'assistant', 'student', 'guardian']);
+    expect($seen)->toBeGreaterThan(3);
+})->with(['lead', 'co_teacher', 'assistant', 'substitute', 'student', 'guardian']);
+
+it('lets no teacher reach another’s section by id, in whatever part of a request', function (): void {
+    $world = World::make();
+    $mine = $world->as('other teacher');
+    $theirs = $world->people['student'];
+    $own = $world->otherSection;
+    // Through the address of the own section: people, requests and targets of the other one.
+    $asking = $world->insert('join_requests', ['section_id' => $world->section, 'state' => 'waiting', 'cause' => 'newcomer', 'given_name' => 'Marlo', 'family_name' => 'Quill', 'made_at' => now()]);
+    $this->actingAs($mine);
+    $this->postJson("/api/sections/$own/place/plan", ['kind' => 'remove', 'people' => [$theirs]])->assertStatus(422);
+    $this->postJson("/api/sections/$own/place/plan", ['kind' => 'also', 'people' => [$theirs], 'to' => $own])->assertStatus(422);
+    $ours = $world->student('Uma Rao', $own);
+    $this->postJson("/api/sections/$own/place/plan", ['kind' => 'move', 'people' => [$ours], 'to' => $world->section])->assertStatus(403);
+    $this->postJson("/api/sections/$own/requests/$asking/approve")->assertStatus(404);
+    $this->postJson("/api/sections/$own/reserves/$theirs", ['given_name' => 'A', 'family_name' => 'B'])->assertStatus(404);
+    $this->deleteJson("/api/sections/$own/people/$theirs/pictures")->assertStatus(404);
+    $this->deleteJson("/api/sections/$own/staff/{$world->people['assistant']}")->assertStatus(404);
+    $this->postJson("/api/sections/$own/as-student", ['person' => $theirs])->assertStatus(422);
+    $this->postJson("/api/sections/$own/cards", ['person_ids' => [$theirs], 'layout' => 'cards-a4', 'order' => 'reading'])->assertStatus(422);
+    // A request of the own section cannot be answered as a student whom the matcher has not offered.
+    $own2 = $world->insert('join_requests', ['section_id' => $own, 'state' => 'waiting', 'cause' => 'newcomer', 'given_name' => 'Xanthe', 'family_name' => 'Oyelaran', 'made_at' => now()]);
+    $this->postJson("/api/sections/$own/requests/$own2/approve", ['as' => $theirs])->assertStatus(404);
+});

@@ -48,6 +48,10 @@ final class World
             $world->people[$role] = $world->staff($world->school, $name);
             $world->enroll($world->section, $world->people[$role], $role);
         }
+        $world->people['substitute'] = $world->staff($world->school, 'Jorun Falk');
+        $world->enroll($world->section, $world->people['substitute'], 'substitute', gmdate('Y-m-d', time() - 86400), gmdate('Y-m-d', time() + 86400 * 3));
+        $world->people['past substitute'] = $world->staff($world->school, 'Tamsin Reyes');
+        $world->enroll($world->section, $world->people['past substitute'], 'substitute', gmdate('Y-m-d', time() - 86400 * 5), gmdate('Y-m-d'));
         $world->people['other teacher'] = $world->staff($world->school, 'Ruben Aske');
         $world->enroll($world->otherSection, $world->people['other teacher'], 'lead');
         $world->people['student'] = $world->student('Wilhelmina Seabright', $world->section, ['number' => '020001', 'birth_date' => '2018-02-11', 'grade' => '03']);
@@ -111,9 +115,9 @@ final class World
         $this->insert('badges', ['sign_in_id' => DB::table('sign_ins')->where('person_id', $person)->value('id'), 'token_hash' => Token::hashOf($plain), 'state' => 'live', 'made_at' => '2026-08-20 10:00:00']);
     }
 
-    public function enroll(string $section, string $person, string $role): string
+    public function enroll(string $section, string $person, string $role, string $begins = '2026-08-24', ?string $ends = null): string
     {
-        return $this->insert('enrollments', ['section_id' => $section, 'person_id' => $person, 'role' => $role, 'begins_on' => '2026-08-24', 'source' => 'list']);
+        return $this->insert('enrollments', ['section_id' => $section, 'person_id' => $person, 'role' => $role, 'begins_on' => $begins, 'ends_on' => $ends, 'source' => 'list']);
     }
 
     public function code(string $section, string $payload): string
@@ -152,7 +156,7 @@ final class World
     public static function checksum(): array
     {
         $sums = [];
-        foreach (['schools', 'school_years', 'people', 'sign_ins', 'badges', 'sections', 'enrollments', 'join_codes', 'invitations', 'guardianships', 'known_apart'] as $table) {
+        foreach (['schools', 'school_years', 'people', 'sign_ins', 'badges', 'sections', 'enrollments', 'join_codes', 'invitations', 'join_requests', 'room_passes', 'guardianships', 'known_apart'] as $table) {
             $rows = DB::table($table)->orderBy('id')->get()->map(fn (object $row): string => json_encode($row, JSON_THROW_ON_ERROR))->all();
             $sums[$table] = hash('sha256', implode("\n", $rows));
         }

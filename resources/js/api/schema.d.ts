@@ -4,6 +4,40 @@
  */
 
 export interface paths {
+    "/api/entrance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the sign-in page offers */
+        get: operations["entranceSessionController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/forgotten": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Send a link for a new password to the address on record; says the same whether there is one or not */
+        post: operations["forgottenSecretController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/home": {
         parameters: {
             query?: never;
@@ -159,6 +193,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Invitations that wait for an answer of whoever is signed in */
+        get: operations["mineInvitationController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/invitations/{invitation}": {
         parameters: {
             query?: never;
@@ -187,6 +238,23 @@ export interface paths {
         put?: never;
         /** Send an invitation again; the old link stops working */
         post: operations["againInvitationController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitations/{invitation}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Answer one of the own invitations */
+        post: operations["answerInvitationController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -261,7 +329,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/join/account": {
+    "/api/join/ask": {
         parameters: {
             query?: never;
             header?: never;
@@ -270,8 +338,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Make an account with a join code */
-        post: operations["accountJoinController"];
+        /** Ask to come in with a new account */
+        post: operations["askNewcomerController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/join/asked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What has become of the request this browser made; once approved, it is signed in */
+        post: operations["askedNewcomerController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -289,6 +374,74 @@ export interface paths {
         get: operations["checkJoinController"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/join/claim": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take the account that the list holds, with what shows that it is one’s own */
+        post: operations["claimNewcomerController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/join/confirm/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Confirm an address of the school with the link of a mail: the account is made */
+        post: operations["confirmNewcomerController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/join/door": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a code opens, and what somebody without an account is asked */
+        post: operations["doorNewcomerController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/join/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Students of the list whom somebody of this name may be */
+        post: operations["namesNewcomerController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -363,6 +516,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/new-password/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether the link of a forgotten password works, and for whom */
+        get: operations["resetSecretController"];
+        put?: never;
+        /** Set a new password with the link of a mail; every session of the person ends */
+        post: operations["useResetSecretController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Set the own password; the one before is asked for unless the school has just asked to choose one */
+        post: operations["passwordSecretController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people/{person}": {
         parameters: {
             query?: never;
@@ -374,6 +562,41 @@ export interface paths {
         get: operations["showRollController"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/roles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What each role may do in a section */
+        get: operations["rolesStaffController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/room/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The name list a room pass opens */
+        get: operations["showRoomController"];
+        put?: never;
+        /** Come in by tapping a name, and three pictures where the pass asks for them */
+        post: operations["enterRoomController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -534,6 +757,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/{school}/many-sections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make them, as looked at */
+        post: operations["storeManyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/many-sections/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What making sections from a list, a pattern or another year would do */
+        post: operations["planManyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools/{school}/messages": {
         parameters: {
             query?: never;
@@ -562,6 +819,40 @@ export interface paths {
         get: operations["indexRollController"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Place them, as looked at */
+        post: operations["placePlacementController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/place/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What placing students of the school in a section would do */
+        post: operations["planPlacePlacementController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -597,6 +888,58 @@ export interface paths {
         put?: never;
         /** Make a section */
         post: operations["storeSectionController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Settings of a school, with its years */
+        get: operations["showSettingsController"];
+        put?: never;
+        /** Change settings of a school */
+        post: operations["updateSettingsController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/settings/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What sections would be called by a pattern */
+        get: operations["namesSettingsController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/staff": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Staff of the school by any part of the name, with their addresses at the school */
+        get: operations["indexStaffController"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -655,6 +998,59 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/{school}/years": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plan a school year */
+        post: operations["planYearSettingsController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/second-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether there is a second factor */
+        get: operations["secondFactorSecretController"];
+        put?: never;
+        /** Begin with a second factor: the secret, to be confirmed with a first code */
+        post: operations["beginSecondFactorSecretController"];
+        /** Remove the second factor, with a code of it */
+        delete: operations["removeSecondFactorSecretController"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/second-factor/confirm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Confirm it with the code the app shows; gives the recovery codes, this once */
+        post: operations["confirmSecondFactorSecretController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sections/{section}": {
         parameters: {
             query?: never;
@@ -662,10 +1058,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** One section with its roster, staff and invitations */
+        /** One section with its roster, staff and invitations, today or as of another day */
         get: operations["showSectionController"];
         put?: never;
-        post?: never;
+        /** Change what a section is called and holds */
+        post: operations["updateSectionController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -684,6 +1081,23 @@ export interface paths {
         put?: never;
         /** Archive a section, as looked at */
         post: operations["archiveSectionController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/as-student": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The section as one of its students sees it: read-only, and recorded */
+        post: operations["asStudentSectionController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -726,6 +1140,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sections/{section}/code/chosen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether a code somebody would like is safe: every rule, and why it does not hold */
+        get: operations["judgeCodeController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/code/terms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Other terms for the code that is open; the code stays */
+        post: operations["updateCodeController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sections/{section}/invitations": {
         parameters: {
             query?: never;
@@ -735,7 +1183,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Invite a colleague by mail */
+        /** Invite one or many colleagues by mail; a substitute with first and last day */
         post: operations["storeInvitationController"];
         delete?: never;
         options?: never;
@@ -743,7 +1191,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/sections/{section}/people/{person}": {
+    "/api/sections/{section}/lead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Hand the lead over; who led becomes a co-teacher */
+        post: operations["handOverStaffController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/people/{person}/pictures": {
         parameters: {
             query?: never;
             header?: never;
@@ -753,8 +1218,145 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** Take a student out of a section, as of today */
-        delete: operations["removeSectionController"];
+        /** Forget the three pictures of a child, who then chooses again */
+        delete: operations["forgetPicturesRoomPassController"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Do it, as looked at */
+        post: operations["storePlacementController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/place/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What moving, also enrolling or taking out students of a section would do */
+        post: operations["planPlacementController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/requests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who waits to be let in, with whom of the Roll they may be */
+        get: operations["indexRequestController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/requests/{asking}/approve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let a newcomer in with an account of their own, or as somebody of the Roll */
+        post: operations["approveRequestController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/requests/{asking}/refuse": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Turn a newcomer away */
+        post: operations["refuseRequestController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/reserves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make reserve accounts */
+        post: operations["storeReserveController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/reserves/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give a reserve account its owner */
+        post: operations["claimReserveController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/room-pass": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a room pass, as a poster to print; one the section has stops working */
+        post: operations["storeRoomPassController"];
+        /** End the room pass: it stops at once, and whoever came in by it is signed out */
+        delete: operations["destroyRoomPassController"];
         options?: never;
         head?: never;
         patch?: never;
@@ -777,6 +1379,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sections/{section}/staff/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a co-teacher, assistant or substitute off the section */
+        delete: operations["takeOffStaffController"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The sessions this person has open */
+        get: operations["indexSessionController"];
+        put?: never;
+        post?: never;
+        /** End all own sessions but this one */
+        delete: operations["endOthersSessionController"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{session}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** End one of the own sessions */
+        delete: operations["endSessionController"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sign-in": {
         parameters: {
             query?: never;
@@ -788,6 +1442,23 @@ export interface paths {
         put?: never;
         /** Sign in by user name and passphrase or password */
         post: operations["storeSessionController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-in/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Complete a sign-in with a code of the second factor, or a recovery code */
+        post: operations["secondFactorSessionController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -811,10 +1482,36 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/years/{year}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Change name or dates of a school year */
+        post: operations["editYearSettingsController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Arrival: {
+            name: string;
+            at: string | null;
+        };
+        Asked: {
+            state: string;
+            section: string;
+            userName: string;
+        };
         Cell: {
             before: string;
             after: string;
@@ -825,11 +1522,25 @@ export interface components {
             consequence: string;
             kind: string;
         };
+        ChosenView: {
+            safe: boolean;
+            written: string;
+            rules: components["schemas"]["CodeRule"][];
+        };
+        Classmate: {
+            id: string;
+            name: string;
+        };
         CodeCheck: {
             wellFormed: boolean;
             written: string;
             mistake: string;
             message: string;
+        };
+        CodeRule: {
+            rule: string;
+            holds: boolean;
+            why: string;
         };
         CodeView: {
             section: string;
@@ -839,9 +1550,28 @@ export interface components {
             qr: string;
             qrSize: number;
             students: number;
-            arrived: string[];
+            arrived: components["schemas"]["Arrival"][];
+            waiting: number;
             guessPerDay: number;
+            collision: number;
+            payload: number;
             openedAt: string;
+            who: string;
+            startsAt: string | null;
+            endsAt: string | null;
+            cap: number | null;
+            typeSize: number;
+            pictureMetres: number;
+            readableFrom: number;
+            letterHeight: number;
+        };
+        Colleague: {
+            id: string;
+            name: string;
+            email: string;
+        };
+        Colleagues: {
+            people: components["schemas"]["Colleague"][];
         };
         ColumnView: {
             index: number;
@@ -858,6 +1588,15 @@ export interface components {
                 [key: string]: number;
             };
         };
+        Door: {
+            section: string;
+            school: string;
+            who: string;
+            birthDate: boolean;
+            number: boolean;
+            mail: string;
+            domains: string[];
+        };
         Enrolled: {
             sectionId: string;
             section: string;
@@ -865,6 +1604,12 @@ export interface components {
             begins: string;
             ends: string | null;
             archived: boolean;
+        };
+        Entrance: {
+            stayOwn: boolean;
+            stayShared: boolean;
+            singleSignOn: string;
+            note: string;
         };
         Evidence: {
             field: string;
@@ -886,6 +1631,12 @@ export interface components {
             order: number;
             grade: string;
             students: number;
+        };
+        GradeWay: {
+            grade: string;
+            label: string;
+            way: string;
+            sentence: string;
         };
         Happening: {
             entryId: string;
@@ -965,6 +1716,8 @@ export interface components {
             sentAt: string;
             expiresAt: string;
             answeredAt: string | null;
+            beginsOn: string | null;
+            endsOn: string | null;
         };
         InvitationView: {
             section: string;
@@ -972,6 +1725,8 @@ export interface components {
             role: string;
             inviter: string;
             email: string;
+            beginsOn: string | null;
+            endsOn: string | null;
             state: string;
             hasAccount: boolean;
             signedInAsInvited: boolean;
@@ -1010,6 +1765,14 @@ export interface components {
             entries: components["schemas"]["LedgerLine"][];
             next: string | null;
         };
+        ListedName: {
+            key: string;
+            name: string;
+        };
+        ListedNames: {
+            names: components["schemas"]["ListedName"][];
+            check: string;
+        };
         Loop: {
             key: string;
             area: string;
@@ -1024,6 +1787,8 @@ export interface components {
             name: string;
             kind: string;
             schools: components["schemas"]["SchoolChoice"][];
+            must: string;
+            room: string;
         };
         MessageLine: {
             id: string;
@@ -1035,6 +1800,21 @@ export interface components {
         MessagePage: {
             messages: components["schemas"]["MessageLine"][];
             next: string | null;
+        };
+        NamesExample: {
+            names: string[];
+        };
+        OwnInvitation: {
+            id: string;
+            section: string;
+            school: string;
+            role: string;
+            inviter: string;
+            beginsOn: string | null;
+            endsOn: string | null;
+        };
+        OwnInvitations: {
+            invitations: components["schemas"]["OwnInvitation"][];
         };
         PairDetail: {
             left: components["schemas"]["PairSide"];
@@ -1181,16 +1961,69 @@ export interface components {
             before: string;
             after: string;
         };
+        RequestLine: {
+            id: string;
+            name: string;
+            state: string;
+            cause: string;
+            age: number | null;
+            askedAt: string;
+            mayBe: components["schemas"]["RequestMatch"][];
+        };
+        RequestMatch: {
+            id: string;
+            name: string;
+            probability: number;
+            sections: string;
+            here: boolean;
+            evidence: components["schemas"]["Evidence"][];
+        };
+        RequestPage: {
+            requests: components["schemas"]["RequestLine"][];
+        };
+        ResetView: {
+            userName: string;
+        };
+        RolePower: {
+            power: string;
+            may: boolean[];
+        };
+        RoleTable: {
+            roles: string[];
+            powers: components["schemas"]["RolePower"][];
+        };
+        RoomName: {
+            key: string;
+            name: string;
+            chosen: boolean;
+        };
+        RoomPassLine: {
+            hours: string;
+            pictures: boolean;
+            madeAt: string;
+            endsAt: string | null;
+        };
+        RoomView: {
+            section: string;
+            school: string;
+            names: components["schemas"]["RoomName"][];
+            pictures: boolean;
+            choice: string[];
+        };
         RosterLine: {
             id: string;
             name: string;
             grade: string;
             userName: string;
             begins: string;
+            ends: string | null;
             source: string;
             signedIn: boolean;
             hasCard: boolean;
             hasGuardian: boolean;
+            reserve: boolean;
+            pictures: boolean;
+            clash: string;
         };
         RowPage: {
             rows: components["schemas"]["PlanRow"][];
@@ -1208,21 +2041,35 @@ export interface components {
             grades: components["schemas"]["GradeChoice"][];
             years: components["schemas"]["YearChoice"][];
         };
+        SecondFactorView: {
+            on: boolean;
+            asked: boolean;
+            recoveryLeft: number;
+            secret: string;
+            qr: string;
+            qrSize: number;
+            recovery: string[];
+        };
         SectionDetail: {
             id: string;
             schoolId: string;
             name: string;
             kind: string;
             grade: string | null;
+            period: string;
+            seats: number | null;
             state: string;
             archivedOn: string | null;
             year: string;
+            asOf: string;
+            today: boolean;
             hasCode: boolean;
             roster: components["schemas"]["RosterLine"][];
             staff: components["schemas"]["StaffLine"][];
             invitations: components["schemas"]["InvitationLine"][];
-            canTeach: boolean;
-            canArchive: boolean;
+            roomPass: components["schemas"]["RoomPassLine"] | null;
+            waiting: number;
+            powers: string[];
         };
         SectionLine: {
             id: string;
@@ -1231,14 +2078,53 @@ export interface components {
             grade: string | null;
             state: string;
             lead: string;
+            period: string;
+            seats: number | null;
             students: number;
             signedIn: number;
             withCard: number;
             hasCode: boolean;
             year: string;
+            waiting: number;
+            clashes: number;
         };
         SectionPage: {
             sections: components["schemas"]["SectionLine"][];
+        };
+        SessionLine: {
+            key: string;
+            device: string;
+            from: string;
+            seenAt: string;
+            thisOne: boolean;
+        };
+        SessionPage: {
+            sessions: components["schemas"]["SessionLine"][];
+        };
+        Settings: {
+            name: string;
+            lowestGrade: string;
+            highestGrade: string;
+            mailDomains: string[];
+            timeZone: string;
+            country: string;
+            namingPattern: string;
+            ways: components["schemas"]["GradeWay"][];
+            stayDaysShared: number;
+            stayDaysOwn: number;
+            outsideStaff: boolean;
+            newcomerCheck: string;
+            newcomerMail: boolean;
+            under13: string;
+            secondFactor: string;
+            dayOpens: string;
+            dayCloses: string;
+            years: components["schemas"]["YearLine"][];
+            liveCodes: number;
+            triesPerDay: number;
+            guessPerDay: number;
+            codeLength: number;
+            timeZones: string[];
         };
         SheetView: {
             index: number;
@@ -1251,10 +2137,28 @@ export interface components {
             hasFullNames: boolean;
             columns: components["schemas"]["ColumnView"][];
         };
+        SignedIn: {
+            me: components["schemas"]["Me"] | null;
+            needs: string;
+        };
         StaffLine: {
             id: string;
             name: string;
             role: string;
+            begins: string;
+            ends: string | null;
+        };
+        StudentSection: {
+            name: string;
+            teachers: string[];
+        };
+        StudentView: {
+            id: string;
+            givenName: string;
+            school: string;
+            userName: string;
+            sections: components["schemas"]["StudentSection"][];
+            students: components["schemas"]["Classmate"][];
         };
         Tally: {
             key: string;
@@ -1287,6 +2191,14 @@ export interface components {
             name: string;
             state: string;
         };
+        YearLine: {
+            id: string;
+            name: string;
+            beginsOn: string;
+            endsOn: string;
+            state: string;
+            sections: number;
+        };
         YearTurnStart: {
             year: string;
             nextName: string;
@@ -1303,6 +2215,50 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    entranceSessionController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entrance"];
+                };
+            };
+        };
+    };
+    forgottenSecretController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    user_name: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     showHomeController: {
         parameters: {
             query?: never;
@@ -1572,6 +2528,26 @@ export interface operations {
             };
         };
     };
+    mineInvitationController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnInvitations"];
+                };
+            };
+        };
+    };
     destroyInvitationController: {
         parameters: {
             query?: never;
@@ -1610,6 +2586,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SectionDetail"];
+                };
+            };
+        };
+    };
+    answerInvitationController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                invitation: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    answer: "accept" | "decline";
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnInvitations"];
                 };
             };
         };
@@ -1712,7 +2717,7 @@ export interface operations {
             };
         };
     };
-    accountJoinController: {
+    askNewcomerController: {
         parameters: {
             query?: never;
             header?: never;
@@ -1725,6 +2730,9 @@ export interface operations {
                     code: string;
                     given_name: string;
                     family_name: string;
+                    birth_date?: string;
+                    number?: string;
+                    email?: string;
                     password: string;
                 };
             };
@@ -1736,7 +2744,27 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Joined"];
+                    "application/json": components["schemas"]["Asked"];
+                };
+            };
+        };
+    };
+    askedNewcomerController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Asked"];
                 };
             };
         };
@@ -1759,6 +2787,113 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CodeCheck"];
+                };
+            };
+        };
+    };
+    claimNewcomerController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                    given_name: string;
+                    family_name: string;
+                    key: string;
+                    proof: string;
+                    password: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Joined"];
+                };
+            };
+        };
+    };
+    confirmNewcomerController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Joined"];
+                };
+            };
+        };
+    };
+    doorNewcomerController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Door"];
+                };
+            };
+        };
+    };
+    namesNewcomerController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                    given_name: string;
+                    family_name: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListedNames"];
                 };
             };
         };
@@ -1849,6 +2984,81 @@ export interface operations {
             };
         };
     };
+    resetSecretController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ResetView"];
+                };
+            };
+        };
+    };
+    useResetSecretController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    password: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    passwordSecretController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    password: string;
+                    current?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
     showRollController: {
         parameters: {
             query?: never;
@@ -1867,6 +3077,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PersonDetail"];
+                };
+            };
+        };
+    };
+    rolesStaffController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoleTable"];
+                };
+            };
+        };
+    };
+    showRoomController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomView"];
+                };
+            };
+        };
+    };
+    enterRoomController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    key: string;
+                    pictures?: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
                 };
             };
         };
@@ -2134,6 +3415,86 @@ export interface operations {
             };
         };
     };
+    storeManyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    how: "list" | "pattern" | "year";
+                    /** @enum {string} */
+                    kind: "homeroom" | "class";
+                    year?: string;
+                    text?: string;
+                    pattern?: string;
+                    subject?: string;
+                    grades?: string[];
+                    groups?: string;
+                    period?: string;
+                    from?: string;
+                    seed: string;
+                    fingerprint: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
+    planManyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    how: "list" | "pattern" | "year";
+                    /** @enum {string} */
+                    kind: "homeroom" | "class";
+                    year?: string;
+                    text?: string;
+                    pattern?: string;
+                    subject?: string;
+                    grades?: string[];
+                    groups?: string;
+                    period?: string;
+                    from?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
     indexMailroomController: {
         parameters: {
             query?: {
@@ -2182,6 +3543,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PersonPage"];
+                };
+            };
+        };
+    };
+    placePlacementController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    people: string[];
+                    to: string;
+                    day?: string;
+                    seed: string;
+                    fingerprint: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
+    planPlacePlacementController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    people: string[];
+                    to: string;
+                    day?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
                 };
             };
         };
@@ -2250,6 +3673,8 @@ export interface operations {
                     /** @enum {string} */
                     kind: "homeroom" | "class";
                     grade?: string;
+                    period?: string;
+                    seats?: number;
                 };
             };
         };
@@ -2261,6 +3686,125 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SectionDetail"];
+                };
+            };
+        };
+    };
+    showSettingsController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Settings"];
+                };
+            };
+        };
+    };
+    updateSettingsController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    lowest_grade?: string;
+                    highest_grade?: string;
+                    mail_domains?: string[];
+                    time_zone?: string;
+                    country?: string;
+                    naming_pattern?: string;
+                    ways?: {
+                        [key: string]: string | null;
+                    };
+                    stay_days_shared?: number;
+                    stay_days_own?: number;
+                    outside_staff?: boolean;
+                    /** @enum {string} */
+                    newcomer_check?: "none" | "birth_date" | "number";
+                    newcomer_mail?: boolean;
+                    /** @enum {string} */
+                    under_13?: "allow" | "approve" | "listed";
+                    /** @enum {string} */
+                    second_factor?: "optional" | "coordinators" | "staff";
+                    day_opens?: string;
+                    day_closes?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Settings"];
+                };
+            };
+        };
+    };
+    namesSettingsController: {
+        parameters: {
+            query: {
+                pattern: string;
+            };
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NamesExample"];
+                };
+            };
+        };
+    };
+    indexStaffController: {
+        parameters: {
+            query?: {
+                q?: string;
+            };
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Colleagues"];
                 };
             };
         };
@@ -2374,7 +3918,151 @@ export interface operations {
             };
         };
     };
+    planYearSettingsController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    begins_on: string;
+                    ends_on: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Settings"];
+                };
+            };
+        };
+    };
+    secondFactorSecretController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecondFactorView"];
+                };
+            };
+        };
+    };
+    beginSecondFactorSecretController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecondFactorView"];
+                };
+            };
+        };
+    };
+    removeSecondFactorSecretController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    confirmSecondFactorSecretController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecondFactorView"];
+                };
+            };
+        };
+    };
     showSectionController: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SectionDetail"];
+                };
+            };
+        };
+    };
+    updateSectionController: {
         parameters: {
             query?: never;
             header?: never;
@@ -2383,7 +4071,18 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    /** @enum {string} */
+                    kind: "homeroom" | "class";
+                    grade?: string;
+                    period?: string;
+                    seats?: number;
+                };
+            };
+        };
         responses: {
             /** @description As asked */
             200: {
@@ -2443,6 +4142,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SectionDetail"];
+                };
+            };
+        };
+    };
+    asStudentSectionController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    person?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudentView"];
                 };
             };
         };
@@ -2511,7 +4238,18 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": {
+                    chosen?: string;
+                    /** @enum {string} */
+                    who?: "accounts" | "domain" | "approval";
+                    starts_at?: string | null;
+                    ends_at?: string | null;
+                    cap?: number;
+                };
+            };
+        };
         responses: {
             /** @description As asked */
             200: {
@@ -2544,6 +4282,62 @@ export interface operations {
             };
         };
     };
+    judgeCodeController: {
+        parameters: {
+            query: {
+                chosen: string;
+            };
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChosenView"];
+                };
+            };
+        };
+    };
+    updateCodeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    who: "accounts" | "domain" | "approval";
+                    starts_at?: string | null;
+                    ends_at?: string | null;
+                    cap?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodeView"];
+                };
+            };
+        };
+    };
     storeInvitationController: {
         parameters: {
             query?: never;
@@ -2558,7 +4352,9 @@ export interface operations {
                 "application/json": {
                     email: string;
                     /** @enum {string} */
-                    role: "co_teacher" | "assistant";
+                    role: "co_teacher" | "assistant" | "substitute";
+                    begins_on?: string;
+                    ends_on?: string;
                 };
             };
         };
@@ -2574,13 +4370,294 @@ export interface operations {
             };
         };
     };
-    removeSectionController: {
+    handOverStaffController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    person: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SectionDetail"];
+                };
+            };
+        };
+    };
+    forgetPicturesRoomPassController: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 section: string;
                 person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    storePlacementController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    kind: "move" | "also" | "remove";
+                    people: string[];
+                    to?: string;
+                    day?: string;
+                    seed: string;
+                    fingerprint: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SectionDetail"];
+                };
+            };
+        };
+    };
+    planPlacementController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    kind: "move" | "also" | "remove";
+                    people: string[];
+                    to?: string;
+                    day?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
+    indexRequestController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RequestPage"];
+                };
+            };
+        };
+    };
+    approveRequestController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+                asking: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    as?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RequestPage"];
+                };
+            };
+        };
+    };
+    refuseRequestController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+                asking: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RequestPage"];
+                };
+            };
+        };
+    };
+    storeReserveController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    count: number;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SectionDetail"];
+                };
+            };
+        };
+    };
+    claimReserveController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    given_name: string;
+                    family_name: string;
+                    birth_date?: string;
+                    number?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SectionDetail"];
+                };
+            };
+        };
+    };
+    storeRoomPassController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    hours: "school" | "any";
+                    pictures?: boolean;
+                    ends_on?: string;
+                    /** @enum {string} */
+                    paper: "a4" | "letter";
+                };
+            };
+        };
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+        };
+    };
+    destroyRoomPassController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
             };
             cookie?: never;
         };
@@ -2620,6 +4697,87 @@ export interface operations {
             };
         };
     };
+    takeOffStaffController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SectionDetail"];
+                };
+            };
+        };
+    };
+    indexSessionController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionPage"];
+                };
+            };
+        };
+    };
+    endOthersSessionController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    endSessionController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     storeSessionController: {
         parameters: {
             query?: never;
@@ -2632,6 +4790,34 @@ export interface operations {
                 "application/json": {
                     user_name: string;
                     secret: string;
+                    /** @enum {string} */
+                    stay?: "own" | "shared";
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignedIn"];
+                };
+            };
+        };
+    };
+    secondFactorSessionController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
                 };
             };
         };
@@ -2662,6 +4848,36 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    editYearSettingsController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                year: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    begins_on: string;
+                    ends_on: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Settings"];
+                };
             };
         };
     };

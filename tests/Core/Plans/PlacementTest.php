@@ -5,11 +5,12 @@ declare(strict_types=1);
 use Vantrel\Core\Codes\CodeBook;
 use Vantrel\Core\Codes\KeyedStream;
 use Vantrel\Core\Codes\Token;
-use Vantrel\Core\Codes\UserNames;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Placement\Enrolling;
 use Vantrel\Core\Placement\Invitations;
+use Vantrel\Core\Placement\InviteWish;
 use Vantrel\Core\Placement\JoinCodes;
+use Vantrel\Core\Placement\SchoolRules;
 use Vantrel\Core\Placement\Sections;
 use Vantrel\Core\Placement\StaffRole;
 use Vantrel\Core\Plan\Change;
@@ -28,6 +29,12 @@ function openSection(string $state = 'open'): Row
 function pupil(string $kind = 'student', string $state = 'active'): Row
 {
     return new Row('noor', 1, ['given_name' => 'Noor', 'family_name' => 'Haddad', 'kind' => $kind, 'state' => $state, 'email' => 'noor@lanternfield.example']);
+}
+
+/** @param  array<string, string|int|null>  $terms */
+function theCode(array $terms = []): Row
+{
+    return new Row('c1', 1, ['section_id' => 'sec', 'state' => 'open', 'who' => 'approval', 'starts_at' => null, 'ends_at' => null, 'cap' => null, ...$terms]);
 }
 
 function book(): CodeBook
@@ -53,45 +60,32 @@ it('opens a code, replaces it, closes it', function () use ($ids, $code): void {
 });
 
 it('lets a student in once', function () use ($ids): void {
-    $plan = Enrolling::byCode(openSection(), pupil(), [], $ids, '2026-09-01');
+    $plan = Enrolling::byCode(openSection(), theCode(), pupil(), [], 0, $ids, '2026-09-01', NOW);
     expect($plan->changes[0]->after['source'])->toBe('code');
     $in = new Row('e', 1, ['section_id' => 'sec', 'ends_on' => null]);
-    expect(Enrolling::byCode(openSection(), pupil(), [$in], $ids, '2026-09-01')->isEmpty())->toBeTrue();
+    expect(Enrolling::byCode(openSection(), theCode(), pupil(), [$in], 0, $ids, '2026-09-01', NOW)->isEmpty())->toBeTrue();
     $left = new Row('e', 1, ['section_id' => 'sec', 'ends_on' => '2026-08-30']);
-    expect(Enrolling::byCode(openSection(), pupil(), [$left], $ids, '2026-09-01')->isEmpty())->toBeFalse();
+    expect(Enrolling::byCode(openSection(), theCode(), pupil(), [$left], 0, $ids, '2026-09-01', NOW)->isEmpty())->toBeFalse();
 });
 
 it('lets in no staff, nobody who left, and nobody into an archived section', function () use ($ids): void {
-    expect(fn () => Enrolling::byCode(openSection(), pupil('staff'), [], $ids, '2026-09-01'))->toThrow(Refusal::class)
-        ->and(fn () => Enrolling::byCode(openSection(), pupil('student', 'left'), [], $ids, '2026-09-01'))->toThrow(Refusal::class)
-        ->and(fn () => Enrolling::byCode(openSection('archived'), pupil(), [], $ids, '2026-09-01'))->toThrow(Refusal::class);
-});
-
-it('makes an account for a student who has none', function () use ($ids): void {
-    $plan = Enrolling::byNewAccount(openSection(), new PersonName('Uma', 'Rao'), 'hash', new UserNames(['uma.rao' => true], []), $ids, '2026-09-01');
-    expect(array_map(fn (Change $c): string => $c->entity->value, $plan->changes))->toBe(['people', 'sign_ins', 'enrollments'])
-        ->and($plan->changes[1]->after['user_name'])->toBe('uma.rao2')->and($plan->changes[0]->after['grade'])->toBe('03')
-        ->and(fn () => Enrolling::byNewAccount(openSection(), new PersonName('', 'Rao'), 'hash', new UserNames([], []), $ids, '2026-09-01'))->toThrow(Refusal::class);
-});
-
-it('takes a student out as of a day, and never the lead', function (): void {
-    $plan = Enrolling::remove(openSection(), pupil(), new Row('e', 1, ['role' => 'student', 'ends_on' => null]), '2026-09-01');
-    expect($plan->changes[0]->after)->toBe(['ends_on' => '2026-09-01'])
-        ->and(fn () => Enrolling::remove(openSection(), pupil('staff'), new Row('e', 1, ['role' => 'lead', 'ends_on' => null]), '2026-09-01'))->toThrow(Refusal::class, 'Hand the lead over');
+    expect(fn () => Enrolling::byCode(openSection(), theCode(), pupil('staff'), [], 0, $ids, '2026-09-01', NOW))->toThrow(Refusal::class)
+        ->and(fn () => Enrolling::byCode(openSection(), theCode(), pupil('student', 'left'), [], 0, $ids, '2026-09-01', NOW))->toThrow(Refusal::class)
+        ->and(fn () => Enrolling::byCode(openSection('archived'), theCode(), pupil(), [], 0, $ids, '2026-09-01', NOW))->toThrow(Refusal::class);
 });
 
 it('makes no two sections of one name in a year', function () use ($ids): void {
-    $make = fn (string $name) => Sections::make('school', 'year', $name, 'class', null, 'lead', [openSection()], book(), $ids, '2026-09-01', NOW);
+    $make = fn (string $name) => Sections::make('school', 'year', $name, 'class', null, null, null, 'lead', [openSection()], book(), $ids, '2026-09-01', NOW);
     expect(array_map(fn (Change $c): string => $c->entity->value, $make('4 Tern')->changes))->toBe(['sections', 'enrollments', 'join_codes'])
         ->and(fn () => $make('3 HERON'))->toThrow(Refusal::class);
 });
 
-it('archives a section with its code and its open invitations', function () use ($code): void {
+it('archives a section with its code, its open invitations, its requests and its room pass', function () use ($code): void {
     $open = new Row('i1', 1, ['state' => 'invited', 'answered_at' => null]);
     $answered = new Row('i2', 1, ['state' => 'accepted', 'answered_at' => NOW]);
-    $plan = Sections::archive(openSection(), [$code], [$open, $answered], NOW);
-    expect(array_map(fn (Change $c): string => "{$c->entity->value} {$c->id}", $plan->changes))->toBe(['sections sec', 'join_codes c1', 'invitations i1'])
-        ->and(fn () => Sections::archive(openSection('archived'), [], [], NOW))->toThrow(Refusal::class);
+    $plan = Sections::archive(openSection(), [$code], [$open, $answered], [new Row('r1', 1, ['state' => 'waiting', 'password' => 'hash']), new Row('r2', 1, ['state' => 'refused'])], [new Row('p1', 1, ['state' => 'live']), new Row('p2', 1, ['state' => 'ended'])], NOW);
+    expect(array_map(fn (Change $c): string => "{$c->entity->value} {$c->id}", $plan->changes))->toBe(['sections sec', 'join_codes c1', 'room_passes p1', 'join_requests r1', 'invitations i1'])
+        ->and(fn () => Sections::archive(openSection('archived'), [], [], [], [], NOW))->toThrow(Refusal::class);
 });
 
 function asked(string $state = 'invited', string $expires = LATER): Row
@@ -99,16 +93,38 @@ function asked(string $state = 'invited', string $expires = LATER): Row
     return new Row('inv', 1, ['section_id' => 'sec', 'email' => 'noor@lanternfield.example', 'role' => 'co_teacher', 'state' => $state, 'expires_at' => $expires, 'person_id' => null, 'answered_at' => null]);
 }
 
-it('invites a colleague of the school, once', function () use ($ids): void {
-    $invite = fn (string $mail, StaffRole $role = StaffRole::CoTeacher, array $before = [], array $staff = []) => Invitations::invite(openSection(), $mail, $role, $before, $staff, ['lanternfield.example'], token(), 'me', $ids, NOW, LATER);
+function rules(bool $outside = false): SchoolRules
+{
+    return new SchoolRules('birth_date', false, 'allow', ['lanternfield.example'], $outside);
+}
+
+it('invites colleagues of the school, each once, all or none', function () use ($ids): void {
+    $invite = fn (string $mails, StaffRole $role = StaffRole::CoTeacher, array $before = [], array $staff = [], bool $outside = false) => Invitations::invite(
+        openSection(), new InviteWish($list = InviteWish::addressesIn($mails), $role), $before, $staff, rules($outside), array_fill_keys($list, token()), 'me', $ids, NOW, LATER,
+    );
     expect($invite('Noor@Lanternfield.Example')->changes[0]->after['email'])->toBe('noor@lanternfield.example')
         ->and($invite('noor@lanternfield.example')->changes[0]->after['token_hash'])->toBe(token()->hash())
-        ->and(fn () => $invite('not an address'))->toThrow(Refusal::class, 'not an e-mail')
-        ->and(fn () => $invite('noor@elsewhere.example'))->toThrow(Refusal::class, 'elsewhere.example')
+        ->and($invite("a@lanternfield.example, b@lanternfield.example;\nA@lanternfield.example")->changes)->toHaveCount(2)
+        ->and(fn () => $invite('a@lanternfield.example no-address'))->toThrow(Refusal::class, '“no-address” is not an e-mail')
+        ->and(fn () => $invite('noor@elsewhere.example'))->toThrow(Refusal::class, 'elsewhere.example is not a mail domain')
+        ->and($invite('noor@elsewhere.example', outside: true)->changes)->toHaveCount(1)
         ->and(fn () => $invite('noor@lanternfield.example', StaffRole::Lead))->toThrow(Refusal::class)
+        ->and(fn () => $invite(''))->toThrow(Refusal::class, 'from 1 to 30')
         ->and(fn () => $invite('noor@lanternfield.example', StaffRole::CoTeacher, [asked()]))->toThrow(Refusal::class, 'Send it again')
         ->and(fn () => $invite('noor@lanternfield.example', StaffRole::CoTeacher, [], [pupil('staff')]))->toThrow(Refusal::class, 'already');
     expect($invite('noor@lanternfield.example', StaffRole::CoTeacher, [asked('invited', NOW)])->changes)->toHaveCount(1);
+});
+
+it('gives a substitute dates, and nobody else', function () use ($ids): void {
+    $wish = fn (StaffRole $role, ?string $from, ?string $to) => new InviteWish(['noor@lanternfield.example'], $role, $from, $to);
+    expect(fn () => $wish(StaffRole::Substitute, null, null))->toThrow(Refusal::class, 'first day')
+        ->and(fn () => $wish(StaffRole::Substitute, '2026-09-05', '2026-09-05'))->toThrow(Refusal::class)
+        ->and(fn () => $wish(StaffRole::CoTeacher, '2026-09-05', '2026-09-09'))->toThrow(Refusal::class, 'Only a substitute');
+    $row = asked()->with(['role' => 'substitute', 'begins_on' => '2026-09-05', 'ends_on' => '2026-09-09']);
+    $in = Invitations::accept(openSection(), $row, pupil('staff'), [], $ids, '2026-09-01', NOW)->changes[1]->after;
+    expect([$in['role'], $in['begins_on'], $in['ends_on']])->toBe(['substitute', '2026-09-05', '2026-09-09']);
+    expect(Invitations::accept(openSection(), $row, pupil('staff'), [], $ids, '2026-09-07', NOW)->changes[1]->after['begins_on'])->toBe('2026-09-07')
+        ->and(fn () => Invitations::accept(openSection(), $row, pupil('staff'), [], $ids, '2026-09-09', NOW))->toThrow(Refusal::class, 'have passed');
 });
 
 it('takes one answer to an invitation, in time', function () use ($ids): void {

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Sections;
+namespace App\Platform;
 
 use TCPDF2DBarcode;
 

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Access;
+
+use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Matching\Candidate;
+use Vantrel\Core\Matching\Matcher;
+use Vantrel\Core\Matching\Subject;
+use Vantrel\Core\Names\NameKey;
+use Vantrel\Core\Names\PersonName;
+
+/** Who on a school's Roll somebody at the door may be. */
+final class DoorMatch
+{
+    private const MOST = 400;
+
+    /** @return list<Candidate> likeliest first, at most five */
+    public function of(string $schoolId, PersonName $name, ?string $birthDate, ?string $number, ?string $grade): array
+    {
+        $row = new Subject('door', $name->given, $name->family, (string) $birthDate, (string) $number, '', (string) $grade, $schoolId);
+        $known = $this->near($schoolId, $name, $birthDate, $number);
+        if ($known === []) {
+            return [];
+        }
+
+        return array_slice(Matcher::link([$row], $known)->candidates('door'), 0, 5);
+    }
+
+    /**
+     * Students worth comparing: who share the beginning of a name of each kind, in either order, or the number, or the birth date.
+     *
+     * @return list<Subject>
+     */
+    private function near(string $schoolId, PersonName $name, ?string $birthDate, ?string $number): array
+    {
+        $given = substr(explode(' ', NameKey::of($name->given))[0], 0, 2);
+        $family = substr(explode(' ', NameKey::of($name->family))[0], 0, 3);
+        $students = DB::table('people')->where('school_id', $schoolId)->where('kind', 'student')->where('state', 'active')
+            ->where(function ($q) use ($given, $family, $birthDate, $number): void {
+                if ($given !== '' && $family !== '') {
+                    $q->orWhere(fn ($w) => $w->where(fn ($n) => $n->where('search_name', 'like', "$given%")->orWhere('search_name', 'like', "% $given%"))
+                        ->where(fn ($n) => $n->where('search_name', 'like', "$family%")->orWhere('search_name', 'like', "% $family%")));
+                }
+                if ($birthDate !== null) {
+                    $q->orWhere('birth_date', $birthDate);
+                }
+                if ($number !== null) {
+                    $q->orWhere('number', $number);
+                }
+                $q->orWhereRaw('1 = 0');
+            })->limit(self::MOST)->get(['id', 'given_name', 'family_name', 'birth_date', 'number', 'grade', 'school_id']);
+
+        return array_values($students->map(fn (object $s): Subject => new Subject($s->id, $s->given_name, $s->family_name, (string) $s->birth_date, (string) $s->number, '', (string) $s->grade, $s->school_id))->all());
+    }
+}

@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Access;
+
+use App\Platform\Resource;
+
+/** What the sign-in page offers. */
+final readonly class Entrance extends Resource
+{
+    /**
+     * @param  string  $singleSignOn what the button says, '' where there is none
+     * @param  string  $note why somebody was sent back here, once
+     */
+    public function __construct(public bool $stayOwn, public bool $stayShared, public string $singleSignOn, public string $note)
+    {
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Access;
+
+use Closure;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Auth;
+use Symfony\Component\HttpFoundation\Response;
+
+/**
+ * How long a session lasts. Without "stay signed in" it ends with the browser, and after two idle hours; with it, after the
+ * days the school allows for that kind of device.
+ */
+final class KeepSession
+{
+    /** In the session: UTC seconds until which it stays, or absent. */
+    public const UNTIL = 'stay_until';
+
+    private const SEEN = 'seen_at';
+
+    private const IDLE = 7200;
+
+    public function handle(Request $request, Closure $next): Response
+    {
+        if ($request->hasSession()) {
+            $session = $request->session();
+            $until = (int) $session->get(self::UNTIL, 0);
+            $seen = (int) $session->get(self::SEEN, 0);
+            $now = now()->getTimestamp();
+            if (Auth::check() && ($until > 0 ? $now >= $until : $seen > 0 && $now - $seen > self::IDLE)) {
+                Auth::logout();
+                $session->invalidate();
+            }
+            // Written at most once a minute: a page that polls does not write with every look.
+            if ($now - $seen >= 60) {
+                $session->put(self::SEEN, $now);
+            }
+        }
+        $response = $next($request);
+        // Read when the cookie is made, after this: a session that does not stay has one without a date.
+        config(['session.expire_on_close' => ! $request->hasSession() || (int) $request->session()->get(self::UNTIL, 0) === 0]);
+
+        return $response;
+    }
+}

@@ -1,0 +1,233 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Access;
+
+use App\Ledger\Ledger;
+use App\Ledger\Snapshots;
+use App\Mailroom\NewcomerMail;
+use App\Models\Person;
+use App\Models\SignIn;
+use App\Platform\Answers;
+use App\Platform\CoreKit;
+use App\Platform\SchoolDay;
+use App\Platform\Takes;
+use Carbon\CarbonImmutable;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Hash;
+use Illuminate\Support\Facades\Mail;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Vantrel\Core\Codes\PasswordRules;
+use Vantrel\Core\Codes\Token;
+use Vantrel\Core\Matching\Candidate;
+use Vantrel\Core\Names\NameReader;
+use Vantrel\Core\Names\PersonName;
+use Vantrel\Core\Placement\CodeUse;
+use Vantrel\Core\Placement\Newcomer;
+use Vantrel\Core\Placement\Newcomers;
+use Vantrel\Core\Placement\SchoolRules;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Values\MailAddress;
+
+/**
+ * Somebody at the door with a code and no account: takes the account that the school's list holds for them, or asks to come in.
+ * What is shown of those on the list is the display name, and only of names that fit what was typed.
+ */
+final class NewcomerController
+{
+    /** In the session: the request this browser has made. */
+    private const REQUEST = 'join_request';
+
+    public function __construct(private readonly JoinDesk $desk, private readonly DoorMatch $match, private readonly SignInDesk $signIns, private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit)
+    {
+    }
+
+    #[Answers(Door::class, 'What a code opens, and what somebody without an account is asked')]
+    #[Takes(['code' => 'string'])]
+    public function door(Request $request): Door
+    {
+        [$section, $code, $school, $rules] = $this->open($request);
+        $domain = CodeUse::from($code->text('who')) === CodeUse::Domain;
+
+        return new Door($section->text('name'), $school->text('name'), $code->text('who'), $rules->asksBirthDate(), $rules->check === 'number', $domain ? 'required' : ($rules->mail ? 'optional' : 'no'), $domain ? $rules->domains : []);
+    }
+
+    #[Answers(ListedNames::class, 'Students of the list whom somebody of this name may be')]
+    #[Takes(['code' => 'string', 'given_name' => 'string', 'family_name' => 'string'])]
+    public function names(Request $request): ListedNames
+    {
+        $request->validate(['given_name' => 'required|string|max:60', 'family_name' => 'required|string|max:60']);
+        [$section, $code, , $rules] = $this->open($request);
+        if ($rules->check === 'none') {
+            return new ListedNames([], '');
+        }
+        $this->desk->countAsk($request, $code);
+
+        return new ListedNames(array_map(fn (Candidate $c): ListedName => new ListedName($this->key($code, $c->subject->id), (new PersonName($c->subject->given, $c->subject->family))->display()), $this->listed($section, $this->name($request), $rules)), $rules->check);
+    }
+
+    #[Answers(Joined::class, 'Take the account that the list holds, with what shows that it is one’s own')]
+    #[Takes(['code' => 'string', 'given_name' => 'string', 'family_name' => 'string', 'key' => 'string', 'proof' => 'string', 'password' => 'string'])]
+    public function claim(Request $request): Joined
+    {
+        $request->validate(['given_name' => 'required|string|max:60', 'family_name' => 'required|string|max:60', 'key' => 'required|string|max:64', 'proof' => 'required|string|max:40', 'password' => 'required|string|max:256']);
+        [$section, $code, $school, $rules] = $this->open($request);
+        $personId = null;
+        foreach ($this->listed($section, $this->name($request), $rules) as $candidate) {
+            if (hash_equals($this->key($code, $candidate->subject->id), $request->string('key')->value())) {
+                $personId = $candidate->subject->id;
+            }
+        }
+        $person = $personId === null ? null : $this->snapshots->find(Entity::Person, $personId);
+        if ($person === null) {
+            throw new Refusal('That name is not on the list any more. Type your name again.');
+        }
+        $this->desk->guardProof($request, $code, $person->id);
+        if (! Newcomers::fits($person, $rules->check, $request->string('proof')->value())) {
+            $this->desk->countProof($request, $code, $person->id);
+            throw new Refusal('That does not fit what the school has on record. Look again, or ask your teacher.', 'proof');
+        }
+        $this->mustBeGood($request->string('password')->value(), [$person->text('given_name'), $person->text('family_name'), $section->text('name')]);
+        $signIn = $this->snapshots->list(Entity::SignIn, fn ($q) => $q->where('person_id', $person->id))[0] ?? throw new Refusal('This account has no user name yet. Ask your teacher for a card.');
+        $last = DB::table('sign_ins')->where('person_id', $person->id)->max('last_signed_in_at');
+        $hash = Hash::make($request->string('password')->value());
+        DB::transaction(function () use ($section, $code, $person, $signIn, $last, $hash, $school): void {
+            DB::table('join_codes')->where('id', $code->id)->lockForUpdate()->first(['id']);
+            $plan = Newcomers::claim($section, $code, $person, $signIn, is_string($last) ? $last : null, $hash, $this->snapshots->list(Entity::Enrollment, fn ($q) => $q->where('person_id', $person->id)), $this->desk->cameIn($code), $this->kit->ids($this->kit->seed()), SchoolDay::today($school->id), $this->kit->now());
+            $this->ledger->apply($plan, $school->id, null, 'claim');
+        });
+        DB::table('sign_ins')->where('id', $signIn->id)->update(['last_signed_in_at' => now()]);
+        $this->signIns->login($request, Person::query()->findOrFail($person->id));
+
+        return new Joined($section->text('name'), false, $signIn->text('user_name'));
+    }
+
+    #[Answers(Asked::class, 'Ask to come in with a new account')]
+    #[Takes(['code' => 'string', 'given_name' => 'string', 'family_name' => 'string', 'birth_date?' => 'string', 'number?' => 'string', 'email?' => 'string', 'password' => 'string'])]
+    public function ask(Request $request): Asked
+    {
+        $request->validate(['given_name' => 'required|string|max:60', 'family_name' => 'required|string|max:60', 'birth_date' => 'nullable|date_format:Y-m-d', 'number' => 'nullable|string|max:40', 'email' => 'nullable|string|max:254', 'password' => 'required|string|max:256']);
+        [$section, $code, $school, $rules] = $this->open($request);
+        $name = $this->name($request);
+        $email = null;
+        if ($request->filled('email')) {
+            $email = MailAddress::read($request->string('email')->value())->address ?? throw new Refusal('That is not an e-mail address.', 'email');
+        }
+        $this->mustBeGood($request->string('password')->value(), [$name->given, $name->family, $section->text('name')]);
+        $this->desk->countAsk($request, $code);
+        $token = Token::draw($this->kit->random($this->kit->seed().' newcomer'));
+        $ids = $this->kit->ids($this->kit->seed());
+        $plan = Newcomers::ask(
+            $section, $code, new Newcomer($name, $request->filled('birth_date') ? $request->string('birth_date')->value() : null, $request->filled('number') ? trim($request->string('number')->value()) : null, $email, Hash::make($request->string('password')->value())), $rules,
+            $this->desk->cameIn($code), DB::table('join_requests')->where('section_id', $section->id)->whereIn('state', ['waiting', 'mail'])->count(), $token, $ids, SchoolDay::today($school->id), $this->kit->now(),
+        );
+        $state = (string) $plan->changes[0]->after['state'];
+        $this->ledger->apply($plan, $school->id, null, 'ask', within: function () use ($state, $email, $school, $section, $name, $token): void {
+            if ($state === 'mail' && $email !== null) {
+                Mail::to($email)->send(new NewcomerMail($school->id, $school->text('name'), $section->text('name'), $name->full(), rtrim((string) config('app.url'), '/').'/confirm/'.$token->plain, Newcomers::MAIL_DAYS));
+            }
+        });
+        $request->session()->put(self::REQUEST, $plan->changes[0]->id);
+
+        return new Asked($state, $section->text('name'), '');
+    }
+
+    #[Answers(Asked::class, 'What has become of the request this browser made; once approved, it is signed in')]
+    public function asked(Request $request): Asked
+    {
+        $id = $request->session()->get(self::REQUEST);
+        $row = is_string($id) ? $this->snapshots->find(Entity::JoinRequest, $id) : null;
+        if ($row === null) {
+            return new Asked('none', '', '');
+        }
+        $section = $this->snapshots->find(Entity::Section, $row->text('section_id'));
+        $userName = '';
+        if ($row->text('state') === 'approved') {
+            $person = Person::query()->find($row->text('person_id'));
+            $signIn = SignIn::query()->where('person_id', $row->text('person_id'))->whereNotNull('password')->orderByDesc('id')->first();
+            if ($person !== null && $person->state === 'active' && $signIn !== null) {
+                $userName = $signIn->user_name;
+                DB::table('sign_ins')->where('id', $signIn->id)->update(['last_signed_in_at' => now()]);
+                $this->signIns->login($request, $person);
+            }
+        }
+        if (in_array($row->text('state'), ['approved', 'refused'], true)) {
+            $request->session()->forget(self::REQUEST);
+        }
+
+        return new Asked($row->text('state'), (string) $section?->text('name'), $userName);
+    }
+
+    #[Answers(Joined::class, 'Confirm an address of the school with the link of a mail: the account is made')]
+    public function confirm(string $token, Request $request): Joined
+    {
+        $row = $this->snapshots->list(Entity::JoinRequest, fn ($q) => $q->where('token_hash', Token::hashOf($token))->where('state', 'mail'))[0] ?? throw new NotFoundHttpException;
+        if (CarbonImmutable::parse($row->text('made_at'), 'UTC')->addDays(Newcomers::MAIL_DAYS)->isPast()) {
+            throw new Refusal('This link is older than '.Newcomers::MAIL_DAYS.' days. Type the code again.');
+        }
+        $section = $this->snapshots->find(Entity::Section, $row->text('section_id')) ?? throw new NotFoundHttpException;
+        $plan = Newcomers::approve($section, $row, $this->kit->userNames(), null, $this->kit->ids($this->kit->seed()), SchoolDay::today($section->text('school_id')), $this->kit->now());
+        $this->ledger->apply($plan, $section->text('school_id'), null, 'let-in');
+        $personId = $this->inserted($plan, Entity::Person);
+        $this->signIns->login($request, Person::query()->findOrFail($personId));
+
+        return new Joined($section->text('name'), false, SignIn::query()->where('person_id', $personId)->firstOrFail()->user_name);
+    }
+
+    /** @return array{Row, Row, Row, SchoolRules} section, code, school and its rules */
+    private function open(Request $request): array
+    {
+        $request->validate(['code' => 'required|string|max:40']);
+        [$section, $code] = $this->desk->open($request, $request->string('code')->value());
+        $school = $this->snapshots->find(Entity::School, $section->text('school_id')) ?? throw new NotFoundHttpException;
+
+        return [$section, $code, $school, SchoolRules::of($school)];
+    }
+
+    /**
+     * Only those whose record holds what is asked as a proof.
+     *
+     * @return list<Candidate>
+     */
+    private function listed(Row $section, PersonName $name, SchoolRules $rules): array
+    {
+        return array_values(array_filter(
+            $this->match->of($section->text('school_id'), $name, null, null, $section->maybe('grade')),
+            fn (Candidate $c): bool => ($rules->check === 'number' ? $c->subject->number : $c->subject->birthDate) !== '',
+        ));
+    }
+
+    private function key(Row $code, string $personId): string
+    {
+        return hash_hmac('sha256', "$code->id $personId", (string) config('app.key'));
+    }
+
+    private function name(Request $request): PersonName
+    {
+        return NameReader::mend(new PersonName(NameReader::tidy($request->string('given_name')->value()), NameReader::tidy($request->string('family_name')->value())));
+    }
+
+    /** @param  list<string>  $personal */
+    private function mustBeGood(string $password, array $personal): void
+    {
+        $problem = PasswordRules::forStudents()->problem($password, $personal);
+        if ($problem !== null) {
+            throw new Refusal($problem, 'password');
+        }
+    }
+
+    private function inserted(Plan $plan, Entity $entity): string
+    {
+        foreach ($plan->changes as $change) {
+            if ($change->entity === $entity) {
+                return $change->id;
+            }
+        }
+        throw new Refusal('Nothing was made.');
+    }
+}

@@ -1,0 +1,131 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Access;
+
+use App\Ledger\Ledger;
+use App\Ledger\Snapshots;
+use App\Models\Person;
+use App\Platform\Answers;
+use App\Platform\CoreKit;
+use App\Platform\SchoolDay;
+use App\Platform\Takes;
+use Illuminate\Http\Request;
+use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\RateLimiter;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
+use Vantrel\Core\Codes\Token;
+use Vantrel\Core\Names\PersonName;
+use Vantrel\Core\Placement\RoomPasses;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Row;
+use Vantrel\Core\SignIn\OwnPassword;
+use Vantrel\Core\SignIn\Pictures;
+
+/** The room pass on a shared device: the section's name list, and a student tapping the own name. */
+final class RoomController
+{
+    private const REST = 900;
+
+    public function __construct(private readonly Snapshots $snapshots, private readonly CoreKit $kit, private readonly Ledger $ledger, private readonly SignInDesk $signIns)
+    {
+    }
+
+    #[Answers(RoomView::class, 'The name list a room pass opens')]
+    public function show(string $token, Request $request): RoomView
+    {
+        [$pass, $section, $school] = $this->open($token, $request);
+
+        return new RoomView($section->text('name'), $school->text('name'), array_values($this->students($section, $school)->map(fn (object $s): RoomName => new RoomName(
+            $this->key($pass, $s->id), (new PersonName($s->given_name, $s->family_name))->display(), $s->pictures !== null,
+        ))->all()), (int) $pass->text('pictures') === 1, (int) $pass->text('pictures') === 1 ? Pictures::ALL : []);
+    }
+
+    #[Answers(Me::class, 'Come in by tapping a name, and three pictures where the pass asks for them')]
+    #[Takes(['key' => 'string', 'pictures?' => 'list<string>'])]
+    public function enter(string $token, Request $request): Me
+    {
+        $request->validate(['key' => 'required|string|max:64', 'pictures' => 'nullable|array|max:3', 'pictures.*' => 'string|max:20']);
+        [$pass, $section, $school] = $this->open($token, $request);
+        $found = $this->students($section, $school)->first(fn (object $s): bool => hash_equals($this->key($pass, $s->id), $request->string('key')->value()))
+            ?? throw new Refusal('That name is not on the list any more. Look at the list again.');
+        $person = Person::query()->findOrFail($found->id);
+        if ((int) $pass->text('pictures') === 1) {
+            /** @var list<string> $chosen */
+            $chosen = array_values((array) $request->input('pictures', []));
+            $this->pictures($person, $chosen);
+        }
+        $this->signIns->login($request, $person);
+        $request->session()->put(RoomSession::KEY, $pass->id);
+
+        return Me::of($person);
+    }
+
+    /**
+     * The first three pictures a child taps are the ones they have from then on.
+     *
+     * @param  list<string>  $chosen
+     */
+    private function pictures(Person $person, array $chosen): void
+    {
+        $key = "pictures|$person->id";
+        if (RateLimiter::tooManyAttempts($key, Pictures::TRIES)) {
+            throw new TooManyRequestsHttpException(RateLimiter::availableIn($key), 'Too many tries.');
+        }
+        // Few ways to choose three pictures: the hash is keyed, so that a copy of the database alone tells nothing.
+        $hash = hash_hmac('sha256', "$person->id ".Pictures::word($chosen), (string) config('app.key'));
+        if ($person->pictures === null) {
+            Pictures::mustBeNew($chosen);
+            $row = $this->snapshots->find(Entity::Person, $person->id) ?? throw new NotFoundHttpException;
+            $this->ledger->apply(OwnPassword::pictures($row, $hash), $person->school_id, $person, 'pictures');
+
+            return;
+        }
+        if (! hash_equals($person->pictures, $hash)) {
+            RateLimiter::hit($key, self::REST);
+            throw new Refusal('Those are not your pictures, or not in that order. Try again.', 'pictures');
+        }
+        RateLimiter::clear($key);
+    }
+
+    /** @return array{Row, Row, Row} pass, section, school */
+    private function open(string $token, Request $request): array
+    {
+        $from = 'room-from|'.$request->ip();
+        if (RateLimiter::tooManyAttempts($from, 60)) {
+            throw new TooManyRequestsHttpException(RateLimiter::availableIn($from), 'Too many tries.');
+        }
+        $pass = $this->snapshots->list(Entity::RoomPass, fn ($q) => $q->where('token_hash', Token::hashOf($token)))[0] ?? null;
+        if ($pass === null) {
+            RateLimiter::hit($from, self::REST);
+            throw new NotFoundHttpException;
+        }
+        $section = $this->snapshots->find(Entity::Section, $pass->text('section_id')) ?? throw new NotFoundHttpException;
+        $school = $this->snapshots->find(Entity::School, $section->text('school_id')) ?? throw new NotFoundHttpException;
+        $shut = RoomPasses::shut($pass, $section, $school, $this->kit->now(), SchoolDay::clock($school->id));
+        if ($shut !== null) {
+            throw new Refusal($shut);
+        }
+
+        return [$pass, $section, $school];
+    }
+
+    /** @return Collection<int, object{id: string, given_name: string, family_name: string, pictures: string|null}> */
+    private function students(Row $section, Row $school): Collection
+    {
+        /** @var Collection<int, object{id: string, given_name: string, family_name: string, pictures: string|null}> $students */
+        $students = DB::table('enrollments as e')->join('people as p', 'p.id', '=', 'e.person_id')->where('e.section_id', $section->id)->where('e.role', 'student')
+            ->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))->where('p.state', 'active')->orderBy('p.given_name')->orderBy('p.family_name')->get(['p.id', 'p.given_name', 'p.family_name', 'p.pictures']);
+
+        return $students;
+    }
+
+    private function key(Row $pass, string $personId): string
+    {
+        return hash_hmac('sha256', "$pass->id $personId", (string) config('app.key'));
+    }
+}

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Access;
+
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Vantrel\Core\Plan\Refusal;
+
+/** There and back again. */
+final class SingleSignOnController
+{
+    public function begin(Request $request, SingleSignOn $singleSignOn): RedirectResponse
+    {
+        try {
+            return redirect()->away($singleSignOn->begin($request));
+        } catch (Refusal $e) {
+            return $this->said($request, $e);
+        }
+    }
+
+    public function back(Request $request, SingleSignOn $singleSignOn, SignInDesk $desk): RedirectResponse
+    {
+        try {
+            $desk->login($request, $singleSignOn->complete($request));
+        } catch (Refusal $e) {
+            return $this->said($request, $e);
+        }
+
+        return redirect('/');
+    }
+
+    /** The sentence goes by the session, not the address: nobody can make this page say something. */
+    private function said(Request $request, Refusal $refusal): RedirectResponse
+    {
+        $request->session()->put(SessionController::NOTE, $refusal->getMessage());
+
+        return redirect('/');
+    }
+}

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform;
+
+use Carbon\CarbonImmutable;
+use Closure;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Facades\DB;
+
+/** What day and hour it is at a school. Enrollments are days of the school, not of the server. */
+final class SchoolDay
+{
+    /** @var array<string, string> school to time zone */
+    private static array $zones = [];
+
+    public static function today(string $schoolId): string
+    {
+        return self::now($schoolId)->format('Y-m-d');
+    }
+
+    /** HH:MM. */
+    public static function clock(string $schoolId): string
+    {
+        return self::now($schoolId)->format('H:i');
+    }
+
+    /** The instant, in UTC as stored, at which a day begins at the school. */
+    public static function begins(string $schoolId, string $day): string
+    {
+        return CarbonImmutable::parse("$day 00:00:00", self::zone($schoolId))->utc()->format('Y-m-d H:i:s');
+    }
+
+    /** Forgets what was known of a school: its time zone has been changed. */
+    public static function forget(): void
+    {
+        self::$zones = [];
+    }
+
+    /**
+     * For `->where(...)`: enrollments that hold on a day. Intervals are half-open.
+     *
+     * @param  string  $alias of the enrollments in the query
+     * @return Closure(Builder): void
+     */
+    public static function inForce(string $alias, string $day): Closure
+    {
+        return function (Builder $query) use ($alias, $day): void {
+            $query->where("$alias.begins_on", '<=', $day)->where(fn (Builder $q) => $q->whereNull("$alias.ends_on")->orWhere("$alias.ends_on", '>', $day));
+        };
+    }
+
+    private static function now(string $schoolId): CarbonImmutable
+    {
+        return CarbonImmutable::now(self::zone($schoolId));
+    }
+
+    private static function zone(string $schoolId): string
+    {
+        return self::$zones[$schoolId] ??= (string) (DB::table('schools')->where('id', $schoolId)->value('time_zone') ?? 'UTC');
+    }
+}

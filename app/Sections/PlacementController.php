@@ -1,0 +1,127 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Sections;
+
+use App\Ledger\PlanView;
+use App\Models\School;
+use App\Models\Section;
+use App\Platform\Answers;
+use App\Platform\CoreKit;
+use App\Platform\SchoolDay;
+use App\Platform\Takes;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Gate;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Vantrel\Core\Placement\MoveKind;
+use Vantrel\Core\Placement\Moves;
+use Vantrel\Core\Placement\Power;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\Row;
+
+/** Moving students between sections, also enrolling and taking them out: looked at first, then applied as looked at. */
+final class PlacementController
+{
+    private const RULES = ['kind' => 'required|in:move,also,remove', 'people' => 'required|array|min:1|max:2000', 'people.*' => 'string|size:26', 'to' => 'nullable|string|size:26', 'day' => 'nullable|date_format:Y-m-d'];
+
+    public function __construct(private readonly SectionDesk $desk, private readonly SectionReader $reader, private readonly CoreKit $kit)
+    {
+    }
+
+    #[Answers(PlanView::class, 'What moving, also enrolling or taking out students of a section would do')]
+    #[Takes(['kind' => 'move|also|remove', 'people' => 'list<string>', 'to?' => 'string', 'day?' => 'string'])]
+    public function plan(Section $section, Request $request): PlanView
+    {
+        $seed = $this->kit->seed();
+
+        return PlanView::of($this->make($section, $request, $seed), $seed);
+    }
+
+    #[Answers(SectionDetail::class, 'Do it, as looked at')]
+    #[Takes(['kind' => 'move|also|remove', 'people' => 'list<string>', 'to?' => 'string', 'day?' => 'string', 'seed' => 'string', 'fingerprint' => 'string'])]
+    public function store(Section $section, Request $request): SectionDetail
+    {
+        $request->validate(['seed' => 'required|string|size:26', 'fingerprint' => 'required|string|size:64']);
+        $plan = $this->make($section, $request, $request->string('seed')->value());
+        $this->desk->mustBeAsSeen($plan, $request, $section->name);
+        $this->desk->apply($plan, $section, $request, 'place');
+
+        return $this->reader->detail($section, $this->desk->actor($request), null);
+    }
+
+    #[Answers(PlanView::class, 'What placing students of the school in a section would do')]
+    #[Takes(['people' => 'list<string>', 'to' => 'string', 'day?' => 'string'])]
+    public function planPlace(School $school, Request $request): PlanView
+    {
+        $seed = $this->kit->seed();
+
+        return PlanView::of($this->makePlace($school, $request, $seed)[0], $seed);
+    }
+
+    #[Answers(PlanView::class, 'Place them, as looked at')]
+    #[Takes(['people' => 'list<string>', 'to' => 'string', 'day?' => 'string', 'seed' => 'string', 'fingerprint' => 'string'])]
+    public function place(School $school, Request $request): PlanView
+    {
+        $request->validate(['seed' => 'required|string|size:26', 'fingerprint' => 'required|string|size:64']);
+        $seed = $request->string('seed')->value();
+        [$plan, $section] = $this->makePlace($school, $request, $seed);
+        $this->desk->mustBeAsSeen($plan, $request, $section->name);
+        $this->desk->apply($plan, $section, $request, 'place');
+
+        return PlanView::of($plan, $seed);
+    }
+
+    private function make(Section $section, Request $request, string $seed): Plan
+    {
+        $request->validate(self::RULES);
+        $kind = MoveKind::from($request->string('kind')->value());
+        $to = null;
+        if ($kind !== MoveKind::Remove && $request->filled('to')) {
+            $target = Section::query()->where('id', $request->string('to')->value())->where('school_id', $section->school_id)->first() ?? throw new NotFoundHttpException;
+            // The policy of the route has looked at the section they leave; the other one is looked at here.
+            Gate::authorize(Power::PlaceStudents->value, $target);
+            $to = $this->desk->row($target);
+        }
+        /** @var list<string> $ids */
+        $ids = $request->array('people');
+        $people = $this->desk->snapshots->list(Entity::Person, fn (Builder $q): Builder => $q->whereIn('id', $ids)
+            ->whereIn('id', fn ($s) => $s->select('person_id')->from('enrollments')->where('section_id', $section->id)->where('role', 'student')));
+
+        return $this->planOf($kind, $people, $kind === MoveKind::Also ? null : $this->desk->row($section), $to, $section->school_id, $request, $seed);
+    }
+
+    /** @return array{Plan, Section} */
+    private function makePlace(School $school, Request $request, string $seed): array
+    {
+        $request->validate([...array_diff_key(self::RULES, ['kind' => 1]), 'to' => 'required|string|size:26']);
+        $section = Section::query()->where('id', $request->string('to')->value())->where('school_id', $school->id)->first() ?? throw new NotFoundHttpException;
+        /** @var list<string> $ids */
+        $ids = $request->array('people');
+        $people = $this->desk->snapshots->list(Entity::Person, fn (Builder $q): Builder => $q->whereIn('id', $ids)->where('school_id', $school->id));
+
+        return [$this->planOf(MoveKind::Also, $people, null, $this->desk->row($section), $school->id, $request, $seed), $section];
+    }
+
+    /** @param  list<Row>  $people */
+    private function planOf(MoveKind $kind, array $people, ?Row $from, ?Row $to, string $schoolId, Request $request, string $seed): Plan
+    {
+        $day = $request->filled('day') ? $request->string('day')->value() : SchoolDay::today($schoolId);
+        usort($people, fn (Row $a, Row $b): int => [$a->text('family_name'), $a->text('given_name'), $a->id] <=> [$b->text('family_name'), $b->text('given_name'), $b->id]);
+        $enrollments = $sections = [];
+        $in = $to === null ? [] : [$to->id => true];
+        foreach ($this->desk->snapshots->list(Entity::Enrollment, fn (Builder $q): Builder => $q->whereIn('person_id', array_map(fn (Row $p): string => $p->id, $people))->where('role', 'student')) as $enrollment) {
+            $enrollments[$enrollment->text('person_id')][] = $enrollment;
+            $in[$enrollment->text('section_id')] = true;
+        }
+        foreach ($this->desk->snapshots->list(Entity::Section, fn (Builder $q): Builder => $q->whereIn('id', array_map(strval(...), array_keys($in)))) as $section) {
+            $sections[$section->id] = $section;
+        }
+        $seated = $to === null ? 0 : DB::table('enrollments as e')->where('e.section_id', $to->id)->where('e.role', 'student')->where(SchoolDay::inForce('e', $day))->count();
+
+        return Moves::plan($kind, $people, $from, $to, $enrollments, $sections, $seated, $day, $this->kit->ids($seed));
+    }
+}

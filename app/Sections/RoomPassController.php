@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Sections;
+
+use App\Models\Person;
+use App\Models\School;
+use App\Models\Section;
+use App\Platform\Answers;
+use App\Platform\CoreKit;
+use App\Platform\SchoolDay;
+use App\Platform\Takes;
+use Carbon\CarbonImmutable;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Vantrel\Core\Codes\Token;
+use Vantrel\Core\Placement\RoomPasses;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\SignIn\OwnPassword;
+
+/** The room pass of a section: made as a poster to print, ended, and the pictures of its children. */
+final class RoomPassController
+{
+    public function __construct(private readonly SectionDesk $desk, private readonly CoreKit $kit)
+    {
+    }
+
+    #[Answers('file', 'Make a room pass, as a poster to print; one the section has stops working')]
+    #[Takes(['hours' => 'school|any', 'pictures?' => 'bool', 'ends_on?' => 'string', 'paper' => 'a4|letter'])]
+    public function store(Section $section, Request $request): Response
+    {
+        $request->validate(['hours' => 'required|in:school,any', 'pictures' => 'nullable|boolean', 'ends_on' => 'nullable|date_format:Y-m-d', 'paper' => 'required|in:a4,letter']);
+        $seed = $this->kit->seed();
+        $token = Token::draw($this->kit->random("$seed room pass"));
+        $last = $request->filled('ends_on') ? CarbonImmutable::parse($request->string('ends_on')->value())->addDay()->format('Y-m-d') : null;
+        $plan = RoomPasses::make(
+            $this->desk->row($section), $this->desk->of(Entity::RoomPass, $section), $token, $request->string('hours')->value() === 'school', $request->boolean('pictures'),
+            $last === null ? null : SchoolDay::begins($section->school_id, $last), $this->kit->ids($seed), $this->kit->now(),
+        );
+        $school = School::query()->findOrFail($section->school_id);
+        $hours = $request->string('hours')->value() === 'school' ? "Works on school devices from {$school->day_opens} to {$school->day_closes}." : 'Works at any hour until it is ended.';
+        $pdf = RoomPoster::of($section->name, $school->name, rtrim((string) config('app.url'), '/').'/room/'.$token->plain, $hours, $request->boolean('pictures'), $request->string('paper')->value() === 'letter');
+        $this->desk->apply($plan, $section, $request, 'room-pass');
+
+        return response($pdf, 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="room-pass.pdf"']);
+    }
+
+    #[Answers(null, 'End the room pass: it stops at once, and whoever came in by it is signed out')]
+    public function destroy(Section $section, Request $request): Response
+    {
+        $this->desk->apply(RoomPasses::end($this->desk->row($section), $this->desk->of(Entity::RoomPass, $section), $this->kit->now()), $section, $request, 'room-pass');
+
+        return response()->noContent();
+    }
+
+    #[Answers(null, 'Forget the three pictures of a child, who then chooses again')]
+    public function forgetPictures(Section $section, Person $person, Request $request): Response
+    {
+        $plan = OwnPassword::pictures($this->desk->memberOf($section, $person), null);
+        if (! $plan->isEmpty()) {
+            $this->desk->apply($plan, $section, $request, 'pictures');
+        }
+
+        return response()->noContent();
+    }
+}

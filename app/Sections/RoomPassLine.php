@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Sections;
+
+use App\Platform\Resource;
+
+/** The room pass that works now. Its code is on paper only. */
+final readonly class RoomPassLine extends Resource
+{
+    /** @param  string  $hours school or any */
+    public function __construct(public string $hours, public bool $pictures, public string $madeAt, public ?string $endsAt)
+    {
+    }
+}

@@ -1,0 +1,205 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Placement;
+
+use Vantrel\Core\Codes\Token;
+use Vantrel\Core\Codes\UserNames;
+use Vantrel\Core\Names\PersonName;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Values\CalendarDate;
+use Vantrel\Core\Values\MailAddress;
+
+/**
+ * People at the door with a code and no account. One who is on the school's list takes the account that waits for them; all
+ * others ask, and are let in by somebody of the section or by a mail to an address of the school.
+ */
+final class Newcomers
+{
+    /** Days in which the mail to a newcomer's address can be answered. */
+    public const MAIL_DAYS = 3;
+
+    /** Requests of one section that may wait at a time: whoever has the link cannot bury a teacher in them. */
+    public const MOST_WAITING = 200;
+
+    /** 16 CFR 312.2 (USA): a child is someone under the age of 13. */
+    public const CHILD_UNTIL = 13;
+
+    /**
+     * Asks to come in. With a code for addresses of the school, a link sent there answers the request; else a person does.
+     *
+     * @param  int  $waiting requests of the section that wait
+     * @param  Token|null  $token for the mail, where the code is for addresses of the school
+     *
+     * @throws Refusal in words for the student
+     */
+    public static function ask(Row $section, Row $code, Newcomer $newcomer, SchoolRules $rules, int $cameIn, int $waiting, ?Token $token, Ids $ids, string $today, string $now): Plan
+    {
+        Enrolling::mustBeOpen($section);
+        $use = CodeUse::from($code->text('who'));
+        if ($use === CodeUse::Accounts) {
+            throw new Refusal('This code is for students who have an account. If you should have one, ask your teacher.');
+        }
+        JoinCodes::mustAdmit($code, $cameIn, $now);
+        self::mustBeFilledIn($newcomer, $rules, $today);
+        $child = $newcomer->birthDate !== null && CalendarDate::age($newcomer->birthDate, $today) < self::CHILD_UNTIL;
+        if ($child && $rules->under13 === 'listed') {
+            throw new Refusal('The school makes the accounts of students under 13. Ask your teacher for yours.');
+        }
+        if ($waiting >= self::MOST_WAITING) {
+            throw new Refusal('Too many are waiting for an answer. Ask your teacher to look at them first.');
+        }
+        $byMail = $use === CodeUse::Domain && ! ($child && $rules->under13 === 'approve');
+        if ($use === CodeUse::Domain) {
+            $domain = $newcomer->email === null ? '' : (MailAddress::read($newcomer->email)?->domain() ?? '');
+            if (! in_array($domain, $rules->domains, true)) {
+                throw new Refusal('Type your address at the school: it ends with @'.implode(' or @', $rules->domains).'.', 'email');
+            }
+        }
+        $plan = new PlanBuilder;
+        $plan->insert(Entity::JoinRequest, $ids->for('request'), [
+            'section_id' => $section->id, 'join_code_id' => $code->id, 'person_id' => null, 'state' => $byMail ? 'mail' : 'waiting',
+            'cause' => $child && $rules->under13 === 'approve' ? 'under_13' : ($use === CodeUse::Domain ? 'domain' : 'newcomer'),
+            'given_name' => $newcomer->name->given, 'family_name' => $newcomer->name->family, 'birth_date' => $newcomer->birthDate, 'number' => $newcomer->number, 'email' => $newcomer->email,
+            'password' => $newcomer->passwordHash, 'token_hash' => $byMail ? $token?->hash() : null, 'made_at' => $now, 'answered_at' => null, 'answered_by' => null,
+        ], 'asked at the door');
+
+        return $plan->build("Request for {$section->text('name')}", "{$newcomer->name->full()} asks to come into {$section->text('name')}.");
+    }
+
+    /**
+     * Lets a newcomer in with an account of their own. Their password becomes the account's and is forgotten here.
+     *
+     * @param  string|null  $answererId null where their own mail answered
+     */
+    public static function approve(Row $section, Row $request, UserNames $userNames, ?string $answererId, Ids $ids, string $today, string $now): Plan
+    {
+        self::mustWait($section, $request);
+        $plan = new PlanBuilder;
+        $name = self::name($request);
+        $id = $ids->for('person');
+        $plan->insert(Entity::Person, $id, [
+            'school_id' => $section->text('school_id'), 'kind' => 'student', 'given_name' => $name->given, 'family_name' => $name->family, 'search_name' => $name->searchKey(),
+            'birth_date' => $request->maybe('birth_date'), 'number' => null, 'grade' => $section->maybe('grade'), 'email' => $request->maybe('email'), 'phone' => null, 'state' => 'active', 'merged_into' => null,
+        ], 'let in at the door');
+        $plan->insert(Entity::SignIn, $ids->for('sign-in'), ['person_id' => $id, 'user_name' => $userNames->give($name->given, $name->family), 'passphrase' => null, 'password' => $request->maybe('password')], 'let in at the door');
+        Enrolling::insert($plan, $section->id, $id, 'student', 'request', $ids, $today, null, $request->maybe('join_code_id'), $now);
+        self::answered($plan, $request, 'approved', $id, $answererId, $now);
+
+        return $plan->build("{$name->full()} into {$section->text('name')}", "{$name->full()} gets an account and comes into {$section->text('name')}.");
+    }
+
+    /**
+     * The newcomer is somebody the school knows: no second account is made. What they chose at the door becomes one more way to
+     * sign in; their cards go on working.
+     *
+     * @param  list<Row>  $enrollments of that person
+     */
+    public static function approveAs(Row $section, Row $request, Row $person, array $enrollments, UserNames $userNames, string $answererId, Ids $ids, string $today, string $now): Plan
+    {
+        self::mustWait($section, $request);
+        if ($person->text('kind') !== 'student' || $person->text('state') !== 'active') {
+            throw new Refusal('That is not the account of an active student.');
+        }
+        $plan = new PlanBuilder;
+        $plan->insert(Entity::SignIn, $ids->for('sign-in'), ['person_id' => $person->id, 'user_name' => $userNames->give($person->text('given_name'), $person->text('family_name')), 'passphrase' => null, 'password' => $request->maybe('password')], 'recognised at the door');
+        if (! Enrolling::isIn($section->id, $enrollments, $today)) {
+            Enrolling::insert($plan, $section->id, $person->id, 'student', 'request', $ids, $today, null, $request->maybe('join_code_id'), $now);
+        }
+        self::answered($plan, $request, 'approved', $person->id, $answererId, $now);
+
+        return $plan->build(Enrolling::name($person)." into {$section->text('name')}", self::name($request)->full().' is '.Enrolling::name($person)." of the list and comes into {$section->text('name')}. No second account is made.");
+    }
+
+    public static function refuse(Row $section, Row $request, string $answererId, string $now): Plan
+    {
+        self::mustWait($section, $request);
+        $plan = new PlanBuilder;
+        self::answered($plan, $request, 'refused', null, $answererId, $now);
+
+        return $plan->build('Turned away from '.$section->text('name'), self::name($request)->full()." does not come into {$section->text('name')}. No account is made.");
+    }
+
+    /**
+     * Somebody at the door has shown to be a student of the list: the account that waits is theirs, with the password they chose.
+     * Only an account that nobody has ever signed in to can be taken so.
+     *
+     * @param  Row  $signIn of that student
+     * @param  string|null  $lastSignedIn when anyone last used any of the student's sign-ins
+     * @param  list<Row>  $enrollments of the student
+     */
+    public static function claim(Row $section, Row $code, Row $person, Row $signIn, ?string $lastSignedIn, string $passwordHash, array $enrollments, int $cameIn, Ids $ids, string $today, string $now): Plan
+    {
+        Enrolling::mustBeOpen($section);
+        if ($person->text('state') !== 'active' || $lastSignedIn !== null || $signIn->maybe('password') !== null) {
+            throw new Refusal('This account has been used already. Sign in with its card or password, or ask your teacher.');
+        }
+        $plan = new PlanBuilder;
+        $plan->update(Entity::SignIn, $signIn, ['password' => $passwordHash, 'passphrase' => null], 'taken by its owner at the door');
+        if (! Enrolling::isIn($section->id, $enrollments, $today)) {
+            JoinCodes::mustAdmit($code, $cameIn, $now);
+            Enrolling::insert($plan, $section->id, $person->id, 'student', 'code', $ids, $today, null, $code->id, $now);
+        }
+
+        return $plan->build("Into {$section->text('name')} by code", Enrolling::name($person)." takes the account on the list and comes into {$section->text('name')}.");
+    }
+
+    /** Whether what a newcomer says fits the record: compared as values, not as typed. */
+    public static function fits(Row $person, string $check, string $said): bool
+    {
+        $known = $check === 'number' ? ltrim(mb_strtoupper($person->text('number')), '0') : $person->text('birth_date');
+        $said = $check === 'number' ? ltrim(mb_strtoupper(trim($said)), '0') : $said;
+
+        return $known !== '' && hash_equals($known, $said);
+    }
+
+    /** @param  list<Row>  $requests of a section that is archived */
+    public static function closeAll(PlanBuilder $plan, array $requests, string $now): void
+    {
+        foreach ($requests as $request) {
+            if (in_array($request->text('state'), ['waiting', 'mail'], true)) {
+                self::answered($plan, $request, 'refused', null, null, $now);
+            }
+        }
+    }
+
+    private static function answered(PlanBuilder $plan, Row $request, string $state, ?string $personId, ?string $answererId, string $now): void
+    {
+        $plan->update(Entity::JoinRequest, $request, ['state' => $state, 'person_id' => $personId, 'password' => null, 'token_hash' => null, 'answered_at' => $now, 'answered_by' => $answererId], $state);
+    }
+
+    private static function name(Row $request): PersonName
+    {
+        return new PersonName($request->text('given_name'), $request->text('family_name'));
+    }
+
+    private static function mustWait(Row $section, Row $request): void
+    {
+        Enrolling::mustBeOpen($section);
+        if (! in_array($request->text('state'), ['waiting', 'mail'], true)) {
+            throw new Refusal($request->text('state') === 'approved' ? 'This request has been answered: they are in.' : 'This request has been answered: they were turned away.');
+        }
+    }
+
+    private static function mustBeFilledIn(Newcomer $newcomer, SchoolRules $rules, string $today): void
+    {
+        if ($newcomer->name->given === '') {
+            throw new Refusal('Type your first name.', 'given_name');
+        }
+        if ($rules->asksBirthDate() && $newcomer->birthDate === null) {
+            throw new Refusal('Type the day you were born.', 'birth_date');
+        }
+        if ($newcomer->birthDate !== null && ($newcomer->birthDate >= $today || CalendarDate::age($newcomer->birthDate, $today) > 100)) {
+            throw new Refusal('Nobody here was born on that day. Look at the year.', 'birth_date');
+        }
+        if ($rules->check === 'number' && $newcomer->number === null) {
+            throw new Refusal('Type your student number. If you do not know it, ask your teacher.', 'number');
+        }
+    }
+}

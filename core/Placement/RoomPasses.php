@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Placement;
+
+use Vantrel\Core\Codes\Token;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Row;
+
+/** The room pass: one printed code that opens a section's name list on shared devices. A section has at most one that works. */
+final class RoomPasses
+{
+    /**
+     * Makes a pass; one the section has stops working at once.
+     *
+     * @param  list<Row>  $passes of the section
+     * @param  bool  $schoolHours whether it works in school hours only
+     * @param  bool  $pictures whether a student taps three pictures of their own besides the name
+     * @param  string|null  $endsAt UTC instant, null for the whole year
+     */
+    public static function make(Row $section, array $passes, Token $token, bool $schoolHours, bool $pictures, ?string $endsAt, Ids $ids, string $now): Plan
+    {
+        Enrolling::mustBeOpen($section);
+        if ($endsAt !== null && $endsAt <= $now) {
+            throw new Refusal('That end has passed already. Choose a later day.', 'ends_on');
+        }
+        $plan = new PlanBuilder;
+        $had = self::endAll($plan, $passes, $now, 'replaced');
+        $plan->insert(Entity::RoomPass, $ids->for('room-pass'), [
+            'section_id' => $section->id, 'token_hash' => $token->hash(), 'state' => 'live', 'hours' => $schoolHours ? 'school' : 'any', 'pictures' => $pictures ? 1 : 0,
+            'made_at' => $now, 'ends_at' => $endsAt, 'ended_at' => null,
+        ], 'room pass made');
+
+        return $plan->build("Room pass of {$section->text('name')}", $had
+            ? "The printed pass of {$section->text('name')} stops working and a new one opens its name list."
+            : "A printed pass opens the name list of {$section->text('name')} on shared devices.");
+    }
+
+    /** @param  list<Row>  $passes */
+    public static function end(Row $section, array $passes, string $now): Plan
+    {
+        $plan = new PlanBuilder;
+        if (! self::endAll($plan, $passes, $now, 'ended')) {
+            throw new Refusal("{$section->text('name')} has no room pass.");
+        }
+
+        return $plan->build("Room pass of {$section->text('name')} ended", "The printed pass of {$section->text('name')} stops working at once; whoever came in by it is signed out.");
+    }
+
+    /**
+     * Why a pass does not open the list now, in words for whoever holds the device; null where it does.
+     *
+     * @param  string  $now UTC instant
+     * @param  string  $clock HH:MM at the school
+     */
+    public static function shut(Row $pass, Row $section, Row $school, string $now, string $clock): ?string
+    {
+        return match (true) {
+            $pass->text('state') !== 'live' || $section->text('state') !== 'open' => 'This pass does not work any more. There is a newer one in the room, or ask the teacher.',
+            $pass->maybe('ends_at') !== null && $pass->text('ends_at') <= $now => 'This pass has ended. Ask the teacher for a new one.',
+            $pass->text('hours') === 'school' && ($clock < $school->text('day_opens') || $clock >= $school->text('day_closes')) => "This pass works from {$school->text('day_opens')} to {$school->text('day_closes')}. At home, use your own card.",
+            default => null,
+        };
+    }
+
+    /** @param  list<Row>  $passes */
+    public static function endAll(PlanBuilder $plan, array $passes, string $now, string $reason): bool
+    {
+        $any = false;
+        foreach ($passes as $pass) {
+            if ($pass->text('state') === 'live') {
+                $plan->update(Entity::RoomPass, $pass, ['state' => 'ended', 'ended_at' => $now], $reason);
+                $any = true;
+            }
+        }
+
+        return $any;
+    }
+}

@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Placement;
+
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Row;
+
+/** School years by hand: planning the next, changing dates. The year turn makes the next one current. */
+final class SchoolYears
+{
+    /**
+     * @param  list<Row>  $years of the school
+     *
+     * @throws Refusal
+     */
+    public static function plan(string $schoolId, string $name, string $beginsOn, string $endsOn, array $years, Ids $ids): Plan
+    {
+        self::check($name, $beginsOn, $endsOn, $years, null);
+        $plan = new PlanBuilder;
+        // The first year of a school is the one it is in.
+        $state = array_filter($years, fn (Row $y): bool => $y->text('state') === 'current') === [] ? 'current' : 'planned';
+        $plan->insert(Entity::SchoolYear, $ids->for('year', $name), ['school_id' => $schoolId, 'name' => $name, 'begins_on' => $beginsOn, 'ends_on' => $endsOn, 'state' => $state], $state);
+
+        return $plan->build("School year $name", $state === 'planned' ? "Plans the school year $name. The year turn makes it current." : "$name is the current school year.");
+    }
+
+    /** @param  list<Row>  $years of the school */
+    public static function edit(Row $year, string $name, string $beginsOn, string $endsOn, array $years): Plan
+    {
+        if ($year->text('state') === 'closed') {
+            throw new Refusal("{$year->text('name')} is closed: its rosters stay as they were.");
+        }
+        self::check($name, $beginsOn, $endsOn, $years, $year->id);
+        $plan = new PlanBuilder;
+        $plan->update(Entity::SchoolYear, $year, ['name' => $name, 'begins_on' => $beginsOn, 'ends_on' => $endsOn], 'changed by hand');
+
+        return $plan->build("School year $name", "Changes the school year $name.");
+    }
+
+    /** @param  list<Row>  $years */
+    private static function check(string $name, string $beginsOn, string $endsOn, array $years, ?string $but): void
+    {
+        if ($name === '') {
+            throw new Refusal('Give the year a name, such as 2027-28.', 'name');
+        }
+        if ($endsOn <= $beginsOn) {
+            throw new Refusal('The year ends before it begins.', 'ends_on');
+        }
+        foreach ($years as $year) {
+            if ($year->id === $but) {
+                continue;
+            }
+            if ($year->text('name') === $name) {
+                throw new Refusal("There is a year called $name already.", 'name');
+            }
+            // Half-open: one year may end on the day the next begins.
+            if ($beginsOn < $year->text('ends_on') && $year->text('begins_on') < $endsOn) {
+                throw new Refusal("That overlaps {$year->text('name')}, from {$year->text('begins_on')} to {$year->text('ends_on')}.", 'begins_on');
+            }
+        }
+    }
+}

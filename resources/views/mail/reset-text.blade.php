@@ -1,0 +1,9 @@
+{{ $schoolName }}
+
+Somebody asked for a new password for {!! $userName !!}.
+
+If it was you, set one here within {{ $minutes }} minutes:
+{!! $link !!}
+
+The link works once. All devices that are signed in now are signed out.
+If it was not you, do nothing: the old password goes on working.

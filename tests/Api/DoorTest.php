@@ -1,0 +1,240 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Models\Person;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\RateLimiter;
+use Tests\Support\World;
+
+beforeEach(function (): void {
+    $this->world = World::make();
+    $this->section = $this->world->section;
+    $this->code = $this->world->code;
+    $this->as = fn (string $role) => $this->actingAs($this->world->as($role));
+    $this->out = function (): void {
+        auth()->logout();
+        $this->flushSession();
+        $this->app['auth']->forgetGuards();
+    };
+    $this->terms = fn (array $terms) => DB::table('join_codes')->where('code', $this->code)->update($terms);
+    $this->rules = fn (array $rules) => DB::table('schools')->where('id', $this->world->school)->update($rules);
+    $this->newcomer = ['code' => $this->code, 'given_name' => 'Marlo', 'family_name' => 'Quillfeather', 'birth_date' => '2012-05-04', 'password' => 'green boat stone'];
+});
+
+it('says at the door what is asked there, by the school’s rules and the code’s', function (): void {
+    ($this->rules)(['newcomer_check' => 'none', 'under_13' => 'allow']);
+    $this->postJson('/api/join/door', ['code' => $this->code])->assertOk()->assertExactJson(['section' => '3 Heron', 'school' => 'Lanternfield Primary', 'who' => 'approval', 'birthDate' => false, 'number' => false, 'mail' => 'no', 'domains' => []]);
+    ($this->rules)(['newcomer_check' => 'number', 'newcomer_mail' => 1, 'under_13' => 'approve']);
+    $this->postJson('/api/join/door', ['code' => $this->code])->assertJson(['birthDate' => true, 'number' => true, 'mail' => 'optional']);
+    ($this->terms)(['who' => 'domain']);
+    $this->postJson('/api/join/door', ['code' => $this->code])->assertJson(['mail' => 'required', 'domains' => ['lanternfield.example']]);
+});
+
+it('shows somebody at the door only display names that fit what they typed', function (): void {
+    $this->world->student('Marlo Quillfeather', null, ['birth_date' => '2012-05-04', 'number' => '020777', 'email' => 'marlo@shoremail.example']);
+    $this->world->student('Uma Rao', null, ['birth_date' => '2012-01-01']);
+    $found = $this->postJson('/api/join/names', ['code' => $this->code, 'given_name' => 'Marlow', 'family_name' => 'Quilfeather'])->assertOk();
+    expect($found->json('names.*.name'))->toBe(['Marlo Q.'])->and($found->json('check'))->toBe('birth_date');
+    foreach (['Quillfeather', '2012', '020777', 'shoremail', 'quillfeather'] as $private) {
+        expect((string) $found->getContent())->not->toContain($private);
+    }
+    $this->postJson('/api/join/names', ['code' => $this->code, 'given_name' => 'Zebulon', 'family_name' => 'Fitch'])->assertJsonPath('names', []);
+    $this->postJson('/api/join/names', ['code' => 'KDM4X7K', 'given_name' => 'Marlo', 'family_name' => 'Quillfeather'])->assertStatus(422);
+});
+
+it('lets a student of the list take the account that waits, once, with what they know', function (): void {
+    $id = $this->world->student('Marlo Quillfeather', null, ['birth_date' => '2012-05-04'], 'maple otter candy');
+    $names = $this->postJson('/api/join/names', $this->newcomer)->json('names');
+    $body = [...$this->newcomer, 'key' => $names[0]['key']];
+    $this->postJson('/api/join/claim', [...$body, 'proof' => '2012-05-05'])->assertStatus(422)->assertJsonPath('errors.proof.0', 'That does not fit what the school has on record. Look again, or ask your teacher.');
+    $this->postJson('/api/join/claim', [...$body, 'proof' => '2012-05-04', 'password' => 'short'])->assertStatus(422);
+    $this->postJson('/api/join/claim', [...$body, 'proof' => '2012-05-04'])->assertOk()->assertJson(['section' => '3 Heron', 'userName' => 'marlo.quillfeather']);
+    expect(auth()->id())->toBe($id)->and(DB::table('people')->where('family_name', 'Quillfeather')->count())->toBe(1);
+    ($this->out)();
+    $this->postJson('/api/sign-in', ['user_name' => 'marlo.quillfeather', 'secret' => 'maple otter candy'])->assertStatus(422);
+    $this->postJson('/api/sign-in', ['user_name' => 'marlo.quillfeather', 'secret' => 'green boat stone'])->assertOk();
+    ($this->out)();
+    $this->postJson('/api/join/claim', [...$body, 'proof' => '2012-05-04'])->assertStatus(422)->assertJsonPath('detail', 'This account has been used already. Sign in with its card or password, or ask your teacher.');
+});
+
+it('stops guessing what another student knows', function (): void {
+    $this->world->student('Marlo Quillfeather', null, ['birth_date' => '2012-05-04']);
+    $key = $this->postJson('/api/join/names', $this->newcomer)->json('names.0.key');
+    for ($i = 1; $i <= 5; $i++) {
+        $this->postJson('/api/join/claim', [...$this->newcomer, 'key' => $key, 'proof' => "2012-06-0$i"])->assertStatus(422);
+    }
+    $this->postJson('/api/join/claim', [...$this->newcomer, 'key' => $key, 'proof' => '2012-05-04'])->assertStatus(429);
+    // A key of another code opens nothing.
+    $other = $this->world->code($this->world->otherSection, 'TTRWXK');
+    RateLimiter::clear('proof|'.DB::table('people')->where('given_name', 'Marlo')->value('id'));
+    $this->postJson('/api/join/claim', [...$this->newcomer, 'code' => $other, 'key' => $key, 'proof' => '2012-05-04'])->assertStatus(422)->assertJsonPath('detail', 'That name is not on the list any more. Type your name again.');
+});
+
+it('has newcomers wait until they are let in, and signs their own browser in', function (): void {
+    $this->postJson('/api/join/ask', [...$this->newcomer, 'password' => 'quillfeather'])->assertStatus(422);
+    $this->postJson('/api/join/ask', $this->newcomer)->assertOk()->assertJson(['state' => 'waiting', 'section' => '3 Heron']);
+    expect(DB::table('people')->where('given_name', 'Marlo')->exists())->toBeFalse()->and(DB::table('join_requests')->value('password'))->not->toContain('green');
+    $this->postJson('/api/join/asked')->assertJson(['state' => 'waiting', 'userName' => '']);
+    $door = $this->app['session']->driver()->all();
+    ($this->as)('lead')->getJson("/api/sections/$this->section")->assertJsonPath('waiting', 1);
+    $request = $this->getJson("/api/sections/$this->section/requests")->assertOk()->json('requests.0');
+    expect($request)->toMatchArray(['name' => 'Marlo Quillfeather', 'state' => 'waiting', 'cause' => 'newcomer', 'mayBe' => []]);
+    $this->postJson("/api/sections/$this->section/requests/{$request['id']}/approve")->assertOk()->assertJsonPath('requests', []);
+    $this->postJson("/api/sections/$this->section/requests/{$request['id']}/approve")->assertStatus(422);
+    ($this->out)();
+    $this->withSession($door)->postJson('/api/join/asked')->assertJson(['state' => 'approved', 'userName' => 'marlo.quillfeather']);
+    expect(auth()->user()?->fullName())->toBe('Marlo Quillfeather');
+    ($this->out)();
+    $this->postJson('/api/sign-in', ['user_name' => 'marlo.quillfeather', 'secret' => 'green boat stone'])->assertOk();
+});
+
+it('shows with a request whom of the Roll it may be, and makes no second account of them', function (): void {
+    $known = $this->world->student('Marlo Quillfeather', $this->world->otherSection, ['birth_date' => '2012-05-04'], 'maple otter candy');
+    $this->postJson('/api/join/ask', [...$this->newcomer, 'given_name' => 'Marlow'])->assertOk();
+    $teacher = ($this->as)('lead')->getJson("/api/sections/$this->section/requests")->json('requests.0.mayBe.0');
+    expect($teacher)->toMatchArray(['id' => $known, 'name' => 'Marlo Q.', 'sections' => ''])->and(array_filter(array_column($teacher['evidence'], 'right')))->toBe([]);
+    $full = ($this->as)('coordinator')->getJson("/api/sections/$this->section/requests")->json('requests.0');
+    expect($full['mayBe'][0])->toMatchArray(['name' => 'Marlo Quillfeather', 'sections' => '3 Plover'])->and($full['mayBe'][0]['probability'])->toBeGreaterThan(0.9);
+    $this->postJson("/api/sections/$this->section/requests/{$full['id']}/approve", ['as' => $known])->assertOk();
+    expect(DB::table('people')->where('family_name', 'Quillfeather')->count())->toBe(1)->and(DB::table('enrollments')->where('person_id', $known)->count())->toBe(2);
+    ($this->out)();
+    $this->postJson('/api/sign-in', ['user_name' => 'marlo.quillfeather', 'secret' => 'maple otter candy'])->assertOk();
+    ($this->out)();
+    $this->postJson('/api/sign-in', ['user_name' => 'marlo.quillfeather2', 'secret' => 'green boat stone'])->assertOk()->assertJsonPath('me.name', 'Marlo Quillfeather');
+});
+
+it('tells one who was turned away, makes nothing, and undo lets the request wait again', function (): void {
+    $before = World::checksum();
+    $this->postJson('/api/join/ask', $this->newcomer)->assertOk();
+    $door = $this->app['session']->driver()->all();
+    $id = DB::table('join_requests')->value('id');
+    ($this->as)('co_teacher')->postJson("/api/sections/$this->section/requests/$id/refuse")->assertOk();
+    ($this->out)();
+    $this->withSession($door)->postJson('/api/join/asked')->assertJson(['state' => 'refused']);
+    $this->assertGuest();
+    $this->postJson('/api/join/asked')->assertJson(['state' => 'none']);
+    expect(DB::table('people')->where('given_name', 'Marlo')->exists())->toBeFalse();
+    foreach (DB::table('ledger_entries')->orderByDesc('seq')->pluck('id') as $entry) {
+        ($this->as)('coordinator')->postJson("/api/ledger/$entry/undo")->assertOk();
+    }
+    expect(World::checksum())->toBe($before);
+});
+
+it('lets in by a mail to an address of the school, once, in time', function (): void {
+    ($this->terms)(['who' => 'domain']);
+    ($this->rules)(['under_13' => 'allow']);
+    $this->postJson('/api/join/ask', [...$this->newcomer, 'email' => 'marlo@elsewhere.example'])->assertStatus(422)->assertJsonPath('errors.email.0', 'Type your address at the school: it ends with @lanternfield.example.');
+    $this->postJson('/api/join/ask', [...$this->newcomer, 'email' => 'marlo@lanternfield.example'])->assertJson(['state' => 'mail']);
+    preg_match('#/confirm/(\S+)#', (string) DB::table('outgoing_messages')->value('text'), $m);
+    expect(DB::table('join_requests')->value('token_hash'))->toBe(hash('sha256', $m[1]));
+    $this->postJson('/api/join/confirm/'.strrev($m[1]))->assertStatus(404);
+    $this->travel(4)->days();
+    $this->postJson("/api/join/confirm/$m[1]")->assertStatus(422);
+    $this->travelBack();
+    $this->postJson("/api/join/confirm/$m[1]")->assertOk()->assertJson(['section' => '3 Heron', 'userName' => 'marlo.quillfeather']);
+    expect(auth()->user()?->email)->toBe('marlo@lanternfield.example');
+    $this->postJson("/api/join/confirm/$m[1]")->assertStatus(404);
+});
+
+it('keeps the school’s rule for those under 13', function (): void {
+    $child = [...$this->newcomer, 'birth_date' => '2018-05-04'];
+    ($this->rules)(['under_13' => 'listed']);
+    $this->postJson('/api/join/ask', $child)->assertStatus(422)->assertJsonPath('detail', 'The school makes the accounts of students under 13. Ask your teacher for yours.');
+    ($this->rules)(['under_13' => 'approve']);
+    $this->postJson('/api/join/ask', $child)->assertJson(['state' => 'waiting']);
+    expect(DB::table('join_requests')->value('cause'))->toBe('under_13');
+});
+
+it('keeps to start, end and who a code is for', function (): void {
+    $noor = fn () => $this->actingAs(Person::query()->findOrFail($this->world->student('Noor '.uniqid())));
+    ($this->as)('lead')->postJson("/api/sections/$this->section/code/terms", ['who' => 'accounts', 'starts_at' => now()->addHour()->toIso8601String(), 'ends_at' => now()->addHours(3)->toIso8601String(), 'cap' => 2])->assertOk()->assertJson(['who' => 'accounts', 'cap' => 2]);
+    $noor()->postJson('/api/join', ['code' => $this->code])->assertStatus(422)->assertJsonPath('detail', 'This code does not work yet. Try again when your teacher says so.');
+    $this->travel(2)->hours();
+    $noor()->postJson('/api/join', ['code' => $this->code])->assertOk();
+    $noor()->postJson('/api/join', ['code' => $this->code])->assertOk();
+    $noor()->postJson('/api/join', ['code' => $this->code])->assertStatus(422)->assertJsonPath('detail', 'All places for this code are taken. Tell your teacher, who can let more in.');
+    $this->postJson('/api/join/ask', $this->newcomer)->assertStatus(422);
+    $this->travel(2)->hours();
+    $noor()->postJson('/api/join', ['code' => $this->code])->assertStatus(422)->assertJsonPath('detail', 'This code has ended. Ask your teacher for a new one.');
+    $arrived = ($this->as)('lead')->getJson("/api/sections/$this->section/code")->json('arrived');
+    expect($arrived)->toHaveCount(2)->and($arrived[0]['name'])->toStartWith('Noor')->and($arrived[0]['at'])->toEndWith('Z');
+    $this->postJson("/api/sections/$this->section/code/terms", ['who' => 'approval', 'ends_at' => now()->subDay()->toIso8601String()])->assertStatus(422);
+});
+
+it('takes a chosen code where it is safe, and says every rule', function (): void {
+    $length = ($this->as)('lead')->getJson("/api/sections/$this->section/code")->json('payload');
+    $wish = substr('KWM9TXBD', 0, $length);
+    $this->getJson("/api/sections/$this->section/code/chosen?chosen=$wish")->assertOk()->assertJson(['safe' => true])->assertJsonCount(7, 'rules');
+    $made = $this->postJson("/api/sections/$this->section/code", ['chosen' => $wish, 'who' => 'approval'])->assertOk();
+    expect(str_replace('-', '', $made->json('written')))->toStartWith($wish);
+    $this->getJson("/api/sections/$this->section/code/chosen?chosen=$wish")->assertJson(['safe' => false]);
+    $this->postJson("/api/sections/$this->section/code", ['chosen' => 'HRNHRN'])->assertStatus(422)->assertJsonPath('errors.chosen.0', 'That code is not safe to use. Look at the rules beside it.');
+});
+
+it('opens the name list by the room pass, shows display names only, and one after the other comes in', function (): void {
+    $noor = $this->world->student('Noor Haddad', $this->section, ['number' => '020555']);
+    ($this->rules)(['day_opens' => '00:00', 'day_closes' => '23:59']);
+    $pdf = ($this->as)('substitute')->post("/api/sections/$this->section/room-pass", ['hours' => 'school', 'paper' => 'a4'])->assertOk()->assertHeader('Content-Type', 'application/pdf');
+    expect((string) $pdf->getContent())->toStartWith('%PDF');
+    // The token stands on the poster alone; for the test a pass with a known one.
+    DB::table('room_passes')->update(['token_hash' => hash('sha256', 'the-pass')]);
+    ($this->out)();
+    $list = $this->getJson('/api/room/the-pass')->assertOk();
+    expect($list->json('names.*.name'))->toBe(['Noor H.', 'Wilhelmina S.'])->and((string) $list->getContent())->not->toContain('Haddad')->not->toContain('020555')->not->toContain($noor);
+    $this->postJson('/api/room/the-pass', ['key' => $list->json('names.0.key')])->assertOk()->assertJson(['name' => 'Noor Haddad', 'room' => '3 Heron']);
+    $this->getJson('/api/home')->assertJsonPath('students.0.name', 'Noor Haddad');
+    $this->postJson('/api/password', ['password' => 'green boat stone'])->assertStatus(403);
+    $this->getJson('/api/sessions')->assertStatus(403);
+    $this->postJson('/api/room/the-pass', ['key' => $list->json('names.1.key')])->assertOk()->assertJson(['name' => 'Wilhelmina Seabright']);
+    // Ended: at once, also for who is in.
+    $session = $this->app['session']->driver()->all();
+    DB::table('room_passes')->update(['state' => 'ended']);
+    $this->withSession($session)->getJson('/api/home')->assertStatus(401);
+    $this->getJson('/api/room/the-pass')->assertStatus(422)->assertJsonPath('detail', 'This pass does not work any more. There is a newer one in the room, or ask the teacher.');
+    $this->getJson('/api/room/another')->assertStatus(404);
+});
+
+it('asks for the three pictures a child has chosen, with few tries', function (): void {
+    $this->world->insert('room_passes', ['section_id' => $this->section, 'token_hash' => hash('sha256', 'the-pass'), 'state' => 'live', 'hours' => 'any', 'pictures' => 1, 'made_at' => now()]);
+    $key = $this->getJson('/api/room/the-pass')->assertJsonPath('pictures', true)->json('names.0.key');
+    $tap = fn (array $pictures) => $this->postJson('/api/room/the-pass', ['key' => $key, 'pictures' => $pictures]);
+    $tap(['boat', 'boat', 'boat'])->assertStatus(422);
+    $tap(['boat', 'leaf'])->assertStatus(422);
+    $tap(['boat', 'leaf', 'key'])->assertOk();
+    expect(DB::table('people')->where('id', $this->world->people['student'])->value('pictures'))->toHaveLength(64)
+        ->and((string) DB::table('ledger_changes')->where('entity', 'people')->value('after'))->toContain('(secret)');
+    $tap(['boat', 'leaf', 'key'])->assertOk();
+    for ($i = 0; $i < 5; $i++) {
+        $tap(['boat', 'leaf', 'sun'])->assertStatus(422)->assertJsonPath('detail', 'Those are not your pictures, or not in that order. Try again.');
+    }
+    $tap(['boat', 'leaf', 'key'])->assertStatus(429);
+    ($this->as)('lead')->deleteJson("/api/sections/$this->section/people/{$this->world->people['student']}/pictures")->assertNoContent();
+    RateLimiter::clear("pictures|{$this->world->people['student']}");
+    ($this->out)();
+    $tap(['moon', 'moon', 'key'])->assertOk();
+});
+
+it('ends all that belongs to a section when it is archived, and no card', function (): void {
+    $this->postJson('/api/join/ask', $this->newcomer)->assertOk();
+    $this->world->insert('room_passes', ['section_id' => $this->section, 'token_hash' => hash('sha256', 'the-pass'), 'state' => 'live', 'hours' => 'any', 'made_at' => now()]);
+    $this->world->insert('invitations', ['section_id' => $this->section, 'email' => 'x@lanternfield.example', 'role' => 'assistant', 'state' => 'invited', 'token_hash' => hash('sha256', 'the-invitation'), 'sent_at' => now(), 'expires_at' => now()->addDay(), 'invited_by' => $this->world->people['lead']]);
+    $this->world->badge($this->world->people['student'], 'the-card');
+    $before = World::checksum();
+    $plan = ($this->as)('lead')->getJson("/api/sections/$this->section/archive")->json();
+    $this->postJson("/api/sections/$this->section/archive", ['seed' => $plan['seed'], 'fingerprint' => $plan['fingerprint']])->assertOk()->assertJsonPath('powers', ['see_roster', 'print_cards']);
+    ($this->out)();
+    $this->getJson('/api/room/the-pass')->assertStatus(422);
+    $this->getJson('/api/invited/the-invitation')->assertJsonPath('state', 'withdrawn');
+    $this->postJson('/api/join/door', ['code' => $this->code])->assertStatus(422);
+    expect(DB::table('join_requests')->value('state'))->toBe('refused');
+    $this->get('/b/the-card')->assertRedirect('/');
+    expect(auth()->id())->toBe($this->world->people['student']);
+    DB::table('sign_ins')->update(['last_signed_in_at' => null]);
+    $entry = DB::table('ledger_entries')->where('action', 'archive')->value('id');
+    ($this->as)('coordinator')->postJson("/api/ledger/$entry/undo")->assertOk();
+    $after = World::checksum();
+    // The secrets of the request were not kept and do not come back.
+    unset($before['join_requests'], $after['join_requests']);
+    expect($after)->toBe($before);
+});
