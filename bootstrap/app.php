@@ -21,7 +21,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
     ->withProviders([App\Platform\VantrelProvider::class], false)
     ->withRouting(web: __DIR__.'/../routes/web.php', commands: __DIR__.'/../routes/console.php')
     ->withCommands([
-        __DIR__.'/../app/Intake/Commands', __DIR__.'/../app/Ledger/Commands', __DIR__.'/../app/PrintRoom/Commands', __DIR__.'/../app/Rosters/Commands', __DIR__.'/../app/Platform/Commands',
+        __DIR__.'/../app/Access/Commands', __DIR__.'/../app/Intake/Commands', __DIR__.'/../app/Ledger/Commands', __DIR__.'/../app/PrintRoom/Commands', __DIR__.'/../app/Rosters/Commands', __DIR__.'/../app/Platform/Commands', __DIR__.'/../app/StandIns/Commands',
     ])
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->remove(HandleCors::class);

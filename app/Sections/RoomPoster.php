@@ -36,27 +36,28 @@ final class RoomPoster
         }
         $pdf->AddPage();
         $width = $w - 2 * self::MARGIN;
-        $text = function (string $font, float $size, string $line, float $y, string $align = 'L') use ($pdf, $width): void {
+        $text = function (string $font, float $size, string $line, float $y, string $align = 'L', float $indent = 0) use ($pdf, $width): void {
             $pdf->SetFont($font, '', $size);
-            while ($size > 10 && $pdf->GetStringWidth($line) > $width) {
+            while ($size > 10 && $pdf->GetStringWidth($line) > $width - $indent) {
                 $pdf->SetFont($font, '', $size -= 1);
             }
-            $pdf->SetXY(self::MARGIN, $y);
-            $pdf->Cell($width, $size * 0.42, $line, 0, 0, $align, false, '', 0, false, 'T', 'T');
+            $pdf->SetXY(self::MARGIN + $indent, $y);
+            $pdf->Cell($width - $indent, $size * 0.42, $line, 0, 0, $align, false, '', 0, false, 'T', 'T');
         };
         $text(self::SANS, 12, $school, 20);
         $text(self::SERIF, 44, $section, 27);
         $pdf->SetLineStyle(['width' => 0.3, 'color' => [0, 0, 0]]);
         $pdf->Line(self::MARGIN, 48, $w - self::MARGIN, 48);
         $pdf->write2DBarcode($link, 'QRCODE,M', ($w - self::QR) / 2, 64, self::QR, self::QR, ['border' => false, 'padding' => 0, 'fgcolor' => [0, 0, 0], 'bgcolor' => false], 'N');
-        $steps = ['1   Point the camera of a school device at the square.', '2   Tap your name.', ...($pictures ? ['3   Tap your three pictures.'] : []), ($pictures ? '4' : '3').'   When you are done: tap “I am done”.'];
+        $steps = ['Point the camera of a school device at the square.', 'Tap your name.', ...($pictures ? ['Tap your three pictures.'] : []), 'When you are done: tap “I am done”.'];
         foreach ($steps as $i => $step) {
-            $text(self::SANS, 20, $step, 172 + 11 * $i);
+            $text(self::SANS, 19, (string) ($i + 1), 172 + 11 * $i);
+            $text(self::SANS, 19, $step, 172 + 11 * $i, 'L', 9);
         }
         $y = $h - 44;
         $pdf->SetLineStyle(['width' => 0.8, 'color' => [0, 0, 0]]);
         $pdf->Rect(self::MARGIN, $y, $width, 24);
-        $text(self::SERIF, 17, 'For this room only: not for families, not for photographs', $y + 4, 'C');
+        $text(self::SERIF, 15, 'For this room only: not for families, not for photographs', $y + 4, 'C');
         $text(self::SANS, 11, "Whoever has it sees the first names of this class. $hours", $y + 14, 'C');
 
         return (string) $pdf->Output('', 'S');

@@ -45,7 +45,7 @@ final class OpenIdProvider
             throw new NotFoundHttpException;
         }
         if (! $request->filled('as')) {
-            $people = DB::table('people')->whereIn('kind', ['staff', 'student'])->where('state', 'active')->whereNotNull('email')->orderBy('kind')->orderBy('given_name')->limit(40)->get(['given_name', 'family_name', 'email']);
+            $people = DB::table('people')->whereIn('kind', ['staff', 'student'])->where('state', 'active')->whereNotNull('email')->orderByRaw("kind = 'staff' desc")->orderBy('given_name')->orderBy('family_name')->limit(400)->get(['given_name', 'family_name', 'email']);
 
             return view('stand-ins.openid', ['people' => $people, 'query' => $request->query()]);
         }

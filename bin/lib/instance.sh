@@ -169,8 +169,59 @@ stop_one() { # pid file
   rm -f "$1"
 }
 
+# nginx and php-fpm with settings of their own, in the way docs/operations.md has them.
+behind_nginx() { # port
+  local run=$VANTREL_HOME/run socket
+  socket=$(dirname "$(cat "$run/socket")")/fpm.sock
+  cat >"$run/fpm.conf" <<CONF
+[global]
+error_log = $VANTREL_HOME/log/fpm.log
+[vantrel]
+listen = $socket
+pm = static
+pm.max_children = 8
+clear_env = no
+env[VANTREL_HOME] = $VANTREL_HOME
+env[APP_CONFIG_CACHE] = ${APP_CONFIG_CACHE:-}
+env[APP_ROUTES_CACHE] = ${APP_ROUTES_CACHE:-}
+php_admin_value[memory_limit] = 512M
+php_admin_value[opcache.validate_timestamps] = 0
+php_admin_value[opcache.max_accelerated_files] = 20000
+$([ "$(id -u)" = 0 ] && printf 'user = root\ngroup = root\nlisten.mode = 0666')
+CONF
+  mkdir -p "$run/nginx"
+  cat >"$run/nginx.conf" <<CONF
+$([ "$(id -u)" = 0 ] && printf 'user root;')
+worker_processes 2;
+pid $run/nginx/pid;
+error_log $VANTREL_HOME/log/nginx.log;
+events { worker_connections 1024; }
+http {
+  access_log off;
+  client_body_temp_path $run/nginx/body; proxy_temp_path $run/nginx/proxy; fastcgi_temp_path $run/nginx/fastcgi; uwsgi_temp_path $run/nginx/uwsgi; scgi_temp_path $run/nginx/scgi;
+  include /etc/nginx/mime.types;
+  server {
+    listen 127.0.0.1:$1;
+    root $ROOT/public;
+    client_max_body_size 22m;
+    location / { try_files \$uri /index.php?\$query_string; }
+    location ~ ^/index\.php\$ { include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME \$document_root/index.php; fastcgi_pass unix:$socket; }
+  }
+}
+CONF
+  setsid php-fpm8.2 --nodaemonize --fpm-config "$run/fpm.conf" $([ "$(id -u)" = 0 ] && echo --allow-to-run-as-root) >"$VANTREL_HOME/log/fpm-out.log" 2>&1 &
+  echo $! >"$run/fpm.pid"
+  setsid nginx -e "$VANTREL_HOME/log/nginx.log" -c "$run/nginx.conf" -g 'daemon off;' >"$VANTREL_HOME/log/nginx-out.log" 2>&1 &
+  echo $! >"$run/nginx.pid"
+  for _ in $(seq 100); do
+    curl -fsS -o /dev/null "http://127.0.0.1:$1/up" 2>/dev/null && return 0
+    sleep 0.1
+  done
+  fail "nginx and php-fpm did not come up" "Read $VANTREL_HOME/log/fpm-out.log and $VANTREL_HOME/log/nginx.log."
+}
+
 instance_stop() {
-  for part in web worker mariadb; do stop_one "$VANTREL_HOME/run/$part.pid"; done
+  for part in web worker nginx fpm mariadb; do stop_one "$VANTREL_HOME/run/$part.pid"; done
   if [ -f "$VANTREL_HOME/run/socket" ]; then
     rm -rf "$(dirname "$(cat "$VANTREL_HOME/run/socket")")"
     rm -f "$VANTREL_HOME/run/socket"

@@ -1,5 +1,8 @@
 // Takes the pictures of docs/screenshots from a running instance with the demo district. Called by bin/shots.
-import { mkdirSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { chromium as playwright } from '@playwright/test';
 import { chromium } from './chromium.mjs';
 
@@ -48,9 +51,6 @@ await desk.keyboard.press(']');
 await desk.keyboard.press(']');
 await desk.keyboard.press(']');
 await shot(desk, 'plan');
-await desk.keyboard.press('c');
-await shot(desk, 'columns');
-await desk.keyboard.press('Escape');
 await desk.keyboard.press('w');
 await desk.getByLabel('How to read this list').selectOption('school');
 await desk.getByRole('button', { name: 'Show the plan' }).click();
@@ -71,6 +71,7 @@ await shot(desk, 'sections');
 await desk.getByRole('row', { name: /^3 Heron/ }).click();
 await desk.getByRole('button', { name: 'Show it here' }).click();
 await shot(desk, 'section');
+const wall = await desk.getByTestId('join-code').innerText();
 await desk.getByRole('link', { name: 'On the wall' }).click();
 await shot(desk, 'wall');
 await desk.goto(`${base}/s/primary/print-room`);
@@ -87,15 +88,41 @@ await desk.getByRole('row').nth(2).click();
 await shot(desk, 'mailroom');
 await desk.goto(`${base}/s/primary/ledger`);
 await shot(desk, 'ledger');
+await desk.goto(`${base}/s/primary/settings`);
+await shot(desk, 'settings');
 const dark = await page('ines.halloran@lanternfield.example', PASSWORD, { dark: true });
 await dark.goto(`${base}/s/primary/sections`);
 await shot(dark, 'sections-dark');
 const phone = { width: 390, height: 844 };
 const guest = await page(null, '', phone);
 await shot(guest, 'sign-in-phone');
-await guest.goto(`${base}/in`);
-await guest.getByLabel('Code').fill('kdm4x7r');
+await guest.goto(`${base}/in/${wall.replace('-', '')}`);
+await guest.getByRole('button', { name: 'Go on' }).click();
+await guest.getByRole('button', { name: 'No, or I do not know' }).click();
+await guest.getByLabel('First name').fill('Joaquin');
+await guest.getByLabel('Last name').fill('Garrow');
+await guest.getByRole('button', { name: 'Go on' }).click();
+await guest.getByRole('heading', { name: 'Are you on this list?' }).waitFor();
 await shot(guest, 'join-phone');
-const student = await page('wilhelmina.seabright', 'maple otter candy', phone);
-await shot(student, 'home-phone');
+// A room pass in a section that no other picture shows; its list in Arabic.
+await desk.goto(`${base}/s/primary/sections`);
+await desk.getByRole('row', { name: /^5 Curlew/ }).click();
+await desk.waitForURL(/sections\/[0-9A-Z]{26}/);
+const poster = await desk.evaluate(async (id) => {
+    const token = decodeURIComponent(/XSRF-TOKEN=([^;]+)/.exec(document.cookie)?.[1] ?? '');
+    const response = await fetch(`/api/sections/${id}/room-pass`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json', Accept: 'application/json', 'X-XSRF-TOKEN': token },
+        body: JSON.stringify({ hours: 'any', paper: 'a4' }),
+    });
+    return Array.from(new Uint8Array(await response.arrayBuffer()));
+}, desk.url().split('/').pop());
+const folder = mkdtempSync(join(tmpdir(), 'vantrel-shots-'));
+writeFileSync(join(folder, 'pass.pdf'), Buffer.from(poster));
+execFileSync('pdftoppm', ['-r', '120', '-png', join(folder, 'pass.pdf'), join(folder, 'page')]);
+const room = execFileSync('zbarimg', ['-q', '--raw', join(folder, 'page-1.png')], { stdio: ['ignore', 'pipe', 'ignore'] });
+const tablet = await page(null, '', phone);
+await tablet.goto(room.toString().trim());
+await tablet.getByRole('combobox', { name: 'Language' }).selectOption('ar');
+await shot(tablet, 'room-phone');
 await browser.close();

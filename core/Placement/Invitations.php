@@ -51,7 +51,7 @@ final class Invitations
                 'token_hash' => $tokens[$address]->hash(), 'sent_at' => $now, 'expires_at' => $expires, 'answered_at' => null, 'invited_by' => $inviterId,
             ], 'invited');
         }
-        $dates = $wish->role === StaffRole::Substitute ? ", from {$wish->beginsOn} up to {$wish->endsOn}" : '';
+        $dates = $wish->role === StaffRole::Substitute ? ', from '.Words::day((string) $wish->beginsOn).' and until '.Words::day((string) $wish->endsOn) : '';
 
         return $plan->build("Invitation to {$section->text('name')}", 'Invites '.Words::some(array_map(strval(...), array_keys($asked)))." into {$section->text('name')} as {$wish->role->label()}$dates.");
     }

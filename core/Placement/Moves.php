@@ -146,6 +146,7 @@ final class Moves
     private static function sentence(MoveKind $kind, string $from, string $to, int $n, string $day): string
     {
         $who = Words::count($n, 'student');
+        $day = Words::day($day);
         $s = $n === 1 ? 's' : '';
 
         return match ($kind) {

@@ -10,6 +10,7 @@ use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Plan\Words;
 
 /** School years by hand: planning the next, changing dates. The year turn makes the next one current. */
 final class SchoolYears
@@ -61,7 +62,7 @@ final class SchoolYears
             }
             // Half-open: one year may end on the day the next begins.
             if ($beginsOn < $year->text('ends_on') && $year->text('begins_on') < $endsOn) {
-                throw new Refusal("That overlaps {$year->text('name')}, from {$year->text('begins_on')} to {$year->text('ends_on')}.", 'begins_on');
+                throw new Refusal("That overlaps {$year->text('name')}, from ".Words::day($year->text('begins_on')).' to '.Words::day($year->text('ends_on')).'.', 'begins_on');
             }
         }
     }

@@ -28,4 +28,12 @@ final class Words
             ? self::join($names)
             : implode(', ', array_slice($names, 0, $most)).' and '.(count($names) - $most).' more';
     }
+
+    /** "23 November 2026", from YYYY-MM-DD. */
+    public static function day(string $date): string
+    {
+        $months = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
+
+        return (int) substr($date, 8, 2).' '.$months[(int) substr($date, 5, 2) - 1].' '.substr($date, 0, 4);
+    }
 }

@@ -85,7 +85,7 @@ final class DemoDistrict
         }
         $this->planted();
         DB::transaction(function (): void {
-            foreach (['schools', 'school_years', 'people', 'coordinators', 'sign_ins', 'badges', 'sections', 'enrollments', 'join_codes', 'invitations', 'guardianships', 'outgoing_messages'] as $table) {
+            foreach (['schools', 'school_years', 'people', 'coordinators', 'sign_ins', 'badges', 'sections', 'enrollments', 'join_codes', 'invitations', 'join_requests', 'guardianships', 'outgoing_messages'] as $table) {
                 foreach (array_chunk($this->rows[$table] ?? [], 400) as $chunk) {
                     DB::table($table)->insert($chunk);
                 }
@@ -97,7 +97,7 @@ final class DemoDistrict
     {
         [$name, $low, $high, $students] = self::SCHOOLS[$key];
         $school = $this->ids->for('school', $key);
-        $this->add('schools', ['id' => $school, 'code' => $key, 'name' => $name, 'lowest_grade' => $low, 'highest_grade' => $high, 'mail_domains' => '["lanternfield.example"]', 'time_zone' => 'America/New_York', 'country' => 'US']);
+        $this->add('schools', ['id' => $school, 'code' => $key, 'name' => $name, 'lowest_grade' => $low, 'highest_grade' => $high, 'mail_domains' => '["lanternfield.example"]', 'time_zone' => 'America/New_York', 'country' => 'US', 'sign_in_policy' => ['primary' => '0:2 card, 3:5 passphrase', 'middle' => '6:8 passphrase', 'upper' => '9:12 own'][$key], 'stay_days_own' => 30]);
         $year = $this->ids->for('year', $key);
         $this->add('school_years', ['id' => $year, 'version' => 0, 'school_id' => $school, 'name' => '2026-27', 'begins_on' => '2026-08-24', 'ends_on' => '2027-06-12', 'state' => 'current']);
         $this->staffOf($key, $school);
@@ -148,11 +148,11 @@ final class DemoDistrict
         }
     }
 
-    private function section(string $key, string $school, string $year, string $name, string $kind, ?int $grade): string
+    private function section(string $key, string $school, string $year, string $name, string $kind, ?int $grade, ?string $period = null): string
     {
         $id = $this->ids->for('section', $key, $name);
         $this->sections[$key][$name] = $id;
-        $this->add('sections', ['id' => $id, 'version' => 0, 'school_id' => $school, 'school_year_id' => $year, 'name' => $name, 'kind' => $kind, 'grade' => $grade === null ? null : GradeLevel::of($grade)->code(), 'state' => 'open', 'archived_on' => null, 'carried_from' => null]);
+        $this->add('sections', ['id' => $id, 'version' => 0, 'school_id' => $school, 'school_year_id' => $year, 'name' => $name, 'kind' => $kind, 'grade' => $grade === null ? null : GradeLevel::of($grade)->code(), 'period' => $period, 'seats' => $kind === 'homeroom' ? 28 : null, 'state' => 'open', 'archived_on' => null, 'carried_from' => null]);
         $n = count($this->sections[$key]);
         // The last section of each school has nobody to lead it.
         if ($n !== 21) {
@@ -174,13 +174,13 @@ final class DemoDistrict
     {
         $classes = [];
         if ($key === 'primary') {
-            foreach (['Music', 'Library', 'Art'] as $subject) {
+            foreach (['Music', 'Library', 'Art'] as $p => $subject) {
                 for ($grade = 0; $grade <= 5; $grade++) {
-                    $classes[$grade][] = $this->section($key, $school, $year, "$subject ".GradeLevel::of($grade)->short(), 'class', $grade);
+                    $classes[$grade][] = $this->section($key, $school, $year, "$subject ".GradeLevel::of($grade)->short(), 'class', $grade, (string) (2 * $p + 2));
                 }
             }
-            $this->section($key, $school, $year, 'Reading support', 'class', null);
-            $this->section($key, $school, $year, 'Harbor choir', 'class', null);
+            $this->section($key, $school, $year, 'Reading support', 'class', null, '2');
+            $this->section($key, $school, $year, 'Harbor choir', 'class', null, '7');
 
             return $classes;
         }
@@ -191,7 +191,7 @@ final class DemoDistrict
                     if ($key === 'upper' && $group === 'B' && $s % 2 === 0) {
                         continue;
                     }
-                    $classes[$grade][] = $this->section($key, $school, $year, DemoNames::SUBJECTS[($s + $grade) % 12]." $grade$group", 'class', $grade);
+                    $classes[$grade][] = $this->section($key, $school, $year, DemoNames::SUBJECTS[($s + $grade) % 12]." $grade$group", 'class', $grade, (string) (1 + count($classes[$grade] ?? [])));
                 }
             }
         }
@@ -278,6 +278,7 @@ final class DemoDistrict
         $this->twinsAndNamesakes();
         $this->unplaced();
         $this->invitations();
+        $this->newcomers();
         // A guardian who can sign in, connected to two children.
         $guardian = $this->ids->for('guardian', 'demo');
         $school = $this->ids->for('school', 'primary');
@@ -384,6 +385,23 @@ final class DemoDistrict
             $label = str_replace('_', '-', $role);
             // The Mailroom goes by the time in the id.
             $this->add('outgoing_messages', ['id' => substr(Ulid::generate(new DateTimeImmutable($sentAt)), 0, 10).substr($this->ids->for('message', (string) $i), 10), 'school_id' => $this->ids->for('school', $key), 'to_address' => $mail, 'subject' => "An invitation into $name", 'text' => "You are asked to be $label of $name at ".self::SCHOOLS[$key][0].".\n\nThe link of this message was made with the demo and is not kept; send the invitation again to get one that works.\n", 'html' => null, 'made_at' => $sentAt]);
+        }
+    }
+
+    /** 5 newcomers at the door, one of them known to the Roll under a name typed otherwise. */
+    private function newcomers(): void
+    {
+        $known = $this->students['primary.3.9'];
+        $asking = [
+            ['primary', '3 Heron', $known['given'], $this->plain($known['family']), $known['born']], ['primary', '3 Heron', 'Zinnia', 'Fairweather', '2018-04-19'],
+            ['primary', 'Harbor choir', 'Ottoline', 'Marsh', '2016-09-02'], ['middle', '7 Heron', 'Caspian', 'Thackeray', '2013-12-05'], ['upper', '10 Heron', 'Isolde', 'Penhaligon', '2010-03-27'],
+        ];
+        foreach ($asking as $i => [$key, $name, $given, $family, $born]) {
+            $section = $this->sections[$key][$name];
+            $this->add('join_requests', [
+                'id' => $this->ids->for('newcomer', (string) $i), 'section_id' => $section, 'join_code_id' => $this->ids->for('code', $section), 'state' => 'waiting', 'cause' => $born > '2013-11-23' ? 'under_13' : 'newcomer',
+                'given_name' => $given, 'family_name' => $family, 'birth_date' => $born, 'password' => $this->staffHash, 'made_at' => now()->subHours(3 + 7 * $i)->format('Y-m-d H:i:s'),
+            ]);
         }
     }
 

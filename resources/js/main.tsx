@@ -11,6 +11,7 @@ import { BrowserRouter } from 'react-router';
 import { ApiError } from '@/api/client';
 import { App } from '@/shell/App';
 import { KeyProvider } from '@/shell/keys';
+import { beginLanguage } from '@/shell/language';
 import { NoticeProvider } from '@/ui/Notice';
 
 const queries = new QueryClient({
@@ -25,17 +26,20 @@ const queries = new QueryClient({
 
 const root = document.getElementById('app');
 if (root) {
-    createRoot(root).render(
-        <StrictMode>
-            <QueryClientProvider client={queries}>
-                <BrowserRouter>
-                    <KeyProvider>
-                        <NoticeProvider>
-                            <App />
-                        </NoticeProvider>
-                    </KeyProvider>
-                </BrowserRouter>
-            </QueryClientProvider>
-        </StrictMode>,
+    // Words first: no page shows one language and then another.
+    void beginLanguage().then(() =>
+        createRoot(root).render(
+            <StrictMode>
+                <QueryClientProvider client={queries}>
+                    <BrowserRouter>
+                        <KeyProvider>
+                            <NoticeProvider>
+                                <App />
+                            </NoticeProvider>
+                        </KeyProvider>
+                    </BrowserRouter>
+                </QueryClientProvider>
+            </StrictMode>,
+        ),
     );
 }

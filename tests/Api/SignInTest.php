@@ -268,3 +268,11 @@ it('has no stand-in where none is switched on, and no button without a provider'
     $this->getJson('/api/entrance')->assertJson(['singleSignOn' => '']);
     $this->get('/school-sign-on')->assertRedirect('/');
 });
+
+it('takes a lost second factor off by the command, with the sessions', function (): void {
+    DB::table('second_factors')->insert(['person_id' => $this->world->people['lead'], 'secret' => 'x', 'confirmed_at' => now(), 'recovery' => '[]']);
+    DB::table('sessions')->insert(['id' => 'elsewhere', 'user_id' => $this->world->people['lead'], 'payload' => '', 'last_activity' => time()]);
+    $this->artisan('vantrel:second-factor-off', ['user' => strtoupper($this->staff)])->assertExitCode(0);
+    expect(DB::table('second_factors')->count())->toBe(0)->and(DB::table('sessions')->where('id', 'elsewhere')->exists())->toBeFalse();
+    $this->artisan('vantrel:second-factor-off', ['user' => $this->staff])->assertExitCode(1);
+});

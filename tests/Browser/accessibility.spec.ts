@@ -30,6 +30,7 @@ for (const theme of ['light', 'dark'] as const) {
             'year-turn',
             'mailroom',
             'ledger',
+            'settings',
         ]) {
             await page.goto(`/s/primary/${area}`);
             await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
@@ -61,6 +62,14 @@ for (const theme of ['light', 'dark'] as const) {
         await page.getByRole('button', { name: 'Show it here' }).click();
         await expect(page.getByTestId('join-code')).toBeVisible();
         await clean(page);
+        if (theme === 'light') {
+            for (const button of ['New code', 'Make a poster', 'what each may do']) {
+                await page.getByRole('button', { name: button }).click();
+                await expect(page.getByRole('dialog')).toBeVisible();
+                await clean(page);
+                await page.keyboard.press('Escape');
+            }
+        }
         await page.getByRole('link', { name: 'On the wall' }).click();
         await expect(page.getByTestId('wall-code')).toBeVisible();
         await clean(page);
@@ -72,15 +81,32 @@ for (const theme of ['light', 'dark'] as const) {
     });
 }
 
+/** Whatever can be touched is 48 px high, and nothing runs out of the page at the side. */
+async function fitsThumbs(page: Page): Promise<void> {
+    for (const touched of await page
+        .locator('button:visible, a:visible, input:not([type=checkbox]):visible, select:visible')
+        .all()) {
+        expect((await touched.boundingBox())?.height ?? 0, await touched.innerText()).toBeGreaterThanOrEqual(48);
+    }
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+}
+
 test('axe finds nothing serious on phone pages, and what is touched is 48 px high', async ({ browser }) => {
     const page = await other(browser, true);
-    for (const path of ['/', '/in', '/in/KDM4X7R', '/invited/no-such-link']) {
+    for (const path of [
+        '/',
+        '/in',
+        '/in/KDM4X7R',
+        '/invited/no-such-link',
+        '/forgotten',
+        '/new-password/none',
+        '/confirm/none',
+        '/room/none',
+    ]) {
         await page.goto(path);
         await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
         await clean(page);
-        for (const touched of await page.locator('button:visible, a:visible, input:visible').all()) {
-            expect((await touched.boundingBox())?.height ?? 0, await touched.innerText()).toBeGreaterThanOrEqual(48);
-        }
+        await fitsThumbs(page);
     }
     for (const [user, secret] of [
         ['wilhelmina.seabright', 'maple otter candy'],
@@ -90,6 +116,11 @@ test('axe finds nothing serious on phone pages, and what is touched is 48 px hig
         await signIn(own, user, secret);
         await expect(own.getByRole('heading', { level: 1, name: /Hello|Your children/ })).toBeVisible();
         await clean(own);
+        await fitsThumbs(own);
+        await own.getByRole('link', { name: 'How you sign in' }).click();
+        await expect(own.getByRole('heading', { level: 1 })).toBeVisible();
+        await clean(own);
+        await fitsThumbs(own);
         await own.context().close();
     }
     await page.context().close();

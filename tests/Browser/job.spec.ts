@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
-import { coordinator, onPage, openRow, other, signIn } from './people';
+import { coordinator, onPage, openRow, other, PASSWORD, signIn, TEACHER } from './people';
 
 test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', async ({ page, browser }) => {
     test.setTimeout(300_000);
@@ -53,6 +53,7 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
         const old = await page.getByTestId('join-code').innerText();
         expect(old).toMatch(/^[BCDFGHJKMNPQRSTVWXZ3479]{3}-[BCDFGHJKMNPQRSTVWXZ3479]{4}$/);
         await page.getByRole('button', { name: 'New code' }).click();
+        await page.getByRole('button', { name: 'Open the code' }).click();
         await expect(page.getByTestId('join-code')).not.toHaveText(old);
         code = await page.getByTestId('join-code').innerText();
         await page.getByRole('link', { name: 'On the wall' }).click();
@@ -62,11 +63,7 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
         const guest = await other(browser, true);
         await guest.goto(`/in/${old.replace('-', '')}`);
         await guest.getByRole('button', { name: 'Go on' }).click();
-        await guest.getByRole('button', { name: 'No: make one' }).click();
-        await guest.getByLabel('First name').fill('Nobody');
-        await guest.getByLabel('Last name').fill('Here');
-        await guest.getByLabel('A password you will remember').fill('green boat stone');
-        await guest.getByRole('button', { name: 'Make the account and come in' }).click();
+        await guest.getByRole('button', { name: 'No, or I do not know' }).click();
         await expect(guest.getByText('opens nothing, or not any more')).toBeVisible();
         await guest.context().close();
     });
@@ -79,11 +76,24 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
         await phone.getByLabel('Code').fill(code.replace('-', ' ').toLowerCase());
         await expect(phone.getByLabel('Code')).toHaveValue(code);
         await phone.getByRole('button', { name: 'Go on' }).click();
-        await phone.getByRole('button', { name: 'No: make one' }).click();
+        await phone.getByRole('button', { name: 'No, or I do not know' }).click();
         await phone.getByLabel('First name').fill('Marlo');
         await phone.getByLabel('Last name').fill('Quillfeather');
+        await phone.getByRole('button', { name: 'Go on' }).click();
+        await onPage(phone, 'Ask to come in');
+        await phone.getByLabel('The day you were born').fill('2017-05-04');
         await phone.getByLabel('A password you will remember').fill('green boat stone');
-        await phone.getByRole('button', { name: 'Make the account and come in' }).click();
+        await phone.getByRole('button', { name: 'Ask to come in' }).click();
+        await onPage(phone, 'You have asked to come in');
+        // The wall says that somebody waits; the teacher lets them in, and both sides go on by themselves.
+        await expect(page.getByText(/3 at the door/)).toBeVisible();
+        const teacher = await other(browser);
+        await signIn(teacher, TEACHER, PASSWORD);
+        await openRow(teacher, /^3 Heron/);
+        const asking = teacher.getByRole('listitem').filter({ hasText: 'Marlo Quillfeather' });
+        await asking.getByRole('button', { name: 'Let in' }).click();
+        await expect(asking).toHaveCount(0);
+        await teacher.context().close();
         await onPage(phone, 'You are in 3 Heron');
         await expect(phone.getByText('marlo.quillfeather')).toBeVisible();
         await expect(page.getByText('Marlo Q.')).toBeVisible();
@@ -107,6 +117,7 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
         await page.getByRole('button', { name: 'Close the code' }).click();
         await expect(page.getByText('No code is open')).toBeVisible();
         await page.getByRole('button', { name: 'Open a code' }).click();
+        await page.getByRole('button', { name: 'Open the code' }).click();
         await expect(page.getByTestId('join-code')).not.toHaveText(choir);
     });
 
@@ -132,7 +143,10 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
         await onPage(colleague, 'Sections');
         await openRow(colleague, /^3 Heron/);
         await expect(colleague.getByRole('button', { name: 'Print cards' })).toBeVisible();
-        await expect(colleague.getByRole('button', { name: 'Archive' })).toHaveCount(0);
+        await colleague.getByRole('button', { name: 'More' }).click();
+        await expect(colleague.getByRole('menuitem', { name: 'Change name, period, seats' })).toBeVisible();
+        await expect(colleague.getByRole('menuitem', { name: 'Archive' })).toHaveCount(0);
+        await colleague.keyboard.press('Escape');
         await colleague.getByRole('button', { name: 'Show it here' }).click();
         await expect(colleague.getByTestId('join-code')).toHaveText(code);
         // No reload on this side.
@@ -197,7 +211,8 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
     await test.step('9. a section archived, a year turned, all of it undone', async () => {
         await page.goto('/s/primary/sections');
         await openRow(page, /^Art 1/);
-        await page.getByRole('button', { name: 'Archive', exact: true }).click();
+        await page.getByRole('button', { name: 'More' }).click();
+        await page.getByRole('menuitem', { name: 'Archive' }).click();
         await page.getByRole('button', { name: 'Archive Art 1' }).click();
         await expect(page.getByText(/it can be read and cards can be printed/)).toBeVisible();
         await expect(page.getByRole('button', { name: 'Print cards' })).toBeEnabled();

@@ -72,14 +72,17 @@ test('a teacher sees the own sections and no coordinator’s area; an assistant 
     await teacher.goto('/s/primary/ledger');
     await onPage(teacher, 'Sections');
     await openRow(teacher, /^3 Heron/);
-    await expect(teacher.getByRole('button', { name: 'Archive' })).toBeVisible();
+    await teacher.getByRole('button', { name: 'More' }).click();
+    await expect(teacher.getByRole('menuitem', { name: 'Archive' })).toBeVisible();
     await teacher.context().close();
     const assistant = await other(browser);
     await signIn(assistant, 'odile.kerr@lanternfield.example', PASSWORD);
     await openRow(assistant, /^3 Heron/);
     await expect(assistant.getByRole('button', { name: 'Print cards' })).toBeVisible();
     await expect(assistant.getByText('Join code')).toHaveCount(0);
-    await expect(assistant.getByRole('button', { name: 'Archive' })).toHaveCount(0);
+    await assistant.getByRole('button', { name: 'More' }).click();
+    await expect(assistant.getByRole('menuitem', { name: 'As a student sees it' })).toBeVisible();
+    await expect(assistant.getByRole('menuitem', { name: 'Archive' })).toHaveCount(0);
     await assistant.context().close();
 });
 

@@ -1,8 +1,13 @@
 import { Navigate, Route, Routes, useParams } from 'react-router';
+import { AccountPage } from '@/areas/access/AccountPage';
+import { ForgottenPage, NewPasswordPage } from '@/areas/access/ForgottenPage';
 import { HomePage } from '@/areas/access/HomePage';
 import { InvitedPage } from '@/areas/access/InvitedPage';
 import { JoinPage } from '@/areas/access/JoinPage';
+import { MustPage } from '@/areas/access/MustPage';
+import { RoomPage } from '@/areas/access/RoomPage';
 import { SignInPage } from '@/areas/access/SignInPage';
+import { ConfirmPage } from '@/areas/access/WaitPage';
 import { DeskPage } from '@/areas/desk/DeskPage';
 import { ImportPage } from '@/areas/intake/ImportPage';
 import { IntakePage } from '@/areas/intake/IntakePage';
@@ -14,6 +19,8 @@ import { PrintRoomPage } from '@/areas/print-room/PrintRoomPage';
 import { RollPage } from '@/areas/roll/RollPage';
 import { SectionPage } from '@/areas/sections/SectionPage';
 import { SectionsPage } from '@/areas/sections/SectionsPage';
+import { SettingsPage } from '@/areas/settings/SettingsPage';
+import { AsStudentPage } from '@/areas/sections/AsStudentPage';
 import { WallPage } from '@/areas/sections/WallPage';
 import { YearTurnPage } from '@/areas/year-turn/YearTurnPage';
 import { Frame } from './Frame';
@@ -24,6 +31,11 @@ export function App() {
         <Routes>
             <Route path="/in/:code?" element={<JoinPage />} />
             <Route path="/invited/:token" element={<InvitedPage />} />
+            <Route path="/room/:token" element={<RoomPage />} />
+            <Route path="/confirm/:token" element={<ConfirmPage />} />
+            <Route path="/forgotten" element={<ForgottenPage />} />
+            <Route path="/new-password/:token" element={<NewPasswordPage />} />
+            <Route path="/account" element={<Account />} />
             <Route path="/wall/:section" element={<WallPage />} />
             <Route path="/s/:school/*" element={<Staff />} />
             <Route path="*" element={<Start />} />
@@ -36,10 +48,17 @@ function Start() {
     const me = useMe();
     if (me === undefined) return null;
     if (me === null) return <SignInPage />;
+    if (me.must !== '') return <MustPage me={me} />;
     if (me.kind !== 'staff') return <HomePage />;
     const first = me.schools.find((s) => s.coordinates) ?? me.schools[0];
     if (!first) return <SignInPage note="Your account belongs to no school with a current year. Ask the coordinator." />;
     return <Navigate replace to={`/s/${first.code}/${first.coordinates ? 'desk' : 'sections'}`} />;
+}
+
+function Account() {
+    const me = useMe();
+    if (me === undefined) return null;
+    return me === null || me.must !== '' || me.room !== '' ? <Navigate replace to="/" /> : <AccountPage me={me} />;
 }
 
 function Staff() {
@@ -47,7 +66,7 @@ function Staff() {
     const { school: code } = useParams();
     if (me === undefined) return null;
     const school = me?.schools.find((s) => s.code === code);
-    if (!me || !school) return <Navigate replace to="/" />;
+    if (!me || !school || me.must !== '') return <Navigate replace to="/" />;
     const only = (page: React.ReactNode) => (school.coordinates ? page : <Navigate replace to={`/s/${school.code}/sections`} />);
     return (
         <Frame me={me} school={school}>
@@ -58,6 +77,8 @@ function Staff() {
                 <Route path="roll" element={only(<RollPage school={school} />)} />
                 <Route path="sections" element={<SectionsPage school={school} />} />
                 <Route path="sections/:id" element={<SectionPage school={school} />} />
+                <Route path="sections/:id/as-student" element={<AsStudentPage school={school} />} />
+                <Route path="settings" element={only(<SettingsPage school={school} />)} />
                 <Route path="print-room" element={only(<PrintRoomPage school={school} />)} />
                 <Route path="look-alikes" element={only(<LookAlikesPage school={school} />)} />
                 <Route path="look-alikes/:left/:right" element={only(<PairPage school={school} />)} />

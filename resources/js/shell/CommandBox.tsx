@@ -74,7 +74,7 @@ export function CommandBox({ school }: { school: School }) {
                         id: `code ${s.id}`,
                         label: `Code of ${s.name} on the wall`,
                         detail: '',
-                        run: () => void navigate(`/wall/${s.id}`),
+                        run: () => void navigate(`/wall/${s.id}`, { state: { asked: true } }),
                     }
                   : { id: s.id, label: s.name, detail: `${s.kind}, ${s.students} students`, run: go(`sections/${s.id}`) },
         ),
@@ -89,6 +89,7 @@ export function CommandBox({ school }: { school: School }) {
                   { id: 'undo', label: 'Undo the last thing', detail: 'u', run: () => void undo() },
                   { id: 'intake', label: 'Bring a list in', detail: 'Intake', run: go('intake') },
                   { id: 'cards', label: 'Print cards', detail: 'Print room', run: go('print-room') },
+                  { id: 'settings', label: 'Settings of the school', detail: 'Settings', run: go('settings') },
                   { id: 'turn', label: 'Rehearse the year turn', detail: 'Year turn', run: go('year-turn') },
               ].filter((c) => wanted === '' || c.label.toLowerCase().includes(wanted))
             : []),

@@ -24,12 +24,13 @@ const AREAS: Area[] = [
     { path: 'desk', name: 'Desk', key: 'd' },
     { path: 'intake', name: 'Intake', key: 'i', loops: ['imports'], gap: true },
     { path: 'roll', name: 'Roll', key: 'r', loops: ['unplaced'] },
-    { path: 'sections', name: 'Sections', key: 's', loops: ['no_lead', 'invitations', 'invitations_expired'] },
+    { path: 'sections', name: 'Sections', key: 's', loops: ['requests', 'no_lead', 'invitations', 'invitations_expired'] },
     { path: 'print-room', name: 'Print room', key: 'p' },
     { path: 'look-alikes', name: 'Look-alikes', key: 'l', loops: ['look_alikes'], gap: true },
     { path: 'year-turn', name: 'Year turn', key: 'y' },
     { path: 'mailroom', name: 'Mailroom', key: 'm', gap: true },
     { path: 'ledger', name: 'Ledger', key: 'h' },
+    { path: 'settings', name: 'Settings', key: 'e', gap: true },
 ];
 
 export function Frame({ me, school, children }: { me: Me; school: School; children: ReactNode }) {
@@ -150,6 +151,12 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
                                     className="flex cursor-pointer justify-between px-4 py-1.5 outline-none data-[highlighted]:bg-tint"
                                 >
                                     Keys <kbd className="font-mono text-muted">?</kbd>
+                                </DropdownMenu.Item>
+                                <DropdownMenu.Item
+                                    onSelect={() => void navigate('/account')}
+                                    className="cursor-pointer px-4 py-1.5 outline-none data-[highlighted]:bg-tint"
+                                >
+                                    How you sign in
                                 </DropdownMenu.Item>
                                 <DropdownMenu.Item
                                     onSelect={() => void signOut()}

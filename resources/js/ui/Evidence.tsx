@@ -3,7 +3,9 @@ import type { Schemas } from '@/api/client';
 const FULL = 12;
 
 function words(e: Schemas['Evidence']): string {
-    if (e.level === 'not known') return e.left === '' && e.right === '' ? 'not known' : `one side only: ${e.left || e.right}`;
+    // Teachers are told how fields agree and not what stands in them.
+    if (e.left === '' && e.right === '') return e.level;
+    if (e.level === 'not known') return `one side only: ${e.left || e.right}`;
     if (e.level === 'alike') return e.left === e.right ? `alike: ${e.left}` : `alike: ${e.left} / ${e.right}`;
     return `${e.left} / ${e.right}: ${e.level}`;
 }

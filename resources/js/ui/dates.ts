@@ -20,3 +20,10 @@ export function since(iso: string, now = new Date()): string {
     if (days === 1) return 'yesterday';
     return days < 60 ? `${days} days` : day(iso.slice(0, 10));
 }
+
+/** The last day of an interval that is kept with the first day after. */
+export function lastDay(after: string): string {
+    const date = new Date(`${after}T12:00:00`);
+    date.setDate(date.getDate() - 1);
+    return day(date.toISOString().slice(0, 10));
+}

@@ -1,46 +1,66 @@
 import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, data } from '@/api/client';
 import { signOut, useMe } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { Leaf } from './Leaf';
+import { ROOM } from './RoomPage';
 
 /** The own page of a student, or of a guardian with the children connected to them. */
 export function HomePage() {
+    const { t } = useTranslation();
     const me = useMe();
     const { data: home } = useQuery({ queryKey: ['home'], queryFn: () => data(api.GET('/api/home')) });
     if (!home || !me) return null;
     const student = home.kind === 'student';
+    const room = me.room !== '' ? sessionStorage.getItem(ROOM) : null;
+    const done = async () => {
+        await api.POST('/api/sign-out');
+        window.location.href = room ? `/room/${room}` : '/';
+    };
     return (
         <Leaf
-            title={student ? `Hello, ${home.students[0]?.givenName ?? me.name}` : 'Your children'}
+            title={student ? t('Hello, {{name}}', { name: home.students[0]?.givenName ?? me.name }) : t('Your children')}
             above={home.students[0]?.sections[0]?.school}
         >
             {home.students.length === 0 && (
                 <p className="text-muted">
                     {student
-                        ? 'Your account is here.'
-                        : 'No child is connected to you yet. The school connects you once it has checked; ask its office if you have waited more than a week.'}
+                        ? t('Your account is here.')
+                        : t(
+                              'No child is connected to you yet. The school connects you once it has checked; ask its office if you have waited more than a week.',
+                          )}
                 </p>
             )}
             {home.students.map((s) => (
                 <section key={s.name} className="mb-7">
                     {!student && <h2 className="mb-1 text-xl">{s.name}</h2>}
-                    {student && <h2 className="mb-1 text-lg">Your sections</h2>}
+                    {student && <h2 className="mb-1 text-lg">{t('Your sections')}</h2>}
                     {s.sections.length === 0 && (
-                        <p className="text-muted">In no section yet.{student && ' Type the code your teacher shows.'}</p>
+                        <p className="text-muted">
+                            {t('In no section yet.')}
+                            {student && ` ${t('Type the code your teacher shows.')}`}
+                        </p>
                     )}
                     <ul>
                         {s.sections.map((section) => (
                             <li key={section.name} className="border-b border-rule py-3">
-                                <span className="block text-lg">{section.name}</span>
-                                <span className="text-sm text-muted">{section.teachers.join(', ')}</span>
+                                <span className="block text-lg">
+                                    <bdi>{section.name}</bdi>
+                                </span>
+                                <span className="text-sm text-muted">
+                                    <bdi>{section.teachers.join(', ')}</bdi>
+                                </span>
                             </li>
                         ))}
                     </ul>
                     {student && (
                         <p className="mt-4 text-sm text-muted">
-                            Your user name: <span className="font-mono text-ink">{s.userName}</span>
+                            {t('Your user name')}:{' '}
+                            <span className="font-mono text-ink" dir="ltr">
+                                {s.userName}
+                            </span>
                         </p>
                     )}
                 </section>
@@ -51,12 +71,23 @@ export function HomePage() {
                         to="/in"
                         className="flex min-h-12 items-center justify-center rounded-card border border-ink bg-ink px-5 text-lg font-semibold text-paper"
                     >
-                        I have a code
+                        {t('I have a code')}
                     </Link>
                 )}
-                <Button large onClick={() => void signOut()}>
-                    Sign out
-                </Button>
+                {me.room ? (
+                    <Button large onClick={() => void done()}>
+                        {t('I am done')}
+                    </Button>
+                ) : (
+                    <>
+                        <Link to="/account" className="flex min-h-12 items-center justify-center underline underline-offset-4">
+                            {t('How you sign in')}
+                        </Link>
+                        <Button large onClick={() => void signOut()}>
+                            {t('Sign out')}
+                        </Button>
+                    </>
+                )}
             </div>
         </Leaf>
     );

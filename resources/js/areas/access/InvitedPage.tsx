@@ -1,10 +1,11 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { useNavigate, useParams } from 'react-router';
 import { api, ApiError, data, sentence } from '@/api/client';
 import { Button } from '@/ui/Button';
-import { day } from '@/ui/dates';
-import { Leaf } from './Leaf';
+import { day, lastDay } from '@/ui/dates';
+import { Leaf, LeafNote } from './Leaf';
 import { type NewAccount, NewAccountFields } from './NewAccountFields';
 import { SignInPage } from './SignInPage';
 
@@ -15,8 +16,15 @@ const ENDED: Record<string, string> = {
     expired: 'This invitation has expired. Ask for it to be sent again.',
 };
 
+const POWERS: Record<string, string> = {
+    'co-teacher': 'You can do all the lead can, except archive the section and hand it over.',
+    assistant: 'You see the roster and print cards.',
+    substitute: 'You see the roster, print cards, show the code and let newcomers in.',
+};
+
 /** What the link of an invitation opens. */
 export function InvitedPage() {
+    const { t } = useTranslation();
     const { token = '' } = useParams();
     const navigate = useNavigate();
     const queries = useQueryClient();
@@ -56,37 +64,49 @@ export function InvitedPage() {
         await refetch();
     };
     if (missing)
-        return <Leaf title="This link leads nowhere">It may have been sent again since: use the link in the newest mail.</Leaf>;
+        return (
+            <Leaf title={t('This link leads nowhere')}>
+                {t('It may have been sent again since: use the link in the newest mail.')}
+            </Leaf>
+        );
     if (!invitation) return null;
     if (signingIn)
-        return <SignInPage then={`/invited/${token}`} note={`Sign in as ${invitation.email}, then answer the invitation.`} />;
+        return (
+            <SignInPage
+                then={`/invited/${token}`}
+                note={t('Sign in as {{email}}, then answer the invitation.', { email: invitation.email })}
+            />
+        );
     if (invitation.state !== 'invited') {
         return (
             <Leaf title={invitation.section} above={invitation.school}>
-                <p className="mb-6">{ENDED[invitation.state]}</p>
+                <p className="mb-6">{t(ENDED[invitation.state] ?? '')}</p>
                 <Button large onClick={() => void navigate('/')}>
-                    To the start
+                    {t('To the start')}
                 </Button>
             </Leaf>
         );
     }
     return (
-        <Leaf title={`${invitation.inviter} asks you into ${invitation.section}`} above={invitation.school}>
+        <Leaf
+            title={t('{{inviter}} asks you into {{section}}', { inviter: invitation.inviter, section: invitation.section })}
+            above={invitation.school}
+        >
             <p className="mb-6">
-                As {invitation.role}.{' '}
-                {invitation.role === 'co-teacher'
-                    ? 'You can do all the lead can, except archive the section.'
-                    : 'You see the roster and print cards.'}{' '}
-                <span className="text-muted">Open until {day(invitation.expiresAt)}.</span>
+                {t(`As ${invitation.role}.`)} {t(POWERS[invitation.role] ?? '')}
+                {invitation.beginsOn && invitation.endsOn && (
+                    <> {t('From {{from}} up to {{to}}.', { from: day(invitation.beginsOn), to: lastDay(invitation.endsOn) })}</>
+                )}{' '}
+                <span className="text-muted">{t('Open until {{day}}.', { day: day(invitation.expiresAt) })}</span>
             </p>
-            {error?.field === '' && <p className="mb-4 border-l-[3px] border-madder pl-3 text-madder">{error.text}</p>}
+            {error?.field === '' && <LeafNote bad>{t(error.text)}</LeafNote>}
             {invitation.signedInAsInvited ? (
                 <Button large kind="primary" onClick={() => void accept()}>
-                    Accept
+                    {t('Accept')}
                 </Button>
             ) : invitation.hasAccount ? (
                 <Button large kind="primary" onClick={() => setSigningIn(true)}>
-                    Sign in as {invitation.email}
+                    {t('Sign in as {{email}}', { email: invitation.email })}
                 </Button>
             ) : (
                 <form
@@ -97,23 +117,22 @@ export function InvitedPage() {
                     }}
                 >
                     <p>
-                        Your user name will be <span className="break-words font-mono">{invitation.email}</span>.
+                        {t('Your user name')}: <span className="break-words font-mono">{invitation.email}</span>
                     </p>
                     <NewAccountFields
                         value={account}
                         onChange={setAccount}
                         error={error}
-                        passwordLabel="Password"
-                        passwordHint="At least 15 characters: several words are easiest."
+                        password={{ label: t('Password'), hint: t('At least 15 characters: several words are easiest.') }}
                     />
                     <Button large kind="primary" type="submit">
-                        Accept and make the account
+                        {t('Accept and make the account')}
                     </Button>
                 </form>
             )}
             <div className="mt-4">
                 <Button large kind="quiet" onClick={() => void decline()}>
-                    Decline
+                    {t('Decline')}
                 </Button>
             </div>
         </Leaf>

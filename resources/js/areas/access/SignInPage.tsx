@@ -1,47 +1,108 @@
-import { useQueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { api, ApiError, data, sentence } from '@/api/client';
+import { api, data, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { CardPicture } from './CardPicture';
-import { Leaf } from './Leaf';
+import { Leaf, LeafNote } from './Leaf';
+import { problem } from './problem';
 
 const CARD_NOTES: Record<string, string> = {
     ended: 'That card does not work any more. Ask for a new one, or type the user name and passphrase of a newer card.',
-    wait: 'There have been too many tries from here. Wait a few minutes, then point the camera again.',
+    wait: 'There have been too many tries. Wait a while, then try again.',
+    password: 'Your new password is set. Sign in with it.',
 };
 
 /** Signing in by typing; a card's QR leads past this page. */
 export function SignInPage({ note, then }: { note?: string; then?: string }) {
+    const { t } = useTranslation();
     const [search] = useSearchParams();
     const queries = useQueryClient();
     const navigate = useNavigate();
     const [userName, setUserName] = useState('');
     const [secret, setSecret] = useState('');
+    const [stay, setStay] = useState<'' | 'own' | 'shared'>('');
+    const [coding, setCoding] = useState(false);
+    const [code, setCode] = useState('');
     const [error, setError] = useState('');
     const [busy, setBusy] = useState(false);
-    const said = note ?? CARD_NOTES[search.get('card') ?? ''];
-    const signIn = async () => {
+    const { data: entrance } = useQuery({
+        queryKey: ['entrance'],
+        queryFn: () => data(api.GET('/api/entrance')),
+        staleTime: Infinity,
+    });
+    const said = note ?? (entrance?.note ? t(entrance.note) : t(CARD_NOTES[search.get('card') ?? ''] ?? ''));
+    const enter = (me: Schemas['Me']) => {
+        queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'me' && query.queryKey[0] !== 'invited' });
+        queries.setQueryData(['me'], me);
+        void navigate(then ?? '/', { replace: true });
+    };
+    const run = async (work: () => Promise<void>) => {
         setBusy(true);
         setError('');
         try {
-            const me = await data(api.POST('/api/sign-in', { body: { user_name: userName, secret } }));
-            queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'me' && query.queryKey[0] !== 'invited' });
-            queries.setQueryData(['me'], me);
-            void navigate(then ?? '/', { replace: true });
+            await work();
         } catch (e) {
-            setError(
-                e instanceof ApiError && e.status === 429
-                    ? 'There have been too many tries. Wait a few minutes, then try again.'
-                    : sentence(e),
-            );
-            setBusy(false);
+            setError(problem(e, t).text);
         }
+        setBusy(false);
     };
+    const signIn = () =>
+        run(async () => {
+            const answer = await data(
+                api.POST('/api/sign-in', { body: { user_name: userName, secret, ...(stay ? { stay } : {}) } }),
+            );
+            if (answer.me) enter(answer.me);
+            else setCoding(true);
+        });
+    const complete = () => run(async () => enter(await data(api.POST('/api/sign-in/code', { body: { code } }))));
+    if (coding)
+        return (
+            <Leaf title={t('The code of your app')}>
+                <form
+                    className="flex flex-col gap-5"
+                    onSubmit={(event) => {
+                        event.preventDefault();
+                        void complete();
+                    }}
+                >
+                    <Field
+                        large
+                        mono
+                        label={t('Six figures, or a recovery code')}
+                        required
+                        autoFocus
+                        autoComplete="one-time-code"
+                        spellCheck={false}
+                        value={code}
+                        onChange={(event) => setCode(event.target.value)}
+                        error={error || undefined}
+                    />
+                    <Button large kind="primary" type="submit" disabled={busy}>
+                        {t('Sign in')}
+                    </Button>
+                    <Button large kind="quiet" onClick={() => setCoding(false)}>
+                        {t('Back')}
+                    </Button>
+                </form>
+            </Leaf>
+        );
+    const device = (kind: 'own' | 'shared', label: string) => (
+        <label className="flex min-h-12 items-center gap-3">
+            <input
+                type="checkbox"
+                className="size-6 shrink-0 accent-ink"
+                checked={stay === kind}
+                onChange={(event) => setStay(event.target.checked ? kind : '')}
+            />
+            {label}
+        </label>
+    );
     return (
-        <Leaf title="Sign in">
-            {said && <p className="mb-5 border-l-[3px] border-marigold pl-3">{said}</p>}
+        <Leaf title={t('Sign in')}>
+            {said && <LeafNote>{said}</LeafNote>}
             <form
                 className="flex flex-col gap-5"
                 onSubmit={(event) => {
@@ -52,36 +113,57 @@ export function SignInPage({ note, then }: { note?: string; then?: string }) {
                 <Field
                     large
                     mono
-                    label="User name"
+                    label={t('User name')}
                     required
                     autoFocus
                     autoComplete="username"
                     autoCapitalize="none"
                     spellCheck={false}
+                    dir="ltr"
                     value={userName}
                     onChange={(event) => setUserName(event.target.value)}
                 />
                 <Field
                     large
-                    label="Passphrase or password"
+                    label={t('Passphrase or password')}
                     type="password"
                     required
                     autoComplete="current-password"
+                    dir="ltr"
                     value={secret}
                     onChange={(event) => setSecret(event.target.value)}
                     error={error || undefined}
                 />
+                {(entrance?.stayOwn || entrance?.stayShared) && (
+                    <div>
+                        {entrance.stayOwn && device('own', t('This device is mine: stay signed in'))}
+                        {entrance.stayShared && device('shared', t('This device is shared: stay signed in all the same'))}
+                    </div>
+                )}
                 <Button large kind="primary" type="submit" disabled={busy}>
-                    Sign in
+                    {t('Sign in')}
                 </Button>
             </form>
+            {entrance?.singleSignOn && (
+                <a
+                    href="/school-sign-on"
+                    className="mt-4 flex min-h-12 items-center justify-center rounded-card border border-ink/40 px-5 text-lg font-semibold"
+                >
+                    {t(entrance.singleSignOn)}
+                </a>
+            )}
             <div className="mt-9 flex items-center gap-5 border-t border-rule pt-6">
                 <CardPicture />
-                <p className="text-sm text-muted">Both stand on your card. Or point a camera at the square on it: no typing.</p>
+                <p className="text-sm text-muted">
+                    {t('Both stand on your card. Or point a camera at the square on it: no typing.')}
+                </p>
             </div>
-            <p className="mt-6">
+            <p className="mt-6 flex flex-wrap gap-x-8">
                 <Link to="/in" className="inline-flex min-h-12 items-center underline decoration-rule underline-offset-4">
-                    I have a code from the wall
+                    {t('I have a code from the wall')}
+                </Link>
+                <Link to="/forgotten" className="inline-flex min-h-12 items-center underline decoration-rule underline-offset-4">
+                    {t('I forgot my password')}
                 </Link>
             </p>
         </Leaf>

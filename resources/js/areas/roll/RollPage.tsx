@@ -9,6 +9,7 @@ import { Choice } from '@/ui/Choice';
 import { DataTable } from '@/ui/DataTable';
 import { Downloads } from '@/ui/Downloads';
 import { Empty } from '@/ui/Empty';
+import { MoveDialog } from '../sections/MoveDialog';
 import { PersonSheet } from './PersonSheet';
 import { SavedViews } from './SavedViews';
 
@@ -30,6 +31,7 @@ export function RollPage({ school }: { school: School }) {
     const person = search.get('person');
     const [text, setText] = useState(q);
     const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
+    const [placing, setPlacing] = useState(false);
     const set = (changes: Record<string, string | null>, keep = false) => {
         // From the address as it is, not as it was when this page was last drawn: two filters may be set within one moment.
         const next = new URLSearchParams(window.location.search);
@@ -75,6 +77,7 @@ export function RollPage({ school }: { school: School }) {
         const lines = people.filter((p) => selected.has(p.id)).map((p) => `${p.name}\t${p.userName}`);
         void navigator.clipboard.writeText(lines.join('\n'));
     };
+    useKey('m', 'Place who is selected', () => setPlacing(true), kind === 'student' && selected.size > 0);
     useKey('c', 'Clear the filters', () => {
         setText('');
         set({ q: null, grade: null, problem: null });
@@ -175,9 +178,16 @@ export function RollPage({ school }: { school: School }) {
                                 {selected.size > 0 && `, ${selected.size} selected`}
                             </span>
                             {selected.size > 0 && (
-                                <button className="underline underline-offset-4" onClick={copy}>
-                                    Copy names and user names
-                                </button>
+                                <span className="flex gap-5">
+                                    {kind === 'student' && (
+                                        <button className="underline underline-offset-4" onClick={() => setPlacing(true)}>
+                                            Place in a section
+                                        </button>
+                                    )}
+                                    <button className="underline underline-offset-4" onClick={copy}>
+                                        Copy names and user names
+                                    </button>
+                                </span>
                             )}
                         </span>
                     }
@@ -246,6 +256,17 @@ export function RollPage({ school }: { school: School }) {
                     />
                 )}
             </div>
+            {placing && (
+                <MoveDialog
+                    school={school}
+                    people={[...selected]}
+                    onClose={() => setPlacing(false)}
+                    onDone={() => {
+                        setPlacing(false);
+                        setSelected(new Set());
+                    }}
+                />
+            )}
         </div>
     );
 }

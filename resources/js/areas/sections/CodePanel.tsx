@@ -3,14 +3,18 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, data, type Schemas, sentence } from '@/api/client';
 import { Button } from '@/ui/Button';
+import { moment } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { useNotice } from '@/ui/Notice';
 import { QrCode } from '@/ui/QrCode';
+import { CodeTerms } from './CodeTerms';
 
 /** The join code: hidden until asked for, since visitors and cameras are in the room. */
 export function CodePanel({ section, onChange }: { section: Schemas['SectionDetail']; onChange: () => Promise<unknown> }) {
     const [shown, setShown] = useState(false);
     const [closing, setClosing] = useState(false);
+    const [terms, setTerms] = useState<'new' | 'change' | null>(null);
+    const [came, setCame] = useState(false);
     const queries = useQueryClient();
     const say = useNotice();
     const path = { params: { path: { section: section.id } } };
@@ -18,15 +22,13 @@ export function CodePanel({ section, onChange }: { section: Schemas['SectionDeta
         queryKey: ['code', section.id],
         queryFn: () => data(api.GET('/api/sections/{section}/code', path)),
         enabled: shown && section.hasCode,
+        refetchInterval: 5_000,
     });
-    const open = async () => {
-        try {
-            queries.setQueryData(['code', section.id], await data(api.POST('/api/sections/{section}/code', path)));
-            setShown(true);
-            await onChange();
-        } catch (e) {
-            say(sentence(e), { bad: true });
-        }
+    const opened = async (code: Schemas['CodeView']) => {
+        queries.setQueryData(['code', section.id], code);
+        setTerms(null);
+        setShown(true);
+        await onChange();
     };
     const close = async () => {
         setClosing(false);
@@ -45,7 +47,7 @@ export function CodePanel({ section, onChange }: { section: Schemas['SectionDeta
             {!section.hasCode ? (
                 <>
                     <p className="mb-3 text-sm text-muted">No code is open: nobody can come in by themselves.</p>
-                    <Button onClick={() => void open()}>Open a code</Button>
+                    <Button onClick={() => setTerms('new')}>Open a code</Button>
                 </>
             ) : !shown || !code ? (
                 <>
@@ -81,17 +83,47 @@ export function CodePanel({ section, onChange }: { section: Schemas['SectionDeta
                             </button>
                         </div>
                     </div>
-                    <p className="mt-2 text-xs text-muted">
+                    <p className="mt-2 text-sm">{termsInWords(code)}</p>
+                    <p className="mt-1 text-xs text-muted">
                         Someone who guesses all day hits a section once in {Math.round(1 / code.guessPerDay).toLocaleString('en')}{' '}
                         days.
-                        {code.arrived.length > 0 && ` Came in by code, latest first: ${code.arrived.join(', ')}.`}
                     </p>
+                    {code.arrived.length > 0 && (
+                        <>
+                            <button
+                                className="mt-2 min-h-6 text-sm underline decoration-rule underline-offset-4"
+                                aria-expanded={came}
+                                onClick={() => setCame(!came)}
+                            >
+                                {code.arrived.length} came in by it
+                            </button>
+                            {came && (
+                                <ul className="max-h-40 overflow-auto text-sm" tabIndex={0} aria-label="Who came in by the code">
+                                    {code.arrived.map((a, i) => (
+                                        <li key={i} className="flex justify-between border-b border-rule py-0.5">
+                                            <span>{a.name}</span>
+                                            <span className="text-muted">{a.at && moment(a.at)}</span>
+                                        </li>
+                                    ))}
+                                </ul>
+                            )}
+                        </>
+                    )}
                     <div className="mt-3 flex flex-wrap gap-2">
                         <Wall id={section.id} />
-                        <Button onClick={() => void open()}>New code</Button>
+                        <Button onClick={() => setTerms('new')}>New code</Button>
+                        <Button onClick={() => setTerms('change')}>Terms</Button>
                         <Button onClick={() => setClosing(true)}>Close it</Button>
                     </div>
                 </>
+            )}
+            {terms && (
+                <CodeTerms
+                    section={section}
+                    code={terms === 'change' ? (code ?? null) : null}
+                    onClose={() => setTerms(null)}
+                    onDone={(next) => void opened(next)}
+                />
             )}
             <Dialog open={closing} onClose={() => setClosing(false)} title={`Close the code of ${section.name}`}>
                 <p>The code stops working at once. Who is in stays in. You can open another at any time.</p>
@@ -106,10 +138,28 @@ export function CodePanel({ section, onChange }: { section: Schemas['SectionDeta
     );
 }
 
+function termsInWords(code: Schemas['CodeView']): string {
+    const who = {
+        accounts: 'For accounts here only',
+        domain: 'For accounts here, and newcomers with an address of the school',
+        approval: 'For accounts here; newcomers wait for your approval',
+    }[code.who];
+    return [
+        who,
+        code.cap === null ? '' : `${code.arrived.length} of ${code.cap} places taken`,
+        code.startsAt ? `from ${moment(code.startsAt)}` : '',
+        code.endsAt ? `until ${moment(code.endsAt)}` : '',
+    ]
+        .filter(Boolean)
+        .join('; ')
+        .concat('.');
+}
+
 function Wall({ id }: { id: string }) {
     return (
         <Link
             to={`/wall/${id}`}
+            state={{ asked: true }}
             className="inline-flex min-h-8 items-center rounded-card border border-ink bg-ink px-3 text-sm font-semibold text-paper"
         >
             On the wall

@@ -1,37 +1,54 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, data, type Schemas, sentence } from '@/api/client';
 import { useKey } from '@/shell/keys';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { DataTable } from '@/ui/DataTable';
-import { day } from '@/ui/dates';
+import { day, lastDay } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { Downloads } from '@/ui/Downloads';
 import { Empty } from '@/ui/Empty';
 import { useNotice } from '@/ui/Notice';
 import { State } from '@/ui/State';
 import { CodePanel } from './CodePanel';
+import { MoveDialog } from './MoveDialog';
+import { RequestsPanel } from './RequestsPanel';
+import { ClaimReserve, MakeReserves } from './Reserves';
+import { RoomPassPanel } from './RoomPassPanel';
+import { SectionForm, wishBody } from './SectionForm';
 import { StaffPanel } from './StaffPanel';
 import { printCards } from '../print-room/printCards';
 
-/** One section: its roster at the left; code, staff and invitations at the right. */
+/** One section: its roster at the left; the door, code, room pass, staff and invitations at the right. */
 export function SectionPage({ school }: { school: School }) {
     const { id = '' } = useParams();
     const navigate = useNavigate();
     const queries = useQueryClient();
     const say = useNotice();
+    const [search, setSearch] = useSearchParams();
+    const asOf = search.get('as_of') ?? '';
     const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
+    const [dialog, setDialog] = useState<'move' | 'edit' | 'reserves' | null>(null);
+    const [claiming, setClaiming] = useState<Schemas['RosterLine'] | null>(null);
     const [archiving, setArchiving] = useState<Schemas['PlanView'] | null>(null);
     const path = { params: { path: { section: id } } };
     const { data: section, error } = useQuery({
-        queryKey: ['section', id],
-        queryFn: () => data(api.GET('/api/sections/{section}', path)),
+        queryKey: ['section', id, asOf],
+        queryFn: () =>
+            data(
+                api.GET('/api/sections/{section}', {
+                    params: { path: { section: id }, query: asOf ? { as_of: asOf } : {} },
+                }),
+            ),
         // An invitation answered elsewhere, a student who came in: seen without reloading.
-        refetchInterval: 3_000,
+        refetchInterval: asOf ? false : 3_000,
+        placeholderData: (before) => before,
     });
     const refresh = () => queries.invalidateQueries({ queryKey: ['section', id] });
+    const may = (power: string) => section?.powers.includes(power) === true;
     const print = async () => {
         try {
             await printCards(`/api/sections/${id}/cards`, { person_ids: [...selected], layout: 'cards-a4', order: 'reading' });
@@ -39,18 +56,6 @@ export function SectionPage({ school }: { school: School }) {
         } catch (e) {
             say(sentence(e), { bad: true });
         }
-    };
-    const remove = async () => {
-        try {
-            for (const person of selected) {
-                await api.DELETE('/api/sections/{section}/people/{person}', { params: { path: { section: id, person } } });
-            }
-            say(`${selected.size} taken out as of today. The Ledger can bring them back.`);
-            setSelected(new Set());
-        } catch (e) {
-            say(sentence(e), { bad: true });
-        }
-        await refresh();
     };
     const askArchive = async () => {
         try {
@@ -75,8 +80,24 @@ export function SectionPage({ school }: { school: School }) {
             await refresh();
         }
     };
+    const forgetPictures = async (person: string) => {
+        try {
+            await api.DELETE('/api/sections/{section}/people/{person}/pictures', { params: { path: { section: id, person } } });
+            say('Forgotten: the child chooses three pictures again.');
+        } catch (e) {
+            say(sentence(e), { bad: true });
+        }
+        await refresh();
+    };
     useKey('p', 'Print cards', () => void print(), Boolean(section?.roster.length));
-    useKey('w', 'Code on the wall', () => void navigate(`/wall/${id}`), Boolean(section?.hasCode && section.canTeach));
+    useKey('m', 'Move who is selected', () => setDialog('move'), selected.size > 0 && may('place_students'));
+    useKey('e', 'Change the section', () => setDialog('edit'), may('edit_section'));
+    useKey(
+        'w',
+        'Code on the wall',
+        () => void navigate(`/wall/${id}`, { state: { asked: true } }),
+        section?.hasCode === true && may('use_code'),
+    );
     if (error)
         return (
             <Empty title="This section is not here">
@@ -88,16 +109,29 @@ export function SectionPage({ school }: { school: School }) {
         );
     if (!section) return null;
     const archived = section.state === 'archived';
+    const other = !section.today;
+    const students = section.roster.filter((s) => !s.reserve);
+    const clashes = section.roster.filter((s) => s.clash).length;
+    const item = 'cursor-pointer px-4 py-1.5 text-sm outline-none data-[highlighted]:bg-tint';
     return (
         <div className="flex min-h-0 flex-1 flex-col">
             <header
-                className={`flex flex-wrap items-end justify-between gap-4 border-b border-rule px-6 py-4 ${archived ? 'bg-tint' : ''}`}
+                className={`flex flex-wrap items-end justify-between gap-4 border-b border-rule px-6 py-4 ${archived || other ? 'bg-tint' : ''}`}
             >
                 <div>
                     <h1 className="text-2xl">{section.name}</h1>
                     <p className="text-sm text-muted">
-                        {section.kind}
-                        {section.grade && `, grade ${section.grade}`}, {section.year}, {section.roster.length} students
+                        {[
+                            section.kind,
+                            section.grade && `grade ${section.grade}`,
+                            section.period && `period ${section.period}`,
+                            section.year,
+                            section.seats === null
+                                ? `${students.length} students`
+                                : `${students.length} of ${section.seats} seats taken`,
+                        ]
+                            .filter(Boolean)
+                            .join(', ')}
                         {archived && section.archivedOn && (
                             <span className="ml-3 text-ink">
                                 <State
@@ -108,19 +142,70 @@ export function SectionPage({ school }: { school: School }) {
                         )}
                     </p>
                 </div>
-                <div className="flex items-center gap-3">
+                <div className="flex flex-wrap items-center gap-3">
+                    <label className="flex items-center gap-2 text-sm">
+                        <span className={other ? 'font-semibold' : 'text-muted'}>{other ? 'Roster of' : 'Roster of today'}</span>
+                        <input
+                            type="date"
+                            aria-label="Roster as of"
+                            value={section.asOf}
+                            onChange={(event) => {
+                                setSelected(new Set());
+                                setSearch(event.target.value ? { as_of: event.target.value } : {}, { replace: true });
+                            }}
+                            className="min-h-8 rounded-card border border-ink/50 bg-paper px-2 text-sm"
+                        />
+                    </label>
+                    {other && <Button onClick={() => setSearch({}, { replace: true })}>Back to today</Button>}
                     <Downloads
                         label="Roster as"
-                        href={(format) => `/api/sections/${id}/roster?format=${format}`}
+                        href={(format) => `/api/sections/${id}/roster?format=${format}&as_of=${section.asOf}`}
                         formats={['xlsx', 'ods', 'csv']}
                     />
-                    <Button onClick={() => void print()} disabled={section.roster.length === 0}>
-                        Print {selected.size > 0 ? `${selected.size} ${selected.size === 1 ? 'card' : 'cards'}` : 'cards'}
-                    </Button>
-                    {selected.size > 0 && section.canTeach && (
-                        <Button onClick={() => void remove()}>Take {selected.size} out</Button>
+                    {!other && (
+                        <Button onClick={() => void print()} disabled={section.roster.length === 0}>
+                            Print {selected.size > 0 ? `${selected.size} ${selected.size === 1 ? 'card' : 'cards'}` : 'cards'}
+                        </Button>
                     )}
-                    {section.canArchive && <Button onClick={() => void askArchive()}>Archive</Button>}
+                    {!other && selected.size > 0 && may('place_students') && (
+                        <Button kind="primary" onClick={() => setDialog('move')}>
+                            Move {selected.size}
+                        </Button>
+                    )}
+                    <DropdownMenu.Root>
+                        <DropdownMenu.Trigger asChild>
+                            <Button>More</Button>
+                        </DropdownMenu.Trigger>
+                        <DropdownMenu.Portal>
+                            <DropdownMenu.Content
+                                align="end"
+                                sideOffset={6}
+                                className="z-30 min-w-56 border border-ink bg-paper py-1"
+                            >
+                                <DropdownMenu.Item
+                                    className={item}
+                                    onSelect={() => void navigate(`/s/${school.code}/sections/${id}/as-student`)}
+                                >
+                                    As a student sees it
+                                </DropdownMenu.Item>
+                                {may('edit_section') && (
+                                    <DropdownMenu.Item className={item} onSelect={() => setDialog('edit')}>
+                                        Change name, period, seats
+                                    </DropdownMenu.Item>
+                                )}
+                                {may('place_students') && (
+                                    <DropdownMenu.Item className={item} onSelect={() => setDialog('reserves')}>
+                                        Make reserve accounts
+                                    </DropdownMenu.Item>
+                                )}
+                                {may('archive') && (
+                                    <DropdownMenu.Item className={item} onSelect={() => void askArchive()}>
+                                        Archive
+                                    </DropdownMenu.Item>
+                                )}
+                            </DropdownMenu.Content>
+                        </DropdownMenu.Portal>
+                    </DropdownMenu.Root>
                 </div>
             </header>
             <div className="flex min-h-0 flex-1">
@@ -134,45 +219,139 @@ export function SectionPage({ school }: { school: School }) {
                     {...(school.coordinates
                         ? {
                               onOpen: (s: Schemas['RosterLine']) =>
-                                  void navigate(`/s/${school.code}/roll?kind=student&person=${s.id}`),
+                                  s.reserve
+                                      ? setClaiming(s)
+                                      : void navigate(`/s/${school.code}/roll?kind=student&person=${s.id}`),
                           }
                         : {})}
                     empty={
-                        <Empty title="Nobody is in this section yet">
-                            Show the code on the wall and let students come in, or bring in a list that names this section.
-                        </Empty>
+                        other ? (
+                            <Empty title={`Nobody was in this section on ${day(section.asOf)}`} />
+                        ) : (
+                            <Empty title="Nobody is in this section yet">
+                                Show the code on the wall and let students come in, or bring in a list that names this section.
+                            </Empty>
+                        )
                     }
-                    foot={`${section.roster.filter((s) => s.signedIn).length} of ${section.roster.length} have signed in, ${section.roster.filter((s) => s.hasCard).length} have a card, ${section.roster.filter((s) => s.hasGuardian).length} have a guardian on record`}
+                    foot={`${students.filter((s) => s.signedIn).length} of ${students.length} have signed in, ${students.filter((s) => s.hasCard).length} have a card, ${students.filter((s) => s.hasGuardian).length} have a guardian on record${clashes > 0 ? `, ${clashes} with a clash` : ''}`}
                     columns={[
-                        { id: 'name', label: 'Name', value: (s) => s.name, width: 'minmax(150px, 2fr)' },
+                        {
+                            id: 'name',
+                            label: 'Name',
+                            value: (s) => s.name,
+                            cell: (s) => (
+                                <span className="flex items-baseline gap-2">
+                                    <span className={s.reserve ? 'text-muted' : ''}>{s.name}</span>
+                                    {s.clash && (
+                                        <span
+                                            className="truncate text-xs text-muted"
+                                            title={`Also in ${s.clash} at the same period`}
+                                        >
+                                            <State name="ask" word={`also ${s.clash}`} />
+                                        </span>
+                                    )}
+                                    {s.reserve && may('place_students') && (
+                                        <button
+                                            className="text-xs underline underline-offset-4"
+                                            onClick={(event) => {
+                                                event.stopPropagation();
+                                                setClaiming(s);
+                                            }}
+                                        >
+                                            give it its owner
+                                        </button>
+                                    )}
+                                </span>
+                            ),
+                            width: 'minmax(150px, 1.8fr)',
+                        },
                         {
                             id: 'user',
                             label: 'User name',
                             value: (s) => s.userName,
                             cell: (s) => <span className="font-mono">{s.userName}</span>,
-                            width: 'minmax(140px, 1.6fr)',
+                            width: 'minmax(150px, 1.8fr)',
                         },
-                        { id: 'since', label: 'Since', value: (s) => s.begins, cell: (s) => day(s.begins), width: '110px' },
-                        { id: 'source', label: 'Came by', value: (s) => s.source, width: '84px' },
-                        { id: 'signed', label: 'Signed in', value: (s) => (s.signedIn ? 'yes' : 'never'), width: '84px' },
-                        { id: 'card', label: 'Card', value: (s) => (s.hasCard ? 'yes' : 'none'), width: '66px' },
+                        {
+                            id: 'since',
+                            label: 'In it',
+                            value: (s) => s.begins,
+                            cell: (s) => (s.ends ? `to ${lastDay(s.ends)}` : `since ${day(s.begins)}`),
+                            width: '122px',
+                        },
+                        { id: 'source', label: 'Came by', value: (s) => s.source, width: '76px' },
+                        { id: 'signed', label: 'Signed in', value: (s) => (s.signedIn ? 'yes' : 'never'), width: '76px' },
+                        { id: 'card', label: 'Card', value: (s) => (s.hasCard ? 'yes' : 'none'), width: '58px' },
+                        ...(section.roomPass?.pictures
+                            ? [
+                                  {
+                                      id: 'pictures',
+                                      label: 'Pictures',
+                                      value: (s: Schemas['RosterLine']) => (s.pictures ? 'chosen' : ''),
+                                      cell: (s: Schemas['RosterLine']) =>
+                                          s.pictures ? (
+                                              <button
+                                                  className="text-sm underline decoration-rule underline-offset-4"
+                                                  onClick={(event) => {
+                                                      event.stopPropagation();
+                                                      void forgetPictures(s.id);
+                                                  }}
+                                              >
+                                                  choose again
+                                              </button>
+                                          ) : (
+                                              ''
+                                          ),
+                                      width: '110px',
+                                  },
+                              ]
+                            : []),
                     ]}
                 />
-                {section.canTeach && (
-                    <aside
-                        aria-label="Code and staff"
-                        className="w-[340px] shrink-0 overflow-auto border-l border-rule px-5 py-4"
-                    >
-                        <CodePanel section={section} onChange={refresh} />
-                        <StaffPanel section={section} onChange={refresh} />
-                    </aside>
-                )}
-                {!section.canTeach && (
-                    <aside aria-label="Staff" className="w-[260px] shrink-0 overflow-auto border-l border-rule px-5 py-4">
-                        <StaffPanel section={section} onChange={refresh} />
-                    </aside>
-                )}
+                <aside
+                    aria-label="Door, code and staff"
+                    className={`shrink-0 overflow-auto border-l border-rule px-5 py-4 ${may('use_code') ? 'w-[340px]' : 'w-[260px]'}`}
+                >
+                    {may('answer_requests') && <RequestsPanel section={section} onChange={refresh} />}
+                    {may('use_code') && <CodePanel section={section} onChange={refresh} />}
+                    {may('room_pass') && <RoomPassPanel section={section} onChange={refresh} />}
+                    <StaffPanel section={section} onChange={refresh} />
+                </aside>
             </div>
+            {dialog === 'move' && (
+                <MoveDialog
+                    school={school}
+                    section={section}
+                    people={[...selected]}
+                    onClose={() => setDialog(null)}
+                    onDone={() => {
+                        setDialog(null);
+                        setSelected(new Set());
+                    }}
+                />
+            )}
+            {dialog === 'reserves' && <MakeReserves section={section} onClose={() => setDialog(null)} onDone={refresh} />}
+            {claiming && <ClaimReserve section={section} reserve={claiming} onClose={() => setClaiming(null)} onDone={refresh} />}
+            {dialog === 'edit' && (
+                <SectionForm
+                    title={`Change ${section.name}`}
+                    button="Keep it"
+                    start={{
+                        name: section.name,
+                        kind: section.kind === 'homeroom' ? 'homeroom' : 'class',
+                        grade: section.grade ?? '',
+                        period: section.period,
+                        seats: section.seats?.toString() ?? '',
+                    }}
+                    onClose={() => setDialog(null)}
+                    onSave={async (wish) => {
+                        await api.POST('/api/sections/{section}', { ...path, body: wishBody(wish) });
+                        await queries.invalidateQueries({ queryKey: ['sections', school.id] });
+                        await refresh();
+                        setDialog(null);
+                    }}
+                />
+            )}
             <Dialog open={archiving !== null} onClose={() => setArchiving(null)} title={archiving?.title ?? ''}>
                 <p>{archiving?.sentence}</p>
                 <p className="mt-2 text-sm text-muted">Can be undone until {archiving && day(archiving.undoUntil)}.</p>

@@ -1,25 +1,28 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { api, ApiError, data, sentence } from '@/api/client';
+import { api, data } from '@/api/client';
 import { useKey } from '@/shell/keys';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { DataTable } from '@/ui/DataTable';
-import { Dialog } from '@/ui/Dialog';
 import { Empty } from '@/ui/Empty';
-import { Field } from '@/ui/Field';
 import { State } from '@/ui/State';
+import { ManyDialog } from './ManyDialog';
+import { OwnInvitations } from './OwnInvitations';
+import { SectionForm, wishBody } from './SectionForm';
 import { Strip } from './Strip';
 
 export function SectionsPage({ school }: { school: School }) {
     const navigate = useNavigate();
     const [search, setSearch] = useSearchParams();
-    const [making, setMaking] = useState(false);
+    const [making, setMaking] = useState<'one' | 'many' | null>(null);
+    const queries = useQueryClient();
     const state = search.get('state') ?? '';
     const year = search.get('year') ?? '';
     const current = year === '' || school.yearId === year;
+    const past = school.years.find((y) => y.id === year)?.state === 'closed';
     const { data: page } = useQuery({
         queryKey: ['sections', school.id, year],
         queryFn: () =>
@@ -29,10 +32,18 @@ export function SectionsPage({ school }: { school: School }) {
                 }),
             ),
     });
-    useKey('n', 'Make a section', () => setMaking(true), school.coordinates && current);
+    useKey('n', 'Make a section', () => setMaking('one'), school.coordinates && current);
     if (!page) return null;
     const sections = page.sections.filter((s) =>
-        state === 'no_lead' ? !s.lead && s.state === 'open' : state === '' || s.state === state,
+        state === 'no_lead'
+            ? !s.lead && s.state === 'open'
+            : state === 'waiting'
+              ? s.waiting > 0
+              : state === 'clash'
+                ? s.clashes > 0
+                : state === 'full'
+                  ? s.seats !== null && s.students > s.seats
+                  : state === '' || s.state === state,
     );
     const archived = page.sections.filter((s) => s.state === 'archived').length;
     return (
@@ -55,12 +66,21 @@ export function SectionsPage({ school }: { school: School }) {
                             { value: '', label: 'all' },
                             { value: 'open', label: 'open' },
                             { value: 'no_lead', label: 'without a lead' },
+                            { value: 'waiting', label: 'with newcomers at the door' },
+                            { value: 'clash', label: 'with clashing periods' },
+                            { value: 'full', label: 'with too few seats' },
                             { value: 'archived', label: 'archived' },
                         ]}
                     />
-                    {school.coordinates && current && <Button onClick={() => setMaking(true)}>Make a section</Button>}
+                    {school.coordinates && !past && (
+                        <>
+                            <Button onClick={() => setMaking('many')}>Make many</Button>
+                            {current && <Button onClick={() => setMaking('one')}>Make a section</Button>}
+                        </>
+                    )}
                 </div>
             </div>
+            <OwnInvitations />
             <DataTable
                 label="Sections"
                 name="sections"
@@ -70,7 +90,7 @@ export function SectionsPage({ school }: { school: School }) {
                 empty={
                     <Empty
                         title={page.sections.length === 0 ? 'No sections this year' : 'No section fits'}
-                        action={school.coordinates && <Button onClick={() => setMaking(true)}>Make a section</Button>}
+                        action={school.coordinates && !past && <Button onClick={() => setMaking('many')}>Make sections</Button>}
                     >
                         {school.coordinates
                             ? 'Sections come with a list of students that names them, or one by one.'
@@ -89,7 +109,25 @@ export function SectionsPage({ school }: { school: School }) {
                         cell: (s) => s.lead || <State name="ask" word="nobody" />,
                         width: 'minmax(130px, 1.6fr)',
                     },
-                    { id: 'students', label: 'Students', value: (s) => s.students, width: '80px' },
+                    {
+                        id: 'period',
+                        label: 'Period',
+                        value: (s) => s.period,
+                        cell: (s) => (
+                            <>
+                                {s.period}
+                                {s.clashes > 0 && <State name="ask" word={`${s.clashes} clash`} />}
+                            </>
+                        ),
+                        width: '84px',
+                    },
+                    {
+                        id: 'students',
+                        label: 'Students',
+                        value: (s) => s.students,
+                        cell: (s) => (s.seats === null ? s.students : `${s.students} of ${s.seats}`),
+                        width: '80px',
+                    },
                     {
                         id: 'coverage',
                         label: 'Signed in / card',
@@ -104,85 +142,36 @@ export function SectionsPage({ school }: { school: School }) {
                         cell: (s) =>
                             s.state === 'archived' ? (
                                 <State name="archived" />
+                            ) : s.waiting > 0 ? (
+                                <State name="ask" word={`${s.waiting} at the door`} />
                             ) : s.hasCode ? (
                                 'open'
                             ) : (
                                 <span className="text-muted">none</span>
                             ),
-                        width: '106px',
+                        width: '118px',
                     },
                 ]}
             />
-            <MakeSection school={school} open={making} onClose={() => setMaking(false)} />
+            {making === 'one' && (
+                <SectionForm
+                    title="Make a section"
+                    button="Make the section with a code"
+                    start={{ name: '', kind: 'class', grade: '', period: '', seats: '' }}
+                    onClose={() => setMaking(null)}
+                    onSave={async (wish) => {
+                        const made = await data(
+                            api.POST('/api/schools/{school}/sections', {
+                                params: { path: { school: school.id } },
+                                body: wishBody(wish),
+                            }),
+                        );
+                        await queries.invalidateQueries({ queryKey: ['sections', school.id] });
+                        void navigate(`/s/${school.code}/sections/${made.id}`);
+                    }}
+                />
+            )}
+            {making === 'many' && <ManyDialog school={school} onClose={() => setMaking(null)} />}
         </div>
-    );
-}
-
-function MakeSection({ school, open, onClose }: { school: School; open: boolean; onClose: () => void }) {
-    const navigate = useNavigate();
-    const queries = useQueryClient();
-    const [name, setName] = useState('');
-    const [kind, setKind] = useState<'homeroom' | 'class'>('class');
-    const [grade, setGrade] = useState('');
-    const [error, setError] = useState<{ field: string; text: string } | null>(null);
-    const make = async () => {
-        setError(null);
-        try {
-            const made = await data(
-                api.POST('/api/schools/{school}/sections', {
-                    params: { path: { school: school.id } },
-                    body: { name, kind, ...(grade ? { grade } : {}) },
-                }),
-            );
-            await queries.invalidateQueries({ queryKey: ['sections', school.id] });
-            onClose();
-            void navigate(`/s/${school.code}/sections/${made.id}`);
-        } catch (e) {
-            setError({ field: e instanceof ApiError ? (Object.keys(e.fields)[0] ?? 'name') : 'name', text: sentence(e) });
-        }
-    };
-    return (
-        <Dialog open={open} onClose={onClose} title="Make a section">
-            <form
-                className="flex flex-col gap-4"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    void make();
-                }}
-            >
-                <Field
-                    label="Name"
-                    autoFocus
-                    required
-                    maxLength={80}
-                    value={name}
-                    onChange={(event) => setName(event.target.value)}
-                    error={error?.field === 'name' ? error.text : undefined}
-                    hint="As the class is called: Marine science 8A, 3 Heron."
-                />
-                <Choice
-                    label="Kind"
-                    value={kind}
-                    onChange={(value) => setKind(value as typeof kind)}
-                    options={[
-                        { value: 'class', label: 'class' },
-                        { value: 'homeroom', label: 'homeroom' },
-                    ]}
-                />
-                <Field
-                    label="Grade"
-                    className="w-32"
-                    value={grade}
-                    onChange={(event) => setGrade(event.target.value)}
-                    error={error?.field === 'grade' ? error.text : undefined}
-                />
-                <div className="flex justify-end gap-3">
-                    <Button onClick={onClose}>Leave it</Button>
-                    <Button kind="primary" type="submit">
-                        Make the section with a code
-                    </Button>
-                </div>
-            </form>
-        </Dialog>
     );
 }

@@ -1,63 +1,96 @@
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, type Schemas, sentence } from '@/api/client';
+import { api, data, type Schemas, sentence } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
-import { day } from '@/ui/dates';
+import { day, lastDay } from '@/ui/dates';
+import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
 import type { GlyphName } from '@/ui/Glyph';
 import { useNotice } from '@/ui/Notice';
 import { State } from '@/ui/State';
+import { RolesTable } from './RolesTable';
 
 const GLYPHS: Record<string, GlyphName> = {
     invited: 'ask',
-    accepted: 'same',
+    accepted: 'new',
     declined: 'cannot',
+    expired: 'cannot',
     withdrawn: 'leaving',
-    expired: 'locked',
 };
 
-/** Who teaches the section, who has been asked, and asking another. */
+type Role = 'co_teacher' | 'assistant' | 'substitute';
+
+/** Who teaches here, who has been asked, and asking more. */
 export function StaffPanel({ section, onChange }: { section: Schemas['SectionDetail']; onChange: () => Promise<unknown> }) {
     const say = useNotice();
-    const [email, setEmail] = useState('');
-    const [role, setRole] = useState<'co_teacher' | 'assistant'>('co_teacher');
-    const [error, setError] = useState('');
+    const [leading, setLeading] = useState<Schemas['StaffLine'] | null>(null);
+    const [roles, setRoles] = useState(false);
+    const may = (power: string) => section.powers.includes(power);
     const run = async (work: () => Promise<unknown>, done: string) => {
         try {
             await work();
             say(done);
-            await onChange();
-            return true;
         } catch (e) {
-            setError(sentence(e));
-            return false;
+            say(sentence(e), { bad: true });
         }
+        await onChange();
     };
-    const invite = async () => {
-        setError('');
-        const sent = await run(
-            () =>
-                api.POST('/api/sections/{section}/invitations', {
-                    params: { path: { section: section.id } },
-                    body: { email, role },
-                }),
-            `Invitation sent to ${email}; it is in the Mailroom.`,
+    const path = { section: section.id };
+    const handOver = (person: Schemas['StaffLine']) =>
+        run(
+            () => api.POST('/api/sections/{section}/lead', { params: { path }, body: { person: person.id } }),
+            `${person.name} leads ${section.name}.`,
         );
-        if (sent) setEmail('');
-    };
+    const link = 'inline-block min-h-6 leading-6 underline underline-offset-4';
     return (
         <section className="mt-7">
-            <h2 className="mb-2 border-b border-rule pb-1 text-lg">Staff</h2>
+            <div className="mb-2 flex items-baseline justify-between border-b border-rule pb-1">
+                <h2 className="text-lg">Staff</h2>
+                <button className={`text-xs text-muted ${link}`} onClick={() => setRoles(true)}>
+                    what each may do
+                </button>
+            </div>
             <ul className="text-sm">
                 {section.staff.length === 0 && <li className="text-muted">Nobody teaches this section.</li>}
                 {section.staff.map((s) => (
-                    <li key={s.id} className="flex justify-between py-0.5">
-                        <span>{s.name}</span>
-                        <span className="text-muted">{s.role}</span>
+                    <li key={s.id} className="border-b border-rule py-1">
+                        <div className="flex justify-between">
+                            <span>{s.name}</span>
+                            <span className="text-muted">{s.role}</span>
+                        </div>
+                        <div className="flex items-center justify-between text-xs text-muted">
+                            <span>{s.ends && `${day(s.begins)} to ${lastDay(s.ends)}`}</span>
+                            {s.role !== 'lead' && (
+                                <span className="flex gap-3">
+                                    {may('hand_over_lead') && s.role !== 'substitute' && (
+                                        <button className={link} onClick={() => setLeading(s)}>
+                                            make lead
+                                        </button>
+                                    )}
+                                    {may('invite_staff') && (
+                                        <button
+                                            className={link}
+                                            onClick={() =>
+                                                void run(
+                                                    () =>
+                                                        api.DELETE('/api/sections/{section}/staff/{person}', {
+                                                            params: { path: { ...path, person: s.id } },
+                                                        }),
+                                                    `${s.name} is off ${section.name}. The Ledger can undo it.`,
+                                                )
+                                            }
+                                        >
+                                            take off
+                                        </button>
+                                    )}
+                                </span>
+                            )}
+                        </div>
                     </li>
                 ))}
             </ul>
-            {section.canTeach && (
+            {may('invite_staff') && (
                 <>
                     {section.invitations.length > 0 && <h3 className="mb-1 mt-4 text-base">Invitations</h3>}
                     <ul className="text-sm" aria-live="polite">
@@ -71,7 +104,8 @@ export function StaffPanel({ section, onChange }: { section: Schemas['SectionDet
                                 </div>
                                 <div className="flex items-center justify-between text-xs text-muted">
                                     <span>
-                                        {i.role},{' '}
+                                        {i.role}
+                                        {i.beginsOn && i.endsOn && ` ${day(i.beginsOn)} to ${lastDay(i.endsOn)}`},{' '}
                                         {i.answeredAt
                                             ? `answered ${day(i.answeredAt)}`
                                             : i.state === 'expired'
@@ -81,7 +115,7 @@ export function StaffPanel({ section, onChange }: { section: Schemas['SectionDet
                                     {(i.state === 'invited' || i.state === 'expired') && (
                                         <span className="flex gap-3">
                                             <button
-                                                className="inline-block min-h-6 leading-6 underline underline-offset-4"
+                                                className={link}
                                                 onClick={() =>
                                                     void run(
                                                         () =>
@@ -95,7 +129,7 @@ export function StaffPanel({ section, onChange }: { section: Schemas['SectionDet
                                                 send again
                                             </button>
                                             <button
-                                                className="inline-block min-h-6 leading-6 underline underline-offset-4"
+                                                className={link}
                                                 onClick={() =>
                                                     void run(
                                                         () =>
@@ -114,36 +148,123 @@ export function StaffPanel({ section, onChange }: { section: Schemas['SectionDet
                             </li>
                         ))}
                     </ul>
-                    <form
-                        className="mt-4 flex flex-col gap-3"
-                        onSubmit={(event) => {
-                            event.preventDefault();
-                            void invite();
-                        }}
-                    >
-                        <Field
-                            label="Invite by e-mail"
-                            type="email"
-                            required
-                            value={email}
-                            onChange={(event) => setEmail(event.target.value)}
-                            error={error || undefined}
-                        />
-                        <div className="flex items-center justify-between">
-                            <Choice
-                                label="as"
-                                value={role}
-                                onChange={(value) => setRole(value as typeof role)}
-                                options={[
-                                    { value: 'co_teacher', label: 'co-teacher' },
-                                    { value: 'assistant', label: 'assistant' },
-                                ]}
-                            />
-                            <Button type="submit">Send the invitation</Button>
-                        </div>
-                    </form>
+                    <InviteForm section={section} onChange={onChange} />
                 </>
             )}
+            <Dialog open={leading !== null} onClose={() => setLeading(null)} title={`Hand ${section.name} over`}>
+                <p>{leading?.name} leads it from today. Who leads it now stays as a co-teacher.</p>
+                <div className="mt-5 flex justify-end gap-3">
+                    <Button onClick={() => setLeading(null)}>Leave it</Button>
+                    <Button
+                        kind="primary"
+                        onClick={() => {
+                            if (leading) void handOver(leading);
+                            setLeading(null);
+                        }}
+                    >
+                        Make {leading?.name} the lead
+                    </Button>
+                </div>
+            </Dialog>
+            {roles && <RolesTable onClose={() => setRoles(false)} />}
         </section>
+    );
+}
+
+/** One address or many, from the staff by name or typed. */
+function InviteForm({ section, onChange }: { section: Schemas['SectionDetail']; onChange: () => Promise<unknown> }) {
+    const say = useNotice();
+    const [email, setEmail] = useState('');
+    const [role, setRole] = useState<Role>('co_teacher');
+    const [begins, setBegins] = useState('');
+    const [ends, setEnds] = useState('');
+    const [error, setError] = useState('');
+    const word = email.split(/[\s,;]+/).pop() ?? '';
+    const { data: found } = useQuery({
+        queryKey: ['staff', section.schoolId, word],
+        queryFn: () =>
+            data(
+                api.GET('/api/schools/{school}/staff', {
+                    params: { path: { school: section.schoolId }, query: { q: word } },
+                }),
+            ),
+        enabled: word.length > 1 && !word.includes('@'),
+    });
+    const here = new Set(section.staff.map((s) => s.id));
+    const offered =
+        word.length > 1 && !word.includes('@') ? (found?.people ?? []).filter((p) => p.email && !here.has(p.id)).slice(0, 4) : [];
+    const invite = async () => {
+        setError('');
+        try {
+            await api.POST('/api/sections/{section}/invitations', {
+                params: { path: { section: section.id } },
+                body: { email, role, ...(role === 'substitute' ? { begins_on: begins, ends_on: ends } : {}) },
+            });
+            say(`Invitation sent to ${email}; it is in the Mailroom.`);
+            setEmail('');
+        } catch (e) {
+            setError(sentence(e));
+        }
+        await onChange();
+    };
+    return (
+        <form
+            className="mt-4 flex flex-col gap-3"
+            onSubmit={(event) => {
+                event.preventDefault();
+                void invite();
+            }}
+        >
+            <Field
+                label="Invite by e-mail"
+                required
+                autoComplete="off"
+                value={email}
+                onChange={(event) => setEmail(event.target.value)}
+                error={error || undefined}
+                hint="Or type a name of the staff. Several, apart by commas."
+            />
+            {offered.length > 0 && (
+                <ul className="-mt-2 border border-rule text-sm">
+                    {offered.map((p) => (
+                        <li key={p.id}>
+                            <button
+                                type="button"
+                                className="flex min-h-8 w-full items-baseline justify-between gap-3 px-2 text-left hover:bg-tint"
+                                onClick={() => setEmail(email.slice(0, email.length - word.length) + p.email)}
+                            >
+                                <span>{p.name}</span>
+                                <span className="truncate text-xs text-muted">{p.email}</span>
+                            </button>
+                        </li>
+                    ))}
+                </ul>
+            )}
+            {role === 'substitute' && (
+                <div className="grid grid-cols-2 gap-3">
+                    <Field
+                        label="First day"
+                        type="date"
+                        required
+                        value={begins}
+                        onChange={(event) => setBegins(event.target.value)}
+                    />
+                    <Field label="Last day" type="date" required value={ends} onChange={(event) => setEnds(event.target.value)} />
+                </div>
+            )}
+            <div className="flex items-center justify-between">
+                <Choice
+                    label="as"
+                    value={role}
+                    onChange={(value) => setRole(value as Role)}
+                    options={[
+                        { value: 'co_teacher', label: 'co-teacher' },
+                        { value: 'assistant', label: 'assistant' },
+                        { value: 'substitute', label: 'substitute' },
+                    ]}
+                />
+                <Button type="submit">Send the invitation</Button>
+            </div>
+        </form>
     );
 }

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { useLocation, useNavigate, useParams } from 'react-router';
 import { api, data } from '@/api/client';
 import { useKey } from '@/shell/keys';
 import { Button } from '@/ui/Button';
@@ -13,13 +13,17 @@ const MINUTES = 5;
 export function WallPage() {
     const { section = '' } = useParams();
     const navigate = useNavigate();
-    const [left, setLeft] = useState(MINUTES * 60);
+    // Hidden until asked for: a reloaded page, or one opened by its address, shows nothing by itself.
+    const asked = (useLocation().state as { asked?: boolean } | null)?.asked === true;
+    const [left, setLeft] = useState(asked ? MINUTES * 60 : 0);
+    const [begun, setBegun] = useState(asked);
     const [qr, setQr] = useState(false);
     const { data: code, error } = useQuery({
         queryKey: ['code', section],
         queryFn: () => data(api.GET('/api/sections/{section}/code', { params: { path: { section } } })),
         refetchInterval: 2_000,
         enabled: left > 0,
+        retry: false,
     });
     useEffect(() => {
         const timer = setInterval(() => setLeft((n) => Math.max(0, n - 1)), 1000);
@@ -33,13 +37,19 @@ export function WallPage() {
                 The section has no open code, or it is not one of yours.
             </Empty>
         );
-    if (!code) return null;
+    const show = () => {
+        setBegun(true);
+        setLeft(MINUTES * 60);
+    };
     if (left === 0) {
         return (
             <main className="flex h-full flex-col items-center justify-center gap-6">
-                <h1 className="text-2xl">The code of {code.section} is hidden again</h1>
+                <h1 className="text-2xl">
+                    {begun && code ? `The code of ${code.section} is hidden again` : 'The code is hidden'}
+                </h1>
+                <p className="text-muted">Look round first: are there visitors, or a camera?</p>
                 <div className="flex gap-3">
-                    <Button kind="primary" large onClick={() => setLeft(MINUTES * 60)}>
+                    <Button kind="primary" large autoFocus onClick={show}>
                         Show it for {MINUTES} minutes
                     </Button>
                     <Button large onClick={() => void navigate(-1)}>
@@ -49,9 +59,9 @@ export function WallPage() {
             </main>
         );
     }
+    if (!code) return null;
     const groups = code.written.split('-');
-    // Monospaced symbols are 0.6 em wide: the code fills nine tenths of the width, whatever the screen.
-    const size = `${(88 / (code.written.length * 0.62)).toFixed(2)}vw`;
+    const size = `min(${(code.typeSize * 100).toFixed(2)}vw, 52vh)`;
     return (
         <main className="flex h-full flex-col px-[5vw] py-[5vh]">
             <div className="flex items-start justify-between">
@@ -91,16 +101,26 @@ export function WallPage() {
                 <p>
                     Go to <b className="font-serif font-semibold">{code.place}</b> and type the code
                 </p>
-                <p aria-live="polite">
-                    {code.students} {code.students === 1 ? 'student is' : 'students are'} in.{' '}
-                    {code.arrived[0] && (
-                        <>
-                            Last by code: <b className="font-serif font-semibold">{code.arrived[0]}</b>
-                        </>
-                    )}
+                <p>
+                    {code.cap === null
+                        ? `${code.students} ${code.students === 1 ? 'student is' : 'students are'} in`
+                        : `${code.arrived.length} of ${code.cap} places taken`}
+                    {code.waiting > 0 && `, ${code.waiting} at the door`}
                 </p>
                 <p className="text-muted">hides in {left > 60 ? `${Math.ceil(left / 60)} min` : `${left} s`}</p>
             </div>
+            <p aria-live="polite" className="mt-[2vh] min-h-[1.5em] truncate text-[min(4vh,32px)]">
+                {code.arrived.slice(0, 6).map((a, i) => (
+                    <span key={a.name + (a.at ?? '')} className={i === 0 ? 'font-serif font-semibold' : 'text-muted'}>
+                        {i > 0 && ', '}
+                        {a.name}
+                    </span>
+                ))}
+            </p>
+            <p className="text-xs text-muted">
+                On a picture {code.pictureMetres.toFixed(1)} m wide the letters are {code.letterHeight} mm high and can be read
+                from {Math.floor(code.readableFrom)} m; half as wide, from half as far.
+            </p>
         </main>
     );
 }

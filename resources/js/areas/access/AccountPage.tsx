@@ -1,0 +1,199 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { Link } from 'react-router';
+import { api, data } from '@/api/client';
+import type { Me } from '@/shell/session';
+import { Button } from '@/ui/Button';
+import { moment } from '@/ui/dates';
+import { Field } from '@/ui/Field';
+import { Leaf } from './Leaf';
+import { problem, type Problem } from './problem';
+import { SecondFactorSetup } from './SecondFactorSetup';
+
+/** How one signs in, and where one is signed in. */
+export function AccountPage({ me }: { me: Me }) {
+    const { t } = useTranslation();
+    return (
+        <Leaf title={t('How you sign in')} above={me.name}>
+            <PasswordPart />
+            {me.kind === 'staff' && <SecondFactorPart />}
+            <SessionsPart />
+            <Link to="/" className="mt-8 inline-flex min-h-12 items-center underline underline-offset-4">
+                {t('Back')}
+            </Link>
+        </Leaf>
+    );
+}
+
+function PasswordPart() {
+    const { t } = useTranslation();
+    const [current, setCurrent] = useState('');
+    const [password, setPassword] = useState('');
+    const [error, setError] = useState<Problem | null>(null);
+    const [done, setDone] = useState(false);
+    const set = async () => {
+        setError(null);
+        try {
+            await api.POST('/api/password', { body: { password, current } });
+            setDone(true);
+            setCurrent('');
+            setPassword('');
+        } catch (e) {
+            setError(problem(e, t, ['current', 'password']));
+        }
+    };
+    return (
+        <section className="mb-9">
+            <h2 className="mb-3 text-lg">{t('Password')}</h2>
+            {done && (
+                <p className="mb-3" role="status">
+                    {t('Your new password is set. All other devices are signed out.')}
+                </p>
+            )}
+            <form
+                className="flex flex-col gap-5"
+                onSubmit={(event) => {
+                    event.preventDefault();
+                    void set();
+                }}
+            >
+                <Field
+                    large
+                    label={t('Your password now')}
+                    type="password"
+                    required
+                    autoComplete="current-password"
+                    value={current}
+                    onChange={(event) => setCurrent(event.target.value)}
+                    error={error && error.field !== 'password' ? error.text : undefined}
+                />
+                <Field
+                    large
+                    label={t('New password')}
+                    type="password"
+                    required
+                    autoComplete="new-password"
+                    value={password}
+                    onChange={(event) => setPassword(event.target.value)}
+                    error={error?.field === 'password' ? error.text : undefined}
+                />
+                <Button large type="submit">
+                    {t('Set the password')}
+                </Button>
+            </form>
+        </section>
+    );
+}
+
+function SecondFactorPart() {
+    const { t } = useTranslation();
+    const queries = useQueryClient();
+    const [setting, setSetting] = useState(false);
+    const [code, setCode] = useState('');
+    const [error, setError] = useState('');
+    const { data: factor } = useQuery({ queryKey: ['second-factor'], queryFn: () => data(api.GET('/api/second-factor')) });
+    const refresh = () => queries.invalidateQueries({ queryKey: ['second-factor'] });
+    const remove = async () => {
+        setError('');
+        try {
+            await api.DELETE('/api/second-factor', { body: { code } });
+            setCode('');
+            await refresh();
+        } catch (e) {
+            setError(problem(e, t).text);
+        }
+    };
+    if (!factor) return null;
+    return (
+        <section className="mb-9">
+            <h2 className="mb-3 text-lg">{t('Second factor')}</h2>
+            {setting ? (
+                <SecondFactorSetup
+                    onDone={() => {
+                        setSetting(false);
+                        void refresh();
+                    }}
+                />
+            ) : factor.on ? (
+                <form
+                    className="flex flex-col gap-4"
+                    onSubmit={(event) => {
+                        event.preventDefault();
+                        void remove();
+                    }}
+                >
+                    <p>{t('It is on. {{count}} recovery codes are left.', { count: factor.recoveryLeft })}</p>
+                    {!factor.asked && (
+                        <>
+                            <Field
+                                large
+                                mono
+                                label={t('Six figures, or a recovery code')}
+                                required
+                                value={code}
+                                onChange={(event) => setCode(event.target.value)}
+                                error={error || undefined}
+                            />
+                            <Button large type="submit">
+                                {t('Switch it off')}
+                            </Button>
+                        </>
+                    )}
+                </form>
+            ) : (
+                <>
+                    <p className="mb-4">{t('It is off. With it, nobody gets in with your password alone.')}</p>
+                    <Button large onClick={() => setSetting(true)}>
+                        {t('Set it up')}
+                    </Button>
+                </>
+            )}
+        </section>
+    );
+}
+
+function SessionsPart() {
+    const { t } = useTranslation();
+    const queries = useQueryClient();
+    const { data: page } = useQuery({ queryKey: ['sessions'], queryFn: () => data(api.GET('/api/sessions')) });
+    const refresh = () => queries.invalidateQueries({ queryKey: ['sessions'] });
+    if (!page) return null;
+    return (
+        <section>
+            <h2 className="mb-2 text-lg">{t('Where you are signed in')}</h2>
+            <ul>
+                {page.sessions.map((s) => (
+                    <li key={s.key} className="flex min-h-12 items-center justify-between gap-4 border-b border-rule py-2">
+                        <span>
+                            {t(s.device)}
+                            <span className="block text-sm text-muted">
+                                {s.thisOne ? t('this device') : `${s.from}, ${moment(s.seenAt)}`}
+                            </span>
+                        </span>
+                        {!s.thisOne && (
+                            <Button
+                                large
+                                kind="quiet"
+                                onClick={() =>
+                                    void api
+                                        .DELETE('/api/sessions/{session}', { params: { path: { session: s.key } } })
+                                        .finally(refresh)
+                                }
+                            >
+                                {t('Sign it out')}
+                            </Button>
+                        )}
+                    </li>
+                ))}
+            </ul>
+            {page.sessions.length > 1 && (
+                <div className="mt-4">
+                    <Button large onClick={() => void api.DELETE('/api/sessions').finally(refresh)}>
+                        {t('Sign all others out')}
+                    </Button>
+                </div>
+            )}
+        </section>
+    );
+}

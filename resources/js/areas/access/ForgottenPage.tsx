@@ -1,0 +1,104 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { Link, useNavigate, useParams } from 'react-router';
+import { api, data } from '@/api/client';
+import { Button } from '@/ui/Button';
+import { Field } from '@/ui/Field';
+import { Leaf, LeafNote } from './Leaf';
+import { problem } from './problem';
+import { SetPassword } from './SetPassword';
+
+/** Asking for a link to set a new password. The answer is the same whether there is such an account or not. */
+export function ForgottenPage() {
+    const { t } = useTranslation();
+    const [userName, setUserName] = useState('');
+    const [sent, setSent] = useState(false);
+    const [error, setError] = useState('');
+    const send = async () => {
+        try {
+            await api.POST('/api/forgotten', { body: { user_name: userName } });
+            setSent(true);
+        } catch (e) {
+            setError(problem(e, t).text);
+        }
+    };
+    return (
+        <Leaf title={t('I forgot my password')}>
+            {sent ? (
+                <>
+                    <p className="mb-6">
+                        {t(
+                            'If there is an account with a mail address on record, a link is on its way to it. It works for one hour.',
+                        )}
+                    </p>
+                    <p className="mb-6 text-muted">{t('Students without a mail address: ask your teacher for a new card.')}</p>
+                    <Link to="/" className="inline-flex min-h-12 items-center underline underline-offset-4">
+                        {t('Sign in')}
+                    </Link>
+                </>
+            ) : (
+                <form
+                    className="flex flex-col gap-5"
+                    onSubmit={(event) => {
+                        event.preventDefault();
+                        void send();
+                    }}
+                >
+                    <Field
+                        large
+                        mono
+                        label={t('User name')}
+                        required
+                        autoFocus
+                        autoCapitalize="none"
+                        dir="ltr"
+                        value={userName}
+                        onChange={(event) => setUserName(event.target.value)}
+                        error={error || undefined}
+                        hint={t('Staff and guardians: your mail address.')}
+                    />
+                    <Button large kind="primary" type="submit">
+                        {t('Send me a link')}
+                    </Button>
+                </form>
+            )}
+        </Leaf>
+    );
+}
+
+/** What the link of that mail opens. */
+export function NewPasswordPage() {
+    const { t } = useTranslation();
+    const { token = '' } = useParams();
+    const navigate = useNavigate();
+    const path = { params: { path: { token } } };
+    const { data: reset, error: missing } = useQuery({
+        queryKey: ['new-password', token],
+        queryFn: () => data(api.GET('/api/new-password/{token}', path)),
+    });
+    if (missing)
+        return (
+            <Leaf title={t('This link does not work any more')}>
+                <LeafNote>{t('It works once, for one hour. Ask for a new one.')}</LeafNote>
+                <Link to="/forgotten" className="inline-flex min-h-12 items-center underline underline-offset-4">
+                    {t('I forgot my password')}
+                </Link>
+            </Leaf>
+        );
+    if (!reset) return null;
+    return (
+        <Leaf title={t('A new password')}>
+            <p className="mb-5">
+                {t('User name')}: <span className="break-words font-mono">{reset.userName}</span>
+            </p>
+            <SetPassword
+                hint={t('Several words are easiest. All devices that are signed in are signed out.')}
+                onSet={async (password) => {
+                    await api.POST('/api/new-password/{token}', { ...path, body: { password } });
+                    void navigate('/?card=password', { replace: true });
+                }}
+            />
+        </Leaf>
+    );
+}

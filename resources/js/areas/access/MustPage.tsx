@@ -1,0 +1,43 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
+import { api, data } from '@/api/client';
+import { type Me, signOut } from '@/shell/session';
+import { Button } from '@/ui/Button';
+import { Leaf } from './Leaf';
+import { SecondFactorSetup } from './SecondFactorSetup';
+import { SetPassword } from './SetPassword';
+
+/** What a school asks to be done before anything else: an own password, a second factor. */
+export function MustPage({ me }: { me: Me }) {
+    const { t } = useTranslation();
+    const queries = useQueryClient();
+    if (me.must === 'second_factor')
+        return (
+            <Leaf title={t('Your school asks for a second factor')}>
+                <SecondFactorSetup onDone={() => void queries.invalidateQueries({ queryKey: ['me'] })} />
+                <div className="mt-6">
+                    <Button large kind="quiet" onClick={() => void signOut()}>
+                        {t('Sign out')}
+                    </Button>
+                </div>
+            </Leaf>
+        );
+    return (
+        <Leaf title={t('Choose a password of your own')}>
+            <p className="mb-5">
+                {t('From now on you sign in with it. The passphrase on your card ends; the square on it goes on working.')}
+            </p>
+            <SetPassword
+                hint={t('At least 8 characters. Three words that belong to nobody else are best.')}
+                onSet={async (password) =>
+                    queries.setQueryData(['me'], await data(api.POST('/api/password', { body: { password } })))
+                }
+            />
+            <div className="mt-5">
+                <Button large kind="quiet" onClick={() => void signOut()}>
+                    {t('Sign out')}
+                </Button>
+            </div>
+        </Leaf>
+    );
+}

@@ -1,0 +1,241 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { api, data, type Schemas } from '@/api/client';
+import { Button } from '@/ui/Button';
+import { Field } from '@/ui/Field';
+import { Leaf, LeafNote } from './Leaf';
+import { type NewAccount, NewAccountFields } from './NewAccountFields';
+import { problem, type Problem } from './problem';
+import { WaitPage } from './WaitPage';
+
+interface Props {
+    code: string;
+    onIn: (joined: Schemas['Joined']) => void;
+    onBack: () => void;
+    onSignIn: () => void;
+}
+
+type Step = 'name' | 'listed' | 'proof' | 'ask' | 'wait';
+
+/** Somebody with a code and no account: are you on the school's list? If so, the account is yours; if not, ask to come in. */
+export function NewcomerSteps({ code, onIn, onBack, onSignIn }: Props) {
+    const { t } = useTranslation();
+    const [step, setStep] = useState<Step>('name');
+    const [account, setAccount] = useState<NewAccount>({ given: '', family: '', password: '' });
+    const [found, setFound] = useState<Schemas['ListedNames'] | null>(null);
+    const [chosen, setChosen] = useState<Schemas['ListedName'] | null>(null);
+    const [proof, setProof] = useState('');
+    const [more, setMore] = useState({ birth_date: '', number: '', email: '' });
+    const [asked, setAsked] = useState<Schemas['Asked'] | null>(null);
+    const [error, setError] = useState<Problem | null>(null);
+    const [busy, setBusy] = useState(false);
+    const { data: door, error: shut } = useQuery({
+        queryKey: ['door', code],
+        queryFn: () => data(api.POST('/api/join/door', { body: { code } })),
+        staleTime: Infinity,
+    });
+    const names = { given_name: account.given, family_name: account.family };
+    const run = async (work: () => Promise<void>) => {
+        setBusy(true);
+        setError(null);
+        try {
+            await work();
+        } catch (e) {
+            setError(problem(e, t, ['given_name', 'family_name', 'password', 'proof', 'birth_date', 'number', 'email']));
+        }
+        setBusy(false);
+    };
+    const look = () =>
+        run(async () => {
+            const listed = await data(api.POST('/api/join/names', { body: { code, ...names } }));
+            setFound(listed);
+            setStep(listed.names.length > 0 ? 'listed' : 'ask');
+        });
+    const claim = () =>
+        run(async () => {
+            if (!chosen) return;
+            onIn(
+                await data(
+                    api.POST('/api/join/claim', {
+                        body: { code, ...names, key: chosen.key, proof, password: account.password },
+                    }),
+                ),
+            );
+        });
+    const ask = () =>
+        run(async () => {
+            const filled = Object.fromEntries(Object.entries(more).filter(([, value]) => value !== ''));
+            setAsked(await data(api.POST('/api/join/ask', { body: { code, ...names, password: account.password, ...filled } })));
+            setStep('wait');
+        });
+    const of = (field: string) => (error?.field === field ? error.text : undefined);
+    const oops = error?.field === '' && <LeafNote bad>{error.text}</LeafNote>;
+    const password = {
+        label: t('A password you will remember'),
+        hint: t('At least 8 characters. Three words that belong to nobody else are best.'),
+    };
+    if (shut)
+        return (
+            <Leaf title={t('This code opens nothing')}>
+                <LeafNote bad>{problem(shut, t).text}</LeafNote>
+                <Button large onClick={onBack}>
+                    {t('Back to the code')}
+                </Button>
+            </Leaf>
+        );
+    if (!door) return null;
+    if (step === 'wait' && asked) return <WaitPage asked={asked} onIn={onIn} />;
+    if (step === 'name')
+        return (
+            <Leaf title={t('What is your name?')} above={door.section}>
+                {oops}
+                <form
+                    className="flex flex-col gap-5"
+                    onSubmit={(event) => {
+                        event.preventDefault();
+                        void look();
+                    }}
+                >
+                    <NewAccountFields value={account} onChange={setAccount} error={error} />
+                    <p className="text-sm text-muted">{t('As the school has it: your name on lists and reports.')}</p>
+                    <Button large kind="primary" type="submit" disabled={busy}>
+                        {t('Go on')}
+                    </Button>
+                    <Button large kind="quiet" onClick={onBack}>
+                        {t('Back to the code')}
+                    </Button>
+                </form>
+            </Leaf>
+        );
+    if (step === 'listed' && found)
+        return (
+            <Leaf title={t('Are you on this list?')} above={door.section}>
+                <ul className="mb-6 flex flex-col gap-3">
+                    {found.names.map((name) => (
+                        <li key={name.key}>
+                            <Button
+                                large
+                                className="w-full"
+                                onClick={() => {
+                                    setChosen(name);
+                                    setError(null);
+                                    setStep('proof');
+                                }}
+                            >
+                                <bdi>{name.name}</bdi>
+                            </Button>
+                        </li>
+                    ))}
+                </ul>
+                <Button large kind="quiet" onClick={() => setStep('ask')}>
+                    {t('No, none of these')}
+                </Button>
+            </Leaf>
+        );
+    if (step === 'proof' && chosen && found)
+        return (
+            <Leaf title={t('Show that you are {{name}}', { name: chosen.name })} above={door.section}>
+                {oops}
+                <form
+                    className="flex flex-col gap-5"
+                    onSubmit={(event) => {
+                        event.preventDefault();
+                        void claim();
+                    }}
+                >
+                    <Field
+                        large
+                        mono={found.check === 'number'}
+                        label={found.check === 'number' ? t('Your student number') : t('The day you were born')}
+                        type={found.check === 'number' ? 'text' : 'date'}
+                        required
+                        value={proof}
+                        onChange={(event) => setProof(event.target.value)}
+                        error={of('proof')}
+                    />
+                    <NewAccountFields value={account} onChange={setAccount} error={error} names={false} password={password} />
+                    <Button large kind="primary" type="submit" disabled={busy}>
+                        {t('Come in')}
+                    </Button>
+                    <Button large kind="quiet" onClick={onSignIn}>
+                        {t('I have a card or a password after all')}
+                    </Button>
+                    <Button large kind="quiet" onClick={() => setStep('listed')}>
+                        {t('Back')}
+                    </Button>
+                </form>
+            </Leaf>
+        );
+    if (door.who === 'accounts')
+        return (
+            <Leaf title={t('Ask your teacher')} above={door.section}>
+                <p className="mb-6">
+                    {t('This code is for students who have an account. Your teacher can find yours, or make one.')}
+                </p>
+                <Button large onClick={onBack}>
+                    {t('Back to the code')}
+                </Button>
+            </Leaf>
+        );
+    return (
+        <Leaf title={t('Ask to come in')} above={door.section}>
+            {oops}
+            <p className="mb-5 text-muted">
+                {door.who === 'domain'
+                    ? t('You get a mail at your school address; the link in it lets you in.')
+                    : t('Your teacher sees your name and lets you in.')}
+            </p>
+            <form
+                className="flex flex-col gap-5"
+                onSubmit={(event) => {
+                    event.preventDefault();
+                    void ask();
+                }}
+            >
+                {door.birthDate && (
+                    <Field
+                        large
+                        label={t('The day you were born')}
+                        type="date"
+                        required
+                        value={more.birth_date}
+                        onChange={(event) => setMore({ ...more, birth_date: event.target.value })}
+                        error={of('birth_date')}
+                    />
+                )}
+                {door.number && (
+                    <Field
+                        large
+                        mono
+                        label={t('Your student number')}
+                        required
+                        value={more.number}
+                        onChange={(event) => setMore({ ...more, number: event.target.value })}
+                        error={of('number')}
+                    />
+                )}
+                {door.mail !== 'no' && (
+                    <Field
+                        large
+                        label={door.mail === 'required' ? t('Your address at the school') : t('Mail address, if you have one')}
+                        type="email"
+                        dir="ltr"
+                        required={door.mail === 'required'}
+                        value={more.email}
+                        onChange={(event) => setMore({ ...more, email: event.target.value })}
+                        error={of('email')}
+                        {...(door.domains.length > 0 ? { hint: `…@${door.domains.join(', …@')}` } : {})}
+                    />
+                )}
+                <NewAccountFields value={account} onChange={setAccount} error={error} names={false} password={password} />
+                <Button large kind="primary" type="submit" disabled={busy}>
+                    {t('Ask to come in')}
+                </Button>
+                <Button large kind="quiet" onClick={() => setStep('name')}>
+                    {t('Back')}
+                </Button>
+            </form>
+        </Leaf>
+    );
+}

@@ -1,0 +1,92 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { useNavigate, useParams } from 'react-router';
+import { api, data, type Schemas } from '@/api/client';
+import { Button } from '@/ui/Button';
+import { Leaf, LeafNote } from './Leaf';
+import { PictureKeys } from './PictureKeys';
+import { problem } from './problem';
+
+/** Where the tablet goes back to when a student is done. */
+export const ROOM = 'vantrel.room';
+
+/** The name list a room pass opens on a shared device: tap your name, and your pictures where the room asks for them. */
+export function RoomPage() {
+    const { t } = useTranslation();
+    const { token = '' } = useParams();
+    const queries = useQueryClient();
+    const navigate = useNavigate();
+    const [chosen, setChosen] = useState<Schemas['RoomName'] | null>(null);
+    const [error, setError] = useState('');
+    const path = { params: { path: { token } } };
+    const { data: room, error: shut } = useQuery({
+        queryKey: ['room', token],
+        queryFn: () => data(api.GET('/api/room/{token}', path)),
+        refetchInterval: 30_000,
+        retry: false,
+    });
+    const enter = async (name: Schemas['RoomName'], pictures: string[]) => {
+        setError('');
+        try {
+            const me = await data(
+                api.POST('/api/room/{token}', { ...path, body: { key: name.key, ...(pictures.length > 0 ? { pictures } : {}) } }),
+            );
+            sessionStorage.setItem(ROOM, token);
+            queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'me' });
+            queries.setQueryData(['me'], me);
+            void navigate('/', { replace: true });
+        } catch (e) {
+            setError(problem(e, t).text);
+        }
+    };
+    if (shut)
+        return (
+            <Leaf title={t('The list is closed')}>
+                <LeafNote bad>{problem(shut, t).text}</LeafNote>
+                <Button large onClick={() => void navigate('/')}>
+                    {t('Sign in')}
+                </Button>
+            </Leaf>
+        );
+    if (!room) return null;
+    if (chosen)
+        return (
+            <Leaf
+                title={
+                    chosen.chosen
+                        ? t('{{name}}: tap your three pictures', { name: chosen.name })
+                        : t('{{name}}: choose three pictures', { name: chosen.name })
+                }
+                above={room.section}
+            >
+                {error && <LeafNote bad>{error}</LeafNote>}
+                {!chosen.chosen && <p className="mb-4">{t('Remember them and their order: you tap them each time.')}</p>}
+                <PictureKeys key={error} choice={room.choice} onDone={(pictures) => void enter(chosen, pictures)} />
+                <div className="mt-6">
+                    <Button large kind="quiet" onClick={() => (setChosen(null), setError(''))}>
+                        {t('That is not me')}
+                    </Button>
+                </div>
+            </Leaf>
+        );
+    return (
+        <Leaf wide title={t('Tap your name')} above={room.section}>
+            {error && <LeafNote bad>{error}</LeafNote>}
+            {room.names.length === 0 && <p className="text-muted">{t('Nobody is in this section yet.')}</p>}
+            <ul className="grid grid-cols-2 gap-3 sm:grid-cols-3">
+                {room.names.map((name) => (
+                    <li key={name.key}>
+                        <Button
+                            large
+                            className="w-full !min-h-14"
+                            onClick={() => (room.pictures ? setChosen(name) : void enter(name, []))}
+                        >
+                            <bdi>{name.name}</bdi>
+                        </Button>
+                    </li>
+                ))}
+            </ul>
+        </Leaf>
+    );
+}

@@ -1,0 +1,153 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, data, type Schemas, sentence } from '@/api/client';
+import type { School } from '@/shell/session';
+import { Button } from '@/ui/Button';
+import { Choice } from '@/ui/Choice';
+import { day as dayWords } from '@/ui/dates';
+import { Dialog } from '@/ui/Dialog';
+import { Field } from '@/ui/Field';
+import { useNotice } from '@/ui/Notice';
+import { PlanSummary } from '@/ui/PlanSummary';
+
+type Kind = 'move' | 'also' | 'remove';
+
+interface Props {
+    school: School;
+    /** The section they are in; left out where students of the school are placed. */
+    section?: Schemas['SectionDetail'];
+    people: string[];
+    onClose: () => void;
+    onDone: () => void;
+}
+
+/** Move, also enroll or take out, as of a day: chosen, looked at, applied. */
+export function MoveDialog({ school, section, people, onClose, onDone }: Props) {
+    const queries = useQueryClient();
+    const say = useNotice();
+    const [kind, setKind] = useState<Kind>(section ? 'move' : 'also');
+    const [to, setTo] = useState('');
+    const [day, setDay] = useState(section?.asOf ?? new Date().toISOString().slice(0, 10));
+    const [plan, setPlan] = useState<Schemas['PlanView'] | null>(null);
+    const [error, setError] = useState('');
+    const { data: page } = useQuery({
+        queryKey: ['sections', school.id, ''],
+        queryFn: () => data(api.GET('/api/schools/{school}/sections', { params: { path: { school: school.id } } })),
+    });
+    const targets = (page?.sections ?? []).filter((s) => s.state === 'open' && s.id !== section?.id);
+    const change = (set: () => void) => {
+        set();
+        setPlan(null);
+        setError('');
+    };
+    const look = async () => {
+        setError('');
+        try {
+            setPlan(
+                await data(
+                    section
+                        ? api.POST('/api/sections/{section}/place/plan', {
+                              params: { path: { section: section.id } },
+                              body: { kind, people, day, ...(to ? { to } : {}) },
+                          })
+                        : api.POST('/api/schools/{school}/place/plan', {
+                              params: { path: { school: school.id } },
+                              body: { people, to, day },
+                          }),
+                ),
+            );
+        } catch (e) {
+            setError(sentence(e));
+        }
+    };
+    const apply = async () => {
+        if (!plan) return;
+        const seen = { seed: plan.seed, fingerprint: plan.fingerprint };
+        try {
+            if (section)
+                await api.POST('/api/sections/{section}/place', {
+                    params: { path: { section: section.id } },
+                    body: { kind, people, day, ...(to ? { to } : {}), ...seen },
+                });
+            else
+                await api.POST('/api/schools/{school}/place', {
+                    params: { path: { school: school.id } },
+                    body: { people, to, day, ...seen },
+                });
+            await queries.invalidateQueries();
+            say('Done. The Ledger can undo it.');
+            onDone();
+        } catch (e) {
+            setError(sentence(e));
+            setPlan(null);
+        }
+    };
+    const who = `${people.length} ${people.length === 1 ? 'student' : 'students'}`;
+    return (
+        <Dialog open wide onClose={onClose} title={section ? `${who} of ${section.name}` : `Place ${who}`}>
+            <form
+                className="flex flex-wrap items-end gap-4"
+                onSubmit={(event) => {
+                    event.preventDefault();
+                    void look();
+                }}
+            >
+                {section && (
+                    <Choice
+                        stacked
+                        label="What"
+                        value={kind}
+                        onChange={(value) => change(() => setKind(value as Kind))}
+                        options={[
+                            { value: 'move', label: 'move into' },
+                            { value: 'also', label: 'also enroll in' },
+                            { value: 'remove', label: 'take out' },
+                        ]}
+                    />
+                )}
+                {kind !== 'remove' && (
+                    <Choice
+                        stacked
+                        label="Section"
+                        value={to}
+                        onChange={(value) => change(() => setTo(value))}
+                        options={[
+                            { value: '', label: 'choose one' },
+                            ...targets.map((s) => ({
+                                value: s.id,
+                                label: `${s.name} (${s.seats ? `${s.students} of ${s.seats}` : s.students})`,
+                            })),
+                        ]}
+                    />
+                )}
+                <Field
+                    label={kind === 'remove' ? 'First day out' : 'First day there'}
+                    type="date"
+                    required
+                    value={day}
+                    onChange={(event) => change(() => setDay(event.target.value))}
+                />
+                {!plan && (
+                    <Button type="submit" kind="primary" disabled={kind !== 'remove' && to === ''}>
+                        Look at it
+                    </Button>
+                )}
+            </form>
+            {error && <p className="mt-4 text-sm text-madder">{error}</p>}
+            {plan && (
+                <div className="mt-5">
+                    <PlanSummary plan={plan} />
+                    <p className="mt-1 text-sm text-muted">Can be undone until {dayWords(plan.undoUntil)}.</p>
+                </div>
+            )}
+            <div className="mt-5 flex justify-end gap-3">
+                <Button onClick={onClose}>Leave it</Button>
+                {plan && (
+                    <Button kind="primary" disabled={plan.changes === 0} onClick={() => void apply()}>
+                        {{ move: 'Move', also: 'Enroll', remove: 'Take out' }[kind]} {who}
+                    </Button>
+                )}
+            </div>
+        </Dialog>
+    );
+}

@@ -1,0 +1,97 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, data, type Schemas, sentence } from '@/api/client';
+import { Button } from '@/ui/Button';
+import { moment } from '@/ui/dates';
+import { EvidenceBars } from '@/ui/Evidence';
+import { useNotice } from '@/ui/Notice';
+
+const CAUSES: Record<string, string> = { newcomer: '', domain: 'school address', under_13: 'under 13' };
+
+/** Newcomers at the door: who they may be, in or away. */
+export function RequestsPanel({ section, onChange }: { section: Schemas['SectionDetail']; onChange: () => Promise<unknown> }) {
+    const queries = useQueryClient();
+    const say = useNotice();
+    const [shown, setShown] = useState<string | null>(null);
+    const path = { section: section.id };
+    const { data: page } = useQuery({
+        queryKey: ['requests', section.id],
+        queryFn: () => data(api.GET('/api/sections/{section}/requests', { params: { path } })),
+        refetchInterval: 4_000,
+    });
+    const answer = async (work: Promise<Schemas['RequestPage']>, done: string) => {
+        try {
+            queries.setQueryData(['requests', section.id], await work);
+            say(done);
+        } catch (e) {
+            say(sentence(e), { bad: true });
+        }
+        await onChange();
+    };
+    const approve = (r: Schemas['RequestLine'], as?: Schemas['RequestMatch']) =>
+        answer(
+            data(
+                api.POST('/api/sections/{section}/requests/{asking}/approve', {
+                    params: { path: { ...path, asking: r.id } },
+                    body: as ? { as: as.id } : {},
+                }),
+            ),
+            as ? `${r.name} comes in as ${as.name} of the list.` : `${r.name} is in, with an account.`,
+        );
+    const refuse = (r: Schemas['RequestLine']) =>
+        answer(
+            data(api.POST('/api/sections/{section}/requests/{asking}/refuse', { params: { path: { ...path, asking: r.id } } })),
+            `${r.name} was turned away. The Ledger can undo it.`,
+        );
+    if (!page || page.requests.length === 0) return null;
+    return (
+        <section className="mb-7 border-l-[3px] border-marigold pl-4" aria-live="polite">
+            <h2 className="mb-2 text-lg">At the door: {page.requests.length}</h2>
+            <ul>
+                {page.requests.map((r) => (
+                    <li key={r.id} className="border-t border-rule py-2">
+                        <div>
+                            <span className="font-semibold">{r.name}</span>
+                            <span className="block text-xs text-muted">
+                                {[r.age === null ? '' : `age ${r.age}`, CAUSES[r.cause], moment(r.askedAt)]
+                                    .filter(Boolean)
+                                    .join(', ')}
+                            </span>
+                        </div>
+                        {r.state === 'mail' && (
+                            <p className="text-sm text-muted">has yet to confirm the mail at the school address</p>
+                        )}
+                        {r.mayBe.map((m) => (
+                            <div key={m.id} className="mt-1 text-sm">
+                                <div className="flex items-baseline justify-between gap-2">
+                                    <span>
+                                        may be {m.name}
+                                        {m.sections && <span className="text-muted"> ({m.sections})</span>},{' '}
+                                        {m.probability > 0.999 ? 'over 99.9' : Math.round(m.probability * 100)} %
+                                    </span>
+                                    <button
+                                        className="min-h-6 shrink-0 text-xs text-muted underline underline-offset-4"
+                                        aria-expanded={shown === r.id + m.id}
+                                        onClick={() => setShown(shown === r.id + m.id ? null : r.id + m.id)}
+                                    >
+                                        why
+                                    </button>
+                                </div>
+                                {shown === r.id + m.id && <EvidenceBars evidence={m.evidence} probability={null} />}
+                                <Button className="mt-1" onClick={() => void approve(r, m)}>
+                                    Yes, it is {m.name}
+                                </Button>
+                            </div>
+                        ))}
+                        <div className="mt-2 flex gap-2">
+                            <Button kind={r.mayBe.length > 0 ? 'plain' : 'primary'} onClick={() => void approve(r)}>
+                                {r.mayBe.length > 0 ? 'Another person: let in' : 'Let in'}
+                            </Button>
+                            <Button onClick={() => void refuse(r)}>Turn away</Button>
+                        </div>
+                    </li>
+                ))}
+            </ul>
+        </section>
+    );
+}

@@ -1,0 +1,128 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, ApiError, data, type Schemas, sentence } from '@/api/client';
+import type { School } from '@/shell/session';
+import { Button } from '@/ui/Button';
+import { day } from '@/ui/dates';
+import { Dialog } from '@/ui/Dialog';
+import { Field } from '@/ui/Field';
+import { useNotice } from '@/ui/Notice';
+import { Part, type Settings } from './SettingsPage';
+
+/** School years: planned, current, closed. The year turn makes a planned one current. */
+export function YearsPart({ settings, school }: { settings: Settings; school: School }) {
+    const [editing, setEditing] = useState<Schemas['YearLine'] | 'new' | null>(null);
+    return (
+        <Part title="School years" about="A planned year can have its sections already. The year turn makes it the current one.">
+            <table className="w-full border-collapse text-left text-sm">
+                <thead>
+                    <tr className="border-b border-ink text-xs text-muted">
+                        <th className="py-1 font-normal">Year</th>
+                        <th className="py-1 font-normal">From</th>
+                        <th className="py-1 font-normal">To</th>
+                        <th className="py-1 font-normal">State</th>
+                        <th className="py-1 font-normal">Sections</th>
+                        <th className="py-1 font-normal">
+                            <span className="sr-only">Change</span>
+                        </th>
+                    </tr>
+                </thead>
+                <tbody>
+                    {settings.years.map((y) => (
+                        <tr key={y.id} className="border-b border-rule">
+                            <td className="py-1.5">{y.name}</td>
+                            <td className="py-1.5">{day(y.beginsOn)}</td>
+                            <td className="py-1.5">{day(y.endsOn)}</td>
+                            <td className="py-1.5">{y.state}</td>
+                            <td className="py-1.5">{y.sections}</td>
+                            <td className="py-1.5 text-right">
+                                {y.state !== 'closed' && (
+                                    <Button kind="quiet" onClick={() => setEditing(y)}>
+                                        change
+                                    </Button>
+                                )}
+                            </td>
+                        </tr>
+                    ))}
+                </tbody>
+            </table>
+            <div className="mt-3">
+                <Button onClick={() => setEditing('new')}>Plan a year</Button>
+            </div>
+            {editing && <YearForm school={school} year={editing === 'new' ? null : editing} onClose={() => setEditing(null)} />}
+        </Part>
+    );
+}
+
+function YearForm({ school, year, onClose }: { school: School; year: Schemas['YearLine'] | null; onClose: () => void }) {
+    const queries = useQueryClient();
+    const say = useNotice();
+    const [name, setName] = useState(year?.name ?? '');
+    const [begins, setBegins] = useState(year?.beginsOn ?? '');
+    const [ends, setEnds] = useState(year?.endsOn ?? '');
+    const [error, setError] = useState<{ field: string; text: string } | null>(null);
+    const of = (field: string) => (error?.field === field ? error.text : undefined);
+    const keep = async () => {
+        setError(null);
+        const body = { name, begins_on: begins, ends_on: ends };
+        try {
+            const settings = await data(
+                year
+                    ? api.POST('/api/years/{year}', { params: { path: { year: year.id } }, body })
+                    : api.POST('/api/schools/{school}/years', { params: { path: { school: school.id } }, body }),
+            );
+            queries.setQueryData(['settings', school.id], settings);
+            await queries.invalidateQueries({ queryKey: ['me'] });
+            say('Kept. The Ledger can undo it.');
+            onClose();
+        } catch (e) {
+            setError({ field: e instanceof ApiError ? (Object.keys(e.fields)[0] ?? 'name') : 'name', text: sentence(e) });
+        }
+    };
+    return (
+        <Dialog open onClose={onClose} title={year ? `School year ${year.name}` : 'Plan a school year'}>
+            <form
+                className="flex flex-col gap-4"
+                onSubmit={(event) => {
+                    event.preventDefault();
+                    void keep();
+                }}
+            >
+                <Field
+                    label="Name"
+                    required
+                    autoFocus
+                    maxLength={20}
+                    value={name}
+                    onChange={(e) => setName(e.target.value)}
+                    error={of('name')}
+                    hint="Such as 2027-28."
+                />
+                <div className="grid grid-cols-2 gap-4">
+                    <Field
+                        label="First day"
+                        type="date"
+                        required
+                        value={begins}
+                        onChange={(e) => setBegins(e.target.value)}
+                        error={of('begins_on')}
+                    />
+                    <Field
+                        label="Last day"
+                        type="date"
+                        required
+                        value={ends}
+                        onChange={(e) => setEnds(e.target.value)}
+                        error={of('ends_on')}
+                    />
+                </div>
+                <div className="flex justify-end gap-3">
+                    <Button onClick={onClose}>Leave it</Button>
+                    <Button kind="primary" type="submit">
+                        {year ? 'Keep it' : 'Plan the year'}
+                    </Button>
+                </div>
+            </form>
+        </Dialog>
+    );
+}

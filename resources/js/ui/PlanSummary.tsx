@@ -1,0 +1,74 @@
+import type { Schemas } from '@/api/client';
+import { type GlyphName } from './Glyph';
+import { State } from './State';
+
+const WORDS: Record<string, string> = {
+    new: 'new',
+    update: 'moves',
+    same: 'stays',
+    leaving: 'leaves',
+    ask: 'ask',
+    cannot: 'cannot',
+};
+
+/** A small plan inside a dialog: every row with before and after, and what to think of first. */
+export function PlanSummary({ plan }: { plan: Schemas['PlanView'] }) {
+    const headings = Object.keys(plan.rows[0]?.cells ?? {});
+    return (
+        <div>
+            {[...plan.blockers, ...plan.warnings].map((line) => (
+                <p key={line} className="mb-1 border-l-[3px] border-marigold pl-3 text-sm">
+                    {line}
+                </p>
+            ))}
+            <div
+                className="mt-3 max-h-[38vh] overflow-auto border-y border-rule"
+                tabIndex={0}
+                role="region"
+                aria-label="The plan"
+            >
+                <table className="w-full border-collapse text-left text-sm">
+                    <thead className="sticky top-0 bg-paper">
+                        <tr className="border-b border-ink text-xs text-muted">
+                            <th className="w-24 py-1 font-normal">What</th>
+                            {headings.map((heading) => (
+                                <th key={heading} className="py-1 pr-4 font-normal">
+                                    {heading}
+                                </th>
+                            ))}
+                            <th className="py-1 font-normal">Note</th>
+                        </tr>
+                    </thead>
+                    <tbody>
+                        {plan.rows.map((row) => (
+                            <tr key={row.number} className="border-b border-rule align-top">
+                                <td className="py-1">
+                                    <State name={row.verdict as GlyphName} word={WORDS[row.verdict] ?? row.verdict} />
+                                </td>
+                                {headings.map((heading, place) => {
+                                    const cell = row.cells[heading];
+                                    return (
+                                        <td key={heading} className={`py-1 pr-4 ${place === 0 ? 'whitespace-nowrap' : ''}`}>
+                                            {cell && cell.before !== cell.after ? (
+                                                <>
+                                                    {cell.before && <s className="text-muted">{cell.before}</s>}{' '}
+                                                    <span className="font-semibold">{cell.after}</span>
+                                                </>
+                                            ) : (
+                                                cell?.after
+                                            )}
+                                        </td>
+                                    );
+                                })}
+                                <td className="py-1 text-muted">
+                                    {[row.why, ...row.problems.map((p) => p.message)].filter(Boolean).join(' ')}
+                                </td>
+                            </tr>
+                        ))}
+                    </tbody>
+                </table>
+            </div>
+            <p className="mt-3">{plan.sentence}</p>
+        </div>
+    );
+}
