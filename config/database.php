@@ -14,9 +14,12 @@ $mariadb = [
     'engine' => 'InnoDB',
     'timezone' => '+00:00',
 ];
+// A connection kept from request to request, under a name of its own: progress must never be written on the one that holds a
+// transaction. PDO takes back what a request has left open.
+$kept = env('DB_PERSISTENT', false) ? ['options' => [PDO::ATTR_PERSISTENT => 'main']] : [];
 
 return [
     'default' => 'mariadb',
-    'connections' => ['mariadb' => $mariadb, 'progress' => $mariadb],
+    'connections' => ['mariadb' => [...$mariadb, ...$kept], 'progress' => $mariadb],
     'migrations' => ['table' => 'migrations', 'update_date_on_publish' => false],
 ];

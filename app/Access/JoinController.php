@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Access;
 
 use App\Ledger\Ledger;
-use App\Ledger\Snapshots;
 use App\Models\Person;
 use App\Platform\Answers;
 use App\Platform\CoreKit;
@@ -16,16 +15,13 @@ use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Codes\JoinCode;
 use Vantrel\Core\Codes\MalformedCode;
 use Vantrel\Core\Placement\Enrolling;
-use Vantrel\Core\Plan\Entity;
-use Vantrel\Core\Plan\Plan;
-use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\StalePlan;
 
 /** Coming into a section with its code and an account. */
 final class JoinController
 {
-    public function __construct(private readonly JoinDesk $desk, private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit)
+    public function __construct(private readonly JoinDesk $desk, private readonly Ledger $ledger, private readonly CoreKit $kit)
     {
     }
 
@@ -57,24 +53,29 @@ final class JoinController
         }
     }
 
-    /** Where a cap is set, one comes in after the other: each is counted under the code's lock before the next. */
     private function comeIn(Row $section, Row $code, Person $person): Joined
     {
-        $plan = DB::transaction(function () use ($section, $code, $person): Plan {
-            $capped = $code->maybe('cap') !== null;
-            if ($capped) {
-                DB::table('join_codes')->where('id', $code->id)->lockForUpdate()->first(['id']);
-            }
-            $row = $this->snapshots->find(Entity::Person, $person->id) ?? throw new Refusal('This account is gone.');
-            $enrollments = $this->snapshots->list(Entity::Enrollment, fn ($q) => $q->where('person_id', $person->id));
-            $plan = Enrolling::byCode($section, $code, $row, $enrollments, $capped ? $this->desk->cameIn($code) : 0, $this->kit->ids($this->kit->seed()), SchoolDay::today($section->text('school_id')), $this->kit->now());
-            if (! $plan->isEmpty()) {
-                $this->ledger->apply($plan, $section->text('school_id'), $person, 'join');
-            }
+        // Where a cap is set, one comes in after the other: each is counted under the code's lock before the next.
+        $already = $code->maybe('cap') === null ? $this->enroll($section, $code, $person, 0) : DB::transaction(function () use ($section, $code, $person): bool {
+            DB::selectOne('SELECT id FROM join_codes WHERE id = ? FOR UPDATE', [$code->id]);
 
-            return $plan;
+            return $this->enroll($section, $code, $person, $this->desk->cameIn($code));
         }, 3);
 
-        return new Joined($section->text('name'), $plan->isEmpty(), '');
+        return new Joined($section->text('name'), $already, '');
+    }
+
+    /** @return bool whether they were in already */
+    private function enroll(Row $section, Row $code, Person $person, int $cameIn): bool
+    {
+        // The person was read with the session a moment ago; the plan changes nothing of it.
+        $row = new Row($person->id, $person->version, ['kind' => $person->kind, 'state' => $person->state, 'given_name' => $person->given_name, 'family_name' => $person->family_name]);
+        $enrollments = array_map(fn (object $e): Row => new Row($e->id, (int) $e->version, ['section_id' => $section->id, 'ends_on' => $e->ends_on]), DB::select('SELECT id, version, ends_on FROM enrollments WHERE person_id = ? AND section_id = ?', [$person->id, $section->id]));
+        $plan = Enrolling::byCode($section, $code, $row, $enrollments, $cameIn, $this->kit->ids($this->kit->seed()), SchoolDay::today($section->text('school_id')), $this->kit->now());
+        if (! $plan->isEmpty()) {
+            $this->ledger->apply($plan, $section->text('school_id'), $person, 'join');
+        }
+
+        return $plan->isEmpty();
     }
 }

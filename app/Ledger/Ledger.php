@@ -118,14 +118,15 @@ final class Ledger
 
     private function enter(Plan $plan, string $schoolId, ?Person $actor, string $action, ?string $workKey): LedgerEntry
     {
-        $id = (string) Str::ulid();
-        DB::table('ledger_entries')->insert([
-            'id' => $id, 'school_id' => $schoolId, 'actor_id' => $actor?->id, 'action' => $action,
+        $values = [
+            'id' => (string) Str::ulid(), 'school_id' => $schoolId, 'actor_id' => $actor?->id, 'action' => $action,
             'title' => mb_substr($plan->title, 0, 200), 'sentence' => $plan->sentence, 'tallies' => json_encode($plan->tallies, JSON_THROW_ON_ERROR),
             'changes_count' => count($plan->changes), 'work_key' => $workKey, 'made_at' => now()->format('Y-m-d H:i:s.u'),
-        ]);
+        ];
+        // As it is read back, without reading it back.
+        $seq = DB::table('ledger_entries')->insertGetId($values, 'seq');
 
-        return LedgerEntry::query()->where('id', $id)->firstOrFail();
+        return (new LedgerEntry)->newFromBuilder(['seq' => $seq, ...$values, 'undone_at' => null, 'undone_by' => null, 'kept' => null]);
     }
 
     /**

@@ -32,6 +32,12 @@ final class SchoolDay
         return CarbonImmutable::parse("$day 00:00:00", self::zone($schoolId))->utc()->format('Y-m-d H:i:s');
     }
 
+    /** Takes a school's time zone from whoever has just read it. */
+    public static function know(string $schoolId, string $zone): void
+    {
+        self::$zones[$schoolId] = $zone;
+    }
+
     /** Forgets what was known of a school: its time zone has been changed. */
     public static function forget(): void
     {

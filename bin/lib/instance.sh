@@ -179,14 +179,14 @@ error_log = $VANTREL_HOME/log/fpm.log
 [vantrel]
 listen = $socket
 pm = static
-pm.max_children = 8
+pm.max_children = 5
 clear_env = no
 env[VANTREL_HOME] = $VANTREL_HOME
 env[APP_CONFIG_CACHE] = ${APP_CONFIG_CACHE:-}
 env[APP_ROUTES_CACHE] = ${APP_ROUTES_CACHE:-}
+env[DB_PERSISTENT] = true
 php_admin_value[memory_limit] = 512M
 php_admin_value[opcache.validate_timestamps] = 0
-php_admin_value[opcache.max_accelerated_files] = 20000
 $([ "$(id -u)" = 0 ] && printf 'user = root\ngroup = root\nlisten.mode = 0666')
 CONF
   mkdir -p "$run/nginx"
@@ -209,7 +209,7 @@ http {
   }
 }
 CONF
-  setsid php-fpm8.2 --nodaemonize --fpm-config "$run/fpm.conf" $([ "$(id -u)" = 0 ] && echo --allow-to-run-as-root) >"$VANTREL_HOME/log/fpm-out.log" 2>&1 &
+  setsid php-fpm8.2 --nodaemonize --fpm-config "$run/fpm.conf" -d opcache.preload="$ROOT/bootstrap/preload.php" -d opcache.preload_user="$(id -un)" -d opcache.max_accelerated_files=20000 -d opcache.memory_consumption=256 $([ "$(id -u)" = 0 ] && echo --allow-to-run-as-root) >"$VANTREL_HOME/log/fpm-out.log" 2>&1 &
   echo $! >"$run/fpm.pid"
   setsid nginx -e "$VANTREL_HOME/log/nginx.log" -c "$run/nginx.conf" -g 'daemon off;' >"$VANTREL_HOME/log/nginx-out.log" 2>&1 &
   echo $! >"$run/nginx.pid"

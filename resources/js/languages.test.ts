@@ -15,7 +15,6 @@ const PAGES = [
     'PictureKeys',
     'RoomPage',
     'SetPassword',
-    'SetPassword',
     'SignInPage',
     'WaitPage',
 ];

@@ -26,10 +26,10 @@ it('makes the demo district with its planted cases, the same every time', functi
     foreach (array_keys($withoutNumber) as $id) {
         expect($found)->toHaveKey($id);
     }
-    expect(DB::table('invitations')->count())->toBe(11)->and(DB::table('imports')->where('state', 'planned')->count())->toBe(1);
+    expect(DB::table('invitations')->count())->toBe(11)->and(DB::table('join_requests')->count())->toBe(5)->and(DB::table('imports')->where('state', 'planned')->count())->toBe(1);
     $first = DB::table('people')->orderBy('id')->get()->toJson();
     DB::statement('SET FOREIGN_KEY_CHECKS=0');
-    foreach (['import_rows', 'imports', 'outgoing_messages', 'guardianships', 'invitations', 'join_codes', 'enrollments', 'sections', 'badges', 'sign_ins', 'coordinators', 'people', 'school_years', 'schools'] as $table) {
+    foreach (['import_rows', 'imports', 'outgoing_messages', 'guardianships', 'join_requests', 'invitations', 'join_codes', 'enrollments', 'sections', 'badges', 'sign_ins', 'coordinators', 'people', 'school_years', 'schools'] as $table) {
         DB::table($table)->delete();
     }
     DB::statement('SET FOREIGN_KEY_CHECKS=1');

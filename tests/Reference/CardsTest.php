@@ -49,7 +49,7 @@ it('prints the passphrase that signs in, with the user name, by pdftotext', func
     expect($text)->toContain('Mateusz Żuławski')->toContain('3 Heron')->toContain('noor.haddad')->toContain('Lanternfield Primary');
     $raw = outside(['pdftotext', '-raw', "$this->folder/cards.pdf", '-']);
     preg_match('/noor\.haddad\s+Passphrase\s+([a-z]+ [a-z]+ [a-z]+)/', $raw, $m);
-    $this->postJson('/api/sign-in', ['user_name' => 'Noor.Haddad', 'secret' => strtoupper($m[1])])->assertOk()->assertJsonPath('name', 'Noor Haddad');
+    $this->postJson('/api/sign-in', ['user_name' => 'Noor.Haddad', 'secret' => strtoupper($m[1])])->assertOk()->assertJsonPath('me.name', 'Noor Haddad');
 });
 
 it('embeds its fonts as subsets, and no core font', function (): void {
