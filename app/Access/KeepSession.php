@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Access;
 
+use App\Platform\SessionRows;
 use Closure;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
@@ -15,21 +16,16 @@ use Symfony\Component\HttpFoundation\Response;
  */
 final class KeepSession
 {
-    /** In the session: UTC seconds until which it stays, or absent. */
-    public const UNTIL = 'stay_until';
-
     private const SEEN = 'seen_at';
-
-    private const IDLE = 7200;
 
     public function handle(Request $request, Closure $next): Response
     {
         if ($request->hasSession()) {
             $session = $request->session();
-            $until = (int) $session->get(self::UNTIL, 0);
+            $until = (int) $session->get(SessionRows::UNTIL, 0);
             $seen = (int) $session->get(self::SEEN, 0);
             $now = now()->getTimestamp();
-            if (Auth::check() && ($until > 0 ? $now >= $until : $seen > 0 && $now - $seen > self::IDLE)) {
+            if (Auth::check() && ($until > 0 ? $now >= $until : $seen > 0 && $now - $seen > SessionRows::IDLE)) {
                 Auth::logout();
                 $session->invalidate();
             }
@@ -40,7 +36,7 @@ final class KeepSession
         }
         $response = $next($request);
         // Read when the cookie is made, after this: a session that does not stay has one without a date.
-        config(['session.expire_on_close' => ! $request->hasSession() || (int) $request->session()->get(self::UNTIL, 0) === 0]);
+        config(['session.expire_on_close' => ! $request->hasSession() || (int) $request->session()->get(SessionRows::UNTIL, 0) === 0]);
 
         return $response;
     }

@@ -6,6 +6,7 @@ namespace App\Access;
 
 use App\Models\Person;
 use App\Platform\Answers;
+use App\Platform\SessionRows;
 use App\Platform\Takes;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -70,7 +71,7 @@ final class SessionController
     {
         $own = $request->session()->getId();
 
-        return new SessionPage(array_values(DB::table('sessions')->where('user_id', $this->person($request)->id)->orderByDesc('last_activity')->limit(50)->get(['id', 'ip_address', 'user_agent', 'last_activity'])
+        return new SessionPage(array_values(DB::table('sessions')->where('user_id', $this->person($request)->id)->where(fn ($q) => $q->where('stays', true)->orWhere('last_activity', '>', now()->getTimestamp() - SessionRows::IDLE))->orderByDesc('last_activity')->limit(50)->get(['id', 'ip_address', 'user_agent', 'last_activity'])
             ->map(fn (object $s): SessionLine => new SessionLine($this->key($s->id), SessionLine::device((string) $s->user_agent), (string) $s->ip_address, gmdate('Y-m-d\TH:i:s\Z', (int) $s->last_activity), $s->id === $own))->all()));
     }
 

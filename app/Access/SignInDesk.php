@@ -7,6 +7,7 @@ namespace App\Access;
 use App\Models\Person;
 use App\Models\School;
 use App\Models\SignIn;
+use App\Platform\SessionRows;
 use Illuminate\Contracts\Encryption\DecryptException;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
@@ -116,7 +117,7 @@ final class SignInDesk
     {
         Auth::login($person);
         $request->session()->regenerate();
-        $request->session()->forget([RoomSession::KEY, Finished::MUST, self::PENDING, KeepSession::UNTIL]);
+        $request->session()->forget([RoomSession::KEY, Finished::MUST, self::PENDING, SessionRows::UNTIL]);
     }
 
     private function enter(Request $request, Person $person, SignIn $signIn, string $stay): Person
@@ -131,7 +132,7 @@ final class SignInDesk
             default => 0,
         };
         if ($days > 0) {
-            $request->session()->put(KeepSession::UNTIL, now()->addDays($days)->getTimestamp());
+            $request->session()->put(SessionRows::UNTIL, now()->addDays($days)->getTimestamp());
         }
         $request->session()->put('sign_in', $signIn->id);
         $must = match (true) {

@@ -12,10 +12,12 @@ use App\Models\LedgerEntry;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\Route;
+use Illuminate\Support\Facades\Session;
 use Illuminate\Support\ServiceProvider;
 use Symfony\Component\Mailer\Transport\TransportInterface;
 
@@ -40,6 +42,7 @@ final class VantrelProvider extends ServiceProvider
         Event::listen(EntryUndone::class, ReplanUndone::class);
         // In URLs an entry goes by its ULID; its number is for the database.
         Route::bind('entry', fn (string $id): LedgerEntry => LedgerEntry::query()->where('id', $id)->firstOrFail());
+        Session::extend('database', fn (): SessionRows => new SessionRows(DB::connection(), (string) config('session.table'), (int) config('session.lifetime'), $this->app));
         Mail::extend('mailroom', fn (): TransportInterface => new MailroomTransport);
         // Whole-address limits; sign-in and join codes count their failures themselves, so that a class behind one address is not locked out.
         RateLimiter::for('guest', fn (Request $request): Limit => Limit::perMinute(1200)->by((string) $request->ip()));

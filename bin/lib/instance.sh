@@ -179,7 +179,7 @@ error_log = $VANTREL_HOME/log/fpm.log
 [vantrel]
 listen = $socket
 pm = static
-pm.max_children = 5
+pm.max_children = 4
 clear_env = no
 env[VANTREL_HOME] = $VANTREL_HOME
 env[APP_CONFIG_CACHE] = ${APP_CONFIG_CACHE:-}

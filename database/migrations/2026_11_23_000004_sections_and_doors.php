@@ -48,6 +48,10 @@ return new class extends Migration
             $table->date('begins_on')->nullable()->after('role');
             $table->date('ends_on')->nullable()->after('begins_on');
         });
+        Schema::table('sessions', function (Blueprint $table): void {
+            // Whether its owner stays signed in; the others are cleared away when they have been idle for long enough.
+            $table->boolean('stays')->default(false);
+        });
         Schema::create('join_requests', function (Blueprint $table): void {
             $this->key($table);
             $table->unsignedBigInteger('version')->default(0);
@@ -112,6 +116,9 @@ return new class extends Migration
         foreach (['password_resets', 'identities', 'second_factors', 'room_passes', 'join_requests'] as $table) {
             Schema::dropIfExists($table);
         }
+        Schema::table('sessions', function (Blueprint $table): void {
+            $table->dropColumn('stays');
+        });
         DB::statement("DELETE FROM invitations WHERE role = 'substitute'");
         DB::statement("ALTER TABLE invitations MODIFY role ENUM('co_teacher', 'assistant') NOT NULL, DROP begins_on, DROP ends_on");
         DB::statement("DELETE FROM enrollments WHERE role = 'substitute'");

@@ -185,7 +185,7 @@ function SignInPart({ settings, keep }: { settings: Settings; keep: Keep }) {
     return (
         <Part
             title="Signing in"
-            about="By grade. A card’s square works in every way but the school’s sign-on. Changing it changes no card: who could sign in still can, in the new way."
+            about="By grade. The square on a card goes on working whatever the way; what the way does not take is not printed on new cards."
         >
             <form
                 onSubmit={(event) => {

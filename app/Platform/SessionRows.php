@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform;
+
+use Illuminate\Session\DatabaseSessionHandler;
+
+/**
+ * Sessions in the database, written only where something in them has changed. Most requests change nothing: that is one
+ * statement and one wait for the disk less for each. What is in a session changes at least once a minute while it is used
+ * ({@see \App\Access\KeepSession}), so the time it was last used is never further off than that.
+ */
+final class SessionRows extends DatabaseSessionHandler
+{
+    /** Seconds without a request after which a session that does not stay is over. */
+    public const IDLE = 7200;
+
+    /** In the session: UTC seconds until which it stays, or absent. */
+    public const UNTIL = 'stay_until';
+
+    /** @var array<string, string> id to the contents as they were read */
+    private array $read = [];
+
+    public function read($sessionId): string
+    {
+        $payload = parent::read($sessionId);
+
+        return $this->read[$sessionId] = is_string($payload) ? $payload : '';
+    }
+
+    public function write($sessionId, $data): bool
+    {
+        if ($data !== '' && ($this->read[$sessionId] ?? '') === $data) {
+            return true;
+        }
+        $this->read[$sessionId] = $data;
+
+        return parent::write($sessionId, $data);
+    }
+
+    /** @param  int  $lifetime seconds of the longest that stay */
+    public function gc($lifetime): int
+    {
+        return parent::gc($lifetime) + $this->getQuery()->where('stays', false)->where('last_activity', '<=', $this->currentTime() - self::IDLE)->delete();
+    }
+
+    public function destroy($sessionId): bool
+    {
+        unset($this->read[$sessionId]);
+
+        return parent::destroy($sessionId);
+    }
+
+    /** @return array<string, mixed> */
+    protected function getDefaultPayload($data): array
+    {
+        return [...parent::getDefaultPayload($data), 'stays' => str_contains((string) $data, self::UNTIL)];
+    }
+}
