@@ -15,9 +15,10 @@ final readonly class Me extends Resource
     /**
      * @param  list<SchoolChoice>  $schools
      * @param  string  $must '' or password or second_factor: what has to be done before anything else
+     * @param  bool  $ownPassword whether they have a password of their own, to be changed
      * @param  string  $room name of the section whose room pass opened this session, '' for none
      */
-    public function __construct(public string $id, public string $name, public string $kind, public array $schools, public string $must, public string $room)
+    public function __construct(public string $id, public string $name, public string $kind, public array $schools, public string $must, public string $room, public bool $ownPassword)
     {
     }
 
@@ -40,6 +41,6 @@ final readonly class Me extends Resource
         $pass = $session?->get(RoomSession::KEY);
         $room = is_string($pass) ? DB::table('room_passes as r')->join('sections as s', 's.id', '=', 'r.section_id')->where('r.id', $pass)->value('s.name') : '';
 
-        return new self($person->id, $person->fullName(), $person->kind, array_values($schools), (string) $session?->get(Finished::MUST, ''), is_string($room) ? $room : '');
+        return new self($person->id, $person->fullName(), $person->kind, array_values($schools), (string) $session?->get(Finished::MUST, ''), is_string($room) ? $room : '', DB::table('sign_ins')->where('person_id', $person->id)->whereNotNull('password')->exists());
     }
 }

@@ -32,6 +32,7 @@ use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Row;
+use Vantrel\Core\SignIn\SignInPolicy;
 use Vantrel\Core\Values\MailAddress;
 
 /**
@@ -98,10 +99,9 @@ final class NewcomerController
         $hash = Hash::make($request->string('password')->value());
         DB::transaction(function () use ($section, $code, $person, $signIn, $last, $hash, $school): void {
             DB::table('join_codes')->where('id', $code->id)->lockForUpdate()->first(['id']);
-            $plan = Newcomers::claim($section, $code, $person, $signIn, is_string($last) ? $last : null, $hash, $this->snapshots->list(Entity::Enrollment, fn ($q) => $q->where('person_id', $person->id)), $this->desk->cameIn($code), $this->kit->ids($this->kit->seed()), SchoolDay::today($school->id), $this->kit->now());
+            $plan = Newcomers::claim($section, $code, $person, SignInPolicy::read($school->text('sign_in_policy'))->way($person->maybe('grade')), $signIn, is_string($last) ? $last : null, $hash, $this->snapshots->list(Entity::Enrollment, fn ($q) => $q->where('person_id', $person->id)), $this->desk->cameIn($code), $this->kit->ids($this->kit->seed()), SchoolDay::today($school->id), $this->kit->now());
             $this->ledger->apply($plan, $school->id, null, 'claim');
         });
-        DB::table('sign_ins')->where('id', $signIn->id)->update(['last_signed_in_at' => now()]);
         $this->signIns->login($request, Person::query()->findOrFail($person->id));
 
         return new Joined($section->text('name'), false, $signIn->text('user_name'));
@@ -152,7 +152,6 @@ final class NewcomerController
             $signIn = SignIn::query()->where('person_id', $row->text('person_id'))->whereNotNull('password')->orderByDesc('id')->first();
             if ($person !== null && $person->state === 'active' && $signIn !== null) {
                 $userName = $signIn->user_name;
-                DB::table('sign_ins')->where('id', $signIn->id)->update(['last_signed_in_at' => now()]);
                 $this->signIns->login($request, $person);
             }
         }

@@ -112,8 +112,21 @@ final class SignInDesk
         return $this->enter($request, $this->owner($signIn), $signIn, '');
     }
 
-    /** For whoever has shown who they are in another way: an invitation, a request that was answered, single sign-on. */
+    /**
+     * For whoever has shown who they are in another way: an invitation, a request that was answered, the room pass, single sign-on.
+     * The account counts as used from then on: nobody else can take it at the door.
+     */
     public function login(Request $request, Person $person): void
+    {
+        $signIn = SignIn::query()->where('person_id', $person->id)->orderBy('id')->first();
+        if ($signIn !== null) {
+            // Not a change of the job, so not in the ledger and without a new version.
+            DB::table('sign_ins')->where('id', $signIn->id)->update(['last_signed_in_at' => now()]);
+        }
+        $this->open($request, $person);
+    }
+
+    private function open(Request $request, Person $person): void
     {
         Auth::login($person);
         $request->session()->regenerate();
@@ -122,9 +135,8 @@ final class SignInDesk
 
     private function enter(Request $request, Person $person, SignIn $signIn, string $stay): Person
     {
-        // Not a change of the job, so not in the ledger and without a new version.
         DB::table('sign_ins')->where('id', $signIn->id)->update(['last_signed_in_at' => now()]);
-        $this->login($request, $person);
+        $this->open($request, $person);
         $school = School::query()->findOrFail($person->school_id);
         $days = match ($stay) {
             'own' => $school->stay_days_own,

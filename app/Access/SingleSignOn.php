@@ -112,8 +112,10 @@ final class SingleSignOn
         $id = DB::table('identities')->where('issuer', $this->issuer())->where('subject', (string) $claims->sub)->value('person_id');
         if ($id === null) {
             $email = ($claims->email_verified ?? false) === true ? mb_strtolower((string) ($claims->email ?? '')) : '';
-            $people = $email === '' ? [] : DB::table('people as p')->where('p.state', 'active')->whereIn('p.kind', ['staff', 'student'])
+            // Staff first: a student may have typed an address at the door that nobody has confirmed.
+            $known = fn (string $kind): array => $email === '' ? [] : DB::table('people as p')->where('p.state', 'active')->where('p.kind', $kind)
                 ->where(fn ($q) => $q->where('p.email', $email)->orWhereExists(fn ($s) => $s->from('sign_ins as i')->whereColumn('i.person_id', 'p.id')->where('i.user_name', $email)))->limit(2)->pluck('p.id')->all();
+            $people = $known('staff') ?: $known('student');
             if (count($people) !== 1) {
                 throw new Refusal('The school’s sign-on knows you, but there is no account here with that address. Ask the coordinator.');
             }

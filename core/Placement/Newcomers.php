@@ -13,6 +13,7 @@ use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Row;
+use Vantrel\Core\SignIn\Way;
 use Vantrel\Core\Values\CalendarDate;
 use Vantrel\Core\Values\MailAddress;
 
@@ -130,13 +131,17 @@ final class Newcomers
      * Somebody at the door has shown to be a student of the list: the account that waits is theirs, with the password they chose.
      * Only an account that nobody has ever signed in to can be taken so.
      *
+     * @param  Way  $way how students of that grade sign in
      * @param  Row  $signIn of that student
      * @param  string|null  $lastSignedIn when anyone last used any of the student's sign-ins
      * @param  list<Row>  $enrollments of the student
      */
-    public static function claim(Row $section, Row $code, Row $person, Row $signIn, ?string $lastSignedIn, string $passwordHash, array $enrollments, int $cameIn, Ids $ids, string $today, string $now): Plan
+    public static function claim(Row $section, Row $code, Row $person, Way $way, Row $signIn, ?string $lastSignedIn, string $passwordHash, array $enrollments, int $cameIn, Ids $ids, string $today, string $now): Plan
     {
         Enrolling::mustBeOpen($section);
+        if ($way === Way::School) {
+            throw new Refusal('Students of your grade sign in with the school’s own sign-on. Sign in, then type the code.');
+        }
         if ($person->text('state') !== 'active' || $lastSignedIn !== null || $signIn->maybe('password') !== null) {
             throw new Refusal('This account has been used already. Sign in with its card or password, or ask your teacher.');
         }

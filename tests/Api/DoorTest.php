@@ -238,3 +238,44 @@ it('ends all that belongs to a section when it is archived, and no card', functi
     unset($before['join_requests'], $after['join_requests']);
     expect($after)->toBe($before);
 });
+
+it('counts an account as used once its owner has come in by the room pass: nobody takes it at the door', function (): void {
+    $id = $this->world->student('Marlo Quillfeather', $this->section, ['birth_date' => '2012-05-04']);
+    $this->world->insert('room_passes', ['section_id' => $this->section, 'token_hash' => hash('sha256', 'the-pass'), 'state' => 'live', 'hours' => 'any', 'made_at' => now()]);
+    $key = $this->postJson('/api/join/names', $this->newcomer)->json('names.0.key');
+    $names = collect($this->getJson('/api/room/the-pass')->json('names'));
+    $this->postJson('/api/room/the-pass', ['key' => $names->firstWhere('name', 'Marlo Q.')['key']])->assertOk();
+    ($this->out)();
+    $this->postJson('/api/join/claim', [...$this->newcomer, 'key' => $key, 'proof' => '2012-05-04'])->assertStatus(422)->assertJsonPath('detail', 'This account has been used already. Sign in with its card or password, or ask your teacher.');
+    expect(DB::table('sign_ins')->where('person_id', $id)->value('password'))->toBeNull();
+});
+
+it('lets two people answer one request: the second hears that it is answered', function (): void {
+    $this->postJson('/api/join/ask', $this->newcomer)->assertOk();
+    $id = DB::table('join_requests')->value('id');
+    ($this->as)('lead')->postJson("/api/sections/$this->section/requests/$id/refuse")->assertOk();
+    ($this->as)('substitute')->postJson("/api/sections/$this->section/requests/$id/approve")->assertStatus(422)->assertJsonPath('detail', 'This request has been answered: they were turned away.');
+});
+
+it('does not let a link bury a teacher: requests are limited by code, by address and by number waiting', function (): void {
+    for ($i = 0; $i < 200; $i++) {
+        $this->world->insert('join_requests', ['section_id' => $this->section, 'state' => 'waiting', 'cause' => 'newcomer', 'given_name' => "A$i", 'family_name' => 'B', 'made_at' => now()]);
+    }
+    $this->postJson('/api/join/ask', $this->newcomer)->assertStatus(422)->assertJsonPath('detail', 'Too many are waiting for an answer. Ask your teacher to look at them first.');
+    DB::table('join_requests')->delete();
+    $code = DB::table('join_codes')->value('id');
+    foreach (range(1, 300) as $i) {
+        RateLimiter::hit("ask|$code", 3600);
+    }
+    $this->postJson('/api/join/ask', $this->newcomer)->assertStatus(429);
+});
+
+it('keeps a closed code closed for whoever stands at the door with it', function (): void {
+    $this->world->student('Marlo Quillfeather', null, ['birth_date' => '2012-05-04']);
+    $key = $this->postJson('/api/join/names', $this->newcomer)->json('names.0.key');
+    ($this->as)('lead')->deleteJson("/api/sections/$this->section/code")->assertNoContent();
+    ($this->out)();
+    foreach (['door' => $this->newcomer, 'names' => $this->newcomer, 'claim' => [...$this->newcomer, 'key' => $key, 'proof' => '2012-05-04'], 'ask' => $this->newcomer] as $step => $body) {
+        $this->postJson("/api/join/$step", $body)->assertStatus(422)->assertJsonPath('errors.code.0', 'This code opens nothing, or not any more. Ask your teacher for the one that works today.');
+    }
+});

@@ -41,12 +41,12 @@ it('lets each grade in by its way', function (): void {
 it('has older students set a password of their own first, and nothing else before', function (): void {
     ($this->rules)(['sign_in_policy' => '5:5 own']);
     $this->world->student('Noor Haddad', $this->world->section, ['grade' => '05'], 'maple otter candy');
-    ($this->signIn)('noor.haddad', 'maple otter candy')->assertOk()->assertJsonPath('me.must', 'password');
+    ($this->signIn)('noor.haddad', 'maple otter candy')->assertOk()->assertJsonPath('me.must', 'password')->assertJsonPath('me.ownPassword', false);
     $this->getJson('/api/home')->assertStatus(403);
     $this->postJson('/api/join', ['code' => $this->world->code])->assertStatus(403);
     $this->getJson('/api/me')->assertOk();
     $this->postJson('/api/password', ['password' => 'noorhaddad'])->assertStatus(422);
-    $this->postJson('/api/password', ['password' => 'green boat stone'])->assertOk()->assertJsonPath('must', '');
+    $this->postJson('/api/password', ['password' => 'green boat stone'])->assertOk()->assertJsonPath('must', '')->assertJsonPath('ownPassword', true);
     $this->getJson('/api/home')->assertOk();
     expect(DB::table('sign_ins')->where('user_name', 'noor.haddad')->value('passphrase'))->toBeNull();
     ($this->out)();
@@ -275,4 +275,11 @@ it('takes a lost second factor off by the command, with the sessions', function 
     $this->artisan('vantrel:second-factor-off', ['user' => strtoupper($this->staff)])->assertExitCode(0);
     expect(DB::table('second_factors')->count())->toBe(0)->and(DB::table('sessions')->where('id', 'elsewhere')->exists())->toBeFalse();
     $this->artisan('vantrel:second-factor-off', ['user' => $this->staff])->assertExitCode(1);
+});
+
+it('takes staff for an address before a student who has typed it at the door', function (): void {
+    standIn($this);
+    $this->world->student('Sly Fox', null, ['email' => $this->staff]);
+    $this->get(throughProvider($this, $this->staff))->assertRedirect('/');
+    expect(auth()->id())->toBe($this->world->people['lead']);
 });

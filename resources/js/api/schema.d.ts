@@ -1789,6 +1789,7 @@ export interface components {
             schools: components["schemas"]["SchoolChoice"][];
             must: string;
             room: string;
+            ownPassword: boolean;
         };
         MessageLine: {
             id: string;

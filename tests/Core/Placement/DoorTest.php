@@ -24,6 +24,7 @@ use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Row;
+use Vantrel\Core\SignIn\Way;
 
 const AT = '2026-09-01 10:00:00';
 
@@ -128,10 +129,11 @@ it('answers a request once: in with an account, in as somebody of the list, or t
 
 it('gives the account on the list to who shows to be its owner, while nobody has used it', function () use ($ids): void {
     $signIn = new Row('s', 1, ['person_id' => 'noor', 'user_name' => 'noor.haddad', 'passphrase' => 'sealed', 'password' => null]);
-    $claim = fn (Row $s, ?string $last = null, array $in = [], array $terms = [], int $cameIn = 0) => Newcomers::claim(heron(), doorCode($terms), child(), $s, $last, 'hash', $in, $cameIn, $ids, '2026-09-01', AT);
+    $claim = fn (Row $s, ?string $last = null, array $in = [], array $terms = [], int $cameIn = 0, Way $way = Way::Passphrase) => Newcomers::claim(heron(), doorCode($terms), child(), $way, $s, $last, 'hash', $in, $cameIn, $ids, '2026-09-01', AT);
     expect(tables($claim($signIn)))->toBe(['sign_ins', 'enrollments'])->and($claim($signIn)->changes[0]->after)->toBe(['password' => 'hash', 'passphrase' => null])
         ->and(tables($claim($signIn, null, [new Row('e', 1, ['section_id' => 'sec', 'ends_on' => null])], ['cap' => 1], 1)))->toBe(['sign_ins'])
         ->and(fn () => $claim($signIn, AT))->toThrow(Refusal::class, 'used already')
+        ->and(fn () => $claim($signIn, way: Way::School))->toThrow(Refusal::class, 'own sign-on')
         ->and(fn () => $claim($signIn->with(['password' => 'other'])))->toThrow(Refusal::class, 'used already')
         ->and(fn () => $claim($signIn, null, [], ['cap' => 1], 1))->toThrow(Refusal::class, 'All places');
 });

@@ -208,3 +208,25 @@ it('sums up how large letters must be for the back row', function (): void {
     }
     expect(Legibility::typeSize(8) * 8 * Legibility::ADVANCE)->toEqualWithDelta(Legibility::FILLED, 1e-9)->and(fn () => Legibility::capitalHeight(0))->toThrow(InvalidArgumentException::class);
 });
+
+it('has one lead after any number of hand-overs, and forgets nobody who led', function () use ($heron): void {
+    $random = new KeyedStream(str_repeat('k', 32), 'leads');
+    $people = array_map(fn (string $id): Row => new Row($id, 1, ['kind' => 'staff', 'state' => 'active', 'given_name' => 'Jo', 'family_name' => $id]), ['a', 'b', 'c', 'd']);
+    for ($round = 0; $round < 25; $round++) {
+        $snapshot = new Snapshot;
+        $led = [];
+        for ($step = 0; $step < 12; $step++) {
+            $in = array_values(array_filter($snapshot->all(Entity::Enrollment), fn (Row $e): bool => $e->maybe('ends_on') === null));
+            $person = $people[$random->below(4)];
+            try {
+                $snapshot = $snapshot->with(Leads::handOver($heron, $person, $in, new Ids(sprintf('01K3CNQ000%016d', $round * 100 + $step)), '2026-10-05'));
+                $led[$person->id] = true;
+            } catch (Refusal $e) {
+                expect($e->getMessage())->toContain('already');
+            }
+            $now = array_filter($snapshot->all(Entity::Enrollment), fn (Row $e): bool => $e->maybe('ends_on') === null);
+            expect(count(array_filter($now, fn (Row $e): bool => $e->text('role') === 'lead')))->toBe(1)
+                ->and(array_unique(array_map(fn (Row $e): string => $e->text('person_id'), $now)))->toHaveCount(count($now))->toHaveCount(count($led));
+        }
+    }
+});

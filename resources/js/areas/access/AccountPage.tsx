@@ -16,7 +16,7 @@ export function AccountPage({ me }: { me: Me }) {
     const { t } = useTranslation();
     return (
         <Leaf title={t('How you sign in')} above={me.name}>
-            <PasswordPart />
+            {me.ownPassword && <PasswordPart />}
             {me.kind === 'staff' && <SecondFactorPart />}
             <SessionsPart />
             <Link to="/" className="mt-8 inline-flex min-h-12 items-center underline underline-offset-4">
