@@ -12,7 +12,7 @@ use Illuminate\Support\Str;
 use Vantrel\Core\Codes\CodeBook;
 use Vantrel\Core\Codes\KeyedStream;
 
-/** Fills an empty database for bin/bench joins: people, sections with codes, and students who are signed in and about to type one. */
+/** Fills an empty database for bin/bench joins: people, sections with codes, and students who are signed in within the last minute and about to type one. */
 final class BenchJoinsCommand extends Command
 {
     private const SECTIONS = 100;
@@ -50,7 +50,7 @@ final class BenchJoinsCommand extends Command
             if ($i < $joiners) {
                 $session = Str::random(40);
                 $token = Str::random(40);
-                $rows['sessions'][] = ['id' => $session, 'user_id' => $id, 'ip_address' => '127.0.0.1', 'user_agent' => 'bench', 'payload' => base64_encode(serialize(['_token' => $token, 'login_web_'.sha1(\Illuminate\Auth\SessionGuard::class) => $id, 'seen_at' => time(), '_flash' => ['old' => [], 'new' => []]])), 'last_activity' => time()];
+                $rows['sessions'][] = ['id' => $session, 'user_id' => $id, 'ip_address' => '127.0.0.1', 'user_agent' => 'bench', 'payload' => base64_encode(serialize(['_token' => $token, 'login_web_'.sha1(\Illuminate\Auth\SessionGuard::class) => $id, 'seen_at' => time() + 180, '_flash' => ['old' => [], 'new' => []]])), 'last_activity' => time()];
                 fwrite($file, json_encode(['cookie' => $cookie.'='.rawurlencode($encrypter->encrypt(CookieValuePrefix::create($cookie, $encrypter->getKey()).$session, false)), 'token' => $token, 'code' => $codes[($i + 11) % self::SECTIONS][1]], JSON_THROW_ON_ERROR)."\n");
             }
             if ($i % 1000 === 999 || $i === $n - 1) {
