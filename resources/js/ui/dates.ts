@@ -21,9 +21,15 @@ export function since(iso: string, now = new Date()): string {
     return days < 60 ? `${days} days` : day(iso.slice(0, 10));
 }
 
+/** YYYY-MM-DD where this device is: not the day it is in Greenwich. */
+export function isoDay(date: Date): string {
+    const two = (n: number) => String(n).padStart(2, '0');
+    return `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`;
+}
+
 /** The last day of an interval that is kept with the first day after. */
 export function lastDay(after: string): string {
     const date = new Date(`${after}T12:00:00`);
     date.setDate(date.getDate() - 1);
-    return day(date.toISOString().slice(0, 10));
+    return day(isoDay(date));
 }

@@ -4,7 +4,7 @@ import { api, data, type Schemas, sentence } from '@/api/client';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
-import { day as dayWords } from '@/ui/dates';
+import { day as dayWords, isoDay } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
@@ -27,7 +27,7 @@ export function MoveDialog({ school, section, people, onClose, onDone }: Props) 
     const say = useNotice();
     const [kind, setKind] = useState<Kind>(section ? 'move' : 'also');
     const [to, setTo] = useState('');
-    const [day, setDay] = useState(section?.asOf ?? new Date().toISOString().slice(0, 10));
+    const [day, setDay] = useState(section?.asOf ?? isoDay(new Date()));
     const [plan, setPlan] = useState<Schemas['PlanView'] | null>(null);
     const [error, setError] = useState('');
     const { data: page } = useQuery({
