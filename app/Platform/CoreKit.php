@@ -6,6 +6,7 @@ namespace App\Platform;
 
 use App\Models\School;
 use Carbon\CarbonImmutable;
+use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Vantrel\Core\Codes\CodeBook;
@@ -14,6 +15,7 @@ use Vantrel\Core\Codes\PassphraseSheet;
 use Vantrel\Core\Codes\UserNames;
 use Vantrel\Core\Codes\WordList;
 use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\StalePlan;
 
 /** Hands the core what it does not take by itself: the time, randomness, and what has been given out before. */
 final class CoreKit
@@ -31,7 +33,24 @@ final class CoreKit
 
     public function seed(): string
     {
-        return (string) Str::ulid();
+        return (string) Str::ulid(CarbonImmutable::now());
+    }
+
+    /**
+     * The seed of the plan that was looked at, as it comes back to be applied.
+     *
+     * @throws StalePlan where it is older than a day: what was looked at yesterday is looked at again
+     */
+    public function seedOf(Request $request): string
+    {
+        $request->validate(['seed' => ['required', 'string', 'regex:/^[0-7][0-9A-HJKMNP-TV-Z]{25}$/']]);
+        $seed = $request->string('seed')->value();
+        $made = $this->ids($seed)->instant();
+        if ($made < CarbonImmutable::now('UTC')->subDay()->format('Y-m-d H:i:s') || $made > $this->now()) {
+            throw new StalePlan(['the day it was looked at']);
+        }
+
+        return $seed;
     }
 
     public function ids(string $seed): Ids

@@ -50,8 +50,8 @@ final class ManyController
     #[Takes([...self::TAKES, 'seed' => 'string', 'fingerprint' => 'string'])]
     public function store(School $school, Request $request): PlanView
     {
-        $request->validate(['seed' => 'required|string|size:26', 'fingerprint' => 'required|string|size:64']);
-        $seed = $request->string('seed')->value();
+        $request->validate(['fingerprint' => 'required|string|size:64']);
+        $seed = $this->kit->seedOf($request);
         $plan = $this->make($school, $request, $seed);
         $this->desk->mustBeAsSeen($plan, $request, 'the sections of this year');
         $this->desk->applyAt($plan, $school->id, $request, 'section');
@@ -77,7 +77,7 @@ final class ManyController
         return ManySections::plan(
             $school->id, $year->id, $wanted, $this->desk->snapshots->list(Entity::Section, fn (Builder $q): Builder => $q->where('school_year_id', $year->id)),
             $this->desk->snapshots->list(Entity::Person, fn (Builder $q): Builder => $q->where('school_id', $school->id)->where('kind', 'staff')->where('state', 'active')),
-            $teachers, $this->kit->codeBook($seed), $this->kit->ids($seed), max($year->begins_on, SchoolDay::today($school->id)), $this->kit->now(),
+            $teachers, $this->kit->codeBook($seed), $this->kit->ids($seed), max($year->begins_on, SchoolDay::today($school->id)), $this->kit->ids($seed)->instant(),
         );
     }
 

@@ -45,8 +45,8 @@ final class PlacementController
     #[Takes(['kind' => 'move|also|remove', 'people' => 'list<string>', 'to?' => 'string', 'day?' => 'string', 'seed' => 'string', 'fingerprint' => 'string'])]
     public function store(Section $section, Request $request): SectionDetail
     {
-        $request->validate(['seed' => 'required|string|size:26', 'fingerprint' => 'required|string|size:64']);
-        $plan = $this->make($section, $request, $request->string('seed')->value());
+        $request->validate(['fingerprint' => 'required|string|size:64']);
+        $plan = $this->make($section, $request, $this->kit->seedOf($request));
         $this->desk->mustBeAsSeen($plan, $request, $section->name);
         $this->desk->apply($plan, $section, $request, 'place');
 
@@ -66,8 +66,8 @@ final class PlacementController
     #[Takes(['people' => 'list<string>', 'to' => 'string', 'day?' => 'string', 'seed' => 'string', 'fingerprint' => 'string'])]
     public function place(School $school, Request $request): PlanView
     {
-        $request->validate(['seed' => 'required|string|size:26', 'fingerprint' => 'required|string|size:64']);
-        $seed = $request->string('seed')->value();
+        $request->validate(['fingerprint' => 'required|string|size:64']);
+        $seed = $this->kit->seedOf($request);
         [$plan, $section] = $this->makePlace($school, $request, $seed);
         $this->desk->mustBeAsSeen($plan, $request, $section->name);
         $this->desk->apply($plan, $section, $request, 'place');

@@ -103,7 +103,7 @@ final class SectionController
     #[Answers(PlanView::class, 'What archiving a section would do')]
     public function archivePlan(Section $section): PlanView
     {
-        $seed = $this->kit->now();
+        $seed = $this->kit->seed();
 
         return PlanView::of($this->planArchive($section, $seed), $seed);
     }
@@ -112,17 +112,17 @@ final class SectionController
     #[Takes(['seed' => 'string', 'fingerprint' => 'string'])]
     public function archive(Section $section, Request $request): SectionDetail
     {
-        $request->validate(['seed' => 'required|date_format:Y-m-d H:i:s', 'fingerprint' => 'required|string|size:64']);
-        $plan = $this->planArchive($section, $request->string('seed')->value());
+        $request->validate(['fingerprint' => 'required|string|size:64']);
+        $plan = $this->planArchive($section, $this->kit->seedOf($request));
         $this->desk->mustBeAsSeen($plan, $request, $section->name);
         $this->desk->apply($plan, $section, $request, 'archive');
 
         return $this->reader->detail(Section::query()->findOrFail($section->id), $this->desk->actor($request), null);
     }
 
-    private function planArchive(Section $section, string $now): Plan
+    private function planArchive(Section $section, string $seed): Plan
     {
-        return Sections::archive($this->desk->row($section), $this->desk->of(Entity::JoinCode, $section), $this->desk->of(Entity::Invitation, $section), $this->desk->of(Entity::JoinRequest, $section), $this->desk->of(Entity::RoomPass, $section), $now);
+        return Sections::archive($this->desk->row($section), $this->desk->of(Entity::JoinCode, $section), $this->desk->of(Entity::Invitation, $section), $this->desk->of(Entity::JoinRequest, $section), $this->desk->of(Entity::RoomPass, $section), $this->kit->ids($seed)->instant());
     }
 
     private function grade(Request $request): ?GradeLevel

@@ -34,8 +34,8 @@ final class YearTurnController
     #[Takes(['name' => 'string', 'begins' => 'string', 'ends' => 'string', 'held_back?' => 'list<string>', 'carry' => 'bool', 'seed?' => 'string'])]
     public function rehearse(School $school, Request $request): PlanView
     {
-        $request->validate([...self::RULES, 'seed' => 'string|size:26']);
-        $seed = $request->string('seed')->value() ?: $this->kit->seed();
+        $request->validate(self::RULES);
+        $seed = $request->filled('seed') ? $this->kit->seedOf($request) : $this->kit->seed();
 
         return PlanView::of($this->turns->plan($school, $this->wish($request), $seed), $seed);
     }
@@ -44,8 +44,8 @@ final class YearTurnController
     #[Takes(['name' => 'string', 'begins' => 'string', 'ends' => 'string', 'held_back?' => 'list<string>', 'carry' => 'bool', 'seed' => 'string', 'fingerprint' => 'string'])]
     public function store(School $school, Request $request): LedgerLine
     {
-        $request->validate([...self::RULES, 'seed' => 'required|string|size:26', 'fingerprint' => 'required|string|size:64']);
-        $plan = $this->turns->plan($school, $this->wish($request), $request->string('seed')->value());
+        $request->validate([...self::RULES, 'fingerprint' => 'required|string|size:64']);
+        $plan = $this->turns->plan($school, $this->wish($request), $this->kit->seedOf($request));
         if (! hash_equals($plan->fingerprint(), $request->string('fingerprint')->value())) {
             throw new StalePlan(['the students or sections of the year']);
         }

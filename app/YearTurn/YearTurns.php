@@ -42,7 +42,7 @@ final class YearTurns
         $year = $this->current($school);
         $wish = new YearTurnWish(
             $school->id, $year->id, $request->name, $request->begins, $request->ends, range($school->lowest_grade, $school->highest_grade),
-            $request->heldBack, $request->carry, $this->kit->today($school).' 00:00:00',
+            $request->heldBack, $request->carry, $this->kit->today($school), $this->kit->ids($seed)->instant(),
             DB::table('imports')->where('school_id', $school->id)->where('state', 'applying')->count(),
         );
 

@@ -17,6 +17,20 @@ final readonly class Ids
     {
     }
 
+    /**
+     * When the seed was made, as a UTC instant of whole seconds. A plan that says "now" takes it from here, so that it is the
+     * same plan when it is applied a minute after it was looked at.
+     */
+    public function instant(): string
+    {
+        $ms = 0;
+        foreach (str_split(substr($this->seed, 0, 10)) as $symbol) {
+            $ms = $ms * 32 + (int) strpos(self::ALPHABET, $symbol);
+        }
+
+        return gmdate('Y-m-d H:i:s', intdiv($ms, 1000));
+    }
+
     public function for(string ...$parts): string
     {
         $hash = hash('sha256', $this->seed.'|'.implode('|', $parts), true);

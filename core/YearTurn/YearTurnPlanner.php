@@ -164,7 +164,7 @@ final class YearTurnPlanner
             'grade' => $section->maybe('grade'), 'period' => $section->maybe('period'), 'seats' => $section->maybe('seats'), 'state' => 'open', 'carried_from' => $section->id,
         ], 'carried forward');
         foreach ($teachers as $teacher) {
-            Enrolling::insert($this->plan, $id, $teacher->text('person_id'), $teacher->text('role'), 'rollover', $this->ids, substr($this->wish->now, 0, 10));
+            Enrolling::insert($this->plan, $id, $teacher->text('person_id'), $teacher->text('role'), 'rollover', $this->ids, $this->wish->today);
         }
         JoinCodes::insert($this->plan, $id, $this->book, $this->ids, $this->wish->now);
         $this->carried++;

@@ -74,6 +74,7 @@ it('archives a section: code dead, invitations withdrawn, roster and cards there
     $before = World::checksum();
     $plan = $this->as->getJson("/api/sections/$section/archive")->assertOk();
     $this->as->postJson("/api/sections/$section/archive", ['seed' => $plan->json('seed'), 'fingerprint' => str_repeat('0', 64)])->assertStatus(409);
+    $this->travel(90)->seconds();
     $archived = $this->as->postJson("/api/sections/$section/archive", ['seed' => $plan->json('seed'), 'fingerprint' => $plan->json('fingerprint')])->assertOk();
     expect($archived->json('state'))->toBe('archived')->and($archived->json('roster'))->toHaveCount(1)->and($archived->json('powers'))->toBe(['see_roster', 'print_cards'])->and($archived->json('invitations.0.state'))->toBe('withdrawn');
     $this->as->postJson("/api/sections/$section/code")->assertStatus(422);
@@ -138,6 +139,7 @@ it('rehearses and turns the year, once, and undoes it byte for byte', function (
     $this->as->getJson($base)->assertOk()->assertJsonPath('year', '2026-27')->assertJsonPath('nextName', '2027-28');
     $plan = $this->as->postJson("$base/rehearse", $wish)->assertOk();
     expect(World::checksum())->toBe($before)->and($plan->json('sentence'))->toBe('Archives 2 sections, moves 1 student up a grade, holds 1 back, lets 1 leave and carries 2 sections into 2027-28 under new codes. Rosters, accounts and cards stay.');
+    $this->travel(90)->seconds();
     expect($this->as->postJson("$base/rehearse", [...$wish, 'seed' => $plan->json('seed')])->json('fingerprint'))->toBe($plan->json('fingerprint'));
     $this->as->postJson($base, [...$wish, 'seed' => $plan->json('seed'), 'fingerprint' => str_repeat('0', 64)])->assertStatus(409);
     $turned = $this->as->postJson($base, [...$wish, 'seed' => $plan->json('seed'), 'fingerprint' => $plan->json('fingerprint')])->assertOk();

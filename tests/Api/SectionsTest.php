@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use Illuminate\Support\Facades\DB;
+use Symfony\Component\Uid\Ulid;
 use Tests\Support\World;
 
 beforeEach(function (): void {
@@ -16,6 +17,8 @@ beforeEach(function (): void {
     $this->apply = function (string $uri, array $body) {
         $plan = $this->postJson("$uri/plan", $body)->assertOk()->json();
         $this->plan = $plan;
+        // Nobody reads a plan in no time.
+        $this->travel(90)->seconds();
 
         return $this->postJson($uri, [...$body, 'seed' => $plan['seed'], 'fingerprint' => $plan['fingerprint']]);
     };
@@ -35,6 +38,20 @@ it('moves students on a day, and every roster of a day stays what it was', funct
     $entry = DB::table('ledger_entries')->value('id');
     ($this->as)('coordinator')->postJson("/api/ledger/$entry/undo")->assertOk();
     expect(World::checksum())->toBe($before);
+});
+
+it('looks again at a plan that is a day old, and takes no seed that no plan had', function (): void {
+    ($this->as)('coordinator');
+    $body = ['how' => 'list', 'kind' => 'class', 'text' => 'Choir'];
+    $uri = "/api/schools/$this->school/many-sections";
+    $plan = $this->postJson("$uri/plan", $body)->assertOk()->json();
+    $seen = [...$body, 'fingerprint' => $plan['fingerprint']];
+    $this->postJson($uri, [...$seen, 'seed' => str_repeat('U', 26)])->assertStatus(422)->assertJsonValidationErrors('seed');
+    $this->postJson($uri, [...$seen, 'seed' => Ulid::generate(now()->addHour())])->assertStatus(409);
+    $this->travel(25)->hours();
+    $this->flushSession();
+    $this->actingAs($this->world->as('coordinator'))->postJson($uri, [...$seen, 'seed' => $plan['seed']])->assertStatus(409);
+    expect(DB::table('sections')->where('name', 'Choir')->exists())->toBeFalse();
 });
 
 it('takes several out in one plan, as one entry', function (): void {

@@ -76,3 +76,9 @@ it('puts counts into words', function (): void {
     expect(Words::count(1, 'row waits', 'rows wait'))->toBe('1 row waits')->and(Words::count(1240, 'student'))->toBe('1,240 students')
         ->and(Words::join(['a']))->toBe('a')->and(Words::join(['a', 'b', 'c']))->toBe('a, b and c')->and(Words::some(['a', 'b', 'c', 'd', 'e']))->toBe('a, b, c and 2 more');
 });
+
+it('tells when a seed was made, by the time part of a ULID', function (): void {
+    // The example of the ULID specification's readme, ulid(1469918176385) = 01ARYZ6S41TSV4RRFFQ69G5FAV; from memory.
+    expect((new Ids('01ARYZ6S41TSV4RRFFQ69G5FAV'))->instant())->toBe('2016-07-30 22:36:16')
+        ->and((new Ids('00000000000000000000000000'))->instant())->toBe('1970-01-01 00:00:00');
+});

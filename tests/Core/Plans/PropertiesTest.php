@@ -47,7 +47,7 @@ function answers(Plan $plan, int $seed): array
 
 function yearTurn(Snapshot $snapshot): Plan
 {
-    $wish = new YearTurnWish('school', 'year', '2027-28', '2027-08-23', '2028-06-10', [3, 4, 5], ['p0001'], true, '2027-06-20 00:00:00');
+    $wish = new YearTurnWish('school', 'year', '2027-28', '2027-08-23', '2028-06-10', [3, 4, 5], ['p0001'], true, '2027-06-20', '2027-06-20 00:00:00');
 
     return YearTurnPlanner::plan($snapshot, $wish, new CodeBook(new KeyedStream(str_repeat('k', 32), 'turn'), [], 4, 100), new Ids(SEED));
 }

@@ -34,7 +34,7 @@ function oneSchool(): Snapshot
 /** @param  array<string, mixed>  $with */
 function turning(array $with = [], ?Snapshot $snapshot = null): Plan
 {
-    $wish = new YearTurnWish(...[...['schoolId' => 'school', 'fromYearId' => 'year', 'nextName' => '2027-28', 'nextBegins' => '2027-08-23', 'nextEnds' => '2028-06-10', 'grades' => [0, 1, 2], 'heldBack' => [], 'carrySections' => true, 'now' => '2027-06-20 00:00:00'], ...$with]);
+    $wish = new YearTurnWish(...[...['schoolId' => 'school', 'fromYearId' => 'year', 'nextName' => '2027-28', 'nextBegins' => '2027-08-23', 'nextEnds' => '2028-06-10', 'grades' => [0, 1, 2], 'heldBack' => [], 'carrySections' => true, 'today' => '2027-06-20', 'now' => '2027-06-20 00:00:00'], ...$with]);
 
     return YearTurnPlanner::plan($snapshot ?? oneSchool(), $wish, new CodeBook(new KeyedStream(str_repeat('k', 32), 'codes'), ['KDM4X7R' => true], 1, 100), new Ids('01K3CNQ0000000000000000000'));
 }
