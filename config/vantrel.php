@@ -1,10 +1,9 @@
 <?php
 
 return [
-    // Well-formed but unknown join codes that one address may try in a day; the length of new codes follows from it.
-    'code_tries_per_day' => (int) env('VANTREL_CODE_TRIES', 100),
-    // The same for one account that is signed in.
-    'code_tries_per_account' => (int) env('VANTREL_CODE_TRIES_ACCOUNT', 20),
+    // Limits of Vantrel\Core\SignIn\Limit that an instance sets for itself, by their names; null is the table's number.
+    // Well-formed but unknown join codes a day by one address and by one account; the length of new codes follows from them.
+    'limits' => ['join' => env('VANTREL_CODE_TRIES'), 'join-by' => env('VANTREL_CODE_TRIES_ACCOUNT')],
     // Single sign-on with the district's OpenID Connect provider; no issuer, no button.
     'openid' => [
         'issuer' => env('OPENID_ISSUER', ''),

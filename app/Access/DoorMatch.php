@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace App\Access;
 
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Matching\Beginnings;
 use Vantrel\Core\Matching\Candidate;
 use Vantrel\Core\Matching\Matcher;
 use Vantrel\Core\Matching\Subject;
-use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Names\PersonName;
 
 /** Who on a school's Roll somebody at the door may be. */
@@ -29,19 +30,22 @@ final class DoorMatch
     }
 
     /**
-     * Students worth comparing: who share the beginning of a name of each kind, in either order, or the number, or the birth date.
+     * Students worth comparing: who share beginnings of the name, or the number, or the birth date.
      *
      * @return list<Subject>
      */
     private function near(string $schoolId, PersonName $name, ?string $birthDate, ?string $number): array
     {
-        $given = substr(explode(' ', NameKey::of($name->given))[0], 0, 2);
-        $family = substr(explode(' ', NameKey::of($name->family))[0], 0, 3);
+        $beginnings = Beginnings::of($name);
+        $begins = fn (Builder $q, array $words): Builder => $q->where(function (Builder $any) use ($words): void {
+            foreach ($words as $word) {
+                $any->orWhere('search_name', 'like', "$word%")->orWhere('search_name', 'like', "% $word%");
+            }
+        });
         $students = DB::table('people')->where('school_id', $schoolId)->where('kind', 'student')->where('state', 'active')
-            ->where(function ($q) use ($given, $family, $birthDate, $number): void {
-                if ($given !== '' && $family !== '') {
-                    $q->orWhere(fn ($w) => $w->where(fn ($n) => $n->where('search_name', 'like', "$given%")->orWhere('search_name', 'like', "% $given%"))
-                        ->where(fn ($n) => $n->where('search_name', 'like', "$family%")->orWhere('search_name', 'like', "% $family%")));
+            ->where(function (Builder $q) use ($beginnings, $begins, $birthDate, $number): void {
+                if ($beginnings !== null) {
+                    $q->orWhere(fn (Builder $both): Builder => $begins($begins($both, $beginnings->given), $beginnings->family));
                 }
                 if ($birthDate !== null) {
                     $q->orWhere('birth_date', $birthDate);

@@ -43,11 +43,10 @@ final class InvitationController
         $section = Section::query()->findOrFail($invitation->section_id);
         /** @var Person|null $person */
         $person = $request->user();
-        $expired = $invitation->state === 'invited' && $invitation->expires_at <= $this->kit->now();
 
         return new InvitationView(
             $section->name, School::query()->findOrFail($section->school_id)->name, StaffRole::from($invitation->role)->label(),
-            Person::query()->find($invitation->invited_by)?->fullName() ?? '', $invitation->email, $invitation->begins_on, $invitation->ends_on, $expired ? 'expired' : $invitation->state,
+            Person::query()->find($invitation->invited_by)?->fullName() ?? '', $invitation->email, $invitation->begins_on, $invitation->ends_on, Invitations::stateAt($invitation->state, $invitation->expires_at, $this->kit->now()),
             SignIn::query()->where('user_name', $invitation->email)->exists(), $person !== null && $this->isInvited($person, $invitation), Instant::iso($invitation->expires_at),
         );
     }

@@ -5,23 +5,26 @@ declare(strict_types=1);
 namespace App\Access;
 
 use App\Platform\SchoolDay;
+use App\Platform\Tries;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\RateLimiter;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Vantrel\Core\Codes\JoinCode;
 use Vantrel\Core\Codes\MalformedCode;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Row;
+use Vantrel\Core\SignIn\Limit;
 
 /**
- * From a typed code to its section. Only well-formed unknown codes count as tries, by address and by account; mistyped ones are
- * never looked up. What newcomers try with a code that works is counted by that code as well.
+ * From a typed code to its section. Only well-formed unknown codes count as tries; mistyped ones are never looked up. Whoever is
+ * signed in is turned away for the tries of that account alone, though they count for the address as well: children of a whole
+ * school stand behind one. What newcomers try with a code that works is counted by that code too.
  */
 final class JoinDesk
 {
-    private const DAY = 86400;
+    public function __construct(private readonly Tries $tries)
+    {
+    }
 
     /**
      * @return array{Row, Row} section and code, with the columns that coming in asks for
@@ -36,19 +39,15 @@ final class JoinDesk
         } catch (MalformedCode $e) {
             throw new Refusal($e->getMessage(), 'code');
         }
-        $limits = ['join|'.$request->ip() => (int) config('vantrel.code_tries_per_day')];
         $account = $request->user()?->getAuthIdentifier();
-        if (is_string($account)) {
-            $limits["join-by|$account"] = (int) config('vantrel.code_tries_per_account');
-        }
-        $this->guardAll($limits);
+        $address = [Limit::CodeAddress, (string) $request->ip()];
+        $limits = is_string($account) ? [[Limit::CodeAccount, $account], $address] : [$address];
+        $this->tries->guard($limits[0]);
         // One statement as it stands, without a builder: a whole school types codes within the same minutes.
         $found = DB::selectOne("SELECT c.id, c.version, c.section_id, c.state, c.who, c.starts_at, c.ends_at, c.cap, s.version AS section_version, s.school_id, s.name, s.grade, s.state AS section_state, z.time_zone
             FROM join_codes c JOIN sections s ON s.id = c.section_id JOIN schools z ON z.id = s.school_id WHERE c.code = ? AND c.state = 'open' AND s.state = 'open'", [$symbols]);
         if ($found === null) {
-            foreach (array_keys($limits) as $key) {
-                RateLimiter::hit($key, self::DAY);
-            }
+            $this->tries->count(...$limits);
             throw new Refusal('This code opens nothing, or not any more. Ask your teacher for the one that works today.', 'code');
         }
 
@@ -73,10 +72,9 @@ final class JoinDesk
      */
     public function countAsk(Request $request, Row $code): void
     {
-        foreach (["ask|$code->id" => 300, 'ask-from|'.$request->ip() => 300] as $key => $most) {
-            $this->guard($key, $most);
-            RateLimiter::hit($key, 3600);
-        }
+        $limits = [[Limit::AskCode, $code->id], [Limit::AskAddress, (string) $request->ip()]];
+        $this->tries->guard(...$limits);
+        $this->tries->count(...$limits);
     }
 
     /**
@@ -86,44 +84,17 @@ final class JoinDesk
      */
     public function guardProof(Request $request, Row $code, string $personId): void
     {
-        foreach ($this->proofLimits($request, $code, $personId) as $key => $most) {
-            $this->guard($key, $most);
-        }
+        $this->tries->guard(...$this->proofLimits($request, $code, $personId));
     }
 
     public function countProof(Request $request, Row $code, string $personId): void
     {
-        foreach (array_keys($this->proofLimits($request, $code, $personId)) as $key) {
-            RateLimiter::hit($key, self::DAY);
-        }
+        $this->tries->count(...$this->proofLimits($request, $code, $personId));
     }
 
-    /** @return array<string, int> */
+    /** @return list<array{Limit, string}> */
     private function proofLimits(Request $request, Row $code, string $personId): array
     {
-        return ["proof|$personId" => 5, 'proof-from|'.$request->ip() => 40, "proof-with|$code->id" => 60];
-    }
-
-    /**
-     * The counts of all limits in one reading: this is the way of every child who types a code.
-     *
-     * @param  array<string, int>  $limits
-     */
-    private function guardAll(array $limits): void
-    {
-        $keys = array_map(RateLimiter::cleanRateLimiterKey(...), array_keys($limits));
-        $counts = array_values(Cache::many($keys));
-        foreach (array_keys($limits) as $i => $key) {
-            if ((int) ($counts[$i] ?? 0) >= $limits[$key]) {
-                $this->guard($key, $limits[$key]);
-            }
-        }
-    }
-
-    private function guard(string $key, int $most): void
-    {
-        if (RateLimiter::tooManyAttempts($key, $most)) {
-            throw new TooManyRequestsHttpException(RateLimiter::availableIn($key), 'Too many tries.');
-        }
+        return [[Limit::ProofStudent, $personId], [Limit::ProofAddress, (string) $request->ip()], [Limit::ProofCode, $code->id]];
     }
 }

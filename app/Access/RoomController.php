@@ -11,27 +11,25 @@ use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
+use App\Platform\Tries;
 use Illuminate\Http\Request;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\RateLimiter;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
-use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Placement\RoomPasses;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Row;
+use Vantrel\Core\SignIn\Limit;
 use Vantrel\Core\SignIn\OwnPassword;
 use Vantrel\Core\SignIn\Pictures;
 
 /** The room pass on a shared device: the section's name list, and a student tapping the own name. */
 final class RoomController
 {
-    private const REST = 900;
-
-    public function __construct(private readonly Snapshots $snapshots, private readonly CoreKit $kit, private readonly Ledger $ledger, private readonly SignInDesk $signIns)
+    public function __construct(private readonly Snapshots $snapshots, private readonly CoreKit $kit, private readonly Ledger $ledger, private readonly SignInDesk $signIns, private readonly Tries $tries)
     {
     }
 
@@ -72,10 +70,8 @@ final class RoomController
      */
     private function pictures(Person $person, array $chosen): void
     {
-        $key = "pictures|$person->id";
-        if (RateLimiter::tooManyAttempts($key, Pictures::TRIES)) {
-            throw new TooManyRequestsHttpException(RateLimiter::availableIn($key), 'Too many tries.');
-        }
+        $limit = [Limit::Pictures, $person->id];
+        $this->tries->guard($limit);
         // Few ways to choose three pictures: the hash is keyed, so that a copy of the database alone tells nothing.
         $hash = hash_hmac('sha256', "$person->id ".Pictures::word($chosen), (string) config('app.key'));
         if ($person->pictures === null) {
@@ -86,22 +82,20 @@ final class RoomController
             return;
         }
         if (! hash_equals($person->pictures, $hash)) {
-            RateLimiter::hit($key, self::REST);
+            $this->tries->count($limit);
             throw new Refusal('Those are not your pictures, or not in that order. Try again.', 'pictures');
         }
-        RateLimiter::clear($key);
+        $this->tries->clear(...$limit);
     }
 
     /** @return array{Row, Row, Row} pass, section, school */
     private function open(string $token, Request $request): array
     {
-        $from = 'room-from|'.$request->ip();
-        if (RateLimiter::tooManyAttempts($from, 60)) {
-            throw new TooManyRequestsHttpException(RateLimiter::availableIn($from), 'Too many tries.');
-        }
+        $limit = [Limit::RoomAddress, (string) $request->ip()];
+        $this->tries->guard($limit);
         $pass = $this->snapshots->list(Entity::RoomPass, fn ($q) => $q->where('token_hash', Token::hashOf($token)))[0] ?? null;
         if ($pass === null) {
-            RateLimiter::hit($from, self::REST);
+            $this->tries->count($limit);
             throw new NotFoundHttpException;
         }
         $section = $this->snapshots->find(Entity::Section, $pass->text('section_id')) ?? throw new NotFoundHttpException;

@@ -6,23 +6,20 @@ namespace App\Access;
 
 use App\Models\Person;
 use App\Platform\CoreKit;
+use App\Platform\Tries;
 use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\RateLimiter;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\SignIn\Limit;
 use Vantrel\Core\SignIn\Totp;
 
 /** The second factor of staff: six figures from an authenticator app (RFC 6238), or one of ten recovery codes. */
 final class SecondFactors
 {
-    private const TRIES = 5;
-
-    private const WINDOW = 900;
-
     private const RECOVERY_CODES = 10;
 
-    public function __construct(private readonly CoreKit $kit)
+    public function __construct(private readonly CoreKit $kit, private readonly Tries $tries)
     {
     }
 
@@ -62,10 +59,10 @@ final class SecondFactors
     public function confirm(Person $person, string $code): array
     {
         $row = DB::table('second_factors')->where('person_id', $person->id)->whereNull('confirmed_at')->first() ?? throw new Refusal('Begin again: there is nothing to confirm.');
-        $this->guard($person);
+        $this->tries->guard([Limit::SecondFactor, $person->id]);
         $step = Totp::fromBase32(Crypt::decryptString($row->secret))->accept($code, now()->getTimestamp(), 0);
         if ($step === null) {
-            RateLimiter::hit($this->key($person), self::WINDOW);
+            $this->tries->count([Limit::SecondFactor, $person->id]);
             throw new Refusal('That is not the code the app shows now. Wait for the next one; if it fails again, set the clock of the phone.', 'code');
         }
         $codes = [];
@@ -86,7 +83,7 @@ final class SecondFactors
      */
     public function check(Person $person, string $code): void
     {
-        $this->guard($person);
+        $this->tries->guard([Limit::SecondFactor, $person->id]);
         $good = DB::transaction(function () use ($person, $code): bool {
             $row = DB::table('second_factors')->where('person_id', $person->id)->whereNotNull('confirmed_at')->lockForUpdate()->first();
             if ($row === null) {
@@ -109,10 +106,10 @@ final class SecondFactors
             return true;
         });
         if (! $good) {
-            RateLimiter::hit($this->key($person), self::WINDOW);
+            $this->tries->count([Limit::SecondFactor, $person->id]);
             throw new Refusal('That code does not fit. Type the six figures the app shows now, or a recovery code that has not been used.', 'code');
         }
-        RateLimiter::clear($this->key($person));
+        $this->tries->clear(Limit::SecondFactor, $person->id);
     }
 
     public function remove(Person $person): void
@@ -133,18 +130,5 @@ final class SecondFactors
     private function hash(string $code): string
     {
         return hash('sha256', str_replace('-', '', $code));
-    }
-
-    /** @throws TooManyRequestsHttpException */
-    private function guard(Person $person): void
-    {
-        if (RateLimiter::tooManyAttempts($this->key($person), self::TRIES)) {
-            throw new TooManyRequestsHttpException(RateLimiter::availableIn($this->key($person)), 'Too many tries.');
-        }
-    }
-
-    private function key(Person $person): string
-    {
-        return "second-factor|$person->id";
     }
 }

@@ -14,18 +14,20 @@ use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\QrPath;
 use App\Platform\Takes;
+use App\Platform\Tries;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
 use Illuminate\Support\Facades\Mail;
-use Illuminate\Support\Facades\RateLimiter;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Vantrel\Core\Codes\PasswordRules;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Codes\UserNames;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\SignIn\Limit;
 use Vantrel\Core\SignIn\OwnPassword;
 
 /** A person's own secrets: password, forgotten password, second factor. */
@@ -33,9 +35,7 @@ final class SecretController
 {
     private const RESET_MINUTES = 60;
 
-    private const RESETS_PER_HOUR = 5;
-
-    public function __construct(private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit, private readonly SecondFactors $secondFactors)
+    public function __construct(private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit, private readonly SecondFactors $secondFactors, private readonly Tries $tries)
     {
     }
 
@@ -49,12 +49,9 @@ final class SecretController
             ?? SignIn::query()->where('person_id', $person->id)->orderBy('id')->firstOrFail();
         $asked = $request->session()->get(Finished::MUST) === 'password';
         if (! $asked) {
-            $key = "own-password|$person->id";
-            if (RateLimiter::tooManyAttempts($key, 5)) {
-                throw new Refusal('There have been too many tries. Wait a quarter of an hour.', 'current');
-            }
+            $this->tries->guard([Limit::PasswordAgain, $person->id]);
             if ($signIn->password === null || ! Hash::check($request->string('current')->value(), $signIn->password)) {
-                RateLimiter::hit($key, 900);
+                $this->tries->count([Limit::PasswordAgain, $person->id]);
                 throw new Refusal('That is not your password now.', 'current');
             }
         }
@@ -72,13 +69,13 @@ final class SecretController
     {
         $request->validate(['user_name' => 'required|string|max:254']);
         $userName = UserNames::fold($request->string('user_name')->value());
-        $key = 'forgotten|'.hash('sha256', $userName);
-        $from = 'forgotten-from|'.$request->ip();
-        if (RateLimiter::tooManyAttempts($key, self::RESETS_PER_HOUR) || RateLimiter::tooManyAttempts($from, 10 * self::RESETS_PER_HOUR)) {
+        $limits = [[Limit::ResetName, hash('sha256', $userName)], [Limit::ResetAddress, (string) $request->ip()]];
+        try {
+            $this->tries->guard(...$limits);
+        } catch (TooManyRequestsHttpException) {
             return response()->noContent();
         }
-        RateLimiter::hit($key, 3600);
-        RateLimiter::hit($from, 3600);
+        $this->tries->count(...$limits);
         $signIn = SignIn::query()->where('user_name', $userName)->first()
             ?? SignIn::query()->whereIn('person_id', fn ($q) => $q->select('id')->from('people')->where('email', $userName)->where('state', 'active')->where('kind', '!=', 'student'))->orderBy('id')->first();
         $person = $signIn === null ? null : Person::query()->find($signIn->person_id);
@@ -174,9 +171,7 @@ final class SecretController
 
     private function check(Person $person, SignIn $signIn, string $password): void
     {
-        // NIST SP 800-63B-4: 15 characters where a password stands alone, 8 beside a second factor.
-        $rules = $person->kind === 'student' || $this->secondFactors->has($person) ? PasswordRules::forStudents() : PasswordRules::forStaff();
-        $problem = $rules->problem($password, [$person->given_name, $person->family_name, $signIn->user_name, School::query()->findOrFail($person->school_id)->name]);
+        $problem = PasswordRules::of($person->kind, $this->secondFactors->has($person))->problem($password, [$person->given_name, $person->family_name, $signIn->user_name, School::query()->findOrFail($person->school_id)->name]);
         if ($problem !== null) {
             throw new Refusal($problem, 'password');
         }

@@ -8,39 +8,34 @@ use App\Models\Person;
 use App\Models\School;
 use App\Models\SignIn;
 use App\Platform\SessionRows;
+use App\Platform\Tries;
 use Illuminate\Contracts\Encryption\DecryptException;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
-use Illuminate\Support\Facades\RateLimiter;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Vantrel\Core\Codes\PassphraseSheet;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Codes\UserNames;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\SignIn\Limit;
 use Vantrel\Core\SignIn\SignInPolicy;
 use Vantrel\Core\SignIn\Way;
 
 /** Lets people in: by user name and secret, or by the badge on a card. Failures are counted by account and by address. */
 final class SignInDesk
 {
-    private const TRIES_PER_ACCOUNT = 10;
-
-    private const TRIES_PER_ADDRESS = 100;
-
-    private const WINDOW = 900;
-
     /** In the session while a second factor is awaited: who, by which sign-in, until when, how long to stay. */
     private const PENDING = 'second_factor_for';
 
     private const PENDING_SECONDS = 300;
 
-    /** A hash of nothing anybody has: an unknown user name takes as long as a known one. */
+    /** A hash of nothing anybody has: a wrong secret takes as long whether a user name is unknown, has a passphrase or a password. */
     private const DUMMY = '$2y$12$2n3dAEb4SrsB0l8yzeDTCu56Z2v9e3i5b0zEsvcBFQN0qAL8qIvVq';
 
-    public function __construct(private readonly SecondFactors $secondFactors)
+    public function __construct(private readonly SecondFactors $secondFactors, private readonly Tries $tries)
     {
     }
 
@@ -54,17 +49,18 @@ final class SignInDesk
     public function byName(Request $request, string $userName, string $secret, string $stay): ?Person
     {
         $userName = UserNames::fold($userName);
-        $account = 'sign-in|'.hash('sha256', $userName);
-        $this->guard($request, $account);
+        $account = [Limit::SignInName, hash('sha256', $userName)];
+        $address = [Limit::SignInAddress, (string) $request->ip()];
+        $this->tries->guard($account, $address);
         $signIn = SignIn::query()->where('user_name', $userName)->first();
         if ($signIn === null || ! $this->fits($signIn, $secret)) {
-            if ($signIn === null) {
+            if ($signIn?->password === null) {
                 Hash::check($secret, self::DUMMY);
             }
-            $this->failed($request, $account);
+            $this->tries->count($account, $address);
             throw new Refusal('That user name and that passphrase do not belong together. Look at the card again, letter by letter.', 'secret');
         }
-        RateLimiter::clear($account);
+        $this->tries->clear(...$account);
         $person = $this->owner($signIn);
         $this->mustBeTheWay($person, $signIn);
         if ($this->secondFactors->has($person)) {
@@ -101,11 +97,12 @@ final class SignInDesk
      */
     public function byBadge(Request $request, string $token): Person
     {
-        $this->guard($request, null);
+        $address = [Limit::SignInAddress, (string) $request->ip()];
+        $this->tries->guard($address);
         $id = DB::table('badges')->where('token_hash', Token::hashOf($token))->where('state', 'live')->value('sign_in_id');
         $signIn = $id === null ? null : SignIn::query()->find($id);
         if ($signIn === null) {
-            $this->failed($request, null);
+            $this->tries->count($address);
             throw new Refusal('This card does not work any more. Ask for a new one.');
         }
 
@@ -148,7 +145,7 @@ final class SignInDesk
         }
         $request->session()->put('sign_in', $signIn->id);
         $must = match (true) {
-            $person->kind === 'student' && $person->state === 'active' && $signIn->password === null && $this->way($person, $school) === Way::Own => 'password',
+            $this->way($person, $school)?->asksForOwn($signIn->password !== null) === true => 'password',
             $this->secondFactors->mustHave($person) && ! $this->secondFactors->has($person) => 'second_factor',
             default => null,
         };
@@ -172,21 +169,12 @@ final class SignInDesk
     /** Said only to someone who has the right secret: it tells nobody else how an account signs in. */
     private function mustBeTheWay(Person $person, SignIn $signIn): void
     {
-        if ($person->kind !== 'student' || $person->state !== 'active') {
-            return;
-        }
-        $way = $this->way($person, School::query()->findOrFail($person->school_id));
-        if ($way === Way::School) {
-            throw new Refusal('Students of your grade sign in with the school’s own sign-on.', 'secret');
-        }
-        if ($way === Way::Card && $signIn->password === null) {
-            throw new Refusal('Students of your grade sign in with the card: point the camera at its square.', 'secret');
-        }
+        $this->way($person, School::query()->findOrFail($person->school_id))?->mustTakeSecret($signIn->password !== null);
     }
 
-    private function way(Person $student, School $school): Way
+    private function way(Person $person, School $school): ?Way
     {
-        return SignInPolicy::read($school->sign_in_policy)->way($student->grade);
+        return SignInPolicy::read($school->sign_in_policy)->wayOf($person->kind, $person->state, $person->grade);
     }
 
     private function fits(SignIn $signIn, string $secret): bool
@@ -202,28 +190,5 @@ final class SignInDesk
         } catch (DecryptException) {
             return false;
         }
-    }
-
-    /** @throws TooManyRequestsHttpException */
-    private function guard(Request $request, ?string $account): void
-    {
-        foreach ([[$account, self::TRIES_PER_ACCOUNT], [$this->address($request), self::TRIES_PER_ADDRESS]] as [$key, $most]) {
-            if ($key !== null && RateLimiter::tooManyAttempts($key, $most)) {
-                throw new TooManyRequestsHttpException(RateLimiter::availableIn($key), 'Too many tries.');
-            }
-        }
-    }
-
-    private function failed(Request $request, ?string $account): void
-    {
-        if ($account !== null) {
-            RateLimiter::hit($account, self::WINDOW);
-        }
-        RateLimiter::hit($this->address($request), self::WINDOW);
-    }
-
-    private function address(Request $request): string
-    {
-        return 'sign-in-from|'.$request->ip();
     }
 }

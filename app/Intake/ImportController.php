@@ -12,6 +12,7 @@ use App\Models\School;
 use App\Models\Section;
 use App\Platform\Answers;
 use App\Platform\Takes;
+use App\Platform\Tries;
 use App\Rosters\SheetFormat;
 use Closure;
 use Illuminate\Database\Eloquent\Collection;
@@ -20,7 +21,6 @@ use Illuminate\Http\Response;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
-use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
@@ -29,6 +29,7 @@ use Vantrel\Core\Intake\Scope;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\StalePlan;
+use Vantrel\Core\SignIn\Limit;
 use Vantrel\Core\Table\Said;
 
 /** Lists from the upload to the ledger. */
@@ -196,7 +197,7 @@ final class ImportController
 
     #[Answers(ImportDetail::class, 'Apply the plan, as looked at')]
     #[Takes(['fingerprint' => 'string', 'password?' => 'string'])]
-    public function apply(Import $import, Request $request): ImportDetail
+    public function apply(Import $import, Request $request, Tries $tries): ImportDetail
     {
         $request->validate(['fingerprint' => 'required|string|size:64', 'password' => 'string|max:1000']);
         if ($import->state === 'applying') {
@@ -211,7 +212,7 @@ final class ImportController
         /** @var Person $actor */
         $actor = $request->user();
         if (($import->summary['leaving'] ?? 0) > 0) {
-            $this->passwordAgain($actor, $request->string('password')->value());
+            $this->passwordAgain($actor, $request->string('password')->value(), $tries);
         }
         $changed = Import::query()->where('id', $import->id)->where('state', 'planned')->where('round', $import->round)
             ->update(['state' => 'applying', 'done' => 0, 'message' => null, 'changed_at' => now()]);
@@ -252,21 +253,18 @@ final class ImportController
     }
 
     /** People leave only on the word of someone who is at the keyboard now, not of a session left open. */
-    private function passwordAgain(Person $actor, string $password): void
+    private function passwordAgain(Person $actor, string $password, Tries $tries): void
     {
-        $key = "password-again:$actor->id";
-        if (RateLimiter::tooManyAttempts($key, 10)) {
-            throw new Refusal('Too many wrong passwords. Wait a quarter of an hour, then try again.');
-        }
+        $tries->guard([Limit::PasswordAgain, $actor->id]);
         $hashes = DB::table('sign_ins')->where('person_id', $actor->id)->whereNotNull('password')->pluck('password');
         foreach ($hashes as $hash) {
             if (Hash::check($password, $hash)) {
-                RateLimiter::clear($key);
+                $tries->clear(Limit::PasswordAgain, $actor->id);
 
                 return;
             }
         }
-        RateLimiter::hit($key, 900);
+        $tries->count([Limit::PasswordAgain, $actor->id]);
         throw ValidationException::withMessages(['password' => 'People leave with this list, so it takes your password, and this is not it.']);
     }
 

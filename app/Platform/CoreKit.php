@@ -66,7 +66,7 @@ final class CoreKit
 
     public function codeBook(string $seed): CodeBook
     {
-        return new CodeBook($this->random("$seed codes"), $this->usedCodes(), DB::table('join_codes')->where('state', 'open')->count(), (int) config('vantrel.code_tries_per_day'));
+        return new CodeBook($this->random("$seed codes"), $this->usedCodes(), DB::table('join_codes')->where('state', 'open')->count(), Tries::codesADay());
     }
 
     /** @return array<string, true> symbols of every code there ever was */

@@ -14,6 +14,7 @@ use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 use Throwable;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\StalePlan;
+use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Table\UnreadableList;
 
 /** Errors of the API as problem details (RFC 9457): `title`, `status`, `detail`, and `errors` by field where there are fields. */
@@ -47,7 +48,7 @@ final class Problems
             404 => ['Not found', 'There is nothing here, or nothing that your account may see.'],
             413 => ['Too large', 'The file is too large. Split the list, or save it without pictures.'],
             419 => ['The page was open too long', 'Load the page again and repeat the last step.'],
-            429 => ['Too many tries', 'Wait a minute, then try again.'],
+            429 => ['Too many tries', 'There have been too many tries. Wait '.self::wait((int) ($e->getHeaders()['Retry-After'] ?? 60)).', then try again.'],
             default => ['That did not work', $e->getMessage()],
         };
         $response = self::problem($e->getStatusCode(), $title, $detail);
@@ -55,6 +56,11 @@ final class Problems
         $response->headers->set('Content-Type', 'application/problem+json');
 
         return $response;
+    }
+
+    private static function wait(int $seconds): string
+    {
+        return $seconds > 5400 ? Words::count((int) ceil($seconds / 3600), 'hour') : ($seconds > 90 ? Words::count((int) ceil($seconds / 60), 'minute') : 'a minute');
     }
 
     /** @param  array<string, mixed>  $more */

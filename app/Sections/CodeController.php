@@ -13,6 +13,7 @@ use App\Platform\Instant;
 use App\Platform\QrPath;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
+use App\Platform\Tries;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Carbon;
@@ -117,12 +118,12 @@ final class CodeController
         $live = DB::table('join_codes')->where('state', 'open')->count() + 1;
         $known = [$section->name, School::query()->findOrFail($section->school_id)->name, ...array_map(fn ($e): string => Person::query()->findOrFail($e->text('person_id'))->family_name, $this->desk->staff($section))];
 
-        return ChosenCode::judge($request->string('chosen')->value(), (new CodeChances($live, (int) config('vantrel.code_tries_per_day')))->payloadLength(), $this->kit->usedCodes(), $known, $this->kit->unfitWords());
+        return ChosenCode::judge($request->string('chosen')->value(), (new CodeChances($live, Tries::codesADay()))->payloadLength(), $this->kit->usedCodes(), $known, $this->kit->unfitWords());
     }
 
     private function chances(): CodeChances
     {
-        return new CodeChances(DB::table('join_codes')->where('state', 'open')->count(), (int) config('vantrel.code_tries_per_day'));
+        return new CodeChances(DB::table('join_codes')->where('state', 'open')->count(), Tries::codesADay());
     }
 
     private function terms(Request $request): CodeTerms

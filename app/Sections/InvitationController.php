@@ -16,6 +16,7 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Mail;
+use Vantrel\Core\Calendar\Span;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Placement\Invitations;
 use Vantrel\Core\Placement\InviteWish;
@@ -41,7 +42,7 @@ final class InvitationController
         $day = fn (string $field): ?string => $request->filled($field) ? $request->string($field)->value() : null;
         // The last day is typed; the first day after is what is kept.
         $last = $day('ends_on');
-        $wish = new InviteWish(InviteWish::addressesIn($request->string('email')->value()), StaffRole::from($request->string('role')->value()), $day('begins_on'), $last === null ? null : CarbonImmutable::parse($last)->addDay()->format('Y-m-d'));
+        $wish = new InviteWish(InviteWish::addressesIn($request->string('email')->value()), StaffRole::from($request->string('role')->value()), $day('begins_on'), $last === null ? null : Span::after($last));
         $tokens = $byAddress = [];
         foreach ($wish->addresses as $address) {
             $tokens[$address] = Token::draw($this->kit->random("$seed invitation $address"));

@@ -11,9 +11,9 @@ use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
-use Carbon\CarbonImmutable;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Vantrel\Core\Calendar\Span;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Placement\RoomPasses;
 use Vantrel\Core\Plan\Entity;
@@ -33,7 +33,7 @@ final class RoomPassController
         $request->validate(['hours' => 'required|in:school,any', 'pictures' => 'nullable|boolean', 'ends_on' => 'nullable|date_format:Y-m-d', 'paper' => 'required|in:a4,letter']);
         $seed = $this->kit->seed();
         $token = Token::draw($this->kit->random("$seed room pass"));
-        $last = $request->filled('ends_on') ? CarbonImmutable::parse($request->string('ends_on')->value())->addDay()->format('Y-m-d') : null;
+        $last = $request->filled('ends_on') ? Span::after($request->string('ends_on')->value()) : null;
         $plan = RoomPasses::make(
             $this->desk->row($section), $this->desk->of(Entity::RoomPass, $section), $token, $request->string('hours')->value() === 'school', $request->boolean('pictures'),
             $last === null ? null : SchoolDay::begins($section->school_id, $last), $this->kit->ids($seed), $this->kit->now(),

@@ -14,6 +14,7 @@ use App\Platform\SchoolDay;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Placement\Invitations;
 use Vantrel\Core\Placement\Power;
 use Vantrel\Core\Placement\StaffRole;
 use Vantrel\Core\Values\GradeLevel;
@@ -75,7 +76,7 @@ final class SectionReader
             ))->all()),
             array_values($staff->map(fn (object $p): StaffLine => new StaffLine($p->id, trim("$p->given_name $p->family_name"), StaffRole::from($p->role)->label(), $p->begins_on, $p->ends_on))->all()),
             array_values($invitations->map(fn (object $i): InvitationLine => new InvitationLine(
-                $i->id, $i->email, StaffRole::from($i->role)->label(), $i->state === 'invited' && $i->expires_at <= $now ? 'expired' : $i->state,
+                $i->id, $i->email, StaffRole::from($i->role)->label(), Invitations::stateAt($i->state, $i->expires_at, $now),
                 Instant::iso($i->sent_at), Instant::iso($i->expires_at), Instant::isoOrNull($i->answered_at), $i->begins_on, $i->ends_on,
             ))->all()),
             $pass === null ? null : new RoomPassLine($pass->hours, (int) $pass->pictures === 1, Instant::iso($pass->made_at), Instant::isoOrNull($pass->ends_at)),

@@ -13,6 +13,7 @@ use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
+use App\Platform\Tries;
 use DateTimeZone;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
@@ -45,13 +46,13 @@ final class SettingsController
             $grades[] = new GradeWay(GradeLevel::of($g)->code(), GradeLevel::of($g)->short(), $policy->way(GradeLevel::of($g)->code())->value, $policy->way(GradeLevel::of($g)->code())->sentence());
         }
         $live = DB::table('join_codes')->where('state', 'open')->count();
-        $chances = new CodeChances($live, (int) config('vantrel.code_tries_per_day'));
+        $chances = new CodeChances($live, Tries::codesADay());
 
         return new Settings(
             $school->name, GradeLevel::of($school->lowest_grade)->code(), GradeLevel::of($school->highest_grade)->code(), $school->mail_domains, $school->time_zone, $school->country, $school->naming_pattern, $grades,
             $school->stay_days_shared, $school->stay_days_own, (bool) $school->outside_staff, $school->newcomer_check, (bool) $school->newcomer_mail, $school->under_13, $school->second_factor, $school->day_opens, $school->day_closes,
             array_values(DB::table('school_years as y')->where('y.school_id', $school->id)->orderByDesc('y.begins_on')->selectRaw('y.*, (select count(*) from sections s where s.school_year_id = y.id) n')->get()->map(fn (object $y): YearLine => new YearLine($y->id, $y->name, $y->begins_on, $y->ends_on, $y->state, (int) $y->n))->all()),
-            $live, (int) config('vantrel.code_tries_per_day'), $chances->guessPerDay($chances->payloadLength()), $chances->payloadLength(), DateTimeZone::listIdentifiers(),
+            $live, Tries::codesADay(), $chances->guessPerDay($chances->payloadLength()), $chances->payloadLength(), DateTimeZone::listIdentifiers(),
         );
     }
 

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Calendar;
 
+use DateTimeImmutable;
+use DateTimeZone;
+
 /** A stretch of days, half open: the first day counts, the day it ends on does not. No end means it goes on. */
 final readonly class Span
 {
@@ -13,6 +16,12 @@ final readonly class Span
      */
     public function __construct(public string $begins, public ?string $ends)
     {
+    }
+
+    /** From the last day of a stretch, as people say it, to the day it ends on. */
+    public static function after(string $lastDay): string
+    {
+        return (new DateTimeImmutable($lastDay, new DateTimeZone('UTC')))->modify('+1 day')->format('Y-m-d');
     }
 
     public function holds(string $day): bool

@@ -6,7 +6,7 @@ namespace Vantrel\Core\Codes;
 
 /**
  * Own passwords after NIST SP 800-63B: a least length, a blocklist, no rules of composition, no forced change.
- * 8 characters for students; 15 for staff, who sign in without a second factor.
+ * 8 characters for students; 15 for others who sign in with a password alone, 8 beside a second factor.
  */
 final readonly class PasswordRules
 {
@@ -17,6 +17,12 @@ final readonly class PasswordRules
 
     private function __construct(public int $minLength)
     {
+    }
+
+    /** @param  string  $kind student, staff or guardian */
+    public static function of(string $kind, bool $secondFactor): self
+    {
+        return $kind === 'student' || $secondFactor ? self::forStudents() : self::forStaff();
     }
 
     public static function forStudents(): self

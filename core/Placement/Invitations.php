@@ -71,7 +71,7 @@ final class Invitations
             }
         }
         foreach ($invitations as $invitation) {
-            if ($invitation->text('email') === $mail->address && $invitation->text('state') === 'invited' && $invitation->text('expires_at') > $now) {
+            if ($invitation->text('email') === $mail->address && self::stateAt($invitation->text('state'), $invitation->text('expires_at'), $now) === 'invited') {
                 throw new Refusal("{$mail->address} has an open invitation. Send it again, or withdraw it first.", 'email');
             }
         }
@@ -162,6 +162,18 @@ final class Invitations
             return;
         }
         Enrolling::insert($plan, $section->id, $personId, $invitation->text('role'), 'invitation', $ids, max($today, $invitation->text('begins_on')), $invitation->maybe('ends_on'));
+    }
+
+    /**
+     * What has become of an invitation: invited, accepted, declined, withdrawn or expired.
+     *
+     * @param  string  $stored state as it is kept
+     * @param  string  $expires UTC instant
+     * @param  string  $now UTC instant
+     */
+    public static function stateAt(string $stored, string $expires, string $now): string
+    {
+        return $stored === 'invited' && $expires <= $now ? 'expired' : $stored;
     }
 
     private static function mustBeOpen(Row $invitation, ?string $now): void

@@ -16,9 +16,6 @@ final class Pictures
 
     public const LENGTH = 3;
 
-    /** Wrong tries before a name rests for a while. */
-    public const TRIES = 5;
-
     /**
      * @param  list<string>  $chosen
      *

@@ -46,6 +46,16 @@ final readonly class SignInPolicy
         return $order === null ? Way::Passphrase : ($this->ways[$order] ?? Way::Passphrase);
     }
 
+    /**
+     * How a person signs in by the policy; null where it does not bind them: staff, guardians, reserve accounts.
+     *
+     * @param  string|null  $grade stored code
+     */
+    public function wayOf(string $kind, string $state, ?string $grade): ?Way
+    {
+        return $kind === 'student' && $state === 'active' ? $this->way($grade) : null;
+    }
+
     /** As it is stored: neighbouring grades of one way are one band. */
     public function text(): string
     {

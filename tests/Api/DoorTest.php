@@ -150,12 +150,12 @@ it('keeps to start, end and who a code is for', function (): void {
     $noor = fn () => $this->actingAs(Person::query()->findOrFail($this->world->student('Noor '.uniqid())));
     ($this->as)('lead')->postJson("/api/sections/$this->section/code/terms", ['who' => 'accounts', 'starts_at' => now()->addHour()->toIso8601String(), 'ends_at' => now()->addHours(3)->toIso8601String(), 'cap' => 2])->assertOk()->assertJson(['who' => 'accounts', 'cap' => 2]);
     $noor()->postJson('/api/join', ['code' => $this->code])->assertStatus(422)->assertJsonPath('detail', 'This code does not work yet. Try again when your teacher says so.');
-    $this->travel(2)->hours();
+    $this->travel(95)->minutes();
     $noor()->postJson('/api/join', ['code' => $this->code])->assertOk();
     $noor()->postJson('/api/join', ['code' => $this->code])->assertOk();
     $noor()->postJson('/api/join', ['code' => $this->code])->assertStatus(422)->assertJsonPath('detail', 'All places for this code are taken. Tell your teacher, who can let more in.');
     $this->postJson('/api/join/ask', $this->newcomer)->assertStatus(422);
-    $this->travel(2)->hours();
+    $this->travel(95)->minutes();
     $noor()->postJson('/api/join', ['code' => $this->code])->assertStatus(422)->assertJsonPath('detail', 'This code has ended. Ask your teacher for a new one.');
     $arrived = ($this->as)('lead')->getJson("/api/sections/$this->section/code")->json('arrived');
     expect($arrived)->toHaveCount(2)->and($arrived[0]['name'])->toStartWith('Noor')->and($arrived[0]['at'])->toEndWith('Z');

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Platform\Commands;
 
+use App\Platform\Tries;
 use Illuminate\Console\Command;
 use Illuminate\Contracts\Encryption\Encrypter;
 use Illuminate\Cookie\CookieValuePrefix;
@@ -68,7 +69,7 @@ final class BenchJoinsCommand extends Command
     /** @return list<array{string, string}> section and code; every other code has a cap, which is counted under a lock */
     private function sections(string $school, string $year): array
     {
-        $book = new CodeBook(new KeyedStream(str_repeat('bench', 7), 'codes'), [], 0, (int) config('vantrel.code_tries_per_day'));
+        $book = new CodeBook(new KeyedStream(str_repeat('bench', 7), 'codes'), [], 0, Tries::codesADay());
         $codes = [];
         for ($i = 0; $i < self::SECTIONS; $i++) {
             $section = (string) Str::ulid();

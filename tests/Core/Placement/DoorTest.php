@@ -9,10 +9,13 @@ use Vantrel\Core\Codes\JoinCode;
 use Vantrel\Core\Codes\KeyedStream;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Codes\UserNames;
+use Vantrel\Core\Matching\Beginnings;
+use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Placement\CodeTerms;
 use Vantrel\Core\Placement\CodeUse;
 use Vantrel\Core\Placement\Enrolling;
+use Vantrel\Core\Placement\Invitations;
 use Vantrel\Core\Placement\JoinCodes;
 use Vantrel\Core\Placement\Newcomer;
 use Vantrel\Core\Placement\Newcomers;
@@ -195,4 +198,28 @@ it('judges any wish at all without falling over', function (): void {
         $judged = ChosenCode::judge((string) $wish, 7, [], ['3 Heron'], ['rude']);
         expect($judged->rules)->toHaveCount(7)->and($judged->safe())->toBe($judged->code !== null && broken($judged) === []);
     }
+});
+
+it('looks for a newcomer by beginnings that other ways of writing the name share', function (string $given, string $family, string $listed, bool $found): void {
+    $begins = Beginnings::of(new PersonName($given, $family));
+    $words = explode(' ', NameKey::of($listed));
+    $has = fn (array $beginnings): bool => array_filter($words, fn (string $word): bool => array_filter($beginnings, fn (string $b): bool => str_starts_with($word, $b)) !== []) !== [];
+    expect($begins !== null && $has($begins->given) && $has($begins->family))->toBe($found);
+})->with([
+    ['Noor', 'Haddad', 'Noor Haddad', true],
+    ['Bill', 'Okafor', 'William Okafor', true],
+    ['Peggy', 'Marsh', 'Margaret Marsh', true],
+    ['Haddad', 'Noor', 'Noor Haddad', true],
+    ['Оля', 'Шевчук', 'Olya Shevchuk', true],
+    ['Olya', 'Shevchuk', 'Оля Шевчук', true],
+    ['Lucía', 'Vega', 'Lucia Marin Vega', true],
+    ['Lucía', 'Marin Vega', 'Lucia Vega', true],
+    ['Noor', 'Haddad', 'Kai Wu', false],
+    ['Noor', '', 'Noor Haddad', false],
+]);
+
+it('says what has become of an invitation', function (): void {
+    expect(Invitations::stateAt('invited', '2026-09-15 10:00:00', AT))->toBe('invited')
+        ->and(Invitations::stateAt('invited', AT, AT))->toBe('expired')
+        ->and(Invitations::stateAt('accepted', '2026-08-01 10:00:00', AT))->toBe('accepted');
 });

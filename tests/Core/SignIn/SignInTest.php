@@ -2,9 +2,11 @@
 
 declare(strict_types=1);
 
+use Vantrel\Core\Codes\CodeChances;
 use Vantrel\Core\Codes\KeyedStream;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Row;
+use Vantrel\Core\SignIn\Limit;
 use Vantrel\Core\SignIn\OwnPassword;
 use Vantrel\Core\SignIn\Pictures;
 use Vantrel\Core\SignIn\SignInPolicy;
@@ -53,4 +55,44 @@ it('takes three pictures of ours and not three alike', function (): void {
 it('ends the printed passphrase with the own password', function (): void {
     $signIn = new Row('s', 1, ['user_name' => 'uma.rao', 'passphrase' => 'sealed', 'password' => null]);
     expect(OwnPassword::set($signIn, 'hash')->changes[0]->after)->toBe(['password' => 'hash', 'passphrase' => null]);
+});
+
+it('binds students who are here, and nobody else', function (): void {
+    $policy = SignInPolicy::read('0:2 card, 3:5 own');
+    expect($policy->wayOf('student', 'active', '01'))->toBe(Way::Card)
+        ->and($policy->wayOf('student', 'reserve', '01'))->toBeNull()
+        ->and($policy->wayOf('staff', 'active', null))->toBeNull()
+        ->and($policy->wayOf('guardian', 'active', null))->toBeNull();
+});
+
+it('takes what is typed as the way of signing in says', function (Way $way, bool $own, ?string $refusal, bool $asks): void {
+    $said = null;
+    try {
+        $way->mustTakeSecret($own);
+    } catch (Refusal $e) {
+        $said = $e->getMessage();
+        expect($e->field)->toBe('secret');
+    }
+    expect($said)->toBe($refusal)->and($way->asksForOwn($own))->toBe($asks);
+})->with([
+    'a passphrase where there are cards only' => [Way::Card, false, 'Students of your grade sign in with the card: point the camera at its square.', false],
+    'a password chosen before there were cards only' => [Way::Card, true, null, false],
+    'the passphrase of the card' => [Way::Passphrase, false, null, false],
+    'the first sign-in with an own password to come' => [Way::Own, false, null, true],
+    'an own password' => [Way::Own, true, null, false],
+    'anything typed where the school signs in' => [Way::School, true, 'Students of your grade sign in with the school’s own sign-on.', false],
+]);
+
+it('bears so few wrong tries that a day of guessing finds next to nothing', function (): void {
+    $aDay = fn (Limit $limit): float => $limit->most() * 86400 / $limit->seconds();
+    // Three of 1,296 words, 31 bits. One address may spread its tries over every account of a school.
+    expect($aDay(Limit::SignInAddress) / 1296 ** 3)->toBeLessThan(0.0001)
+        // A code of the second factor: three steps are good at any time (RFC 6238, 5.2).
+        ->and($aDay(Limit::SecondFactor) * 3 / 10 ** Totp::DIGITS)->toBeLessThan(0.002)
+        ->and($aDay(Limit::ProofStudent) / 365)->toBeLessThan(0.02)
+        // A district of 20,000 live codes has codes of eight symbols and a check: both limits together.
+        ->and((new CodeChances(20_000, (int) ($aDay(Limit::CodeAddress) + $aDay(Limit::CodeAccount))))->guessPerDay(8))->toBeLessThan(0.0001);
+    foreach (Limit::cases() as $limit) {
+        expect($limit->most())->toBeGreaterThan(0)->and($limit->seconds())->toBeGreaterThanOrEqual(900);
+    }
 });

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform;
+
+use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\RateLimiter;
+use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
+use Vantrel\Core\SignIn\Limit;
+
+/** Counts wrong tries against the limits of {@see Limit}, each for somebody: an account, an address, a code. */
+final class Tries
+{
+    /**
+     * The counts of all are read at once: this is the way of every child who types a code.
+     *
+     * @param  array{0: Limit, 1: string}  ...$limits a limit, and whom it is for
+     *
+     * @throws TooManyRequestsHttpException with the seconds to wait
+     */
+    public function guard(array ...$limits): void
+    {
+        $keys = array_map($this->key(...), $limits);
+        $counts = array_values(Cache::many(array_map(RateLimiter::cleanRateLimiterKey(...), $keys)));
+        foreach ($limits as $i => [$limit]) {
+            // The second look forgets counts whose time is over.
+            if ((int) ($counts[$i] ?? 0) >= self::most($limit) && RateLimiter::tooManyAttempts($keys[$i], self::most($limit))) {
+                throw new TooManyRequestsHttpException(RateLimiter::availableIn($keys[$i]), 'Too many tries.');
+            }
+        }
+    }
+
+    /** @param  array{0: Limit, 1: string}  ...$limits */
+    public function count(array ...$limits): void
+    {
+        foreach ($limits as $limit) {
+            RateLimiter::hit($this->key($limit), $limit[0]->seconds());
+        }
+    }
+
+    public function clear(Limit $limit, string $whom): void
+    {
+        RateLimiter::clear($this->key([$limit, $whom]));
+    }
+
+    /** Wrong codes that one person can try in a day, signed in and not: the length of new codes follows from it. */
+    public static function codesADay(): int
+    {
+        return self::most(Limit::CodeAddress) + self::most(Limit::CodeAccount);
+    }
+
+    private static function most(Limit $limit): int
+    {
+        return (int) (config('vantrel.limits')[$limit->value] ?? $limit->most());
+    }
+
+    /** @param  array{0: Limit, 1: string}  $limit */
+    private function key(array $limit): string
+    {
+        return $limit[0]->value.'|'.$limit[1];
+    }
+}
