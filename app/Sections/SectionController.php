@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Sections;
 
 use App\Ledger\PlanView;
+use App\Models\LedgerEntry;
 use App\Models\Person;
 use App\Models\School;
 use App\Models\SchoolYear;
@@ -29,6 +30,9 @@ final class SectionController
     private const RULES = ['name' => 'required|string|max:80', 'kind' => 'required|in:homeroom,class', 'grade' => 'nullable|string|max:20', 'period' => 'nullable|string|max:20', 'seats' => 'nullable|integer'];
 
     private const TAKES = ['name' => 'string', 'kind' => 'homeroom|class', 'grade?' => 'string', 'period?' => 'string', 'seats?' => 'int'];
+
+    /** Minutes in which the same person looking as the same student is one look. */
+    private const ONE_LOOK = 10;
 
     public function __construct(private readonly SectionReader $reader, private readonly SectionDesk $desk, private readonly CoreKit $kit)
     {
@@ -94,8 +98,12 @@ final class SectionController
         $students = $this->reader->students($section);
         $student = $students->first(fn (object $s): bool => ! $request->filled('person') || $s->id === $request->string('person')->value()) ?? throw new Refusal('There is no such student in this section now.');
         $person = Person::query()->findOrFail($student->id);
-        $plan = new Plan("{$section->name} as {$person->fullName()} sees it", "Looked at {$section->name} as {$person->fullName()} sees it. Nothing was changed.", []);
-        $this->desk->apply($plan, $section, $request, 'seen');
+        $title = "{$section->name} as {$person->fullName()} sees it";
+        // A page that is loaded again is the same look.
+        $looked = LedgerEntry::query()->where('school_id', $section->school_id)->where('action', 'seen')->where('actor_id', $this->desk->actor($request)->id)->where('title', $title)->where('made_at', '>=', now()->subMinutes(self::ONE_LOOK))->exists();
+        if (! $looked) {
+            $this->desk->apply(new Plan($title, "Looked at {$section->name} as {$person->fullName()} sees it. Nothing was changed.", []), $section, $request, 'seen');
+        }
 
         return $this->reader->asStudent($section, $person, $students, $this->desk->actor($request));
     }

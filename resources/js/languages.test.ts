@@ -9,6 +9,7 @@ const PAGES = [
     'ForgottenPage',
     'HomePage',
     'JoinPage',
+    'Joined',
     'Leaf',
     'NewAccountFields',
     'NewcomerSteps',

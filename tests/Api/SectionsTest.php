@@ -164,6 +164,14 @@ it('shows the section as a student sees it, no more than the reader may see, and
     $this->world->enroll($this->world->otherSection, $this->world->people['student'], 'student');
     ($this->as)('lead')->postJson("/api/sections/$this->section/as-student")->assertOk()->assertJson(['givenName' => 'Wilhelmina', 'sections' => [['name' => '3 Heron', 'teachers' => ['Petra Okonjo', 'Marten Vale', 'Jorun Falk']]]])->assertJsonCount(1, 'sections');
     ($this->as)('coordinator')->postJson("/api/sections/$this->section/as-student", ['person' => $this->world->people['student']])->assertJsonCount(2, 'sections');
+    $looks = fn (): int => DB::table('ledger_entries')->where('action', 'seen')->count();
+    expect($looks())->toBe(2);
+    // A page loaded again is the same look; an hour later it is another.
+    $this->postJson("/api/sections/$this->section/as-student", ['person' => $this->world->people['student']])->assertOk();
+    expect($looks())->toBe(2);
+    $this->travel(1)->hours();
+    $this->postJson("/api/sections/$this->section/as-student", ['person' => $this->world->people['student']])->assertOk();
+    expect($looks())->toBe(3);
     $entry = DB::table('ledger_entries')->where('action', 'seen')->orderBy('seq')->first();
     expect($entry->actor_id)->toBe($this->world->people['lead'])->and($entry->changes_count)->toBe(0);
     $this->getJson("/api/schools/$this->school/ledger")->assertJsonPath('entries.0.canUndo', false);

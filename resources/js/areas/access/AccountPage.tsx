@@ -8,8 +8,9 @@ import { Button } from '@/ui/Button';
 import { moment } from '@/ui/dates';
 import { Field } from '@/ui/Field';
 import { Leaf } from './Leaf';
-import { problem, type Problem } from './problem';
+import { problem } from './problem';
 import { SecondFactorSetup } from './SecondFactorSetup';
+import { SetPassword } from './SetPassword';
 
 /** How one signs in, and where one is signed in. */
 export function AccountPage({ me }: { me: Me }) {
@@ -28,21 +29,7 @@ export function AccountPage({ me }: { me: Me }) {
 
 function PasswordPart() {
     const { t } = useTranslation();
-    const [current, setCurrent] = useState('');
-    const [password, setPassword] = useState('');
-    const [error, setError] = useState<Problem | null>(null);
     const [done, setDone] = useState(false);
-    const set = async () => {
-        setError(null);
-        try {
-            await api.POST('/api/password', { body: { password, current } });
-            setDone(true);
-            setCurrent('');
-            setPassword('');
-        } catch (e) {
-            setError(problem(e, t, ['current', 'password']));
-        }
-    };
     return (
         <section className="mb-9">
             <h2 className="mb-3 text-lg">{t('Password')}</h2>
@@ -51,37 +38,14 @@ function PasswordPart() {
                     {t('Your new password is set. All other devices are signed out.')}
                 </p>
             )}
-            <form
-                className="flex flex-col gap-5"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    void set();
+            <SetPassword
+                change
+                onSet={async (password, current) => {
+                    setDone(false);
+                    await api.POST('/api/password', { body: { password, current } });
+                    setDone(true);
                 }}
-            >
-                <Field
-                    large
-                    label={t('Your password now')}
-                    type="password"
-                    required
-                    autoComplete="current-password"
-                    value={current}
-                    onChange={(event) => setCurrent(event.target.value)}
-                    error={error && error.field !== 'password' ? error.text : undefined}
-                />
-                <Field
-                    large
-                    label={t('New password')}
-                    type="password"
-                    required
-                    autoComplete="new-password"
-                    value={password}
-                    onChange={(event) => setPassword(event.target.value)}
-                    error={error?.field === 'password' ? error.text : undefined}
-                />
-                <Button large type="submit">
-                    {t('Set the password')}
-                </Button>
-            </form>
+            />
         </section>
     );
 }

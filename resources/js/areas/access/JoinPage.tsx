@@ -1,13 +1,14 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { useNavigate, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import { api, data, type Schemas } from '@/api/client';
 import { signOut, useMe } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { codeSymbols, codeText } from './codeText';
-import { Leaf, LeafNote } from './Leaf';
+import { Joined } from './Joined';
+import { Leaf } from './Leaf';
 import { NewcomerSteps } from './NewcomerSteps';
 import { problem } from './problem';
 import { SignInPage } from './SignInPage';
@@ -119,33 +120,6 @@ export function JoinPage() {
                     </p>
                 )}
             </form>
-        </Leaf>
-    );
-}
-
-export function Joined({ joined }: { joined: Schemas['Joined'] }) {
-    const { t } = useTranslation();
-    const navigate = useNavigate();
-    return (
-        <Leaf
-            title={
-                joined.already
-                    ? t('You are in {{section}} already', { section: joined.section })
-                    : t('You are in {{section}}', { section: joined.section })
-            }
-        >
-            {joined.userName && (
-                <LeafNote>
-                    {t('Your user name is')}
-                    <b className="my-2 block font-mono text-xl" dir="ltr">
-                        {joined.userName}
-                    </b>
-                    {t('Write it down. You sign in with it and the password you chose.')}
-                </LeafNote>
-            )}
-            <Button large kind="primary" onClick={() => void navigate('/')}>
-                {t('My sections')}
-            </Button>
         </Leaf>
     );
 }

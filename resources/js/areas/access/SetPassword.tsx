@@ -2,19 +2,29 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
-import { problem } from './problem';
+import { problem, type Problem } from './problem';
 
-/** Choosing a password: one field, one button; what the server says against it stands beside it. */
-export function SetPassword({ hint, onSet }: { hint: string; onSet: (password: string) => Promise<unknown> }) {
+interface Props {
+    hint?: string;
+    /** Whether the password of now is asked for first. */
+    change?: boolean;
+    onSet: (password: string, current: string) => Promise<unknown>;
+}
+
+/** Choosing a password; what the server says against it stands beside the field it means. */
+export function SetPassword({ hint, change = false, onSet }: Props) {
     const { t } = useTranslation();
+    const [current, setCurrent] = useState('');
     const [password, setPassword] = useState('');
-    const [error, setError] = useState('');
+    const [error, setError] = useState<Problem | null>(null);
     const set = async () => {
-        setError('');
+        setError(null);
         try {
-            await onSet(password);
+            await onSet(password, current);
+            setCurrent('');
+            setPassword('');
         } catch (e) {
-            setError(problem(e, t).text);
+            setError(problem(e, t, ['current']));
         }
     };
     return (
@@ -25,19 +35,31 @@ export function SetPassword({ hint, onSet }: { hint: string; onSet: (password: s
                 void set();
             }}
         >
+            {change && (
+                <Field
+                    large
+                    label={t('Your password now')}
+                    type="password"
+                    required
+                    autoComplete="current-password"
+                    value={current}
+                    onChange={(event) => setCurrent(event.target.value)}
+                    error={error?.field === 'current' ? error.text : undefined}
+                />
+            )}
             <Field
                 large
                 label={t('New password')}
                 type="password"
                 required
-                autoFocus
+                autoFocus={!change}
                 autoComplete="new-password"
                 value={password}
                 onChange={(event) => setPassword(event.target.value)}
-                error={error || undefined}
+                error={error && error.field !== 'current' ? error.text : undefined}
                 hint={hint}
             />
-            <Button large kind="primary" type="submit">
+            <Button large kind={change ? 'plain' : 'primary'} type="submit">
                 {t('Set the password')}
             </Button>
         </form>

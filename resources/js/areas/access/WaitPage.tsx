@@ -1,11 +1,10 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, useParams } from 'react-router';
 import { api, data, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
-import { useState } from 'react';
-import { Joined } from './JoinPage';
+import { Joined } from './Joined';
 import { Leaf, LeafNote } from './Leaf';
 import { problem } from './problem';
 

@@ -1,18 +1,12 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { type ReactNode, useState } from 'react';
-import { api, ApiError, data, type Schemas, sentence } from '@/api/client';
+import { api, ApiError, data, sentence } from '@/api/client';
 import type { School } from '@/shell/session';
-import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
 import { NamingPart } from './NamingPart';
+import { type Keep, PartForm, type Settings } from './PartForm';
 import { YearsPart } from './YearsPart';
-
-export type Settings = Schemas['Settings'];
-
-/** What a part of the settings keeps: the fields it changes. Rejects with the field the server refuses. */
-export type Keep = (body: Record<string, unknown>, done?: string) => Promise<{ field: string; text: string } | null>;
 
 const WAYS = [
     { value: 'card', label: 'card only' },
@@ -30,14 +24,14 @@ export function SettingsPage({ school }: { school: School }) {
         queryKey: ['settings', school.id],
         queryFn: () => data(api.GET('/api/schools/{school}/settings', path)),
     });
-    const keep: Keep = async (body, done = 'Kept. The Ledger can undo it.') => {
+    const keep: Keep = async (body) => {
         try {
             queries.setQueryData(
                 ['settings', school.id],
                 await data(api.POST('/api/schools/{school}/settings', { ...path, body })),
             );
             await queries.invalidateQueries({ queryKey: ['me'] });
-            say(done);
+            say('Kept. The Ledger can undo it.');
             return null;
         } catch (e) {
             const field = e instanceof ApiError ? (Object.keys(e.fields)[0] ?? '') : '';
@@ -64,271 +58,228 @@ export function SettingsPage({ school }: { school: School }) {
     );
 }
 
-export function Part({ title, about, children }: { title: string; about: ReactNode; children: ReactNode }) {
-    return (
-        <section aria-label={title} className="grid gap-x-8 gap-y-3 border-t border-rule py-5 md:grid-cols-[220px_1fr]">
-            <div>
-                <h2 className="text-lg">{title}</h2>
-                <p className="text-sm text-muted">{about}</p>
-            </div>
-            <div>{children}</div>
-        </section>
-    );
+interface PartProps {
+    settings: Settings;
+    keep: Keep;
 }
 
-function SchoolPart({ settings, school, keep }: { settings: Settings; school: School; keep: Keep }) {
-    const [name, setName] = useState(settings.name);
-    const [low, setLow] = useState(settings.lowestGrade);
-    const [high, setHigh] = useState(settings.highestGrade);
-    const [domains, setDomains] = useState(settings.mailDomains.join(', '));
-    const [zone, setZone] = useState(settings.timeZone);
-    const [country, setCountry] = useState(settings.country);
-    const [opens, setOpens] = useState(settings.dayOpens);
-    const [closes, setCloses] = useState(settings.dayCloses);
-    const [error, setError] = useState<{ field: string; text: string } | null>(null);
-    const of = (field: string) => (error?.field === field ? error.text : undefined);
-    const grades = ['PK', 'K', ...Array.from({ length: 13 }, (_, i) => String(i + 1))];
-    const code = (short: string) => (short === 'K' ? 'KG' : short === 'PK' ? 'PK' : short.padStart(2, '0'));
-    const options = grades.map((g) => ({ value: code(g), label: g }));
+const GRADES = ['PK', 'K', ...Array.from({ length: 13 }, (_, i) => String(i + 1))].map((short) => ({
+    value: short === 'K' ? 'KG' : short.padStart(2, '0'),
+    label: short,
+}));
+
+function SchoolPart({ settings, school, keep }: PartProps & { school: School }) {
     return (
-        <Part title="School" about={`Code ${school.code}. Mail domains tell a colleague’s address from a private one.`}>
-            <form
-                className="grid gap-4 sm:grid-cols-2"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    void keep({
-                        name,
-                        lowest_grade: low,
-                        highest_grade: high,
-                        mail_domains: domains.split(/[\s,;]+/).filter(Boolean),
-                        time_zone: zone,
-                        country,
-                        day_opens: opens,
-                        day_closes: closes,
-                    }).then(setError);
-                }}
-            >
-                <Field
-                    label="Name"
-                    required
-                    maxLength={120}
-                    value={name}
-                    onChange={(e) => setName(e.target.value)}
-                    error={of('name')}
-                />
-                <Field
-                    label="Mail domains"
-                    value={domains}
-                    onChange={(e) => setDomains(e.target.value)}
-                    error={of('mail_domains')}
-                    hint="What stands after the @; several apart by commas."
-                />
-                <div className="grid grid-cols-2 gap-4">
-                    <Choice stacked label="Lowest grade" value={low} onChange={setLow} options={options} />
-                    <Choice stacked label="Highest grade" value={high} onChange={setHigh} options={options} />
-                    {of('highest_grade') && <p className="col-span-2 text-sm text-madder">{of('highest_grade')}</p>}
-                </div>
-                <div className="grid grid-cols-[1fr_70px] gap-4">
-                    <div>
-                        <Field
-                            label="Time zone"
-                            list="zones"
-                            value={zone}
-                            onChange={(e) => setZone(e.target.value)}
-                            error={of('time_zone')}
+        <PartForm
+            title="School"
+            about={`Code ${school.code}. Mail domains tell a colleague’s address from a private one.`}
+            button="Keep the school’s data"
+            kept={{
+                name: settings.name,
+                lowest_grade: settings.lowestGrade,
+                highest_grade: settings.highestGrade,
+                mail_domains: settings.mailDomains.join(', '),
+                time_zone: settings.timeZone,
+                country: settings.country,
+                day_opens: settings.dayOpens,
+                day_closes: settings.dayCloses,
+            }}
+            body={(draft) => ({ ...draft, mail_domains: draft.mail_domains.split(/[\s,;]+/).filter(Boolean) })}
+            keep={keep}
+        >
+            {(draft, set, field, problem) => (
+                <div className="grid gap-4 sm:grid-cols-2">
+                    <Field label="Name" required maxLength={120} {...field('name')} />
+                    <Field
+                        label="Mail domains"
+                        {...field('mail_domains')}
+                        hint="What stands after the @; several apart by commas."
+                    />
+                    <div className="grid grid-cols-2 gap-4">
+                        <Choice
+                            stacked
+                            label="Lowest grade"
+                            value={draft.lowest_grade}
+                            onChange={(value) => set({ lowest_grade: value })}
+                            options={GRADES}
                         />
-                        <datalist id="zones">
-                            {settings.timeZones.map((z) => (
-                                <option key={z} value={z} />
-                            ))}
-                        </datalist>
+                        <Choice
+                            stacked
+                            label="Highest grade"
+                            value={draft.highest_grade}
+                            onChange={(value) => set({ highest_grade: value })}
+                            options={GRADES}
+                        />
+                        {problem('highest_grade') && <p className="col-span-2 text-sm text-madder">{problem('highest_grade')}</p>}
                     </div>
-                    <Field
-                        label="Country"
-                        maxLength={2}
-                        value={country}
-                        onChange={(e) => setCountry(e.target.value)}
-                        error={of('country')}
-                    />
+                    <div className="grid grid-cols-[1fr_70px] gap-4">
+                        <div>
+                            <Field label="Time zone" list="zones" {...field('time_zone')} />
+                            <datalist id="zones">
+                                {settings.timeZones.map((z) => (
+                                    <option key={z} value={z} />
+                                ))}
+                            </datalist>
+                        </div>
+                        <Field label="Country" maxLength={2} {...field('country')} />
+                    </div>
+                    <div className="grid grid-cols-2 gap-4">
+                        <Field label="School day from" type="time" required {...field('day_opens')} />
+                        <Field label="to" type="time" required {...field('day_closes')} />
+                    </div>
                 </div>
-                <div className="grid grid-cols-2 gap-4">
-                    <Field
-                        label="School day from"
-                        type="time"
-                        required
-                        value={opens}
-                        onChange={(e) => setOpens(e.target.value)}
-                        error={of('day_opens')}
-                    />
-                    <Field
-                        label="to"
-                        type="time"
-                        required
-                        value={closes}
-                        onChange={(e) => setCloses(e.target.value)}
-                        error={of('day_closes')}
-                    />
-                </div>
-                <div className="self-end">
-                    <Button type="submit">Keep the school’s data</Button>
-                </div>
-            </form>
-        </Part>
+            )}
+        </PartForm>
     );
 }
 
-function SignInPart({ settings, keep }: { settings: Settings; keep: Keep }) {
-    const [ways, setWays] = useState(() => Object.fromEntries(settings.ways.map((w) => [w.grade, w.way])));
-    const [shared, setShared] = useState(String(settings.stayDaysShared));
-    const [own, setOwn] = useState(String(settings.stayDaysOwn));
-    const [error, setError] = useState<{ field: string; text: string } | null>(null);
+function SignInPart({ settings, keep }: PartProps) {
     return (
-        <Part
+        <PartForm
             title="Signing in"
             about="By grade. The square on a card goes on working whatever the way; what the way does not take is not printed on new cards."
+            button="Keep how students sign in"
+            kept={{
+                ways: Object.fromEntries(settings.ways.map((w) => [w.grade, w.way])) as Record<string, string>,
+                stay_days_own: String(settings.stayDaysOwn),
+                stay_days_shared: String(settings.stayDaysShared),
+            }}
+            body={(draft) => ({
+                ways: draft.ways,
+                stay_days_own: Number(draft.stay_days_own),
+                stay_days_shared: Number(draft.stay_days_shared),
+            })}
+            keep={keep}
         >
-            <form
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    void keep({ ways, stay_days_shared: Number(shared), stay_days_own: Number(own) }).then(setError);
-                }}
-            >
-                <div className="grid grid-cols-2 gap-x-6 gap-y-2 sm:grid-cols-3">
-                    {settings.ways.map((w) => (
-                        <Choice
-                            key={w.grade}
-                            stacked
-                            label={`Grade ${w.label}`}
-                            value={ways[w.grade] ?? 'passphrase'}
-                            onChange={(value) => setWays({ ...ways, [w.grade]: value as typeof w.way })}
-                            options={WAYS}
+            {(draft, set, field) => (
+                <>
+                    <div className="grid grid-cols-2 gap-x-6 gap-y-2 sm:grid-cols-3">
+                        {settings.ways.map((w) => (
+                            <Choice
+                                key={w.grade}
+                                stacked
+                                label={`Grade ${w.label}`}
+                                value={draft.ways[w.grade] ?? 'passphrase'}
+                                onChange={(value) => set({ ways: { ...draft.ways, [w.grade]: value } })}
+                                options={WAYS}
+                            />
+                        ))}
+                    </div>
+                    <div className="grid gap-4 sm:grid-cols-2">
+                        <Field
+                            label="Stay signed in on a device of one’s own, days"
+                            inputMode="numeric"
+                            pattern="[0-9]*"
+                            required
+                            {...field('stay_days_own')}
+                            hint="0: not offered."
                         />
-                    ))}
-                </div>
-                <div className="mt-4 grid gap-4 sm:grid-cols-2">
-                    <Field
-                        label="Stay signed in on a device of one’s own, days"
-                        inputMode="numeric"
-                        pattern="[0-9]*"
-                        required
-                        value={own}
-                        onChange={(e) => setOwn(e.target.value)}
-                        error={error?.field === 'stay_days_own' ? error.text : undefined}
-                        hint="0: not offered."
-                    />
-                    <Field
-                        label="Stay signed in on a shared device, days"
-                        inputMode="numeric"
-                        pattern="[0-9]*"
-                        required
-                        value={shared}
-                        onChange={(e) => setShared(e.target.value)}
-                        error={error?.field === 'stay_days_shared' ? error.text : undefined}
-                        hint="0: not offered, which is safest."
-                    />
-                </div>
-                <div className="mt-4">
-                    <Button type="submit">Keep how students sign in</Button>
-                </div>
-            </form>
-        </Part>
+                        <Field
+                            label="Stay signed in on a shared device, days"
+                            inputMode="numeric"
+                            pattern="[0-9]*"
+                            required
+                            {...field('stay_days_shared')}
+                            hint="0: not offered, which is safest."
+                        />
+                    </div>
+                </>
+            )}
+        </PartForm>
     );
 }
 
-function DoorPart({ settings, keep }: { settings: Settings; keep: Keep }) {
-    const [check, setCheck] = useState(settings.newcomerCheck);
-    const [mail, setMail] = useState(settings.newcomerMail);
-    const [under, setUnder] = useState(settings.under13);
+function DoorPart({ settings, keep }: PartProps) {
     return (
-        <Part
+        <PartForm
             title="At the door"
-            about={`With ${settings.liveCodes.toLocaleString('en')} codes open in the district and ${settings.triesPerDay} wrong tries a day for each address, codes have ${settings.codeLength} symbols and a check symbol: somebody who guesses all day hits one once in ${Math.round(1 / settings.guessPerDay).toLocaleString('en')} days.`}
+            about={`With ${settings.liveCodes.toLocaleString('en')} codes open in the district and ${settings.triesPerDay} wrong tries a day for one person, codes have ${settings.codeLength} symbols and a check symbol: somebody who guesses all day hits one once in ${Math.round(1 / settings.guessPerDay).toLocaleString('en')} days.`}
+            button="Keep the rules of the door"
+            kept={{
+                newcomer_check: settings.newcomerCheck,
+                newcomer_mail: settings.newcomerMail,
+                under_13: settings.under13,
+            }}
+            keep={keep}
         >
-            <form
-                className="flex flex-col gap-4"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    void keep({ newcomer_check: check, newcomer_mail: mail, under_13: under });
-                }}
-            >
-                <Choice
-                    stacked
-                    label="What shows that somebody is the student on the list"
-                    value={check}
-                    onChange={setCheck}
-                    options={[
-                        { value: 'birth_date', label: 'their birth date' },
-                        { value: 'number', label: 'their student number' },
-                        { value: 'none', label: 'nothing: the list is not offered, newcomers wait for approval' },
-                    ]}
-                />
-                <Choice
-                    stacked
-                    label="Newcomers under 13 who are not on the list"
-                    value={under}
-                    onChange={setUnder}
-                    options={[
-                        { value: 'approve', label: 'wait for approval in any case' },
-                        { value: 'listed', label: 'get no account by themselves' },
-                        { value: 'allow', label: 'are treated as all others' },
-                    ]}
-                />
-                <label className="flex items-center gap-2 text-sm">
-                    <input
-                        type="checkbox"
-                        className="size-4 accent-ink"
-                        checked={mail}
-                        onChange={(e) => setMail(e.target.checked)}
+            {(draft, set) => (
+                <>
+                    <Choice
+                        stacked
+                        label="What shows that somebody is the student on the list"
+                        value={draft.newcomer_check}
+                        onChange={(value) => set({ newcomer_check: value })}
+                        options={[
+                            { value: 'birth_date', label: 'their birth date' },
+                            { value: 'number', label: 'their student number' },
+                            { value: 'none', label: 'nothing: the list is not offered, newcomers wait for approval' },
+                        ]}
                     />
-                    Ask newcomers for a mail address; they may leave it empty
-                </label>
-                <div>
-                    <Button type="submit">Keep the rules of the door</Button>
-                </div>
-            </form>
-        </Part>
+                    <Choice
+                        stacked
+                        label="Newcomers under 13 who are not on the list"
+                        value={draft.under_13}
+                        onChange={(value) => set({ under_13: value })}
+                        options={[
+                            { value: 'approve', label: 'wait for approval in any case' },
+                            { value: 'listed', label: 'get no account by themselves' },
+                            { value: 'allow', label: 'are treated as all others' },
+                        ]}
+                    />
+                    <Tick
+                        label="Ask newcomers for a mail address; they may leave it empty"
+                        checked={draft.newcomer_mail}
+                        onChange={(checked) => set({ newcomer_mail: checked })}
+                    />
+                </>
+            )}
+        </PartForm>
     );
 }
 
-function StaffPart({ settings, keep }: { settings: Settings; keep: Keep }) {
-    const [outside, setOutside] = useState(settings.outsideStaff);
-    const [factor, setFactor] = useState(settings.secondFactor);
+function StaffPart({ settings, keep }: PartProps) {
     return (
-        <Part
+        <PartForm
             title="Staff"
             about="Staff come by a list or by invitation into a section. What each role may do stands beside the staff of every section."
+            button="Keep the rules for staff"
+            kept={{ outside_staff: settings.outsideStaff, second_factor: settings.secondFactor }}
+            keep={keep}
         >
-            <form
-                className="flex flex-col gap-4"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    void keep({ outside_staff: outside, second_factor: factor });
-                }}
-            >
-                <label className="flex items-center gap-2 text-sm">
-                    <input
-                        type="checkbox"
-                        className="size-4 accent-ink"
-                        checked={outside}
-                        onChange={(e) => setOutside(e.target.checked)}
+            {(draft, set) => (
+                <>
+                    <Tick
+                        label="Co-teachers from outside may be invited, with addresses of other domains"
+                        checked={draft.outside_staff}
+                        onChange={(checked) => set({ outside_staff: checked })}
                     />
-                    Co-teachers from outside may be invited, with addresses of other domains
-                </label>
-                <Choice
-                    stacked
-                    label="Second factor: a code of an app besides the password"
-                    value={factor}
-                    onChange={setFactor}
-                    options={[
-                        { value: 'optional', label: 'whoever wants it' },
-                        { value: 'coordinators', label: 'coordinators must have it' },
-                        { value: 'staff', label: 'all staff must have it' },
-                    ]}
-                />
-                <div>
-                    <Button type="submit">Keep the rules for staff</Button>
-                </div>
-            </form>
-        </Part>
+                    <Choice
+                        stacked
+                        label="Second factor: a code of an app besides the password"
+                        value={draft.second_factor}
+                        onChange={(value) => set({ second_factor: value })}
+                        options={[
+                            { value: 'optional', label: 'whoever wants it' },
+                            { value: 'coordinators', label: 'coordinators must have it' },
+                            { value: 'staff', label: 'all staff must have it' },
+                        ]}
+                    />
+                </>
+            )}
+        </PartForm>
+    );
+}
+
+function Tick({ label, checked, onChange }: { label: string; checked: boolean; onChange: (checked: boolean) => void }) {
+    return (
+        <label className="flex items-center gap-2 text-sm">
+            <input
+                type="checkbox"
+                className="size-4 accent-ink"
+                checked={checked}
+                onChange={(event) => onChange(event.target.checked)}
+            />
+            {label}
+        </label>
     );
 }

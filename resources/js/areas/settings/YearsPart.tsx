@@ -7,7 +7,7 @@ import { day } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
-import { Part, type Settings } from './SettingsPage';
+import { Part, type Refused, type Settings } from './PartForm';
 
 /** School years: planned, current, closed. The year turn makes a planned one current. */
 export function YearsPart({ settings, school }: { settings: Settings; school: School }) {
@@ -60,7 +60,7 @@ function YearForm({ school, year, onClose }: { school: School; year: Schemas['Ye
     const [name, setName] = useState(year?.name ?? '');
     const [begins, setBegins] = useState(year?.beginsOn ?? '');
     const [ends, setEnds] = useState(year?.endsOn ?? '');
-    const [error, setError] = useState<{ field: string; text: string } | null>(null);
+    const [error, setError] = useState<Refused | null>(null);
     const of = (field: string) => (error?.field === field ? error.text : undefined);
     const keep = async () => {
         setError(null);
