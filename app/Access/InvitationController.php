@@ -130,10 +130,7 @@ final class InvitationController
     {
         $request->validate(['given_name' => 'required|string|max:60', 'family_name' => 'required|string|max:60', 'password' => 'required|string|max:256']);
         $name = new PersonName(NameReader::tidy($request->string('given_name')->value()), NameReader::tidy($request->string('family_name')->value()));
-        $problem = PasswordRules::forStaff()->problem($request->string('password')->value(), [$name->given, $name->family, $invitation->email, $section->text('name')]);
-        if ($problem !== null) {
-            throw new Refusal($problem, 'password');
-        }
+        PasswordRules::forStaff()->mustTake($request->string('password')->value(), [$name->given, $name->family, $invitation->email, $section->text('name')]);
 
         return $name;
     }

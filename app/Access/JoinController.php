@@ -31,9 +31,9 @@ final class JoinController
     {
         $request->validate(['code' => 'required|string|max:40']);
         try {
-            return new CodeCheck(true, JoinCode::parse($request->string('code')->value())->written(), '', '');
+            return new CodeCheck(true, JoinCode::parse($request->string('code')->value())->written(), '', '', '');
         } catch (MalformedCode $e) {
-            return new CodeCheck(false, '', $e->mistake->value, $e->getMessage());
+            return new CodeCheck(false, '', $e->mistake->value, $e->mistake->sentence(), $e->symbol);
         }
     }
 

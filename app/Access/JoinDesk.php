@@ -37,7 +37,7 @@ final class JoinDesk
         try {
             $symbols = JoinCode::parse($typed)->symbols;
         } catch (MalformedCode $e) {
-            throw new Refusal($e->getMessage(), 'code');
+            throw new Refusal($e->mistake->sentence(), 'code', ['symbol' => $e->symbol]);
         }
         $account = $request->user()?->getAuthIdentifier();
         $address = [Limit::CodeAddress, (string) $request->ip()];

@@ -167,7 +167,7 @@ final class NewcomerController
     {
         $row = $this->snapshots->list(Entity::JoinRequest, fn ($q) => $q->where('token_hash', Token::hashOf($token))->where('state', 'mail'))[0] ?? throw new NotFoundHttpException;
         if (CarbonImmutable::parse($row->text('made_at'), 'UTC')->addDays(Newcomers::MAIL_DAYS)->isPast()) {
-            throw new Refusal('This link is older than '.Newcomers::MAIL_DAYS.' days. Type the code again.');
+            throw new Refusal('This link is older than {{days}} days. Type the code again.', null, ['days' => Newcomers::MAIL_DAYS]);
         }
         $section = $this->snapshots->find(Entity::Section, $row->text('section_id')) ?? throw new NotFoundHttpException;
         $plan = Newcomers::approve($section, $row, $this->kit->userNames(), null, $this->kit->ids($this->kit->seed()), SchoolDay::today($section->text('school_id')), $this->kit->now());
@@ -214,10 +214,7 @@ final class NewcomerController
     /** @param  list<string>  $personal */
     private function mustBeGood(string $password, array $personal): void
     {
-        $problem = PasswordRules::forStudents()->problem($password, $personal);
-        if ($problem !== null) {
-            throw new Refusal($problem, 'password');
-        }
+        PasswordRules::forStudents()->mustTake($password, $personal);
     }
 
     private function inserted(Plan $plan, Entity $entity): string

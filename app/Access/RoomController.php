@@ -102,7 +102,7 @@ final class RoomController
         $school = $this->snapshots->find(Entity::School, $section->text('school_id')) ?? throw new NotFoundHttpException;
         $shut = RoomPasses::shut($pass, $section, $school, $this->kit->now(), SchoolDay::clock($school->id));
         if ($shut !== null) {
-            throw new Refusal($shut);
+            throw $shut;
         }
 
         return [$pass, $section, $school];

@@ -171,10 +171,7 @@ final class SecretController
 
     private function check(Person $person, SignIn $signIn, string $password): void
     {
-        $problem = PasswordRules::of($person->kind, $this->secondFactors->has($person))->problem($password, [$person->given_name, $person->family_name, $signIn->user_name, School::query()->findOrFail($person->school_id)->name]);
-        if ($problem !== null) {
-            throw new Refusal($problem, 'password');
-        }
+        PasswordRules::of($person->kind, $this->secondFactors->has($person))->mustTake($password, [$person->given_name, $person->family_name, $signIn->user_name, School::query()->findOrFail($person->school_id)->name]);
     }
 
     private function person(Request $request): Person

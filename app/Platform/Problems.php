@@ -17,7 +17,8 @@ use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Table\UnreadableList;
 
-/** Errors of the API as problem details (RFC 9457): `title`, `status`, `detail`, and `errors` by field where there are fields. */
+/** Errors of the API as problem details (RFC 9457): `title`, `status`, `detail`, and `errors` by field where there are fields;
+ * `sentence` and `values` where the detail is a sentence with places that were filled. */
 final class Problems
 {
     public static function register(Exceptions $exceptions): void
@@ -30,7 +31,10 @@ final class Problems
 
             return match (true) {
                 $e instanceof ValidationException => self::problem(422, 'Something is not filled in right', (string) collect($e->errors())->flatten()->first(), ['errors' => $e->errors()]),
-                $e instanceof Refusal => self::problem(422, 'That cannot be done', $e->getMessage(), $e->field === null ? [] : ['errors' => [$e->field => [$e->getMessage()]]]),
+                $e instanceof Refusal => self::problem(422, 'That cannot be done', $e->getMessage(), [
+                    ...($e->field === null ? [] : ['errors' => [$e->field => [$e->getMessage()]]]),
+                    ...($e->values === [] ? [] : ['sentence' => $e->sentence, 'values' => $e->values]),
+                ]),
                 $e instanceof UnreadableList => self::problem(422, 'The list cannot be read', $e->getMessage()),
                 $e instanceof StalePlan => self::problem(409, 'Changed since you looked', $e->getMessage(), ['changed' => $e->changed]),
                 $e instanceof AuthenticationException => self::problem(401, 'Not signed in', 'Sign in, then try again.'),

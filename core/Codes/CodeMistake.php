@@ -13,14 +13,14 @@ enum CodeMistake: string
     case ForeignSymbol = 'foreign_symbol';
     case Check = 'check';
 
-    /** The sentence to show, in words a child can act on. */
-    public function sentence(string $symbol = ''): string
+    /** The sentence to show, in words a child can act on; `{{symbol}}` is the place of the foreign one. */
+    public function sentence(): string
     {
         return match ($this) {
             self::Empty => 'Type the code from the wall.',
             self::TooShort => 'That is too short for a code. Look for the part that is missing.',
             self::TooLong => 'That is too long for a code. Look for a letter typed twice.',
-            self::ForeignSymbol => "Codes never have “{$symbol}” in them. Look at that place again.",
+            self::ForeignSymbol => 'Codes never have “{{symbol}}” in them. Look at that place again.',
             self::Check => 'One letter is wrong, or two changed places. Compare it with the wall, letter by letter.',
         };
     }

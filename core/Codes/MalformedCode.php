@@ -11,6 +11,6 @@ final class MalformedCode extends InvalidArgumentException
 {
     public function __construct(public readonly CodeMistake $mistake, public readonly string $symbol = '')
     {
-        parent::__construct($mistake->sentence($symbol));
+        parent::__construct(str_replace('{{symbol}}', $symbol, $mistake->sentence()));
     }
 }

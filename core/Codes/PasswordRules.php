@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Codes;
 
+use Vantrel\Core\Plan\Refusal;
+
 /**
  * Own passwords after NIST SP 800-63B: a least length, a blocklist, no rules of composition, no forced change.
  * 8 characters for students; 15 for others who sign in with a password alone, 8 beside a second factor.
@@ -37,32 +39,31 @@ final readonly class PasswordRules
 
     /**
      * @param  list<string>  $personal names, user name, school: things others know about the person
-     * @return string|null what is wrong and what to do, or null if the password is fine
+     *
+     * @throws Refusal saying what is wrong with it and what to do
      */
-    public function problem(string $password, array $personal = []): ?string
+    public function mustTake(string $password, array $personal = []): void
     {
         $length = mb_strlen($password);
         if ($length < $this->minLength) {
-            return "Use at least {$this->minLength} characters; this has $length. Several words are easiest.";
+            throw new Refusal('Use at least {{least}} characters; this has {{length}}. Several words are easiest.', 'password', ['least' => $this->minLength, 'length' => $length]);
         }
         if (strlen($password) > self::MAX_LENGTH) {
-            return 'Use at most 256 bytes.';
+            throw new Refusal('That is too long. Use fewer characters.', 'password');
         }
         $folded = (string) preg_replace('/[\s\p{P}]+/u', '', mb_strtolower($password));
         $bare = rtrim($folded, '0123456789');
         if (in_array($folded, self::COMMON, true) || in_array($bare, self::COMMON, true)) {
-            return 'That is one of the passwords that are tried first. Choose another.';
+            throw new Refusal('That is one of the passwords that are tried first. Choose another.', 'password');
         }
         if (count(array_unique(mb_str_split($folded))) < 4) {
-            return 'That repeats too few characters. Choose another.';
+            throw new Refusal('That repeats too few characters. Choose another.', 'password');
         }
         foreach ($personal as $known) {
             $known = (string) preg_replace('/[\s\p{P}]+/u', '', mb_strtolower($known));
             if (mb_strlen($known) >= 4 && mb_strlen($folded) - mb_strlen($known) < 6 && str_contains($folded, $known)) {
-                return 'That is little more than a name others know. Choose another.';
+                throw new Refusal('That is little more than a name others know. Choose another.', 'password');
             }
         }
-
-        return null;
     }
 }

@@ -71,7 +71,7 @@ final class Enrolling
     public static function mustBeOpen(Row $section): void
     {
         if ($section->text('state') !== 'open') {
-            throw new Refusal("{$section->text('name')} is archived and cannot be changed.");
+            throw new Refusal('{{section}} is archived and cannot be changed.', null, ['section' => $section->text('name')]);
         }
     }
 

@@ -60,7 +60,7 @@ final class Newcomers
         if ($use === CodeUse::Domain) {
             $domain = $newcomer->email === null ? '' : (MailAddress::read($newcomer->email)?->domain() ?? '');
             if (! in_array($domain, $rules->domains, true)) {
-                throw new Refusal('Type your address at the school: it ends with @'.implode(' or @', $rules->domains).'.', 'email');
+                throw new Refusal('Type your address at the school: it ends with {{domains}}.', 'email', ['domains' => implode(', ', array_map(fn (string $d): string => "@$d", $rules->domains))]);
             }
         }
         $plan = new PlanBuilder;

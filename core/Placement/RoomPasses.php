@@ -58,12 +58,12 @@ final class RoomPasses
      * @param  string  $now UTC instant
      * @param  string  $clock HH:MM at the school
      */
-    public static function shut(Row $pass, Row $section, Row $school, string $now, string $clock): ?string
+    public static function shut(Row $pass, Row $section, Row $school, string $now, string $clock): ?Refusal
     {
         return match (true) {
-            $pass->text('state') !== 'live' || $section->text('state') !== 'open' => 'This pass does not work any more. There is a newer one in the room, or ask the teacher.',
-            $pass->maybe('ends_at') !== null && $pass->text('ends_at') <= $now => 'This pass has ended. Ask the teacher for a new one.',
-            $pass->text('hours') === 'school' && ($clock < $school->text('day_opens') || $clock >= $school->text('day_closes')) => "This pass works from {$school->text('day_opens')} to {$school->text('day_closes')}. At home, use your own card.",
+            $pass->text('state') !== 'live' || $section->text('state') !== 'open' => new Refusal('This pass does not work any more. There is a newer one in the room, or ask the teacher.'),
+            $pass->maybe('ends_at') !== null && $pass->text('ends_at') <= $now => new Refusal('This pass has ended. Ask the teacher for a new one.'),
+            $pass->text('hours') === 'school' && ($clock < $school->text('day_opens') || $clock >= $school->text('day_closes')) => new Refusal('This pass works from {{from}} to {{to}}. At home, use your own card.', null, ['from' => $school->text('day_opens'), 'to' => $school->text('day_closes')]),
             default => null,
         };
     }

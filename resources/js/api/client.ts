@@ -11,6 +11,8 @@ export class ApiError extends Error {
         detail: string,
         readonly fields: Record<string, string[]> = {},
         readonly changed: string[] = [],
+        /** The detail with places for its values, where it has any: what another language begins from. */
+        readonly said: { sentence: string; values: Record<string, string | number> } = { sentence: detail, values: {} },
     ) {
         super(detail);
     }
@@ -25,13 +27,21 @@ export async function problemOf(response: Response): Promise<ApiError> {
     const body = (await response
         .clone()
         .json()
-        .catch(() => ({}))) as { title?: string; detail?: string; errors?: Record<string, string[]>; changed?: string[] };
+        .catch(() => ({}))) as {
+        title?: string;
+        detail?: string;
+        errors?: Record<string, string[]>;
+        changed?: string[];
+        sentence?: string;
+        values?: Record<string, string | number>;
+    };
     return new ApiError(
         response.status,
         body.title ?? 'That did not work',
         body.detail ?? 'The server gave no reason. Try again.',
         body.errors,
         body.changed,
+        body.sentence ? { sentence: body.sentence, values: body.values ?? {} } : undefined,
     );
 }
 

@@ -1535,7 +1535,8 @@ export interface components {
             wellFormed: boolean;
             written: string;
             mistake: string;
-            message: string;
+            sentence: string;
+            symbol: string;
         };
         CodeRule: {
             rule: string;

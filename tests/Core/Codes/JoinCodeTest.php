@@ -103,7 +103,7 @@ it('says which kind of mistake it is', function (): void {
         ->and(mistakeIn('KDM4X7RKDM'))->toBe(CodeMistake::TooLong)
         ->and(mistakeIn('KDM4X0R'))->toBe(CodeMistake::ForeignSymbol)
         ->and(mistakeIn("KDM4X\u{0430}R"))->toBe(CodeMistake::ForeignSymbol)
-        ->and(CodeMistake::ForeignSymbol->sentence('0'))->toContain('“0”');
+        ->and((new MalformedCode(CodeMistake::ForeignSymbol, '0'))->getMessage())->toContain('“0”');
 });
 
 it('never reads bytes that are no text as a code', function (): void {

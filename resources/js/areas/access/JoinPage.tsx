@@ -33,7 +33,7 @@ export function JoinPage() {
         enabled: symbols.length >= 7,
         staleTime: Infinity,
     });
-    const mistake = symbols.length >= 7 && check && !check.wellFormed ? t(check.message) : '';
+    const mistake = symbols.length >= 7 && check && !check.wellFormed ? t(check.sentence, { symbol: check.symbol }) : '';
     const join = async () => {
         setError('');
         try {

@@ -1,3 +1,4 @@
+import type { TFunction } from 'i18next';
 import { ApiError, sentence } from '@/api/client';
 
 export interface Problem {
@@ -7,11 +8,14 @@ export interface Problem {
 }
 
 /** What to show of a refusal: beside its field where there is one, in the reader's language where the sentence is known. */
-export function problem(error: unknown, t: (key: string) => string, fields: string[] = []): Problem {
-    const field = error instanceof ApiError ? (Object.keys(error.fields)[0] ?? '') : '';
-    const text =
-        error instanceof ApiError && error.status === 429
-            ? 'There have been too many tries. Wait a while, then try again.'
-            : sentence(error);
-    return { field: fields.includes(field) ? field : '', text: t(text) };
+export function problem(error: unknown, t: TFunction, fields: string[] = []): Problem {
+    if (!(error instanceof ApiError)) return { field: '', text: t(sentence(error)) };
+    const field = Object.keys(error.fields)[0] ?? '';
+    return {
+        field: fields.includes(field) ? field : '',
+        text:
+            error.status === 429
+                ? t('There have been too many tries. Wait a while, then try again.')
+                : t(error.said.sentence, error.said.values),
+    };
 }
