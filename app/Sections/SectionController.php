@@ -130,7 +130,7 @@ final class SectionController
 
     private function planArchive(Section $section, string $seed): Plan
     {
-        return Sections::archive($this->desk->row($section), $this->desk->of(Entity::JoinCode, $section), $this->desk->of(Entity::Invitation, $section), $this->desk->of(Entity::JoinRequest, $section), $this->desk->of(Entity::RoomPass, $section), $this->kit->ids($seed)->instant());
+        return Sections::archive($this->desk->row($section), $this->desk->of(Entity::JoinCode, $section), $this->desk->of(Entity::Invitation, $section), $this->desk->of(Entity::JoinRequest, $section), $this->desk->of(Entity::RoomPass, $section), SchoolDay::today($section->school_id), $this->kit->ids($seed)->instant());
     }
 
     private function grade(Request $request): ?GradeLevel

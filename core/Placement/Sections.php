@@ -85,14 +85,16 @@ final class Sections
      * @param  list<Row>  $invitations of the section
      * @param  list<Row>  $requests of newcomers for the section
      * @param  list<Row>  $passes room passes of the section
+     * @param  string  $today the day at the school
+     * @param  string  $now UTC instant
      */
-    public static function archive(Row $section, array $codes, array $invitations, array $requests, array $passes, string $now): Plan
+    public static function archive(Row $section, array $codes, array $invitations, array $requests, array $passes, string $today, string $now): Plan
     {
         if ($section->text('state') !== 'open') {
             throw new Refusal("{$section->text('name')} is archived already.");
         }
         $plan = new PlanBuilder;
-        self::close($plan, $section, $codes, $invitations, $requests, $passes, $now);
+        self::close($plan, $section, $codes, $invitations, $requests, $passes, $today, $now);
 
         return $plan->build("{$section->text('name')} archived", "{$section->text('name')} becomes read-only; its code and room pass stop working. Its roster and everyone’s user names stay, and cards can still be printed.");
     }
@@ -103,9 +105,9 @@ final class Sections
      * @param  list<Row>  $requests
      * @param  list<Row>  $passes
      */
-    public static function close(PlanBuilder $plan, Row $section, array $codes, array $invitations, array $requests, array $passes, string $now): void
+    public static function close(PlanBuilder $plan, Row $section, array $codes, array $invitations, array $requests, array $passes, string $today, string $now): void
     {
-        $plan->update(Entity::Section, $section, ['state' => 'archived', 'archived_on' => substr($now, 0, 10)], 'archived');
+        $plan->update(Entity::Section, $section, ['state' => 'archived', 'archived_on' => $today], 'archived');
         JoinCodes::closeAll($plan, $codes, $now, 'section archived');
         RoomPasses::endAll($plan, $passes, $now, 'section archived');
         Newcomers::closeAll($plan, $requests, $now);

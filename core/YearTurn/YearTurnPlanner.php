@@ -9,6 +9,7 @@ use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Placement\Enrolling;
 use Vantrel\Core\Placement\JoinCodes;
 use Vantrel\Core\Placement\Sections;
+use Vantrel\Core\Placement\StaffRole;
 use Vantrel\Core\Plan\Cell;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
@@ -135,7 +136,7 @@ final class YearTurnPlanner
     {
         $codes = $this->codes[$section->id] ?? [];
         $invitations = $this->invitations[$section->id] ?? [];
-        Sections::close($this->plan, $section, $codes, $invitations, $this->requests[$section->id] ?? [], $this->passes[$section->id] ?? [], $this->wish->now);
+        Sections::close($this->plan, $section, $codes, $invitations, $this->requests[$section->id] ?? [], $this->passes[$section->id] ?? [], $this->wish->today, $this->wish->now);
         $this->archived++;
         $teachers = array_values(array_filter($this->enrollments[$section->id] ?? [], fn (Row $e): bool => $e->text('role') !== 'student' && $e->maybe('ends_on') === null));
         if (! array_filter($teachers, fn (Row $e): bool => $e->text('role') === 'lead')) {
@@ -164,6 +165,10 @@ final class YearTurnPlanner
             'grade' => $section->maybe('grade'), 'period' => $section->maybe('period'), 'seats' => $section->maybe('seats'), 'state' => 'open', 'carried_from' => $section->id,
         ], 'carried forward');
         foreach ($teachers as $teacher) {
+            // Whoever stood in for somebody this year does not do so next year.
+            if ($teacher->text('role') === StaffRole::Substitute->value) {
+                continue;
+            }
             Enrolling::insert($this->plan, $id, $teacher->text('person_id'), $teacher->text('role'), 'rollover', $this->ids, $this->wish->today);
         }
         JoinCodes::insert($this->plan, $id, $this->book, $this->ids, $this->wish->now);

@@ -12,7 +12,7 @@ final readonly class YearTurnWish
      * @param  list<string>  $heldBack ids of students who stay in their grade
      * @param  string  $nextBegins first day of the next year, YYYY-MM-DD
      * @param  string  $nextEnds day after its last
-     * @param  string  $today the day at the school, on which teachers of carried sections begin
+     * @param  string  $today the day at the school: sections are archived and teachers of carried ones begin on it
      * @param  string  $now UTC instant
      */
     public function __construct(

@@ -129,3 +129,11 @@ it('makes longer codes once there are many', function (): void {
     $book = fn (int $live): int => strlen((new CodeBook(new KeyedStream(str_repeat('k', 32), 'x'), [], $live, 100))->draw()->symbols);
     expect($book(147))->toBe(7)->and($book(148))->toBe(8)->and($book(3_403))->toBe(8)->and($book(3_404))->toBe(9);
 });
+
+it('is written with its dashes where the field for typing puts them', function (int $payload): void {
+    preg_match('/GROUPS[^{]*\{([^}]*)\}/', (string) file_get_contents(__DIR__.'/../../../resources/js/areas/access/codeText.ts'), $groups);
+    preg_match_all('/(\d+): \[([\d, ]+)\]/', $groups[1] ?? '', $of);
+    $typed = array_combine($of[1], $of[2]);
+    $written = JoinCode::fromPayload(str_repeat('K', $payload))->written();
+    expect($typed[$payload + 1])->toBe(implode(', ', array_map(strlen(...), explode('-', $written))));
+})->with([6, 7, 8]);

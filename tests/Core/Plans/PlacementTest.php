@@ -83,9 +83,9 @@ it('makes no two sections of one name in a year', function () use ($ids): void {
 it('archives a section with its code, its open invitations, its requests and its room pass', function () use ($code): void {
     $open = new Row('i1', 1, ['state' => 'invited', 'answered_at' => null]);
     $answered = new Row('i2', 1, ['state' => 'accepted', 'answered_at' => NOW]);
-    $plan = Sections::archive(openSection(), [$code], [$open, $answered], [new Row('r1', 1, ['state' => 'waiting', 'password' => 'hash']), new Row('r2', 1, ['state' => 'refused'])], [new Row('p1', 1, ['state' => 'live']), new Row('p2', 1, ['state' => 'ended'])], NOW);
-    expect(array_map(fn (Change $c): string => "{$c->entity->value} {$c->id}", $plan->changes))->toBe(['sections sec', 'join_codes c1', 'room_passes p1', 'join_requests r1', 'invitations i1'])
-        ->and(fn () => Sections::archive(openSection('archived'), [], [], [], [], NOW))->toThrow(Refusal::class);
+    $plan = Sections::archive(openSection(), [$code], [$open, $answered], [new Row('r1', 1, ['state' => 'waiting', 'password' => 'hash']), new Row('r2', 1, ['state' => 'refused'])], [new Row('p1', 1, ['state' => 'live']), new Row('p2', 1, ['state' => 'ended'])], '2026-08-31', NOW);
+    expect(array_map(fn (Change $c): string => "{$c->entity->value} {$c->id}", $plan->changes))->toBe(['sections sec', 'join_codes c1', 'room_passes p1', 'join_requests r1', 'invitations i1'])->and($plan->changes[0]->after['archived_on'])->toBe('2026-08-31')
+        ->and(fn () => Sections::archive(openSection('archived'), [], [], [], [], '2026-08-24', NOW))->toThrow(Refusal::class);
 });
 
 function asked(string $state = 'invited', string $expires = LATER): Row

@@ -25,7 +25,8 @@ function oneSchool(): Snapshot
         'people' => ['kim' => $student('kim', 'KG'), 'one' => $student('one', '01'), 'two' => $student('two', '02'), 'none' => $student('none', null), 'gone' => $student('gone', '01', 'left')],
         'sections' => ['led' => $section('led', '1 Heron'), 'bare' => $section('bare', '1 Tern')],
         'enrollments' => ['lead' => new Row('lead', 1, ['section_id' => 'led', 'person_id' => 't', 'role' => 'lead', 'begins_on' => '2026-08-24', 'ends_on' => null, 'source' => 'hand']),
-            'former' => new Row('former', 1, ['section_id' => 'led', 'person_id' => 'u', 'role' => 'assistant', 'begins_on' => '2026-08-24', 'ends_on' => '2026-10-01', 'source' => 'hand'])],
+            'former' => new Row('former', 1, ['section_id' => 'led', 'person_id' => 'u', 'role' => 'assistant', 'begins_on' => '2026-08-24', 'ends_on' => '2026-10-01', 'source' => 'hand']),
+            'stand-in' => new Row('stand-in', 1, ['section_id' => 'led', 'person_id' => 'v', 'role' => 'substitute', 'begins_on' => '2027-05-01', 'ends_on' => null, 'source' => 'hand'])],
         'join_codes' => ['code' => new Row('code', 1, ['section_id' => 'led', 'code' => 'KDM4X7R', 'state' => 'open', 'closed_at' => null])],
         'invitations' => ['asked' => new Row('asked', 1, ['section_id' => 'led', 'state' => 'invited', 'answered_at' => null])],
     ]);
