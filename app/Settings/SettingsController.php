@@ -19,6 +19,7 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Vantrel\Core\Calendar\Span;
 use Vantrel\Core\Codes\CodeChances;
 use Vantrel\Core\Placement\SchoolSettings;
 use Vantrel\Core\Placement\SchoolYears;
@@ -51,7 +52,7 @@ final class SettingsController
         return new Settings(
             $school->name, GradeLevel::of($school->lowest_grade)->code(), GradeLevel::of($school->highest_grade)->code(), $school->mail_domains, $school->time_zone, $school->country, $school->naming_pattern, $grades,
             $school->stay_days_shared, $school->stay_days_own, (bool) $school->outside_staff, $school->newcomer_check, (bool) $school->newcomer_mail, $school->under_13, $school->second_factor, $school->day_opens, $school->day_closes,
-            array_values(DB::table('school_years as y')->where('y.school_id', $school->id)->orderByDesc('y.begins_on')->selectRaw('y.*, (select count(*) from sections s where s.school_year_id = y.id) n')->get()->map(fn (object $y): YearLine => new YearLine($y->id, $y->name, $y->begins_on, $y->ends_on, $y->state, (int) $y->n))->all()),
+            array_values(DB::table('school_years as y')->where('y.school_id', $school->id)->orderByDesc('y.begins_on')->selectRaw('y.*, (select count(*) from sections s where s.school_year_id = y.id) n')->get()->map(fn (object $y): YearLine => new YearLine($y->id, $y->name, $y->begins_on, Span::last($y->ends_on), $y->state, (int) $y->n))->all()),
             $live, Tries::codesADay(), $chances->guessPerDay($chances->payloadLength()), $chances->payloadLength(), DateTimeZone::listIdentifiers(),
         );
     }
@@ -113,7 +114,7 @@ final class SettingsController
     }
 
     #[Answers(Settings::class, 'Plan a school year')]
-    #[Takes(['name' => 'string', 'begins_on' => 'string', 'ends_on' => 'string'])]
+    #[Takes(['name' => 'string', 'begins_on' => 'string', 'last_on' => 'string'])]
     public function planYear(School $school, Request $request): Settings
     {
         [$name, $begins, $ends] = $this->yearIn($request);
@@ -123,7 +124,7 @@ final class SettingsController
     }
 
     #[Answers(Settings::class, 'Change name or dates of a school year')]
-    #[Takes(['name' => 'string', 'begins_on' => 'string', 'ends_on' => 'string'])]
+    #[Takes(['name' => 'string', 'begins_on' => 'string', 'last_on' => 'string'])]
     public function editYear(SchoolYear $year, Request $request): Settings
     {
         [$name, $begins, $ends] = $this->yearIn($request);
@@ -133,12 +134,12 @@ final class SettingsController
         return $this->show(School::query()->findOrFail($year->school_id));
     }
 
-    /** @return array{string, string, string} */
+    /** @return array{string, string, string} name, first day, day after the last */
     private function yearIn(Request $request): array
     {
-        $request->validate(['name' => 'required|string|max:20', 'begins_on' => 'required|date_format:Y-m-d', 'ends_on' => 'required|date_format:Y-m-d']);
+        $request->validate(['name' => 'required|string|max:20', 'begins_on' => 'required|date_format:Y-m-d', 'last_on' => 'required|date_format:Y-m-d']);
 
-        return [trim($request->string('name')->value()), $request->string('begins_on')->value(), $request->string('ends_on')->value()];
+        return [trim($request->string('name')->value()), $request->string('begins_on')->value(), Span::after($request->string('last_on')->value())];
     }
 
     /** @return list<Row> */

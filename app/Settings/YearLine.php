@@ -10,7 +10,7 @@ use App\Platform\Resource;
 final readonly class YearLine extends Resource
 {
     /** @param  string  $state planned, current or closed */
-    public function __construct(public string $id, public string $name, public string $beginsOn, public string $endsOn, public string $state, public int $sections)
+    public function __construct(public string $id, public string $name, public string $beginsOn, public string $lastOn, public string $state, public int $sections)
     {
     }
 }

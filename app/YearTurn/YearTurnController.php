@@ -18,7 +18,7 @@ use Vantrel\Core\Plan\StalePlan;
 /** Rehearsing the year turn as often as wanted, and doing it once. */
 final class YearTurnController
 {
-    private const RULES = ['name' => 'required|string|max:20', 'begins' => 'required|date_format:Y-m-d', 'ends' => 'required|date_format:Y-m-d|after:begins', 'held_back' => 'array|max:2000', 'held_back.*' => 'string|size:26', 'carry' => 'required|boolean'];
+    private const RULES = ['name' => 'required|string|max:20', 'begins' => 'required|date_format:Y-m-d', 'last' => 'required|date_format:Y-m-d|after:begins', 'held_back' => 'array|max:2000', 'held_back.*' => 'string|size:26', 'carry' => 'required|boolean'];
 
     public function __construct(private readonly YearTurns $turns, private readonly Ledger $ledger, private readonly CoreKit $kit)
     {
@@ -31,7 +31,7 @@ final class YearTurnController
     }
 
     #[Answers(PlanView::class, 'Rehearse: the full plan, nothing changed')]
-    #[Takes(['name' => 'string', 'begins' => 'string', 'ends' => 'string', 'held_back?' => 'list<string>', 'carry' => 'bool', 'seed?' => 'string'])]
+    #[Takes(['name' => 'string', 'begins' => 'string', 'last' => 'string', 'held_back?' => 'list<string>', 'carry' => 'bool', 'seed?' => 'string'])]
     public function rehearse(School $school, Request $request): PlanView
     {
         $request->validate(self::RULES);
@@ -41,7 +41,7 @@ final class YearTurnController
     }
 
     #[Answers(LedgerLine::class, 'Turn the year, as looked at')]
-    #[Takes(['name' => 'string', 'begins' => 'string', 'ends' => 'string', 'held_back?' => 'list<string>', 'carry' => 'bool', 'seed' => 'string', 'fingerprint' => 'string'])]
+    #[Takes(['name' => 'string', 'begins' => 'string', 'last' => 'string', 'held_back?' => 'list<string>', 'carry' => 'bool', 'seed' => 'string', 'fingerprint' => 'string'])]
     public function store(School $school, Request $request): LedgerLine
     {
         $request->validate([...self::RULES, 'fingerprint' => 'required|string|size:64']);
@@ -60,6 +60,6 @@ final class YearTurnController
         /** @var list<string> $held */
         $held = $request->array('held_back');
 
-        return new YearTurnRequest($request->string('name')->value(), $request->string('begins')->value(), $request->string('ends')->value(), $held, $request->boolean('carry'));
+        return new YearTurnRequest($request->string('name')->value(), $request->string('begins')->value(), $request->string('last')->value(), $held, $request->boolean('carry'));
     }
 }

@@ -8,8 +8,9 @@ use App\Ledger\Snapshots;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Platform\CoreKit;
-use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Calendar\Span;
+use Vantrel\Core\Placement\SchoolYears;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Values\GradeLevel;
 use Vantrel\Core\YearTurn\YearTurnPlanner;
@@ -25,8 +26,8 @@ final class YearTurns
     public function start(School $school): YearTurnStart
     {
         $year = $this->current($school);
-        $begins = CarbonImmutable::parse($year->begins_on)->addYear();
-        $ends = CarbonImmutable::parse($year->ends_on)->addYear();
+        $planned = SchoolYear::query()->where('school_id', $school->id)->where('state', 'planned')->orderBy('begins_on')->first();
+        [$name, $begins, $ends] = $planned === null ? SchoolYears::following($year->begins_on, $year->ends_on) : [$planned->name, $planned->begins_on, $planned->ends_on];
         $counts = DB::table('people')->where('school_id', $school->id)->where('kind', 'student')->where('state', 'active')->groupBy('grade')->selectRaw('grade, count(*) n')->pluck('n', 'grade');
         $grades = [];
         for ($order = $school->lowest_grade; $order <= $school->highest_grade; $order++) {
@@ -34,14 +35,14 @@ final class YearTurns
             $grades[] = new GradeCount($order, $grade->short(), (int) ($counts[$grade->code()] ?? 0));
         }
 
-        return new YearTurnStart($year->name, $begins->format('Y').'-'.$ends->format('y'), $begins->format('Y-m-d'), $ends->format('Y-m-d'), $grades);
+        return new YearTurnStart($year->name, $name, $begins, Span::last($ends), $grades);
     }
 
     public function plan(School $school, YearTurnRequest $request, string $seed): Plan
     {
         $year = $this->current($school);
         $wish = new YearTurnWish(
-            $school->id, $year->id, $request->name, $request->begins, $request->ends, range($school->lowest_grade, $school->highest_grade),
+            $school->id, $year->id, $request->name, $request->begins, Span::after($request->last), range($school->lowest_grade, $school->highest_grade),
             $request->heldBack, $request->carry, $this->kit->today($school), $this->kit->ids($seed)->instant(),
             DB::table('imports')->where('school_id', $school->id)->where('state', 'applying')->count(),
         );

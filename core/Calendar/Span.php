@@ -24,6 +24,12 @@ final readonly class Span
         return (new DateTimeImmutable($lastDay, new DateTimeZone('UTC')))->modify('+1 day')->format('Y-m-d');
     }
 
+    /** From the day a stretch ends on to its last day, as people say it. */
+    public static function last(string $endsOn): string
+    {
+        return (new DateTimeImmutable($endsOn, new DateTimeZone('UTC')))->modify('-1 day')->format('Y-m-d');
+    }
+
     public function holds(string $day): bool
     {
         return $this->begins <= $day && ($this->ends === null || $day < $this->ends);

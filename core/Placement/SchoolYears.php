@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Placement;
 
+use DateTimeImmutable;
+use DateTimeZone;
+use Vantrel\Core\Calendar\Span;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
@@ -16,6 +19,20 @@ use Vantrel\Core\Plan\Words;
 final class SchoolYears
 {
     /**
+     * The year that would follow: a year later to the day, under the name its years give it.
+     *
+     * @param  string  $endsOn the day after the last
+     * @return array{string, string, string} name, first day, day after the last
+     */
+    public static function following(string $beginsOn, string $endsOn): array
+    {
+        [$begins, $ends] = array_map(fn (string $day): DateTimeImmutable => (new DateTimeImmutable($day, new DateTimeZone('UTC')))->modify('+1 year'), [$beginsOn, $endsOn]);
+
+        return [$begins->format('Y') === $ends->format('Y') ? $begins->format('Y') : $begins->format('Y').'-'.$ends->format('y'), $begins->format('Y-m-d'), $ends->format('Y-m-d')];
+    }
+
+    /**
+     * @param  string  $endsOn the day after the last
      * @param  list<Row>  $years of the school
      *
      * @throws Refusal
@@ -51,7 +68,7 @@ final class SchoolYears
             throw new Refusal('Give the year a name, such as 2027-28.', 'name');
         }
         if ($endsOn <= $beginsOn) {
-            throw new Refusal('The year ends before it begins.', 'ends_on');
+            throw new Refusal('The year ends before it begins.', 'last_on');
         }
         foreach ($years as $year) {
             if ($year->id === $but) {
@@ -62,7 +79,7 @@ final class SchoolYears
             }
             // Half-open: one year may end on the day the next begins.
             if ($beginsOn < $year->text('ends_on') && $year->text('begins_on') < $endsOn) {
-                throw new Refusal("That overlaps {$year->text('name')}, from ".Words::day($year->text('begins_on')).' to '.Words::day($year->text('ends_on')).'.', 'begins_on');
+                throw new Refusal("That overlaps {$year->text('name')}, from ".Words::day($year->text('begins_on')).' to '.Words::day(Span::last($year->text('ends_on'))).'.', 'begins_on');
             }
         }
     }

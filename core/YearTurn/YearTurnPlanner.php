@@ -118,7 +118,7 @@ final class YearTurnPlanner
         $this->plan->update(Entity::SchoolYear, $from, ['state' => 'closed'], 'year turned');
         foreach ($this->snapshot->where(Entity::SchoolYear, 'school_id', $this->wish->schoolId) as $year) {
             if ($year->text('name') === $this->wish->nextName) {
-                $this->plan->update(Entity::SchoolYear, $year, ['state' => 'current'], 'year turned');
+                $this->plan->update(Entity::SchoolYear, $year, ['state' => 'current', 'begins_on' => $this->wish->nextBegins, 'ends_on' => $this->wish->nextEnds], 'year turned');
 
                 return $year->id;
             }

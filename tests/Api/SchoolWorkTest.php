@@ -134,9 +134,9 @@ it('rehearses and turns the year, once, and undoes it byte for byte', function (
     $fifth = $this->world->student('Noor Haddad', null, ['grade' => '05']);
     $held = $this->world->student('Kai Wu', null, ['grade' => '02']);
     $before = World::checksum();
-    $wish = ['name' => '2027-28', 'begins' => '2027-08-23', 'ends' => '2028-06-10', 'carry' => true, 'held_back' => [$held]];
+    $wish = ['name' => '2027-28', 'begins' => '2027-08-23', 'last' => '2028-06-09', 'carry' => true, 'held_back' => [$held]];
     $base = "/api/schools/{$this->world->school}/year-turn";
-    $this->as->getJson($base)->assertOk()->assertJsonPath('year', '2026-27')->assertJsonPath('nextName', '2027-28');
+    $this->as->getJson($base)->assertOk()->assertJsonPath('year', '2026-27')->assertJsonPath('nextName', '2027-28')->assertJsonPath('nextLast', '2028-06-11');
     $plan = $this->as->postJson("$base/rehearse", $wish)->assertOk();
     expect(World::checksum())->toBe($before)->and($plan->json('sentence'))->toBe('Archives 2 sections, moves 1 student up a grade, holds 1 back, lets 1 leave and carries 2 sections into 2027-28 under new codes. Rosters, accounts and cards stay.');
     $this->travel(90)->seconds();

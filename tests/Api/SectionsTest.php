@@ -85,14 +85,15 @@ it('makes many sections from a list, a pattern and another year, as looked at', 
     expect(array_column($this->plan['tallies'], 'count', 'key'))->toBe(['sections' => 2, 'same' => 1]);
     ($this->apply)($uri, ['how' => 'pattern', 'kind' => 'class', 'subject' => 'Drama', 'grades' => ['K', '1'], 'groups' => 'A, B', 'pattern' => '{subject} {grade}{group}'])->assertOk();
     expect(DB::table('sections')->where('name', 'like', 'Drama%')->orderBy('name')->pluck('name')->all())->toBe(['Drama 1A', 'Drama 1B', 'Drama KA', 'Drama KB']);
-    $next = $this->postJson("/api/schools/$this->school/years", ['name' => '2027-28', 'begins_on' => '2027-08-23', 'ends_on' => '2028-06-10'])->assertOk()->json('years.0');
+    $next = $this->postJson("/api/schools/$this->school/years", ['name' => '2027-28', 'begins_on' => '2027-08-23', 'last_on' => '2028-06-09'])->assertOk()->json('years.0');
     expect($next)->toMatchArray(['name' => '2027-28', 'state' => 'planned']);
     ($this->apply)($uri, ['how' => 'year', 'kind' => 'class', 'from' => $this->world->year, 'year' => $next['id']])->assertOk();
     $heron = DB::table('sections')->where('school_year_id', $next['id'])->where('name', '3 Heron')->first();
     expect($heron->carried_from)->toBe($this->section)->and(DB::table('enrollments')->where('section_id', $heron->id)->orderBy('role')->pluck('role')->all())->toBe(['lead', 'co_teacher', 'assistant'])
         ->and(DB::table('enrollments')->where('section_id', $heron->id)->pluck('begins_on')->unique()->all())->toBe(['2027-08-23']);
-    // The year turn does not make them a second time.
-    $turn = $this->postJson("/api/schools/$this->school/year-turn/rehearse", ['name' => '2027-28', 'begins' => '2027-08-23', 'ends' => '2028-06-10', 'carry' => true]);
+    // The year turn begins from the year that was planned, and does not make its sections a second time.
+    $this->getJson("/api/schools/$this->school/year-turn")->assertJson(['nextName' => '2027-28', 'nextBegins' => '2027-08-23', 'nextLast' => '2028-06-09']);
+    $turn = $this->postJson("/api/schools/$this->school/year-turn/rehearse", ['name' => '2027-28', 'begins' => '2027-08-23', 'last' => '2028-06-09', 'carry' => true]);
     expect($turn->json('blockers'))->toBe([])->and(collect($turn->json('tallies'))->firstWhere('key', 'carried')['count'])->toBe(0);
     $this->postJson("$uri/plan", ['how' => 'list', 'kind' => 'class', 'text' => "Art\tgrade x"])->assertStatus(422)->assertJsonPath('errors.text.0', 'Line 1: “grade x” is not a grade. Write PK, K, or a number from 1 to 13.');
 });

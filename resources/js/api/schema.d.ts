@@ -2197,7 +2197,7 @@ export interface components {
             id: string;
             name: string;
             beginsOn: string;
-            endsOn: string;
+            lastOn: string;
             state: string;
             sections: number;
         };
@@ -2205,7 +2205,7 @@ export interface components {
             year: string;
             nextName: string;
             nextBegins: string;
-            nextEnds: string;
+            nextLast: string;
             grades: components["schemas"]["GradeCount"][];
         };
     };
@@ -3867,7 +3867,7 @@ export interface operations {
                 "application/json": {
                     name: string;
                     begins: string;
-                    ends: string;
+                    last: string;
                     held_back?: string[];
                     carry: boolean;
                     seed: string;
@@ -3901,7 +3901,7 @@ export interface operations {
                 "application/json": {
                     name: string;
                     begins: string;
-                    ends: string;
+                    last: string;
                     held_back?: string[];
                     carry: boolean;
                     seed?: string;
@@ -3934,7 +3934,7 @@ export interface operations {
                 "application/json": {
                     name: string;
                     begins_on: string;
-                    ends_on: string;
+                    last_on: string;
                 };
             };
         };
@@ -4867,7 +4867,7 @@ export interface operations {
                 "application/json": {
                     name: string;
                     begins_on: string;
-                    ends_on: string;
+                    last_on: string;
                 };
             };
         };

@@ -15,7 +15,7 @@ export function Choice({ label, value, options, onChange, hideLabel = false, sta
     const id = useId();
     return (
         <div className={hideLabel || stacked ? '' : 'flex items-center gap-2'}>
-            <label htmlFor={id} className={hideLabel ? 'sr-only' : `text-sm text-muted ${stacked ? 'mb-1 block' : ''}`}>
+            <label htmlFor={id} className={hideLabel ? 'sr-only' : stacked ? 'mb-1 block text-sm' : 'text-sm text-muted'}>
                 {label}
             </label>
             <select

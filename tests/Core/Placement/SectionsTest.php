@@ -197,7 +197,12 @@ it('plans years that do not overlap', function () use ($ids): void {
         ->and(fn () => SchoolYears::plan('s', '2026-27', '2027-08-23', '2028-06-10', [$current], $ids))->toThrow(Refusal::class, 'already')
         ->and(fn () => SchoolYears::plan('s', 'x', '2027-08-23', '2027-08-23', [$current], $ids))->toThrow(Refusal::class, 'before it begins')
         ->and(fn () => SchoolYears::edit(new Row('z', 1, ['name' => '2025-26', 'state' => 'closed']), 'x', '2025-08-01', '2026-06-01', [], $ids))->toThrow(Refusal::class, 'closed');
-    expect(SchoolYears::edit($current, '2026-27', '2026-08-24', '2027-06-18', [$current])->changes[0]->after)->toBe(['ends_on' => '2027-06-18']);
+    expect(SchoolYears::edit($current, '2026-27', '2026-08-24', '2027-06-18', [$current])->changes[0]->after)->toBe(['ends_on' => '2027-06-18'])
+        ->and(SchoolYears::following('2026-08-24', '2027-06-12'))->toBe(['2027-28', '2027-08-24', '2028-06-12'])
+        // A school year of the south lies within one year.
+        ->and(SchoolYears::following('2027-01-28', '2027-12-17'))->toBe(['2028', '2028-01-28', '2028-12-17'])
+        // One year may begin on the day the other ends on, which is not one of its days.
+        ->and(SchoolYears::plan('s', '2027-28', '2027-06-12', '2028-06-10', [$current], $ids)->countOf(Entity::SchoolYear))->toBe(1);
 });
 
 it('sums up how large letters must be for the back row', function (): void {

@@ -70,7 +70,7 @@ it('counts days half open', function (): void {
         ->and((new Span('2026-08-24', '2026-08-24'))->holds('2026-08-24'))->toBeFalse()
         ->and($span->touches(new Span('2026-10-01', null)))->toBeTrue()->and($span->touches(new Span('2026-10-02', null)))->toBeFalse()
         ->and($span->united(new Span('2026-08-20', null)))->toEqual(new Span('2026-08-20', null))
-        ->and(Span::after('2028-02-28'))->toBe('2028-02-29')->and(Span::after('2026-12-31'))->toBe('2027-01-01');
+        ->and(Span::after('2028-02-28'))->toBe('2028-02-29')->and(Span::after('2026-12-31'))->toBe('2027-01-01')->and(Span::last('2028-03-01'))->toBe('2028-02-29');
 });
 
 it('puts counts into words', function (): void {

@@ -87,6 +87,9 @@ it('uses the next year where it has been planned already', function (): void {
     $years = [...$snapshot->all(Entity::SchoolYear), 'next' => new Row('next', 1, ['school_id' => 'school', 'name' => '2027-28', 'begins_on' => '2027-08-23', 'ends_on' => '2028-06-10', 'state' => 'planned'])];
     $plan = turning([], new Snapshot(['school_years' => $years, 'people' => $snapshot->all(Entity::Person)]));
     expect(updatesIn($plan, Entity::SchoolYear))->toBe(['year' => ['state' => 'closed'], 'next' => ['state' => 'current']]);
+    // Dates that were said at the turn count.
+    $later = turning(['nextBegins' => '2027-08-30'], new Snapshot(['school_years' => $years, 'people' => $snapshot->all(Entity::Person)]));
+    expect(updatesIn($later, Entity::SchoolYear)['next'])->toBe(['state' => 'current', 'begins_on' => '2027-08-30']);
 });
 
 it('says what is amiss, and what blocks it', function (): void {

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { api, data } from '@/api/client';
 import type { School } from '@/shell/session';
-import { day, moment } from '@/ui/dates';
+import { day, lastDay, moment } from '@/ui/dates';
 import { Glyph } from '@/ui/Glyph';
 import { SideSheet } from '@/ui/SideSheet';
 
@@ -71,7 +71,7 @@ export function PersonSheet({
                             {e.archived
                                 ? 'archived'
                                 : e.ends
-                                  ? `until ${day(e.ends)}`
+                                  ? `to ${lastDay(e.ends)}`
                                   : `${e.role === 'student' ? '' : `${e.role}, `}since ${day(e.begins)}`}
                         </span>
                     </li>

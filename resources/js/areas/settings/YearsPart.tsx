@@ -32,7 +32,7 @@ export function YearsPart({ settings, school }: { settings: Settings; school: Sc
                         <tr key={y.id} className="border-b border-rule">
                             <td className="py-1.5">{y.name}</td>
                             <td className="py-1.5">{day(y.beginsOn)}</td>
-                            <td className="py-1.5">{day(y.endsOn)}</td>
+                            <td className="py-1.5">{day(y.lastOn)}</td>
                             <td className="py-1.5">{y.state}</td>
                             <td className="py-1.5">{y.sections}</td>
                             <td className="py-1.5 text-right">
@@ -59,12 +59,12 @@ function YearForm({ school, year, onClose }: { school: School; year: Schemas['Ye
     const say = useNotice();
     const [name, setName] = useState(year?.name ?? '');
     const [begins, setBegins] = useState(year?.beginsOn ?? '');
-    const [ends, setEnds] = useState(year?.endsOn ?? '');
+    const [last, setLast] = useState(year?.lastOn ?? '');
     const [error, setError] = useState<Refused | null>(null);
     const of = (field: string) => (error?.field === field ? error.text : undefined);
     const keep = async () => {
         setError(null);
-        const body = { name, begins_on: begins, ends_on: ends };
+        const body = { name, begins_on: begins, last_on: last };
         try {
             const settings = await data(
                 year
@@ -111,9 +111,9 @@ function YearForm({ school, year, onClose }: { school: School; year: Schemas['Ye
                         label="Last day"
                         type="date"
                         required
-                        value={ends}
-                        onChange={(e) => setEnds(e.target.value)}
-                        error={of('ends_on')}
+                        value={last}
+                        onChange={(e) => setLast(e.target.value)}
+                        error={of('last_on')}
                     />
                 </div>
                 <div className="flex justify-end gap-3">

@@ -14,7 +14,7 @@ import { GradeFlow } from './GradeFlow';
 interface Wish {
     name: string;
     begins: string;
-    ends: string;
+    last: string;
     carry: boolean;
     held: string[];
 }
@@ -37,21 +37,21 @@ function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurn
     const [wish, setWish] = useState<Wish>({
         name: start.nextName,
         begins: start.nextBegins,
-        ends: start.nextEnds,
+        last: start.nextLast,
         carry: true,
         held: [],
     });
     const [shown, setShown] = useState<string[]>([]);
     const [sure, setSure] = useState(false);
     const [words, setWords] = useState('');
-    const body = { name: wish.name, begins: wish.begins, ends: wish.ends, carry: wish.carry, held_back: wish.held };
+    const body = { name: wish.name, begins: wish.begins, last: wish.last, carry: wish.carry, held_back: wish.held };
     const { data: plan, error } = useQuery({
         queryKey: ['year-turn-plan', school.id, wish],
         queryFn: () =>
             data(api.POST('/api/schools/{school}/year-turn/rehearse', { params: { path: { school: school.id } }, body })),
         placeholderData: keepPreviousData,
         staleTime: 0,
-        enabled: wish.name !== '' && wish.begins !== '' && wish.ends !== '',
+        enabled: wish.name !== '' && wish.begins !== '' && wish.last !== '',
     });
     const rows = useMemo(() => (plan?.rows ?? []).filter((r) => shown.length === 0 || shown.includes(r.verdict)), [plan, shown]);
     const turn = async () => {
@@ -121,11 +121,11 @@ function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurn
                                 onChange={(event) => setWish({ ...wish, begins: event.target.value })}
                             />
                             <Field
-                                label="Day after the last"
+                                label="Last day"
                                 type="date"
                                 className="w-40"
-                                value={wish.ends}
-                                onChange={(event) => setWish({ ...wish, ends: event.target.value })}
+                                value={wish.last}
+                                onChange={(event) => setWish({ ...wish, last: event.target.value })}
                             />
                         </div>
                         {error && <p className="mt-2 text-sm text-madder">{sentence(error)}</p>}
