@@ -26,10 +26,10 @@ final class SchoolDay
         return self::now($schoolId)->format('H:i');
     }
 
-    /** The instant, in UTC as stored, at which a day begins at the school. */
-    public static function begins(string $schoolId, string $day): string
+    /** The instant, in UTC as stored, of a day and time as the clocks of the school say it. */
+    public static function instant(string $schoolId, string $local): string
     {
-        return CarbonImmutable::parse("$day 00:00:00", self::zone($schoolId))->utc()->format('Y-m-d H:i:s');
+        return CarbonImmutable::parse($local, self::zone($schoolId))->utc()->format('Y-m-d H:i:s');
     }
 
     /** Takes a school's time zone from whoever has just read it. */

@@ -13,10 +13,10 @@ use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Vantrel\Core\Calendar\Span;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Placement\RoomPasses;
 use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Words;
 use Vantrel\Core\SignIn\OwnPassword;
 
 /** The room pass of a section: made as a poster to print, ended, and the pictures of its children. */
@@ -27,19 +27,20 @@ final class RoomPassController
     }
 
     #[Answers('file', 'Make a room pass, as a poster to print; one the section has stops working')]
-    #[Takes(['hours' => 'school|any', 'pictures?' => 'bool', 'ends_on?' => 'string', 'paper' => 'a4|letter'])]
+    #[Takes(['hours' => 'school|any', 'pictures?' => 'bool', 'until?' => 'string', 'paper' => 'a4|letter'])]
     public function store(Section $section, Request $request): Response
     {
-        $request->validate(['hours' => 'required|in:school,any', 'pictures' => 'nullable|boolean', 'ends_on' => 'nullable|date_format:Y-m-d', 'paper' => 'required|in:a4,letter']);
+        $request->validate(['hours' => 'required|in:school,any', 'pictures' => 'nullable|boolean', 'until' => 'nullable|date_format:Y-m-d\TH:i', 'paper' => 'required|in:a4,letter']);
         $seed = $this->kit->seed();
         $token = Token::draw($this->kit->random("$seed room pass"));
-        $last = $request->filled('ends_on') ? Span::after($request->string('ends_on')->value()) : null;
+        $until = $request->filled('until') ? $request->string('until')->value() : null;
         $plan = RoomPasses::make(
             $this->desk->row($section), $this->desk->of(Entity::RoomPass, $section), $token, $request->string('hours')->value() === 'school', $request->boolean('pictures'),
-            $last === null ? null : SchoolDay::begins($section->school_id, $last), $this->kit->ids($seed), $this->kit->now(),
+            $until === null ? null : SchoolDay::instant($section->school_id, $until), $this->kit->ids($seed), $this->kit->now(),
         );
         $school = School::query()->findOrFail($section->school_id);
-        $hours = $request->string('hours')->value() === 'school' ? "Works on school devices from {$school->day_opens} to {$school->day_closes}." : 'Works at any hour until it is ended.';
+        $hours = $request->string('hours')->value() === 'school' ? "Works on school devices from {$school->day_opens} to {$school->day_closes}" : 'Works at any hour';
+        $hours .= $until === null ? ', until it is ended.' : ', until '.Words::day(substr($until, 0, 10)).' at '.substr($until, 11).'.';
         $pdf = RoomPoster::of($section->name, $school->name, rtrim((string) config('app.url'), '/').'/room/'.$token->plain, $hours, $request->boolean('pictures'), $request->string('paper')->value() === 'letter');
         $this->desk->apply($plan, $section, $request, 'room-pass');
 

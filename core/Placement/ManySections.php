@@ -76,7 +76,7 @@ final class ManySections
         $made = 0;
         foreach ($wanted as $i => $new) {
             $key = NameKey::of($new->name);
-            $cells = ['Section' => Cell::same($new->name), 'Grade' => Cell::same(GradeLevel::read((string) $new->grade)?->short() ?? ''), 'Period' => Cell::same((string) $new->period)];
+            $cells = ['Section' => Cell::same($new->name), 'Grade' => Cell::same(GradeLevel::read((string) $new->grade)?->short() ?? ''), 'Period' => Cell::same((string) $new->period), 'Seats' => Cell::same((string) $new->seats)];
             if ($key === '' || isset($there[$key])) {
                 $plan->row(new PlanRow($i + 1, Verdict::Same, [...$cells, 'Lead' => Cell::same('')], $key === '' ? 'no name' : 'there is one of that name'));
 

@@ -21,13 +21,13 @@ final class RoomPasses
      * @param  list<Row>  $passes of the section
      * @param  bool  $schoolHours whether it works in school hours only
      * @param  bool  $pictures whether a student taps three pictures of their own besides the name
-     * @param  string|null  $endsAt UTC instant, null for the whole year
+     * @param  string|null  $endsAt UTC instant, null for until it is ended
      */
     public static function make(Row $section, array $passes, Token $token, bool $schoolHours, bool $pictures, ?string $endsAt, Ids $ids, string $now): Plan
     {
         Enrolling::mustBeOpen($section);
         if ($endsAt !== null && $endsAt <= $now) {
-            throw new Refusal('That end has passed already. Choose a later day.', 'ends_on');
+            throw new Refusal('That end has passed already. Choose a later one.', 'until');
         }
         $plan = new PlanBuilder;
         $had = self::endAll($plan, $passes, $now, 'replaced');

@@ -63,7 +63,7 @@ const TO_STAFF = new Set([
     'Nothing was made.',
     'That end has passed already. Choose a later one, or close the code.',
     'This code is closed. Open a new one.',
-    'That end has passed already. Choose a later day.',
+    'That end has passed already. Choose a later one.',
     'That is not the account of an active student.',
     'That took too long. Sign in again from the start.',
     'Your account may not do this here. Ask the coordinator of the school.',

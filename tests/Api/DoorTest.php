@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Models\Person;
+use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\RateLimiter;
 use Tests\Support\World;
@@ -193,6 +194,22 @@ it('opens the name list by the room pass, shows display names only, and one afte
     $this->withSession($session)->getJson('/api/home')->assertStatus(401);
     $this->getJson('/api/room/the-pass')->assertStatus(422)->assertJsonPath('detail', 'This pass does not work any more. There is a newer one in the room, or ask the teacher.');
     $this->getJson('/api/room/another')->assertStatus(404);
+});
+
+it('ends a room pass at an hour of the school’s clocks', function (): void {
+    ($this->rules)(['time_zone' => 'America/New_York']);
+    $this->travelTo(CarbonImmutable::parse('2026-11-23 15:00:00', 'UTC'));
+    $make = fn (string $until) => ($this->as)('lead')->postJson("/api/sections/$this->section/room-pass", ['hours' => 'any', 'paper' => 'letter', 'until' => $until]);
+    $make('2026-11-23T09:59')->assertStatus(422)->assertJsonPath('errors.until.0', 'That end has passed already. Choose a later one.');
+    $make('2026-11-23')->assertStatus(422)->assertJsonValidationErrors('until');
+    $pdf = $make('2026-11-23T10:45')->assertOk();
+    expect((string) $pdf->getContent())->toStartWith('%PDF')->and(DB::table('room_passes')->value('ends_at'))->toBe('2026-11-23 15:45:00');
+    $this->getJson("/api/sections/$this->section")->assertJsonPath('roomPass.endsAt', '2026-11-23T15:45:00Z');
+    DB::table('room_passes')->update(['token_hash' => hash('sha256', 'the-pass')]);
+    ($this->out)();
+    $this->getJson('/api/room/the-pass')->assertOk();
+    $this->travelTo(CarbonImmutable::parse('2026-11-23 15:45:00', 'UTC'));
+    $this->getJson('/api/room/the-pass')->assertStatus(422)->assertJsonPath('detail', 'This pass has ended. Ask the teacher for a new one.');
 });
 
 it('asks for the three pictures a child has chosen, with few tries', function (): void {

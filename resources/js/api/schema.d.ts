@@ -4636,7 +4636,7 @@ export interface operations {
                     /** @enum {string} */
                     hours: "school" | "any";
                     pictures?: boolean;
-                    ends_on?: string;
+                    until?: string;
                     /** @enum {string} */
                     paper: "a4" | "letter";
                 };

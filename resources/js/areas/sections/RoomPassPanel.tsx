@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { api, problemOf, csrfToken, type Schemas, sentence } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
-import { day } from '@/ui/dates';
+import { day, moment } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
@@ -13,7 +13,7 @@ export function RoomPassPanel({ section, onChange }: { section: Schemas['Section
     const [making, setMaking] = useState(false);
     const [hours, setHours] = useState<'school' | 'any'>('school');
     const [pictures, setPictures] = useState(false);
-    const [endsOn, setEndsOn] = useState('');
+    const [until, setUntil] = useState('');
     const [paper, setPaper] = useState<'a4' | 'letter'>('a4');
     const [error, setError] = useState('');
     const pass = section.roomPass;
@@ -25,7 +25,7 @@ export function RoomPassPanel({ section, onChange }: { section: Schemas['Section
             const response = await fetch(`/api/sections/${section.id}/room-pass`, {
                 method: 'POST',
                 headers: { 'Content-Type': 'application/json', Accept: 'application/json', 'X-XSRF-TOKEN': csrfToken() },
-                body: JSON.stringify({ hours, pictures, paper, ...(endsOn ? { ends_on: endsOn } : {}) }),
+                body: JSON.stringify({ hours, pictures, paper, ...(until ? { until } : {}) }),
             });
             if (!response.ok) throw await problemOf(response);
             const url = URL.createObjectURL(await response.blob());
@@ -54,7 +54,7 @@ export function RoomPassPanel({ section, onChange }: { section: Schemas['Section
                 <p className="mb-3 text-sm">
                     On shared devices {pass.hours === 'school' ? 'in school hours' : 'at any hour'}
                     {pass.pictures && ', with three pictures'}
-                    {pass.endsAt && `, until ${day(pass.endsAt)}`}.{' '}
+                    {pass.endsAt && `, until ${moment(pass.endsAt)}`}.{' '}
                     <span className="text-muted">Printed {day(pass.madeAt)}.</span>
                 </p>
             ) : (
@@ -97,10 +97,10 @@ export function RoomPassPanel({ section, onChange }: { section: Schemas['Section
                     </label>
                     <div className="flex gap-4">
                         <Field
-                            label="Last day"
-                            type="date"
-                            value={endsOn}
-                            onChange={(event) => setEndsOn(event.target.value)}
+                            label="Until"
+                            type="datetime-local"
+                            value={until}
+                            onChange={(event) => setUntil(event.target.value)}
                             hint="Empty: until you end it."
                         />
                         <Choice
