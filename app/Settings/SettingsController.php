@@ -44,7 +44,7 @@ final class SettingsController
         $policy = SignInPolicy::read($school->sign_in_policy);
         $grades = [];
         for ($g = $school->lowest_grade; $g <= $school->highest_grade; $g++) {
-            $grades[] = new GradeWay(GradeLevel::of($g)->code(), GradeLevel::of($g)->short(), $policy->way(GradeLevel::of($g)->code())->value, $policy->way(GradeLevel::of($g)->code())->sentence());
+            $grades[] = new GradeWay(GradeLevel::of($g)->code(), GradeLevel::of($g)->short(), $policy->way(GradeLevel::of($g)->code())->value);
         }
         $live = DB::table('join_codes')->where('state', 'open')->count();
         $chances = new CodeChances($live, Tries::codesADay());

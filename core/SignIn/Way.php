@@ -37,14 +37,4 @@ enum Way: string
     {
         return $this === self::Own && ! $own;
     }
-
-    public function sentence(): string
-    {
-        return match ($this) {
-            self::Card => 'Card only: the camera reads the square; nothing is typed.',
-            self::Passphrase => 'Card, or the user name and passphrase printed on it.',
-            self::Own => 'As on the card the first time; then a password of their own.',
-            self::School => 'The school’s single sign-on.',
-        };
-    }
 }

@@ -25,16 +25,16 @@ enum ListKind: string
     }
 
     /**
-     * From what the columns are, and what the sheet or file is called.
+     * From what the columns are, what the sheet or file is called, and what the column of names is called.
      *
      * @param  list<Field>  $fields
      */
-    public static function of(array $fields, string $title): self
+    public static function of(array $fields, string $title, string $nameHeading = ''): self
     {
         $has = fn (Field ...$some): bool => array_intersect(array_map(fn (Field $f): string => $f->value, $some), array_map(fn (Field $f): string => $f->value, $fields)) !== [];
         $named = $has(Field::FullName, Field::GivenName);
         $about = $has(Field::Grade, Field::BirthDate, Field::Homeroom);
-        $staffTitle = preg_match('/\b(staff|teachers?|faculty|employees?|personal|profesores|docentes|enseignants|personnel)\b/i', $title) === 1;
+        $ofStaff = fn (string $words): bool => preg_match('/\b(staff|teachers?|faculty|employees?|personal|profesores|docentes|enseignants|personnel)\b/i', $words) === 1;
         $guardian = $has(Field::GuardianName, Field::GuardianGiven, Field::GuardianEmail, Field::GuardianPhone);
 
         return match (true) {
@@ -46,7 +46,8 @@ enum ListKind: string
             ! $named && $has(Field::Section, Field::Homeroom) && $has(Field::StudentNumber, Field::Email) && ! $has(Field::Teacher, Field::TeacherEmail) => self::Enrollments,
             ! $named && $has(Field::Section, Field::Homeroom) => self::Sections,
             $named && $has(Field::Role) && ! $about && ! $guardian => self::Staff,
-            $named && $staffTitle && ! $guardian && ! $has(Field::BirthDate) => self::Staff,
+            $named && $ofStaff($title) && ! $guardian && ! $has(Field::BirthDate) => self::Staff,
+            $named && $ofStaff($nameHeading) && ! $guardian && ! $has(Field::Grade, Field::BirthDate) => self::Staff,
             default => self::Students,
         };
     }

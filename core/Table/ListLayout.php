@@ -48,7 +48,16 @@ final readonly class ListLayout
         $columns = (new ColumnNaming($grid->width, $at === null ? null : $grid->lines[$at], $body, $book))->columns($said->columns($table));
         $fields = array_values(array_filter(array_map(fn (Column $c): ?Field => $c->field, $columns)));
         $saidKind = ListKind::tryFrom((string) $said->about($table, 'kind'));
-        $kind = $saidKind ?? ListKind::of($fields, "$sheet->file $sheet->name");
+        $names = array_filter($columns, fn (Column $c): bool => in_array($c->field, [Field::FullName, Field::GivenName], true));
+        $called = implode(' ', array_map(fn (Column $c): string => $c->heading, $names));
+        $kind = $saidKind ?? ListKind::of($fields, "$sheet->file $sheet->name", $called);
+        // A column called "Phone" is taken for the guardian's, which in a list of staff there is none of.
+        $phone = array_filter($columns, fn (Column $c): bool => $c->field === Field::GuardianPhone && $c->why !== 'as you said' && isset(Heading::read($c->heading)['phone']));
+        if ($phone !== [] && ($saidKind ?? ListKind::of(array_values(array_filter($fields, fn (Field $f): bool => $f !== Field::GuardianPhone)), "$sheet->file $sheet->name", $called)) === ListKind::Staff) {
+            $kind = ListKind::Staff;
+            $columns = array_map(fn (Column $c): Column => in_array($c, $phone, true) ? new Column($c->index, $c->heading, $c->samples, Field::Phone, $c->why) : $c, $columns);
+            $fields = array_values(array_filter(array_map(fn (Column $c): ?Field => $c->field, $columns)));
+        }
         $has = fn (Field ...$some): bool => array_filter($some, fn (Field $f): bool => in_array($f, $fields, true)) !== [];
         $enough = match ($kind) {
             ListKind::Students, ListKind::Staff => $has(Field::FullName, Field::GivenName, Field::AccountKey),

@@ -54,11 +54,7 @@ const SERVER = [
 const SENTENCE = /(?:new Refusal\(|self::\w+ => |self::problem\(\d+, '[^']*', |\d+ => \['[^']*', )'((?:[^'\\]|\\.)*)'/g;
 /** Answers to what only staff do. */
 const TO_STAFF = new Set([
-    // How grades sign in, in the settings; a phone says of too many tries that it takes a while.
-    'Card only: the camera reads the square; nothing is typed.',
-    'Card, or the user name and passphrase printed on it.',
-    'As on the card the first time; then a password of their own.',
-    'The school’s single sign-on.',
+    // A phone says of too many tries that it takes a while.
     'There have been too many tries. Wait ',
     'Nothing was made.',
     'That end has passed already. Choose a later one, or close the code.',

@@ -1637,7 +1637,6 @@ export interface components {
             grade: string;
             label: string;
             way: string;
-            sentence: string;
         };
         Happening: {
             entryId: string;
