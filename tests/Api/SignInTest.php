@@ -2,12 +2,14 @@
 
 declare(strict_types=1);
 
+use App\Access\SessionLine;
 use App\StandIns\OpenIdKeys;
 use Firebase\JWT\JWT;
 use Illuminate\Http\Client\Request as HttpRequest;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
+use Illuminate\Support\Facades\RateLimiter;
 use Tests\Support\World;
 use Vantrel\Core\SignIn\Totp;
 
@@ -283,3 +285,75 @@ it('takes staff for an address before a student who has typed it at the door', f
     $this->get(throughProvider($this, $this->staff))->assertRedirect('/');
     expect(auth()->id())->toBe($this->world->people['lead']);
 });
+
+it('says of the school’s sign-on what is wrong with it', function (Closure $answers, string $note): void {
+    config(['vantrel.openid.issuer' => 'http://school.example/openid']);
+    Cache::flush();
+    Http::swap(new Illuminate\Http\Client\Factory);
+    Http::fake(['*' => $answers]);
+    $this->get('/school-sign-on')->assertRedirect('/');
+    $this->getJson('/api/entrance')->assertJsonPath('note', $note);
+})->with([
+    'it does not answer' => [fn () => throw new Illuminate\Http\Client\ConnectionException('down'), 'The school’s sign-on does not answer. Try again in a minute.'],
+    'it answers with an error' => [fn () => Http::response('no', 503), 'The school’s sign-on did not let you in. Begin again.'],
+    'it is another' => [fn () => Http::response(['issuer' => 'http://evil.example', 'authorization_endpoint' => 'http://evil.example/a']), 'The school’s sign-on names itself otherwise than it is set here. Tell the coordinator.'],
+    'it has no such place' => [fn () => Http::response(['issuer' => 'http://school.example/openid']), 'The school’s sign-on does not say where to go. Tell the coordinator.'],
+]);
+
+it('lets nobody in by the school’s sign-on whose account is closed, and follows a merge', function (): void {
+    standIn($this);
+    $this->get(throughProvider($this, $this->staff));
+    ($this->out)();
+    DB::table('people')->where('id', $this->world->people['lead'])->update(['state' => 'left']);
+    $this->get(throughProvider($this, $this->staff))->assertRedirect('/');
+    $this->assertGuest();
+    $this->getJson('/api/entrance')->assertJsonPath('note', 'This account is closed: its owner has left the school. Ask the school office.');
+    DB::table('people')->where('id', $this->world->people['lead'])->update(['state' => 'merged', 'merged_into' => $this->world->people['co_teacher']]);
+    $this->get(throughProvider($this, $this->staff));
+    expect(auth()->id())->toBe($this->world->people['co_teacher']);
+});
+
+it('asks for the password of now a few times only, and sends few links', function (): void {
+    ($this->signIn)($this->staff, $this->password)->assertOk();
+    for ($i = 0; $i < 5; $i++) {
+        $this->postJson('/api/password', ['password' => 'three boats go to sea', 'current' => "guess $i"])->assertStatus(422)->assertJsonPath('errors.current.0', 'That is not your password now.');
+    }
+    $this->postJson('/api/password', ['password' => 'three boats go to sea', 'current' => $this->password])->assertStatus(429)->assertJsonPath('detail', 'There have been too many tries. Wait 15 minutes, then try again.')->assertHeader('Retry-After');
+    ($this->out)();
+    for ($i = 0; $i < 8; $i++) {
+        $this->postJson('/api/forgotten', ['user_name' => $this->staff])->assertNoContent();
+    }
+    expect(DB::table('password_resets')->count())->toBe(5);
+    $this->travel(61)->minutes();
+    $this->postJson('/api/forgotten', ['user_name' => $this->staff])->assertNoContent();
+    expect(DB::table('password_resets')->count())->toBe(6);
+});
+
+it('rests an account after wrong secrets, and an address only after many, whoever is meant', function (): void {
+    for ($i = 0; $i < 10; $i++) {
+        ($this->signIn)($this->staff, "guess $i")->assertStatus(422);
+    }
+    ($this->signIn)($this->staff, $this->password)->assertStatus(429);
+    // Others behind the same address come in.
+    ($this->signIn)('marten.vale@lanternfield.example', $this->password)->assertOk();
+    ($this->out)();
+    RateLimiter::increment('sign-in-from|127.0.0.1', 900, 290);
+    ($this->signIn)('marten.vale@lanternfield.example', $this->password)->assertStatus(429);
+    $this->get('/b/no-such-card')->assertRedirect('/?card=wait');
+    $this->travel(16)->minutes();
+    ($this->signIn)($this->staff, $this->password)->assertOk();
+});
+
+it('says of a session what kind of device it is on, and no more', function (string $agent, string $device): void {
+    expect(SessionLine::device($agent))->toBe($device);
+})->with([
+    ['Mozilla/5.0 (iPad; CPU OS 17_0 like Mac OS X) AppleWebKit/605.1.15', 'iPad'],
+    ['Mozilla/5.0 (iPhone; CPU iPhone OS 17_0 like Mac OS X)', 'iPhone'],
+    ['Mozilla/5.0 (Linux; Android 14; Pixel) Mobile Safari/537.36', 'Android phone'],
+    ['Mozilla/5.0 (Linux; Android 14; Tab) Safari/537.36', 'Android tablet'],
+    ['Mozilla/5.0 (X11; CrOS x86_64 14541.0.0)', 'Chromebook'],
+    ['Mozilla/5.0 (Windows NT 10.0; Win64; x64)', 'Windows computer'],
+    ['Mozilla/5.0 (Macintosh; Intel Mac OS X 10_15_7)', 'Mac'],
+    ['Mozilla/5.0 (X11; Linux x86_64)', 'Linux computer'],
+    ['curl/8.0', 'a device'],
+]);
