@@ -32,6 +32,12 @@ final class SchoolDay
         return CarbonImmutable::parse($local, self::zone($schoolId))->utc()->format('Y-m-d H:i:s');
     }
 
+    /** The other way round: day and time as the clocks of the school say them, YYYY-MM-DDTHH:MM. */
+    public static function local(string $schoolId, string $instant): string
+    {
+        return CarbonImmutable::parse($instant, 'UTC')->setTimezone(self::zone($schoolId))->format('Y-m-d\TH:i');
+    }
+
     /** Takes a school's time zone from whoever has just read it. */
     public static function know(string $schoolId, string $zone): void
     {

@@ -9,8 +9,11 @@ use App\Platform\Resource;
 /** The room pass that works now. Its code is on paper only. */
 final readonly class RoomPassLine extends Resource
 {
-    /** @param  string  $hours school or any */
-    public function __construct(public string $hours, public bool $pictures, public string $madeAt, public ?string $endsAt)
+    /**
+     * @param  string  $hours school or any
+     * @param  string|null  $until day and time by the clocks of the school
+     */
+    public function __construct(public string $hours, public bool $pictures, public string $madeAt, public ?string $until)
     {
     }
 }

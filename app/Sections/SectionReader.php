@@ -79,7 +79,7 @@ final class SectionReader
                 $i->id, $i->email, StaffRole::from($i->role)->label(), Invitations::stateAt($i->state, $i->expires_at, $now),
                 Instant::iso($i->sent_at), Instant::iso($i->expires_at), Instant::isoOrNull($i->answered_at), $i->begins_on, $i->ends_on,
             ))->all()),
-            $pass === null ? null : new RoomPassLine($pass->hours, (int) $pass->pictures === 1, Instant::iso($pass->made_at), Instant::isoOrNull($pass->ends_at)),
+            $pass === null ? null : new RoomPassLine($pass->hours, (int) $pass->pictures === 1, Instant::iso($pass->made_at), $pass->ends_at === null ? null : SchoolDay::local($section->school_id, $pass->ends_at)),
             ! $open || ! in_array(Power::AnswerRequests, $powers, true) ? 0 : DB::table('join_requests')->where('section_id', $section->id)->where('state', 'waiting')->count(),
             // An archived section is read and printed, whoever it is.
             array_map(fn (Power $p): string => $p->value, $open ? $powers : array_values(array_filter($powers, fn (Power $p): bool => in_array($p, [Power::SeeRoster, Power::PrintCards], true)))),

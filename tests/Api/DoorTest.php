@@ -204,7 +204,7 @@ it('ends a room pass at an hour of the school’s clocks', function (): void {
     $make('2026-11-23')->assertStatus(422)->assertJsonValidationErrors('until');
     $pdf = $make('2026-11-23T10:45')->assertOk();
     expect((string) $pdf->getContent())->toStartWith('%PDF')->and(DB::table('room_passes')->value('ends_at'))->toBe('2026-11-23 15:45:00');
-    $this->getJson("/api/sections/$this->section")->assertJsonPath('roomPass.endsAt', '2026-11-23T15:45:00Z');
+    $this->getJson("/api/sections/$this->section")->assertJsonPath('roomPass.until', '2026-11-23T10:45');
     DB::table('room_passes')->update(['token_hash' => hash('sha256', 'the-pass')]);
     ($this->out)();
     $this->getJson('/api/room/the-pass')->assertOk();

@@ -2002,7 +2002,7 @@ export interface components {
             hours: string;
             pictures: boolean;
             madeAt: string;
-            endsAt: string | null;
+            until: string | null;
         };
         RoomView: {
             section: string;

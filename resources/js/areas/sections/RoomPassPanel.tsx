@@ -54,7 +54,7 @@ export function RoomPassPanel({ section, onChange }: { section: Schemas['Section
                 <p className="mb-3 text-sm">
                     On shared devices {pass.hours === 'school' ? 'in school hours' : 'at any hour'}
                     {pass.pictures && ', with three pictures'}
-                    {pass.endsAt && `, until ${moment(pass.endsAt)}`}.{' '}
+                    {pass.until && `, until ${moment(pass.until)}`}.{' '}
                     <span className="text-muted">Printed {day(pass.madeAt)}.</span>
                 </p>
             ) : (
