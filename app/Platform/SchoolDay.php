@@ -38,6 +38,12 @@ final class SchoolDay
         return CarbonImmutable::parse($instant, 'UTC')->setTimezone(self::zone($schoolId))->format('Y-m-d\TH:i');
     }
 
+    /** The day it was at the school at an instant: a plan keeps to the day it was looked at on, midnight or not. */
+    public static function at(string $schoolId, string $instant): string
+    {
+        return substr(self::local($schoolId, $instant), 0, 10);
+    }
+
     /** Takes a school's time zone from whoever has just read it. */
     public static function know(string $schoolId, string $zone): void
     {

@@ -64,6 +64,7 @@ final class ManyController
         $request->validate(self::RULES);
         $year = SchoolYear::query()->where('school_id', $school->id)->where('state', '!=', 'closed')
             ->when($request->filled('year'), fn ($q) => $q->where('id', $request->string('year')->value()), fn ($q) => $q->where('state', 'current'))->first() ?? throw new NotFoundHttpException;
+        $made = $this->kit->ids($seed)->instant();
         $teachers = [];
         $kind = $request->string('kind')->value();
         if ($request->string('how')->value() === 'list') {
@@ -77,7 +78,7 @@ final class ManyController
         return ManySections::plan(
             $school->id, $year->id, $wanted, $this->desk->snapshots->list(Entity::Section, fn (Builder $q): Builder => $q->where('school_year_id', $year->id)),
             $this->desk->snapshots->list(Entity::Person, fn (Builder $q): Builder => $q->where('school_id', $school->id)->where('kind', 'staff')->where('state', 'active')),
-            $teachers, $this->kit->codeBook($seed), $this->kit->ids($seed), max($year->begins_on, SchoolDay::today($school->id)), $this->kit->ids($seed)->instant(),
+            $teachers, $this->kit->codeBook($seed), $this->kit->ids($seed), max($year->begins_on, SchoolDay::at($school->id, $made)), $made,
         );
     }
 

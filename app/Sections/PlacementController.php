@@ -109,7 +109,7 @@ final class PlacementController
     /** @param  list<Row>  $people */
     private function planOf(MoveKind $kind, array $people, ?Row $from, ?Row $to, string $schoolId, Request $request, string $seed): Plan
     {
-        $day = $request->filled('day') ? $request->string('day')->value() : SchoolDay::today($schoolId);
+        $day = $request->filled('day') ? $request->string('day')->value() : SchoolDay::at($schoolId, $this->kit->ids($seed)->instant());
         usort($people, fn (Row $a, Row $b): int => [$a->text('family_name'), $a->text('given_name'), $a->id] <=> [$b->text('family_name'), $b->text('given_name'), $b->id]);
         $enrollments = $sections = [];
         $in = $to === null ? [] : [$to->id => true];

@@ -130,7 +130,9 @@ final class SectionController
 
     private function planArchive(Section $section, string $seed): Plan
     {
-        return Sections::archive($this->desk->row($section), $this->desk->of(Entity::JoinCode, $section), $this->desk->of(Entity::Invitation, $section), $this->desk->of(Entity::JoinRequest, $section), $this->desk->of(Entity::RoomPass, $section), SchoolDay::today($section->school_id), $this->kit->ids($seed)->instant());
+        $made = $this->kit->ids($seed)->instant();
+
+        return Sections::archive($this->desk->row($section), $this->desk->of(Entity::JoinCode, $section), $this->desk->of(Entity::Invitation, $section), $this->desk->of(Entity::JoinRequest, $section), $this->desk->of(Entity::RoomPass, $section), SchoolDay::at($section->school_id, $made), $made);
     }
 
     private function grade(Request $request): ?GradeLevel

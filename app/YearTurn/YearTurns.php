@@ -8,6 +8,7 @@ use App\Ledger\Snapshots;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Platform\CoreKit;
+use App\Platform\SchoolDay;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Calendar\Span;
 use Vantrel\Core\Placement\SchoolYears;
@@ -41,9 +42,10 @@ final class YearTurns
     public function plan(School $school, YearTurnRequest $request, string $seed): Plan
     {
         $year = $this->current($school);
+        $made = $this->kit->ids($seed)->instant();
         $wish = new YearTurnWish(
             $school->id, $year->id, $request->name, $request->begins, Span::after($request->last), range($school->lowest_grade, $school->highest_grade),
-            $request->heldBack, $request->carry, $this->kit->today($school), $this->kit->ids($seed)->instant(),
+            $request->heldBack, $request->carry, SchoolDay::at($school->id, $made), $made,
             DB::table('imports')->where('school_id', $school->id)->where('state', 'applying')->count(),
         );
 

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\Uid\Ulid;
 use Tests\Support\World;
@@ -52,6 +53,18 @@ it('looks again at a plan that is a day old, and takes no seed that no plan had'
     $this->flushSession();
     $this->actingAs($this->world->as('coordinator'))->postJson($uri, [...$seen, 'seed' => $plan['seed']])->assertStatus(409);
     expect(DB::table('sections')->where('name', 'Choir')->exists())->toBeFalse();
+});
+
+it('keeps a plan to the day it was looked at on, past midnight', function (): void {
+    DB::table('schools')->where('id', $this->school)->update(['time_zone' => 'America/New_York']);
+    $this->travelTo(CarbonImmutable::parse('2026-11-23 23:59:30', 'America/New_York'));
+    ($this->as)('lead');
+    ($this->apply)("/api/sections/$this->section/place", ['kind' => 'remove', 'people' => [$this->world->people['student']]])->assertOk();
+    expect(now('America/New_York')->format('Y-m-d H:i'))->toBe('2026-11-24 00:01')->and(DB::table('enrollments')->where('person_id', $this->world->people['student'])->value('ends_on'))->toBe('2026-11-23');
+    $plan = ($this->as)('coordinator')->getJson("/api/sections/$this->section/archive")->assertOk()->json();
+    $this->travel(1)->hours();
+    $this->postJson("/api/sections/$this->section/archive", ['seed' => $plan['seed'], 'fingerprint' => $plan['fingerprint']])->assertOk();
+    expect(DB::table('sections')->where('id', $this->section)->value('archived_on'))->toBe('2026-11-24');
 });
 
 it('takes several out in one plan, as one entry', function (): void {
