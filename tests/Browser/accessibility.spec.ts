@@ -14,7 +14,7 @@ async function clean(page: Page): Promise<void> {
 for (const theme of ['light', 'dark'] as const) {
     test(`axe finds nothing serious on the coordinator's views, ${theme}`, async ({ browser }) => {
         // Fifteen views, each read whole by axe.
-        test.setTimeout(300_000);
+        test.setTimeout(600_000);
         const context = await browser.newContext({ colorScheme: theme, viewport: { width: 1280, height: 800 } });
         const page = await context.newPage();
         await page.goto('/');

@@ -6,7 +6,7 @@ import { expect, test } from '@playwright/test';
 import { coordinator, onPage, openRow, other, PASSWORD, signIn, TEACHER } from './people';
 
 test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', async ({ page, browser }) => {
-    test.setTimeout(300_000);
+    test.setTimeout(600_000);
 
     await test.step('2. the Desk has real counts', async () => {
         await coordinator(page);
