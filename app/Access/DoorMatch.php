@@ -15,7 +15,8 @@ use Vantrel\Core\Names\PersonName;
 /** Who on a school's Roll somebody at the door may be. */
 final class DoorMatch
 {
-    private const MOST = 400;
+    /** More than share beginnings with anybody in the largest schools: nobody is passed over for the order of the table. */
+    private const MOST = 2000;
 
     /** @return list<Candidate> likeliest first, at most five */
     public function of(string $schoolId, PersonName $name, ?string $birthDate, ?string $number, ?string $grade): array

@@ -45,8 +45,7 @@ final class CoreKit
     {
         $request->validate(['seed' => ['required', 'string', 'regex:/^[0-7][0-9A-HJKMNP-TV-Z]{25}$/']]);
         $seed = $request->string('seed')->value();
-        $made = $this->ids($seed)->instant();
-        if ($made < CarbonImmutable::now('UTC')->subDay()->format('Y-m-d H:i:s') || $made > $this->now()) {
+        if (! $this->ids($seed)->isFresh($this->now())) {
             throw new StalePlan(['the day it was looked at']);
         }
 

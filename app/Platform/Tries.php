@@ -52,7 +52,10 @@ final class Tries
 
     private static function most(Limit $limit): int
     {
-        return (int) (config('vantrel.limits')[$limit->value] ?? $limit->most());
+        $own = config('vantrel.limits')[$limit->value] ?? null;
+
+        // An empty line in the settings is none: no tries at all would let nobody in.
+        return is_numeric($own) && (int) $own > 0 ? (int) $own : $limit->most();
     }
 
     /** @param  array{0: Limit, 1: string}  $limit */

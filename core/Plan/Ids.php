@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Plan;
 
+use DateTimeImmutable;
+use DateTimeZone;
+
 /**
  * Names new records before they exist, so that a plan can refer to them and stays the same when it is made again.
  * The ids are well-formed ULIDs: the time part is the seed's, the rest is a hash of the seed and the parts given.
@@ -29,6 +32,18 @@ final readonly class Ids
         }
 
         return gmdate('Y-m-d H:i:s', intdiv($ms, 1000));
+    }
+
+    /**
+     * Whether a plan with this seed may still be applied: what was looked at longer ago than a day is looked at again.
+     *
+     * @param  string  $now UTC instant
+     */
+    public function isFresh(string $now): bool
+    {
+        $dayBefore = (new DateTimeImmutable($now, new DateTimeZone('UTC')))->modify('-1 day')->format('Y-m-d H:i:s');
+
+        return $this->instant() >= $dayBefore && $this->instant() <= $now;
     }
 
     public function for(string ...$parts): string

@@ -90,6 +90,15 @@ it('counts only well-formed unknown codes as tries, and stops after the day’s 
     $this->postJson('/api/join/door', ['code' => $this->world->code])->assertOk();
 });
 
+it('takes an empty limit in the settings for none, and its own number instead', function (mixed $own, int $tries): void {
+    config(['vantrel.limits' => ['join-by' => $own]]);
+    $this->actingAs($this->world->as('student'));
+    for ($i = 0; $i < $tries; $i++) {
+        $this->postJson('/api/join', ['code' => JoinCode::fromPayload('BCDFGH')->symbols])->assertStatus(422);
+    }
+    $this->postJson('/api/join', ['code' => $this->world->code])->assertStatus(429);
+})->with([['', 20], [null, 20], ['0', 20], ['3', 3]]);
+
 it('opens, replaces and closes a code', function (): void {
     $teacher = $this->actingAs($this->world->as('co_teacher'));
     $section = $this->world->section;

@@ -83,3 +83,13 @@ it('tells when a seed was made, by the time part of a ULID', function (): void {
     expect((new Ids('01ARYZ6S41TSV4RRFFQ69G5FAV'))->instant())->toBe('2016-07-30 22:36:16')
         ->and((new Ids('00000000000000000000000000'))->instant())->toBe('1970-01-01 00:00:00');
 });
+
+it('takes a seed for a day, and none from the time to come', function (string $now, bool $fresh): void {
+    expect((new Ids('01ARYZ6S41TSV4RRFFQ69G5FAV'))->isFresh($now))->toBe($fresh);
+})->with([
+    'at once' => ['2016-07-30 22:36:16', true], 'a day later' => ['2016-07-31 22:36:16', true], 'a second more' => ['2016-07-31 22:36:17', false], 'before it was made' => ['2016-07-30 22:36:15', false],
+]);
+
+it('reads no time from what was not a seed of ours', function (): void {
+    expect((new Ids('ZZZZZZZZZZZZZZZZZZZZZZZZZZ'))->isFresh('2026-11-23 10:00:00'))->toBeFalse();
+});

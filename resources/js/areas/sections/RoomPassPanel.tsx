@@ -101,7 +101,7 @@ export function RoomPassPanel({ section, onChange }: { section: Schemas['Section
                             type="datetime-local"
                             value={until}
                             onChange={(event) => setUntil(event.target.value)}
-                            hint="Empty: until you end it."
+                            hint="By the school’s clocks. Empty: until you end it."
                         />
                         <Choice
                             stacked
