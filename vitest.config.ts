@@ -3,5 +3,9 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
     resolve: { alias: { '@': fileURLToPath(new URL('./resources/js', import.meta.url)) } },
-    test: { include: ['resources/js/**/*.test.ts'] },
+    test: {
+        include: ['resources/js/**/*.test.{ts,tsx}'],
+        environment: 'happy-dom',
+        environmentOptions: { happyDOM: { url: 'http://vantrel.example/' } },
+    },
 });

@@ -5,7 +5,8 @@ declare(strict_types=1);
 use App\Access\Finished;
 use App\Access\FollowMerge;
 use App\Access\KeepSession;
-use App\Access\RoomSession;
+use App\Access\StandingSession;
+use App\Ledger\GuardWrites;
 use App\Platform\Problems;
 use App\Platform\SecurityHeaders;
 use Illuminate\Contracts\Auth\Middleware\AuthenticatesRequests;
@@ -14,6 +15,9 @@ use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Http\Middleware\HandleCors;
 
+// A trace in a log says where, not what people have typed.
+ini_set('zend.exception_ignore_args', '1');
+
 // An instance's database, files, keys and ports live in its own folder, so that several can run side by side.
 $home = getenv('VANTREL_HOME') ?: dirname(__DIR__).'/.vantrel';
 
@@ -21,13 +25,14 @@ $app = Application::configure(basePath: dirname(__DIR__))
     ->withProviders([App\Platform\VantrelProvider::class], false)
     ->withRouting(web: __DIR__.'/../routes/web.php', commands: __DIR__.'/../routes/console.php')
     ->withCommands([
-        __DIR__.'/../app/Access/Commands', __DIR__.'/../app/Intake/Commands', __DIR__.'/../app/Ledger/Commands', __DIR__.'/../app/PrintRoom/Commands', __DIR__.'/../app/Rosters/Commands', __DIR__.'/../app/Platform/Commands', __DIR__.'/../app/StandIns/Commands',
+        __DIR__.'/../app/Access/Commands', __DIR__.'/../app/Accounts/Commands', __DIR__.'/../app/Intake/Commands', __DIR__.'/../app/Ledger/Commands', __DIR__.'/../app/PrintRoom/Commands', __DIR__.'/../app/Rosters/Commands', __DIR__.'/../app/Retention/Commands', __DIR__.'/../app/Platform/Commands', __DIR__.'/../app/StandIns/Commands',
     ])
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->remove(HandleCors::class);
-        $middleware->web(append: [SecurityHeaders::class, KeepSession::class, FollowMerge::class, RoomSession::class]);
+        $middleware->prepend(GuardWrites::class);
+        $middleware->web(append: [SecurityHeaders::class, KeepSession::class, FollowMerge::class, StandingSession::class]);
         // They may end a session, so they come before anything asks who is signed in.
-        foreach ([KeepSession::class, FollowMerge::class, RoomSession::class] as $ends) {
+        foreach ([KeepSession::class, FollowMerge::class, StandingSession::class] as $ends) {
             $middleware->prependToPriorityList(AuthenticatesRequests::class, $ends);
         }
         $middleware->alias(['finished' => Finished::class]);

@@ -11,10 +11,9 @@ return [
         'client_secret' => env('OPENID_CLIENT_SECRET', ''),
         'label' => env('OPENID_LABEL', 'Sign in with the school account'),
     ],
-    // Stand-ins for outside services that have pages of their own. They let anyone be anyone: for the demo and the tests only.
-    'stand_ins' => (bool) env('VANTREL_STAND_INS', false),
-    // Days in which a ledger entry can be undone.
-    'undo_days' => (int) env('VANTREL_UNDO_DAYS', 14),
+    // Stand-ins for outside services that have pages of their own. They let anyone be anyone: for the demo and the tests only, and
+    // never in production, whatever the setting says.
+    'stand_ins' => (bool) env('VANTREL_STAND_INS', false) && env('APP_ENV', 'production') !== 'production',
     // Largest upload, in bytes, and largest content of a packed one.
     'upload_bytes' => (int) env('VANTREL_UPLOAD_BYTES', 20 * 1024 * 1024),
     'unpacked_bytes' => (int) env('VANTREL_UNPACKED_BYTES', 300 * 1024 * 1024),

@@ -1,3 +1,8 @@
 <?php
 
 declare(strict_types=1);
+
+use Illuminate\Support\Facades\Schedule;
+
+// While schools sleep; on one server where there are several.
+Schedule::command('vantrel:clean-up')->dailyAt('02:30')->withoutOverlapping()->onOneServer();

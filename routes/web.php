@@ -10,6 +10,8 @@ use App\Access\RoomController;
 use App\Access\SecretController;
 use App\Access\SessionController;
 use App\Access\SingleSignOnController;
+use App\Accounts\CredentialController;
+use App\Accounts\TransferController;
 use App\Desk\DeskController;
 use App\Intake\ImportController;
 use App\Intake\WeightController;
@@ -33,29 +35,38 @@ use App\StandIns\OpenIdProvider;
 use App\YearTurn\YearTurnController;
 use Illuminate\Support\Facades\Route;
 
+// Ids are ULIDs: what cannot be one is not found, and never reaches the database.
+foreach (['school', 'section', 'person', 'import', 'invitation', 'entry', 'message', 'year', 'left', 'right', 'asking', 'transfer', 'credential'] as $id) {
+    Route::pattern($id, '[0-7][0-9A-HJKMNP-TV-Z]{25}');
+}
+Route::pattern('session', '[0-9a-f]{32}');
+Route::pattern('token', '[A-Za-z0-9_-]{1,64}');
+
 Route::get('up', fn () => response('up', 200, ['Content-Type' => 'text/plain']))->withoutMiddleware('web');
 
 Route::prefix('api')->group(function (): void {
-    // Open to anyone: what they protect is in the secret that is presented, and in the limits on presenting it.
+    // Open to anyone: what they protect is in the secret that is presented, and in the limits on presenting it. Secrets travel in
+    // the body, never in the address, which servers and proxies write down.
     Route::middleware('throttle:guest')->group(function (): void {
         Route::get('entrance', [SessionController::class, 'entrance']);
         Route::post('sign-in', [SessionController::class, 'store']);
         Route::post('sign-in/code', [SessionController::class, 'secondFactor']);
+        Route::post('sign-in/card', [SessionController::class, 'card']);
         Route::post('forgotten', [SecretController::class, 'forgotten']);
-        Route::get('new-password/{token}', [SecretController::class, 'reset']);
-        Route::post('new-password/{token}', [SecretController::class, 'useReset']);
+        Route::post('new-password/check', [SecretController::class, 'reset']);
+        Route::post('new-password', [SecretController::class, 'useReset']);
         Route::get('join/check', [JoinController::class, 'check']);
         Route::post('join/door', [NewcomerController::class, 'door']);
         Route::post('join/names', [NewcomerController::class, 'names']);
         Route::post('join/claim', [NewcomerController::class, 'claim']);
         Route::post('join/ask', [NewcomerController::class, 'ask']);
         Route::post('join/asked', [NewcomerController::class, 'asked']);
-        Route::post('join/confirm/{token}', [NewcomerController::class, 'confirm']);
-        Route::get('room/{token}', [RoomController::class, 'show']);
-        Route::post('room/{token}', [RoomController::class, 'enter']);
-        Route::get('invited/{token}', [AnswerInvitation::class, 'show']);
-        Route::post('invited/{token}/accept', [AnswerInvitation::class, 'accept']);
-        Route::post('invited/{token}/decline', [AnswerInvitation::class, 'decline']);
+        Route::post('join/confirm', [NewcomerController::class, 'confirm']);
+        Route::post('room', [RoomController::class, 'show']);
+        Route::post('room/enter', [RoomController::class, 'enter']);
+        Route::post('invited', [AnswerInvitation::class, 'show']);
+        Route::post('invited/accept', [AnswerInvitation::class, 'accept']);
+        Route::post('invited/decline', [AnswerInvitation::class, 'decline']);
     });
 
     // A person's own things, also while they have yet to set a password or a second factor.
@@ -85,7 +96,7 @@ Route::prefix('api')->group(function (): void {
 
         Route::prefix('schools/{school}')->group(function (): void {
             Route::get('sections', [SectionController::class, 'index'])->can('list-sections', 'school');
-            Route::get('staff', [StaffController::class, 'index'])->can('list-sections', 'school');
+            Route::get('staff', [StaffController::class, 'index'])->can('list-staff', 'school');
             Route::middleware('can:coordinate,school')->group(function (): void {
                 Route::get('desk', [DeskController::class, 'show']);
                 Route::get('imports', [ImportController::class, 'index']);
@@ -113,11 +124,23 @@ Route::prefix('api')->group(function (): void {
                 Route::post('year-turn', [YearTurnController::class, 'store']);
                 Route::get('ledger', [LedgerController::class, 'index']);
                 Route::get('messages', [MailroomController::class, 'index']);
+                Route::get('transfers', [TransferController::class, 'index']);
+                Route::post('transfers/{transfer}/accept', [TransferController::class, 'accept']);
+                Route::post('transfers/{transfer}/refuse', [TransferController::class, 'refuse']);
+                Route::post('transfers/{transfer}/withdraw', [TransferController::class, 'withdraw']);
             });
         });
 
         Route::post('years/{year}', [SettingsController::class, 'editYear'])->can('coordinate-year', 'year');
-        Route::get('people/{person}', [RollController::class, 'show'])->can('view-person', 'person');
+        Route::prefix('people/{person}')->middleware('can:view-person,person')->group(function (): void {
+            Route::get('/', [RollController::class, 'show']);
+            Route::get('credentials', [CredentialController::class, 'index']);
+            Route::post('credentials/end', [CredentialController::class, 'end']);
+            Route::post('credentials/end-all', [CredentialController::class, 'endAll']);
+            Route::post('sign-in-link', [CredentialController::class, 'sendLink']);
+            Route::post('off-board/plan', [CredentialController::class, 'planOffBoarding']);
+            Route::post('off-board', [CredentialController::class, 'offBoard']);
+        });
 
         Route::prefix('imports/{import}')->middleware('can:work-import,import')->group(function (): void {
             Route::get('/', [ImportController::class, 'show']);
@@ -148,6 +171,7 @@ Route::prefix('api')->group(function (): void {
             });
             Route::middleware('can:answer_requests,section')->group(function (): void {
                 Route::get('requests', [RequestController::class, 'index']);
+                Route::post('requests/refuse-all', [RequestController::class, 'refuseAll']);
                 Route::post('requests/{asking}/approve', [RequestController::class, 'approve']);
                 Route::post('requests/{asking}/refuse', [RequestController::class, 'refuse']);
             });

@@ -24,7 +24,9 @@ use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Names\NameReader;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Placement\Invitations;
+use Vantrel\Core\Placement\Power;
 use Vantrel\Core\Placement\StaffRole;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Row;
@@ -37,9 +39,10 @@ final class InvitationController
     }
 
     #[Answers(InvitationView::class, 'What the link of an invitation leads to')]
-    public function show(string $token, Request $request): InvitationView
+    #[Takes(['token' => 'string'])]
+    public function show(Request $request): InvitationView
     {
-        $invitation = $this->find($token);
+        $invitation = $this->find($request);
         $section = Section::query()->findOrFail($invitation->section_id);
         /** @var Person|null $person */
         $person = $request->user();
@@ -48,14 +51,15 @@ final class InvitationController
             $section->name, School::query()->findOrFail($section->school_id)->name, StaffRole::from($invitation->role)->label(),
             Person::query()->find($invitation->invited_by)?->fullName() ?? '', $invitation->email, $invitation->begins_on, $invitation->ends_on, Invitations::stateAt($invitation->state, $invitation->expires_at, $this->kit->now()),
             SignIn::query()->where('user_name', $invitation->email)->exists(), $person !== null && $this->isInvited($person, $invitation), Instant::iso($invitation->expires_at),
+            array_values(array_map(fn (Power $p): string => $p->label(), array_filter(Power::cases(), fn (Power $p): bool => StaffRole::from($invitation->role)->may($p)))),
         );
     }
 
     #[Answers(Me::class, 'Accept: as the account signed in, or by making one')]
-    #[Takes(['given_name?' => 'string', 'family_name?' => 'string', 'password?' => 'string'])]
-    public function accept(string $token, Request $request, SignInDesk $signIns): Me
+    #[Takes(['token' => 'string', 'given_name?' => 'string', 'family_name?' => 'string', 'password?' => 'string'])]
+    public function accept(Request $request, SignInDesk $signIns): Me
     {
-        $invitation = $this->find($token);
+        $invitation = $this->find($request);
         $section = $this->snapshots->find(Entity::Section, $invitation->section_id) ?? throw new NotFoundHttpException;
         $row = $this->snapshots->find(Entity::Invitation, $invitation->id) ?? throw new NotFoundHttpException;
         $today = SchoolDay::today($section->text('school_id'));
@@ -65,7 +69,7 @@ final class InvitationController
         if ($person !== null && $this->isInvited($person, $invitation)) {
             $known = $this->snapshots->find(Entity::Person, $person->id) ?? throw new NotFoundHttpException;
             $plan = Invitations::accept($section, $row, $known, $this->snapshots->list(Entity::Enrollment, fn ($q) => $q->where('person_id', $person->id)), $ids, $today, $this->kit->now());
-            $this->ledger->apply($plan, $section->text('school_id'), $person, 'accept');
+            $this->ledger->apply($plan, $section->text('school_id'), $person, Action::Accept);
 
             return Me::of($person);
         }
@@ -74,9 +78,10 @@ final class InvitationController
         }
         $name = $this->newName($request, $invitation, $section);
         $plan = Invitations::acceptNew($section, $row, $name, Hash::make($request->string('password')->value()), $ids, $today, $this->kit->now());
-        $this->ledger->apply($plan, $section->text('school_id'), null, 'accept');
-        $made = Person::query()->findOrFail(SignIn::query()->where('user_name', $invitation->email)->firstOrFail()->person_id);
-        $signIns->login($request, $made);
+        $this->ledger->apply($plan, $section->text('school_id'), null, Action::Accept);
+        $signIn = SignIn::query()->where('user_name', $invitation->email)->firstOrFail();
+        $made = Person::query()->findOrFail($signIn->person_id);
+        $signIns->byNewSecret($request, $made, $signIn->id);
 
         return Me::of($made);
     }
@@ -87,7 +92,7 @@ final class InvitationController
         /** @var Person $person */
         $person = $request->user();
         /** @var \Illuminate\Support\Collection<int, Invitation> $open */
-        $open = $person->kind !== 'staff' || $person->email === null ? collect() : Invitation::query()->where('email', $person->email)->where('state', 'invited')->where('expires_at', '>', $this->kit->now())->orderBy('sent_at')->limit(20)->get();
+        $open = $person->kind !== 'staff' || $person->confirmedEmail() === null ? collect() : Invitation::query()->where('email', $person->confirmedEmail())->where('state', 'invited')->where('expires_at', '>', $this->kit->now())->orderBy('sent_at')->limit(20)->get();
 
         return new OwnInvitations(array_values($open->map(function (Invitation $i): OwnInvitation {
             $section = Section::query()->findOrFail($i->section_id);
@@ -110,18 +115,19 @@ final class InvitationController
         $plan = $accepts
             ? Invitations::accept($section, $row, $known, $this->snapshots->list(Entity::Enrollment, fn ($q) => $q->where('person_id', $person->id)), $this->kit->ids($this->kit->seed()), SchoolDay::today($section->text('school_id')), $this->kit->now())
             : Invitations::decline($section, $row, $this->kit->now());
-        $this->ledger->apply($plan, $section->text('school_id'), $person, $accepts ? 'accept' : 'decline');
+        $this->ledger->apply($plan, $section->text('school_id'), $person, $accepts ? Action::Accept : Action::Decline);
 
         return $this->mine($request);
     }
 
     #[Answers(null, 'Decline')]
-    public function decline(string $token): \Illuminate\Http\Response
+    #[Takes(['token' => 'string'])]
+    public function decline(Request $request): \Illuminate\Http\Response
     {
-        $invitation = $this->find($token);
+        $invitation = $this->find($request);
         $section = $this->snapshots->find(Entity::Section, $invitation->section_id) ?? throw new NotFoundHttpException;
         $row = $this->snapshots->find(Entity::Invitation, $invitation->id) ?? throw new NotFoundHttpException;
-        $this->ledger->apply(Invitations::decline($section, $row, $this->kit->now()), $section->text('school_id'), null, 'decline');
+        $this->ledger->apply(Invitations::decline($section, $row, $this->kit->now()), $section->text('school_id'), null, Action::Decline);
 
         return response()->noContent();
     }
@@ -137,11 +143,13 @@ final class InvitationController
 
     private function isInvited(Person $person, Invitation $invitation): bool
     {
-        return $person->kind === 'staff' && $person->email === $invitation->email;
+        return $person->kind === 'staff' && $person->confirmedEmail() === $invitation->email;
     }
 
-    private function find(string $token): Invitation
+    private function find(Request $request): Invitation
     {
-        return Invitation::query()->where('token_hash', Token::hashOf($token))->first() ?? throw new NotFoundHttpException;
+        $request->validate(['token' => 'required|string|max:64']);
+
+        return Invitation::query()->where('token_hash', Token::hashOf($request->string('token')->value()))->first() ?? throw new NotFoundHttpException;
     }
 }

@@ -15,6 +15,7 @@ use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Codes\JoinCode;
 use Vantrel\Core\Codes\MalformedCode;
 use Vantrel\Core\Placement\Enrolling;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\StalePlan;
 
@@ -73,7 +74,7 @@ final class JoinController
         $enrollments = array_map(fn (object $e): Row => new Row($e->id, (int) $e->version, ['section_id' => $section->id, 'ends_on' => $e->ends_on]), DB::select('SELECT id, version, ends_on FROM enrollments WHERE person_id = ? AND section_id = ?', [$person->id, $section->id]));
         $plan = Enrolling::byCode($section, $code, $row, $enrollments, $cameIn, $this->kit->ids($this->kit->seed()), SchoolDay::today($section->text('school_id')), $this->kit->now());
         if (! $plan->isEmpty()) {
-            $this->ledger->apply($plan, $section->text('school_id'), $person, 'join');
+            $this->ledger->apply($plan, $section->text('school_id'), $person, Action::Join);
         }
 
         return $plan->isEmpty();

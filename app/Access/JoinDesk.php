@@ -66,10 +66,17 @@ final class JoinDesk
     }
 
     /**
-     * Counts a newcomer's request against the code and the address: who has the link can ask, but not without end.
+     * Counts names looked for, or requests, against the code: who has the link can ask, but not without end.
      *
      * @throws TooManyRequestsHttpException
      */
+    public function countNames(Row $code): void
+    {
+        $this->tries->guard([Limit::NamesCode, $code->id]);
+        $this->tries->count([Limit::NamesCode, $code->id]);
+    }
+
+    /** @throws TooManyRequestsHttpException */
     public function countAsk(Request $request, Row $code): void
     {
         $limits = [[Limit::AskCode, $code->id], [Limit::AskAddress, (string) $request->ip()]];

@@ -18,6 +18,9 @@ final class KeepSession
 {
     private const SEEN = 'seen_at';
 
+    /** Sent by a page with what it asks for while nobody has touched it for a while. */
+    private const BY_ITSELF = 'X-Vantrel-By-Itself';
+
     public function handle(Request $request, Closure $next): Response
     {
         if ($request->hasSession()) {
@@ -29,8 +32,8 @@ final class KeepSession
                 Auth::logout();
                 $session->invalidate();
             }
-            // Written at most once a minute: a page that polls does not write with every look.
-            if ($now - $seen >= 60) {
+            // Written at most once a minute, and not for what a page asks by itself while nobody is at it.
+            if ($now - $seen >= 60 && ! $request->headers->has(self::BY_ITSELF)) {
                 $session->put(self::SEEN, $now);
             }
         }

@@ -24,7 +24,7 @@ final readonly class Me extends Resource
 
     public static function of(Person $person): self
     {
-        $coordinated = DB::table('coordinators')->where('person_id', $person->id)->pluck('school_id')->all();
+        $coordinated = DB::table('coordinators')->where('person_id', $person->id)->where('state', 'active')->pluck('school_id')->all();
         $years = [];
         foreach (DB::table('school_years')->orderByDesc('begins_on')->get(['id', 'school_id', 'name', 'state']) as $year) {
             $years[$year->school_id][] = new YearChoice($year->id, $year->name, $year->state);
@@ -37,10 +37,9 @@ final readonly class Me extends Resource
             ->whereIn('s.id', [...$coordinated, ...$invited, $person->school_id])
             ->orderBy('s.lowest_grade')->orderBy('s.name')->get(['s.id', 's.code', 's.name', 's.lowest_grade', 's.highest_grade', 'y.id as year_id', 'y.name as year'])
             ->map(fn (object $s): SchoolChoice => new SchoolChoice($s->id, $s->code, $s->name, (string) $s->year_id, (string) $s->year, in_array($s->id, $coordinated, true), $s->lowest_grade, $s->highest_grade, GradeChoice::between($s->lowest_grade, $s->highest_grade), $years[$s->id] ?? []))->all();
-        $session = request()->hasSession() ? request()->session() : null;
-        $pass = $session?->get(RoomSession::KEY);
-        $room = is_string($pass) ? DB::table('room_passes as r')->join('sections as s', 's.id', '=', 'r.section_id')->where('r.id', $pass)->value('s.name') : '';
+        $opened = request()->hasSession() ? Opened::of(request()->session()) : null;
+        $room = $opened?->way === CredentialWay::RoomPass ? DB::table('room_passes as r')->join('sections as s', 's.id', '=', 'r.section_id')->where('r.id', $opened->id)->value('s.name') : '';
 
-        return new self($person->id, $person->fullName(), $person->kind, array_values($schools), (string) $session?->get(Finished::MUST, ''), is_string($room) ? $room : '', DB::table('sign_ins')->where('person_id', $person->id)->whereNotNull('password')->exists());
+        return new self($person->id, $person->fullName(), $person->kind, array_values($schools), app(Finished::class)->must(request()), is_string($room) ? $room : '', DB::table('sign_ins')->where('person_id', $person->id)->whereNotNull('password')->exists());
     }
 }

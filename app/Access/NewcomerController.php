@@ -28,6 +28,7 @@ use Vantrel\Core\Placement\CodeUse;
 use Vantrel\Core\Placement\Newcomer;
 use Vantrel\Core\Placement\Newcomers;
 use Vantrel\Core\Placement\SchoolRules;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
@@ -55,7 +56,7 @@ final class NewcomerController
         [$section, $code, $school, $rules] = $this->open($request);
         $domain = CodeUse::from($code->text('who')) === CodeUse::Domain;
 
-        return new Door($section->text('name'), $school->text('name'), $code->text('who'), $rules->asksBirthDate(), $rules->check === 'number', $domain ? 'required' : ($rules->mail ? 'optional' : 'no'), $domain ? $rules->domains : []);
+        return new Door($section->text('name'), $school->text('name'), $code->text('who'), $rules->asksBirthDate(), $rules->check === 'number', $domain ? 'required' : ($rules->mail ? 'optional' : 'no'), $domain ? $rules->domains : [], ! $domain);
     }
 
     #[Answers(ListedNames::class, 'Students of the list whom somebody of this name may be')]
@@ -67,7 +68,7 @@ final class NewcomerController
         if ($rules->check === 'none') {
             return new ListedNames([], '');
         }
-        $this->desk->countAsk($request, $code);
+        $this->desk->countNames($code);
 
         return new ListedNames(array_map(fn (Candidate $c): ListedName => new ListedName($this->key($code, $c->subject->id), (new PersonName($c->subject->given, $c->subject->family))->display()), $this->listed($section, $this->name($request), $rules)), $rules->check);
     }
@@ -91,7 +92,7 @@ final class NewcomerController
         $this->desk->guardProof($request, $code, $person->id);
         if (! Newcomers::fits($person, $rules->check, $request->string('proof')->value())) {
             $this->desk->countProof($request, $code, $person->id);
-            throw new Refusal('That does not fit what the school has on record. Look again, or ask your teacher.', 'proof');
+            throw Newcomers::unfit();
         }
         $this->mustBeGood($request->string('password')->value(), [$person->text('given_name'), $person->text('family_name'), $section->text('name')]);
         $signIn = $this->snapshots->list(Entity::SignIn, fn ($q) => $q->where('person_id', $person->id))[0] ?? throw new Refusal('This account has no user name yet. Ask your teacher for a card.');
@@ -100,82 +101,92 @@ final class NewcomerController
         DB::transaction(function () use ($section, $code, $person, $signIn, $last, $hash, $school): void {
             DB::table('join_codes')->where('id', $code->id)->lockForUpdate()->first(['id']);
             $plan = Newcomers::claim($section, $code, $person, SignInPolicy::read($school->text('sign_in_policy'))->way($person->maybe('grade')), $signIn, is_string($last) ? $last : null, $hash, $this->snapshots->list(Entity::Enrollment, fn ($q) => $q->where('person_id', $person->id)), $this->desk->cameIn($code), $this->kit->ids($this->kit->seed()), SchoolDay::today($school->id), $this->kit->now());
-            $this->ledger->apply($plan, $school->id, null, 'claim');
+            $this->ledger->apply($plan, $school->id, null, Action::Claim);
         });
-        $this->signIns->login($request, Person::query()->findOrFail($person->id));
+        $this->signIns->byNewSecret($request, Person::query()->findOrFail($person->id), $signIn->id);
 
         return new Joined($section->text('name'), false, $signIn->text('user_name'));
     }
 
     #[Answers(Asked::class, 'Ask to come in with a new account')]
-    #[Takes(['code' => 'string', 'given_name' => 'string', 'family_name' => 'string', 'birth_date?' => 'string', 'number?' => 'string', 'email?' => 'string', 'password' => 'string'])]
+    #[Takes(['code' => 'string', 'given_name' => 'string', 'family_name' => 'string', 'birth_date?' => 'string', 'number?' => 'string', 'email?' => 'string', 'password?' => 'string'])]
     public function ask(Request $request): Asked
     {
-        $request->validate(['given_name' => 'required|string|max:60', 'family_name' => 'required|string|max:60', 'birth_date' => 'nullable|date_format:Y-m-d', 'number' => 'nullable|string|max:40', 'email' => 'nullable|string|max:254', 'password' => 'required|string|max:256']);
+        $request->validate(['given_name' => 'required|string|max:60', 'family_name' => 'required|string|max:60', 'birth_date' => 'nullable|date_format:Y-m-d', 'number' => 'nullable|string|max:40', 'email' => 'nullable|string|max:254', 'password' => 'nullable|string|max:256']);
         [$section, $code, $school, $rules] = $this->open($request);
         $name = $this->name($request);
         $email = null;
         if ($request->filled('email')) {
             $email = MailAddress::read($request->string('email')->value())->address ?? throw new Refusal('That is not an e-mail address.', 'email');
         }
-        $this->mustBeGood($request->string('password')->value(), [$name->given, $name->family, $section->text('name')]);
+        $domain = CodeUse::from($code->text('who')) === CodeUse::Domain;
+        if (! $domain && $request->filled('password')) {
+            $this->mustBeGood($request->string('password')->value(), [$name->given, $name->family, $section->text('name')]);
+        }
         $this->desk->countAsk($request, $code);
         $token = Token::draw($this->kit->random($this->kit->seed().' newcomer'));
         $ids = $this->kit->ids($this->kit->seed());
         $plan = Newcomers::ask(
-            $section, $code, new Newcomer($name, $request->filled('birth_date') ? $request->string('birth_date')->value() : null, $request->filled('number') ? trim($request->string('number')->value()) : null, $email, Hash::make($request->string('password')->value())), $rules,
-            $this->desk->cameIn($code), DB::table('join_requests')->where('section_id', $section->id)->whereIn('state', ['waiting', 'mail'])->count(), $token, $ids, SchoolDay::today($school->id), $this->kit->now(),
+            $section, $code, new Newcomer($name, $request->filled('birth_date') ? $request->string('birth_date')->value() : null, $request->filled('number') ? trim($request->string('number')->value()) : null, $email, ! $domain && $request->filled('password') ? Hash::make($request->string('password')->value()) : null), $rules,
+            $this->desk->cameIn($code), DB::table('join_requests')->where('join_code_id', $code->id)->whereIn('state', ['waiting', 'mail'])->count(), $token, $ids, SchoolDay::today($school->id), $this->kit->now(),
         );
         $state = (string) $plan->changes[0]->after['state'];
-        $this->ledger->apply($plan, $school->id, null, 'ask', within: function () use ($state, $email, $school, $section, $name, $token): void {
+        $this->ledger->apply($plan, $school->id, null, Action::Ask, within: function () use ($state, $email, $school, $section, $name, $token): void {
             if ($state === 'mail' && $email !== null) {
-                Mail::to($email)->send(new NewcomerMail($school->id, $school->text('name'), $section->text('name'), $name->full(), rtrim((string) config('app.url'), '/').'/confirm/'.$token->plain, Newcomers::MAIL_DAYS));
+                Mail::to($email)->send(new NewcomerMail($school->id, $school->text('name'), $section->text('name'), $name->full(), rtrim((string) config('app.url'), '/').'/confirm#'.$token->plain, Newcomers::MAIL_DAYS));
             }
         });
         $request->session()->put(self::REQUEST, $plan->changes[0]->id);
 
-        return new Asked($state, $section->text('name'), '');
+        return new Asked($state, $section->text('name'), '', '');
     }
 
-    #[Answers(Asked::class, 'What has become of the request this browser made; once approved, it is signed in')]
+    #[Answers(Asked::class, 'What has become of the request this browser made; signed in where the password chosen here became the account’s')]
     public function asked(Request $request): Asked
     {
         $id = $request->session()->get(self::REQUEST);
         $row = is_string($id) ? $this->snapshots->find(Entity::JoinRequest, $id) : null;
         if ($row === null) {
-            return new Asked('none', '', '');
+            return new Asked('none', '', '', '');
         }
         $section = $this->snapshots->find(Entity::Section, $row->text('section_id'));
-        $userName = '';
+        $userName = $how = '';
         if ($row->text('state') === 'approved') {
+            // A request that a mail has answered is its owner's, wherever it was made; a person known before signs in as before.
+            $how = $row->maybe('answered_by') === null ? 'mail' : ($row->maybe('sign_in_id') === null ? 'card' : '');
             $person = Person::query()->find($row->text('person_id'));
-            $signIn = SignIn::query()->where('person_id', $row->text('person_id'))->whereNotNull('password')->orderByDesc('id')->first();
-            if ($person !== null && $person->state === 'active' && $signIn !== null) {
+            $signIn = $how === '' ? SignIn::query()->where('id', $row->text('sign_in_id'))->where('person_id', $row->text('person_id'))->first() : null;
+            if ($person !== null && $person->state === 'active' && $signIn?->password !== null) {
                 $userName = $signIn->user_name;
-                $this->signIns->login($request, $person);
+                $this->signIns->byNewSecret($request, $person, $signIn->id);
+            } elseif ($how === '') {
+                $how = 'card';
             }
         }
         if (in_array($row->text('state'), ['approved', 'refused'], true)) {
             $request->session()->forget(self::REQUEST);
         }
 
-        return new Asked($row->text('state'), (string) $section?->text('name'), $userName);
+        return new Asked($row->text('state'), (string) $section?->text('name'), $userName, $how);
     }
 
-    #[Answers(Joined::class, 'Confirm an address of the school with the link of a mail: the account is made')]
-    public function confirm(string $token, Request $request): Joined
+    #[Answers(Joined::class, 'Confirm an address of the school with the link of a mail, and choose the password: the account is made')]
+    #[Takes(['token' => 'string', 'password' => 'string'])]
+    public function confirm(Request $request): Joined
     {
-        $row = $this->snapshots->list(Entity::JoinRequest, fn ($q) => $q->where('token_hash', Token::hashOf($token))->where('state', 'mail'))[0] ?? throw new NotFoundHttpException;
+        $request->validate(['token' => 'required|string|max:64', 'password' => 'required|string|max:256']);
+        $row = $this->snapshots->list(Entity::JoinRequest, fn ($q) => $q->where('token_hash', Token::hashOf($request->string('token')->value()))->where('state', 'mail'))[0] ?? throw new NotFoundHttpException;
         if (CarbonImmutable::parse($row->text('made_at'), 'UTC')->addDays(Newcomers::MAIL_DAYS)->isPast()) {
             throw new Refusal('This link is older than {{days}} days. Type the code again.', null, ['days' => Newcomers::MAIL_DAYS]);
         }
         $section = $this->snapshots->find(Entity::Section, $row->text('section_id')) ?? throw new NotFoundHttpException;
-        $plan = Newcomers::approve($section, $row, $this->kit->userNames(), null, $this->kit->ids($this->kit->seed()), SchoolDay::today($section->text('school_id')), $this->kit->now());
-        $this->ledger->apply($plan, $section->text('school_id'), null, 'let-in');
-        $personId = $this->inserted($plan, Entity::Person);
-        $this->signIns->login($request, Person::query()->findOrFail($personId));
+        $this->mustBeGood($request->string('password')->value(), [$row->text('given_name'), $row->text('family_name'), $section->text('name')]);
+        $plan = Newcomers::approve($section, $row, $this->kit->userNames(), null, Hash::make($request->string('password')->value()), $this->kit->ids($this->kit->seed()), SchoolDay::today($section->text('school_id')), $this->kit->now());
+        $this->ledger->apply($plan, $section->text('school_id'), null, Action::LetIn);
+        $signIn = SignIn::query()->findOrFail($this->inserted($plan, Entity::SignIn));
+        $this->signIns->byNewSecret($request, Person::query()->findOrFail($signIn->person_id), $signIn->id);
 
-        return new Joined($section->text('name'), false, SignIn::query()->where('person_id', $personId)->firstOrFail()->user_name);
+        return new Joined($section->text('name'), false, $signIn->user_name);
     }
 
     /** @return array{Row, Row, Row, SchoolRules} section, code, school and its rules */
@@ -189,15 +200,18 @@ final class NewcomerController
     }
 
     /**
-     * Only those whose record holds what is asked as a proof.
+     * Only those whose record holds what is asked as a proof, and whose account nobody has used.
      *
      * @return list<Candidate>
      */
     private function listed(Row $section, PersonName $name, SchoolRules $rules): array
     {
+        $found = $this->match->of($section->text('school_id'), $name, null, null, $section->maybe('grade'));
+        $used = DB::table('sign_ins')->whereIn('person_id', array_map(fn (Candidate $c): string => $c->subject->id, $found))
+            ->where(fn ($q) => $q->whereNotNull('last_signed_in_at')->orWhereNotNull('password'))->pluck('person_id')->all();
+
         return array_values(array_filter(
-            $this->match->of($section->text('school_id'), $name, null, null, $section->maybe('grade')),
-            fn (Candidate $c): bool => ($rules->check === 'number' ? $c->subject->number : $c->subject->birthDate) !== '',
+            $found, fn (Candidate $c): bool => ($rules->check === 'number' ? $c->subject->number : $c->subject->birthDate) !== '' && ! in_array($c->subject->id, $used, true),
         ));
     }
 

@@ -19,6 +19,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Placement\RoomPasses;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Row;
@@ -34,9 +35,10 @@ final class RoomController
     }
 
     #[Answers(RoomView::class, 'The name list a room pass opens')]
-    public function show(string $token, Request $request): RoomView
+    #[Takes(['token' => 'string'])]
+    public function show(Request $request): RoomView
     {
-        [$pass, $section, $school] = $this->open($token, $request);
+        [$pass, $section, $school] = $this->open($request);
 
         return new RoomView($section->text('name'), $school->text('name'), array_values($this->students($section, $school)->map(fn (object $s): RoomName => new RoomName(
             $this->key($pass, $s->id), (new PersonName($s->given_name, $s->family_name))->display(), $s->pictures !== null,
@@ -44,11 +46,11 @@ final class RoomController
     }
 
     #[Answers(Me::class, 'Come in by tapping a name, and three pictures where the pass asks for them')]
-    #[Takes(['key' => 'string', 'pictures?' => 'list<string>'])]
-    public function enter(string $token, Request $request): Me
+    #[Takes(['token' => 'string', 'key' => 'string', 'pictures?' => 'list<string>'])]
+    public function enter(Request $request): Me
     {
         $request->validate(['key' => 'required|string|max:64', 'pictures' => 'nullable|array|max:3', 'pictures.*' => 'string|max:20']);
-        [$pass, $section, $school] = $this->open($token, $request);
+        [$pass, $section, $school] = $this->open($request);
         $found = $this->students($section, $school)->first(fn (object $s): bool => hash_equals($this->key($pass, $s->id), $request->string('key')->value()))
             ?? throw new Refusal('That name is not on the list any more. Look at the list again.');
         $person = Person::query()->findOrFail($found->id);
@@ -57,8 +59,7 @@ final class RoomController
             $chosen = array_values((array) $request->input('pictures', []));
             $this->pictures($person, $chosen);
         }
-        $this->signIns->login($request, $person);
-        $request->session()->put(RoomSession::KEY, $pass->id);
+        $this->signIns->byRoomPass($request, $person, $pass->id);
 
         return Me::of($person);
     }
@@ -77,7 +78,7 @@ final class RoomController
         if ($person->pictures === null) {
             Pictures::mustBeNew($chosen);
             $row = $this->snapshots->find(Entity::Person, $person->id) ?? throw new NotFoundHttpException;
-            $this->ledger->apply(OwnPassword::pictures($row, $hash), $person->school_id, $person, 'pictures');
+            $this->ledger->apply(OwnPassword::pictures($row, $hash), $person->school_id, $person, Action::Pictures);
 
             return;
         }
@@ -89,12 +90,13 @@ final class RoomController
     }
 
     /** @return array{Row, Row, Row} pass, section, school */
-    private function open(string $token, Request $request): array
+    private function open(Request $request): array
     {
-        $limit = [Limit::RoomAddress, (string) $request->ip()];
-        $this->tries->guard($limit);
-        $pass = $this->snapshots->list(Entity::RoomPass, fn ($q) => $q->where('token_hash', Token::hashOf($token)))[0] ?? null;
+        $request->validate(['token' => 'required|string|max:64']);
+        $pass = $this->snapshots->list(Entity::RoomPass, fn ($q) => $q->where('token_hash', Token::hashOf($request->string('token')->value())))[0] ?? null;
         if ($pass === null) {
+            $limit = [Limit::RoomAddress, (string) $request->ip()];
+            $this->tries->guard($limit);
             $this->tries->count($limit);
             throw new NotFoundHttpException;
         }

@@ -36,7 +36,7 @@ final class SecondFactors
         }
 
         return DB::table('schools as s')->where(fn ($q) => $q->where('s.id', $person->school_id)->where('s.second_factor', 'staff'))
-            ->orWhere(fn ($q) => $q->where('s.second_factor', '!=', 'optional')->whereExists(fn ($c) => $c->from('coordinators as c')->whereColumn('c.school_id', 's.id')->where('c.person_id', $person->id)))->exists();
+            ->orWhere(fn ($q) => $q->where('s.second_factor', '!=', 'optional')->whereExists(fn ($c) => $c->from('coordinators as c')->whereColumn('c.school_id', 's.id')->where('c.person_id', $person->id)->where('c.state', 'active')))->exists();
     }
 
     /** Draws a secret to be confirmed with a first code; one that is confirmed already goes on working until then. */

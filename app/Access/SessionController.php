@@ -8,11 +8,11 @@ use App\Models\Person;
 use App\Platform\Answers;
 use App\Platform\SessionRows;
 use App\Platform\Takes;
-use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
+use Symfony\Component\HttpFoundation\RedirectResponse;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Vantrel\Core\Plan\Refusal;
@@ -24,11 +24,11 @@ final class SessionController
     public const NOTE = 'entrance_note';
 
     #[Answers(Entrance::class, 'What the sign-in page offers')]
-    public function entrance(Request $request, SingleSignOn $singleSignOn): Entrance
+    public function entrance(Request $request, SingleSignOn $singleSignOn, SignInDesk $desk): Entrance
     {
         $stay = DB::table('schools')->selectRaw('max(stay_days_own) own, max(stay_days_shared) shared')->first();
 
-        return new Entrance((int) $stay?->own > 0, (int) $stay?->shared > 0, $singleSignOn->label(), (string) $request->session()->pull(self::NOTE, ''));
+        return new Entrance((int) $stay?->own > 0, (int) $stay?->shared > 0, $singleSignOn->label(), (string) $request->session()->pull(self::NOTE, ''), $desk->awaitsCode($request));
     }
 
     #[Answers(Me::class, 'Who is signed in')]
@@ -56,6 +56,21 @@ final class SessionController
         return Me::of($desk->bySecondFactor($request, $request->string('code')->value()));
     }
 
+    #[Answers(SignedIn::class, 'Sign in with the token of a login card; whoever is signed in already says so first')]
+    #[Takes(['token' => 'string', 'instead?' => 'bool'])]
+    public function card(Request $request, SignInDesk $desk): SignedIn
+    {
+        $request->validate(['token' => 'required|string|max:64', 'instead' => 'boolean']);
+        $now = $request->user();
+        if ($now instanceof Person && ! $request->boolean('instead')) {
+            $owner = $desk->ownerOfBadge($request, $request->string('token')->value());
+
+            return new SignedIn(Me::of($now), $owner->id === $now->id ? '' : 'instead');
+        }
+
+        return new SignedIn(Me::of($desk->byBadge($request, $request->string('token')->value())), '');
+    }
+
     #[Answers(null, 'Sign out')]
     public function destroy(Request $request): Response
     {
@@ -71,14 +86,14 @@ final class SessionController
     {
         $own = $request->session()->getId();
 
-        return new SessionPage(array_values(DB::table('sessions')->where('user_id', $this->person($request)->id)->where(fn ($q) => $q->where('stays', true)->orWhere('last_activity', '>', now()->getTimestamp() - SessionRows::IDLE))->orderByDesc('last_activity')->limit(50)->get(['id', 'ip_address', 'user_agent', 'last_activity'])
-            ->map(fn (object $s): SessionLine => new SessionLine($this->key($s->id), SessionLine::device((string) $s->user_agent), (string) $s->ip_address, gmdate('Y-m-d\TH:i:s\Z', (int) $s->last_activity), $s->id === $own))->all()));
+        return new SessionPage(array_values(DB::table('sessions')->where('user_id', $this->person($request)->id)->where(fn ($q) => $q->where('stays', true)->orWhere('last_activity', '>', now()->getTimestamp() - SessionRows::IDLE))->orderByDesc('last_activity')->limit(50)->get(['id', 'ip_address', 'user_agent', 'last_activity', 'way'])
+            ->map(fn (object $s): SessionLine => new SessionLine(SessionLine::keyOf($s->id), (string) $s->way, SessionLine::device((string) $s->user_agent), (string) $s->ip_address, gmdate('Y-m-d\TH:i:s\Z', (int) $s->last_activity), $s->id === $own))->all()));
     }
 
     #[Answers(null, 'End one of the own sessions')]
     public function end(string $session, Request $request): Response
     {
-        $id = DB::table('sessions')->where('user_id', $this->person($request)->id)->pluck('id')->first(fn (mixed $id): bool => is_string($id) && hash_equals($this->key($id), $session)) ?? throw new NotFoundHttpException;
+        $id = DB::table('sessions')->where('user_id', $this->person($request)->id)->pluck('id')->first(fn (mixed $id): bool => is_string($id) && hash_equals(SessionLine::keyOf($id), $session)) ?? throw new NotFoundHttpException;
         DB::table('sessions')->where('id', $id)->delete();
 
         return response()->noContent();
@@ -92,24 +107,24 @@ final class SessionController
         return response()->noContent();
     }
 
-    /** What the QR on a card points at: signs in and shows the student's page. */
+    /**
+     * Cards printed before tokens went behind the # of an address. A link never takes somebody else's session away: whoever is signed
+     * in is asked on the page.
+     */
     public function badge(string $token, Request $request, SignInDesk $desk): RedirectResponse
     {
         try {
+            if ($request->user() !== null) {
+                return new RedirectResponse($desk->ownerOfBadge($request, $token)->id === $request->user()->getAuthIdentifier() ? '/' : "/b#$token");
+            }
             $desk->byBadge($request, $token);
         } catch (Refusal) {
-            return redirect('/?card=ended');
+            return new RedirectResponse('/?card=ended');
         } catch (TooManyRequestsHttpException) {
-            return redirect('/?card=wait');
+            return new RedirectResponse('/?card=wait');
         }
 
-        return redirect('/');
-    }
-
-    /** Names a session without giving its id away: the id is what the cookie holds. */
-    private function key(string $sessionId): string
-    {
-        return substr(hash_hmac('sha256', $sessionId, (string) config('app.key')), 0, 32);
+        return new RedirectResponse('/');
     }
 
     private function person(Request $request): Person

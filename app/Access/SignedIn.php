@@ -9,7 +9,7 @@ use App\Platform\Resource;
 /** What signing in has led to: the person, or that a code of the second factor is awaited. */
 final readonly class SignedIn extends Resource
 {
-    /** @param  string  $needs '' or second_factor */
+    /** @param  string  $needs '', second_factor, or instead: somebody else is signed in here, who is in `me` */
     public function __construct(public ?Me $me, public string $needs)
     {
     }

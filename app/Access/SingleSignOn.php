@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Access;
 
+use App\Ledger\Ledger;
 use App\Models\Person;
 use App\Platform\CoreKit;
 use Firebase\JWT\JWK;
@@ -16,8 +17,11 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
 use stdClass;
 use Throwable;
+use Vantrel\Core\Accounts\Identities;
 use Vantrel\Core\Codes\Token;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Values\Canonical;
 
 /**
  * Signing in with the school's own provider: OpenID Connect Core 1.0, authorization code flow with PKCE (RFC 7636, S256), state
@@ -33,7 +37,7 @@ final class SingleSignOn
     /** Keys are not asked for again sooner than this, however many tokens name unknown ones. */
     private const KEYS_AGAIN = 30;
 
-    public function __construct(private readonly CoreKit $kit)
+    public function __construct(private readonly CoreKit $kit, private readonly Ledger $ledger)
     {
     }
 
@@ -57,11 +61,11 @@ final class SingleSignOn
     }
 
     /**
-     * @return Person who it is
+     * @return array{Person, string} who it is, and the id of the identity
      *
      * @throws Refusal in words for whoever came back
      */
-    public function complete(Request $request): Person
+    public function complete(Request $request): array
     {
         $flow = $request->session()->pull(self::FLOW);
         $state = $request->query('state');
@@ -106,28 +110,49 @@ final class SingleSignOn
         return $good ? $claims : throw new Refusal('The school’s sign-on could not be verified. Try again; if it goes on, tell the coordinator.');
     }
 
-    /** The first time by an address the provider has verified; from then on by the provider's own name for the person, whatever the address. */
-    private function person(stdClass $claims): Person
+    /**
+     * From the second time on by the provider's own name for the person, whatever the address. The first time by an address that
+     * the provider has verified and that is confirmed here, compared byte by byte; and only where the account has no other sign-on
+     * there: an address that is given to somebody else brings them no account that was another's.
+     *
+     * @return array{Person, string}
+     */
+    private function person(stdClass $claims): array
     {
-        $id = DB::table('identities')->where('issuer', $this->issuer())->where('subject', (string) $claims->sub)->value('person_id');
-        if ($id === null) {
-            $email = ($claims->email_verified ?? false) === true ? mb_strtolower((string) ($claims->email ?? '')) : '';
-            // Staff first: a student may have typed an address at the door that nobody has confirmed.
-            $known = fn (string $kind): array => $email === '' ? [] : DB::table('people as p')->where('p.state', 'active')->where('p.kind', $kind)
-                ->where(fn ($q) => $q->where('p.email', $email)->orWhereExists(fn ($s) => $s->from('sign_ins as i')->whereColumn('i.person_id', 'p.id')->where('i.user_name', $email)))->limit(2)->pluck('p.id')->all();
-            $people = $known('staff') ?: $known('student');
-            if (count($people) !== 1) {
-                throw new Refusal('The school’s sign-on knows you, but there is no account here with that address. Ask the coordinator.');
-            }
-            $id = $people[0];
-            DB::table('identities')->insert(['id' => $this->kit->seed(), 'person_id' => $id, 'issuer' => $this->issuer(), 'subject' => (string) $claims->sub, 'made_at' => now()]);
+        $known = DB::table('identities')->where('issuer', $this->issuer())->where('subject', (string) $claims->sub)->first(['id', 'person_id', 'state']);
+        if ($known !== null && $known->state !== 'live') {
+            throw new Refusal('This sign-on was ended here. Ask the coordinator.');
         }
-        $person = Person::query()->findOrFail((string) $id);
+        $person = $known === null ? $this->byAddress($claims) : Person::query()->findOrFail((string) $known->person_id);
         if ($person->state === 'merged' && $person->merged_into !== null) {
             $person = Person::query()->findOrFail($person->merged_into);
         }
+        if ($person->state !== 'active') {
+            throw new Refusal('This account is closed: its owner has left the school. Ask the school office.');
+        }
+        if ($known !== null) {
+            return [$person, (string) $known->id];
+        }
+        $seed = $this->kit->seed();
+        $plan = Identities::link($person->id, $person->fullName(), $this->issuer(), (string) $claims->sub, $this->kit->ids($seed), $this->kit->now());
+        $this->ledger->apply($plan, $person->school_id, $person, Action::SignOn);
 
-        return $person->state === 'active' ? $person : throw new Refusal('This account is closed: its owner has left the school. Ask the school office.');
+        return [$person, $plan->changes[0]->id];
+    }
+
+    private function byAddress(stdClass $claims): Person
+    {
+        $email = ($claims->email_verified ?? false) === true ? Canonical::of((string) ($claims->email ?? '')) : '';
+        /** @var list<string> $people */
+        $people = $email === '' ? [] : DB::table('people')->where('state', 'active')->where('kind', '!=', 'guardian')->where('email', $email)->where('email_state', 'confirmed')->limit(2)->pluck('id')->all();
+        if (count($people) !== 1) {
+            throw new Refusal('The school’s sign-on knows you, but there is no account here with that address. Ask the coordinator.');
+        }
+        if (DB::table('identities')->where('person_id', $people[0])->where('issuer', $this->issuer())->where('state', 'live')->exists()) {
+            throw new Refusal('The account here with that address belongs to another sign-on of the school. Ask the coordinator to end that one first.');
+        }
+
+        return Person::query()->findOrFail($people[0]);
     }
 
     /** @return array<mixed> a JSON Web Key Set that holds the key, if the provider has it */

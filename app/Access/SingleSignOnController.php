@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Access;
 
-use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Symfony\Component\HttpFoundation\RedirectResponse;
 use Vantrel\Core\Plan\Refusal;
 
 /** There and back again. */
@@ -14,7 +14,7 @@ final class SingleSignOnController
     public function begin(Request $request, SingleSignOn $singleSignOn): RedirectResponse
     {
         try {
-            return redirect()->away($singleSignOn->begin($request));
+            return new RedirectResponse($singleSignOn->begin($request));
         } catch (Refusal $e) {
             return $this->said($request, $e);
         }
@@ -23,12 +23,13 @@ final class SingleSignOnController
     public function back(Request $request, SingleSignOn $singleSignOn, SignInDesk $desk): RedirectResponse
     {
         try {
-            $desk->login($request, $singleSignOn->complete($request));
+            [$person, $identity] = $singleSignOn->complete($request);
+            $desk->bySignOn($request, $person, $identity);
         } catch (Refusal $e) {
             return $this->said($request, $e);
         }
 
-        return redirect('/');
+        return new RedirectResponse('/');
     }
 
     /** The sentence goes by the session, not the address: nobody can make this page say something. */
@@ -36,6 +37,6 @@ final class SingleSignOnController
     {
         $request->session()->put(SessionController::NOTE, $refusal->getMessage());
 
-        return redirect('/');
+        return new RedirectResponse('/');
     }
 }

@@ -28,10 +28,12 @@ final class DeskController
         $noLead = DB::table('sections as s')->where('s.school_id', $school->id)->where('s.state', 'open')
             ->whereNotExists(fn ($q) => $q->from('enrollments as e')->whereColumn('e.section_id', 's.id')->where('e.role', 'lead')->where(SchoolDay::inForce('e', SchoolDay::today($school->id))))->count();
         $asking = DB::table('join_requests as r')->join('sections as s', 's.id', '=', 'r.section_id')->where('s.school_id', $school->id)->where('r.state', 'waiting')->selectRaw('count(*) n, min(r.made_at) since')->first();
+        $transfers = DB::table('transfer_requests')->where('from_school_id', $school->id)->where('state', 'waiting')->selectRaw('count(*) n, min(made_at) since')->first();
         $problem = fn (string $which): int => $roll->count($school, $which);
         $loops = [
             new Loop('imports', 'intake', 'Lists waiting to be applied', 'planned, not yet applied', (int) $imports?->n, $this->day($imports?->since), 'intake'),
             new Loop('requests', 'sections', 'Newcomers at the door', 'wait to be let into a section', (int) $asking?->n, $this->day($asking?->since), 'sections?state=waiting'),
+            new Loop('transfers', 'roll', 'Requests of other schools', 'about students of this one', (int) $transfers?->n, $this->day($transfers?->since), 'transfers'),
             new Loop('invitations_expired', 'sections', 'Invitations expired', 'nobody answered; send again or withdraw', (int) $expired?->n, $this->day($expired?->since), 'sections'),
             new Loop('invitations', 'sections', 'Invitations unanswered', 'sent, no answer yet', (int) $unanswered?->n, $this->day($unanswered?->since), 'sections'),
             new Loop('look_alikes', 'look-alikes', 'Look-alikes', 'accounts that may be one person', count($pairs->of($school)), null, 'look-alikes'),

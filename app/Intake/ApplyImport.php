@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Intake;
 
 use App\Ledger\Ledger;
+use App\Models\Coordinators;
 use App\Models\Import;
 use App\Models\LedgerEntry;
 use App\Models\Person;
@@ -14,6 +15,7 @@ use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
 use Illuminate\Support\Facades\DB;
 use Throwable;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Table\UnreadableList;
@@ -50,12 +52,13 @@ final class ApplyImport implements ShouldQueue
             }
             $total = count($plan->changes);
             $this->progress(0, $total);
-            $ledger->apply($plan, $import->school_id, Person::query()->find($this->actorId), 'intake', "import:{$this->importId}:{$this->round}",
+            $ledger->apply($plan, $import->school_id, Person::query()->find($this->actorId), Action::Intake, "import:{$this->importId}:{$this->round}",
                 fn (int $done) => $this->progress($done, $total),
                 function (LedgerEntry $entry) use ($memory, $planned, $import): void {
                     $memory->keep($import->school_id, $planned->book, $planned->answers);
                     DB::table('imports')->where('id', $this->importId)->update(['state' => 'applied', 'entry_seq' => $entry->seq, 'message' => null, 'changed_at' => now()]);
                 },
+                Coordinators::otherSchools($this->actorId, $import->school_id),
             );
         } catch (StalePlan $e) {
             $this->planAgain('Since you looked, something changed: '.implode(', ', array_slice($e->changed, 0, 5)).'. Nothing was written; this is the fresh plan.');

@@ -26,6 +26,7 @@ use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Vantrel\Core\Intake\MailDomains;
 use Vantrel\Core\Intake\Scope;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\StalePlan;
@@ -165,7 +166,7 @@ final class ImportController
         /** @var Person $actor */
         $actor = $request->user();
         $school = $snapshots->find(Entity::School, $import->school_id) ?? throw new Refusal('The school is not there any more.');
-        $ledger->apply(MailDomains::adding($school, $domain), $import->school_id, $actor, 'setting');
+        $ledger->apply(MailDomains::adding($school, $domain), $import->school_id, $actor, Action::Settings);
 
         return $this->again($import, function (): void {
         });

@@ -7,6 +7,7 @@ namespace App\Intake;
 use App\Models\Import;
 use App\Models\LedgerEntry;
 use App\Platform\Resource;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Question;
 use Vantrel\Core\Plan\Tally;
 use Vantrel\Core\Table\Field;
@@ -78,7 +79,7 @@ final readonly class ImportDetail extends Resource
             array_values(array_filter(array_map(strval(...), array_keys($import->answers)), fn (string $k): bool => str_starts_with($k, 'keep.'))),
             array_map(fn (array $r): RepairTally => new RepairTally(...$r), $summary['repairs'] ?? []), $summary['domains'] ?? [], $summary['roster_of'] ?? null, $summary['leaving'] ?? 0, $summary['words'] ?? '', $import->confirmed !== '' && $import->confirmed === ($summary['words'] ?? ''),
             $summary['verdicts'] ?? [], $summary['tallies'] ?? [], $summary['warnings'] ?? [], $summary['blockers'] ?? [], $summary['questions'] ?? [],
-            $summary['sentence'] ?? '', $summary['changes'] ?? 0, $import->fingerprint, now()->addDays((int) config('vantrel.undo_days'))->format('Y-m-d'),
+            $summary['sentence'] ?? '', $summary['changes'] ?? 0, $import->fingerprint, now()->addDays((int) Action::Intake->undoDays())->format('Y-m-d'),
             $import->entry_seq === null ? null : LedgerEntry::query()->where('seq', $import->entry_seq)->value('id'),
         );
     }

@@ -40,7 +40,9 @@ final class ImportFiles
 
     public static function remove(string $name): void
     {
-        @unlink(self::path($name));
+        if ($name !== '') {
+            @unlink(self::path($name));
+        }
     }
 
     private static function folder(): string

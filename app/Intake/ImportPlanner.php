@@ -7,6 +7,7 @@ namespace App\Intake;
 use App\Intake\Files\ListFile;
 use App\Ledger\IntakeNeeds;
 use App\Ledger\Snapshots;
+use App\Models\Coordinators;
 use App\Models\Import;
 use App\Models\School;
 use App\Models\SchoolYear;
@@ -25,8 +26,10 @@ use Vantrel\Core\Matching\Linkage;
 use Vantrel\Core\Matching\Matcher;
 use Vantrel\Core\Matching\Subject;
 use Vantrel\Core\Names\NameBook;
+use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Table\Said;
 use Vantrel\Core\Table\Sheet;
 use Vantrel\Core\Table\UnreadableList;
@@ -51,7 +54,7 @@ final class ImportPlanner
     {
         return $this->planFiles(
             array_map(fn (array $f): array => [ImportFiles::path($f['file']), $f['title']], $import->files), School::query()->findOrFail($import->school_id), $import->title,
-            $import->id, $import->round, $import->answers, $import->everyone, $import->confirmed,
+            $import->id, $import->round, $import->answers, $import->everyone, $import->confirmed, $import->actor_id,
         );
     }
 
@@ -59,11 +62,12 @@ final class ImportPlanner
      * @param  list<array{string, string}>  $files path and title of each
      * @param  array<string, string>  $answers
      * @param  string|null  $everyone scope of a list of everyone, null for additions
+     * @param  string|null  $madeBy id of whoever brings the list in: it may write people of all schools they coordinate
      *
      * @throws UnreadableList
      * @throws Refusal
      */
-    public function planFiles(array $files, School $school, string $title, string $seed, int $round = 1, array $answers = [], ?string $everyone = null, string $confirmed = ''): PlannedImport
+    public function planFiles(array $files, School $school, string $title, string $seed, int $round = 1, array $answers = [], ?string $everyone = null, string $confirmed = '', ?string $madeBy = null): PlannedImport
     {
         $year = SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->first()
             ?? throw new Refusal("$school->name has no current school year. Make one first.");
@@ -81,12 +85,26 @@ final class ImportPlanner
         $people = $this->kit->ids('01K3QZ0000'.strtoupper(substr(hash('sha256', implode('|', [$school->id, ...array_map(fn (array $f): string => (string) hash_file('sha256', $f[0]), $files)])), 0, 16)));
         $own = IntakePlanner::own($folder, $people);
         $linkage = Matcher::link(IntakePlanner::subjects($folder, $school->id), $this->known->all($own), $this->weights->of($school->id));
+        $snapshot = $this->snapshots->forIntake($school->id, $this->needs($book, $linkage, $own, $answers, $scope));
+        $wish = new IntakeWish($title, $school->id, $year->id, $today, $answers, $facts, $scope, $confirmed, Coordinators::otherSchools($madeBy, $school->id), $madeBy);
         $plan = IntakePlanner::plan(
-            $book->contents, $this->snapshots->forIntake($school->id, $this->needs($book, $linkage, $own, $answers, $scope)),
-            new IntakeWish($title, $school->id, $year->id, $today, $answers, $facts, $scope, $confirmed), $ids, $this->kit->userNames(), $linkage, $people,
+            $book->contents, $snapshot, $wish, $ids, $this->kit->userNames(), $linkage, $people,
         );
 
-        return new PlannedImport($book, $plan, $answers, MailDomains::unknown($book->contents, $school->mail_domains), $this->rosterOf($book, $school->id));
+        return new PlannedImport($book, $plan, $answers, MailDomains::unknown($book->contents, $school->mail_domains), $this->rosterOf($book, $school->id), $this->othersIn($snapshot, $wish));
+    }
+
+    /** @return list<string> other schools whose people the plan speaks of: who does not coordinate those does not see it */
+    private function othersIn(Snapshot $snapshot, IntakeWish $wish): array
+    {
+        $schools = [];
+        foreach ($snapshot->all(Entity::Person) as $person) {
+            if ($person->text('kind') === 'student' && $person->text('school_id') !== $wish->schoolId && $wish->writes($person)) {
+                $schools[$person->text('school_id')] = true;
+            }
+        }
+
+        return array_map(strval(...), array_keys($schools));
     }
 
     /** The files of an intake as they are read, nobody in them looked for. */

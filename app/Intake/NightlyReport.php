@@ -27,7 +27,7 @@ final class NightlyReport
             $rows[] = 'and '.(count($waiting) - self::ROWS).' more';
         }
         $link = url($entry === null ? "/s/$school->code/intake" : "/s/$school->code/ledger");
-        $to = DB::table('coordinators as c')->join('people as p', 'p.id', '=', 'c.person_id')->where('c.school_id', $school->id)->where('p.state', 'active')->whereNotNull('p.email')->orderBy('p.email')->pluck('p.email');
+        $to = DB::table('coordinators as c')->join('people as p', 'p.id', '=', 'c.person_id')->where('c.school_id', $school->id)->where('c.state', 'active')->where('p.state', 'active')->whereNotNull('p.email')->orderBy('p.email')->pluck('p.email');
         foreach ($to as $address) {
             Mail::to($address)->send(new NightlyListMail($school->id, $school->name, $file, $trouble, $plan->sentence ?? '', $rows, $plan->warnings ?? [], $link));
         }

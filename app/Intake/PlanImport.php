@@ -58,7 +58,7 @@ final class PlanImport implements ShouldQueue
                 'layout' => json_encode(SheetView::all($planned->book), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
                 'summary' => json_encode([
                     'sentence' => $plan->sentence, 'tallies' => $plan->tallies, 'warnings' => $plan->warnings, 'blockers' => $plan->blockers,
-                    'verdicts' => $plan->verdicts(), 'questions' => $plan->questions, 'changes' => count($plan->changes), 'domains' => $planned->domains, 'roster_of' => $planned->rosterOf, 'repairs' => RepairTally::all($plan),
+                    'verdicts' => $plan->verdicts(), 'questions' => $plan->questions, 'changes' => count($plan->changes), 'domains' => $planned->domains, 'roster_of' => $planned->rosterOf, 'schools' => $planned->others, 'repairs' => RepairTally::all($plan),
                     'leaving' => $plan->verdicts()['leaving'] ?? 0, 'words' => LeavingWords::of($planned, $import->everyone),
                 ], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
             ]);

@@ -6,10 +6,12 @@ namespace App\Ledger;
 
 use App\Models\LedgerEntry;
 use App\Models\Person;
+use App\Models\School;
 use Closure;
 use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
@@ -28,33 +30,38 @@ final class Ledger
     private const CHUNK = 500;
 
     /**
+     * @param  string  $schoolId in whose ledger it stands
+     * @param  list<string>  $also other schools whose people the plan may write: all those its maker coordinates, or the two of a transfer
      * @param  string|null  $workKey names the piece of work; a second run with the same key finds the entry of the first
      * @param  Closure(int): void|null  $progress called with the number of changes written so far
      * @param  Closure(LedgerEntry): void|null  $within runs inside the transaction, after all is written
      *
      * @throws StalePlan where a record has changed since the plan was made; nothing is written
-     * @throws Refusal where the plan has blockers or open questions it cannot do without
+     * @throws Refusal where the plan has blockers, or would write another school's people
      */
-    public function apply(Plan $plan, string $schoolId, ?Person $actor, string $action, ?string $workKey = null, ?Closure $progress = null, ?Closure $within = null): LedgerEntry
+    public function apply(Plan $plan, string $schoolId, ?Person $actor, Action $action, ?string $workKey = null, ?Closure $progress = null, ?Closure $within = null, array $also = []): LedgerEntry
     {
         if ($plan->blockers !== []) {
             throw new Refusal($plan->blockers[0]);
         }
         try {
-            return DB::transaction(function () use ($plan, $schoolId, $actor, $action, $workKey, $progress, $within): LedgerEntry {
+            return WriteGuard::within(fn (): LedgerEntry => DB::transaction(function () use ($plan, $schoolId, $actor, $action, $workKey, $progress, $within, $also): LedgerEntry {
                 $known = $workKey === null ? null : LedgerEntry::query()->where('work_key', $workKey)->first();
                 if ($known !== null) {
                     return $known;
                 }
                 $this->lockVersions($plan);
+                $schools = $this->schools($plan, $schoolId, $also);
                 $entry = $this->enter($plan, $schoolId, $actor, $action, $workKey);
+                DB::table('ledger_schools')->insert(array_map(fn (string $school): array => ['school_id' => $school, 'entry_seq' => $entry->seq], $schools));
                 $this->write($plan->changes, $entry->seq, $progress);
                 if ($within !== null) {
                     $within($entry);
                 }
+                EntryWritten::dispatch($entry, $plan);
 
                 return $entry;
-            });
+            }));
         } catch (UniqueConstraintViolationException $e) {
             throw new StalePlan([$this->collision($e)]);
         }
@@ -67,28 +74,43 @@ final class Ledger
      */
     public function undo(LedgerEntry $entry, ?Person $actor): LedgerEntry
     {
-        return DB::transaction(function () use ($entry, $actor): LedgerEntry {
+        return WriteGuard::within(fn (): LedgerEntry => DB::transaction(function () use ($entry, $actor): LedgerEntry {
             /** @var LedgerEntry $entry */
             $entry = LedgerEntry::query()->where('seq', $entry->seq)->lockForUpdate()->firstOrFail();
             if ($entry->undone_at !== null) {
                 throw new Refusal('This has been undone already.');
             }
-            if ($entry->action === 'undo') {
-                throw new Refusal('An undo cannot be undone. Do the first thing again.');
-            }
-            // The one before is in no ledger: taking this back would leave no way to sign in.
-            if ($entry->action === 'password') {
-                throw new Refusal('A password cannot be undone. Print a new card, or send a link for another one.');
-            }
-            if ($entry->made_at < now()->subDays((int) config('vantrel.undo_days'))->format('Y-m-d H:i:s')) {
-                throw new Refusal('This is older than '.config('vantrel.undo_days').' days and cannot be undone in one piece. Change it by hand.');
+            $days = $entry->action()->undoDays() ?? throw new Refusal((string) $entry->action()->whyNot());
+            if ($entry->made_at < now()->subDays($days)->format('Y-m-d H:i:s')) {
+                throw new Refusal("This is older than $days days and cannot be undone in one piece. Change it by hand.");
             }
             $kept = (new UndoRun($entry))->run();
             DB::table('ledger_entries')->where('seq', $entry->seq)->update(['undone_at' => now()->format('Y-m-d H:i:s.u'), 'undone_by' => $actor?->id, 'kept' => json_encode($kept, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)]);
             EntryUndone::dispatch($entry->seq);
 
             return LedgerEntry::query()->where('seq', $entry->seq)->firstOrFail();
-        });
+        }));
+    }
+
+    /**
+     * @param  list<string>  $also
+     * @return list<string> the schools in whose ledgers the entry stands
+     */
+    private function schools(Plan $plan, string $schoolId, array $also): array
+    {
+        $written = Ownership::of($plan);
+        $foreign = array_diff($written, [$schoolId, ...$also]);
+        if ($foreign !== []) {
+            throw new Refusal('This would change records of '.(string) School::query()->find(reset($foreign))?->name.'. Only that school’s coordinators can; ask them.');
+        }
+        // The school a request is put to sees it too.
+        foreach ($plan->changes as $change) {
+            if ($change->entity === Entity::TransferRequest && $change->inserts()) {
+                $written[] = (string) $change->after['from_school_id'];
+            }
+        }
+
+        return array_values(array_unique([$schoolId, ...$written]));
     }
 
     /** Every record the plan updates is locked and must have the version the plan was made from. */
@@ -116,10 +138,10 @@ final class Ledger
         }
     }
 
-    private function enter(Plan $plan, string $schoolId, ?Person $actor, string $action, ?string $workKey): LedgerEntry
+    private function enter(Plan $plan, string $schoolId, ?Person $actor, Action $action, ?string $workKey): LedgerEntry
     {
         $values = [
-            'id' => (string) Str::ulid(), 'school_id' => $schoolId, 'actor_id' => $actor?->id, 'action' => $action,
+            'id' => (string) Str::ulid(), 'school_id' => $schoolId, 'actor_id' => $actor?->id, 'action' => $action->value,
             'title' => mb_substr($plan->title, 0, 200), 'sentence' => $plan->sentence, 'tallies' => json_encode($plan->tallies, JSON_THROW_ON_ERROR),
             'changes_count' => count($plan->changes), 'work_key' => $workKey, 'made_at' => now()->format('Y-m-d H:i:s.u'),
         ];

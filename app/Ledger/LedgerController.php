@@ -17,7 +17,7 @@ final class LedgerController
 {
     private const PAGE = 50;
 
-    private const WHAT = ['people' => 'person', 'sign_ins' => 'user name', 'badges' => 'card', 'sections' => 'section', 'enrollments' => 'enrollment', 'join_codes' => 'join code', 'invitations' => 'invitation', 'guardianships' => 'guardian', 'join_requests' => 'request', 'room_passes' => 'room pass', 'schools' => 'school', 'school_years' => 'school year', 'known_apart' => 'told apart'];
+    private const WHAT = ['people' => 'person', 'sign_ins' => 'user name', 'badges' => 'card', 'sections' => 'section', 'enrollments' => 'enrollment', 'join_codes' => 'join code', 'invitations' => 'invitation', 'guardianships' => 'guardian', 'join_requests' => 'request', 'room_passes' => 'room pass', 'schools' => 'school', 'school_years' => 'school year', 'known_apart' => 'told apart', 'coordinators' => 'coordinator', 'identities' => 'school sign-on', 'transfer_requests' => 'request to a school'];
 
     #[Answers(LedgerPage::class, 'What was done at a school, newest first')]
     #[Takes(['after?' => 'int'])]
@@ -25,7 +25,7 @@ final class LedgerController
     {
         $request->validate(['after' => 'integer|min:1']);
         /** @var Collection<int, LedgerEntry> $entries */
-        $entries = LedgerEntry::query()->where('school_id', $school->id)
+        $entries = LedgerEntry::query()->whereIn('seq', fn ($q) => $q->select('entry_seq')->from('ledger_schools')->where('school_id', $school->id))
             ->when($request->integer('after') > 0, fn ($q) => $q->where('seq', '<', $request->integer('after')))
             ->orderByDesc('seq')->limit(self::PAGE + 1)->get();
         $more = $entries->count() > self::PAGE;
@@ -86,6 +86,8 @@ final class LedgerController
             'room_passes' => DB::table('room_passes as r')->join('sections as s', 's.id', '=', 'r.section_id')->whereIn('r.id', $ids)->selectRaw('r.id id, s.name n'),
             'schools' => DB::table('schools as s')->whereIn('s.id', $ids)->selectRaw('s.id id, s.name n'),
             'guardianships' => DB::table('guardianships as g')->join('people as p', 'p.id', '=', 'g.guardian_id')->join('people as c', 'c.id', '=', 'g.student_id')->whereIn('g.id', $ids)->selectRaw("g.id id, CONCAT($person, ' for ', c.given_name) n"),
+            'coordinators' => DB::table('coordinators as k')->join('people as p', 'p.id', '=', 'k.person_id')->whereIn('k.id', $ids)->selectRaw("k.id id, $person n"),
+            'identities' => DB::table('identities as k')->join('people as p', 'p.id', '=', 'k.person_id')->whereIn('k.id', $ids)->selectRaw("k.id id, $person n"),
             'school_years' => DB::table('school_years as y')->whereIn('y.id', $ids)->selectRaw('y.id id, y.name n'),
             default => null,
         };

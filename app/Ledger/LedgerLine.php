@@ -11,7 +11,10 @@ use App\Platform\Resource;
 /** One entry of the ledger, as a line. */
 final readonly class LedgerLine extends Resource
 {
-    /** @param  list<string>  $kept what an undo had to leave as it is */
+    /**
+     * @param  string|null  $undoUntil day until which it can be undone, null where it cannot (any more)
+     * @param  list<string>  $kept what an undo had to leave as it is
+     */
     public function __construct(
         public string $id,
         public int $seq,
@@ -23,16 +26,19 @@ final readonly class LedgerLine extends Resource
         public string $madeAt,
         public ?string $undoneAt,
         public bool $canUndo,
+        public ?string $undoUntil,
         public array $kept,
     ) {
     }
 
     public static function of(LedgerEntry $entry, string $actor): self
     {
+        $until = $entry->undoUntil()?->isFuture() === true ? $entry->undoUntil() : null;
+
         return new self(
             $entry->id, $entry->seq, $entry->action, $entry->title, $entry->sentence, $entry->changes_count, $actor,
             Instant::iso($entry->made_at), Instant::isoOrNull($entry->undone_at),
-            $entry->undone_at === null && $entry->changes_count > 0 && ! in_array($entry->action, ['undo', 'password'], true) && $entry->made_at >= now()->subDays((int) config('vantrel.undo_days'))->format('Y-m-d H:i:s'),
+            $until !== null, $until?->format('Y-m-d'),
             $entry->kept ?? [],
         );
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Ledger;
 
 use App\Platform\Resource;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanRow;
 use Vantrel\Core\Plan\Question;
@@ -37,11 +38,11 @@ final readonly class PlanView extends Resource
     ) {
     }
 
-    public static function of(Plan $plan, string $seed): self
+    public static function of(Plan $plan, string $seed, Action $action): self
     {
         return new self(
             $plan->title, $plan->sentence, $plan->tallies, $plan->warnings, $plan->blockers, array_filter($plan->verdicts()), $plan->rows, $plan->questions,
-            count($plan->changes), $seed, $plan->fingerprint(), now()->addDays((int) config('vantrel.undo_days'))->format('Y-m-d'),
+            count($plan->changes), $seed, $plan->fingerprint(), $action->undoDays() === null ? '' : now()->addDays($action->undoDays())->format('Y-m-d'),
         );
     }
 }

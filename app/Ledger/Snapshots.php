@@ -50,6 +50,7 @@ final class Snapshots
             Entity::Section->value => $this->rows(Entity::Section, fn (Builder $q): Builder => $q->where('state', 'open')),
             Entity::Enrollment->value => $enrollments,
             Entity::Guardianship->value => $guardianships,
+            Entity::TransferRequest->value => $this->rows(Entity::TransferRequest, fn (Builder $q): Builder => $q->where('to_school_id', $schoolId)->where('state', 'waiting')),
         ]);
     }
 
@@ -89,6 +90,7 @@ final class Snapshots
         return $this->of([
             Entity::Person->value => $this->rows(Entity::Person, fn (Builder $q): Builder => $q->whereIn('id', $ids)->orWhereIn('merged_into', $ids)),
             Entity::SignIn->value => $this->rows(Entity::SignIn, fn (Builder $q): Builder => $q->whereIn('person_id', $ids)),
+            Entity::Identity->value => $this->rows(Entity::Identity, fn (Builder $q): Builder => $q->whereIn('person_id', $ids)),
             Entity::Enrollment->value => $this->rows(Entity::Enrollment, fn (Builder $q): Builder => $q->whereIn('person_id', $ids)),
             Entity::Guardianship->value => $this->rows(Entity::Guardianship, fn (Builder $q): Builder => $q->whereIn('student_id', $ids)),
         ]);

@@ -18,6 +18,14 @@ final class UndoRun
 {
     private const CHUNK = 500;
 
+    /** What points at records of plans from outside and holds them: somebody has worked with them. A test holds both lists against the schema. */
+    public const HOLD = [
+        ['ledger_entries', 'actor_id', Entity::Person], ['ledger_entries', 'undone_by', Entity::Person], ['imports', 'actor_id', Entity::Person], ['match_weights', 'made_by', Entity::Person],
+    ];
+
+    /** What points at them and goes with them. */
+    public const GO_WITH = [['second_factors', 'person_id', Entity::Person], ['credential_uses', 'person_id', Entity::Person], ['password_resets', 'sign_in_id', Entity::SignIn]];
+
     /** @var array<string, array<string, true>> table to ids that stay */
     private array $keep = [];
 
@@ -47,6 +55,7 @@ final class UndoRun
         $this->keepUsed();
         $this->keepReferred();
         $this->putBack();
+        $this->endIssued();
 
         return array_slice(array_values(array_unique($this->words)), 0, 200);
     }
@@ -95,10 +104,9 @@ final class UndoRun
                 }
             }
         }
-        // These point at people and sections from outside the plans.
-        foreach ([['ledger_entries', 'actor_id'], ['ledger_entries', 'undone_by'], ['imports', 'actor_id'], ['coordinators', 'person_id'], ['invitations', 'invited_by']] as [$table, $column]) {
-            foreach (array_chunk($this->inserted[Entity::Person->value] ?? [], self::CHUNK) as $ids) {
-                $this->keep(Entity::Person, DB::table($table)->whereIn($column, $ids)->distinct()->pluck($column)->all(), 'has worked here since');
+        foreach (self::HOLD as [$table, $column, $entity]) {
+            foreach (array_chunk($this->inserted[$entity->value] ?? [], self::CHUNK) as $ids) {
+                $this->keep($entity, DB::table($table)->whereIn($column, $ids)->distinct()->pluck($column)->all(), 'has worked here since');
             }
         }
     }
@@ -115,6 +123,27 @@ final class UndoRun
         }
         foreach (StaleWords::of(array_slice($fresh, 0, 50)) as $name) {
             $this->words[] = "$name: $why";
+        }
+    }
+
+    /**
+     * What the entry issued ends with it: a password, a passphrase or pictures that it set are no more, also where the account
+     * stays because somebody has signed in to it. What stood there before is in no ledger and cannot come back; that is said.
+     */
+    private function endIssued(): void
+    {
+        foreach (Entity::cases() as $entity) {
+            foreach ($entity->issued() as $column) {
+                $changes = DB::table('ledger_changes')->where('entry_seq', $this->entry->seq)->where('entity', $entity->value)->whereRaw("JSON_VALUE(`after`, ?) = '(secret)'", ["$.$column"])
+                    ->get(['row_id', DB::raw("JSON_EXISTS(`before`, '$.$column') as was_none"), 'was_version']);
+                foreach ($changes->pluck('row_id')->chunk(self::CHUNK) as $ids) {
+                    DB::table($entity->value)->whereIn('id', $ids)->update([$column => null]);
+                }
+                $replaced = $changes->filter(fn (object $c): bool => $c->was_version !== null && (int) $c->was_none === 0)->map(fn (object $c): string => "$entity->value $c->row_id");
+                foreach (StaleWords::of(array_values($replaced->take(50)->all())) as $name) {
+                    $this->words[] = "$name: the $column from before cannot come back; print a new card or send a link";
+                }
+            }
         }
     }
 
@@ -146,6 +175,17 @@ final class UndoRun
     private function write(string $shape, array $run): void
     {
         [$table, $what] = explode('|', $shape);
-        $what === 'delete' ? DB::table($table)->whereIn('id', array_column($run, 'id'))->delete() : SetUpdate::run($table, $run);
+        if ($what !== 'delete') {
+            SetUpdate::run($table, $run);
+
+            return;
+        }
+        $ids = array_column($run, 'id');
+        foreach (self::GO_WITH as [$of, $column, $entity]) {
+            if ($entity->value === $table) {
+                DB::table($of)->whereIn($column, $ids)->delete();
+            }
+        }
+        DB::table($table)->whereIn('id', $ids)->delete();
     }
 }

@@ -22,6 +22,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Merging\LookAlike;
 use Vantrel\Core\Merging\MergePlanner;
 use Vantrel\Core\Merging\ToldApart;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\StalePlan;
@@ -84,7 +85,7 @@ final class LookAlikeController
             $fields[] = new PairField($column, $row->cells['Field']->after, $keepsLeft ? $mine : $other, $keepsLeft ? $other : $mine, $row->cells['Stays']->after);
         }
 
-        return new PairDetail($this->side($left, $goes !== $left), $this->side($right, $goes !== $right), $pair->probability, $pair->caution, $pair->evidence, $fields, PlanView::of($plan, ''));
+        return new PairDetail($this->side($left, $goes !== $left), $this->side($right, $goes !== $right), $pair->probability, $pair->caution, $pair->evidence, $fields, PlanView::of($plan, '', Action::Merge));
     }
 
     #[Answers(LedgerLine::class, 'Merge two accounts, as looked at')]
@@ -99,7 +100,7 @@ final class LookAlikeController
             throw new StalePlan(['one of the two accounts']);
         }
 
-        return $this->apply($plan, $school, $request, 'merge');
+        return $this->apply($plan, $school, $request, Action::Merge);
     }
 
     #[Answers(LedgerLine::class, 'Note that two accounts are two people')]
@@ -111,10 +112,10 @@ final class LookAlikeController
             throw new NotFoundHttpException;
         }
 
-        return $this->apply(ToldApart::plan($a, $b, $this->kit->ids($this->kit->seed())), $school, $request, 'apart');
+        return $this->apply(ToldApart::plan($a, $b, $this->kit->ids($this->kit->seed())), $school, $request, Action::Apart);
     }
 
-    private function apply(Plan $plan, School $school, Request $request, string $action): LedgerLine
+    private function apply(Plan $plan, School $school, Request $request, Action $action): LedgerLine
     {
         /** @var Person $actor */
         $actor = $request->user();

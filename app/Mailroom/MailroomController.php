@@ -19,7 +19,7 @@ final class MailroomController
     #[Takes(['after?' => 'string'])]
     public function index(School $school, Request $request): MessagePage
     {
-        $request->validate(['after' => 'string|size:26']);
+        $request->validate(['after' => 'ulid']);
         /** @var Collection<int, OutgoingMessage> $messages */
         $messages = OutgoingMessage::query()->where('school_id', $school->id)
             ->when($request->filled('after'), fn ($q) => $q->where('id', '<', $request->string('after')->value()))

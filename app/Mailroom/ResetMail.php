@@ -18,7 +18,7 @@ final class ResetMail extends Mailable
 
     public function envelope(): Envelope
     {
-        return new Envelope(subject: 'A new password for '.$this->userName);
+        return new Envelope(subject: ($this->minutes <= 1440 ? 'A new password for ' : 'Your account ').$this->userName);
     }
 
     public function headers(): Headers

@@ -26,6 +26,8 @@ use Illuminate\Database\Eloquent\Model;
  */
 final class Invitation extends Model
 {
+    use WrittenByLedger;
+
     public $incrementing = false;
 
     public $timestamps = false;

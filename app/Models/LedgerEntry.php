@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
+use Vantrel\Core\Plan\Action;
 
 /**
  * One thing that was done, and can be undone.
@@ -35,6 +37,19 @@ final class LedgerEntry extends Model
     protected $keyType = 'string';
 
     protected $guarded = [];
+
+    public function action(): Action
+    {
+        return Action::from($this->action);
+    }
+
+    /** Until when it can be undone, as an instant; null where it cannot. */
+    public function undoUntil(): ?CarbonImmutable
+    {
+        $days = $this->action()->undoDays();
+
+        return $days === null || $this->undone_at !== null || $this->changes_count === 0 ? null : CarbonImmutable::parse($this->made_at, 'UTC')->addDays($days);
+    }
 
     /** @var array<string, string> */
     protected $casts = ['tallies' => 'array', 'kept' => 'array'];

@@ -23,6 +23,9 @@ use Illuminate\Foundation\Auth\User;
  * @property string|null $number
  * @property string|null $grade
  * @property string|null $email
+ * @property string $email_state claimed or confirmed
+ * @property string|null $email_by
+ * @property string|null $email_at
  * @property string|null $phone
  * @property string $state
  * @property string|null $merged_into
@@ -31,6 +34,8 @@ use Illuminate\Foundation\Auth\User;
  */
 final class Person extends User
 {
+    use WrittenByLedger;
+
     public $incrementing = false;
 
     public $timestamps = false;
@@ -47,13 +52,19 @@ final class Person extends User
     /** @return BelongsToMany<School, $this> the schools this person coordinates */
     public function coordinates(): BelongsToMany
     {
-        return $this->belongsToMany(School::class, 'coordinators', 'person_id', 'school_id');
+        return $this->belongsToMany(School::class, 'coordinators', 'person_id', 'school_id')->wherePivot('state', 'active');
     }
 
     /** @return HasMany<SignIn, $this> */
     public function signIns(): HasMany
     {
         return $this->hasMany(SignIn::class, 'person_id');
+    }
+
+    /** The address, where it has been confirmed: nothing personal goes to any other. */
+    public function confirmedEmail(): ?string
+    {
+        return $this->email_state === 'confirmed' ? $this->email : null;
     }
 
     public function fullName(): string

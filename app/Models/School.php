@@ -26,11 +26,16 @@ use Illuminate\Database\Eloquent\Model;
  * @property int $newcomer_mail
  * @property string $under_13
  * @property string $second_factor
+ * @property int $keep_askings_days
+ * @property int $keep_lists_days
+ * @property int $keep_messages_days
  * @property string $day_opens
  * @property string $day_closes
  */
 final class School extends Model
 {
+    use WrittenByLedger;
+
     public $incrementing = false;
 
     public $timestamps = false;

@@ -19,6 +19,8 @@ use Illuminate\Database\Eloquent\Model;
  */
 final class SchoolYear extends Model
 {
+    use WrittenByLedger;
+
     public $incrementing = false;
 
     public $timestamps = false;

@@ -24,6 +24,8 @@ use Illuminate\Database\Eloquent\Model;
  */
 final class Section extends Model
 {
+    use WrittenByLedger;
+
     public $incrementing = false;
 
     public $timestamps = false;

@@ -15,10 +15,13 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $user_name
  * @property string|null $passphrase
  * @property string|null $password
+ * @property int $temporary whether somebody else set the password, to be changed at the first sign-in
  * @property string|null $last_signed_in_at
  */
 final class SignIn extends Model
 {
+    use WrittenByLedger;
+
     public $incrementing = false;
 
     public $timestamps = false;

@@ -6,9 +6,11 @@ namespace App\Platform;
 
 use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Auth\AuthenticationException;
+use Illuminate\Database\QueryException;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Log;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 use Throwable;
@@ -24,6 +26,12 @@ final class Problems
     public static function register(Exceptions $exceptions): void
     {
         $exceptions->dontReport([Refusal::class, StalePlan::class, UnreadableList::class]);
+        // The statement with its places, the kind of error and where it happened: never the values, which are people's.
+        $exceptions->report(function (QueryException $e): bool {
+            Log::error('A statement failed.', ['state' => $e->getCode(), 'error' => $e->errorInfo[1] ?? null, 'sql' => $e->getSql(), 'at' => self::place($e)]);
+
+            return false;
+        });
         $exceptions->render(function (Throwable $e, Request $request): ?JsonResponse {
             if (! $request->is('api/*')) {
                 return null;
@@ -43,6 +51,18 @@ final class Problems
                 default => self::problem(500, 'Something failed here', 'It has been noted. Nothing was changed; try again, and if it fails again, tell whoever looks after this server.'),
             };
         });
+    }
+
+    /** The first place in our own code on the way to an error. */
+    private static function place(Throwable $e): string
+    {
+        foreach ($e->getTrace() as $frame) {
+            if (isset($frame['file']) && str_contains($frame['file'], '/app/')) {
+                return substr($frame['file'], (int) strrpos($frame['file'], '/app/') + 1).':'.($frame['line'] ?? 0);
+            }
+        }
+
+        return basename($e->getFile()).':'.$e->getLine();
     }
 
     private static function http(HttpExceptionInterface $e): JsonResponse

@@ -4,10 +4,13 @@ declare(strict_types=1);
 
 namespace App\Platform;
 
+use App\Access\Opened;
+use Illuminate\Contracts\Encryption\DecryptException;
 use Illuminate\Session\DatabaseSessionHandler;
+use Illuminate\Support\Facades\Crypt;
 
 /**
- * Sessions in the database, written only where something in them has changed. Most requests change nothing: that is one
+ * Sessions in the database, encrypted with the application's key, and written only where something in them has changed. Most requests change nothing: that is one
  * statement and one wait for the disk less for each. What is in a session changes at least once a minute while it is used
  * ({@see \App\Access\KeepSession}), so the time it was last used is never further off than that.
  */
@@ -25,8 +28,13 @@ final class SessionRows extends DatabaseSessionHandler
     public function read($sessionId): string
     {
         $payload = parent::read($sessionId);
+        try {
+            $plain = is_string($payload) && $payload !== '' ? Crypt::decryptString($payload) : '';
+        } catch (DecryptException) {
+            $plain = '';
+        }
 
-        return $this->read[$sessionId] = is_string($payload) ? $payload : '';
+        return $this->read[$sessionId] = $plain;
     }
 
     public function write($sessionId, $data): bool
@@ -55,6 +63,8 @@ final class SessionRows extends DatabaseSessionHandler
     /** @return array<string, mixed> */
     protected function getDefaultPayload($data): array
     {
-        return [...parent::getDefaultPayload($data), 'stays' => str_contains((string) $data, self::UNTIL)];
+        $plain = (string) $data;
+
+        return [...parent::getDefaultPayload($data), 'payload' => base64_encode(Crypt::encryptString($plain)), 'stays' => str_contains($plain, self::UNTIL), 'way' => Opened::wayIn($plain)];
     }
 }

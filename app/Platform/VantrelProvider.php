@@ -5,13 +5,21 @@ declare(strict_types=1);
 namespace App\Platform;
 
 use App\Access\Policies;
+use App\Accounts\AddressNotices;
 use App\Intake\ReplanUndone;
 use App\Ledger\EntryUndone;
+use App\Ledger\EntryWritten;
+use App\Ledger\WriteGuard;
 use App\Mailroom\MailroomTransport;
 use App\Models\LedgerEntry;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Events\ConnectionEstablished;
 use Illuminate\Http\Request;
+use Illuminate\Queue\Events\JobExceptionOccurred;
+use Illuminate\Queue\Events\JobProcessed;
+use Illuminate\Queue\Events\JobProcessing;
+use Illuminate\Routing\UrlGenerator;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\Mail;
@@ -37,15 +45,21 @@ final class VantrelProvider extends ServiceProvider
     public function boot(): void
     {
         Model::shouldBeStrict();
+        // Addresses in answers come from the settings, not from what a request says of its host.
+        $this->app->make(UrlGenerator::class)->forceRootUrl((string) config('app.url'));
         SchoolDay::forget();
         Policies::register();
         Event::listen(EntryUndone::class, ReplanUndone::class);
+        Event::listen(EntryWritten::class, AddressNotices::class);
+        Event::listen(ConnectionEstablished::class, fn (ConnectionEstablished $e) => $e->connection->beforeExecuting(WriteGuard::look(...)));
+        Event::listen(JobProcessing::class, WriteGuard::arm(...));
+        Event::listen([JobProcessed::class, JobExceptionOccurred::class], WriteGuard::disarm(...));
         // In URLs an entry goes by its ULID; its number is for the database.
         Route::bind('entry', fn (string $id): LedgerEntry => LedgerEntry::query()->where('id', $id)->firstOrFail());
         Session::extend('database', fn (): SessionRows => new SessionRows(DB::connection(), (string) config('session.table'), (int) config('session.lifetime'), $this->app));
         Mail::extend('mailroom', fn (): TransportInterface => new MailroomTransport);
-        // Whole-address limits; sign-in and join codes count their failures themselves, so that a class behind one address is not locked out.
-        RateLimiter::for('guest', fn (Request $request): Limit => Limit::perMinute(1200)->by((string) $request->ip()));
+        // Against floods only, each route by itself: no route that is flooded shuts another.
+        RateLimiter::for('guest', fn (Request $request): Limit => Limit::perMinute(6000)->by($request->route()?->uri().'|'.$request->ip()));
         RateLimiter::for('upload', fn (Request $request): Limit => Limit::perMinute(30)->by((string) $request->user()?->getAuthIdentifier()));
     }
 }

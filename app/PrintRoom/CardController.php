@@ -17,7 +17,7 @@ use Vantrel\Core\Print\CardOrder;
 /** Login cards as a PDF: for sections of a school, or for one section by those who teach it. */
 final class CardController
 {
-    private const RULES = ['section_ids' => 'required|array|min:1|max:300', 'section_ids.*' => 'string|size:26', 'person_ids' => 'array|max:2000', 'person_ids.*' => 'string|size:26', 'layout' => 'required|in:cards-a4,cards-letter', 'order' => 'required|in:reading,cut_stack', 'lost' => 'boolean'];
+    private const RULES = ['section_ids' => 'required|array|min:1|max:300', 'section_ids.*' => 'ulid', 'person_ids' => 'array|max:2000', 'person_ids.*' => 'ulid', 'layout' => 'required|in:cards-a4,cards-letter', 'order' => 'required|in:reading,cut_stack', 'lost' => 'boolean'];
 
     #[Answers('file', 'Print login cards for sections of a school')]
     #[Takes(['section_ids' => 'list<string>', 'person_ids?' => 'list<string>', 'layout' => 'cards-a4|cards-letter', 'order' => 'reading|cut_stack', 'lost?' => 'bool'])]

@@ -14,6 +14,7 @@ use Illuminate\Contracts\Encryption\DecryptException;
 use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Names\PersonName;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Row;
@@ -44,6 +45,8 @@ final class CardPrinter
         $sheet = CardSheet::named($layout);
         $people = DB::table('enrollments as e')->join('people as p', 'p.id', '=', 'e.person_id')->join('sections as s', 's.id', '=', 'e.section_id')
             ->whereIn('e.section_id', $sectionIds)->where('s.school_id', $school->id)->where('e.role', 'student')->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))->whereIn('p.state', ['active', 'reserve'])
+            // A student of another school who comes here too has the card of that school.
+            ->where('p.school_id', $school->id)
             ->when($personIds !== [], fn ($q) => $q->whereIn('p.id', $personIds))
             ->orderBy('s.kind')->orderBy('s.name')->orderBy('p.family_name')->orderBy('p.given_name')->orderBy('p.id')
             ->get(['p.id', 'p.given_name', 'p.family_name', 'p.grade', 's.name as section'])->unique('id')->values();
@@ -53,7 +56,8 @@ final class CardPrinter
         if ($people->count() > self::MOST) {
             throw new Refusal("These are {$people->count()} cards; up to ".self::MOST.' are printed at once. Choose fewer sections.');
         }
-        $signIns = $this->signIns(array_values($people->pluck('id')->all()));
+        $all = $this->snapshots->list(Entity::SignIn, fn ($q) => $q->whereIn('person_id', $people->pluck('id')));
+        $signIns = self::first($all);
         $ordered = [];
         foreach ($people as $person) {
             if (isset($signIns[$person->id])) {
@@ -63,11 +67,12 @@ final class CardPrinter
         $seed = $this->kit->seed();
         $names = $people->pluck('section')->unique();
         $issue = CardIssue::for(
-            $ordered, $lost ? $this->snapshots->list(Entity::Badge, fn ($q) => $q->where('state', 'live')->whereIn('sign_in_id', array_map(fn (Row $s): string => $s->id, $ordered))) : [],
+            $ordered, $lost ? $this->snapshots->list(Entity::Badge, fn ($q) => $q->where('state', 'live')->whereIn('sign_in_id', array_map(fn (Row $s): string => $s->id, $all))) : [],
+            $lost ? array_values(array_filter($all, fn (Row $s): bool => ! in_array($s, $ordered, true))) : [],
             $this->kit->passphrases($seed), $this->kit->random("$seed badges"), Crypt::encryptString(...), $this->kit->ids($seed), $this->kit->now(), $lost,
             $names->count() === 1 ? (string) $names->first() : "{$names->count()} sections",
         );
-        $this->ledger->apply($issue->plan, $school->id, $actor, 'cards');
+        $this->ledger->apply($issue->plan, $school->id, $actor, Action::Cards);
         $base = rtrim((string) config('app.url'), '/');
         $cards = [];
         $byId = $people->keyBy('id');
@@ -76,7 +81,7 @@ final class CardPrinter
             $person = $byId[$ordered[$i]->text('person_id')];
             $cards[] = new Card(
                 (new PersonName($person->given_name, $person->family_name))->full(), $person->section, $ordered[$i]->text('user_name'),
-                $card->passphrase ?? $this->passphrase($ordered[$i]), "$base/b/{$card->badge->plain}", $policy->way($person->grade),
+                $card->passphrase ?? $this->passphrase($ordered[$i]), "$base/b#{$card->badge->plain}", $policy->way($person->grade),
             );
         }
 
@@ -86,13 +91,13 @@ final class CardPrinter
     /**
      * The sign-in that goes on the card: the one made first.
      *
-     * @param  list<mixed>  $personIds
+     * @param  list<Row>  $signIns
      * @return array<string, Row> by person
      */
-    private function signIns(array $personIds): array
+    private static function first(array $signIns): array
     {
         $found = [];
-        foreach ($this->snapshots->list(Entity::SignIn, fn ($q) => $q->whereIn('person_id', $personIds)) as $signIn) {
+        foreach ($signIns as $signIn) {
             $found[$signIn->text('person_id')] ??= $signIn;
         }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Roll;
 
+use App\Models\Coordinators;
 use App\Models\Person;
 use App\Models\School;
 use App\Platform\Answers;
@@ -37,8 +38,8 @@ final class RollController
     }
 
     #[Answers(PersonDetail::class, 'One person')]
-    public function show(Person $person): PersonDetail
+    public function show(Person $person, Request $request): PersonDetail
     {
-        return $this->roll->detail($person);
+        return $this->roll->detail($person, Coordinators::schoolsOf($request->user()?->getAuthIdentifier()));
     }
 }

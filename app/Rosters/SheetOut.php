@@ -16,8 +16,8 @@ use OpenSpout\Writer\Common\Creator\WriterEntityFactory;
  */
 final class SheetOut
 {
-    /** A cell that begins so would be taken for a formula where it is not marked as text. */
-    private const RUNS = '/^[=+\-@\t\r|%]/';
+    /** A cell that begins so would be taken for a formula where it is not marked as text; some programs read the wide forms alike. */
+    private const RUNS = '/^[\s\x00-\x1F\p{Cf}]*[=+\-@|%＝＋－＠﹢﹣﹦﹫−]/u';
 
     /**
      * @param  array<string, array{list<string>, iterable<list<string>>, 2?: array<int, array<int, true>>}>  $sheets name to headings, rows, and

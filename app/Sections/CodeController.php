@@ -26,6 +26,7 @@ use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Placement\CodeTerms;
 use Vantrel\Core\Placement\CodeUse;
 use Vantrel\Core\Placement\JoinCodes;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Print\Legibility;
@@ -76,7 +77,7 @@ final class CodeController
             $chosen = $judged->safe() ? $judged->code : throw new Refusal('That code is not safe to use. Look at the rules beside it.', 'chosen');
         }
         $seed = $this->kit->seed();
-        $this->desk->apply(JoinCodes::open($this->desk->row($section), $this->desk->of(Entity::JoinCode, $section), $this->kit->codeBook($seed), $this->kit->ids($seed), $this->kit->now(), $this->terms($request), $chosen), $section, $request, 'code');
+        $this->desk->apply(JoinCodes::open($this->desk->row($section), $this->desk->of(Entity::JoinCode, $section), $this->kit->codeBook($seed), $this->kit->ids($seed), $this->kit->now(), $this->terms($request), $chosen), $section, $request, Action::Code);
 
         return $this->show($section);
     }
@@ -89,7 +90,7 @@ final class CodeController
         $open = $this->desk->snapshots->list(Entity::JoinCode, fn ($q) => $q->where('section_id', $section->id)->where('state', 'open'))[0] ?? throw new NotFoundHttpException;
         $plan = JoinCodes::change($this->desk->row($section), $open, $this->terms($request), $this->kit->now());
         if (! $plan->isEmpty()) {
-            $this->desk->apply($plan, $section, $request, 'code');
+            $this->desk->apply($plan, $section, $request, Action::Code);
         }
 
         return $this->show($section);
@@ -108,7 +109,7 @@ final class CodeController
     #[Answers(null, 'Close the code')]
     public function destroy(Section $section, Request $request): Response
     {
-        $this->desk->apply(JoinCodes::close($this->desk->row($section), $this->desk->of(Entity::JoinCode, $section), $this->kit->now()), $section, $request, 'code');
+        $this->desk->apply(JoinCodes::close($this->desk->row($section), $this->desk->of(Entity::JoinCode, $section), $this->kit->now()), $section, $request, Action::Code);
 
         return response()->noContent();
     }

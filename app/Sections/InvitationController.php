@@ -21,6 +21,7 @@ use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Placement\Invitations;
 use Vantrel\Core\Placement\InviteWish;
 use Vantrel\Core\Placement\StaffRole;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Values\MailAddress;
@@ -53,7 +54,7 @@ final class InvitationController
             $this->desk->row($section), $wish, $this->desk->of(Entity::Invitation, $section), $this->desk->snapshots->list(Entity::Person, fn (Builder $q): Builder => $q->whereIn('id', $staff)),
             $this->desk->rules($section), $tokens, $actor->id, $this->kit->ids($seed), $this->kit->now(), $this->expires(),
         );
-        $this->desk->apply($plan, $section, $request, 'invite', function () use ($section, $plan, $wish, $byAddress, $actor): void {
+        $this->desk->apply($plan, $section, $request, Action::Invite, function () use ($section, $plan, $wish, $byAddress, $actor): void {
             foreach ($plan->changes as $change) {
                 $to = (string) $change->after['email'];
                 $this->send($section, $to, $wish->role, $byAddress[$to], $actor->fullName());
@@ -70,7 +71,7 @@ final class InvitationController
         $token = Token::draw($this->kit->random($this->kit->seed().' invitation'));
         $plan = Invitations::again($this->desk->row($section), $this->desk->find(Entity::Invitation, $invitation->id), $token, $this->kit->now(), $this->expires());
         $actor = $this->desk->actor($request);
-        $this->desk->apply($plan, $section, $request, 'invite', function () use ($section, $invitation, $token, $actor): void {
+        $this->desk->apply($plan, $section, $request, Action::Invite, function () use ($section, $invitation, $token, $actor): void {
             $this->send($section, $invitation->email, StaffRole::from($invitation->role), $token, $actor->fullName());
         });
 
@@ -81,7 +82,7 @@ final class InvitationController
     public function destroy(Invitation $invitation, Request $request): Response
     {
         $section = Section::query()->findOrFail($invitation->section_id);
-        $this->desk->apply(Invitations::withdraw($this->desk->row($section), $this->desk->find(Entity::Invitation, $invitation->id), $this->kit->now()), $section, $request, 'withdraw');
+        $this->desk->apply(Invitations::withdraw($this->desk->row($section), $this->desk->find(Entity::Invitation, $invitation->id), $this->kit->now()), $section, $request, Action::Withdraw);
 
         return response()->noContent();
     }
@@ -90,7 +91,7 @@ final class InvitationController
     {
         Mail::to($to)->send(new InvitationMail(
             $section->school_id, School::query()->findOrFail($section->school_id)->name, $section->name, $role->label(), $inviter,
-            rtrim((string) config('app.url'), '/').'/invited/'.$token->plain, CarbonImmutable::parse($this->expires())->format('j F Y'),
+            rtrim((string) config('app.url'), '/').'/invited#'.$token->plain, CarbonImmutable::parse($this->expires())->format('j F Y'),
         ));
     }
 

@@ -17,6 +17,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Placement\ManySections;
 use Vantrel\Core\Placement\NewSection;
 use Vantrel\Core\Placement\SectionNames;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
@@ -27,8 +28,8 @@ use Vantrel\Core\Values\GradeLevel;
 final class ManyController
 {
     private const RULES = [
-        'how' => 'required|in:list,pattern,year', 'year' => 'nullable|string|size:26', 'kind' => 'required|in:homeroom,class', 'text' => 'nullable|string|max:60000', 'pattern' => 'nullable|string|max:60', 'subject' => 'nullable|string|max:60',
-        'grades' => 'nullable|array|max:16', 'grades.*' => 'string|max:4', 'groups' => 'nullable|string|max:200', 'period' => 'nullable|string|max:20', 'from' => 'nullable|string|size:26',
+        'how' => 'required|in:list,pattern,year', 'year' => 'nullable|ulid', 'kind' => 'required|in:homeroom,class', 'text' => 'nullable|string|max:60000', 'pattern' => 'nullable|string|max:60', 'subject' => 'nullable|string|max:60',
+        'grades' => 'nullable|array|max:16', 'grades.*' => 'string|max:4', 'groups' => 'nullable|string|max:200', 'period' => 'nullable|string|max:20', 'from' => 'nullable|ulid',
     ];
 
     private const TAKES = ['how' => 'list|pattern|year', 'kind' => 'homeroom|class', 'year?' => 'string', 'text?' => 'string', 'pattern?' => 'string', 'subject?' => 'string', 'grades?' => 'list<string>', 'groups?' => 'string', 'period?' => 'string', 'from?' => 'string'];
@@ -43,7 +44,7 @@ final class ManyController
     {
         $seed = $this->kit->seed();
 
-        return PlanView::of($this->make($school, $request, $seed), $seed);
+        return PlanView::of($this->make($school, $request, $seed), $seed, Action::Section);
     }
 
     #[Answers(PlanView::class, 'Make them, as looked at')]
@@ -54,9 +55,9 @@ final class ManyController
         $seed = $this->kit->seedOf($request);
         $plan = $this->make($school, $request, $seed);
         $this->desk->mustBeAsSeen($plan, $request, 'the sections of this year');
-        $this->desk->applyAt($plan, $school->id, $request, 'section');
+        $this->desk->applyAt($plan, $school->id, $request, Action::Section);
 
-        return PlanView::of($plan, $seed);
+        return PlanView::of($plan, $seed, Action::Section);
     }
 
     private function make(School $school, Request $request, string $seed): Plan

@@ -19,6 +19,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Placement\MoveKind;
 use Vantrel\Core\Placement\Moves;
 use Vantrel\Core\Placement\Power;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Row;
@@ -26,7 +27,7 @@ use Vantrel\Core\Plan\Row;
 /** Moving students between sections, also enrolling and taking them out: looked at first, then applied as looked at. */
 final class PlacementController
 {
-    private const RULES = ['kind' => 'required|in:move,also,remove', 'people' => 'required|array|min:1|max:2000', 'people.*' => 'string|size:26', 'to' => 'nullable|string|size:26', 'day' => 'nullable|date_format:Y-m-d'];
+    private const RULES = ['kind' => 'required|in:move,also,remove', 'people' => 'required|array|min:1|max:2000', 'people.*' => 'ulid', 'to' => 'nullable|ulid', 'day' => 'nullable|date_format:Y-m-d'];
 
     public function __construct(private readonly SectionDesk $desk, private readonly SectionReader $reader, private readonly CoreKit $kit)
     {
@@ -38,7 +39,7 @@ final class PlacementController
     {
         $seed = $this->kit->seed();
 
-        return PlanView::of($this->make($section, $request, $seed), $seed);
+        return PlanView::of($this->make($section, $request, $seed), $seed, Action::Place);
     }
 
     #[Answers(SectionDetail::class, 'Do it, as looked at')]
@@ -48,7 +49,7 @@ final class PlacementController
         $request->validate(['fingerprint' => 'required|string|size:64']);
         $plan = $this->make($section, $request, $this->kit->seedOf($request));
         $this->desk->mustBeAsSeen($plan, $request, $section->name);
-        $this->desk->apply($plan, $section, $request, 'place');
+        $this->desk->apply($plan, $section, $request, Action::Place);
 
         return $this->reader->detail($section, $this->desk->actor($request), null);
     }
@@ -59,7 +60,7 @@ final class PlacementController
     {
         $seed = $this->kit->seed();
 
-        return PlanView::of($this->makePlace($school, $request, $seed)[0], $seed);
+        return PlanView::of($this->makePlace($school, $request, $seed)[0], $seed, Action::Place);
     }
 
     #[Answers(PlanView::class, 'Place them, as looked at')]
@@ -70,9 +71,9 @@ final class PlacementController
         $seed = $this->kit->seedOf($request);
         [$plan, $section] = $this->makePlace($school, $request, $seed);
         $this->desk->mustBeAsSeen($plan, $request, $section->name);
-        $this->desk->apply($plan, $section, $request, 'place');
+        $this->desk->apply($plan, $section, $request, Action::Place);
 
-        return PlanView::of($plan, $seed);
+        return PlanView::of($plan, $seed, Action::Place);
     }
 
     private function make(Section $section, Request $request, string $seed): Plan
@@ -89,7 +90,8 @@ final class PlacementController
         /** @var list<string> $ids */
         $ids = $request->array('people');
         $people = $this->desk->snapshots->list(Entity::Person, fn (Builder $q): Builder => $q->whereIn('id', $ids)
-            ->whereIn('id', fn ($s) => $s->select('person_id')->from('enrollments')->where('section_id', $section->id)->where('role', 'student')));
+            // Who is in the section or is going to be; whoever was in it once is the school's to place.
+            ->whereIn('id', fn ($s) => $s->select('person_id')->from('enrollments')->where('section_id', $section->id)->where('role', 'student')->where(fn ($o) => $o->whereNull('ends_on')->orWhere('ends_on', '>', SchoolDay::today($section->school_id)))));
 
         return $this->planOf($kind, $people, $kind === MoveKind::Also ? null : $this->desk->row($section), $to, $section->school_id, $request, $seed);
     }
@@ -97,7 +99,7 @@ final class PlacementController
     /** @return array{Plan, Section} */
     private function makePlace(School $school, Request $request, string $seed): array
     {
-        $request->validate([...array_diff_key(self::RULES, ['kind' => 1]), 'to' => 'required|string|size:26']);
+        $request->validate([...array_diff_key(self::RULES, ['kind' => 1]), 'to' => 'required|ulid']);
         $section = Section::query()->where('id', $request->string('to')->value())->where('school_id', $school->id)->first() ?? throw new NotFoundHttpException;
         /** @var list<string> $ids */
         $ids = $request->array('people');

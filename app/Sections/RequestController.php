@@ -12,83 +12,138 @@ use App\Platform\CoreKit;
 use App\Platform\Instant;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
+use App\Platform\Tries;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Vantrel\Core\Matching\Candidate;
 use Vantrel\Core\Matching\Evidence;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Placement\Newcomers;
+use Vantrel\Core\Placement\SchoolRules;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Row;
+use Vantrel\Core\SignIn\Limit;
+use Vantrel\Core\SignIn\SignInPolicy;
 use Vantrel\Core\Values\CalendarDate;
 
 /** Newcomers who wait to be let into a section. */
 final class RequestController
 {
-    public function __construct(private readonly SectionDesk $desk, private readonly DoorMatch $match, private readonly CoreKit $kit)
+    public function __construct(private readonly SectionDesk $desk, private readonly DoorMatch $match, private readonly CoreKit $kit, private readonly Tries $tries)
     {
     }
 
     #[Answers(RequestPage::class, 'Who waits to be let in, with whom of the Roll they may be')]
     public function index(Section $section, Request $request): RequestPage
     {
-        $waiting = $this->desk->snapshots->list(Entity::JoinRequest, fn (Builder $q): Builder => $q->where('section_id', $section->id)->whereIn('state', ['waiting', 'mail']));
-        $full = Policies::coordinates($this->desk->actor($request), $section->school_id);
-
-        return new RequestPage(array_map(fn (Row $r): RequestLine => $this->line($section, $r, $full), $waiting));
+        return $this->page($section, $request, '');
     }
 
     #[Answers(RequestPage::class, 'Let a newcomer in with an account of their own, or as somebody of the Roll')]
     #[Takes(['as?' => 'string'])]
     public function approve(Section $section, string $asking, Request $request): RequestPage
     {
-        $request->validate(['as' => 'nullable|string|size:26']);
+        $request->validate(['as' => 'nullable|ulid']);
         $row = $this->row($section, $asking);
-        $actor = $this->desk->actor($request);
-        $seed = $this->kit->seed();
-        $today = SchoolDay::today($section->school_id);
-        if ($request->filled('as')) {
-            // Only somebody the matcher has offered: a teacher cannot reach any student of the school by id.
-            $offered = array_map(fn (Candidate $c): string => $c->subject->id, $this->candidates($section, $row));
-            $as = $request->string('as')->value();
-            $person = in_array($as, $offered, true) ? $this->desk->find(Entity::Person, $as) : throw new NotFoundHttpException;
-            $plan = Newcomers::approveAs($this->desk->row($section), $row, $person, $this->desk->enrollments($as), $this->kit->userNames(), $actor->id, $this->kit->ids($seed), $today, $this->kit->now());
-        } else {
-            $plan = Newcomers::approve($this->desk->row($section), $row, $this->kit->userNames(), $actor->id, $this->kit->ids($seed), $today, $this->kit->now());
-        }
-        $this->desk->apply($plan, $section, $request, 'let-in');
+        $plan = $request->filled('as') ? $this->as($section, $row, $request->string('as')->value(), $request)
+            : Newcomers::approve($this->desk->row($section), $row, $this->kit->userNames(), $this->desk->actor($request)->id, null, $this->kit->ids($this->kit->seed()), SchoolDay::today($section->school_id), $this->kit->now());
+        $this->desk->apply($plan, $section, $request, Action::LetIn);
 
-        return $this->index($section, $request);
+        return $this->page($section, $request, $plan->sentence);
     }
 
     #[Answers(RequestPage::class, 'Turn a newcomer away')]
     public function refuse(Section $section, string $asking, Request $request): RequestPage
     {
-        $this->desk->apply(Newcomers::refuse($this->desk->row($section), $this->row($section, $asking), $this->desk->actor($request)->id, $this->kit->now()), $section, $request, 'turn-away');
+        $this->desk->apply(Newcomers::refuse($this->desk->row($section), $this->row($section, $asking), $this->desk->actor($request)->id, $this->kit->now()), $section, $request, Action::TurnAway);
 
-        return $this->index($section, $request);
+        return $this->page($section, $request, '');
+    }
+
+    #[Answers(RequestPage::class, 'Turn all who wait away at once')]
+    public function refuseAll(Section $section, Request $request): RequestPage
+    {
+        $plan = Newcomers::refuseAll($this->desk->row($section), $this->waiting($section), $this->desk->actor($request)->id, $this->kit->now());
+        $this->desk->apply($plan, $section, $request, Action::TurnAway);
+
+        return $this->page($section, $request, $plan->sentence);
+    }
+
+    /** The plan that takes a newcomer for somebody the matcher has offered: a teacher cannot reach any student of the school by id. */
+    private function as(Section $section, Row $row, string $as, Request $request): Plan
+    {
+        $actor = $this->desk->actor($request);
+        $offered = array_map(fn (Candidate $c): string => $c->subject->id, $this->candidates($section, $row, Policies::coordinates($actor, $section->school_id)));
+        $person = in_array($as, $offered, true) ? $this->desk->find(Entity::Person, $as) : throw new NotFoundHttpException;
+        $school = $this->desk->find(Entity::School, $section->school_id);
+        $signIns = $this->desk->snapshots->list(Entity::SignIn, fn (Builder $q): Builder => $q->where('person_id', $as));
+        $used = array_filter($signIns, fn (Row $s): bool => $s->maybe('last_signed_in_at') !== null || $s->maybe('password') !== null) !== [];
+
+        return Newcomers::approveAs(
+            $this->desk->row($section), $row, $person, $this->proven($row, $person, $school), SignInPolicy::read($school->text('sign_in_policy'))->way($person->maybe('grade')), $signIns[0] ?? null, $used,
+            $this->desk->enrollments($as), $actor->id, $this->kit->ids($this->kit->seed()), SchoolDay::today($section->school_id), $this->kit->now(),
+        );
+    }
+
+    /** The proof is looked at by the server, and counts as a try like one at the door. */
+    private function proven(Row $row, Row $person, Row $school): bool
+    {
+        $limit = [Limit::ProofStudent, $person->id];
+        try {
+            $this->tries->guard($limit);
+        } catch (TooManyRequestsHttpException) {
+            return false;
+        }
+        $proven = Newcomers::proves($row, $person, SchoolRules::of($school)->check);
+        if (! $proven) {
+            $this->tries->count($limit);
+        }
+
+        return $proven;
+    }
+
+    private function page(Section $section, Request $request, string $said): RequestPage
+    {
+        $full = Policies::coordinates($this->desk->actor($request), $section->school_id);
+
+        return new RequestPage(array_map(fn (Row $r): RequestLine => $this->line($section, $r, $full), $this->waiting($section)), $said);
+    }
+
+    /** @return list<Row> */
+    private function waiting(Section $section): array
+    {
+        return $this->desk->snapshots->list(Entity::JoinRequest, fn (Builder $q): Builder => $q->where('section_id', $section->id)->whereIn('state', ['waiting', 'mail']));
     }
 
     private function line(Section $section, Row $row, bool $full): RequestLine
     {
         $candidates = array_map(function (Candidate $c) use ($section, $full): RequestMatch {
             $in = DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('e.person_id', $c->subject->id)->where('s.state', 'open')->where(SchoolDay::inForce('e', SchoolDay::today($section->school_id)))->orderBy('s.kind')->orderBy('s.name')->pluck('s.name')->all();
-            // A teacher sees how fields agree, not what stands in the record of a student who is not theirs.
-            $evidence = $full ? $c->evidence : array_map(fn (Evidence $e): Evidence => new Evidence($e->field, '', '', $e->level, $e->weight), $c->evidence);
+            // A teacher sees how the names agree, not what stands in the record of a student who is not theirs.
+            $named = array_filter($c->evidence, fn (Evidence $e): bool => str_contains($e->field, 'name') || str_contains($e->field, 'initial'));
+            $evidence = $full ? $c->evidence : array_values(array_map(fn (Evidence $e): Evidence => new Evidence($e->field, '', '', $e->level, $e->weight), $named));
 
             return new RequestMatch($c->subject->id, $full ? trim($c->subject->given.' '.$c->subject->family) : (new PersonName($c->subject->given, $c->subject->family))->display(), $c->probability, $full ? implode(', ', $in) : '', in_array($section->name, $in, true), $evidence);
-        }, $this->candidates($section, $row));
+        }, $this->candidates($section, $row, $full));
         $born = $row->maybe('birth_date');
 
         return new RequestLine($row->id, trim($row->text('given_name').' '.$row->text('family_name')), $row->text('state'), $row->text('cause'), $born === null ? null : CalendarDate::age($born, SchoolDay::today($section->school_id)), Instant::iso($row->text('made_at')), $candidates);
     }
 
-    /** @return list<Candidate> */
-    private function candidates(Section $section, Row $row): array
+    /**
+     * Whom a newcomer may be. A teacher is shown who has such a name, no more: how near a birth date or number comes to what is on
+     * record is for coordinators, or anybody could find out a pupil's by asking at their own door.
+     *
+     * @return list<Candidate>
+     */
+    private function candidates(Section $section, Row $row, bool $full): array
     {
-        return $this->match->of($section->school_id, new PersonName($row->text('given_name'), $row->text('family_name')), $row->maybe('birth_date'), $row->maybe('number'), $section->grade);
+        return $this->match->of($section->school_id, new PersonName($row->text('given_name'), $row->text('family_name')), $full ? $row->maybe('birth_date') : null, $full ? $row->maybe('number') : null, $section->grade);
     }
 
     private function row(Section $section, string $id): Row

@@ -8,8 +8,11 @@ use App\Platform\Resource;
 
 final readonly class RequestPage extends Resource
 {
-    /** @param  list<RequestLine>  $requests oldest first */
-    public function __construct(public array $requests)
+    /**
+     * @param  list<RequestLine>  $requests oldest first
+     * @param  string  $said what has just been done, in a sentence; '' for nothing
+     */
+    public function __construct(public array $requests, public string $said)
     {
     }
 }

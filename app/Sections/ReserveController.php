@@ -15,6 +15,7 @@ use Illuminate\Http\Request;
 use Vantrel\Core\Names\NameReader;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Placement\Reserves;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
 
 /** Reserve accounts of a section: made ahead, claimed by a name. */
@@ -32,7 +33,7 @@ final class ReserveController
         $reserves = $this->desk->snapshots->list(Entity::Person, fn (Builder $q): Builder => $q->where('state', 'reserve')->whereIn('id', fn ($s) => $s->select('person_id')->from('enrollments')->where('section_id', $section->id)->whereNull('ends_on')));
         $seed = $this->kit->seed();
         $plan = Reserves::make($this->desk->row($section), $request->integer('count'), $reserves, $this->kit->userNames(), $this->kit->ids($seed), SchoolDay::today($section->school_id));
-        $this->desk->apply($plan, $section, $request, 'reserve');
+        $this->desk->apply($plan, $section, $request, Action::Reserve);
 
         return $this->reader->detail($section, $this->desk->actor($request), null);
     }
@@ -44,7 +45,7 @@ final class ReserveController
         $request->validate(['given_name' => 'required|string|max:60', 'family_name' => 'required|string|max:60', 'birth_date' => 'nullable|date_format:Y-m-d', 'number' => 'nullable|string|max:40']);
         $name = NameReader::mend(new PersonName(NameReader::tidy($request->string('given_name')->value()), NameReader::tidy($request->string('family_name')->value())));
         $plan = Reserves::claim($this->desk->memberOf($section, $person), $name, $request->filled('birth_date') ? $request->string('birth_date')->value() : null, $request->filled('number') ? trim($request->string('number')->value()) : null);
-        $this->desk->apply($plan, $section, $request, 'reserve');
+        $this->desk->apply($plan, $section, $request, Action::Reserve);
 
         return $this->reader->detail($section, $this->desk->actor($request), null);
     }

@@ -15,6 +15,7 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Placement\RoomPasses;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Words;
 use Vantrel\Core\SignIn\OwnPassword;
@@ -41,8 +42,8 @@ final class RoomPassController
         $school = School::query()->findOrFail($section->school_id);
         $hours = $request->string('hours')->value() === 'school' ? "Works on school devices from {$school->day_opens} to {$school->day_closes}" : 'Works at any hour';
         $hours .= $until === null ? ', until it is ended.' : ', until '.Words::day(substr($until, 0, 10)).' at '.substr($until, 11).'.';
-        $pdf = RoomPoster::of($section->name, $school->name, rtrim((string) config('app.url'), '/').'/room/'.$token->plain, $hours, $request->boolean('pictures'), $request->string('paper')->value() === 'letter');
-        $this->desk->apply($plan, $section, $request, 'room-pass');
+        $pdf = RoomPoster::of($section->name, $school->name, rtrim((string) config('app.url'), '/').'/room#'.$token->plain, $hours, $request->boolean('pictures'), $request->string('paper')->value() === 'letter');
+        $this->desk->apply($plan, $section, $request, Action::RoomPass);
 
         return response($pdf, 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="room-pass.pdf"']);
     }
@@ -50,7 +51,7 @@ final class RoomPassController
     #[Answers(null, 'End the room pass: it stops at once, and whoever came in by it is signed out')]
     public function destroy(Section $section, Request $request): Response
     {
-        $this->desk->apply(RoomPasses::end($this->desk->row($section), $this->desk->of(Entity::RoomPass, $section), $this->kit->now()), $section, $request, 'room-pass');
+        $this->desk->apply(RoomPasses::end($this->desk->row($section), $this->desk->of(Entity::RoomPass, $section), $this->kit->now()), $section, $request, Action::RoomPass);
 
         return response()->noContent();
     }
@@ -60,7 +61,7 @@ final class RoomPassController
     {
         $plan = OwnPassword::pictures($this->desk->memberOf($section, $person), null);
         if (! $plan->isEmpty()) {
-            $this->desk->apply($plan, $section, $request, 'pictures');
+            $this->desk->apply($plan, $section, $request, Action::Pictures);
         }
 
         return response()->noContent();

@@ -19,6 +19,7 @@ use Illuminate\Http\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Names\NameReader;
 use Vantrel\Core\Placement\Sections;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
@@ -60,7 +61,7 @@ final class SectionController
             $school->id, $year->id, NameReader::tidy($request->string('name')->value()), $request->string('kind')->value(), $this->grade($request)?->code(), $this->text($request, 'period'), $this->seats($request), null,
             $this->desk->snapshots->list(Entity::Section, fn (Builder $q): Builder => $q->where('school_year_id', $year->id)), $this->kit->codeBook($seed), $this->kit->ids($seed), SchoolDay::today($school->id), $this->kit->now(),
         );
-        $this->desk->applyAt($plan, $school->id, $request, 'section');
+        $this->desk->applyAt($plan, $school->id, $request, Action::Section);
 
         return $this->reader->detail(Section::query()->findOrFail($this->kit->ids($seed)->for('section')), $this->desk->actor($request), null);
     }
@@ -75,7 +76,7 @@ final class SectionController
             $this->desk->snapshots->list(Entity::Section, fn (Builder $q): Builder => $q->where('school_year_id', $section->school_year_id)),
         );
         if (! $plan->isEmpty()) {
-            $this->desk->apply($plan, $section, $request, 'section');
+            $this->desk->apply($plan, $section, $request, Action::Section);
         }
 
         return $this->reader->detail(Section::query()->findOrFail($section->id), $this->desk->actor($request), null);
@@ -94,7 +95,7 @@ final class SectionController
     #[Takes(['person?' => 'string'])]
     public function asStudent(Section $section, Request $request): StudentView
     {
-        $request->validate(['person' => 'nullable|string|size:26']);
+        $request->validate(['person' => 'nullable|ulid']);
         $students = $this->reader->students($section);
         $student = $students->first(fn (object $s): bool => ! $request->filled('person') || $s->id === $request->string('person')->value()) ?? throw new Refusal('There is no such student in this section now.');
         $person = Person::query()->findOrFail($student->id);
@@ -102,7 +103,7 @@ final class SectionController
         // A page that is loaded again is the same look.
         $looked = LedgerEntry::query()->where('school_id', $section->school_id)->where('action', 'seen')->where('actor_id', $this->desk->actor($request)->id)->where('title', $title)->where('made_at', '>=', now()->subMinutes(self::ONE_LOOK))->exists();
         if (! $looked) {
-            $this->desk->apply(new Plan($title, "Looked at {$section->name} as {$person->fullName()} sees it. Nothing was changed.", []), $section, $request, 'seen');
+            $this->desk->apply(new Plan($title, "Looked at {$section->name} as {$person->fullName()} sees it. Nothing was changed.", []), $section, $request, Action::Seen);
         }
 
         return $this->reader->asStudent($section, $person, $students, $this->desk->actor($request));
@@ -113,7 +114,7 @@ final class SectionController
     {
         $seed = $this->kit->seed();
 
-        return PlanView::of($this->planArchive($section, $seed), $seed);
+        return PlanView::of($this->planArchive($section, $seed), $seed, Action::Archive);
     }
 
     #[Answers(SectionDetail::class, 'Archive a section, as looked at')]
@@ -123,7 +124,7 @@ final class SectionController
         $request->validate(['fingerprint' => 'required|string|size:64']);
         $plan = $this->planArchive($section, $this->kit->seedOf($request));
         $this->desk->mustBeAsSeen($plan, $request, $section->name);
-        $this->desk->apply($plan, $section, $request, 'archive');
+        $this->desk->apply($plan, $section, $request, Action::Archive);
 
         return $this->reader->detail(Section::query()->findOrFail($section->id), $this->desk->actor($request), null);
     }

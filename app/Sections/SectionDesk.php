@@ -15,6 +15,7 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Placement\SchoolRules;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Row;
@@ -38,12 +39,12 @@ final class SectionDesk
     /**
      * @param  Closure(LedgerEntry): void|null  $within the transaction, after all is written
      */
-    public function apply(Plan $plan, Section $section, Request $request, string $action, ?Closure $within = null): LedgerEntry
+    public function apply(Plan $plan, Section $section, Request $request, Action $action, ?Closure $within = null): LedgerEntry
     {
         return $this->ledger->apply($plan, $section->school_id, $this->actor($request), $action, within: $within);
     }
 
-    public function applyAt(Plan $plan, string $schoolId, Request $request, string $action): LedgerEntry
+    public function applyAt(Plan $plan, string $schoolId, Request $request, Action $action): LedgerEntry
     {
         return $this->ledger->apply($plan, $schoolId, $this->actor($request), $action);
     }
@@ -83,10 +84,11 @@ final class SectionDesk
         return $this->snapshots->list(Entity::Enrollment, fn (Builder $q): Builder => $q->where('section_id', $section->id)->where('role', '!=', 'student')->where(SchoolDay::inForce('enrollments', SchoolDay::today($section->school_id))));
     }
 
-    /** Somebody who is or was in the section, so that nobody is reached by id who was never in it. */
+    /** Somebody who is in the section now or is going to be: nobody else is reached by id. */
     public function memberOf(Section $section, Person $person): Row
     {
-        $in = $this->snapshots->list(Entity::Enrollment, fn (Builder $q): Builder => $q->where('section_id', $section->id)->where('person_id', $person->id));
+        $in = $this->snapshots->list(Entity::Enrollment, fn (Builder $q): Builder => $q->where('section_id', $section->id)->where('person_id', $person->id)
+            ->where(fn (Builder $o): Builder => $o->whereNull('ends_on')->orWhere('ends_on', '>', SchoolDay::today($section->school_id))));
 
         return $in === [] ? throw new NotFoundHttpException : $this->find(Entity::Person, $person->id);
     }

@@ -81,7 +81,7 @@ final class SectionReader
             ))->all()),
             $pass === null ? null : new RoomPassLine($pass->hours, (int) $pass->pictures === 1, Instant::iso($pass->made_at), $pass->ends_at === null ? null : SchoolDay::local($section->school_id, $pass->ends_at)),
             ! $open || ! in_array(Power::AnswerRequests, $powers, true) ? 0 : DB::table('join_requests')->where('section_id', $section->id)->where('state', 'waiting')->count(),
-            // An archived section is read and printed, whoever it is.
+            // An archived section is read, and printed by coordinators.
             array_map(fn (Power $p): string => $p->value, $open ? $powers : array_values(array_filter($powers, fn (Power $p): bool => in_array($p, [Power::SeeRoster, Power::PrintCards], true)))),
         );
     }

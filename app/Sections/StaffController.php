@@ -18,6 +18,7 @@ use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Placement\Leads;
 use Vantrel\Core\Placement\Power;
 use Vantrel\Core\Placement\StaffRole;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Refusal;
 
@@ -58,12 +59,12 @@ final class StaffController
     #[Takes(['person' => 'string'])]
     public function handOver(Section $section, Request $request): SectionDetail
     {
-        $request->validate(['person' => 'required|string|size:26']);
+        $request->validate(['person' => 'required|ulid']);
         $person = $this->desk->snapshots->list(Entity::Person, fn ($q) => $q->where('id', $request->string('person')->value())->where('kind', 'staff')
             ->where(fn ($w) => $w->where('school_id', $section->school_id)->orWhereIn('id', array_map(fn ($e): string => $e->text('person_id'), $this->desk->staff($section)))))[0]
             ?? throw new Refusal('Choose somebody on the staff of this school.', 'person');
         $plan = Leads::handOver($this->desk->row($section), $person, $this->desk->staff($section), $this->kit->ids($this->kit->seed()), SchoolDay::today($section->school_id));
-        $this->desk->apply($plan, $section, $request, 'lead');
+        $this->desk->apply($plan, $section, $request, Action::Lead);
 
         return $this->reader->detail($section, $this->desk->actor($request), null);
     }
@@ -76,7 +77,7 @@ final class StaffController
             $enrollment = $row->text('person_id') === $person->id ? $row : $enrollment;
         }
         $plan = Leads::takeOff($this->desk->row($section), $this->desk->find(Entity::Person, $person->id), $enrollment ?? throw new NotFoundHttpException, SchoolDay::today($section->school_id));
-        $this->desk->apply($plan, $section, $request, 'take-off');
+        $this->desk->apply($plan, $section, $request, Action::TakeOff);
 
         return $this->reader->detail($section, $this->desk->actor($request), null);
     }

@@ -16,6 +16,7 @@ final readonly class Settings extends Resource
      * @param  int  $liveCodes join codes that open a section now, in the whole district
      * @param  float  $guessPerDay chance that one address, guessing all day, opens any section
      * @param  int  $codeLength symbols of a new code without its check symbol
+     * @param  int  $keepLogsDays of the whole server, set where it runs
      * @param  list<string>  $timeZones
      */
     public function __construct(
@@ -41,6 +42,10 @@ final readonly class Settings extends Resource
         public int $triesPerDay,
         public float $guessPerDay,
         public int $codeLength,
+        public int $keepAskingsDays,
+        public int $keepListsDays,
+        public int $keepMessagesDays,
+        public int $keepLogsDays,
         public array $timeZones,
     ) {
     }

@@ -24,6 +24,7 @@ use Vantrel\Core\Codes\CodeChances;
 use Vantrel\Core\Placement\SchoolSettings;
 use Vantrel\Core\Placement\SchoolYears;
 use Vantrel\Core\Placement\SectionNames;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Row;
@@ -53,7 +54,7 @@ final class SettingsController
             $school->name, GradeLevel::of($school->lowest_grade)->code(), GradeLevel::of($school->highest_grade)->code(), $school->mail_domains, $school->time_zone, $school->country, $school->naming_pattern, $grades,
             $school->stay_days_shared, $school->stay_days_own, (bool) $school->outside_staff, $school->newcomer_check, (bool) $school->newcomer_mail, $school->under_13, $school->second_factor, $school->day_opens, $school->day_closes,
             array_values(DB::table('school_years as y')->where('y.school_id', $school->id)->orderByDesc('y.begins_on')->selectRaw('y.*, (select count(*) from sections s where s.school_year_id = y.id) n')->get()->map(fn (object $y): YearLine => new YearLine($y->id, $y->name, $y->begins_on, Span::last($y->ends_on), $y->state, (int) $y->n))->all()),
-            $live, Tries::codesADay(), $chances->guessPerDay($chances->payloadLength()), $chances->payloadLength(), DateTimeZone::listIdentifiers(),
+            $live, Tries::codesADay(), $chances->guessPerDay($chances->payloadLength()), $chances->payloadLength(), $school->keep_askings_days, $school->keep_lists_days, $school->keep_messages_days, (int) config('logging.channels.daily.days'), DateTimeZone::listIdentifiers(),
         );
     }
 
@@ -61,6 +62,7 @@ final class SettingsController
     #[Takes([
         'name?' => 'string', 'lowest_grade?' => 'string', 'highest_grade?' => 'string', 'mail_domains?' => 'list<string>', 'time_zone?' => 'string', 'country?' => 'string', 'naming_pattern?' => 'string', 'ways?' => 'map<string>', 'stay_days_shared?' => 'int', 'stay_days_own?' => 'int',
         'outside_staff?' => 'bool', 'newcomer_check?' => 'none|birth_date|number', 'newcomer_mail?' => 'bool', 'under_13?' => 'allow|approve|listed', 'second_factor?' => 'optional|coordinators|staff', 'day_opens?' => 'string', 'day_closes?' => 'string',
+        'keep_askings_days?' => 'int', 'keep_lists_days?' => 'int', 'keep_messages_days?' => 'int',
     ])]
     public function update(School $school, Request $request): Settings
     {
@@ -68,6 +70,7 @@ final class SettingsController
             'name' => 'sometimes|string|max:120', 'lowest_grade' => 'sometimes|string|max:4', 'highest_grade' => 'sometimes|string|max:4', 'mail_domains' => 'sometimes|array|max:20', 'mail_domains.*' => 'string|max:120', 'time_zone' => 'sometimes|string|max:60', 'country' => 'sometimes|string|size:2|alpha:ascii',
             'naming_pattern' => 'sometimes|string|max:60', 'ways' => 'sometimes|array|max:16', 'ways.*' => 'in:card,passphrase,own,school', 'stay_days_shared' => 'sometimes|integer', 'stay_days_own' => 'sometimes|integer', 'outside_staff' => 'sometimes|boolean',
             'newcomer_check' => 'sometimes|in:none,birth_date,number', 'newcomer_mail' => 'sometimes|boolean', 'under_13' => 'sometimes|in:allow,approve,listed', 'second_factor' => 'sometimes|in:optional,coordinators,staff', 'day_opens' => 'sometimes|string|max:5', 'day_closes' => 'sometimes|string|max:5',
+            'keep_askings_days' => 'sometimes|integer', 'keep_lists_days' => 'sometimes|integer', 'keep_messages_days' => 'sometimes|integer',
         ]);
         $row = $this->snapshots->find(Entity::School, $school->id) ?? throw new NotFoundHttpException;
         $wish = [];
@@ -76,7 +79,7 @@ final class SettingsController
                 $field === 'lowest_grade', $field === 'highest_grade' => GradeLevel::read((string) $value)->order ?? 99,
                 $field === 'mail_domains' => json_encode(array_values(array_unique(array_map(fn (mixed $d): string => mb_strtolower(ltrim(trim((string) $d), '@')), (array) $value))), JSON_THROW_ON_ERROR),
                 is_bool($value) => $value ? 1 : 0,
-                in_array($field, ['outside_staff', 'newcomer_mail', 'stay_days_shared', 'stay_days_own'], true) => (int) $value,
+                in_array($field, ['outside_staff', 'newcomer_mail', 'stay_days_shared', 'stay_days_own', 'keep_askings_days', 'keep_lists_days', 'keep_messages_days'], true) => (int) $value,
                 $field === 'country' => strtoupper((string) $value),
                 default => $value,
             };
@@ -95,7 +98,7 @@ final class SettingsController
         $taught = $low > $high || $high > 13 ? [] : array_map(fn (int $g): string => GradeLevel::of($g)->code(), range($low, $high));
         $outside = $taught === [] || ! isset($wish['lowest_grade']) && ! isset($wish['highest_grade']) ? 0
             : DB::table('people')->where('school_id', $school->id)->where('kind', 'student')->where('state', 'active')->whereNotNull('grade')->whereNotIn('grade', $taught)->count();
-        $this->apply(SchoolSettings::change($row, $wish, DateTimeZone::listIdentifiers(), $outside), $school->id, $request, 'settings');
+        $this->apply(SchoolSettings::change($row, $wish, DateTimeZone::listIdentifiers(), $outside), $school->id, $request, Action::Settings);
         SchoolDay::forget();
 
         return $this->show($school);
@@ -118,7 +121,7 @@ final class SettingsController
     public function planYear(School $school, Request $request): Settings
     {
         [$name, $begins, $ends] = $this->yearIn($request);
-        $this->apply(SchoolYears::plan($school->id, $name, $begins, $ends, $this->years($school->id), $this->kit->ids($this->kit->seed())), $school->id, $request, 'year');
+        $this->apply(SchoolYears::plan($school->id, $name, $begins, $ends, $this->years($school->id), $this->kit->ids($this->kit->seed())), $school->id, $request, Action::Year);
 
         return $this->show($school);
     }
@@ -129,7 +132,7 @@ final class SettingsController
     {
         [$name, $begins, $ends] = $this->yearIn($request);
         $row = $this->snapshots->find(Entity::SchoolYear, $year->id) ?? throw new NotFoundHttpException;
-        $this->apply(SchoolYears::edit($row, $name, $begins, $ends, $this->years($year->school_id)), $year->school_id, $request, 'year');
+        $this->apply(SchoolYears::edit($row, $name, $begins, $ends, $this->years($year->school_id)), $year->school_id, $request, Action::Year);
 
         return $this->show(School::query()->findOrFail($year->school_id));
     }
@@ -148,7 +151,7 @@ final class SettingsController
         return $this->snapshots->list(Entity::SchoolYear, fn (Builder $q): Builder => $q->where('school_id', $schoolId));
     }
 
-    private function apply(Plan $plan, string $schoolId, Request $request, string $action): void
+    private function apply(Plan $plan, string $schoolId, Request $request, Action $action): void
     {
         /** @var Person $actor */
         $actor = $request->user();

@@ -13,12 +13,13 @@ use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\Takes;
 use Illuminate\Http\Request;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\StalePlan;
 
 /** Rehearsing the year turn as often as wanted, and doing it once. */
 final class YearTurnController
 {
-    private const RULES = ['name' => 'required|string|max:20', 'begins' => 'required|date_format:Y-m-d', 'last' => 'required|date_format:Y-m-d|after:begins', 'held_back' => 'array|max:2000', 'held_back.*' => 'string|size:26', 'carry' => 'required|boolean'];
+    private const RULES = ['name' => 'required|string|max:20', 'begins' => 'required|date_format:Y-m-d', 'last' => 'required|date_format:Y-m-d|after:begins', 'held_back' => 'array|max:2000', 'held_back.*' => 'ulid', 'carry' => 'required|boolean'];
 
     public function __construct(private readonly YearTurns $turns, private readonly Ledger $ledger, private readonly CoreKit $kit)
     {
@@ -37,7 +38,7 @@ final class YearTurnController
         $request->validate(self::RULES);
         $seed = $request->filled('seed') ? $this->kit->seedOf($request) : $this->kit->seed();
 
-        return PlanView::of($this->turns->plan($school, $this->wish($request), $seed), $seed);
+        return PlanView::of($this->turns->plan($school, $this->wish($request), $seed), $seed, Action::YearTurn);
     }
 
     #[Answers(LedgerLine::class, 'Turn the year, as looked at')]
@@ -52,7 +53,7 @@ final class YearTurnController
         /** @var Person $actor */
         $actor = $request->user();
 
-        return LedgerLine::of($this->ledger->apply($plan, $school->id, $actor, 'year-turn'), $actor->fullName());
+        return LedgerLine::of($this->ledger->apply($plan, $school->id, $actor, Action::YearTurn), $actor->fullName());
     }
 
     private function wish(Request $request): YearTurnRequest

@@ -45,23 +45,29 @@ RUN_PACKAGES=(php8.2-cli php8.2-mysql php8.2-gd php8.2-zip php8.2-bcmath php8.2-
 TEST_PACKAGES=(chromium oathtool libreoffice-calc zbar-tools poppler-utils python3-openpyxl python3-jellyfish ruby-jaro-winkler libtext-soundex-perl python3-docx xkcdpass)
 
 php_packages() {
-  [ -f "$ROOT/vendor/autoload.php" ] && [ "$ROOT/vendor/.from" -nt "$ROOT/composer.json" ] && return 0
-  command -v composer >/dev/null || debian_packages composer
-  step "Installing PHP packages"
-  # openspout names PHP up to 8.1 and runs on 8.2.
-  (cd "$ROOT" && quietly "composer install" "Check the network, then run this again." \
-    composer install --ignore-platform-req=php+ --no-interaction --no-progress --no-scripts --prefer-dist)
-  touch "$ROOT/vendor/.from"
+  if [ ! -f "$ROOT/vendor/autoload.php" ] || [ "$ROOT/composer.json" -nt "$ROOT/vendor/.from" ] || [ "$ROOT/composer.pins" -nt "$ROOT/vendor/.from" ]; then
+    command -v composer >/dev/null || debian_packages composer
+    step "Installing PHP packages"
+    # Composer writes no lock file here: it installs from composer.json with the exact version of every package of the tree.
+    php "$ROOT/bin/lib/pins.php" merge "$ROOT/composer.pinned.json"
+    # openspout names PHP up to 8.1 and runs on 8.2.
+    (cd "$ROOT" && COMPOSER=composer.pinned.json quietly "composer install" "Check the network, then run this again. If a version of composer.pins is not to be had any more, take another on purpose: change composer.json, install, and run php bin/lib/pins.php write." \
+      composer install --ignore-platform-req=php+ --no-interaction --no-progress --no-scripts --prefer-dist)
+    touch "$ROOT/vendor/.from"
+  fi
+  quietly "comparing PHP packages with composer.pins" "Delete vendor/ and run this again. If the change was meant: php bin/lib/pins.php write." php "$ROOT/bin/lib/pins.php" check
 }
 
 node_packages() {
   command -v node >/dev/null && [ "$(node -p 'process.versions.node.split(".")[0]')" -ge 20 ] ||
     fail "Node.js 20 or newer is not installed" "Install Node.js 20 and npm, then run this again."
-  [ "$ROOT/node_modules/.from" -nt "$ROOT/package-lock.json" ] && return 0
-  # Not npm ci: it wants entries for every other platform's binaries, which the registry need not hold.
-  step "Installing front-end packages (1 to 2 minutes the first time)"
-  (cd "$ROOT" && quietly "npm install" "Check the network, then run this again." npm install --no-save --no-audit --no-fund)
-  touch "$ROOT/node_modules/.from"
+  if [ ! "$ROOT/node_modules/.from" -nt "$ROOT/package-lock.json" ]; then
+    # Not npm ci: it wants entries for every other platform's binaries, which the registry need not hold.
+    step "Installing front-end packages (1 to 2 minutes the first time)"
+    (cd "$ROOT" && quietly "npm install" "Check the network, then run this again." npm install --no-save --no-audit --no-fund)
+    touch "$ROOT/node_modules/.from"
+  fi
+  (cd "$ROOT" && quietly "comparing front-end packages with package-lock.json" "Delete node_modules/ and run this again." node bin/lib/pins.mjs)
 }
 
 front_end() {
@@ -113,7 +119,7 @@ SESSION_DRIVER=database
 CACHE_STORE=database
 QUEUE_CONNECTION=database
 DB_QUEUE_RETRY_AFTER=330
-LOG_CHANNEL=single
+LOG_CHANNEL=daily
 BCRYPT_ROUNDS=12
 ENV
     chmod 600 "$VANTREL_HOME/env"
@@ -221,7 +227,7 @@ CONF
 }
 
 instance_stop() {
-  for part in web worker nginx fpm mariadb; do stop_one "$VANTREL_HOME/run/$part.pid"; done
+  for part in web worker scheduler nginx fpm mariadb; do stop_one "$VANTREL_HOME/run/$part.pid"; done
   if [ -f "$VANTREL_HOME/run/socket" ]; then
     rm -rf "$(dirname "$(cat "$VANTREL_HOME/run/socket")")"
     rm -f "$VANTREL_HOME/run/socket"

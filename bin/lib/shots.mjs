@@ -96,7 +96,7 @@ await shot(dark, 'sections-dark');
 const phone = { width: 390, height: 844 };
 const guest = await page(null, '', phone);
 await shot(guest, 'sign-in-phone');
-await guest.goto(`${base}/in/${wall.replace('-', '')}`);
+await guest.goto(`${base}/in/${wall.replaceAll('-', '')}`);
 await guest.getByRole('button', { name: 'Go on' }).click();
 await guest.getByRole('button', { name: 'No, or I do not know' }).click();
 await guest.getByLabel('First name').fill('Joaquin');

@@ -29,7 +29,7 @@ final readonly class CodeChances
     /**
      * The least payload length n with liveCodes * triesPerDay / 23^n < 1 / 10,000.
      *
-     * @throws InvalidArgumentException beyond what 8 symbols can carry
+     * @throws InvalidArgumentException beyond what 9 symbols can carry
      */
     public function payloadLength(): int
     {
@@ -38,7 +38,7 @@ final readonly class CodeChances
                 return $n;
             }
         }
-        throw new InvalidArgumentException('Too many live codes for 8 symbols at this rate of tries: close old codes, or lower the rate.');
+        throw new InvalidArgumentException('Too many live codes for 9 symbols at this rate of tries: close old codes, or lower the rate.');
     }
 
     /** The chance that one address, guessing all day, opens any section: a number from 0 to 1. */

@@ -7,7 +7,7 @@ namespace Vantrel\Core\Codes;
 use InvalidArgumentException;
 
 /**
- * A join code: a payload of 6, 7 or 8 symbols and one check symbol.
+ * A join code: a payload of 6 to 9 symbols and one check symbol.
  *
  * The weighted sum of all symbols, weights 1 (check symbol) to n, equals the number of symbols modulo 23. The weights are
  * distinct and none is 0 modulo 23, so a single wrong symbol changes the sum by w(a-b), which is not 0, and two symbols
@@ -18,19 +18,19 @@ final readonly class JoinCode
 {
     public const MIN_PAYLOAD = 6;
 
-    public const MAX_PAYLOAD = 8;
+    public const MAX_PAYLOAD = 9;
 
     /** @param  string  $symbols payload and check symbol, without dash */
     private function __construct(public string $symbols)
     {
     }
 
-    /** @throws InvalidArgumentException if the payload is not 6 to 8 of our symbols */
+    /** @throws InvalidArgumentException if the payload is not 6 to 9 of our symbols */
     public static function fromPayload(string $payload): self
     {
         $length = strlen($payload);
         if ($length < self::MIN_PAYLOAD || $length > self::MAX_PAYLOAD) {
-            throw new InvalidArgumentException('A payload has 6 to 8 symbols.');
+            throw new InvalidArgumentException('A payload has 6 to 9 symbols.');
         }
 
         return new self($payload.Alphabet::symbol(self::remainder(self::weigh($payload, 2), $length + 1)));
@@ -75,13 +75,14 @@ final readonly class JoinCode
         return new self($symbols);
     }
 
-    /** As written on a wall: `KDM-4X7R`, `KDM4-X7RT`, `KDM-4X7-RTB`. */
+    /** As written on a wall: `KDM-4X7R`, `KDM4-X7RT`, `KDM-4X7-RTB`, `KDM-4X7R-TBC`. */
     public function written(): string
     {
         $cut = match (strlen($this->symbols)) {
             7 => [3, 4],
             8 => [4, 4],
-            default => [3, 3, 3],
+            9 => [3, 3, 3],
+            default => [3, 4, 3],
         };
         $groups = [];
         $at = 0;

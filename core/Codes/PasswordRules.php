@@ -12,7 +12,8 @@ use Vantrel\Core\Plan\Refusal;
  */
 final readonly class PasswordRules
 {
-    private const MAX_LENGTH = 64 * 4;
+    /** Bytes: what bcrypt reads. Longer ones are refused, not cut off. */
+    private const MAX_LENGTH = 72;
 
     /** Common practice, no source: the commonest choices, folded; longer ones built from these are found by the pattern rules. */
     private const COMMON = ['password', 'passwort', 'qwertyuiop', 'letmein', 'iloveyou', 'welcome', 'football', 'baseball', 'sunshine', 'princess', 'dragon', 'monkey', 'schoolschool', 'abcdefgh', 'abcdefghijklmno', '12345678', '123456789', '1234567890', '123456789012345', 'asdfghjkl', 'zxcvbnm', 'trustno'];

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vantrel\Core\Codes;
 
 use Vantrel\Core\Names\NameKey;
+use Vantrel\Core\Values\Canonical;
 
 /**
  * Gives out user names: from the name by a pattern, in plain letters, unique among all there ever were, and never rude.
@@ -56,7 +57,7 @@ final class UserNames
     /** As typed at sign-in, to the form that is stored. */
     public static function fold(string $typed): string
     {
-        return mb_strtolower(trim(mb_scrub($typed)));
+        return Canonical::of($typed);
     }
 
     private static function letters(string $name): string

@@ -37,6 +37,7 @@ final class GuardianBook
         private readonly IntakeWish $wish,
         private readonly Ids $ids,
         private readonly PlanBuilder $plan,
+        private readonly AddressBook $addresses,
     ) {
         foreach ($snapshot->all(Entity::Person) as $person) {
             if ($person->text('kind') !== 'guardian' || $person->text('state') === 'merged') {
@@ -132,10 +133,11 @@ final class GuardianBook
         if ($guardian->email !== '') {
             $alike = null;
             foreach ($this->byEmail[$guardian->email] ?? [] as $person) {
-                if ($key === '' || $person->text('search_name') === $key) {
+                if (($key === '' && $this->wish->writes($person)) || $person->text('search_name') === $key) {
                     return $person;
                 }
-                $alike ??= self::alike($key, $person->text('search_name')) ? $person : null;
+                // Of another school's guardian it takes the whole name, which the list then brings itself.
+                $alike ??= $this->wish->writes($person) && self::alike($key, $person->text('search_name')) ? $person : null;
             }
             if ($alike !== null) {
                 return $alike;
@@ -170,11 +172,12 @@ final class GuardianBook
 
     private function fill(Row $known, GuardianLine $guardian, int $row, bool $sheet): void
     {
-        $fields = [];
-        foreach (['email' => $guardian->email, 'phone' => $guardian->phone] as $column => $value) {
-            if ($value !== '' && ($known->maybe($column) === null || $sheet)) {
-                $fields[$column] = $value;
-            }
+        if (! $this->wish->writes($known)) {
+            return;
+        }
+        $fields = $guardian->phone !== '' && ($known->maybe('phone') === null || $sheet) ? ['phone' => $guardian->phone] : [];
+        if ($known->maybe('email') === null || $sheet) {
+            $fields = [...$fields, ...$this->addresses->changes($known, $guardian->email, "row $row", $row, '')];
         }
         if ($fields !== []) {
             $this->plan->update(Entity::Person, $known, $fields, "guardian in row $row", $row);
@@ -199,7 +202,7 @@ final class GuardianBook
             'school_id' => $this->wish->schoolId, 'kind' => 'guardian',
             'given_name' => $guardian->name->given, 'family_name' => $guardian->name->family, 'search_name' => $name,
             'birth_date' => null, 'number' => null, 'grade' => null,
-            'email' => $guardian->email ?: null, 'phone' => $guardian->phone ?: null, 'state' => 'active', 'merged_into' => null,
+            ...$this->addresses->of($guardian->email, 'guardian')->columns(), 'phone' => $guardian->phone ?: null, 'state' => 'active', 'merged_into' => null,
         ], "guardian in row $row", $row);
 
         if ($guardian->phone !== '') {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Intake;
 
+use Vantrel\Core\Accounts\TransferKind;
 use Vantrel\Core\Matching\Candidate;
 use Vantrel\Core\Matching\Linkage;
 use Vantrel\Core\Matching\Matcher;
@@ -76,7 +77,7 @@ final class Identity
     /** The account that a sheet made here names. */
     private function byAccount(StudentLine $line, Subject $subject): ?RowMatch
     {
-        $known = $line->account === '' ? null : $this->roster->subject($line->account);
+        $known = $line->account === '' ? null : $this->ourOwn($line->account);
 
         return $known === null ? null : $this->claim($line, $this->linkage->judge($subject, $known), 'same');
     }
@@ -93,16 +94,18 @@ final class Identity
     /** The student this very row made when the list was applied before. */
     private function own(StudentLine $line, Subject $subject): ?RowMatch
     {
-        $made = $this->roster->subject($this->roster->survivor($this->people->for('person', $line->key())));
+        $made = $this->ourOwn($this->roster->survivor($this->people->for('person', $line->key())));
 
         return $made === null ? null : $this->claim($line, $this->linkage->judge($subject, $made), 'same');
     }
 
     private function decide(StudentLine $line, Subject $subject): RowMatch
     {
-        $candidates = array_values(array_filter($this->linkage->candidates($subject->id), fn (Candidate $c): bool => $this->snapshot->find(Entity::Person, $c->subject->id) !== null));
+        $candidates = array_values(array_filter($this->linkage->candidates($subject->id), $this->mayBeSpokenOf(...)));
         $candidates = array_slice($candidates, 0, 3);
-        $best = $this->linkage->assigned($subject->id) ?? $candidates[0] ?? null;
+        $assigned = $this->linkage->assigned($subject->id);
+        $assigned = $assigned !== null && $this->mayBeSpokenOf($assigned) ? $assigned : null;
+        $best = $assigned ?? $candidates[0] ?? null;
         // Answers go by the row, not by whom it was compared with: a row left out stays out when others have been applied.
         $id = substr(hash('sha256', 'who|'.$line->key()), 0, 20);
         $answer = $this->wish->answers[$id] ?? null;
@@ -115,13 +118,15 @@ final class Identity
             };
         }
         $person = $this->snapshot->find(Entity::Person, $best->subject->id);
-        $lost = $this->linkage->assigned($subject->id) === null;
-        $elsewhere = $person !== null && $person->text('school_id') !== $this->wish->schoolId && $person->text('state') === 'active';
+        $lost = $assigned === null;
+        $foreign = $person !== null && ! $this->wish->writes($person);
+        $elsewhere = $foreign || ($person !== null && $person->text('school_id') !== $this->wish->schoolId && $person->text('state') === 'active');
         if ($best->sure() && ! $lost && ! $elsewhere && $answer === null && $person !== null) {
             return $this->claim($line, $best, 'same');
         }
         $rival = $candidates[1] ?? null;
         $why = match (true) {
+            $foreign => 'may be a student of '.$this->roster->schoolName($best->subject->schoolId),
             $lost => 'another row fits this student better',
             $rival !== null && $rival->probability >= 0.2 && ! $best->sure() => 'two people fit alike',
             $best->caution !== '' => $best->caution,
@@ -131,11 +136,12 @@ final class Identity
         if ($chosen === null && ! in_array($answer, ['other', 'skip'], true)) {
             $answer = null;
         }
+        $school = $this->roster->schoolName($best->subject->schoolId);
         $this->plan->ask(new Question(
             $id, $line->number,
-            'Is '.$line->where()." {$this->roster->name($best->subject->id)}?",
-            $this->roster->describe($best->subject->id),
-            $this->choices($candidates), $best->evidence, $best->probability, $answer, $line->sheet, $why.($elsewhere ? '|elsewhere' : ''),
+            $foreign ? 'Is '.$line->where()." a student of $school?" : 'Is '.$line->where()." {$this->roster->name($best->subject->id)}?",
+            $foreign ? "Somebody there agrees with what this row says. What $school knows of them stays there; if you ask, they see what the row says." : $this->roster->describe($best->subject->id),
+            $this->choices($candidates), $foreign ? [] : $best->evidence, $foreign ? null : $best->probability, $answer, $line->sheet, $why.($elsewhere ? '|elsewhere' : ''),
         ));
 
         return match (true) {
@@ -152,7 +158,13 @@ final class Identity
     {
         $taken = $this->linkage->taken($place);
         if ($taken === null) {
-            return $this->linkage->apart($place);
+            $apart = $this->linkage->apart($place);
+            $person = $apart === null ? null : $this->snapshot->find(Entity::Person, $apart[0]);
+
+            return $apart === null || ($person !== null && ! $this->wish->writes($person)) ? '' : $apart[1];
+        }
+        if (! $this->mayBeSpokenOf($taken[0])) {
+            return '';
         }
         [$sheet, $number] = explode('#', $taken[1]) + [1 => ''];
 
@@ -164,8 +176,39 @@ final class Identity
     {
         $parts = explode(':', (string) $answer);
         $known = $parts[0] === 'is' ? $this->roster->subject($parts[1] ?? '') : null;
+        $candidate = $known === null ? null : $this->linkage->judge($subject, $known);
+        $person = $known === null ? null : $this->snapshot->find(Entity::Person, $known->id);
+        // What may be done with a student of this school may not be with one of another, whoever writes the answer.
+        $asks = str_starts_with($parts[2] ?? '', 'ask-');
 
-        return $known === null ? null : $this->linkage->judge($subject, $known);
+        return $candidate === null || $person === null || $asks === $this->wish->writes($person) || ! $this->mayBeSpokenOf($candidate) ? null : $candidate;
+    }
+
+    /** A student whom this list may write, as the matcher sees them. */
+    private function ourOwn(string $personId): ?Subject
+    {
+        $person = $this->snapshot->find(Entity::Person, $personId);
+
+        return $person === null || ! $this->wish->writes($person) ? null : $this->roster->subject($personId);
+    }
+
+    /**
+     * Of a student of another school nothing is said, not even that there is one, unless the row itself brings what shows that it
+     * means them: their birth date or number. Then only that: how near the rest of the row comes would let it be guessed.
+     */
+    private function mayBeSpokenOf(Candidate $candidate): bool
+    {
+        $person = $this->snapshot->find(Entity::Person, $candidate->subject->id);
+        if ($person === null || $this->wish->writes($person)) {
+            return $person !== null;
+        }
+        foreach ($candidate->evidence as $e) {
+            if (in_array($e->field, ['birth date', 'student number'], true) && str_starts_with($e->level, 'alike')) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     private function claim(StudentLine $line, Candidate $candidate, string $how, ?string $question = null): RowMatch
@@ -208,8 +251,12 @@ final class Identity
         foreach ($candidates as $candidate) {
             $id = $candidate->subject->id;
             $person = $this->snapshot->find(Entity::Person, $id);
-            $name = count($candidates) > 1 ? $this->roster->name($id).', '.$this->roster->describe($id) : $this->roster->name($id);
-            if ($person !== null && $person->text('school_id') !== $this->wish->schoolId && $person->text('state') === 'active') {
+            $name = $person !== null && ! $this->wish->writes($person) ? '' : (count($candidates) > 1 ? $this->roster->name($id).', '.$this->roster->describe($id) : $this->roster->name($id));
+            if ($person !== null && ! $this->wish->writes($person)) {
+                $school = $this->roster->schoolName($person->text('school_id'));
+                $choices[] = new Choice("is:$id:ask-transfer", TransferKind::Transfer->wish($school), "$school answers; until then nothing of the student changes", 'ask-transfer');
+                $choices[] = new Choice("is:$id:ask-also", TransferKind::Also->wish($school), "the student stays at $school and, once it agrees, comes into the sections of this row too", 'ask-also');
+            } elseif ($person !== null && $person->text('school_id') !== $this->wish->schoolId && $person->text('state') === 'active') {
                 $school = $this->roster->schoolName($person->text('school_id'));
                 $choices[] = new Choice("is:$id:transfer", "Same person, transfer: $name", "ends all sections at $school today; the account and cards go on working", 'transfer');
                 $choices[] = new Choice("is:$id:also", "Same person, also enroll: $name", "stays at $school and comes into the sections of this row too", 'also');

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Intake;
 
+use Vantrel\Core\Accounts\TransferKind;
+use Vantrel\Core\Accounts\TransferRequests;
 use Vantrel\Core\Codes\UserNames;
 use Vantrel\Core\Matching\Linkage;
 use Vantrel\Core\Matching\Matcher;
@@ -32,6 +34,8 @@ final class IntakePlanner
 
     private readonly SectionBook $sections;
 
+    private readonly AddressBook $addresses;
+
     private readonly GuardianBook $guardians;
 
     private readonly Identity $identity;
@@ -57,7 +61,8 @@ final class IntakePlanner
         $this->plan = new PlanBuilder;
         $this->roster = new Roster($snapshot);
         $this->sections = new SectionBook($snapshot, $wish, $ids, $this->plan);
-        $this->guardians = new GuardianBook($snapshot, $wish, $ids, $this->plan);
+        $this->addresses = new AddressBook($wish, $ids->instant(), $this->plan);
+        $this->guardians = new GuardianBook($snapshot, $wish, $ids, $this->plan, $this->addresses);
         $this->identity = new Identity($snapshot, $this->roster, $linkage, $wish, $people, $this->plan);
         $this->cells = new RowCells($this->roster, $this->sections);
         $this->twice = new Twice(array_values(array_filter($folder->students(), fn (StudentLine $l): bool => ! $l->stopped() && $l->mayAdd)), $wish);
@@ -81,7 +86,7 @@ final class IntakePlanner
         foreach ($contents->questions as $question) {
             $planner->plan->ask($question->answered($wish->answers[$question->id] ?? null));
         }
-        $staff = new StaffBook($snapshot, $wish, $ids, $userNames, $planner->sections, $planner->plan);
+        $staff = new StaffBook($snapshot, $wish, $ids, $userNames, $planner->sections, $planner->plan, $planner->addresses);
         array_map($staff->section(...), $contents->sections);
         array_map($staff->person(...), $contents->staff);
         $planner->students($contents->students);
@@ -174,6 +179,9 @@ final class IntakePlanner
         if ($match->verdict === Verdict::Ask || $match->verdict === Verdict::Cannot) {
             return $this->row($line, $match->verdict, $match, $match->why);
         }
+        if ($match->person !== null && str_starts_with($match->how, 'ask-')) {
+            return $this->request($line, $match, $match->person);
+        }
         $holder = $this->identity->holderOf($line->studentNumber);
         if ($holder !== null && $holder->id !== $match->person?->id && $match->how !== 'also' && $holder->id !== $this->people->for('person', $line->key())) {
             return $this->keepOut($line, [...$line->problems, new Problem('student number', "The number $line->studentNumber is {$this->roster->name($holder->id)}’s ({$this->roster->describe($holder->id)}). Correct the number; or the name, if it is the same student.")], 'the number is someone else’s');
@@ -195,6 +203,27 @@ final class IntakePlanner
         return $match->person === null ? $this->add($line, $places, $match) : $this->renew($line, $match, $match->person, $places);
     }
 
+    /** A student of another school: nothing of them changes here; that school is asked. */
+    private function request(StudentLine $line, RowMatch $match, Row $person): Verdict
+    {
+        $school = $this->roster->schoolName($person->text('school_id'));
+        foreach ($this->snapshot->where(Entity::TransferRequest, 'person_id', $person->id) as $request) {
+            if ($request->text('state') === 'waiting' && $request->text('to_school_id') === $this->wish->schoolId) {
+                return $this->row($line, Verdict::Same, $match, "$school has been asked and has not answered yet");
+            }
+        }
+        $places = $this->sections->placesFor($line);
+        if ($places === null) {
+            return $this->row($line, Verdict::Ask, $match, 'which section is meant?', $this->sections->question);
+        }
+        TransferRequests::ask($this->plan, $this->ids->for('transfer', $person->id), $person, $this->wish->schoolId, TransferKind::from(substr($match->how, 4)), [
+            'given_name' => $line->name->given, 'family_name' => $line->name->family, 'birth_date' => $line->birthDate, 'number' => $line->studentNumber, 'grade' => $line->grade,
+            'sections' => array_map(fn (Place $p): string => $p->sectionId, $places), 'section_names' => array_map(fn (Place $p): string => $p->name, $places),
+        ], $this->wish->madeBy, $this->ids->instant(), $line->where(), $line->number);
+
+        return $this->row($line, Verdict::Update, $match, "$school is asked");
+    }
+
     /** @param  list<Place>  $places */
     private function add(StudentLine $line, array $places, RowMatch $match): Verdict
     {
@@ -207,7 +236,7 @@ final class IntakePlanner
             'school_id' => $this->wish->schoolId, 'kind' => 'student',
             'given_name' => $line->name->given, 'family_name' => $line->name->family, 'search_name' => $line->name->searchKey(),
             'birth_date' => $line->birthDate ?: null, 'number' => $line->studentNumber ?: null,
-            'grade' => $line->grade ?: $this->gradeOf($places), 'email' => $line->email ?: null, 'phone' => null,
+            'grade' => $line->grade ?: $this->gradeOf($places), ...$this->addresses->of($line->email, 'student')->columns(), 'phone' => null,
             'state' => 'active', 'merged_into' => null,
         ], $reason, $line->number);
         $this->plan->insert(Entity::SignIn, $this->ids->for('sign-in', $id), [
@@ -232,7 +261,7 @@ final class IntakePlanner
         $name = NameChoice::of($line, $person, $match->candidate->evidence ?? []);
         $fields = array_filter([
             'given_name' => $name->given, 'family_name' => $name->family, 'birth_date' => $line->birthDate,
-            'number' => $line->studentNumber, 'grade' => $line->grade, 'email' => $line->email,
+            'number' => $line->studentNumber, 'grade' => $line->grade,
         ], fn (string $v): bool => $v !== '');
         if ($match->how === 'also' || $match->how === 'leave') {
             unset($fields['number'], $fields['grade']);
@@ -241,7 +270,7 @@ final class IntakePlanner
             $fields['state'] = 'active';
         }
         $fields['search_name'] = (new PersonName($fields['given_name'] ?? $person->text('given_name'), $fields['family_name'] ?? $person->text('family_name')))->searchKey();
-        $this->plan->update(Entity::Person, $person, $fields, $line->where(), $line->number);
+        $this->plan->update(Entity::Person, $person, [...$fields, ...$this->addresses->changes($person, $line->email, $line->where(), $line->number, $line->sheet)], $line->where(), $line->number);
         $changed = $this->plan->changes(Entity::Person, $person->id);
         $back = $person->text('state') === 'left' && ($fields['state'] ?? '') === 'active';
         if ($match->how === 'transfer') {
@@ -324,9 +353,12 @@ final class IntakePlanner
     /** @param  list<Place>  $places */
     private function row(StudentLine $line, Verdict $verdict, RowMatch $match, string $why, ?string $question = null, array $places = []): Verdict
     {
+        $person = $match->person ?? $this->snapshot->find(Entity::Person, $match->candidate?->subject->id);
+        $foreign = $person !== null && ! $this->wish->writes($person);
         $this->plan->row(new PlanRow(
-            $line->number, $verdict, $this->cells->of($line, $match->person ?? $this->snapshot->find(Entity::Person, $match->candidate?->subject->id), $places), $why, $line->problems,
-            $match->candidate?->subject->id, $match->candidate?->subject->number ?: null, $match->candidate?->probability, $match->candidate->evidence ?? [],
+            $line->number, $verdict, $this->cells->of($line, $foreign ? null : $person, $places), $why, $line->problems,
+            $foreign ? null : $match->candidate?->subject->id, $foreign ? null : ($match->candidate?->subject->number ?: null), $foreign ? null : $match->candidate?->probability,
+            $foreign ? [] : ($match->candidate->evidence ?? []),
             $question ?? ($verdict === Verdict::Ask ? $match->question : null), $line->sheet, $line->repairs,
         ));
 

@@ -32,6 +32,8 @@ final class IntakeSentence
         $verdicts = $draft->verdicts();
         $sections = count(array_filter($draft->changes, fn (Change $c): bool => $c->entity === Entity::Section && $c->inserts()));
         $updated = count(array_filter($draft->rows, fn (PlanRow $r): bool => $r->verdict === Verdict::Update && $r->matchId !== null));
+        $asked = count(array_filter($draft->changes, fn (Change $c): bool => $c->entity === Entity::TransferRequest && $c->inserts()));
+        $others = $verdicts['update'] - $updated - $asked;
         $questions = count($draft->openQuestions());
         $tallies = [
             new Tally('students_added', $added['student'], 'students added'),
@@ -50,7 +52,8 @@ final class IntakeSentence
         $does = array_values(array_filter([
             $adds === [] ? '' : 'adds '.Words::join(array_values($adds)),
             $updated > 0 ? 'updates '.Words::count($updated, 'student') : '',
-            $verdicts['update'] > $updated ? 'brings '.Words::count($verdicts['update'] - $updated, 'section or member of staff', 'sections or members of staff').' up to date' : '',
+            $others > 0 ? 'brings '.Words::count($others, 'section or member of staff', 'sections or members of staff').' up to date' : '',
+            $asked > 0 ? 'asks other schools for '.Words::count($asked, 'student') : '',
             $moved > 0 ? 'moves '.number_format($moved) : '',
             $sections > 0 ? 'makes '.Words::count($sections, 'section') : '',
             $leaving > 0 ? ($wish->everyone?->sectionId === null ? 'marks '.Words::count($leaving, 'student').' as having left' : 'takes '.Words::count($leaving, 'student').' out of the section') : '',

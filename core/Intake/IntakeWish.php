@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Intake;
 
+use Vantrel\Core\Plan\Row;
+
 /** Where a list belongs, how it is to be read, and what a person has answered so far. */
 final readonly class IntakeWish
 {
@@ -12,6 +14,8 @@ final readonly class IntakeWish
      * @param  string  $today the day on which enrollments begin and end, YYYY-MM-DD
      * @param  array<string, string>  $answers question id to key of the choice
      * @param  Scope|null  $everyone whose whole list this is, so that who is missing leaves; null for additions
+     * @param  list<string>  $own other schools whose people the list may write: those its maker coordinates too
+     * @param  string|null  $madeBy id of whoever brings it in
      * @param  string  $confirmed the words a person typed to go past the trip-wire, '' for none
      */
     public function __construct(
@@ -23,6 +27,14 @@ final readonly class IntakeWish
         public SchoolFacts $school = new SchoolFacts,
         public ?Scope $everyone = null,
         public string $confirmed = '',
+        public array $own = [],
+        public ?string $madeBy = null,
     ) {
+    }
+
+    /** A list changes only its own school's people, and shows nothing of others. */
+    public function writes(Row $person): bool
+    {
+        return $person->text('school_id') === $this->schoolId || in_array($person->text('school_id'), $this->own, true);
     }
 }

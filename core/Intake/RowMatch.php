@@ -12,7 +12,7 @@ use Vantrel\Core\Plan\Verdict;
 final readonly class RowMatch
 {
     /**
-     * @param  string  $how same, transfer, also or leave
+     * @param  string  $how same, transfer, also or leave; ask-transfer or ask-also of a student of another school
      * @param  string  $apart someone who is alike and yet another, in words
      */
     private function __construct(

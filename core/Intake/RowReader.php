@@ -141,7 +141,7 @@ final class RowReader
             $tidy = $this->mend($field, 'encoding', $tidy, $mended);
         }
         // A leading apostrophe is how a spreadsheet is told to keep a cell as text.
-        if (preg_match("/^'[\\d=+@-]/", $tidy) === 1) {
+        if (preg_match("/^'[\\d=+@|%＝＋－＠﹢﹣﹦﹫−-]/u", $tidy) === 1) {
             $tidy = substr($tidy, 1);
         }
 

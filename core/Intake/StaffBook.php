@@ -43,6 +43,7 @@ final class StaffBook
         private readonly UserNames $userNames,
         private readonly SectionBook $sections,
         private readonly PlanBuilder $plan,
+        private readonly AddressBook $addresses,
     ) {
         foreach ($snapshot->all(Entity::Person) as $person) {
             if ($person->text('kind') === 'staff' && $person->text('state') !== 'merged') {
@@ -69,6 +70,10 @@ final class StaffBook
             $problems[] = new Problem('e-mail', "Two people of this list have the address $line->email. Staff sign in with it, so each needs their own.");
         }
         $known = $this->byEmail[$line->email] ?? null;
+        if ($problems === [] && $known !== null && ! $this->wish->writes($known) && ($line->sections === [] || $known->text('state') !== 'active')) {
+            // Whether they work or worked there is for that school to say.
+            $problems[] = new Problem('e-mail', "$line->email is on the staff of another school of the district. Invite them into a section instead; that school can hand them over.");
+        }
         if ($problems === [] && $known === null && ! isset($this->made[$line->email]) && $line->name->full() === '') {
             $problems[] = new Problem('e-mail', "No member of staff has the address $line->email. Bring the list of staff in first, or correct the address.");
         }
@@ -86,7 +91,7 @@ final class StaffBook
         $new = $id === null;
         if ($id === null) {
             $id = $this->make($line->name, $line->email, $line->phone, $line->number);
-        } elseif ($known !== null) {
+        } elseif ($known !== null && $this->wish->writes($known)) {
             $this->plan->update(Entity::Person, $known, array_filter(['phone' => $known->maybe('phone') === null ? $line->phone : '', 'state' => 'active'], fn (string $v): bool => $v !== ''), "row $line->number", $line->number);
             $changed = $this->plan->changes(Entity::Person, $known->id);
         }
@@ -170,7 +175,7 @@ final class StaffBook
         $id = $this->ids->for('staff', $email);
         $this->plan->insert(Entity::Person, $id, [
             'school_id' => $this->wish->schoolId, 'kind' => 'staff', 'given_name' => $name->given, 'family_name' => $name->family, 'search_name' => $name->searchKey(),
-            'birth_date' => null, 'number' => null, 'grade' => null, 'email' => $email, 'phone' => $phone ?: null, 'state' => 'active', 'merged_into' => null,
+            'birth_date' => null, 'number' => null, 'grade' => null, ...$this->addresses->of($email, 'staff')->columns(), 'phone' => $phone ?: null, 'state' => 'active', 'merged_into' => null,
         ], "row $row", $row);
         $this->plan->insert(Entity::SignIn, $this->ids->for('sign-in', $id), ['person_id' => $id, 'user_name' => $email, 'passphrase' => null, 'password' => null], "row $row", $row);
 

@@ -10,7 +10,7 @@ final readonly class Linkage
     /**
      * @param  array<string, list<Candidate>>  $candidates row's id to those likelier than {@see Matcher::OTHER}, likeliest first
      * @param  array<string, string>  $assigned row's id to the id of the one candidate it gets when every person can be one row only
-     * @param  array<string, string>  $apart row's id to a word on someone who is alike and yet another: "Ada Haddad: a twin"
+     * @param  array<string, array{string, string}>  $apart row's id to someone who is alike and yet another, and a word on it: "Ada Haddad: a twin"
      * @param  array<string, array{Candidate, string}>  $taken row's id to someone likely whom another row is for certain, and that row's id
      */
     public function __construct(private array $candidates, private array $assigned, private array $apart, private array $taken, private Comparator $comparator, private int $people)
@@ -66,8 +66,9 @@ final readonly class Linkage
         return $this->taken[$rowId] ?? null;
     }
 
-    public function apart(string $rowId): string
+    /** @return array{string, string}|null id of someone who is alike and yet another, and a word on it */
+    public function apart(string $rowId): ?array
     {
-        return $this->apart[$rowId] ?? '';
+        return $this->apart[$rowId] ?? null;
     }
 }

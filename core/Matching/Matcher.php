@@ -87,7 +87,7 @@ final class Matcher
             if ($found !== []) {
                 $candidates[$row->id] = $found;
             }
-            if ($other !== '') {
+            if ($other !== null) {
                 $apart[$row->id] = $other;
             }
         }
@@ -270,7 +270,7 @@ final class Matcher
 
     /**
      * @param  list<array{Subject, float, float, array<string, string>}>  $scored
-     * @return array{list<Candidate>, string}
+     * @return array{list<Candidate>, array{string, string}|null}
      */
     private function weigh(Subject $row, array $scored, float $share): array
     {
@@ -279,7 +279,7 @@ final class Matcher
             $sum += $share * $a + $b;
         }
         $found = [];
-        $apart = '';
+        $apart = null;
         $nearest = 0.0;
         foreach ($scored as [$person, $a, $b, $levels]) {
             $probability = $share * $a / $sum;
@@ -289,7 +289,7 @@ final class Matcher
                 $word = self::relation($levels, $b > $share * $a);
                 if ($word !== '') {
                     $nearest = $a + $b;
-                    $apart = trim("$person->given $person->family").": $word";
+                    $apart = [$person->id, trim("$person->given $person->family").": $word"];
                 }
             }
         }

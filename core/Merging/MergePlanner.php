@@ -55,6 +55,9 @@ final class MergePlanner
             $plan->update(Entity::SignIn, $signIn, ['person_id' => $keep->id], 'signs in to '.self::name($keep));
             $signIns++;
         }
+        foreach ($snapshot->where(Entity::Identity, 'person_id', $drop->id) as $identity) {
+            $plan->update(Entity::Identity, $identity, ['person_id' => $keep->id], 'signs in to '.self::name($keep));
+        }
         $enrollments = self::enrollments($plan, $snapshot, $keep, $drop);
         $guardians = self::guardians($plan, $snapshot, $keep, $drop);
         $more = array_values(array_filter([
@@ -97,6 +100,7 @@ final class MergePlanner
     /** @param  array<string, string>  $picks */
     private static function fields(PlanBuilder $plan, Row $keep, Row $drop, array $picks): void
     {
+        /** @var array<string, string|null> $values */
         $values = [];
         $n = 0;
         foreach (self::FIELDS as $column => $label) {
@@ -109,9 +113,16 @@ final class MergePlanner
                 $drop->id => $theirs,
                 default => $default,
             };
-            $values[$column] = $picked ?? $mine ?? $theirs;
+            $values[$column] = $stays = $picked ?? $mine ?? $theirs;
+            if ($column === 'email' && $stays !== $mine) {
+                // What is known of an address goes with it.
+                foreach (['email_state', 'email_by', 'email_at'] as $of) {
+                    $values[$of] = $drop->maybe($of);
+                }
+                $values['email_state'] ??= 'claimed';
+            }
             $plan->row(new PlanRow(++$n, ($mine ?? '') === ($theirs ?? '') ? Verdict::Same : Verdict::Update, [
-                'Field' => Cell::same($label), 'Stays' => new Cell($mine ?? '', (string) $values[$column]), 'Other account' => Cell::same($theirs ?? ''),
+                'Field' => Cell::same($label), 'Stays' => new Cell($mine ?? '', (string) $stays), 'Other account' => Cell::same($theirs ?? ''),
             ]));
         }
         foreach (['given_name', 'family_name'] as $column) {

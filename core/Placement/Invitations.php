@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Placement;
 
+use Vantrel\Core\Accounts\Address;
+use Vantrel\Core\Accounts\AddressSource;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Entity;
@@ -138,7 +140,8 @@ final class Invitations
         $plan->insert(Entity::Person, $id, [
             'school_id' => $section->text('school_id'), 'kind' => 'staff', 'given_name' => $name->given, 'family_name' => $name->family,
             'search_name' => $name->searchKey(), 'birth_date' => null, 'number' => null, 'grade' => null,
-            'email' => $invitation->text('email'), 'phone' => null, 'state' => 'active', 'merged_into' => null,
+            // The link was sent there, so whoever holds it reads that mailbox.
+            ...Address::confirmed($invitation->text('email'), AddressSource::Mail, $now)->columns(), 'phone' => null, 'state' => 'active', 'merged_into' => null,
         ], 'accepted an invitation');
         $plan->insert(Entity::SignIn, $ids->for('sign-in'), [
             'person_id' => $id, 'user_name' => $invitation->text('email'), 'passphrase' => null, 'password' => $passwordHash,

@@ -10,6 +10,7 @@ use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Plan\Words;
 
 /** Who teaches a section: handing the lead over, changing a role, taking somebody off. */
 final class Leads
@@ -27,6 +28,11 @@ final class Leads
         Enrolling::mustBeOpen($section);
         if ($person->text('kind') !== 'staff' || $person->text('state') !== 'active') {
             throw new Refusal('Only staff who work here can lead a section.', 'person');
+        }
+        foreach ($enrollments as $enrollment) {
+            if ($enrollment->text('person_id') === $person->id && $enrollment->text('role') === StaffRole::Substitute->value) {
+                throw new Refusal(Enrolling::name($person).' is here as a substitute until '.Words::day((string) $enrollment->maybe('ends_on')).'. Take them off the section first, or invite them as a co-teacher; then hand the lead over.', 'person');
+            }
         }
         $plan = new PlanBuilder;
         foreach ($enrollments as $enrollment) {

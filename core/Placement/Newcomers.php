@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Placement;
 
+use Vantrel\Core\Accounts\Address;
+use Vantrel\Core\Accounts\AddressSource;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Codes\UserNames;
 use Vantrel\Core\Names\PersonName;
@@ -13,6 +15,7 @@ use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Plan\Words;
 use Vantrel\Core\SignIn\Way;
 use Vantrel\Core\Values\CalendarDate;
 use Vantrel\Core\Values\MailAddress;
@@ -26,7 +29,7 @@ final class Newcomers
     /** Days in which the mail to a newcomer's address can be answered. */
     public const MAIL_DAYS = 3;
 
-    /** Requests of one section that may wait at a time: whoever has the link cannot bury a teacher in them. */
+    /** Requests by one code that may wait at a time: whoever has it cannot bury a teacher in them, and a new code has none. */
     public const MOST_WAITING = 200;
 
     /** 16 CFR 312.2 (USA): a child is someone under the age of 13. */
@@ -35,7 +38,7 @@ final class Newcomers
     /**
      * Asks to come in. With a code for addresses of the school, a link sent there answers the request; else a person does.
      *
-     * @param  int  $waiting requests of the section that wait
+     * @param  int  $waiting requests by the code that wait
      * @param  Token|null  $token for the mail, where the code is for addresses of the school
      *
      * @throws Refusal in words for the student
@@ -57,6 +60,9 @@ final class Newcomers
             throw new Refusal('Too many are waiting for an answer. Ask your teacher to look at them first.');
         }
         $byMail = $use === CodeUse::Domain && ! ($child && $rules->under13 === 'approve');
+        if ($use !== CodeUse::Domain && $newcomer->passwordHash === null) {
+            throw new Refusal('Choose a password.', 'password');
+        }
         if ($use === CodeUse::Domain) {
             $domain = $newcomer->email === null ? '' : (MailAddress::read($newcomer->email)?->domain() ?? '');
             if (! in_array($domain, $rules->domains, true)) {
@@ -68,7 +74,8 @@ final class Newcomers
             'section_id' => $section->id, 'join_code_id' => $code->id, 'person_id' => null, 'state' => $byMail ? 'mail' : 'waiting',
             'cause' => $child && $rules->under13 === 'approve' ? 'under_13' : ($use === CodeUse::Domain ? 'domain' : 'newcomer'),
             'given_name' => $newcomer->name->given, 'family_name' => $newcomer->name->family, 'birth_date' => $newcomer->birthDate, 'number' => $newcomer->number, 'email' => $newcomer->email,
-            'password' => $newcomer->passwordHash, 'token_hash' => $byMail ? $token?->hash() : null, 'made_at' => $now, 'answered_at' => null, 'answered_by' => null,
+            // Where an address of the school is to answer, its owner chooses the password, not whoever typed the address here.
+            'password' => $use === CodeUse::Domain ? null : $newcomer->passwordHash, 'token_hash' => $byMail ? $token?->hash() : null, 'made_at' => $now, 'answered_at' => null, 'answered_by' => null, 'sign_in_id' => null,
         ], 'asked at the door');
 
         return $plan->build("Request for {$section->text('name')}", "{$newcomer->name->full()} asks to come into {$section->text('name')}.");
@@ -77,9 +84,10 @@ final class Newcomers
     /**
      * Lets a newcomer in with an account of their own. Their password becomes the account's and is forgotten here.
      *
-     * @param  string|null  $answererId null where their own mail answered
+     * @param  string|null  $answererId null where their own mail answered: then the address is confirmed
+     * @param  string|null  $passwordHash chosen with the link of that mail
      */
-    public static function approve(Row $section, Row $request, UserNames $userNames, ?string $answererId, Ids $ids, string $today, string $now): Plan
+    public static function approve(Row $section, Row $request, UserNames $userNames, ?string $answererId, ?string $passwordHash, Ids $ids, string $today, string $now): Plan
     {
         self::mustWait($section, $request);
         $plan = new PlanBuilder;
@@ -87,35 +95,73 @@ final class Newcomers
         $id = $ids->for('person');
         $plan->insert(Entity::Person, $id, [
             'school_id' => $section->text('school_id'), 'kind' => 'student', 'given_name' => $name->given, 'family_name' => $name->family, 'search_name' => $name->searchKey(),
-            'birth_date' => $request->maybe('birth_date'), 'number' => null, 'grade' => $section->maybe('grade'), 'email' => $request->maybe('email'), 'phone' => null, 'state' => 'active', 'merged_into' => null,
+            'birth_date' => $request->maybe('birth_date'), 'number' => null, 'grade' => $section->maybe('grade'),
+            ...($answererId === null ? Address::confirmed($request->text('email'), AddressSource::Mail, $now) : Address::claimed($request->maybe('email'), AddressSource::Door, $now))->columns(), 'phone' => null, 'state' => 'active', 'merged_into' => null,
         ], 'let in at the door');
-        $plan->insert(Entity::SignIn, $ids->for('sign-in'), ['person_id' => $id, 'user_name' => $userNames->give($name->given, $name->family), 'passphrase' => null, 'password' => $request->maybe('password')], 'let in at the door');
+        $plan->insert(Entity::SignIn, $ids->for('sign-in'), ['person_id' => $id, 'user_name' => $userNames->give($name->given, $name->family), 'passphrase' => null, 'password' => $passwordHash ?? $request->maybe('password')], 'let in at the door');
         Enrolling::insert($plan, $section->id, $id, 'student', 'request', $ids, $today, null, $request->maybe('join_code_id'), $now);
-        self::answered($plan, $request, 'approved', $id, $answererId, $now);
+        self::answered($plan, $request, 'approved', $id, $answererId, $now, $ids->for('sign-in'));
 
         return $plan->build("{$name->full()} into {$section->text('name')}", "{$name->full()} gets an account and comes into {$section->text('name')}.");
     }
 
     /**
-     * The newcomer is somebody the school knows: no second account is made. What they chose at the door becomes one more way to
-     * sign in; their cards go on working.
+     * The newcomer is said to be somebody the school knows: that person comes into the section, and no second account is made. A
+     * likeness hands nobody an account. What was chosen at the door becomes the password only where nobody has used the account yet
+     * and the request brings what the school asks as a proof; in all other cases the person signs in as before.
      *
+     * @param  bool  $proven whether the request fits what the school asks ({@see proves()})
+     * @param  Way  $way how students of that grade sign in
+     * @param  Row|null  $signIn of that person, the first
+     * @param  bool  $used whether anyone has ever signed in to any of them, or set a password
      * @param  list<Row>  $enrollments of that person
      */
-    public static function approveAs(Row $section, Row $request, Row $person, array $enrollments, UserNames $userNames, string $answererId, Ids $ids, string $today, string $now): Plan
+    public static function approveAs(Row $section, Row $request, Row $person, bool $proven, Way $way, ?Row $signIn, bool $used, array $enrollments, string $answererId, Ids $ids, string $today, string $now): Plan
     {
         self::mustWait($section, $request);
         if ($person->text('kind') !== 'student' || $person->text('state') !== 'active') {
             throw new Refusal('That is not the account of an active student.');
         }
         $plan = new PlanBuilder;
-        $plan->insert(Entity::SignIn, $ids->for('sign-in'), ['person_id' => $person->id, 'user_name' => $userNames->give($person->text('given_name'), $person->text('family_name')), 'passphrase' => null, 'password' => $request->maybe('password')], 'recognised at the door');
+        $takes = $proven && ! $used && $signIn !== null && $way !== Way::School && $request->maybe('password') !== null;
+        if ($takes) {
+            $plan->update(Entity::SignIn, $signIn, ['password' => $request->text('password'), 'passphrase' => null], 'taken by its owner at the door');
+        }
         if (! Enrolling::isIn($section->id, $enrollments, $today)) {
             Enrolling::insert($plan, $section->id, $person->id, 'student', 'request', $ids, $today, null, $request->maybe('join_code_id'), $now);
         }
-        self::answered($plan, $request, 'approved', $person->id, $answererId, $now);
+        self::answered($plan, $request, 'approved', $person->id, $answererId, $now, $takes ? $signIn->id : null);
 
-        return $plan->build(Enrolling::name($person)." into {$section->text('name')}", self::name($request)->full().' is '.Enrolling::name($person)." of the list and comes into {$section->text('name')}. No second account is made.");
+        return $plan->build(Enrolling::name($person)." into {$section->text('name')}", self::name($request)->full().' is '.Enrolling::name($person)." of the list and comes into {$section->text('name')}. ".($takes
+            ? 'The account waited for its owner and is theirs now, with the password they chose.' : 'The account stays with whoever has its card or password; if they have neither, print a card.'));
+    }
+
+    /** Whether a request brings what the school asks as a proof of being a student of the list. */
+    public static function proves(Row $request, Row $person, string $check): bool
+    {
+        $said = $check === 'number' ? $request->maybe('number') : ($check === 'birth_date' ? $request->maybe('birth_date') : null);
+
+        return $said !== null && self::fits($person, $check, $said);
+    }
+
+    /**
+     * All who wait are turned away at once: a door that somebody has filled is free again.
+     *
+     * @param  list<Row>  $requests that wait
+     */
+    public static function refuseAll(Row $section, array $requests, string $answererId, string $now): Plan
+    {
+        Enrolling::mustBeOpen($section);
+        if ($requests === []) {
+            throw new Refusal('Nobody waits.');
+        }
+        $plan = new PlanBuilder;
+        foreach ($requests as $request) {
+            self::answered($plan, $request, 'refused', null, $answererId, $now);
+        }
+        $count = Words::count(count($requests), 'request');
+
+        return $plan->build("$count turned away from {$section->text('name')}", "Turns $count away. No accounts are made; who should have come in can ask again.");
     }
 
     public static function refuse(Row $section, Row $request, string $answererId, string $now): Plan
@@ -143,7 +189,7 @@ final class Newcomers
             throw new Refusal('Students of your grade sign in with the school’s own sign-on. Sign in, then type the code.');
         }
         if ($person->text('state') !== 'active' || $lastSignedIn !== null || $signIn->maybe('password') !== null) {
-            throw new Refusal('This account has been used already. Sign in with its card or password, or ask your teacher.');
+            throw self::unfit();
         }
         $plan = new PlanBuilder;
         $plan->update(Entity::SignIn, $signIn, ['password' => $passwordHash, 'passphrase' => null], 'taken by its owner at the door');
@@ -153,6 +199,12 @@ final class Newcomers
         }
 
         return $plan->build("Into {$section->text('name')} by code", Enrolling::name($person)." takes the account on the list and comes into {$section->text('name')}.");
+    }
+
+    /** The same for a wrong proof and for an account in use: neither tells whether the proof was right. */
+    public static function unfit(): Refusal
+    {
+        return new Refusal('That does not fit what the school has on record, or the account is in use already. Look again, sign in with the card or password, or ask your teacher.', 'proof');
     }
 
     /** Whether what a newcomer says fits the record: compared as values, not as typed. */
@@ -174,9 +226,9 @@ final class Newcomers
         }
     }
 
-    private static function answered(PlanBuilder $plan, Row $request, string $state, ?string $personId, ?string $answererId, string $now): void
+    private static function answered(PlanBuilder $plan, Row $request, string $state, ?string $personId, ?string $answererId, string $now, ?string $signInId = null): void
     {
-        $plan->update(Entity::JoinRequest, $request, ['state' => $state, 'person_id' => $personId, 'password' => null, 'token_hash' => null, 'answered_at' => $now, 'answered_by' => $answererId], $state);
+        $plan->update(Entity::JoinRequest, $request, ['state' => $state, 'person_id' => $personId, 'password' => null, 'token_hash' => null, 'answered_at' => $now, 'answered_by' => $answererId, 'sign_in_id' => $signInId], $state);
     }
 
     private static function name(Row $request): PersonName

@@ -16,6 +16,11 @@ final class SchoolSettings
 {
     public const MOST_STAY_DAYS = 90;
 
+    /** How long something is kept at least, so that whatever can be undone still can; and at most. */
+    public const LEAST_KEEP_DAYS = 15;
+
+    public const MOST_KEEP_DAYS = 3650;
+
     /**
      * @param  array<string, string|int>  $wish columns of the school to their new values; those left out stay
      * @param  list<string>  $timeZones names of all time zones
@@ -49,6 +54,11 @@ final class SchoolSettings
         foreach (['stay_days_shared', 'stay_days_own'] as $days) {
             if ((int) $values[$days] < 0 || (int) $values[$days] > self::MOST_STAY_DAYS) {
                 throw new Refusal('Staying signed in lasts from 0 (not offered) to '.self::MOST_STAY_DAYS.' days.', $days);
+            }
+        }
+        foreach (['keep_askings_days', 'keep_lists_days', 'keep_messages_days'] as $days) {
+            if ((int) ($values[$days] ?? self::LEAST_KEEP_DAYS) < self::LEAST_KEEP_DAYS || (int) ($values[$days] ?? self::LEAST_KEEP_DAYS) > self::MOST_KEEP_DAYS) {
+                throw new Refusal('Things are kept from '.self::LEAST_KEEP_DAYS.' to '.number_format(self::MOST_KEEP_DAYS).' days.', $days);
             }
         }
         foreach (['day_opens', 'day_closes'] as $clock) {

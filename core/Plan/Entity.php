@@ -13,8 +13,10 @@ enum Entity: string
     case School = 'schools';
     case SchoolYear = 'school_years';
     case Person = 'people';
+    case Coordinator = 'coordinators';
     case SignIn = 'sign_ins';
     case Badge = 'badges';
+    case Identity = 'identities';
     case Section = 'sections';
     case JoinCode = 'join_codes';
     case Enrollment = 'enrollments';
@@ -23,6 +25,7 @@ enum Entity: string
     case RoomPass = 'room_passes';
     case Guardianship = 'guardianships';
     case KnownApart = 'known_apart';
+    case TransferRequest = 'transfer_requests';
 
     /**
      * Which columns point at which records.
@@ -32,17 +35,34 @@ enum Entity: string
     public function references(): array
     {
         return match ($this) {
-            self::School, self::SchoolYear => [],
-            self::Person => ['merged_into' => self::Person],
-            self::SignIn => ['person_id' => self::Person],
+            self::School => [],
+            self::SchoolYear => ['school_id' => self::School],
+            self::Person => ['school_id' => self::School, 'merged_into' => self::Person],
+            self::Coordinator => ['person_id' => self::Person, 'school_id' => self::School],
+            self::SignIn, self::Identity => ['person_id' => self::Person],
             self::Badge => ['sign_in_id' => self::SignIn],
-            self::Section => ['school_year_id' => self::SchoolYear, 'carried_from' => self::Section],
+            self::Section => ['school_id' => self::School, 'school_year_id' => self::SchoolYear, 'carried_from' => self::Section],
             self::Enrollment => ['section_id' => self::Section, 'person_id' => self::Person, 'join_code_id' => self::JoinCode],
             self::JoinCode, self::RoomPass => ['section_id' => self::Section],
-            self::JoinRequest => ['section_id' => self::Section, 'join_code_id' => self::JoinCode, 'person_id' => self::Person, 'answered_by' => self::Person],
-            self::Invitation => ['section_id' => self::Section, 'person_id' => self::Person],
+            self::JoinRequest => ['section_id' => self::Section, 'join_code_id' => self::JoinCode, 'person_id' => self::Person, 'sign_in_id' => self::SignIn, 'answered_by' => self::Person],
+            self::Invitation => ['section_id' => self::Section, 'person_id' => self::Person, 'invited_by' => self::Person],
             self::Guardianship => ['student_id' => self::Person, 'guardian_id' => self::Person],
             self::KnownApart => ['left_id' => self::Person, 'right_id' => self::Person],
+            self::TransferRequest => ['person_id' => self::Person, 'from_school_id' => self::School, 'to_school_id' => self::School, 'asked_by' => self::Person, 'answered_by' => self::Person],
+        };
+    }
+
+    /**
+     * Secrets that let somebody sign in, and may be empty: an undo of what set them empties them.
+     *
+     * @return list<string>
+     */
+    public function issued(): array
+    {
+        return match ($this) {
+            self::SignIn => ['password', 'passphrase'],
+            self::Person => ['pictures'],
+            default => [],
         };
     }
 

@@ -28,11 +28,12 @@ final readonly class CardIssue
 
     /**
      * @param  list<Row>  $signIns
-     * @param  list<Row>  $badges of those sign-ins
+     * @param  list<Row>  $badges that are live, of all sign-ins of these people
+     * @param  list<Row>  $others further sign-ins of these people, after a merge: a lost card may have been theirs
      * @param  Closure(string): string  $seal encrypts a passphrase for the database
      * @param  bool  $lost whether the cards printed before are lost
      */
-    public static function for(array $signIns, array $badges, PassphraseSheet $sheet, Randomness $random, Closure $seal, Ids $ids, string $now, bool $lost, string $what): self
+    public static function for(array $signIns, array $badges, array $others, PassphraseSheet $sheet, Randomness $random, Closure $seal, Ids $ids, string $now, bool $lost, string $what): self
     {
         $plan = new PlanBuilder;
         $cards = [];
@@ -49,6 +50,9 @@ final readonly class CardIssue
             $cards[] = new IssuedCard($signIn->id, $passphrase, $badge);
         }
         if ($lost) {
+            foreach ($others as $other) {
+                $plan->update(Entity::SignIn, $other, ['passphrase' => null], 'card lost');
+            }
             foreach ($badges as $badge) {
                 if ($badge->text('state') === 'live') {
                     $plan->update(Entity::Badge, $badge, ['state' => 'lost', 'ended_at' => $now], 'card lost');

@@ -16,7 +16,7 @@ final class OwnPassword
     public static function set(Row $signIn, string $hash): Plan
     {
         $plan = new PlanBuilder;
-        $plan->update(Entity::SignIn, $signIn, ['password' => $hash, 'passphrase' => null], 'own password set');
+        $plan->update(Entity::SignIn, $signIn, ['password' => $hash, 'passphrase' => null, 'temporary' => 0], 'own password set');
 
         return $plan->build("Password of {$signIn->text('user_name')}", "{$signIn->text('user_name')} has a password of their own; the passphrase on the card ends.");
     }

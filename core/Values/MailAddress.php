@@ -7,7 +7,7 @@ namespace Vantrel\Core\Values;
 use Egulias\EmailValidator\EmailValidator;
 use Egulias\EmailValidator\Validation\RFCValidation;
 
-/** An e-mail address after RFC 5321, 5322 and 6531, without comment or quoted local part; the whole folded to lower case. */
+/** An e-mail address after RFC 5321, 5322 and 6531, without comment or quoted local part; in the form of {@see Canonical}. */
 final class MailAddress
 {
     private static ?EmailValidator $validator = null;
@@ -23,7 +23,7 @@ final class MailAddress
         if (preg_match('/<([^<>]+)>\s*$/', $cell, $m) === 1) {
             $cell = $m[1];
         }
-        $cell = mb_strtolower((string) preg_replace('/^mailto:/i', '', $cell));
+        $cell = Canonical::of((string) preg_replace('/^mailto:/i', '', $cell));
         if (strlen($cell) > 254 || ! str_contains($cell, '@') || preg_match('/[\s"(),;]/', $cell) === 1) {
             return null;
         }

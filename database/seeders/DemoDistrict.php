@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Database\Seeders;
 
 use App\Platform\CoreKit;
+use App\Platform\Tries;
 use DateTimeImmutable;
 use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
@@ -78,7 +79,7 @@ final class DemoDistrict
         $unfit = array_values(array_filter(array_map(trim(...), file(resource_path('words/unfit.txt')) ?: [])));
         $this->userNames = new UserNames([], $unfit);
         $this->phrases = $this->kit->passphrases('demo');
-        $this->codes = new CodeBook(new KeyedStream(str_repeat('demo', 8), 'codes'), [], 0, 100);
+        $this->codes = new CodeBook(new KeyedStream(str_repeat('demo', 8), 'codes'), [], 140, Tries::codesADay());
         $this->staffHash = Hash::make(self::STAFF_PASSWORD);
         foreach (array_keys(self::SCHOOLS) as $key) {
             $this->school($key);
@@ -136,15 +137,15 @@ final class DemoDistrict
             [$given, $family] = $named[$i] ?? [$this->pick(DemoNames::GIVEN), $this->pick(DemoNames::FAMILY)];
             $id = $this->ids->for('staff', $key, (string) $i);
             $user = $this->userNames->give($given, $family).'@lanternfield.example';
-            $this->person($id, $school, 'staff', $given, $family, ['email' => $user]);
+            $this->person($id, $school, 'staff', $given, $family, ['email' => $user, 'email_state' => 'confirmed', 'email_by' => 'school']);
             $this->add('sign_ins', ['id' => $this->ids->for('sign-in', $id), 'version' => 0, 'person_id' => $id, 'user_name' => $user, 'passphrase' => null, 'password' => $i < 5 ? $this->staffHash : null, 'last_signed_in_at' => $i < 5 ? '2026-08-21 14:00:00' : null]);
             $this->staff[$key][] = $id;
         }
         // Ines Halloran coordinates the district, the first of each other school that school.
         $coordinator = $this->ids->for('staff', 'primary', '0');
-        $this->add('coordinators', ['person_id' => $coordinator, 'school_id' => $school]);
+        $this->add('coordinators', ['id' => $this->ids->for('coordinator', $coordinator, $school), 'person_id' => $coordinator, 'school_id' => $school]);
         if ($key !== 'primary') {
-            $this->add('coordinators', ['person_id' => $this->staff[$key][0], 'school_id' => $school]);
+            $this->add('coordinators', ['id' => $this->ids->for('coordinator', $this->staff[$key][0], $school), 'person_id' => $this->staff[$key][0], 'school_id' => $school]);
         }
     }
 
@@ -263,7 +264,8 @@ final class DemoDistrict
     private function person(string $id, string $school, string $kind, string $given, string $family, array $more): void
     {
         $this->add('people', ['id' => $id, 'version' => 0, 'school_id' => $school, 'kind' => $kind, 'given_name' => $given, 'family_name' => $family, 'search_name' => NameKey::of("$given $family"),
-            'birth_date' => null, 'number' => null, 'grade' => null, 'email' => null, 'phone' => null, 'state' => 'active', 'merged_into' => null, ...$more]);
+            'birth_date' => null, 'number' => null, 'grade' => null, 'email' => null, 'email_state' => 'claimed', 'email_by' => isset($more['email']) ? 'list' : null, 'email_at' => isset($more['email']) ? self::TODAY.' 08:00:00' : null,
+            'phone' => null, 'state' => 'active', 'merged_into' => null, ...$more]);
     }
 
     private function enroll(string $section, string $person, string $role, string $source = 'list'): void
@@ -282,7 +284,7 @@ final class DemoDistrict
         // A guardian who can sign in, connected to two children.
         $guardian = $this->ids->for('guardian', 'demo');
         $school = $this->ids->for('school', 'primary');
-        $this->person($guardian, $school, 'guardian', 'Hélène', 'Marchetti', ['email' => 'helene.marchetti@shoremail.example', 'phone' => '+12025550142']);
+        $this->person($guardian, $school, 'guardian', 'Hélène', 'Marchetti', ['email' => 'helene.marchetti@shoremail.example', 'email_state' => 'confirmed', 'email_by' => 'mail', 'phone' => '+12025550142']);
         $this->add('sign_ins', ['id' => $this->ids->for('sign-in', $guardian), 'version' => 0, 'person_id' => $guardian, 'user_name' => 'helene.marchetti@shoremail.example', 'passphrase' => null, 'password' => $this->staffHash, 'last_signed_in_at' => null]);
         $this->link($this->students['primary.3.0']['id'], $guardian, 'connected');
         $this->link($this->students['primary.1.4']['id'], $guardian, 'connected');

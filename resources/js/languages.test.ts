@@ -5,6 +5,7 @@ import { LANGUAGES } from './shell/language';
 
 // Pages of students and guardians. Staff read English: their parts of the same folder are not asked for.
 const PAGES = [
+    'CardPage',
     'CardPicture',
     'ForgottenPage',
     'HomePage',
@@ -61,6 +62,7 @@ const TO_STAFF = new Set([
     'This code is closed. Open a new one.',
     'That end has passed already. Choose a later one.',
     'That is not the account of an active student.',
+    'Nobody waits.',
     'That took too long. Sign in again from the start.',
     'Your account may not do this here. Ask the coordinator of the school.',
     'The file is too large. Split the list, or save it without pictures.',

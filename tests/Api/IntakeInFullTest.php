@@ -100,7 +100,14 @@ PY, $sheet]);
     $id = ($this->bring)(['files' => [new UploadedFile($sheet, 'roster.xlsx', null, null, true)]])['id'];
     $this->as->postJson("/api/imports/$id/everyone", ['everyone' => "section:{$this->world->section}"])->assertOk();
     expect(($this->show)($id)['leaving'])->toBe(1)->and(($this->show)($id)['verdicts']['update'])->toBe(1);
+    // The guardian's address is confirmed: a new one is asked about, and both are told.
+    $question = ($this->show)($id)['questions'][0];
+    expect($question['text'])->toBe('Does Hélène Marchetti have another address now (row 2)?');
+    DB::table('sign_ins')->where('person_id', $this->world->people['guardian'])->update(['last_signed_in_at' => now()]);
+    $this->as->postJson("/api/imports/$id/answers", ['answers' => [$question['id'] => 'take']])->assertOk();
     ($this->apply)($id, ['password' => 'lantern harbor morning'])->assertOk();
+    expect(DB::table('outgoing_messages')->orderBy('id')->pluck('to_address')->all())->toBe(['helene@shoremail.example', 'new@shoremail.example'])
+        ->and(DB::table('people')->where('id', $this->world->people['guardian'])->value('email_state'))->toBe('claimed');
     expect(DB::table('people')->where('id', $this->world->people['student'])->value('given_name'))->toBe('Willa')
         ->and(DB::table('people')->where('id', $this->world->people['guardian'])->value('email'))->toBe('new@shoremail.example')
         ->and(DB::table('people')->where('kind', 'guardian')->count())->toBe(1);

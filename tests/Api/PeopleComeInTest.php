@@ -127,26 +127,26 @@ it('invites by mail; who has no account makes one and works in the section', fun
     $invite = $this->actingAs($this->world->as('lead'))->postJson("/api/sections/{$this->world->section}/invitations", ['email' => 'Nela.Quist@lanternfield.example', 'role' => 'co_teacher'])->assertOk();
     expect($invite->json('invitations.0'))->toMatchArray(['email' => 'nela.quist@lanternfield.example', 'state' => 'invited']);
     $mail = DB::table('outgoing_messages')->first();
-    preg_match('#/invited/(\S+)#', $mail->text, $m);
+    preg_match('~/invited#(\S+)~', $mail->text, $m);
     expect($mail->to_address)->toBe('nela.quist@lanternfield.example')->and($mail->school_id)->toBe($this->world->school)->and($mail->html)->toContain($m[1])
         ->and(DB::table('invitations')->value('token_hash'))->toBe(hash('sha256', $m[1]));
     auth()->logout();
-    ($this->guest)()->getJson("/api/invited/$m[1]")->assertOk()->assertJson(['section' => '3 Heron', 'state' => 'invited', 'hasAccount' => false]);
-    $this->postJson("/api/invited/$m[1]/accept", ['given_name' => 'Nela', 'family_name' => 'Quist', 'password' => 'too short'])->assertStatus(422)->assertJsonPath('errors.password.0', 'Use at least 15 characters; this has 9. Several words are easiest.');
-    $this->postJson("/api/invited/$m[1]/accept", ['given_name' => 'Nela', 'family_name' => 'Quist', 'password' => 'four green boats at sea'])->assertOk()->assertJsonPath('name', 'Nela Quist');
+    ($this->guest)()->postJson('/api/invited', ['token' => $m[1]])->assertOk()->assertJson(['section' => '3 Heron', 'state' => 'invited', 'hasAccount' => false]);
+    $this->postJson('/api/invited/accept', ['token' => $m[1], 'given_name' => 'Nela', 'family_name' => 'Quist', 'password' => 'too short'])->assertStatus(422)->assertJsonPath('errors.password.0', 'Use at least 15 characters; this has 9. Several words are easiest.');
+    $this->postJson('/api/invited/accept', ['token' => $m[1], 'given_name' => 'Nela', 'family_name' => 'Quist', 'password' => 'four green boats at sea'])->assertOk()->assertJsonPath('name', 'Nela Quist');
     $this->getJson("/api/sections/{$this->world->section}")->assertOk()->assertJsonPath('powers', fn (array $p): bool => in_array('invite_staff', $p, true) && ! in_array('archive', $p, true));
-    $this->postJson("/api/invited/$m[1]/accept", [])->assertStatus(422);
+    $this->postJson('/api/invited/accept', ['token' => $m[1]])->assertStatus(422);
     $this->actingAs($this->world->as('lead'))->getJson("/api/sections/{$this->world->section}")->assertJsonPath('invitations.0.state', 'accepted');
 });
 
 it('asks one who has an account to sign in, and takes the answer of that account only', function (): void {
     $this->actingAs($this->world->as('lead'))->postJson("/api/sections/{$this->world->section}/invitations", ['email' => 'ruben.aske@lanternfield.example', 'role' => 'assistant'])->assertOk();
-    preg_match('#/invited/(\S+)#', (string) DB::table('outgoing_messages')->value('text'), $m);
+    preg_match('~/invited#(\S+)~', (string) DB::table('outgoing_messages')->value('text'), $m);
     auth()->logout();
-    ($this->guest)()->getJson("/api/invited/$m[1]")->assertJson(['hasAccount' => true, 'signedInAsInvited' => false]);
-    $this->postJson("/api/invited/$m[1]/accept", ['given_name' => 'X', 'family_name' => 'Y', 'password' => 'four green boats at sea'])->assertStatus(422)->assertJsonPath('detail', 'Sign in as ruben.aske@lanternfield.example first, then accept.');
-    $this->actingAs($this->world->as('co_teacher'))->postJson("/api/invited/$m[1]/accept")->assertStatus(422);
-    $this->actingAs($this->world->as('other teacher'))->postJson("/api/invited/$m[1]/accept")->assertOk();
+    ($this->guest)()->postJson('/api/invited', ['token' => $m[1]])->assertJson(['hasAccount' => true, 'signedInAsInvited' => false]);
+    $this->postJson('/api/invited/accept', ['token' => $m[1], 'given_name' => 'X', 'family_name' => 'Y', 'password' => 'four green boats at sea'])->assertStatus(422)->assertJsonPath('detail', 'Sign in as ruben.aske@lanternfield.example first, then accept.');
+    $this->actingAs($this->world->as('co_teacher'))->postJson('/api/invited/accept', ['token' => $m[1]])->assertStatus(422);
+    $this->actingAs($this->world->as('other teacher'))->postJson('/api/invited/accept', ['token' => $m[1]])->assertOk();
     $this->getJson("/api/sections/{$this->world->section}")->assertOk()->assertJsonPath('powers', ['see_roster', 'print_cards']);
 });
 
@@ -155,11 +155,11 @@ it('sends again with a new link, withdraws, is declined, and expires', function 
     $lead->postJson("/api/sections/{$this->world->section}/invitations", ['email' => 'a.b@lanternfield.example', 'role' => 'co_teacher']);
     $id = DB::table('invitations')->value('id');
     $lead->postJson("/api/invitations/$id/again")->assertOk();
-    [$old, $new] = DB::table('outgoing_messages')->orderBy('id')->pluck('text')->map(fn (string $t): string => preg_match('#/invited/(\S+)#', $t, $m) === 1 ? $m[1] : '')->all();
-    $this->getJson("/api/invited/$old")->assertStatus(404);
-    $this->getJson("/api/invited/$new")->assertOk();
-    $this->postJson("/api/invited/$new/decline")->assertNoContent();
-    $this->getJson("/api/invited/$new")->assertJsonPath('state', 'declined');
+    [$old, $new] = DB::table('outgoing_messages')->orderBy('id')->pluck('text')->map(fn (string $t): string => preg_match('~/invited#(\S+)~', $t, $m) === 1 ? $m[1] : '')->all();
+    $this->postJson('/api/invited', ['token' => $old])->assertStatus(404);
+    $this->postJson('/api/invited', ['token' => $new])->assertOk();
+    $this->postJson('/api/invited/decline', ['token' => $new])->assertNoContent();
+    $this->postJson('/api/invited', ['token' => $new])->assertJsonPath('state', 'declined');
     $lead->postJson("/api/invitations/$id/again")->assertStatus(422);
     $lead->postJson("/api/sections/{$this->world->section}/invitations", ['email' => 'a.b@elsewhere.example', 'role' => 'co_teacher'])->assertStatus(422);
     $lead->postJson("/api/sections/{$this->world->section}/invitations", ['email' => 'c.d@lanternfield.example', 'role' => 'co_teacher'])->assertOk();

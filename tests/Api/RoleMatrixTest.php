@@ -10,6 +10,7 @@ use Illuminate\Support\Facades\Route as Routes;
 use Illuminate\Support\Str;
 use Tests\Support\World;
 use Vantrel\Core\Codes\Token;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\PlanBuilder;
 
@@ -28,17 +29,17 @@ function matrix(): array
 
     return [
         'POST api/sign-in' => 'public', 'GET api/join/check' => 'public',
-        'GET api/invited/{token}' => 'public', 'POST api/invited/{token}/accept' => 'public', 'POST api/invited/{token}/decline' => 'public',
-        'GET api/entrance' => 'public', 'POST api/sign-in/code' => 'public', 'POST api/forgotten' => 'public', 'GET api/new-password/{token}' => 'public', 'POST api/new-password/{token}' => 'public',
-        'POST api/join/door' => 'public', 'POST api/join/names' => 'public', 'POST api/join/claim' => 'public', 'POST api/join/ask' => 'public', 'POST api/join/asked' => 'public', 'POST api/join/confirm/{token}' => 'public',
-        'GET api/room/{token}' => 'public', 'POST api/room/{token}' => 'public',
+        'POST api/invited' => 'public', 'POST api/invited/accept' => 'public', 'POST api/invited/decline' => 'public', 'POST api/sign-in/card' => 'public',
+        'GET api/entrance' => 'public', 'POST api/sign-in/code' => 'public', 'POST api/forgotten' => 'public', 'POST api/new-password/check' => 'public', 'POST api/new-password' => 'public',
+        'POST api/join/door' => 'public', 'POST api/join/names' => 'public', 'POST api/join/claim' => 'public', 'POST api/join/ask' => 'public', 'POST api/join/asked' => 'public', 'POST api/join/confirm' => 'public',
+        'POST api/room' => 'public', 'POST api/room/enter' => 'public',
         'POST api/password' => $signedIn, 'GET api/sessions' => $signedIn, 'DELETE api/sessions' => $signedIn, 'DELETE api/sessions/{session}' => $signedIn,
         'GET api/second-factor' => $staff, 'POST api/second-factor' => $staff, 'POST api/second-factor/confirm' => $staff, 'DELETE api/second-factor' => $staff,
         'GET api/invitations' => $signedIn, 'POST api/invitations/{invitation}/answer' => ['other teacher'], 'GET api/roles' => $signedIn,
         'POST api/schools/{school}/many-sections/plan' => $school, 'POST api/schools/{school}/many-sections' => $school, 'POST api/schools/{school}/place/plan' => $school, 'POST api/schools/{school}/place' => $school,
         'GET api/schools/{school}/settings' => $school, 'POST api/schools/{school}/settings' => $school, 'GET api/schools/{school}/settings/names' => $school, 'POST api/schools/{school}/years' => $school, 'POST api/years/{year}' => $school,
         'GET api/me' => $signedIn, 'POST api/sign-out' => $signedIn, 'GET api/home' => $signedIn, 'POST api/join' => ['student'],
-        'GET api/schools/{school}/sections' => $ours, 'GET api/schools/{school}/staff' => $ours,
+        'GET api/schools/{school}/sections' => $ours, 'GET api/schools/{school}/staff' => ['coordinator', 'lead', 'co_teacher', 'other teacher'],
         'GET api/schools/{school}/desk' => $school, 'GET api/schools/{school}/imports' => $school, 'POST api/schools/{school}/imports' => $school,
         'GET api/schools/{school}/people' => $school, 'GET api/schools/{school}/find' => $school, 'POST api/schools/{school}/sections' => $school,
         'POST api/schools/{school}/cards' => $school, 'GET api/schools/{school}/look-alikes' => $school,
@@ -46,7 +47,10 @@ function matrix(): array
         'POST api/schools/{school}/look-alikes/{left}/{right}/apart' => $school, 'GET api/schools/{school}/year-turn' => $school,
         'POST api/schools/{school}/year-turn/rehearse' => $school, 'POST api/schools/{school}/year-turn' => $school,
         'GET api/schools/{school}/ledger' => $school, 'GET api/schools/{school}/messages' => $school,
-        'GET api/people/{person}' => $school,
+        'GET api/people/{person}' => $school, 'GET api/people/{person}/credentials' => $school, 'POST api/people/{person}/credentials/end' => $school, 'POST api/people/{person}/credentials/end-all' => $school,
+        'POST api/people/{person}/sign-in-link' => $school, 'POST api/people/{person}/off-board/plan' => $school, 'POST api/people/{person}/off-board' => $school,
+        'GET api/schools/{school}/transfers' => $school, 'POST api/schools/{school}/transfers/{transfer}/accept' => $school, 'POST api/schools/{school}/transfers/{transfer}/refuse' => $school, 'POST api/schools/{school}/transfers/{transfer}/withdraw' => $school,
+        'POST api/sections/{section}/requests/refuse-all' => $room,
         'GET api/imports/{import}' => $school, 'GET api/imports/{import}/rows' => $school, 'GET api/imports/{import}/weights' => $school, 'POST api/imports/{import}/weights' => $school, 'DELETE api/schools/{school}/weights' => $school,
         'GET api/imports/{import}/rows-to-mend' => $school, 'GET api/schools/{school}/roster' => $school, 'GET api/sections/{section}/roster' => $see,
         'POST api/imports/{import}/everyone' => $school, 'POST api/imports/{import}/domain' => $school,
@@ -95,11 +99,12 @@ it('holds for the role', function (string $role): void {
     $twin = $world->student('Wilhelmina Seabright', $world->section);
     $section = new PlanBuilder;
     $section->insert(Entity::KnownApart, (string) Str::ulid(), ['left_id' => min($world->people['student'], $twin), 'right_id' => max($world->people['student'], $twin)], 'test');
-    $entry = app(Ledger::class)->apply($section->build('Test', 'Test.'), $world->school, null, 'test');
+    $entry = app(Ledger::class)->apply($section->build('Test', 'Test.'), $world->school, null, Action::Place);
     $parameters = [
         'school' => $world->school, 'section' => $world->section, 'person' => $world->people['student'], 'left' => $world->people['student'], 'right' => $twin, 'entry' => $entry->id,
         'import' => $world->insert('imports', ['school_id' => $world->school, 'title' => 'x', 'files' => '[]', 'state' => 'planned', 'answers' => '{}', 'made_at' => now(), 'changed_at' => now()], false),
         'invitation' => $world->insert('invitations', ['section_id' => $world->section, 'email' => 'ruben.aske@lanternfield.example', 'role' => 'assistant', 'state' => 'invited', 'token_hash' => Token::hashOf('t'), 'sent_at' => now(), 'expires_at' => now()->addDay(), 'invited_by' => $world->people['lead']]),
+        'transfer' => $world->insert('transfer_requests', ['person_id' => $world->people['student'], 'from_school_id' => $world->school, 'to_school_id' => $world->otherSchool, 'kind' => 'transfer', 'state' => 'waiting', 'said' => '{}', 'made_at' => now()]),
         'year' => $world->year, 'session' => str_repeat('0', 32), 'asking' => $world->insert('join_requests', ['section_id' => $world->section, 'state' => 'waiting', 'cause' => 'newcomer', 'given_name' => 'Marlo', 'family_name' => 'Quill', 'made_at' => now()]),
         'message' => OutgoingMessage::query()->create(['id' => (string) Str::ulid(), 'school_id' => $world->school, 'to_address' => 'x@x.example', 'subject' => 's', 'text' => 't', 'made_at' => now()])->id,
     ];

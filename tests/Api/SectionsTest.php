@@ -123,6 +123,8 @@ it('makes reserve accounts whose card goes on working under the owner’s name',
     expect(array_column($reserves, 'name'))->toBe(['Reserve 1', 'Reserve 2'])->and($reserves[0]['userName'])->toBe('reserve.3heron');
     $this->postJson("/api/sections/$this->section/cards", ['person_ids' => [$reserves[0]['id']], 'layout' => 'cards-a4', 'order' => 'reading'])->assertOk();
     DB::table('badges')->update(['token_hash' => hash('sha256', 'the-card')]);
+    auth()->logout();
+    $this->app['auth']->forgetGuards();
     $this->get('/b/the-card')->assertRedirect('/');
     expect(auth()->id())->toBe($reserves[0]['id']);
     $this->getJson('/api/home')->assertOk()->assertJsonPath('students.0.name', 'Reserve 1');

@@ -146,22 +146,22 @@ it('sends a link for a forgotten password, once, in time, and says the same to e
     expect(DB::table('outgoing_messages')->count())->toBe(0);
     $this->postJson('/api/forgotten', ['user_name' => ' Petra.Okonjo@lanternfield.example'])->assertNoContent();
     $this->postJson('/api/forgotten', ['user_name' => $this->staff])->assertNoContent();
-    [$first, $token] = DB::table('outgoing_messages')->orderBy('id')->pluck('text')->map(fn (string $t): string => preg_match('#/new-password/(\S+)#', $t, $m) === 1 ? $m[1] : '')->all();
+    [$first, $token] = DB::table('outgoing_messages')->orderBy('id')->pluck('text')->map(fn (string $t): string => preg_match('~/new-password#(\S+)~', $t, $m) === 1 ? $m[1] : '')->all();
     expect(DB::table('password_resets')->pluck('token_hash')->all())->toContain(hash('sha256', $token));
-    $this->getJson("/api/new-password/$token")->assertOk()->assertJson(['userName' => $this->staff]);
-    $this->postJson("/api/new-password/$token", ['password' => 'short'])->assertStatus(422);
+    $this->postJson('/api/new-password/check', ['token' => $token])->assertOk()->assertJson(['userName' => $this->staff]);
+    $this->postJson('/api/new-password', ['token' => $token, 'password' => 'short'])->assertStatus(422);
     DB::table('sessions')->insert(['id' => 'thief', 'user_id' => $this->world->people['lead'], 'payload' => '', 'last_activity' => time()]);
-    $this->postJson("/api/new-password/$token", ['password' => 'four green boats at sea'])->assertNoContent();
+    $this->postJson('/api/new-password', ['token' => $token, 'password' => 'four green boats at sea'])->assertNoContent();
     expect(DB::table('sessions')->where('id', 'thief')->exists())->toBeFalse();
     // Spent, and with it every other link of that sign-in.
-    $this->postJson("/api/new-password/$token", ['password' => 'five green boats at sea'])->assertStatus(404);
-    $this->getJson("/api/new-password/$first")->assertStatus(404);
+    $this->postJson('/api/new-password', ['token' => $token, 'password' => 'five green boats at sea'])->assertStatus(404);
+    $this->postJson('/api/new-password/check', ['token' => $first])->assertStatus(404);
     ($this->signIn)($this->staff, 'four green boats at sea')->assertOk();
     ($this->out)();
     $this->postJson('/api/forgotten', ['user_name' => $this->staff]);
-    preg_match('#/new-password/(\S+)#', (string) DB::table('outgoing_messages')->orderByDesc('id')->value('text'), $m);
+    preg_match('~/new-password#(\S+)~', (string) DB::table('outgoing_messages')->orderByDesc('id')->value('text'), $m);
     $this->travel(61)->minutes();
-    $this->getJson("/api/new-password/$m[1]")->assertStatus(404);
+    $this->postJson('/api/new-password/check', ['token' => $m[1]])->assertStatus(404);
 });
 
 /** The application's own stand-in answers what single sign-on asks over HTTP. */
@@ -337,8 +337,9 @@ it('rests an account after wrong secrets, and an address only after many, whoeve
     // Others behind the same address come in.
     ($this->signIn)('marten.vale@lanternfield.example', $this->password)->assertOk();
     ($this->out)();
-    RateLimiter::increment('sign-in-from|127.0.0.1', 900, 290);
-    ($this->signIn)('marten.vale@lanternfield.example', $this->password)->assertStatus(429);
+    RateLimiter::increment('sign-in-from|127.0.0.1', 900, 1070);
+    ($this->signIn)('odile.kerr@lanternfield.example', $this->password)->assertStatus(429);
+    RateLimiter::increment('card-from|127.0.0.1', 900, 300);
     $this->get('/b/no-such-card')->assertRedirect('/?card=wait');
     $this->travel(16)->minutes();
     ($this->signIn)($this->staff, $this->password)->assertOk();

@@ -24,6 +24,7 @@ for (const theme of ['light', 'dark'] as const) {
             'desk',
             'intake',
             'roll',
+            'transfers',
             'sections',
             'print-room',
             'look-alikes',
@@ -97,11 +98,11 @@ test('axe finds nothing serious on phone pages, and what is touched is 48 px hig
         '/',
         '/in',
         '/in/KDM4X7R',
-        '/invited/no-such-link',
+        '/invited#no-such-link',
         '/forgotten',
-        '/new-password/none',
-        '/confirm/none',
-        '/room/none',
+        '/new-password#none',
+        '/confirm#none',
+        '/room#none',
     ]) {
         await page.goto(path);
         await expect(page.getByRole('heading', { level: 1 })).toBeVisible();

@@ -121,7 +121,7 @@ test('last year stays readable under a tinted line after the turn', async ({ pag
     await expect(page.getByText(/0 open, \d+ archived/)).toBeVisible();
     await expect(page.getByRole('button', { name: /School and year: Highmoor Upper, 2026-27/ })).toBeVisible();
     await openRow(page, /^9 Heron/);
-    await expect(page.getByText(/it can be read and cards can be printed/)).toBeVisible();
+    await expect(page.getByText(/read-only; coordinators can still print cards/)).toBeVisible();
     await expect(page.getByRole('row').nth(1)).toBeVisible();
     await page.goto('/s/upper/ledger');
     await openRow(page, /2026-27 to 2027-28/);

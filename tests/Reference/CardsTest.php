@@ -31,7 +31,7 @@ it('prints on paper of the size it says, by pdfinfo', function (string $layout, 
 
 it('prints a QR that zbarimg reads from the page pdftoppm renders, and its address signs in', function (): void {
     outside(['pdftoppm', '-r', '150', '-png', ($this->print)('cards-a4'), "$this->folder/page"]);
-    preg_match_all('#^QR-Code:(\S+)/b/(\S+)$#m', outside(['zbarimg', '-q', ...(glob("$this->folder/page*.png") ?: [])]), $codes);
+    preg_match_all('#^QR-Code:(\S+)/b\#(\S+)$#m', outside(['zbarimg', '-q', ...(glob("$this->folder/page*.png") ?: [])]), $codes);
     expect($codes[2])->toHaveCount(6)->and(array_unique($codes[1]))->toBe([rtrim((string) config('app.url'), '/')]);
     $people = [];
     foreach ($codes[2] as $token) {

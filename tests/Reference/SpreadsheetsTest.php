@@ -3,6 +3,8 @@
 declare(strict_types=1);
 
 use App\Intake\Files\ListFile;
+use App\Rosters\SheetFormat;
+use App\Rosters\SheetOut;
 use Tests\Support\Lists;
 use Vantrel\Core\Table\Sheet;
 
@@ -151,3 +153,17 @@ it('says that a workbook has a password', function (): void {
     file_put_contents("$this->folder/locked.xlsx", "\xD0\xCF\x11\xE0\xA1\xB1\x1A\xE1".str_repeat("\0", 600).mb_convert_encoding('EncryptedPackage', 'UTF-16LE', 'UTF-8').str_repeat("\0", 600));
     ListFile::sheets("$this->folder/locked.xlsx");
 })->throws(Vantrel\Core\Table\UnreadableList::class, 'has a password');
+
+it('marks as text whatever a program could take for a formula', function (): void {
+    $file = "$this->folder/out.csv";
+    $cells = ['=1+1', '+1+1', '-1+1', '@SUM(1)', "\u{FF1D}1+1", "\u{FF0B}1", "\u{FF0D}1", "\u{FF20}SUM(1)", ' =1+1', "\u{200B}=1+1", "\u{2212}1", '|cmd', '%0A=1', "\t=1+1"];
+    SheetOut::write(SheetFormat::Csv, $file, ['A' => [['Name', 'Note'], [...array_map(fn (string $c): array => [$c, 'x'], $cells), ['Ann Haddad', "O'Brien-Wu"]]]]);
+    $csv = (string) file_get_contents($file);
+    foreach ($cells as $cell) {
+        expect($csv)->toContain("'$cell");
+    }
+    expect($csv)->toContain("O'Brien-Wu")->not->toContain("'Ann")->not->toContain("'O'");
+    // An independent program opens it and finds text, no formula.
+    outside(['soffice', "-env:UserInstallation=file://$this->folder/profile", '--headless', '--convert-to', 'fods', '--infilter=CSV:44,34,76', '--outdir', $this->folder, $file]);
+    expect((string) file_get_contents("$this->folder/out.fods"))->toContain('Ann Haddad')->not->toContain('table:formula');
+});

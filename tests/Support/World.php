@@ -43,7 +43,8 @@ final class World
         $world->otherSection = $world->section($world->school, '3 Plover', 'homeroom', '03');
         $world->people['coordinator'] = $world->staff($world->school, 'Ines Halloran');
         $world->people['other coordinator'] = $world->staff($world->otherSchool, 'Saskia Thorne');
-        DB::table('coordinators')->insert([['person_id' => $world->people['coordinator'], 'school_id' => $world->school], ['person_id' => $world->people['other coordinator'], 'school_id' => $world->otherSchool]]);
+        $world->coordinates($world->people['coordinator'], $world->school);
+        $world->coordinates($world->people['other coordinator'], $world->otherSchool);
         foreach (['lead' => 'Petra Okonjo', 'co_teacher' => 'Marten Vale', 'assistant' => 'Odile Kerr'] as $role => $name) {
             $world->people[$role] = $world->staff($world->school, $name);
             $world->enroll($world->section, $world->people[$role], $role);
@@ -55,7 +56,7 @@ final class World
         $world->people['other teacher'] = $world->staff($world->school, 'Ruben Aske');
         $world->enroll($world->otherSection, $world->people['other teacher'], 'lead');
         $world->people['student'] = $world->student('Wilhelmina Seabright', $world->section, ['number' => '020001', 'birth_date' => '2018-02-11', 'grade' => '03']);
-        $world->people['guardian'] = $world->person($world->school, 'guardian', 'Hélène Marchetti', ['email' => 'helene@shoremail.example']);
+        $world->people['guardian'] = $world->person($world->school, 'guardian', 'Hélène Marchetti', ['email' => 'helene@shoremail.example', 'email_state' => 'confirmed', 'email_by' => 'mail']);
         $world->signIn($world->people['guardian'], 'helene@shoremail.example', password: 'lantern harbor morning');
         $world->insert('guardianships', ['student_id' => $world->people['student'], 'guardian_id' => $world->people['guardian'], 'state' => 'connected']);
         $world->code = $world->code($world->section, 'KDM4X7');
@@ -79,10 +80,15 @@ final class World
     public function staff(string $school, string $name): string
     {
         $mail = str_replace(' ', '.', NameKey::of($name)).'@lanternfield.example';
-        $id = $this->person($school, 'staff', $name, ['email' => $mail]);
+        $id = $this->person($school, 'staff', $name, ['email' => $mail, 'email_state' => 'confirmed', 'email_by' => 'school']);
         $this->signIn($id, $mail, password: 'lantern harbor morning');
 
         return $id;
+    }
+
+    public function coordinates(string $person, string $school): void
+    {
+        $this->insert('coordinators', ['person_id' => $person, 'school_id' => $school]);
     }
 
     /** @param  array<string, string|null>  $more */
@@ -156,7 +162,7 @@ final class World
     public static function checksum(): array
     {
         $sums = [];
-        foreach (['schools', 'school_years', 'people', 'sign_ins', 'badges', 'sections', 'enrollments', 'join_codes', 'invitations', 'join_requests', 'room_passes', 'guardianships', 'known_apart'] as $table) {
+        foreach (['schools', 'school_years', 'people', 'sign_ins', 'badges', 'sections', 'enrollments', 'join_codes', 'invitations', 'join_requests', 'room_passes', 'guardianships', 'known_apart', 'coordinators', 'identities', 'transfer_requests'] as $table) {
             $rows = DB::table($table)->orderBy('id')->get()->map(fn (object $row): string => json_encode($row, JSON_THROW_ON_ERROR))->all();
             $sums[$table] = hash('sha256', implode("\n", $rows));
         }

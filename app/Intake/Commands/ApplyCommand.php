@@ -8,6 +8,7 @@ use App\Intake\ImportPlanner;
 use App\Ledger\Ledger;
 use App\Models\School;
 use Illuminate\Support\Str;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\StalePlan;
 
@@ -39,7 +40,7 @@ final class ApplyCommand extends PlanCommand
             return self::SUCCESS;
         }
         try {
-            $entry = $ledger->apply($plan, School::query()->where('code', (string) $this->option('school'))->firstOrFail()->id, null, 'intake');
+            $entry = $ledger->apply($plan, School::query()->where('code', (string) $this->option('school'))->firstOrFail()->id, null, Action::Intake);
         } catch (StalePlan|Refusal $e) {
             $this->error($e->getMessage());
 

@@ -15,6 +15,7 @@ use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Str;
 use Throwable;
 use Vantrel\Core\Intake\Scope;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Table\UnreadableList;
@@ -79,7 +80,7 @@ final class WatchCommand extends Command
         try {
             $scope = $this->option('mode') === 'everyone' ? (string) Scope::read((string) $this->option('scope')) : null;
             $planned = $planner->planFiles([[$file, $name]], $school, $name, (string) Str::ulid(), 1, [], $scope);
-            $entry = $planned->plan->isEmpty() ? null : $ledger->apply($planned->plan, $school->id, null, 'intake');
+            $entry = $planned->plan->isEmpty() ? null : $ledger->apply($planned->plan, $school->id, null, Action::Intake);
             $trouble = '';
         } catch (UnreadableList|Refusal|StalePlan $e) {
             $trouble = $e->getMessage();

@@ -52,11 +52,40 @@ final class Workbook
     public static function ods(string $path, ZipArchive $zip): array
     {
         Packed::mustBeWhole($zip, 'content.xml');
+        self::mustRepeatWithinReason($path);
         $reader = ReaderEntityFactory::createODSReader();
         $reader->setShouldFormatDates(false);
         $reader->setShouldPreserveEmptyRows(true);
 
         return self::read($reader, $path, []);
+    }
+
+    /** A cell or row that is said to repeat more often than a sheet has room for is no spreadsheet's, and would fill the memory. */
+    private static function mustRepeatWithinReason(string $path): void
+    {
+        $xml = new XMLReader;
+        if (@$xml->open("zip://$path#content.xml", null, LIBXML_NONET | LIBXML_COMPACT) === false) {
+            return;
+        }
+        $previous = libxml_use_internal_errors(true);
+        try {
+            while (@$xml->read()) {
+                self::refuseDocumentType($xml);
+                if ($xml->nodeType !== XMLReader::ELEMENT || ! $xml->hasAttributes) {
+                    continue;
+                }
+                foreach (['number-columns-repeated' => 16_384, 'number-rows-repeated' => 1_048_576] as $attribute => $most) {
+                    $times = (string) ($xml->getAttribute("table:$attribute") ?? '');
+                    if ($times !== '' && (strlen($times) > 9 || (int) $times > $most)) {
+                        throw new UnreadableList('A cell of the workbook is repeated more often than a spreadsheet can hold. '.ListFile::SAVE_AS);
+                    }
+                }
+            }
+        } finally {
+            $xml->close();
+            libxml_clear_errors();
+            libxml_use_internal_errors($previous);
+        }
     }
 
     /**

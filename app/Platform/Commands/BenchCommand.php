@@ -16,6 +16,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use OpenSpout\Reader\Common\Creator\ReaderEntityFactory;
 use OpenSpout\Writer\Common\Creator\WriterEntityFactory;
+use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Print\CardOrder;
@@ -62,7 +63,7 @@ final class BenchCommand extends Command
         $this->takeBack($plan->changes);
         $entry = null;
         $applied = $this->time(function () use ($ledger, $plan, $school, &$entry): void {
-            $entry = $ledger->apply($plan, $school->id, null, 'intake');
+            $entry = $ledger->apply($plan, $school->id, null, Action::Intake);
         });
         $again = $this->time(fn () => $planner->planFiles([[$file, 'bench']], $school, 'bench', (string) Str::ulid()));
         $lookAlikes = $this->time(fn () => $pairs->of($school));

@@ -8,6 +8,7 @@ use App\Platform\Tries;
 use Illuminate\Console\Command;
 use Illuminate\Contracts\Encryption\Encrypter;
 use Illuminate\Cookie\CookieValuePrefix;
+use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Vantrel\Core\Codes\CodeBook;
@@ -38,20 +39,22 @@ final class BenchJoinsCommand extends Command
         if ($file === false) {
             return self::FAILURE;
         }
-        $rows = ['people' => [], 'sign_ins' => [], 'enrollments' => [], 'sessions' => []];
+        $rows = ['people' => [], 'sign_ins' => [], 'badges' => [], 'enrollments' => [], 'sessions' => []];
         $cookie = (string) config('session.cookie');
         for ($i = 0, $n = (int) $this->option('people'); $i < $n; $i++) {
             $id = (string) Str::ulid();
             $rows['people'][] = ['id' => $id, 'version' => 0, 'school_id' => $school, 'kind' => 'student', 'given_name' => "Pupil$i", 'family_name' => 'Family'.$i % 5000, 'search_name' => "pupil$i family".$i % 5000, 'number' => sprintf('%06d', $i), 'grade' => sprintf('%02d', 1 + $i % 12), 'state' => 'active'];
-            $rows['sign_ins'][] = ['id' => (string) Str::ulid(), 'version' => 0, 'person_id' => $id, 'user_name' => "pupil$i"];
+            $rows['sign_ins'][] = ['id' => $signIn = (string) Str::ulid(), 'version' => 0, 'person_id' => $id, 'user_name' => "pupil$i"];
             // Everyone is in two sections already.
             foreach ([$i, $i + 37] as $at) {
                 $rows['enrollments'][] = ['id' => (string) Str::ulid(), 'version' => 0, 'section_id' => $codes[$at % self::SECTIONS][0], 'person_id' => $id, 'role' => 'student', 'begins_on' => '2026-08-24', 'source' => 'list'];
             }
             if ($i < $joiners) {
+                // They have just signed in with their cards.
+                $rows['badges'][] = ['id' => $badge = (string) Str::ulid(), 'version' => 0, 'sign_in_id' => $signIn, 'token_hash' => hash('sha256', $badge), 'state' => 'live', 'made_at' => now()];
                 $session = Str::random(40);
                 $token = Str::random(40);
-                $rows['sessions'][] = ['id' => $session, 'user_id' => $id, 'ip_address' => '127.0.0.1', 'user_agent' => 'bench', 'payload' => base64_encode(serialize(['_token' => $token, 'login_web_'.sha1(\Illuminate\Auth\SessionGuard::class) => $id, 'seen_at' => time() + 180, '_flash' => ['old' => [], 'new' => []]])), 'last_activity' => time()];
+                $rows['sessions'][] = ['id' => $session, 'user_id' => $id, 'ip_address' => '127.0.0.1', 'user_agent' => 'bench', 'way' => 'badge', 'payload' => base64_encode(Crypt::encryptString(serialize(['opened_by' => ['way' => 'badge', 'id' => $badge, 'stamp' => '', 'factor' => false, 'at' => time()], 'sign_in' => $signIn, '_token' => $token, 'login_web_'.sha1(\Illuminate\Auth\SessionGuard::class) => $id, 'seen_at' => time() + 180, '_flash' => ['old' => [], 'new' => []]]))), 'last_activity' => time()];
                 fwrite($file, json_encode(['cookie' => $cookie.'='.rawurlencode($encrypter->encrypt(CookieValuePrefix::create($cookie, $encrypter->getKey()).$session, false)), 'token' => $token, 'code' => $codes[($i + 11) % self::SECTIONS][1]], JSON_THROW_ON_ERROR)."\n");
             }
             if ($i % 1000 === 999 || $i === $n - 1) {

@@ -45,8 +45,18 @@ export async function problemOf(response: Response): Promise<ApiError> {
     );
 }
 
+/** Milliseconds after which a page that nobody has touched asks by itself: that keeps no session open. */
+const UNTOUCHED = 60_000;
+let touched = Date.now();
+if (typeof window !== 'undefined') {
+    for (const kind of ['pointerdown', 'keydown', 'wheel', 'touchstart']) {
+        window.addEventListener(kind, () => (touched = Date.now()), { capture: true, passive: true });
+    }
+}
+
 const session: Middleware = {
     onRequest({ request }) {
+        if (Date.now() - touched > UNTOUCHED) request.headers.set('X-Vantrel-By-Itself', '1');
         request.headers.set('Accept', 'application/json');
         request.headers.set('X-XSRF-TOKEN', csrfToken());
         return request;

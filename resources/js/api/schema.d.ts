@@ -30,7 +30,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Send a link for a new password to the address on record; says the same whether there is one or not */
+        /** Send a link for a new password to the confirmed address; says the same, as fast, whether there is one or not */
         post: operations["forgottenSecretController"];
         delete?: never;
         options?: never;
@@ -261,24 +261,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/invited/{token}": {
+    "/api/invited": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** What the link of an invitation leads to */
-        get: operations["showInvitationController"];
+        get?: never;
         put?: never;
-        post?: never;
+        /** What the link of an invitation leads to */
+        post: operations["showInvitationController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/invited/{token}/accept": {
+    "/api/invited/accept": {
         parameters: {
             query?: never;
             header?: never;
@@ -295,7 +295,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/invited/{token}/decline": {
+    "/api/invited/decline": {
         parameters: {
             query?: never;
             header?: never;
@@ -355,7 +355,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What has become of the request this browser made; once approved, it is signed in */
+        /** What has become of the request this browser made; signed in where the password chosen here became the account’s */
         post: operations["askedNewcomerController"];
         delete?: never;
         options?: never;
@@ -397,7 +397,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/join/confirm/{token}": {
+    "/api/join/confirm": {
         parameters: {
             query?: never;
             header?: never;
@@ -406,7 +406,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Confirm an address of the school with the link of a mail: the account is made */
+        /** Confirm an address of the school with the link of a mail, and choose the password: the account is made */
         post: operations["confirmNewcomerController"];
         delete?: never;
         options?: never;
@@ -516,18 +516,34 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/new-password/{token}": {
+    "/api/new-password": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** Whether the link of a forgotten password works, and for whom */
-        get: operations["resetSecretController"];
+        get?: never;
         put?: never;
         /** Set a new password with the link of a mail; every session of the person ends */
         post: operations["useResetSecretController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/new-password/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether the link of a mail for a new password works, and for whom */
+        post: operations["resetSecretController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -568,6 +584,108 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/{person}/credentials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every way to sign in of a person: when it was issued and by whom, when and where it was used last */
+        get: operations["indexCredentialController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person}/credentials/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End one of them; sessions it opened end with the next request. A second factor takes the password of whoever ends it, unless they have just signed in */
+        post: operations["endCredentialController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person}/credentials/end-all": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End every way to sign in of a person, and every session */
+        post: operations["endAllCredentialController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person}/off-board": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Do it, as looked at; takes the password of whoever does it */
+        post: operations["offBoardCredentialController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person}/off-board/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What would end if somebody left the staff, and which sections would be left without a lead */
+        post: operations["planOffBoardingCredentialController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person}/sign-in-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Send a link to the address on record, by which its owner chooses a password and confirms the address */
+        post: operations["sendLinkCredentialController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/roles": {
         parameters: {
             query?: never;
@@ -585,15 +703,31 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/room/{token}": {
+    "/api/room": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
+        get?: never;
+        put?: never;
         /** The name list a room pass opens */
-        get: operations["showRoomController"];
+        post: operations["showRoomController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/room/enter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
         put?: never;
         /** Come in by tapping a name, and three pictures where the pass asks for them */
         post: operations["enterRoomController"];
@@ -946,6 +1080,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/{school}/transfers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Requests of other schools about students of this one, and this one’s own */
+        get: operations["indexTransferController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/transfers/{transfer}/accept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let the student go, or come to the other school too; stands in both ledgers */
+        post: operations["acceptTransferController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/transfers/{transfer}/refuse": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Turn the request down */
+        post: operations["refuseTransferController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/transfers/{transfer}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take back what this school has asked */
+        post: operations["withdrawTransferController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools/{school}/weights": {
         parameters: {
             query?: never;
@@ -1025,7 +1227,7 @@ export interface paths {
         /** Whether there is a second factor */
         get: operations["secondFactorSecretController"];
         put?: never;
-        /** Begin with a second factor: the secret, to be confirmed with a first code */
+        /** Begin with a second factor: the secret, to be confirmed with a first code; takes the password again */
         post: operations["beginSecondFactorSecretController"];
         /** Remove the second factor, with a code of it */
         delete: operations["removeSecondFactorSecretController"];
@@ -1276,6 +1478,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sections/{section}/requests/refuse-all": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Turn all who wait away at once */
+        post: operations["refuseAllRequestController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sections/{section}/requests/{asking}/approve": {
         parameters: {
             query?: never;
@@ -1448,6 +1667,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sign-in/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sign in with the token of a login card; whoever is signed in already says so first */
+        post: operations["cardSessionController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sign-in/code": {
         parameters: {
             query?: never;
@@ -1511,6 +1747,7 @@ export interface components {
             state: string;
             section: string;
             userName: string;
+            how: string;
         };
         Cell: {
             before: string;
@@ -1581,6 +1818,25 @@ export interface components {
             field: string | null;
             why: string;
         };
+        CredentialLine: {
+            kind: string;
+            id: string;
+            what: string;
+            since: string | null;
+            by: string;
+            lastUsed: string | null;
+            where: string;
+        };
+        CredentialPage: {
+            credentials: components["schemas"]["CredentialLine"][];
+            address: string;
+            confirmed: boolean;
+            addressSays: string;
+            addressAt: string | null;
+            canSendLink: boolean;
+            canLeave: boolean;
+            said: string;
+        };
         Desk: {
             school: string;
             year: string;
@@ -1597,6 +1853,7 @@ export interface components {
             number: boolean;
             mail: string;
             domains: string[];
+            password: boolean;
         };
         Enrolled: {
             sectionId: string;
@@ -1611,6 +1868,7 @@ export interface components {
             stayShared: boolean;
             singleSignOn: string;
             note: string;
+            secondFactor: boolean;
         };
         Evidence: {
             field: string;
@@ -1731,6 +1989,7 @@ export interface components {
             hasAccount: boolean;
             signedInAsInvited: boolean;
             expiresAt: string;
+            powers: string[];
         };
         Joined: {
             section: string;
@@ -1759,6 +2018,7 @@ export interface components {
             madeAt: string;
             undoneAt: string | null;
             canUndo: boolean;
+            undoUntil: string | null;
             kept: string[];
         };
         LedgerPage: {
@@ -1981,6 +2241,7 @@ export interface components {
         };
         RequestPage: {
             requests: components["schemas"]["RequestLine"][];
+            said: string;
         };
         ResetView: {
             userName: string;
@@ -2094,6 +2355,7 @@ export interface components {
         };
         SessionLine: {
             key: string;
+            way: string;
             device: string;
             from: string;
             seenAt: string;
@@ -2125,6 +2387,10 @@ export interface components {
             triesPerDay: number;
             guessPerDay: number;
             codeLength: number;
+            keepAskingsDays: number;
+            keepListsDays: number;
+            keepMessagesDays: number;
+            keepLogsDays: number;
             timeZones: string[];
         };
         SheetView: {
@@ -2165,6 +2431,26 @@ export interface components {
             key: string;
             count: number;
             label: string;
+        };
+        TransferLine: {
+            id: string;
+            ours: boolean;
+            kind: string;
+            state: string;
+            school: string;
+            said: string;
+            sections: string[];
+            student: string;
+            studentId: string | null;
+            probability: number | null;
+            evidence: components["schemas"]["Evidence"][];
+            askedBy: string;
+            askedAt: string;
+            answeredAt: string | null;
+        };
+        TransferPage: {
+            requests: components["schemas"]["TransferLine"][];
+            said: string;
         };
         UserName: {
             userName: string;
@@ -2624,12 +2910,16 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                token: string;
-            };
+            path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": {
+                    token: string;
+                };
+            };
+        };
         responses: {
             /** @description As asked */
             200: {
@@ -2646,14 +2936,13 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                token: string;
-            };
+            path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
                 "application/json": {
+                    token: string;
                     given_name?: string;
                     family_name?: string;
                     password?: string;
@@ -2676,12 +2965,16 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                token: string;
-            };
+            path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": {
+                    token: string;
+                };
+            };
+        };
         responses: {
             /** @description Done */
             204: {
@@ -2734,7 +3027,7 @@ export interface operations {
                     birth_date?: string;
                     number?: string;
                     email?: string;
-                    password: string;
+                    password?: string;
                 };
             };
         };
@@ -2827,12 +3120,17 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                token: string;
-            };
+            path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": {
+                    token: string;
+                    password: string;
+                };
+            };
+        };
         responses: {
             /** @description As asked */
             200: {
@@ -2985,40 +3283,17 @@ export interface operations {
             };
         };
     };
-    resetSecretController: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                token: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description As asked */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ResetView"];
-                };
-            };
-        };
-    };
     useResetSecretController: {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                token: string;
-            };
+            path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
                 "application/json": {
+                    token: string;
                     password: string;
                 };
             };
@@ -3030,6 +3305,32 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    resetSecretController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    token: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ResetView"];
+                };
             };
         };
     };
@@ -3082,6 +3383,162 @@ export interface operations {
             };
         };
     };
+    indexCredentialController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CredentialPage"];
+                };
+            };
+        };
+    };
+    endCredentialController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    kind: "password" | "passphrase" | "card" | "sign_on" | "second_factor" | "link" | "session";
+                    id: string;
+                    password?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CredentialPage"];
+                };
+            };
+        };
+    };
+    endAllCredentialController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CredentialPage"];
+                };
+            };
+        };
+    };
+    offBoardCredentialController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    to?: string;
+                    seed: string;
+                    fingerprint: string;
+                    password: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CredentialPage"];
+                };
+            };
+        };
+    };
+    planOffBoardingCredentialController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    to?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
+    sendLinkCredentialController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CredentialPage"];
+                };
+            };
+        };
+    };
     rolesStaffController: {
         parameters: {
             query?: never;
@@ -3106,12 +3563,16 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                token: string;
-            };
+            path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": {
+                    token: string;
+                };
+            };
+        };
         responses: {
             /** @description As asked */
             200: {
@@ -3128,14 +3589,13 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                token: string;
-            };
+            path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
                 "application/json": {
+                    token: string;
                     key: string;
                     pictures?: string[];
                 };
@@ -3747,6 +4207,9 @@ export interface operations {
                     second_factor?: "optional" | "coordinators" | "staff";
                     day_opens?: string;
                     day_closes?: string;
+                    keep_askings_days?: number;
+                    keep_lists_days?: number;
+                    keep_messages_days?: number;
                 };
             };
         };
@@ -3806,6 +4269,97 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Colleagues"];
+                };
+            };
+        };
+    };
+    indexTransferController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TransferPage"];
+                };
+            };
+        };
+    };
+    acceptTransferController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                transfer: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TransferPage"];
+                };
+            };
+        };
+    };
+    refuseTransferController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                transfer: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TransferPage"];
+                };
+            };
+        };
+    };
+    withdrawTransferController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                transfer: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TransferPage"];
                 };
             };
         };
@@ -3976,7 +4530,13 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": {
+                    current?: string;
+                };
+            };
+        };
         responses: {
             /** @description As asked */
             200: {
@@ -4508,6 +5068,28 @@ export interface operations {
             };
         };
     };
+    refuseAllRequestController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RequestPage"];
+                };
+            };
+        };
+    };
     approveRequestController: {
         parameters: {
             query?: never;
@@ -4793,6 +5375,33 @@ export interface operations {
                     secret: string;
                     /** @enum {string} */
                     stay?: "own" | "shared";
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignedIn"];
+                };
+            };
+        };
+    };
+    cardSessionController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    token: string;
+                    instead?: boolean;
                 };
             };
         };

@@ -1,5 +1,6 @@
 import { Navigate, Route, Routes, useParams } from 'react-router';
 import { AccountPage } from '@/areas/access/AccountPage';
+import { CardPage } from '@/areas/access/CardPage';
 import { ForgottenPage, NewPasswordPage } from '@/areas/access/ForgottenPage';
 import { HomePage } from '@/areas/access/HomePage';
 import { InvitedPage } from '@/areas/access/InvitedPage';
@@ -17,6 +18,7 @@ import { PairPage } from '@/areas/look-alikes/PairPage';
 import { MailroomPage } from '@/areas/mailroom/MailroomPage';
 import { PrintRoomPage } from '@/areas/print-room/PrintRoomPage';
 import { RollPage } from '@/areas/roll/RollPage';
+import { TransfersPage } from '@/areas/accounts/TransfersPage';
 import { SectionPage } from '@/areas/sections/SectionPage';
 import { SectionsPage } from '@/areas/sections/SectionsPage';
 import { SettingsPage } from '@/areas/settings/SettingsPage';
@@ -30,11 +32,12 @@ export function App() {
     return (
         <Routes>
             <Route path="/in/:code?" element={<JoinPage />} />
-            <Route path="/invited/:token" element={<InvitedPage />} />
-            <Route path="/room/:token" element={<RoomPage />} />
-            <Route path="/confirm/:token" element={<ConfirmPage />} />
+            <Route path="/invited/:token?" element={<InvitedPage />} />
+            <Route path="/room/:token?" element={<RoomPage />} />
+            <Route path="/confirm/:token?" element={<ConfirmPage />} />
+            <Route path="/b" element={<CardPage />} />
             <Route path="/forgotten" element={<ForgottenPage />} />
-            <Route path="/new-password/:token" element={<NewPasswordPage />} />
+            <Route path="/new-password/:token?" element={<NewPasswordPage />} />
             <Route path="/account" element={<Account />} />
             <Route path="/wall/:section" element={<WallPage />} />
             <Route path="/s/:school/*" element={<Staff />} />
@@ -74,6 +77,7 @@ function Staff() {
                 <Route path="desk" element={only(<DeskPage school={school} />)} />
                 <Route path="intake" element={only(<IntakePage school={school} />)} />
                 <Route path="intake/:id" element={only(<ImportPage school={school} />)} />
+                <Route path="transfers" element={only(<TransfersPage school={school} />)} />
                 <Route path="roll" element={only(<RollPage school={school} />)} />
                 <Route path="sections" element={<SectionsPage school={school} />} />
                 <Route path="sections/:id" element={<SectionPage school={school} />} />

@@ -23,7 +23,7 @@ interface Area {
 const AREAS: Area[] = [
     { path: 'desk', name: 'Desk', key: 'd' },
     { path: 'intake', name: 'Intake', key: 'i', loops: ['imports'], gap: true },
-    { path: 'roll', name: 'Roll', key: 'r', loops: ['unplaced'] },
+    { path: 'roll', name: 'Roll', key: 'r', loops: ['unplaced', 'transfers'] },
     { path: 'sections', name: 'Sections', key: 's', loops: ['requests', 'no_lead', 'invitations', 'invitations_expired'] },
     { path: 'print-room', name: 'Print room', key: 'p' },
     { path: 'look-alikes', name: 'Look-alikes', key: 'l', loops: ['look_alikes'], gap: true },

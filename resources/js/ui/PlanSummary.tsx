@@ -21,53 +21,55 @@ export function PlanSummary({ plan }: { plan: Schemas['PlanView'] }) {
                     {line}
                 </p>
             ))}
-            <div
-                className="mt-3 max-h-[38vh] overflow-auto border-y border-rule"
-                tabIndex={0}
-                role="region"
-                aria-label="The plan"
-            >
-                <table className="w-full border-collapse text-left text-sm">
-                    <thead className="sticky top-0 bg-paper">
-                        <tr className="border-b border-ink text-xs text-muted">
-                            <th className="w-24 py-1 font-normal">What</th>
-                            {headings.map((heading) => (
-                                <th key={heading} className="py-1 pr-4 font-normal">
-                                    {heading}
-                                </th>
-                            ))}
-                            <th className="py-1 font-normal">Note</th>
-                        </tr>
-                    </thead>
-                    <tbody>
-                        {plan.rows.map((row) => (
-                            <tr key={row.number} className="border-b border-rule align-top">
-                                <td className="py-1">
-                                    <State name={row.verdict as GlyphName} word={WORDS[row.verdict] ?? row.verdict} />
-                                </td>
-                                {headings.map((heading, place) => {
-                                    const cell = row.cells[heading];
-                                    return (
-                                        <td key={heading} className={`py-1 pr-4 ${place === 0 ? 'whitespace-nowrap' : ''}`}>
-                                            {cell && cell.before !== cell.after ? (
-                                                <>
-                                                    {cell.before && <s className="text-muted">{cell.before}</s>}{' '}
-                                                    <span className="font-semibold">{cell.after}</span>
-                                                </>
-                                            ) : (
-                                                cell?.after
-                                            )}
-                                        </td>
-                                    );
-                                })}
-                                <td className="py-1 text-muted">
-                                    {[row.why, ...row.problems.map((p) => p.message)].filter(Boolean).join(' ')}
-                                </td>
+            {plan.rows.length > 0 && (
+                <div
+                    className="mt-3 max-h-[38vh] overflow-auto border-y border-rule"
+                    tabIndex={0}
+                    role="region"
+                    aria-label="The plan"
+                >
+                    <table className="w-full border-collapse text-left text-sm">
+                        <thead className="sticky top-0 bg-paper">
+                            <tr className="border-b border-ink text-xs text-muted">
+                                <th className="w-24 py-1 font-normal">What</th>
+                                {headings.map((heading) => (
+                                    <th key={heading} className="py-1 pr-4 font-normal">
+                                        {heading}
+                                    </th>
+                                ))}
+                                <th className="py-1 font-normal">Note</th>
                             </tr>
-                        ))}
-                    </tbody>
-                </table>
-            </div>
+                        </thead>
+                        <tbody>
+                            {plan.rows.map((row) => (
+                                <tr key={row.number} className="border-b border-rule align-top">
+                                    <td className="py-1">
+                                        <State name={row.verdict as GlyphName} word={WORDS[row.verdict] ?? row.verdict} />
+                                    </td>
+                                    {headings.map((heading, place) => {
+                                        const cell = row.cells[heading];
+                                        return (
+                                            <td key={heading} className={`py-1 pr-4 ${place === 0 ? 'whitespace-nowrap' : ''}`}>
+                                                {cell && cell.before !== cell.after ? (
+                                                    <>
+                                                        {cell.before && <s className="text-muted">{cell.before}</s>}{' '}
+                                                        <span className="font-semibold">{cell.after}</span>
+                                                    </>
+                                                ) : (
+                                                    cell?.after
+                                                )}
+                                            </td>
+                                        );
+                                    })}
+                                    <td className="py-1 text-muted">
+                                        {[row.why, ...row.problems.map((p) => p.message)].filter(Boolean).join(' ')}
+                                    </td>
+                                </tr>
+                            ))}
+                        </tbody>
+                    </table>
+                </div>
+            )}
             <p className="mt-3">{plan.sentence}</p>
         </div>
     );

@@ -23,17 +23,21 @@ function words(): WordList
 
 it('needs the payload length that the sum gives', function (int $live, int $length): void {
     expect((new CodeChances($live, 100))->payloadLength())->toBe($length);
-})->with([[0, 6], [148, 6], [149, 7], [3_404, 7], [3_405, 8], [78_310, 8]]);
+})->with([[0, 6], [148, 6], [149, 7], [3_404, 7], [3_405, 8], [78_310, 8], [78_311, 9], [1_801_152, 9]]);
 
-it('refuses more live codes than 8 symbols can carry', function (): void {
-    (new CodeChances(78_311, 100))->payloadLength();
+it('refuses more live codes than 9 symbols can carry', function (): void {
+    (new CodeChances(1_801_153, 100))->payloadLength();
 })->throws(InvalidArgumentException::class);
 
 it('keeps the chance of a hit a day below 1 in 10,000 at every number of codes', function (): void {
-    foreach ([1, 148, 149, 1_000, 3_404, 3_405, 20_000, 78_310] as $live) {
-        $chances = new CodeChances($live, 100);
-        expect($chances->guessPerDay($chances->payloadLength()))->toBeLessThan(1 / 10_000);
+    // 5,020 tries: what the limits of one address and one account bear together.
+    foreach ([100, 5_020] as $tries) {
+        foreach ([1, 67, 68, 148, 149, 1_000, 1_559, 1_560, 3_404, 3_405, 20_000, 35_879] as $live) {
+            $chances = new CodeChances($live, $tries);
+            expect($chances->guessPerDay($chances->payloadLength()))->toBeLessThan(1 / 10_000);
+        }
     }
+    expect(array_map(fn (int $live): int => (new CodeChances($live, 5_020))->payloadLength(), [2, 3, 67, 68, 1_559, 1_560, 35_879]))->toBe([6, 7, 7, 8, 8, 9, 9]);
 });
 
 it('computes the birthday bound', function (): void {

@@ -112,22 +112,30 @@ it('keeps the rule for those under 13, to the day of the birthday', function () 
         ->and(fn () => $ask('2013-09-02', 'listed'))->toThrow(Refusal::class, 'under 13');
 });
 
-$request = new Row('req', 1, ['section_id' => 'sec', 'join_code_id' => 'c1', 'state' => 'waiting', 'given_name' => 'Marlo', 'family_name' => 'Quill', 'birth_date' => '2010-05-04', 'email' => null, 'password' => 'hash', 'token_hash' => null, 'person_id' => null, 'answered_at' => null, 'answered_by' => null]);
+$request = new Row('req', 1, ['section_id' => 'sec', 'join_code_id' => 'c1', 'state' => 'waiting', 'given_name' => 'Marlo', 'family_name' => 'Quill', 'birth_date' => '2010-05-04', 'email' => null, 'password' => 'hash', 'token_hash' => null, 'person_id' => null, 'answered_at' => null, 'answered_by' => null, 'sign_in_id' => null]);
 
 it('answers a request once: in with an account, in as somebody of the list, or turned away', function () use ($ids, $request): void {
-    $in = Newcomers::approve(heron(), $request, new UserNames(['marlo.quill' => true], []), 'me', $ids, '2026-09-01', AT);
+    $in = Newcomers::approve(heron(), $request, new UserNames(['marlo.quill' => true], []), 'me', null, $ids, '2026-09-01', AT);
     expect(tables($in))->toBe(['people', 'sign_ins', 'enrollments', 'join_requests'])->and($in->changes[1]->after)->toMatchArray(['user_name' => 'marlo.quill2', 'password' => 'hash'])
-        ->and($in->changes[3]->after)->toMatchArray(['state' => 'approved', 'password' => null]);
-    $as = Newcomers::approveAs(heron(), $request, child(), [], new UserNames([], []), 'me', $ids, '2026-09-01', AT);
-    expect(tables($as))->toBe(['sign_ins', 'enrollments', 'join_requests'])->and($as->changes[0]->after['person_id'])->toBe('noor');
-    $already = Newcomers::approveAs(heron(), $request, child(), [new Row('e', 1, ['section_id' => 'sec', 'ends_on' => null])], new UserNames([], []), 'me', $ids, '2026-09-01', AT);
-    expect(tables($already))->toBe(['sign_ins', 'join_requests']);
+        ->and($in->changes[3]->after)->toMatchArray(['state' => 'approved', 'password' => null, 'sign_in_id' => $in->changes[1]->id])->and($in->changes[0]->after)->toMatchArray(['email' => null, 'email_state' => 'claimed']);
+    // Somebody known: a likeness alone enrolls, and hands nobody an account.
+    $signIn = new Row('s', 1, ['person_id' => 'noor', 'user_name' => 'noor.haddad', 'passphrase' => 'sealed', 'password' => null]);
+    $as = fn (bool $proven = false, bool $used = false, ?Row $s = null, array $in = [], Way $way = Way::Passphrase) => Newcomers::approveAs(heron(), $request, child(), $proven, $way, $s, $used, $in, 'me', $ids, '2026-09-01', AT);
+    expect(tables($as()))->toBe(['enrollments', 'join_requests'])->and(tables($as(in: [new Row('e', 1, ['section_id' => 'sec', 'ends_on' => null])])))->toBe(['join_requests'])
+        ->and(tables($as(true, true, $signIn)))->toBe(['enrollments', 'join_requests'])->and(tables($as(true, false, $signIn, way: Way::School)))->toBe(['enrollments', 'join_requests'])
+        ->and($as(false, false, $signIn)->changes[1]->after)->not->toHaveKey('sign_in_id');
+    // With a proof, the account that nobody has used is its owner's.
+    $theirs = $as(true, false, $signIn);
+    expect(tables($theirs))->toBe(['sign_ins', 'enrollments', 'join_requests'])->and($theirs->changes[0]->after)->toBe(['password' => 'hash', 'passphrase' => null])->and($theirs->changes[2]->after['sign_in_id'])->toBe('s');
+    expect(Newcomers::proves($request, child()->with(['birth_date' => '2010-05-04']), 'birth_date'))->toBeTrue()->and(Newcomers::proves($request, child(), 'birth_date'))->toBeFalse()
+        ->and(Newcomers::proves($request, child(), 'number'))->toBeFalse()->and(Newcomers::proves($request, child(), 'none'))->toBeFalse();
+    expect(tables(Newcomers::refuseAll(heron(), [$request, $request->with([])], 'me', AT)))->toBe(['join_requests'])->and(fn () => Newcomers::refuseAll(heron(), [], 'me', AT))->toThrow(Refusal::class, 'Nobody waits');
     expect(tables(Newcomers::refuse(heron(), $request, 'me', AT)))->toBe(['join_requests']);
     foreach (['approved', 'refused'] as $state) {
         expect(fn () => Newcomers::refuse(heron(), $request->with(['state' => $state]), 'me', AT))->toThrow(Refusal::class, 'has been answered');
     }
-    expect(fn () => Newcomers::approve(heron('archived'), $request, new UserNames([], []), 'me', $ids, '2026-09-01', AT))->toThrow(Refusal::class, 'archived')
-        ->and(fn () => Newcomers::approveAs(heron(), $request, child('left'), [], new UserNames([], []), 'me', $ids, '2026-09-01', AT))->toThrow(Refusal::class);
+    expect(fn () => Newcomers::approve(heron('archived'), $request, new UserNames([], []), 'me', null, $ids, '2026-09-01', AT))->toThrow(Refusal::class, 'archived')
+        ->and(fn () => Newcomers::approveAs(heron(), $request, child('left'), true, Way::Passphrase, null, false, [], 'me', $ids, '2026-09-01', AT))->toThrow(Refusal::class);
 });
 
 it('gives the account on the list to who shows to be its owner, while nobody has used it', function () use ($ids): void {
@@ -135,9 +143,9 @@ it('gives the account on the list to who shows to be its owner, while nobody has
     $claim = fn (Row $s, ?string $last = null, array $in = [], array $terms = [], int $cameIn = 0, Way $way = Way::Passphrase) => Newcomers::claim(heron(), doorCode($terms), child(), $way, $s, $last, 'hash', $in, $cameIn, $ids, '2026-09-01', AT);
     expect(tables($claim($signIn)))->toBe(['sign_ins', 'enrollments'])->and($claim($signIn)->changes[0]->after)->toBe(['password' => 'hash', 'passphrase' => null])
         ->and(tables($claim($signIn, null, [new Row('e', 1, ['section_id' => 'sec', 'ends_on' => null])], ['cap' => 1], 1)))->toBe(['sign_ins'])
-        ->and(fn () => $claim($signIn, AT))->toThrow(Refusal::class, 'used already')
+        ->and(fn () => $claim($signIn, AT))->toThrow(Refusal::class, 'in use already')
         ->and(fn () => $claim($signIn, way: Way::School))->toThrow(Refusal::class, 'own sign-on')
-        ->and(fn () => $claim($signIn->with(['password' => 'other'])))->toThrow(Refusal::class, 'used already')
+        ->and(fn () => $claim($signIn->with(['password' => 'other'])))->toThrow(Refusal::class, 'in use already')
         ->and(fn () => $claim($signIn, null, [], ['cap' => 1], 1))->toThrow(Refusal::class, 'All places');
 });
 

@@ -45,9 +45,9 @@ function smallSchool(): Snapshot
 }
 
 /** @param  array<string, string>  $answers */
-function listPlan(string $csv, array $answers = []): Plan
+function listPlan(string $csv, array $answers = [], array $own = []): Plan
 {
-    return IntakePlanner::plan(Lists::contents($csv, $answers), smallSchool(), new IntakeWish('List', 'school', 'year', '2026-10-01', $answers), new Ids('01K3CNQ0000000000000000000'), new UserNames([], []));
+    return IntakePlanner::plan(Lists::contents($csv, $answers), smallSchool(), new IntakeWish('List', 'school', 'year', '2026-10-01', $answers, own: $own), new Ids('01K3CNQ0000000000000000000'), new UserNames([], []));
 }
 
 /** @return list<Change> */
@@ -82,19 +82,54 @@ it('never overwrites with a blank', function (): void {
     expect($plan->isEmpty())->toBeTrue();
 });
 
-it('asks about a student of another school: transfer, also enroll, or another person', function (): void {
+it('asks about a student of another school of the coordinator’s: transfer, also enroll, or another person', function (): void {
     $csv = "No,Name,Grade,Homeroom\n020500,Kai Wu,3,3 Heron\n";
-    $question = listPlan($csv)->questions[0];
+    $question = listPlan($csv, own: ['other'])->questions[0];
     expect($question->text)->toBe('Is row 2 Kai Wu?')->and(array_map(fn ($c): string => $c->key, $question->choices))->toBe(['is:kai:transfer', 'is:kai:also', 'is:kai:leave', 'other', 'skip']);
-    $transfer = listPlan($csv, [$question->id => 'is:kai:transfer']);
+    $transfer = listPlan($csv, [$question->id => 'is:kai:transfer'], ['other']);
     expect(array_map(fn (Change $c): string => $c->id, array_filter(changesTo($transfer, Entity::Enrollment), fn (Change $c): bool => ! $c->inserts())))->toContain('e2')
         ->and(changesTo($transfer, Entity::Person)[0]->after['school_id'])->toBe('school');
-    $also = listPlan($csv, [$question->id => 'is:kai:also']);
+    $also = listPlan($csv, [$question->id => 'is:kai:also'], ['other']);
     expect(changesTo($also, Entity::Person))->toBe([])->and(changesTo($also, Entity::Enrollment))->toHaveCount(1);
-    $other = listPlan($csv, [$question->id => 'other']);
+    $other = listPlan($csv, [$question->id => 'other'], ['other']);
     expect(changesTo($other, Entity::Person)[0]->inserts())->toBeTrue();
-    expect(listPlan($csv, [$question->id => 'skip'])->isEmpty())->toBeTrue();
-    expect(listPlan($csv, [$question->id => 'is:somebody-else'])->questions[0]->open())->toBeTrue();
+    expect(listPlan($csv, [$question->id => 'skip'], ['other'])->isEmpty())->toBeTrue();
+    expect(listPlan($csv, [$question->id => 'is:somebody-else'], ['other'])->questions[0]->open())->toBeTrue();
+});
+
+it('writes nobody of another school, and shows nothing of them: that school is asked', function (): void {
+    // A name is not enough to hear that there is somebody.
+    expect(listPlan("Name,Grade\nKai Wu,3\n")->questions)->toBe([])->and(listPlan("Name,Grade\nKai Wu,3\n")->rows[0]->matchId)->toBeNull();
+    $csv = "No,Name,Grade,DOB,Homeroom\n020500,Kai Wu,4,2018-01-01,3 Heron\n";
+    $question = listPlan($csv)->questions[0];
+    expect($question->text)->toBe('Is row 2 a student of Elsewhere?')->and(array_map(fn ($c): string => $c->key, $question->choices))->toBe(['is:kai:ask-transfer', 'is:kai:ask-also', 'other', 'skip'])
+        ->and(array_filter(array_map(fn ($e): string => $e->right, $question->evidence)))->toBe([]);
+    $asked = listPlan($csv, [$question->id => 'is:kai:ask-transfer']);
+    expect(array_map(fn (Change $c): string => $c->entity->value, $asked->changes))->toBe(['transfer_requests'])
+        ->and($asked->changes[0]->after)->toMatchArray(['person_id' => 'kai', 'from_school_id' => 'other', 'to_school_id' => 'school', 'kind' => 'transfer', 'state' => 'waiting'])
+        ->and(json_decode((string) $asked->changes[0]->after['said'], true))->toMatchArray(['given_name' => 'Kai', 'family_name' => 'Wu', 'birth_date' => '2018-01-01', 'grade' => '04', 'sections' => ['heron']]);
+    $row = $asked->rows[0];
+    expect($row->matchId)->toBeNull()->and($row->matchNumber)->toBeNull()->and($row->why)->toBe('Elsewhere is asked')->and($row->cells['Grade']->before)->toBe('4');
+    // Answers for one's own school do not work on another's, whoever writes them.
+    foreach (['is:kai:transfer', 'is:kai:also', 'is:kai:leave', 'is:kai'] as $forged) {
+        expect(listPlan($csv, [$question->id => $forged])->changes)->toBe([]);
+    }
+    expect(listPlan("Name,Grade\nKai Wu,3\n", [substr(hash('sha256', 'who|'.'x'), 0, 20) => 'is:kai'])->changes[0]->inserts())->toBeTrue();
+});
+
+it('takes an account key for its own school’s students only', function (): void {
+    $plan = listPlan("Account key,Name,Guardian,Guardian email\nkai,Kai Wu,Eve Wu,eve@evil.example\n");
+    expect(array_filter(changesTo($plan, Entity::Guardianship), fn (Change $c): bool => $c->after['student_id'] === 'kai'))->toBe([]);
+});
+
+it('does not put an address nobody has confirmed in the place of one that is, without a question', function (): void {
+    $snapshot = smallSchool();
+    $ann = new Row('ann', 1, [...$snapshot->find(Entity::Person, 'ann')->values, 'email_state' => 'confirmed', 'email_by' => 'mail', 'email_at' => null]);
+    $known = new Snapshot(['people' => [...$snapshot->all(Entity::Person), 'ann' => $ann], 'guardianships' => $snapshot->all(Entity::Guardianship)], ['school' => 'Here']);
+    $plan = fn (array $answers): Plan => IntakePlanner::plan(Lists::contents("Account key,Name,Guardian,Guardian email\nnoor,Noor Haddad,Ann Haddad,eve@evil.example\n"), $known, new IntakeWish('List', 'school', 'year', '2026-10-01', $answers), new Ids('01K3CNQ0000000000000000000'), new UserNames([], []));
+    $question = $plan([])->questions[0];
+    expect($question->text)->toBe('Does Ann Haddad have another address now (row 2)?')->and(changesTo($plan([]), Entity::Person))->toBe([])->and(changesTo($plan([$question->id => 'keep']), Entity::Person))->toBe([])
+        ->and(changesTo($plan([$question->id => 'take']), Entity::Person)[0]->after)->toMatchArray(['email' => 'eve@evil.example', 'email_state' => 'claimed', 'email_by' => 'list']);
 });
 
 it('brings back a student who had left', function (): void {

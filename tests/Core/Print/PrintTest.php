@@ -73,7 +73,7 @@ function issue(Row $signIn, array $badges = [], bool $lost = false): CardIssue
 {
     $random = new KeyedStream(str_repeat('k', 32), 'cards');
 
-    return CardIssue::for([$signIn], $badges, new PassphraseSheet(WordList::fromText((string) file_get_contents(__DIR__.'/../../../resources/words/passphrase.txt')), $random), $random, fn (string $p): string => "sealed:$p", new Ids('01K3CNQ0000000000000000000'), '2026-09-01 10:00:00', $lost, '3 Heron');
+    return CardIssue::for([$signIn], $badges, [], new PassphraseSheet(WordList::fromText((string) file_get_contents(__DIR__.'/../../../resources/words/passphrase.txt')), $random), $random, fn (string $p): string => "sealed:$p", new Ids('01K3CNQ0000000000000000000'), '2026-09-01 10:00:00', $lost, '3 Heron');
 }
 
 it('gives a card a badge, and a passphrase only where there is none', function (): void {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Vantrel\Core\Codes\CodeChances;
 use Vantrel\Core\Codes\KeyedStream;
+use Vantrel\Core\Codes\WordList;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Row;
 use Vantrel\Core\SignIn\Limit;
@@ -53,7 +54,7 @@ it('takes three pictures of ours and not three alike', function (): void {
 });
 
 it('ends the printed passphrase with the own password', function (): void {
-    $signIn = new Row('s', 1, ['user_name' => 'uma.rao', 'passphrase' => 'sealed', 'password' => null]);
+    $signIn = new Row('s', 1, ['user_name' => 'uma.rao', 'passphrase' => 'sealed', 'password' => null, 'temporary' => 0]);
     expect(OwnPassword::set($signIn, 'hash')->changes[0]->after)->toBe(['password' => 'hash', 'passphrase' => null]);
 });
 
@@ -85,13 +86,14 @@ it('takes what is typed as the way of signing in says', function (Way $way, bool
 
 it('bears so few wrong tries that a day of guessing finds next to nothing', function (): void {
     $aDay = fn (Limit $limit): float => $limit->most() * 86400 / $limit->seconds();
-    // Three of 1,296 words, 31 bits. One address may spread its tries over every account of a school.
-    expect($aDay(Limit::SignInAddress) / 1296 ** 3)->toBeLessThan(0.0001)
+    $words = count(WordList::fromText((string) file_get_contents(__DIR__.'/../../../resources/words/passphrase.txt'))->words);
+    // One address may spread its tries over every account of a school.
+    expect($aDay(Limit::SignInAddress) / $words ** 3)->toBeLessThan(0.0001)
         // A code of the second factor: three steps are good at any time (RFC 6238, 5.2).
         ->and($aDay(Limit::SecondFactor) * 3 / 10 ** Totp::DIGITS)->toBeLessThan(0.002)
         ->and($aDay(Limit::ProofStudent) / 365)->toBeLessThan(0.02)
-        // A district of 20,000 live codes has codes of eight symbols and a check: both limits together.
-        ->and((new CodeChances(20_000, (int) ($aDay(Limit::CodeAddress) + $aDay(Limit::CodeAccount))))->guessPerDay(8))->toBeLessThan(0.0001);
+        // A district of 20,000 live codes has codes of nine symbols and a check: both limits together.
+        ->and((new CodeChances(20_000, (int) ($aDay(Limit::CodeAddress) + $aDay(Limit::CodeAccount))))->guessPerDay(9))->toBeLessThan(0.0001);
     foreach (Limit::cases() as $limit) {
         expect($limit->most())->toBeGreaterThan(0)->and($limit->seconds())->toBeGreaterThanOrEqual(900);
     }

@@ -1,13 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { api, data } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { Leaf, LeafNote } from './Leaf';
 import { problem } from './problem';
 import { SetPassword } from './SetPassword';
+import { useToken } from './token';
 
 /** Asking for a link to set a new password. The answer is the same whether there is such an account or not. */
 export function ForgottenPage() {
@@ -29,7 +30,7 @@ export function ForgottenPage() {
                 <>
                     <p className="mb-6">
                         {t(
-                            'If there is an account with a mail address on record, a link is on its way to it. It works for one hour.',
+                            'If there is an account with a confirmed mail address, a link is on its way to it. It works for one hour.',
                         )}
                     </p>
                     <p className="mb-6 text-muted">{t('Students without a mail address: ask your teacher for a new card.')}</p>
@@ -70,12 +71,11 @@ export function ForgottenPage() {
 /** What the link of that mail opens. */
 export function NewPasswordPage() {
     const { t } = useTranslation();
-    const { token = '' } = useParams();
+    const token = useToken();
     const navigate = useNavigate();
-    const path = { params: { path: { token } } };
     const { data: reset, error: missing } = useQuery({
         queryKey: ['new-password', token],
-        queryFn: () => data(api.GET('/api/new-password/{token}', path)),
+        queryFn: () => data(api.POST('/api/new-password/check', { body: { token } })),
     });
     if (missing)
         return (
@@ -95,7 +95,7 @@ export function NewPasswordPage() {
             <SetPassword
                 hint={t('Several words are easiest. All devices that are signed in are signed out.')}
                 onSet={async (password) => {
-                    await api.POST('/api/new-password/{token}', { ...path, body: { password } });
+                    await api.POST('/api/new-password', { body: { token, password } });
                     void navigate('/?card=password', { replace: true });
                 }}
             />

@@ -17,7 +17,7 @@ export function HomePage() {
     const room = me.room !== '' ? sessionStorage.getItem(ROOM) : null;
     const done = async () => {
         await api.POST('/api/sign-out');
-        window.location.href = room ? `/room/${room}` : '/';
+        window.location.href = room ? `/room#${room}` : '/';
     };
     return (
         <Leaf

@@ -1,13 +1,14 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { useNavigate, useParams } from 'react-router';
+import { useNavigate } from 'react-router';
 import { api, ApiError, data, sentence } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { day, lastDay } from '@/ui/dates';
 import { Leaf, LeafNote } from './Leaf';
 import { type NewAccount, NewAccountFields } from './NewAccountFields';
 import { SignInPage } from './SignInPage';
+import { useToken } from './token';
 
 const ENDED: Record<string, string> = {
     accepted: 'This invitation has been accepted. Sign in to work in the section.',
@@ -16,36 +17,28 @@ const ENDED: Record<string, string> = {
     expired: 'This invitation has expired. Ask for it to be sent again.',
 };
 
-const POWERS: Record<string, string> = {
-    'co-teacher': 'You can do all the lead can, except archive the section and hand it over.',
-    assistant: 'You see the roster and print cards.',
-    substitute: 'You see the roster, print cards, show the code and let newcomers in.',
-};
-
 /** What the link of an invitation opens. */
 export function InvitedPage() {
     const { t } = useTranslation();
-    const { token = '' } = useParams();
+    const token = useToken();
     const navigate = useNavigate();
     const queries = useQueryClient();
     const [signingIn, setSigningIn] = useState(false);
     const [account, setAccount] = useState<NewAccount>({ given: '', family: '', password: '' });
     const [error, setError] = useState<{ field: string; text: string } | null>(null);
-    const path = { params: { path: { token } } };
     const {
         data: invitation,
         error: missing,
         refetch,
-    } = useQuery({ queryKey: ['invited', token], queryFn: () => data(api.GET('/api/invited/{token}', path)) });
+    } = useQuery({ queryKey: ['invited', token], queryFn: () => data(api.POST('/api/invited', { body: { token } })) });
     const accept = async () => {
         setError(null);
         try {
             const me = await data(
-                api.POST('/api/invited/{token}/accept', {
-                    ...path,
+                api.POST('/api/invited/accept', {
                     body: invitation?.signedInAsInvited
-                        ? {}
-                        : { given_name: account.given, family_name: account.family, password: account.password },
+                        ? { token }
+                        : { token, given_name: account.given, family_name: account.family, password: account.password },
                 }),
             );
             queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'me' && query.queryKey[0] !== 'invited' });
@@ -57,7 +50,7 @@ export function InvitedPage() {
     };
     const decline = async () => {
         try {
-            await api.POST('/api/invited/{token}/decline', path);
+            await api.POST('/api/invited/decline', { body: { token } });
         } catch (e) {
             setError({ field: '', text: sentence(e) });
         }
@@ -73,7 +66,7 @@ export function InvitedPage() {
     if (signingIn)
         return (
             <SignInPage
-                then={`/invited/${token}`}
+                then={`/invited#${token}`}
                 note={t('Sign in as {{email}}, then answer the invitation.', { email: invitation.email })}
             />
         );
@@ -93,12 +86,18 @@ export function InvitedPage() {
             above={invitation.school}
         >
             <p className="mb-6">
-                {t(`As ${invitation.role}.`)} {t(POWERS[invitation.role] ?? '')}
+                {t(`As ${invitation.role}.`)}
                 {invitation.beginsOn && invitation.endsOn && (
                     <> {t('From {{from}} up to {{to}}.', { from: day(invitation.beginsOn), to: lastDay(invitation.endsOn) })}</>
                 )}{' '}
                 <span className="text-muted">{t('Open until {{day}}.', { day: day(invitation.expiresAt) })}</span>
             </p>
+            <p className="mb-1">{t('You can:')}</p>
+            <ul className="mb-6 list-disc ps-5 text-muted">
+                {invitation.powers.map((power) => (
+                    <li key={power}>{power}</li>
+                ))}
+            </ul>
             {error?.field === '' && <LeafNote bad>{t(error.text)}</LeafNote>}
             {invitation.signedInAsInvited ? (
                 <Button large kind="primary" onClick={() => void accept()}>

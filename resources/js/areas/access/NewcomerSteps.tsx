@@ -66,7 +66,8 @@ export function NewcomerSteps({ code, onIn, onBack, onSignIn }: Props) {
     const ask = () =>
         run(async () => {
             const filled = Object.fromEntries(Object.entries(more).filter(([, value]) => value !== ''));
-            setAsked(await data(api.POST('/api/join/ask', { body: { code, ...names, password: account.password, ...filled } })));
+            const own = door?.password ? { password: account.password } : {};
+            setAsked(await data(api.POST('/api/join/ask', { body: { code, ...names, ...own, ...filled } })));
             setStep('wait');
         });
     const of = (field: string) => (error?.field === field ? error.text : undefined);
@@ -228,7 +229,11 @@ export function NewcomerSteps({ code, onIn, onBack, onSignIn }: Props) {
                         {...(door.domains.length > 0 ? { hint: `…@${door.domains.join(', …@')}` } : {})}
                     />
                 )}
-                <NewAccountFields value={account} onChange={setAccount} error={error} names={false} password={password} />
+                {door.password ? (
+                    <NewAccountFields value={account} onChange={setAccount} error={error} names={false} password={password} />
+                ) : (
+                    <p className="text-sm text-muted">{t('You choose your password with the link that comes by mail.')}</p>
+                )}
                 <Button large kind="primary" type="submit" disabled={busy}>
                     {t('Ask to come in')}
                 </Button>

@@ -1,12 +1,13 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { useNavigate, useParams } from 'react-router';
+import { useNavigate } from 'react-router';
 import { api, data, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Leaf, LeafNote } from './Leaf';
 import { PictureKeys } from './PictureKeys';
 import { problem } from './problem';
+import { useToken } from './token';
 
 /** Where the tablet goes back to when a student is done. */
 export const ROOM = 'vantrel.room';
@@ -14,15 +15,14 @@ export const ROOM = 'vantrel.room';
 /** The name list a room pass opens on a shared device: tap your name, and your pictures where the room asks for them. */
 export function RoomPage() {
     const { t } = useTranslation();
-    const { token = '' } = useParams();
+    const token = useToken();
     const queries = useQueryClient();
     const navigate = useNavigate();
     const [chosen, setChosen] = useState<Schemas['RoomName'] | null>(null);
     const [error, setError] = useState('');
-    const path = { params: { path: { token } } };
     const { data: room, error: shut } = useQuery({
         queryKey: ['room', token],
-        queryFn: () => data(api.GET('/api/room/{token}', path)),
+        queryFn: () => data(api.POST('/api/room', { body: { token } })),
         refetchInterval: 30_000,
         retry: false,
     });
@@ -30,7 +30,7 @@ export function RoomPage() {
         setError('');
         try {
             const me = await data(
-                api.POST('/api/room/{token}', { ...path, body: { key: name.key, ...(pictures.length > 0 ? { pictures } : {}) } }),
+                api.POST('/api/room/enter', { body: { token, key: name.key, ...(pictures.length > 0 ? { pictures } : {}) } }),
             );
             sessionStorage.setItem(ROOM, token);
             queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'me' });

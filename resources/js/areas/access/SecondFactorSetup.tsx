@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, data, type Schemas } from '@/api/client';
+import { api, ApiError, data, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { QrCode } from '@/ui/QrCode';
@@ -13,6 +13,18 @@ export function SecondFactorSetup({ onDone }: { onDone: () => void }) {
     const [recovery, setRecovery] = useState<string[]>([]);
     const [code, setCode] = useState('');
     const [error, setError] = useState('');
+    const [asks, setAsks] = useState(false);
+    const [current, setCurrent] = useState('');
+    const begin = () =>
+        run(async () => {
+            try {
+                setBegun(await data(api.POST('/api/second-factor', { body: current ? { current } : {} })));
+            } catch (e) {
+                // Signed in a while ago: whoever sets this up shows once more who they are.
+                if (e instanceof ApiError && e.fields.current) setAsks(true);
+                if (!(e instanceof ApiError && e.fields.current && !asks)) throw e;
+            }
+        });
     const run = async (work: () => Promise<void>) => {
         setError('');
         try {
@@ -39,17 +51,32 @@ export function SecondFactorSetup({ onDone }: { onDone: () => void }) {
         );
     if (!begun)
         return (
-            <div>
-                <p className="mb-4">{t('You need an app on your phone that shows codes of six figures.')}</p>
-                {error && <p className="mb-3 text-madder">{error}</p>}
-                <Button
-                    large
-                    kind="primary"
-                    onClick={() => void run(async () => setBegun(await data(api.POST('/api/second-factor'))))}
-                >
+            <form
+                className="flex flex-col gap-4"
+                onSubmit={(event) => {
+                    event.preventDefault();
+                    void begin();
+                }}
+            >
+                <p>{t('You need an app on your phone that shows codes of six figures.')}</p>
+                {asks && (
+                    <Field
+                        large
+                        label={t('Your password now')}
+                        type="password"
+                        required
+                        autoFocus
+                        autoComplete="current-password"
+                        hint={t('Once more: whoever sets this up decides who can sign in.')}
+                        value={current}
+                        onChange={(event) => setCurrent(event.target.value)}
+                    />
+                )}
+                {error && <p className="text-madder">{error}</p>}
+                <Button large kind="primary" type="submit">
                     {t('Set it up')}
                 </Button>
-            </div>
+            </form>
         );
     return (
         <form

@@ -25,6 +25,7 @@ export function SignInPage({ note, then }: { note?: string; then?: string }) {
     const [secret, setSecret] = useState('');
     const [stay, setStay] = useState<'' | 'own' | 'shared'>('');
     const [coding, setCoding] = useState(false);
+    const [back, setBack] = useState(false);
     const [code, setCode] = useState('');
     const [error, setError] = useState('');
     const [busy, setBusy] = useState(false);
@@ -55,10 +56,13 @@ export function SignInPage({ note, then }: { note?: string; then?: string }) {
                 api.POST('/api/sign-in', { body: { user_name: userName, secret, ...(stay ? { stay } : {}) } }),
             );
             if (answer.me) enter(answer.me);
-            else setCoding(true);
+            else {
+                setBack(false);
+                setCoding(true);
+            }
         });
     const complete = () => run(async () => enter(await data(api.POST('/api/sign-in/code', { body: { code } }))));
-    if (coding)
+    if (coding || (entrance?.secondFactor && !back))
         return (
             <Leaf title={t('The code of your app')}>
                 <form
@@ -83,7 +87,7 @@ export function SignInPage({ note, then }: { note?: string; then?: string }) {
                     <Button large kind="primary" type="submit" disabled={busy}>
                         {t('Sign in')}
                     </Button>
-                    <Button large kind="quiet" onClick={() => setCoding(false)}>
+                    <Button large kind="quiet" onClick={() => (setCoding(false), setBack(true))}>
                         {t('Back')}
                     </Button>
                 </form>

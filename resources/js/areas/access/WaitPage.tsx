@@ -1,12 +1,12 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { Link, useParams } from 'react-router';
+import { Link } from 'react-router';
 import { api, data, type Schemas } from '@/api/client';
-import { Button } from '@/ui/Button';
 import { Joined } from './Joined';
-import { Leaf, LeafNote } from './Leaf';
-import { problem } from './problem';
+import { Leaf } from './Leaf';
+import { SetPassword } from './SetPassword';
+import { useToken } from './token';
 
 /** Waiting to be let in: asks again every few seconds, and is in as soon as somebody has said yes. */
 export function WaitPage({ asked, onIn }: { asked: Schemas['Asked']; onIn: (joined: Schemas['Joined']) => void }) {
@@ -20,7 +20,7 @@ export function WaitPage({ asked, onIn }: { asked: Schemas['Asked']; onIn: (join
         refetchInterval: (query) => (['waiting', 'mail'].includes(query.state.data?.state ?? '') ? 3_000 : false),
     });
     useEffect(() => {
-        if (now.state === 'approved') onIn({ section: now.section, already: false, userName: now.userName });
+        if (now.state === 'approved' && now.how === '') onIn({ section: now.section, already: false, userName: now.userName });
     }, [now, onIn]);
     if (now.state === 'refused' || now.state === 'none')
         return (
@@ -28,6 +28,19 @@ export function WaitPage({ asked, onIn }: { asked: Schemas['Asked']; onIn: (join
                 <p className="mb-6">{t('Perhaps it was the wrong code. Speak with your teacher.')}</p>
                 <Link to="/in" className="inline-flex min-h-12 items-center underline underline-offset-4">
                     {t('Type another code')}
+                </Link>
+            </Leaf>
+        );
+    if (now.state === 'approved')
+        return (
+            <Leaf title={t('You are in {{section}}', { section: now.section })}>
+                <p className="mb-6">
+                    {now.how === 'mail'
+                        ? t('The mail has been answered. Sign in with the user name and the password that were chosen there.')
+                        : t('Sign in with your card or your own password. If you have neither, ask your teacher for a card.')}
+                </p>
+                <Link to="/" className="inline-flex min-h-12 items-center underline underline-offset-4">
+                    {t('Sign in')}
                 </Link>
             </Leaf>
         );
@@ -50,27 +63,20 @@ export function WaitPage({ asked, onIn }: { asked: Schemas['Asked']; onIn: (join
 /** What the link of the mail to a school address opens. */
 export function ConfirmPage() {
     const { t } = useTranslation();
-    const { token = '' } = useParams();
+    const token = useToken();
     const queries = useQueryClient();
     const [joined, setJoined] = useState<Schemas['Joined'] | null>(null);
-    const [error, setError] = useState('');
-    const confirm = async () => {
-        setError('');
-        try {
-            setJoined(await data(api.POST('/api/join/confirm/{token}', { params: { path: { token } } })));
-            await queries.invalidateQueries();
-        } catch (e) {
-            setError(problem(e, t).text);
-        }
+    const confirm = async (password: string) => {
+        setJoined(await data(api.POST('/api/join/confirm', { body: { token, password } })));
+        await queries.invalidateQueries();
     };
     if (joined) return <Joined joined={joined} />;
     return (
         <Leaf title={t('Is this your address?')}>
-            {error && <LeafNote bad>{error}</LeafNote>}
-            <p className="mb-6">{t('If you asked to come into a section, go on: your account is made and you are in.')}</p>
-            <Button large kind="primary" onClick={() => void confirm()}>
-                {t('Yes, let me in')}
-            </Button>
+            <p className="mb-6">
+                {t('If you asked to come into a section, choose a password: your account is made and you are in.')}
+            </p>
+            <SetPassword hint={t('At least 8 characters. Three words that belong to nobody else are best.')} onSet={confirm} />
         </Leaf>
     );
 }

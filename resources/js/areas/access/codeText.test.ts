@@ -6,6 +6,7 @@ describe('codeText', () => {
         expect(codeText('kdm4x7r')).toBe('KDM-4X7R');
         expect(codeText('KDM4X7RT')).toBe('KDM4-X7RT');
         expect(codeText('KDM4X7RTB')).toBe('KDM-4X7-RTB');
+        expect(codeText('KDM4X7RTBC')).toBe('KDM-4X7R-TBC');
     });
     it('puts the first dash in while it is typed', () => {
         expect(codeText('kd')).toBe('KD');

@@ -1,5 +1,5 @@
-const GROUPS: Record<number, number[]> = { 7: [3, 4], 8: [4, 4], 9: [3, 3, 3] };
-const LONGEST = 9;
+const GROUPS: Record<number, number[]> = { 7: [3, 4], 8: [4, 4], 9: [3, 3, 3], 10: [3, 4, 3] };
+const LONGEST = 10;
 
 /** What has been typed of a code, without dashes and in capitals, no longer than a code can be. */
 export function codeSymbols(typed: string): string {

@@ -5,7 +5,7 @@ import { api, data, sentence } from '@/api/client';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { DataTable } from '@/ui/DataTable';
-import { moment } from '@/ui/dates';
+import { day, moment } from '@/ui/dates';
 import { Empty } from '@/ui/Empty';
 import { useNotice } from '@/ui/Notice';
 import { SideSheet } from '@/ui/SideSheet';
@@ -91,9 +91,9 @@ export function LedgerPage({ school }: { school: School }) {
                                 e.undoneAt ? (
                                     <State name="leaving" word="undone" />
                                 ) : e.canUndo ? (
-                                    'can be undone'
+                                    `until ${day(e.undoUntil ?? '')}`
                                 ) : (
-                                    <State name="locked" word="too old" />
+                                    <State name="locked" word="no more" />
                                 ),
                             width: '126px',
                         },

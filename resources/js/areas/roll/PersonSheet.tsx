@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { api, data } from '@/api/client';
+import { CredentialsPart } from '@/areas/accounts/CredentialsPart';
 import type { School } from '@/shell/session';
 import { day, lastDay, moment } from '@/ui/dates';
 import { Glyph } from '@/ui/Glyph';
@@ -84,13 +85,17 @@ export function PersonSheet({
                     items={person.relatives}
                 >
                     {(r) => (
-                        <li key={r.id} className="py-0.5">
-                            <button
-                                className="inline-block min-h-6 leading-6 underline decoration-rule underline-offset-4"
-                                onClick={() => onOpen(r.id)}
-                            >
-                                {r.name}
-                            </button>{' '}
+                        <li key={r.id || r.name} className="py-0.5">
+                            {r.id === '' ? (
+                                r.name
+                            ) : (
+                                <button
+                                    className="inline-block min-h-6 leading-6 underline decoration-rule underline-offset-4"
+                                    onClick={() => onOpen(r.id)}
+                                >
+                                    {r.name}
+                                </button>
+                            )}{' '}
                             <span className="text-xs text-muted">{r.state}</span>
                             {(r.email || r.phone) && (
                                 <span className="block break-words text-xs text-muted">
@@ -101,18 +106,7 @@ export function PersonSheet({
                     )}
                 </Part>
             )}
-            <Part title="Sign-in" empty="No user name." items={person.userNames}>
-                {(u) => (
-                    <li key={u.userName} className="py-0.5">
-                        <span className="break-words font-mono">{u.userName}</span>
-                        <span className="block text-xs text-muted">
-                            {u.secret}
-                            {u.cards > 0 && `, ${u.cards} working ${u.cards === 1 ? 'card' : 'cards'}`},{' '}
-                            {u.lastSignedIn ? `last in ${moment(u.lastSignedIn)}` : 'never signed in'}
-                        </span>
-                    </li>
-                )}
-            </Part>
+            <CredentialsPart person={person} school={school.id} />
             <Part title="What happened" empty="Nothing since the account was made." items={person.history}>
                 {(h) => (
                     <li key={h.entryId + h.at + h.reason} className="py-0.5">

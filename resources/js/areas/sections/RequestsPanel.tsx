@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { api, data, type Schemas, sentence } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { moment } from '@/ui/dates';
+import { Dialog } from '@/ui/Dialog';
 import { EvidenceBars } from '@/ui/Evidence';
 import { useNotice } from '@/ui/Notice';
 
@@ -13,6 +14,7 @@ export function RequestsPanel({ section, onChange }: { section: Schemas['Section
     const queries = useQueryClient();
     const say = useNotice();
     const [shown, setShown] = useState<string | null>(null);
+    const [clearing, setClearing] = useState(false);
     const path = { section: section.id };
     const { data: page } = useQuery({
         queryKey: ['requests', section.id],
@@ -21,8 +23,9 @@ export function RequestsPanel({ section, onChange }: { section: Schemas['Section
     });
     const answer = async (work: Promise<Schemas['RequestPage']>, done: string) => {
         try {
-            queries.setQueryData(['requests', section.id], await work);
-            say(done);
+            const page = await work;
+            queries.setQueryData(['requests', section.id], page);
+            say(page.said || done);
         } catch (e) {
             say(sentence(e), { bad: true });
         }
@@ -36,17 +39,44 @@ export function RequestsPanel({ section, onChange }: { section: Schemas['Section
                     body: as ? { as: as.id } : {},
                 }),
             ),
-            as ? `${r.name} comes in as ${as.name} of the list.` : `${r.name} is in, with an account.`,
+            `${r.name} is in.`,
         );
     const refuse = (r: Schemas['RequestLine']) =>
         answer(
             data(api.POST('/api/sections/{section}/requests/{asking}/refuse', { params: { path: { ...path, asking: r.id } } })),
             `${r.name} was turned away. The Ledger can undo it.`,
         );
+    const refuseAll = () =>
+        answer(data(api.POST('/api/sections/{section}/requests/refuse-all', { params: { path } })), 'All were turned away.');
     if (!page || page.requests.length === 0) return null;
     return (
         <section className="mb-7 border-l-[3px] border-marigold pl-4" aria-live="polite">
-            <h2 className="mb-2 text-lg">At the door: {page.requests.length}</h2>
+            <div className="mb-2 flex items-baseline justify-between gap-3">
+                <h2 className="text-lg">At the door: {page.requests.length}</h2>
+                {page.requests.length > 3 && (
+                    <Button kind="quiet" onClick={() => setClearing(true)}>
+                        Turn all away…
+                    </Button>
+                )}
+            </div>
+            <Dialog open={clearing} onClose={() => setClearing(false)} title={`Turn all ${page.requests.length} away`}>
+                <p className="mb-5 text-sm">
+                    No accounts are made. Whoever should have come in can ask again; if the code has got about, give the section a
+                    new one. The Ledger can undo it.
+                </p>
+                <div className="flex gap-3">
+                    <Button
+                        kind="danger"
+                        onClick={() => {
+                            setClearing(false);
+                            void refuseAll();
+                        }}
+                    >
+                        Turn {page.requests.length} away
+                    </Button>
+                    <Button onClick={() => setClearing(false)}>Cancel</Button>
+                </div>
+            </Dialog>
             <ul>
                 {page.requests.map((r) => (
                     <li key={r.id} className="border-t border-rule py-2">

@@ -136,7 +136,7 @@ export function SectionPage({ school }: { school: School }) {
                             <span className="ml-3 text-ink">
                                 <State
                                     name="archived"
-                                    word={`archived ${day(section.archivedOn)}: it can be read and cards can be printed, nothing else`}
+                                    word={`archived ${day(section.archivedOn)}: read-only; coordinators can still print cards`}
                                 />
                             </span>
                         )}

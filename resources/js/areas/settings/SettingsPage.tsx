@@ -52,6 +52,7 @@ export function SettingsPage({ school }: { school: School }) {
                 <SignInPart settings={settings} keep={keep} />
                 <DoorPart settings={settings} keep={keep} />
                 <StaffPart settings={settings} keep={keep} />
+                <KeepingPart settings={settings} keep={keep} />
                 <NamingPart settings={settings} school={school} keep={keep} />
             </div>
         </div>
@@ -264,6 +265,57 @@ function StaffPart({ settings, keep }: PartProps) {
                             { value: 'staff', label: 'all staff must have it' },
                         ]}
                     />
+                </>
+            )}
+        </PartForm>
+    );
+}
+
+function KeepingPart({ settings, keep }: PartProps) {
+    return (
+        <PartForm
+            title="How long things are kept"
+            about="Every night what is past its time is cleared away; the Ledger says what. What can be undone is kept for as long as it can."
+            button="Save how long things are kept"
+            kept={{
+                keep_askings_days: String(settings.keepAskingsDays),
+                keep_lists_days: String(settings.keepListsDays),
+                keep_messages_days: String(settings.keepMessagesDays),
+            }}
+            body={(draft) => ({
+                keep_askings_days: Number(draft.keep_askings_days),
+                keep_lists_days: Number(draft.keep_lists_days),
+                keep_messages_days: Number(draft.keep_messages_days),
+            })}
+            keep={keep}
+        >
+            {(_, __, field) => (
+                <>
+                    <Field
+                        label="Requests that were turned away, in days"
+                        type="number"
+                        min={15}
+                        className="max-w-96"
+                        {...field('keep_askings_days')}
+                    />
+                    <Field
+                        label="Files of lists brought in, in days"
+                        hint="What a list did stays in the Ledger; a list that waits for so long is discarded."
+                        type="number"
+                        min={15}
+                        className="max-w-96"
+                        {...field('keep_lists_days')}
+                    />
+                    <Field
+                        label="Messages in the Mailroom, in days"
+                        type="number"
+                        min={15}
+                        className="max-w-96"
+                        {...field('keep_messages_days')}
+                    />
+                    <p className="text-sm text-muted">
+                        Logs of the server are kept for {settings.keepLogsDays} days; that is set where it runs.
+                    </p>
                 </>
             )}
         </PartForm>

@@ -5,6 +5,7 @@ import { api, data, type Schemas, sentence } from '@/api/client';
 import type { School } from '@/shell/session';
 import { ApplyBar } from '@/ui/ApplyBar';
 import { Button } from '@/ui/Button';
+import { day } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
@@ -57,13 +58,15 @@ function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurn
     const turn = async () => {
         if (!plan) return;
         try {
-            await api.POST('/api/schools/{school}/year-turn', {
-                params: { path: { school: school.id } },
-                body: { ...body, seed: plan.seed, fingerprint: plan.fingerprint },
-            });
+            const { undoUntil: until } = await data(
+                api.POST('/api/schools/{school}/year-turn', {
+                    params: { path: { school: school.id } },
+                    body: { ...body, seed: plan.seed, fingerprint: plan.fingerprint },
+                }),
+            );
             setSure(false);
             await queries.invalidateQueries();
-            say(`${wish.name} it is. The Ledger can undo the turn for two weeks.`);
+            say(`${wish.name} it is. The Ledger can undo the turn${until ? ` until ${day(until)}` : ''}.`);
             void navigate(`/s/${school.code}/ledger`);
         } catch (e) {
             setSure(false);

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Access;
+
+use App\Ledger\Ledger;
+use App\Ledger\Snapshots;
+use App\Mailroom\ResetMail;
+use App\Models\Person;
+use App\Models\School;
+use App\Models\SignIn;
+use App\Platform\CoreKit;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Mail;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Vantrel\Core\Accounts\Address;
+use Vantrel\Core\Accounts\Addresses;
+use Vantrel\Core\Accounts\AddressSource;
+use Vantrel\Core\Codes\Token;
+use Vantrel\Core\Plan\Action;
+use Vantrel\Core\Plan\Entity;
+
+/** Links in mails by which a person sets a password: asked for by themselves, or sent by a coordinator for a first sign-in. */
+final class ResetLinks
+{
+    /** Minutes for which a link works that somebody has asked for, and one that was sent to be read some time. */
+    public const ASKED_MINUTES = 60;
+
+    public const SENT_MINUTES = 7 * 24 * 60;
+
+    public function __construct(private readonly CoreKit $kit, private readonly Ledger $ledger, private readonly Snapshots $snapshots)
+    {
+    }
+
+    /** @param  string  $address which a mail goes to; following its link confirms it */
+    public function send(Person $person, SignIn $signIn, string $address, int $minutes): void
+    {
+        $token = Token::draw($this->kit->random($this->kit->seed().' reset'));
+        DB::table('password_resets')->insert(['id' => $this->kit->seed(), 'sign_in_id' => $signIn->id, 'token_hash' => $token->hash(), 'address' => $address, 'made_at' => now(), 'expires_at' => now()->addMinutes($minutes)]);
+        Mail::to($address)->send(new ResetMail($person->school_id, School::query()->findOrFail($person->school_id)->name, $signIn->user_name, rtrim((string) config('app.url'), '/').'/new-password#'.$token->plain, $minutes));
+    }
+
+    /** @return object{id: string, sign_in_id: string, address: string|null} */
+    public function find(string $token): object
+    {
+        /** @var object{id: string, sign_in_id: string, address: string|null} */
+        return DB::table('password_resets')->where('token_hash', Token::hashOf($token))->whereNull('used_at')->where('expires_at', '>', now())->first(['id', 'sign_in_id', 'address']) ?? throw new NotFoundHttpException;
+    }
+
+    /** @param  object{id: string}  $link */
+    public function take(object $link): void
+    {
+        if (DB::table('password_resets')->where('id', $link->id)->whereNull('used_at')->update(['used_at' => now()]) === 0) {
+            throw new NotFoundHttpException;
+        }
+    }
+
+    /**
+     * Whoever followed the link reads the mailbox it was sent to.
+     *
+     * @param  object{address: string|null}  $link
+     */
+    public function confirm(Person $person, object $link): void
+    {
+        $row = $this->snapshots->find(Entity::Person, $person->id);
+        if ($row === null || $link->address === null || $link->address !== $row->maybe('email') || Address::isConfirmed($row)) {
+            return;
+        }
+        $this->ledger->apply(Addresses::confirm($row, AddressSource::Mail, $this->kit->now()), $person->school_id, $person, Action::Address);
+    }
+
+    public static function closeAll(string $personId): void
+    {
+        DB::table('password_resets')->whereIn('sign_in_id', fn ($q) => $q->select('id')->from('sign_ins')->where('person_id', $personId))->whereNull('used_at')->update(['used_at' => now()]);
+    }
+}

@@ -1,0 +1,190 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Accounts;
+
+use App\Access\ResetLinks;
+use App\Access\SessionLine;
+use App\Ledger\Ledger;
+use App\Ledger\Snapshots;
+use App\Mailroom\AccountNotice;
+use App\Models\Person;
+use App\Platform\CoreKit;
+use App\Platform\SchoolDay;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Facades\DB;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Vantrel\Core\Accounts\Credentials;
+use Vantrel\Core\Accounts\OffBoarding;
+use Vantrel\Core\Accounts\StaffRecords;
+use Vantrel\Core\Plan\Action;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Row;
+
+/** Ends ways to sign in: one by one, all at once, or all of somebody who leaves. What is in the ledger ends by a plan; sessions follow. */
+final class CredentialDesk
+{
+    public function __construct(private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit)
+    {
+    }
+
+    /**
+     * @param  string  $kind as {@see CredentialLine} has it
+     * @return string what was done, in a sentence
+     */
+    public function end(Person $person, string $kind, string $id, Person $actor): string
+    {
+        $plan = match ($kind) {
+            'password', 'passphrase' => Credentials::endSecret($this->own(Entity::SignIn, $id, fn (Row $s): string => $s->text('person_id'), $person)),
+            'card' => Credentials::endBadge($this->own(Entity::Badge, $id, fn (Row $b): string => (string) $this->snapshots->find(Entity::SignIn, $b->text('sign_in_id'))?->text('person_id'), $person), $person->fullName(), $this->kit->now()),
+            'sign_on' => Credentials::endIdentity($this->own(Entity::Identity, $id, fn (Row $i): string => $i->text('person_id'), $person), $person->fullName(), $this->kit->now()),
+            default => null,
+        };
+        if ($plan !== null) {
+            $this->ledger->apply($plan, $person->school_id, $actor, Action::EndCredential);
+            if ($kind === 'password' || $kind === 'passphrase') {
+                ResetLinks::closeAll($person->id);
+            }
+            AccountNotice::tell($person, 'A way to sign in was ended', [$plan->sentence]);
+
+            return $plan->sentence;
+        }
+
+        return $this->endOutside($person, $kind, $id);
+    }
+
+    /** @return string what was done, in a sentence */
+    public function endAll(Person $person, Person $actor): string
+    {
+        $row = $this->snapshots->find(Entity::Person, $person->id) ?? throw new NotFoundHttpException;
+        $plan = Credentials::endAll($row, $this->signIns($person->id), $this->badges($person->id), $this->identities($person->id), $this->kit->now());
+        if (! $plan->isEmpty()) {
+            $this->ledger->apply($plan, $person->school_id, $actor, Action::EndCredential);
+        }
+        $this->shut($person);
+        AccountNotice::tell($person, 'All ways to sign in were ended', [$plan->sentence, 'Your school gives you a new card or a link to sign in again.']);
+
+        return $plan->sentence;
+    }
+
+    /** @param  string|null  $toId who is to lead the sections they led */
+    public function offBoarding(Person $person, ?string $toId, string $seed): Plan
+    {
+        $row = $this->snapshots->find(Entity::Person, $person->id) ?? throw new NotFoundHttpException;
+        $to = $toId === null ? null : ($this->snapshots->find(Entity::Person, $toId) ?? throw new Refusal('Choose somebody on the staff of this school.', 'to'));
+        if ($to !== null && $to->text('school_id') !== $person->school_id) {
+            throw new Refusal('Choose somebody on the staff of this school.', 'to');
+        }
+        $ids = $this->kit->ids($seed);
+        $now = $ids->instant();
+        $alone = DB::table('coordinators as c')->where('c.person_id', $person->id)->where('c.state', 'active')
+            ->whereNotExists(fn (Builder $o) => $o->from('coordinators as o')->join('people as p', 'p.id', '=', 'o.person_id')->whereColumn('o.school_id', 'c.school_id')->where('o.person_id', '!=', $person->id)->where('o.state', 'active')->where('p.state', 'active'))->exists();
+
+        return OffBoarding::plan($row, $this->records($person, $now), $to, $alone, $ids, SchoolDay::at($person->school_id, $now), $now);
+    }
+
+    public function offBoard(Person $person, Plan $plan, Person $actor): void
+    {
+        // Roles at other schools of the district end with the account they belong to.
+        $this->ledger->apply($plan, $person->school_id, $actor, Action::OffBoard, also: $this->coordinated($person->id));
+        $this->shut($person);
+        AccountNotice::tell($person, 'Your account was closed', ['Your account at the school was closed today. Nothing of it signs in any more.']);
+    }
+
+    public function idsOf(string $seed): Ids
+    {
+        return $this->kit->ids($seed);
+    }
+
+    /** What is in no ledger: second factor, links under way, open sessions. */
+    private function shut(Person $person): void
+    {
+        DB::table('second_factors')->where('person_id', $person->id)->delete();
+        ResetLinks::closeAll($person->id);
+        DB::table('sessions')->where('user_id', $person->id)->delete();
+    }
+
+    private function endOutside(Person $person, string $kind, string $id): string
+    {
+        if ($kind === 'second_factor') {
+            if (DB::table('second_factors')->where('person_id', $person->id)->delete() === 0) {
+                throw new NotFoundHttpException;
+            }
+            DB::table('sessions')->where('user_id', $person->id)->delete();
+            AccountNotice::tell($person, 'The second factor was removed', ['Your school has removed the second factor of your account. Where the school asks for one, the next sign-in sets it up again.']);
+
+            return "The second factor of {$person->fullName()} is removed, and every open session ended.";
+        }
+        if ($kind === 'link') {
+            $done = DB::table('password_resets')->where('id', $id)->whereNull('used_at')->whereIn('sign_in_id', fn (Builder $q) => $q->select('id')->from('sign_ins')->where('person_id', $person->id))->update(['used_at' => now()]);
+
+            return $done === 1 ? 'The link in that mail does not work any more.' : throw new NotFoundHttpException;
+        }
+        $session = $kind !== 'session' ? null : DB::table('sessions')->where('user_id', $person->id)->pluck('id')->first(fn (mixed $s): bool => is_string($s) && hash_equals(SessionLine::keyOf($s), $id));
+        if ($session === null) {
+            throw new NotFoundHttpException;
+        }
+        DB::table('sessions')->where('id', $session)->delete();
+
+        return 'That session is ended.';
+    }
+
+    /** @param  callable(Row): string  $ownerOf */
+    private function own(Entity $entity, string $id, callable $ownerOf, Person $person): Row
+    {
+        $row = $this->snapshots->find($entity, $id);
+
+        return $row !== null && $ownerOf($row) === $person->id ? $row : throw new NotFoundHttpException;
+    }
+
+    private function records(Person $person, string $now): StaffRecords
+    {
+        $today = SchoolDay::at($person->school_id, $now);
+        $mine = array_merge([$person->school_id], $this->coordinated($person->id));
+        $teaching = $this->snapshots->list(Entity::Enrollment, fn (Builder $q): Builder => $q->where('person_id', $person->id)->where('role', '!=', 'student')->where(fn (Builder $o): Builder => $o->whereNull('ends_on')->orWhere('ends_on', '>', $today)));
+        $sections = [];
+        foreach ($this->snapshots->list(Entity::Section, fn (Builder $q): Builder => $q->whereIn('id', array_map(fn (Row $e): string => $e->text('section_id'), $teaching))) as $section) {
+            $sections[$section->id] = $section;
+        }
+        $here = fn (Row $e): bool => in_array($sections[$e->text('section_id')]->text('school_id'), $mine, true);
+        $elsewhere = array_values(array_filter($teaching, fn (Row $e): bool => ! $here($e) && $sections[$e->text('section_id')]->text('state') === 'open'));
+        $names = DB::table('schools')->pluck('name', 'id');
+
+        return new StaffRecords(
+            $this->signIns($person->id), $this->badges($person->id), $this->identities($person->id),
+            $this->snapshots->list(Entity::Coordinator, fn (Builder $q): Builder => $q->where('person_id', $person->id)->where('state', 'active')),
+            $person->email === null ? [] : $this->snapshots->list(Entity::Invitation, fn (Builder $q): Builder => $q->where('email', $person->email)->where('state', 'invited')->whereIn('section_id', fn (Builder $s) => $s->select('id')->from('sections')->whereIn('school_id', $mine))),
+            array_values(array_filter($teaching, $here)),
+            $this->snapshots->list(Entity::Enrollment, fn (Builder $q): Builder => $q->whereIn('section_id', array_map(strval(...), array_keys($sections)))->where('person_id', '!=', $person->id)->where('role', '!=', 'student')->where(fn (Builder $o): Builder => $o->whereNull('ends_on')->orWhere('ends_on', '>', $today))),
+            $sections, array_map(fn (Row $e): string => $sections[$e->text('section_id')]->text('name').' at '.$names[$sections[$e->text('section_id')]->text('school_id')], $elsewhere),
+        );
+    }
+
+    /** @return list<string> */
+    private function coordinated(string $personId): array
+    {
+        return array_values(DB::table('coordinators')->where('person_id', $personId)->where('state', 'active')->pluck('school_id')->map(fn (mixed $id): string => (string) $id)->all());
+    }
+
+    /** @return list<Row> */
+    private function signIns(string $personId): array
+    {
+        return $this->snapshots->list(Entity::SignIn, fn (Builder $q): Builder => $q->where('person_id', $personId));
+    }
+
+    /** @return list<Row> */
+    private function badges(string $personId): array
+    {
+        return $this->snapshots->list(Entity::Badge, fn (Builder $q): Builder => $q->where('state', 'live')->whereIn('sign_in_id', fn (Builder $s) => $s->select('id')->from('sign_ins')->where('person_id', $personId)));
+    }
+
+    /** @return list<Row> */
+    private function identities(string $personId): array
+    {
+        return $this->snapshots->list(Entity::Identity, fn (Builder $q): Builder => $q->where('person_id', $personId));
+    }
+}

@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Accounts;
+
+use Vantrel\Core\Placement\Enrolling;
+use Vantrel\Core\Placement\StaffRole;
+use Vantrel\Core\Plan\Cell;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\PlanRow;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Plan\Tally;
+use Vantrel\Core\Plan\Verdict;
+use Vantrel\Core\Plan\Words;
+
+/**
+ * Somebody of the staff leaves: every way to sign in ends, roles end, open invitations are withdrawn, and the sections they led are
+ * handed over or named. One plan, one entry; undone, everything comes back but the secrets.
+ */
+final class OffBoarding
+{
+    /**
+     * @param  StaffRecords  $of what belongs to the person
+     * @param  Row|null  $to who leads the sections they led, where anybody is named
+     * @param  bool  $onlyCoordinator whether a school they coordinate has nobody else who does
+     * @param  string  $today the day at the school
+     * @param  string  $now UTC instant
+     *
+     * @throws Refusal
+     */
+    public static function plan(Row $person, StaffRecords $of, ?Row $to, bool $onlyCoordinator, Ids $ids, string $today, string $now): Plan
+    {
+        $name = Enrolling::name($person);
+        if ($person->text('kind') !== 'staff') {
+            throw new Refusal('This is for staff. Students leave by a list or the year turn.');
+        }
+        if ($person->text('state') !== 'active') {
+            throw new Refusal("$name has left already.");
+        }
+        if ($to !== null && ($to->id === $person->id || $to->text('kind') !== 'staff' || $to->text('state') !== 'active')) {
+            throw new Refusal('Hand the sections to somebody else who works here.', 'to');
+        }
+        $plan = new PlanBuilder;
+        $plan->update(Entity::Person, $person, ['state' => 'left'], 'left the staff');
+        $ended = Credentials::closeAll($plan, $of->signIns, $of->badges, $of->identities, $now, 'left the staff');
+        foreach ($of->coordinators as $coordinator) {
+            $plan->update(Entity::Coordinator, $coordinator, ['state' => 'ended'], 'left the staff');
+        }
+        foreach ($of->invitations as $invitation) {
+            $plan->update(Entity::Invitation, $invitation, ['state' => 'withdrawn', 'answered_at' => $now], 'left the staff');
+        }
+        [$handed, $without] = self::sections($plan, $person, $of, $to, $ids, $today);
+        if ($without !== []) {
+            $plan->warn(Words::count(count($without), 'section is', 'sections are').' left without a lead: '.Words::some($without, 6).'. Name somebody to hand them to, or hand each over from its page.');
+        }
+        if ($of->elsewhere !== []) {
+            $plan->warn("$name also teaches ".Words::some($of->elsewhere, 4).'. Tell those schools: their sections are theirs to hand over.');
+        }
+        if ($onlyCoordinator) {
+            $plan->block("$name is the only coordinator of a school. Make somebody else its coordinator first (vantrel:coordinator).");
+        }
+        $coordinated = count($of->coordinators);
+        $parts = array_values(array_filter([
+            $ended === [] ? '' : 'ends '.Words::join($ended),
+            $coordinated === 0 ? '' : 'ends '.Words::count($coordinated, 'role as coordinator', 'roles as coordinator'),
+            $of->invitations === [] ? '' : 'withdraws '.Words::count(count($of->invitations), 'invitation'),
+            $handed === [] ? '' : 'hands '.Words::count(count($handed), 'section').' to '.($to === null ? '' : Enrolling::name($to)),
+            $without === [] ? '' : 'leaves '.Words::count(count($without), 'section').' without a lead',
+        ], fn (string $p): bool => $p !== ''));
+
+        return $plan->build("$name leaves the staff", "$name leaves the staff today".($parts === [] ? '.' : ': '.Words::join($parts).'.').' All open sessions end.', array_values(array_filter([
+            new Tally('handed', count($handed), 'sections handed over'), new Tally('without_lead', count($without), 'sections without a lead'),
+        ], fn (Tally $t): bool => $t->count > 0)));
+    }
+
+    /** @return array{list<string>, list<string>} names of sections handed over, and of those left without a lead */
+    private static function sections(PlanBuilder $plan, Row $person, StaffRecords $of, ?Row $to, Ids $ids, string $today): array
+    {
+        $handed = $without = [];
+        $n = 0;
+        foreach ($of->teaching as $enrollment) {
+            $section = $of->sections[$enrollment->text('section_id')] ?? null;
+            if ($section === null || $section->text('state') !== 'open') {
+                continue;
+            }
+            $plan->update(Entity::Enrollment, $enrollment, ['ends_on' => max($today, $enrollment->text('begins_on'))], 'left the staff');
+            $role = StaffRole::from($enrollment->text('role'));
+            $then = '';
+            // Handed to somebody of the school the section is in; others are named.
+            if ($role === StaffRole::Lead && $to !== null && $to->text('school_id') === $section->text('school_id')) {
+                foreach ($of->colleagues as $other) {
+                    if ($other->text('section_id') === $section->id && $other->text('person_id') === $to->id) {
+                        $plan->update(Entity::Enrollment, $other, ['ends_on' => max($today, $other->text('begins_on'))], 'leads from today');
+                    }
+                }
+                Enrolling::insert($plan, $section->id, $to->id, StaffRole::Lead->value, 'hand', $ids, $today);
+                $handed[] = $section->text('name');
+                $then = 'led by '.Enrolling::name($to);
+            } elseif ($role === StaffRole::Lead) {
+                $without[] = $section->text('name');
+                $then = 'without a lead';
+            }
+            $plan->row(new PlanRow(++$n, $then === 'without a lead' ? Verdict::Ask : Verdict::Leaving, [
+                'Section' => Cell::same($section->text('name')), 'Role' => new Cell($role->label(), ''), 'Then' => Cell::same($then),
+            ]));
+        }
+
+        return [$handed, $without];
+    }
+}

@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Plan;
+
+/** What can stand in the ledger: each thing that is done, and whether and for how long it can be undone. */
+enum Action: string
+{
+    case Accept = 'accept';
+    case Address = 'address';
+    case Apart = 'apart';
+    case Archive = 'archive';
+    case Ask = 'ask';
+    case Cards = 'cards';
+    case Claim = 'claim';
+    case CleanUp = 'clean-up';
+    case Code = 'code';
+    case Decline = 'decline';
+    case EndCredential = 'end-credential';
+    case Intake = 'intake';
+    case Invite = 'invite';
+    case Join = 'join';
+    case Lead = 'lead';
+    case LetIn = 'let-in';
+    case Merge = 'merge';
+    case OffBoard = 'off-board';
+    case Password = 'password';
+    case Pictures = 'pictures';
+    case Place = 'place';
+    case Reserve = 'reserve';
+    case RoomPass = 'room-pass';
+    case Section = 'section';
+    case Seen = 'seen';
+    case Settings = 'settings';
+    case SignOn = 'sign-on';
+    case TakeOff = 'take-off';
+    case Transfer = 'transfer';
+    case TurnAway = 'turn-away';
+    case Withdraw = 'withdraw';
+    case Year = 'year';
+    case YearTurn = 'year-turn';
+
+    /** Two weeks: as long as somebody who was away when it happened needs to notice. Common practice, no source. */
+    private const UNDO_DAYS = 14;
+
+    /** Days in which it can be undone in one piece; null where it cannot at all. */
+    public function undoDays(): ?int
+    {
+        return $this->whyNot() === null ? self::UNDO_DAYS : null;
+    }
+
+    /** Why it cannot be undone, and what to do instead; null where it can. */
+    public function whyNot(): ?string
+    {
+        return match ($this) {
+            // The one before is in no ledger: taking this back would leave no way to sign in.
+            self::Password => 'A password cannot be undone. Print a new card, or send a link for another one.',
+            self::CleanUp => 'What has been cleared away is gone. Change how long things are kept in Settings.',
+            self::Seen => 'Looking changes nothing, so there is nothing to undo.',
+            default => null,
+        };
+    }
+}

@@ -1,0 +1,132 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, ApiError, data, type Schemas, sentence } from '@/api/client';
+import { Button } from '@/ui/Button';
+import { day } from '@/ui/dates';
+import { Dialog } from '@/ui/Dialog';
+import { Field } from '@/ui/Field';
+import { PlanSummary } from '@/ui/PlanSummary';
+
+interface Props {
+    person: Schemas['PersonDetail'];
+    school: string;
+    onClose: () => void;
+    onDone: (page: Schemas['CredentialPage']) => void;
+}
+
+/** Somebody leaves the staff: what ends, who leads their sections, and the password of whoever does it. */
+export function OffBoardDialog({ person, school, onClose, onDone }: Props) {
+    const [to, setTo] = useState<Schemas['Colleague'] | null>(null);
+    const [typed, setTyped] = useState('');
+    const [password, setPassword] = useState('');
+    const [error, setError] = useState<{ field: string; text: string } | null>(null);
+    const [busy, setBusy] = useState(false);
+    const params = { params: { path: { person: person.id } } };
+    const { data: plan, error: refused } = useQuery({
+        queryKey: ['off-board', person.id, to?.id ?? ''],
+        queryFn: () => data(api.POST('/api/people/{person}/off-board/plan', { ...params, body: to ? { to: to.id } : {} })),
+        placeholderData: keepPreviousData,
+        staleTime: 0,
+        gcTime: 0,
+        retry: false,
+    });
+    const { data: staff } = useQuery({
+        queryKey: ['staff', school, typed],
+        queryFn: () => data(api.GET('/api/schools/{school}/staff', { params: { path: { school }, query: { q: typed } } })),
+        enabled: typed.trim() !== '' && to === null,
+    });
+    const others = staff?.people.filter((p) => p.id !== person.id) ?? [];
+    const apply = async () => {
+        if (!plan) return;
+        setBusy(true);
+        setError(null);
+        try {
+            onDone(
+                await data(
+                    api.POST('/api/people/{person}/off-board', {
+                        ...params,
+                        body: { ...(to ? { to: to.id } : {}), seed: plan.seed, fingerprint: plan.fingerprint, password },
+                    }),
+                ),
+            );
+        } catch (e) {
+            setError({ field: e instanceof ApiError && e.fields.password ? 'password' : '', text: sentence(e) });
+            setBusy(false);
+        }
+    };
+    return (
+        <Dialog open wide onClose={onClose} title={`${person.name} leaves the staff`}>
+            {refused ? (
+                <p className="mb-5 text-sm text-madder">{sentence(refused)}</p>
+            ) : !plan ? (
+                <p className="text-sm text-muted" role="status">
+                    Working out what ends…
+                </p>
+            ) : (
+                <form
+                    onSubmit={(event) => {
+                        event.preventDefault();
+                        void apply();
+                    }}
+                >
+                    <PlanSummary plan={plan} />
+                    {plan.rows.length > 0 && (
+                        <div className="mt-4">
+                            {to ? (
+                                <p className="text-sm">
+                                    {to.name} leads the sections.{' '}
+                                    <button
+                                        type="button"
+                                        className="min-h-6 underline underline-offset-4"
+                                        onClick={() => (setTo(null), setTyped(''))}
+                                    >
+                                        Somebody else
+                                    </button>
+                                </p>
+                            ) : (
+                                <>
+                                    <Field
+                                        label="Hand the sections they lead to"
+                                        hint="Type a name; leave it empty to hand them over later."
+                                        value={typed}
+                                        autoComplete="off"
+                                        onChange={(event) => setTyped(event.target.value)}
+                                    />
+                                    <ul className="mt-1 flex flex-wrap gap-2">
+                                        {others.map((p) => (
+                                            <li key={p.id}>
+                                                <Button onClick={() => setTo(p)}>{p.name}</Button>
+                                            </li>
+                                        ))}
+                                    </ul>
+                                </>
+                            )}
+                        </div>
+                    )}
+                    <div className="mt-4 max-w-xs">
+                        <Field
+                            label="Your password"
+                            hint="Not needed in the first ten minutes after signing in"
+                            type="password"
+                            autoComplete="current-password"
+                            value={password}
+                            onChange={(event) => setPassword(event.target.value)}
+                            error={error?.field === 'password' ? error.text : undefined}
+                        />
+                    </div>
+                    {error?.field === '' && <p className="mt-2 text-sm text-madder">{error.text}</p>}
+                    <p className="mt-4 text-sm text-muted">
+                        {plan.undoUntil &&
+                            `Can be undone until ${day(plan.undoUntil)}; passwords do not come back, a link gives a new one.`}
+                    </p>
+                    <div className="mt-3 flex gap-3">
+                        <Button kind="danger" type="submit" disabled={busy || plan.blockers.length > 0}>
+                            End it all for {person.name}
+                        </Button>
+                        <Button onClick={onClose}>Cancel</Button>
+                    </div>
+                </form>
+            )}
+        </Dialog>
+    );
+}

@@ -1,0 +1,114 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Support;
+
+use CurlHandle;
+use PHPUnit\Framework\Assert;
+
+/** A real web server with eight workers on a database of its own, and clients that keep their cookies. */
+final class RealServer
+{
+    /** @param  resource  $process */
+    private function __construct(private $process, public readonly string $address)
+    {
+    }
+
+    public static function start(string $database): self
+    {
+        $socket = stream_socket_server('tcp://127.0.0.1:0');
+        Assert::assertIsResource($socket);
+        $port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
+        fclose($socket);
+        $environment = [...getenv(), 'DB_DATABASE' => $database, 'CACHE_STORE' => 'database', 'SESSION_DRIVER' => 'database', 'QUEUE_CONNECTION' => 'sync', 'PHP_CLI_SERVER_WORKERS' => '8', 'APP_URL' => "http://127.0.0.1:$port"];
+        // A session of its own, so that the workers end with their parent.
+        $process = proc_open(['setsid', PHP_BINARY, '-d', 'variables_order=EGPCS', '-S', "127.0.0.1:$port", base_path('vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php')], [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']], $pipes, public_path(), $environment);
+        Assert::assertIsResource($process);
+        for ($i = 0; $i < 100 && @file_get_contents("http://127.0.0.1:$port/up") !== 'up'; $i++) {
+            usleep(100_000);
+        }
+
+        return new self($process, "http://127.0.0.1:$port");
+    }
+
+    public function stop(): void
+    {
+        posix_kill(-proc_get_status($this->process)['pid'], SIGTERM);
+        proc_close($this->process);
+    }
+
+    public function client(string $uri = '/api/entrance'): CurlHandle
+    {
+        $handle = curl_init($this->address.$uri);
+        Assert::assertInstanceOf(CurlHandle::class, $handle);
+        curl_setopt_array($handle, [CURLOPT_RETURNTRANSFER => true, CURLOPT_COOKIEFILE => '', CURLOPT_TIMEOUT => 120, CURLOPT_HTTPHEADER => ['Accept: application/json']]);
+
+        return $handle;
+    }
+
+    /**
+     * Makes a client ready for its next request.
+     *
+     * @param  array<string, mixed>|null  $body JSON to post, null to get
+     */
+    public function next(CurlHandle $handle, string $uri, ?array $body = null, string $method = 'POST'): CurlHandle
+    {
+        $xsrf = '';
+        foreach (curl_getinfo($handle, CURLINFO_COOKIELIST) as $cookie) {
+            $parts = explode("\t", $cookie);
+            $xsrf = $parts[5] === 'XSRF-TOKEN' ? urldecode($parts[6]) : $xsrf;
+        }
+        curl_setopt_array($handle, [
+            CURLOPT_URL => $this->address.$uri, CURLOPT_CUSTOMREQUEST => $body === null ? 'GET' : $method, CURLOPT_POSTFIELDS => $body === null ? null : json_encode($body === [] ? new \stdClass : $body, JSON_THROW_ON_ERROR),
+            CURLOPT_HTTPHEADER => ['Content-Type: application/json', 'Accept: application/json', "X-XSRF-TOKEN: $xsrf"],
+        ]);
+        if ($body === null) {
+            curl_setopt($handle, CURLOPT_HTTPGET, true);
+        }
+
+        return $handle;
+    }
+
+    /** One request, and its status. */
+    public function send(CurlHandle $handle): int
+    {
+        curl_exec($handle);
+
+        return (int) curl_getinfo($handle, CURLINFO_RESPONSE_CODE);
+    }
+
+    /**
+     * Sends all requests at once, so many at a time.
+     *
+     * @param  list<CurlHandle>  $handles
+     * @return list<int> their statuses
+     */
+    public static function allAtOnce(array $handles, int $atATime = 1000): array
+    {
+        $multi = curl_multi_init();
+        $waiting = $handles;
+        $open = 0;
+        $add = function () use (&$waiting, &$open, $multi, $atATime): void {
+            while ($open < $atATime && $waiting !== []) {
+                curl_multi_add_handle($multi, array_shift($waiting));
+                $open++;
+            }
+        };
+        $add();
+        do {
+            curl_multi_exec($multi, $running);
+            while (($done = curl_multi_info_read($multi)) !== false) {
+                curl_multi_remove_handle($multi, $done['handle']);
+                $open--;
+                $add();
+            }
+            if ($running > 0) {
+                curl_multi_select($multi, 0.2);
+            }
+        } while ($open > 0 || $waiting !== []);
+        curl_multi_close($multi);
+
+        return array_map(fn (CurlHandle $h): int => (int) curl_getinfo($h, CURLINFO_RESPONSE_CODE), $handles);
+    }
+}
