@@ -6,3 +6,6 @@ use Illuminate\Support\Facades\Schedule;
 
 // While schools sleep; on one server where there are several.
 Schedule::command('vantrel:clean-up')->dailyAt('02:30')->withoutOverlapping()->onOneServer();
+
+// What a kill has left half-said is found within a minute.
+Schedule::command('vantrel:sweep')->everyMinute()->withoutOverlapping()->onOneServer();

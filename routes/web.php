@@ -202,7 +202,9 @@ Route::prefix('api')->group(function (): void {
         Route::delete('invitations/{invitation}', [InvitationController::class, 'destroy'])->can('manage-invitation', 'invitation');
 
         Route::get('ledger/{entry}', [LedgerController::class, 'show'])->can('work-ledger', 'entry');
+        Route::get('ledger/{entry}/undo', [LedgerController::class, 'outlook'])->can('work-ledger', 'entry');
         Route::post('ledger/{entry}/undo', [LedgerController::class, 'undo'])->can('work-ledger', 'entry');
+        Route::post('ledger/{entry}/redo', [LedgerController::class, 'redo'])->can('work-ledger', 'entry');
         Route::get('messages/{message}', [MailroomController::class, 'show'])->can('read-message', 'message');
     });
 

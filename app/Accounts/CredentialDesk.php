@@ -20,7 +20,6 @@ use Vantrel\Core\Accounts\OffBoarding;
 use Vantrel\Core\Accounts\StaffRecords;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
-use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Row;
@@ -54,7 +53,7 @@ final class CredentialDesk
             return $plan->sentence;
         }
 
-        return $this->endOutside($person, $kind, $id);
+        return $this->endOutside($person, $kind, $id, $actor);
     }
 
     /** @return string what was done, in a sentence */
@@ -95,11 +94,6 @@ final class CredentialDesk
         AccountNotice::tell($person, 'Your account was closed', ['Your account at the school was closed today. Nothing of it signs in any more.']);
     }
 
-    public function idsOf(string $seed): Ids
-    {
-        return $this->kit->ids($seed);
-    }
-
     /** What is in no ledger: second factor, links under way, open sessions. */
     private function shut(Person $person): void
     {
@@ -108,16 +102,18 @@ final class CredentialDesk
         DB::table('sessions')->where('user_id', $person->id)->delete();
     }
 
-    private function endOutside(Person $person, string $kind, string $id): string
+    private function endOutside(Person $person, string $kind, string $id, Person $actor): string
     {
         if ($kind === 'second_factor') {
             if (DB::table('second_factors')->where('person_id', $person->id)->delete() === 0) {
                 throw new NotFoundHttpException;
             }
             DB::table('sessions')->where('user_id', $person->id)->delete();
+            $done = "The second factor of {$person->fullName()} is removed, and every open session ended.";
+            $this->ledger->apply(new Plan("Second factor of {$person->fullName()} removed", $done, []), $person->school_id, $actor, Action::SecondFactor);
             AccountNotice::tell($person, 'The second factor was removed', ['Your school has removed the second factor of your account. Where the school asks for one, the next sign-in sets it up again.']);
 
-            return "The second factor of {$person->fullName()} is removed, and every open session ended.";
+            return $done;
         }
         if ($kind === 'link') {
             $done = DB::table('password_resets')->where('id', $id)->whereNull('used_at')->whereIn('sign_in_id', fn (Builder $q) => $q->select('id')->from('sign_ins')->where('person_id', $person->id))->update(['used_at' => now()]);

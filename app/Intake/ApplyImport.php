@@ -9,6 +9,8 @@ use App\Models\Coordinators;
 use App\Models\Import;
 use App\Models\LedgerEntry;
 use App\Models\Person;
+use App\Platform\QueuedWithState;
+use App\Platform\SchoolDay;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
@@ -29,12 +31,13 @@ final class ApplyImport implements ShouldQueue
     use Dispatchable;
     use InteractsWithQueue;
     use Queueable;
+    use QueuedWithState;
 
     public int $tries = 3;
 
     public function __construct(public readonly string $importId, public readonly int $round, public readonly string $fingerprint, public readonly ?string $actorId)
     {
-        $this->afterCommit();
+        $this->queueWithState();
     }
 
     public function handle(ImportPlanner $planner, Ledger $ledger, ColumnMemory $memory): void
@@ -45,7 +48,7 @@ final class ApplyImport implements ShouldQueue
             return;
         }
         try {
-            $planned = $planner->plan($import);
+            $planned = $planner->plan($import, $this->day($import));
             $plan = $planned->plan;
             if (! hash_equals($this->fingerprint, $plan->fingerprint())) {
                 throw new StalePlan(['the people or sections this list meets']);
@@ -67,6 +70,14 @@ final class ApplyImport implements ShouldQueue
         }
     }
 
+    /** The day the plan was made for, as long as that was today or yesterday: nothing is back-dated further. */
+    private function day(Import $import): string
+    {
+        $today = SchoolDay::today($import->school_id);
+
+        return $import->planned_on !== null && $import->planned_on >= (string) date('Y-m-d', (int) strtotime("$today -1 day")) ? $import->planned_on : $today;
+    }
+
     public function failed(?Throwable $e): void
     {
         $this->planAgain('Applying this list was cut off; nothing of it was written. Apply it again.');
@@ -75,16 +86,18 @@ final class ApplyImport implements ShouldQueue
     private function planAgain(string $message): void
     {
         $round = $this->round + 1;
-        $changed = DB::table('imports')->where('id', $this->importId)->where('round', $this->round)->where('state', 'applying')
-            ->update(['state' => 'reading', 'round' => $round, 'message' => $message, 'changed_at' => now()]);
-        if ($changed === 1) {
-            PlanImport::dispatch($this->importId, $round);
-        }
+        DB::transaction(function () use ($round, $message): void {
+            $changed = DB::table('imports')->where('id', $this->importId)->where('round', $this->round)->where('state', 'applying')
+                ->update(['state' => 'reading', 'round' => $round, 'done' => 0, 'total' => 0, 'message' => $message, 'changed_at' => now()]);
+            if ($changed === 1) {
+                PlanImport::dispatch($this->importId, $round);
+            }
+        });
     }
 
     /** Written on a connection of its own: inside the transaction nobody would see it. */
     private function progress(int $done, int $total): void
     {
-        DB::connection((string) config('vantrel.progress_connection'))->table('imports')->where('id', $this->importId)->update(['done' => $done, 'total' => $total]);
+        DB::connection((string) config('vantrel.progress_connection'))->table('imports')->where('id', $this->importId)->where('state', 'applying')->update(['done' => $done, 'total' => $total, 'changed_at' => now()]);
     }
 }

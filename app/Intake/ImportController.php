@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Intake;
 
+use App\Access\PasswordAgain;
 use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
 use App\Models\Import;
@@ -12,7 +13,6 @@ use App\Models\School;
 use App\Models\Section;
 use App\Platform\Answers;
 use App\Platform\Takes;
-use App\Platform\Tries;
 use App\Rosters\SheetFormat;
 use Closure;
 use Illuminate\Database\Eloquent\Collection;
@@ -20,7 +20,6 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Hash;
 use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
@@ -30,7 +29,6 @@ use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\StalePlan;
-use Vantrel\Core\SignIn\Limit;
 use Vantrel\Core\Table\Said;
 
 /** Lists from the upload to the ledger. */
@@ -75,12 +73,17 @@ final class ImportController
             /** @var Person $actor */
             $actor = $request->user();
             $hash = hash('sha256', implode('|', array_map(fn (array $f): string => (string) hash_file('sha256', $f[0]), $files)));
-            $import = Import::query()->create([
-                'id' => (string) Str::ulid(), 'school_id' => $school->id, 'actor_id' => $actor->id,
-                'title' => Str::limit(implode(', ', array_map(fn (array $f): string => $f[1], $files)), 150, '…'),
-                'files' => array_map(fn (array $f): array => ['file' => $f[2] === null ? ImportFiles::copy($f[0]) : ImportFiles::keep($f[2]), 'title' => $f[1]], $files),
-                'content_hash' => $hash, 'state' => 'reading', 'answers' => $this->answersBefore($school, $hash), 'round' => 1, 'done' => 0, 'total' => 0, 'made_at' => now(), 'changed_at' => now(),
-            ]);
+            $kept = array_map(fn (array $f): array => ['file' => $f[2] === null ? ImportFiles::copy($f[0]) : ImportFiles::keep($f[2]), 'title' => $f[1]], $files);
+            $import = DB::transaction(function () use ($school, $actor, $files, $kept, $hash): Import {
+                $import = Import::query()->create([
+                    'id' => (string) Str::ulid(), 'school_id' => $school->id, 'actor_id' => $actor->id,
+                    'title' => Str::limit(implode(', ', array_map(fn (array $f): string => $f[1], $files)), 150, '…'), 'files' => $kept,
+                    'content_hash' => $hash, 'state' => 'reading', 'answers' => $this->answersBefore($school, $hash), 'round' => 1, 'done' => 0, 'total' => 0, 'made_at' => now(), 'changed_at' => now(),
+                ]);
+                PlanImport::dispatch($import->id, 1);
+
+                return $import;
+            });
         } finally {
             // A paste was written out to be read like a file; the names in it do not stay in a temporary folder.
             foreach ($files as [$path, , $upload]) {
@@ -89,7 +92,6 @@ final class ImportController
                 }
             }
         }
-        PlanImport::dispatch($import->id, 1);
 
         return ImportDetail::of(Import::query()->findOrFail($import->id));
     }
@@ -198,7 +200,7 @@ final class ImportController
 
     #[Answers(ImportDetail::class, 'Apply the plan, as looked at')]
     #[Takes(['fingerprint' => 'string', 'password?' => 'string'])]
-    public function apply(Import $import, Request $request, Tries $tries): ImportDetail
+    public function apply(Import $import, Request $request, PasswordAgain $passwordAgain): ImportDetail
     {
         $request->validate(['fingerprint' => 'required|string|size:64', 'password' => 'string|max:1000']);
         if ($import->state === 'applying') {
@@ -213,13 +215,15 @@ final class ImportController
         /** @var Person $actor */
         $actor = $request->user();
         if (($import->summary['leaving'] ?? 0) > 0) {
-            $this->passwordAgain($actor, $request->string('password')->value(), $tries);
+            $passwordAgain->mustBe($actor, $request->string('password')->value(), 'People leave with this list, so it takes your password, and this is not it.', 'password');
         }
-        $changed = Import::query()->where('id', $import->id)->where('state', 'planned')->where('round', $import->round)
-            ->update(['state' => 'applying', 'done' => 0, 'message' => null, 'changed_at' => now()]);
-        if ($changed === 1) {
-            ApplyImport::dispatch($import->id, $import->round, (string) $import->fingerprint, $actor->id);
-        }
+        DB::transaction(function () use ($import, $actor): void {
+            $changed = Import::query()->where('id', $import->id)->where('state', 'planned')->where('round', $import->round)
+                ->update(['state' => 'applying', 'done' => 0, 'total' => 0, 'message' => null, 'changed_at' => now()]);
+            if ($changed === 1) {
+                ApplyImport::dispatch($import->id, $import->round, (string) $import->fingerprint, $actor->id);
+            }
+        });
 
         return ImportDetail::of(Import::query()->findOrFail($import->id));
     }
@@ -241,32 +245,22 @@ final class ImportController
     #[Answers(null, 'Throw a list away that was not applied')]
     public function destroy(Import $import): Response
     {
-        if (in_array($import->state, ['applying', 'applied'], true)) {
-            throw new Refusal('This list has been applied; undo it in the Ledger instead.');
-        }
-        Import::query()->where('id', $import->id)->update(['state' => 'discarded', 'round' => $import->round + 1, 'changed_at' => now()]);
+        // Under lock, and by the state as it is now: somebody may just have clicked "apply".
+        DB::transaction(function () use ($import): void {
+            /** @var Import $locked */
+            $locked = Import::query()->where('id', $import->id)->lockForUpdate()->firstOrFail();
+            match ($locked->state) {
+                'applied' => throw new Refusal('This list has been applied; undo it in the Ledger instead.'),
+                'applying' => throw new Refusal('This list is being applied. Wait until it is done, then undo it in the Ledger.'),
+                default => $locked->fill(['state' => 'discarded', 'round' => $locked->round + 1, 'changed_at' => now()])->save(),
+            };
+        });
         DB::table('import_rows')->where('import_id', $import->id)->delete();
         foreach ($import->files as ['file' => $file]) {
             ImportFiles::remove($file);
         }
 
         return response()->noContent();
-    }
-
-    /** People leave only on the word of someone who is at the keyboard now, not of a session left open. */
-    private function passwordAgain(Person $actor, string $password, Tries $tries): void
-    {
-        $tries->guard([Limit::PasswordAgain, $actor->id]);
-        $hashes = DB::table('sign_ins')->where('person_id', $actor->id)->whereNotNull('password')->pluck('password');
-        foreach ($hashes as $hash) {
-            if (Hash::check($password, $hash)) {
-                $tries->clear(Limit::PasswordAgain, $actor->id);
-
-                return;
-            }
-        }
-        $tries->count([Limit::PasswordAgain, $actor->id]);
-        throw ValidationException::withMessages(['password' => 'People leave with this list, so it takes your password, and this is not it.']);
     }
 
     /**

@@ -17,6 +17,7 @@ use Vantrel\Core\Table\ListKind;
 final readonly class ImportDetail extends Resource
 {
     /**
+     * @param  int  $quiet seconds without news of the job that works on it; 0 where none does
      * @param  string|null  $everyone whose whole list it is: school, grade:04 or section:ID; null for additions
      * @param  list<SheetView>  $sheets
      * @param  list<FieldChoice>  $fields what a column can be
@@ -41,6 +42,7 @@ final readonly class ImportDetail extends Resource
         public ?string $message,
         public int $done,
         public int $total,
+        public int $quiet,
         public int $round,
         public ?string $everyone,
         public array $sheets,
@@ -72,7 +74,8 @@ final readonly class ImportDetail extends Resource
         $summary = $import->summary ?? [];
 
         return new self(
-            $import->id, $import->school_id, $import->title, $import->state, $import->message, $import->done, $import->total, $import->round,
+            $import->id, $import->school_id, $import->title, $import->state, $import->message, $import->done, $import->total,
+            in_array($import->state, ['reading', 'applying'], true) ? max(0, now()->getTimestamp() - (int) strtotime("$import->changed_at UTC")) : 0, $import->round,
             $import->everyone, array_map(SheetView::restore(...), array_values(array_filter($layout, is_array(...)))),
             array_map(fn (Field $f): FieldChoice => new FieldChoice($f->value, $f->label()), Field::cases()),
             array_map(fn (ListKind $k): FieldChoice => new FieldChoice($k->value, $k->label()), ListKind::cases()),

@@ -50,11 +50,11 @@ final class ImportPlanner
      * @throws UnreadableList
      * @throws Refusal
      */
-    public function plan(Import $import): PlannedImport
+    public function plan(Import $import, ?string $today = null): PlannedImport
     {
         return $this->planFiles(
             array_map(fn (array $f): array => [ImportFiles::path($f['file']), $f['title']], $import->files), School::query()->findOrFail($import->school_id), $import->title,
-            $import->id, $import->round, $import->answers, $import->everyone, $import->confirmed, $import->actor_id,
+            $import->id, $import->round, $import->answers, $import->everyone, $import->confirmed, $import->actor_id, $today,
         );
     }
 
@@ -62,16 +62,17 @@ final class ImportPlanner
      * @param  list<array{string, string}>  $files path and title of each
      * @param  array<string, string>  $answers
      * @param  string|null  $everyone scope of a list of everyone, null for additions
+     * @param  string|null  $today the day it is planned for, null for today at the school
      * @param  string|null  $madeBy id of whoever brings the list in: it may write people of all schools they coordinate
      *
      * @throws UnreadableList
      * @throws Refusal
      */
-    public function planFiles(array $files, School $school, string $title, string $seed, int $round = 1, array $answers = [], ?string $everyone = null, string $confirmed = '', ?string $madeBy = null): PlannedImport
+    public function planFiles(array $files, School $school, string $title, string $seed, int $round = 1, array $answers = [], ?string $everyone = null, string $confirmed = '', ?string $madeBy = null, ?string $today = null): PlannedImport
     {
         $year = SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->first()
             ?? throw new Refusal("$school->name has no current school year. Make one first.");
-        $today = $this->kit->today($school);
+        $today ??= $this->kit->today($school);
         $facts = $this->facts($school);
         $names = $this->known->names();
         $book = $this->read($files, $facts, $names, $today, $answers, $school->id);

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Intake;
 
 use App\Models\Import;
+use App\Platform\QueuedWithState;
+use App\Platform\SchoolDay;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
@@ -21,12 +23,13 @@ final class PlanImport implements ShouldQueue
     use Dispatchable;
     use InteractsWithQueue;
     use Queueable;
+    use QueuedWithState;
 
     public int $tries = 3;
 
     public function __construct(public readonly string $importId, public readonly int $round)
     {
-        $this->afterCommit();
+        $this->queueWithState();
     }
 
     public function handle(ImportPlanner $planner): void
@@ -37,13 +40,14 @@ final class PlanImport implements ShouldQueue
             return;
         }
         try {
-            $planned = $planner->plan($import);
+            $today = SchoolDay::today($import->school_id);
+            $planned = $planner->plan($import, $today);
         } catch (UnreadableList|Refusal $e) {
             $this->finish(['state' => 'unreadable', 'message' => $e->getMessage()]);
 
             return;
         }
-        DB::transaction(function () use ($planned, $import): void {
+        DB::transaction(function () use ($planned, $import, $today): void {
             DB::table('import_rows')->where('import_id', $this->importId)->delete();
             foreach (array_chunk($planned->plan->rows, 500) as $rows) {
                 DB::table('import_rows')->insert(array_map(fn (PlanRow $row): array => [
@@ -53,7 +57,7 @@ final class PlanImport implements ShouldQueue
             }
             $plan = $planned->plan;
             $this->finish([
-                'state' => 'planned', 'total' => $planned->book->contents->rows(), 'done' => $planned->book->contents->rows(), 'fingerprint' => $plan->fingerprint(),
+                'state' => 'planned', 'planned_on' => $today, 'total' => $planned->book->contents->rows(), 'done' => $planned->book->contents->rows(), 'fingerprint' => $plan->fingerprint(),
                 'answers' => json_encode((object) $planned->answers, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
                 'layout' => json_encode(SheetView::all($planned->book), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
                 'summary' => json_encode([

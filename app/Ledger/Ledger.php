@@ -8,6 +8,7 @@ use App\Models\LedgerEntry;
 use App\Models\Person;
 use App\Models\School;
 use Closure;
+use Illuminate\Database\QueryException;
 use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -16,6 +17,7 @@ use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Relied;
 use Vantrel\Core\Plan\StalePlan;
 
 /**
@@ -28,6 +30,12 @@ use Vantrel\Core\Plan\StalePlan;
 final class Ledger
 {
     private const CHUNK = 500;
+
+    /** Times a piece of work is begun again after the database has taken it back for the sake of another. */
+    private const ATTEMPTS = 4;
+
+    /** SQLSTATE and MariaDB's number of a reference to a row that is gone. */
+    private const NO_PARENT = 1452;
 
     /**
      * @param  string  $schoolId in whose ledger it stands
@@ -50,7 +58,8 @@ final class Ledger
                 if ($known !== null) {
                     return $known;
                 }
-                $this->lockVersions($plan);
+                Outcome::writing();
+                $this->lock($plan);
                 $schools = $this->schools($plan, $schoolId, $also);
                 $entry = $this->enter($plan, $schoolId, $actor, $action, $workKey);
                 DB::table('ledger_schools')->insert(array_map(fn (string $school): array => ['school_id' => $school, 'entry_seq' => $entry->seq], $schools));
@@ -61,35 +70,126 @@ final class Ledger
                 EntryWritten::dispatch($entry, $plan);
 
                 return $entry;
-            }));
+            }, self::ATTEMPTS));
         } catch (UniqueConstraintViolationException $e) {
             throw new StalePlan([$this->collision($e)]);
+        } catch (QueryException $e) {
+            throw ($e->errorInfo[1] ?? null) === self::NO_PARENT ? new StalePlan(['Something this refers to has gone in the meantime.']) : $e;
         }
+    }
+
+    /**
+     * Makes a plan and applies it under locks on what it is about. Plans that bring something to an end, a merge, an archive, a year
+     * turn, need that: what others tie to it between the reading and the writing would be missing from the plan, and no version of a
+     * row in it would show.
+     *
+     * @template T
+     *
+     * @param  array<string, list<string>>  $rows table to ids
+     * @param  Closure(): T  $work begun again where the database took it back for the sake of another
+     * @return T
+     */
+    public function holding(array $rows, Closure $work): mixed
+    {
+        return DB::transaction(function () use ($rows, $work): mixed {
+            // The first reading of the transaction is a locking one: what follows reads what was there once the locks were had.
+            ksort($rows);
+            foreach ($rows as $table => $ids) {
+                foreach (array_chunk($ids, self::CHUNK) as $chunk) {
+                    DB::table($table)->whereIn('id', $chunk)->orderBy('id')->lockForUpdate()->pluck('id');
+                }
+            }
+
+            return $work();
+        }, self::ATTEMPTS);
+    }
+
+    /** What undoing an entry would come to. Nothing is changed, and nothing locked: it may be another thing by the time it is done. */
+    public function outlook(LedgerEntry $entry): UndoOutlook
+    {
+        $this->mustBeUndoable($entry);
+
+        return (new UndoRun($entry))->look();
     }
 
     /**
      * Puts back what an entry changed. What has changed again since stays as it is and is listed.
      *
-     * @throws Refusal where it was undone before, or too long ago
+     * @param  list<string>  $first ids of later entries to undo with it, newest first; all of them or none
+     * @return LedgerEntry as it is now
+     *
+     * @throws Refusal where one of them was undone before, or too long ago, or what it is about could not go back
      */
-    public function undo(LedgerEntry $entry, ?Person $actor): LedgerEntry
+    public function undo(LedgerEntry $entry, ?Person $actor, array $first = []): LedgerEntry
     {
-        return WriteGuard::within(fn (): LedgerEntry => DB::transaction(function () use ($entry, $actor): LedgerEntry {
-            /** @var LedgerEntry $entry */
-            $entry = LedgerEntry::query()->where('seq', $entry->seq)->lockForUpdate()->firstOrFail();
-            if ($entry->undone_at !== null) {
-                throw new Refusal('This has been undone already.');
+        $together = [...LedgerEntry::query()->whereIn('id', $first)->where('seq', '>', $entry->seq)->orderByDesc('seq')->get(), $entry];
+
+        return WriteGuard::within(fn (): LedgerEntry => DB::transaction(function () use ($entry, $actor, $together): LedgerEntry {
+            Outcome::writing();
+            foreach ($together as $one) {
+                /** @var LedgerEntry $locked */
+                $locked = LedgerEntry::query()->where('seq', $one->seq)->lockForUpdate()->firstOrFail();
+                $this->mustBeUndoable($locked);
+                $kept = (new UndoRun($locked))->run();
+                DB::table('ledger_entries')->where('seq', $one->seq)->update(['undone_at' => now()->format('Y-m-d H:i:s.u'), 'undone_by' => $actor?->id, 'kept' => json_encode($kept, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)]);
+                EntryUndone::dispatch($one->seq);
             }
-            $days = $entry->action()->undoDays() ?? throw new Refusal((string) $entry->action()->whyNot());
-            if ($entry->made_at < now()->subDays($days)->format('Y-m-d H:i:s')) {
-                throw new Refusal("This is older than $days days and cannot be undone in one piece. Change it by hand.");
-            }
-            $kept = (new UndoRun($entry))->run();
-            DB::table('ledger_entries')->where('seq', $entry->seq)->update(['undone_at' => now()->format('Y-m-d H:i:s.u'), 'undone_by' => $actor?->id, 'kept' => json_encode($kept, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)]);
-            EntryUndone::dispatch($entry->seq);
 
             return LedgerEntry::query()->where('seq', $entry->seq)->firstOrFail();
-        }));
+        }, self::ATTEMPTS));
+    }
+
+    /**
+     * Does again what an undo took back, whole or not at all.
+     *
+     * @throws Refusal where it was not undone, or too long ago, or wrote secrets that nothing can bring back
+     * @throws StalePlan where what the undo put back has changed since
+     */
+    public function redo(LedgerEntry $entry, ?Person $actor): LedgerEntry
+    {
+        try {
+            return WriteGuard::within(fn (): LedgerEntry => DB::transaction(function () use ($entry, $actor): LedgerEntry {
+                Outcome::writing();
+                /** @var LedgerEntry $locked */
+                $locked = LedgerEntry::query()->where('seq', $entry->seq)->lockForUpdate()->firstOrFail();
+                if ($locked->undone_at === null) {
+                    throw new Refusal('This has not been undone.');
+                }
+                $this->mustBeInTime($locked);
+                $plan = new Plan($locked->title, $locked->sentence, (new RedoRun($locked))->changes());
+                $this->lock($plan);
+                foreach (self::runs($plan->changes) as $run) {
+                    foreach (array_chunk($run, self::CHUNK) as $chunk) {
+                        $this->put($chunk, $locked->seq);
+                    }
+                }
+                DB::table('ledger_entries')->where('seq', $locked->seq)->update(['undone_at' => null, 'undone_by' => null, 'kept' => null]);
+                // The undo leaves no other trace once it is taken back.
+                $trace = $this->enter(new Plan("Done again: $locked->title", $locked->sentence, []), $locked->school_id, $actor, Action::Redo, null);
+                DB::statement('INSERT INTO ledger_schools (school_id, entry_seq) SELECT school_id, ? FROM ledger_schools WHERE entry_seq = ?', [$trace->seq, $locked->seq]);
+                EntryRedone::dispatch($locked->seq);
+
+                return LedgerEntry::query()->where('seq', $locked->seq)->firstOrFail();
+            }, self::ATTEMPTS));
+        } catch (UniqueConstraintViolationException $e) {
+            throw new StalePlan([$this->collision($e)]);
+        }
+    }
+
+    private function mustBeUndoable(LedgerEntry $entry): void
+    {
+        if ($entry->undone_at !== null) {
+            throw new Refusal('This has been undone already.');
+        }
+        $this->mustBeInTime($entry);
+    }
+
+    private function mustBeInTime(LedgerEntry $entry): void
+    {
+        $days = $entry->action()->undoDays() ?? throw new Refusal((string) $entry->action()->whyNot());
+        if ($entry->made_at < now()->subDays($days)->format('Y-m-d H:i:s')) {
+            throw new Refusal("This is older than $days days and cannot be undone in one piece. Change it by hand.");
+        }
     }
 
     /**
@@ -113,28 +213,49 @@ final class Ledger
         return array_values(array_unique([$schoolId, ...$written]));
     }
 
-    /** Every record the plan updates is locked and must have the version the plan was made from. */
-    private function lockVersions(Plan $plan): void
+    /**
+     * Every record the plan updates is locked and must have the version the plan was made from; every record it refers to is locked
+     * for reading and must still stand. Table by table and by id, so that two plans at once wait for each other and do not lock each
+     * other out.
+     */
+    private function lock(Plan $plan): void
     {
+        $updated = $this->byEntity($plan->changes);
+        $relied = Relied::on($plan);
+        $tables = array_unique([...array_keys($updated), ...array_keys($relied)]);
+        sort($tables);
         $stale = [];
-        foreach ($this->byEntity($plan->changes) as $table => $changes) {
+        foreach ($tables as $table) {
             $expected = [];
-            foreach ($changes as $change) {
+            foreach ($updated[$table] ?? [] as $change) {
                 if ($change->version !== null) {
                     $expected[$change->id] = $change->version;
                 }
             }
+            ksort($expected);
             foreach (array_chunk($expected, self::CHUNK, true) as $chunk) {
-                $found = DB::table($table)->whereIn('id', array_map(strval(...), array_keys($chunk)))->lockForUpdate()->pluck('version', 'id');
+                $found = DB::table($table)->whereIn('id', array_map(strval(...), array_keys($chunk)))->orderBy('id')->lockForUpdate()->pluck('version', 'id');
                 foreach ($chunk as $id => $version) {
                     if ((int) ($found[$id] ?? -1) !== $version) {
-                        $stale[] = "$table $id";
+                        $stale["$table $id"] = 'changed';
+                    }
+                }
+            }
+            // What the plan also updates has been looked at by its version.
+            foreach (array_chunk(array_diff_key($relied[$table] ?? [], $expected), self::CHUNK, true) as $chunk) {
+                $entity = Entity::from($table);
+                $found = DB::table($table)->whereIn('id', array_map(strval(...), array_keys($chunk)))->orderBy('id')->sharedLock()->get(Relied::columns($entity))->keyBy('id');
+                foreach ($chunk as $id => $opens) {
+                    $row = $found[$id] ?? null;
+                    $fault = Relied::fault($entity, $row === null ? null : (array) $row, $opens);
+                    if ($fault !== null) {
+                        $stale["$table $id"] = $fault;
                     }
                 }
             }
         }
         if ($stale !== []) {
-            throw new StalePlan(StaleWords::of(array_slice($stale, 0, 20)));
+            throw new StalePlan(StaleWords::withWhy(array_slice($stale, 0, 20, true)));
         }
     }
 
@@ -161,7 +282,7 @@ final class Ledger
         foreach (self::runs($changes) as $run) {
             foreach (array_chunk($run, self::CHUNK) as $chunk) {
                 $this->record($chunk, $seq);
-                $chunk[0]->inserts() ? $this->insert($chunk, $seq) : SetUpdate::run($chunk[0]->entity->value, array_map(fn (Change $c): array => ['id' => $c->id, 'version' => $seq, ...$c->after], $chunk));
+                $this->put($chunk, $seq);
                 $done += count($chunk);
                 $progress?->__invoke($done);
             }
@@ -198,10 +319,11 @@ final class Ledger
         return [...array_values($runs[1]), ...array_values($runs[2]), ...array_values($runs[3])];
     }
 
-    /** @param  non-empty-list<Change>  $changes */
-    private function insert(array $changes, int $seq): void
+    /** @param  non-empty-list<Change>  $changes of one run */
+    private function put(array $changes, int $seq): void
     {
-        DB::table($changes[0]->entity->value)->insert(array_map(fn (Change $c): array => ['id' => $c->id, 'version' => $seq, ...$c->after], $changes));
+        $rows = array_map(fn (Change $c): array => ['id' => $c->id, 'version' => $seq, ...$c->after], $changes);
+        $changes[0]->inserts() ? DB::table($changes[0]->entity->value)->insert($rows) : SetUpdate::run($changes[0]->entity->value, $rows);
     }
 
     /** @param  list<Change>  $changes */

@@ -12,6 +12,7 @@ use App\Platform\Takes;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Gate;
 
 final class LedgerController
 {
@@ -53,13 +54,37 @@ final class LedgerController
         ))->all()));
     }
 
-    #[Answers(LedgerLine::class, 'Undo an entry')]
+    #[Answers(UndoOutlook::class, 'What undoing an entry would come to: what goes back, what stays and why, what would have to be undone first')]
+    public function outlook(LedgerEntry $entry, Ledger $ledger): UndoOutlook
+    {
+        return $ledger->outlook($entry);
+    }
+
+    #[Answers(LedgerLine::class, 'Undo an entry, and later ones with it, newest first: all or none')]
+    #[Takes(['first?' => 'list<string>'])]
     public function undo(LedgerEntry $entry, Request $request, Ledger $ledger): LedgerLine
+    {
+        $request->validate(['first' => 'array|max:500', 'first.*' => 'ulid']);
+        $first = array_values(array_filter($request->array('first'), is_string(...)));
+        foreach (LedgerEntry::query()->whereIn('id', $first)->get() as $later) {
+            Gate::authorize('work-ledger', $later);
+        }
+
+        return $this->line($ledger->undo($entry, $this->actor($request), $first));
+    }
+
+    #[Answers(LedgerLine::class, 'Do again what an undo took back')]
+    public function redo(LedgerEntry $entry, Request $request, Ledger $ledger): LedgerLine
+    {
+        return $this->line($ledger->redo($entry, $this->actor($request)));
+    }
+
+    private function actor(Request $request): Person
     {
         /** @var Person $actor */
         $actor = $request->user();
 
-        return $this->line($ledger->undo($entry, $actor));
+        return $actor;
     }
 
     private function line(LedgerEntry $entry): LedgerLine

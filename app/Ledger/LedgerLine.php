@@ -26,6 +26,7 @@ final readonly class LedgerLine extends Resource
         public string $madeAt,
         public ?string $undoneAt,
         public bool $canUndo,
+        public bool $canRedo,
         public ?string $undoUntil,
         public array $kept,
     ) {
@@ -38,7 +39,7 @@ final readonly class LedgerLine extends Resource
         return new self(
             $entry->id, $entry->seq, $entry->action, $entry->title, $entry->sentence, $entry->changes_count, $actor,
             Instant::iso($entry->made_at), Instant::isoOrNull($entry->undone_at),
-            $until !== null, $until?->format('Y-m-d'),
+            $until !== null, $entry->redoUntil()?->isFuture() === true, $until?->format('Y-m-d'),
             $entry->kept ?? [],
         );
     }

@@ -95,12 +95,15 @@ final class LookAlikeController
         $request->validate(['fingerprint' => 'required|string|size:64', 'picks' => 'array|max:10', 'picks.*' => 'nullable|string|max:26']);
         /** @var array<string, string> $picks */
         $picks = array_filter($request->array('picks'), is_string(...));
-        $plan = $this->plan($school, $left, $right, $picks);
-        if (! hash_equals($plan->fingerprint(), $request->string('fingerprint')->value())) {
-            throw new StalePlan(['one of the two accounts']);
-        }
 
-        return $this->apply($plan, $school, $request, Action::Merge);
+        return $this->ledger->holding(['people' => [$left, $right]], function () use ($school, $left, $right, $picks, $request): LedgerLine {
+            $plan = $this->plan($school, $left, $right, $picks);
+            if (! hash_equals($plan->fingerprint(), $request->string('fingerprint')->value())) {
+                throw new StalePlan(['one of the two accounts']);
+            }
+
+            return $this->apply($plan, $school, $request, Action::Merge);
+        });
     }
 
     #[Answers(LedgerLine::class, 'Note that two accounts are two people')]

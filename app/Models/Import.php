@@ -26,6 +26,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property int $round
  * @property int $done
  * @property int $total
+ * @property string|null $planned_on day at the school the plan was made for
  * @property int|null $entry_seq
  * @property string $made_at
  * @property string $changed_at

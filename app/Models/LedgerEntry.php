@@ -46,9 +46,20 @@ final class LedgerEntry extends Model
     /** Until when it can be undone, as an instant; null where it cannot. */
     public function undoUntil(): ?CarbonImmutable
     {
+        return $this->undone_at !== null ? null : $this->openUntil();
+    }
+
+    /** Until when what was undone can be done again, as an instant; null where it was not undone, or cannot. */
+    public function redoUntil(): ?CarbonImmutable
+    {
+        return $this->undone_at === null ? null : $this->openUntil();
+    }
+
+    private function openUntil(): ?CarbonImmutable
+    {
         $days = $this->action()->undoDays();
 
-        return $days === null || $this->undone_at !== null || $this->changes_count === 0 ? null : CarbonImmutable::parse($this->made_at, 'UTC')->addDays($days);
+        return $days === null || $this->changes_count === 0 ? null : CarbonImmutable::parse($this->made_at, 'UTC')->addDays($days);
     }
 
     /** @var array<string, string> */

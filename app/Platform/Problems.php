@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Platform;
 
+use App\Ledger\Outcome;
 use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Auth\AuthenticationException;
 use Illuminate\Database\QueryException;
@@ -12,6 +13,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Log;
 use Illuminate\Validation\ValidationException;
+use PDOException;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 use Throwable;
 use Vantrel\Core\Plan\Refusal;
@@ -23,6 +25,9 @@ use Vantrel\Core\Table\UnreadableList;
  * `sentence` and `values` where the detail is a sentence with places that were filled. */
 final class Problems
 {
+    /** MariaDB's numbers of a deadlock and of a lock that was waited for too long. */
+    private const BUSY = [1213, 1205];
+
     public static function register(Exceptions $exceptions): void
     {
         $exceptions->dontReport([Refusal::class, StalePlan::class, UnreadableList::class]);
@@ -48,9 +53,25 @@ final class Problems
                 $e instanceof AuthenticationException => self::problem(401, 'Not signed in', 'Sign in, then try again.'),
                 $e instanceof AuthorizationException => self::problem(403, 'Not yours to do', 'Your account may not do this here. Ask the coordinator of the school.'),
                 $e instanceof HttpExceptionInterface => self::http($e),
-                default => self::problem(500, 'Something failed here', 'It has been noted. Nothing was changed; try again, and if it fails again, tell whoever looks after this server.'),
+                self::isBusy($e) && Outcome::of($request) !== 'done' => self::problem(503, 'Too much at once', 'Others are changing the same just now. Nothing was changed; try again in a moment.'),
+                default => self::problem(500, 'Something failed here', match (Outcome::of($request)) {
+                    'done' => 'It was done, and stands in the Ledger; only the answer failed. Load the page again.',
+                    'unknown' => 'Whether it was done is not known: the database broke off as it was being written. Look in the Ledger before you try again.',
+                    default => 'It has been noted. Nothing was changed; try again, and if it fails again, tell whoever looks after this server.',
+                }),
             };
         });
+    }
+
+    private static function isBusy(Throwable $e): bool
+    {
+        for ($at = $e; $at !== null; $at = $at->getPrevious()) {
+            if ($at instanceof PDOException && in_array($at->errorInfo[1] ?? null, self::BUSY, true)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** The first place in our own code on the way to an error. */

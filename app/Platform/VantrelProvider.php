@@ -6,15 +6,19 @@ namespace App\Platform;
 
 use App\Access\Policies;
 use App\Accounts\AddressNotices;
+use App\Intake\KeepRedone;
 use App\Intake\ReplanUndone;
+use App\Ledger\EntryRedone;
 use App\Ledger\EntryUndone;
 use App\Ledger\EntryWritten;
+use App\Ledger\Outcome;
 use App\Ledger\WriteGuard;
 use App\Mailroom\MailroomTransport;
 use App\Models\LedgerEntry;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Events\ConnectionEstablished;
+use Illuminate\Database\Events\TransactionCommitting;
 use Illuminate\Http\Request;
 use Illuminate\Queue\Events\JobExceptionOccurred;
 use Illuminate\Queue\Events\JobProcessed;
@@ -50,6 +54,8 @@ final class VantrelProvider extends ServiceProvider
         SchoolDay::forget();
         Policies::register();
         Event::listen(EntryUndone::class, ReplanUndone::class);
+        Event::listen(EntryRedone::class, KeepRedone::class);
+        Event::listen(TransactionCommitting::class, fn (TransactionCommitting $e) => Outcome::committing($e->connection));
         Event::listen(EntryWritten::class, AddressNotices::class);
         Event::listen(ConnectionEstablished::class, fn (ConnectionEstablished $e) => $e->connection->beforeExecuting(WriteGuard::look(...)));
         Event::listen(JobProcessing::class, WriteGuard::arm(...));

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Sections;
 
+use App\Ledger\Ledger;
 use App\Ledger\PlanView;
 use App\Models\LedgerEntry;
 use App\Models\Person;
@@ -35,7 +36,7 @@ final class SectionController
     /** Minutes in which the same person looking as the same student is one look. */
     private const ONE_LOOK = 10;
 
-    public function __construct(private readonly SectionReader $reader, private readonly SectionDesk $desk, private readonly CoreKit $kit)
+    public function __construct(private readonly SectionReader $reader, private readonly SectionDesk $desk, private readonly Ledger $ledger, private readonly CoreKit $kit)
     {
     }
 
@@ -122,9 +123,11 @@ final class SectionController
     public function archive(Section $section, Request $request): SectionDetail
     {
         $request->validate(['fingerprint' => 'required|string|size:64']);
-        $plan = $this->planArchive($section, $this->kit->seedOf($request));
-        $this->desk->mustBeAsSeen($plan, $request, $section->name);
-        $this->desk->apply($plan, $section, $request, Action::Archive);
+        $this->ledger->holding(['sections' => [$section->id]], function () use ($section, $request): void {
+            $plan = $this->planArchive($section, $this->kit->seedOf($request));
+            $this->desk->mustBeAsSeen($plan, $request, $section->name);
+            $this->desk->apply($plan, $section, $request, Action::Archive);
+        });
 
         return $this->reader->detail(Section::query()->findOrFail($section->id), $this->desk->actor($request), null);
     }

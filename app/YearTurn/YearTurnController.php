@@ -13,6 +13,7 @@ use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\Takes;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\StalePlan;
 
@@ -46,14 +47,19 @@ final class YearTurnController
     public function store(School $school, Request $request): LedgerLine
     {
         $request->validate([...self::RULES, 'fingerprint' => 'required|string|size:64']);
-        $plan = $this->turns->plan($school, $this->wish($request), $this->kit->seedOf($request));
-        if (! hash_equals($plan->fingerprint(), $request->string('fingerprint')->value())) {
-            throw new StalePlan(['the students or sections of the year']);
-        }
         /** @var Person $actor */
         $actor = $request->user();
+        $sections = array_map(strval(...), DB::table('sections')->where('school_id', $school->id)->orderBy('id')->pluck('id')->all());
 
-        return LedgerLine::of($this->ledger->apply($plan, $school->id, $actor, Action::YearTurn), $actor->fullName());
+        // The school's own row holds back whoever adds people or sections to it just now.
+        return $this->ledger->holding(['schools' => [$school->id], 'sections' => $sections], function () use ($school, $request, $actor): LedgerLine {
+            $plan = $this->turns->plan($school, $this->wish($request), $this->kit->seedOf($request));
+            if (! hash_equals($plan->fingerprint(), $request->string('fingerprint')->value())) {
+                throw new StalePlan(['the students or sections of the year']);
+            }
+
+            return LedgerLine::of($this->ledger->apply($plan, $school->id, $actor, Action::YearTurn), $actor->fullName());
+        });
     }
 
     private function wish(Request $request): YearTurnRequest

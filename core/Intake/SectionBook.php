@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Names\NameKey;
+use Vantrel\Core\Placement\SectionNames;
 use Vantrel\Core\Plan\Choice;
 use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
@@ -38,7 +39,7 @@ final class SectionBook
     ) {
         foreach ($snapshot->all(Entity::Section) as $section) {
             if ($section->text('school_id') === $wish->schoolId && $section->text('school_year_id') === $wish->yearId && $section->text('state') === 'open') {
-                $this->known[NameKey::of($section->text('name'))] = $section;
+                $this->known[self::key($section->text('name'))] = $section;
             }
         }
     }
@@ -78,10 +79,18 @@ final class SectionBook
         return $place === false ? null : $place;
     }
 
+    /** What tells sections apart: names as they sound, and the signs in them, so that “Art 🎨” is not “Art ⚽”. */
+    private static function key(string $name): string
+    {
+        preg_match_all('/[\p{So}\p{Sm}]/u', $name, $signs);
+
+        return trim(NameKey::of($name).' '.implode('', $signs[0]));
+    }
+
     /** The open section of this name that is there. */
     public function known(string $name): ?Row
     {
-        return $this->known[NameKey::of($name)] ?? null;
+        return $this->known[self::key($name)] ?? null;
     }
 
     public function nameOf(string $sectionId): string
@@ -105,7 +114,7 @@ final class SectionBook
     /** @return Place|null|false the place; null to leave it out; false while it is asked */
     private function place(string $name, bool $homeroom, string $grade, int $row, string $sheet, bool $exact = false): Place|null|false
     {
-        $key = NameKey::of($name);
+        $key = self::key($name);
         $section = $this->known[$key] ?? null;
         if ($section !== null) {
             return $this->placeOf($section);
@@ -134,8 +143,14 @@ final class SectionBook
                 return false;
             }
         }
-        if (mb_strlen($name) > 80) {
-            $name = mb_substr($name, 0, 80);
+        if (mb_strlen($name) > SectionNames::MAX) {
+            // Cut off, two of them could come to the same.
+            if (! isset($this->asked[$key])) {
+                $this->asked[$key] = true;
+                $this->plan->warn('“'.mb_substr($name, 0, 40).'…” is longer than a section’s name can be ('.SectionNames::MAX." letters); its rows are placed nowhere by it. Shorten it in the list, from row $row on.");
+            }
+
+            return null;
         }
         // "4 Heron", "4B": a homeroom's name begins with its grade.
         if ($grade === '' && $homeroom && preg_match('/^(\d{1,2}|K)\s*[-\/. ]?\s*\p{L}/iu', $name, $m) === 1) {

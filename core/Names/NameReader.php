@@ -66,11 +66,11 @@ final class NameReader
         return new PersonName(implode(' ', array_slice($words, 0, $n)), implode(' ', array_slice($words, $n)));
     }
 
-    /** White space of every kind to single blanks, control and zero-width characters out, composed form. */
+    /** White space of every kind to single blanks, control and format characters (zero-width, soft hyphens, marks of direction) out, composed form. */
     public static function tidy(string $cell): string
     {
         $cell = (string) preg_replace('/[\p{Cc}\p{Zs}\p{Zl}\p{Zp}]+/u', ' ', mb_scrub($cell));
-        $cell = (string) preg_replace('/[\x{200B}-\x{200F}\x{FEFF}\x{202A}-\x{202E}]/u', '', $cell);
+        $cell = (string) preg_replace('/\p{Cf}+/u', '', $cell);
 
         $composed = Normalizer::normalize($cell);
 

@@ -228,7 +228,10 @@ final class Newcomers
 
     private static function answered(PlanBuilder $plan, Row $request, string $state, ?string $personId, ?string $answererId, string $now, ?string $signInId = null): void
     {
-        $plan->update(Entity::JoinRequest, $request, ['state' => $state, 'person_id' => $personId, 'password' => null, 'token_hash' => null, 'answered_at' => $now, 'answered_by' => $answererId, 'sign_in_id' => $signInId], $state);
+        // What was chosen at the door goes with the account it was chosen for. Turned away it stays with the request, so that an undo lets
+        // them wait again as they did, until the request is cleared away.
+        $secrets = $state === 'refused' ? [] : ['password' => null, 'token_hash' => null];
+        $plan->update(Entity::JoinRequest, $request, ['state' => $state, 'person_id' => $personId, ...$secrets, 'answered_at' => $now, 'answered_by' => $answererId, 'sign_in_id' => $signInId], $state);
     }
 
     private static function name(Row $request): PersonName

@@ -28,9 +28,11 @@ enum Action: string
     case Password = 'password';
     case Pictures = 'pictures';
     case Place = 'place';
+    case Redo = 'redo';
     case Reserve = 'reserve';
     case RoomPass = 'room-pass';
     case Section = 'section';
+    case SecondFactor = 'second-factor';
     case Seen = 'seen';
     case Settings = 'settings';
     case SignOn = 'sign-on';
@@ -56,9 +58,26 @@ enum Action: string
         return match ($this) {
             // The one before is in no ledger: taking this back would leave no way to sign in.
             self::Password => 'A password cannot be undone. Print a new card, or send a link for another one.',
+            self::SecondFactor => 'A second factor cannot be brought back. Its owner sets up another.',
             self::CleanUp => 'What has been cleared away is gone. Change how long things are kept in Settings.',
+            self::Redo => 'Undo the entry that was done again.',
             self::Seen => 'Looking changes nothing, so there is nothing to undo.',
             default => null,
+        };
+    }
+
+    /**
+     * What it is about: where records of this kind (of people, those that were merged) could not go back, undoing the rest alone would
+     * leave a state nobody has asked for, two current years or half a merge.
+     *
+     * @return list<Entity>
+     */
+    public function standsOn(): array
+    {
+        return match ($this) {
+            self::YearTurn => [Entity::SchoolYear],
+            self::Merge => [Entity::Person],
+            default => [],
         };
     }
 }

@@ -53,6 +53,23 @@ enum Entity: string
     }
 
     /**
+     * Which records, by the column that points at them, cannot do without records of this kind: where an undo lets one stay, it lets
+     * these stay with it.
+     *
+     * @return array<string, self>
+     */
+    public function neededBy(): array
+    {
+        return match ($this) {
+            self::SignIn, self::Enrollment => ['person_id' => self::Person],
+            self::Guardianship => ['student_id' => self::Person],
+            self::Badge => ['sign_in_id' => self::SignIn],
+            self::JoinCode => ['section_id' => self::Section],
+            default => [],
+        };
+    }
+
+    /**
      * Secrets that let somebody sign in, and may be empty: an undo of what set them empties them.
      *
      * @return list<string>

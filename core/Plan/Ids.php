@@ -35,15 +35,16 @@ final readonly class Ids
     }
 
     /**
-     * Whether a plan with this seed may still be applied: what was looked at longer ago than a day is looked at again.
+     * Whether a plan with this seed may still be applied: what was looked at longer ago than a day is looked at again. A few minutes
+     * into the time to come are let pass: of two servers, one is always a little behind.
      *
      * @param  string  $now UTC instant
      */
     public function isFresh(string $now): bool
     {
-        $dayBefore = (new DateTimeImmutable($now, new DateTimeZone('UTC')))->modify('-1 day')->format('Y-m-d H:i:s');
+        $at = new DateTimeImmutable($now, new DateTimeZone('UTC'));
 
-        return $this->instant() >= $dayBefore && $this->instant() <= $now;
+        return $this->instant() >= $at->modify('-1 day')->format('Y-m-d H:i:s') && $this->instant() <= $at->modify('+5 minutes')->format('Y-m-d H:i:s');
     }
 
     public function for(string ...$parts): string

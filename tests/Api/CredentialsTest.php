@@ -63,6 +63,7 @@ it('takes the password again before it removes a second factor', function (): vo
     ($this->end)($staff, 'second_factor', $staff, ['password' => 'a guess'])->assertStatus(422);
     ($this->end)($staff, 'second_factor', $staff, ['password' => $this->password])->assertOk();
     expect(DB::table('second_factors')->count())->toBe(0)->and(DB::table('outgoing_messages')->where('subject', 'The second factor was removed')->count())->toBe(1);
+    expect(DB::table('ledger_entries')->where('action', 'second-factor')->value('title'))->toContain('Second factor of');
 });
 
 it('tells the person by mail where there is a confirmed address, and nobody where there is none', function (): void {

@@ -63,7 +63,7 @@ function matrix(): array
         'POST api/sections/{section}/invitations' => $teach, 'DELETE api/sections/{section}/staff/{person}' => $teach, 'POST api/sections/{section}' => $teach, 'POST api/sections/{section}/lead' => ['coordinator', 'lead'],
         'GET api/sections/{section}/archive' => ['coordinator', 'lead'], 'POST api/sections/{section}/archive' => ['coordinator', 'lead'],
         'POST api/invitations/{invitation}/again' => $teach, 'DELETE api/invitations/{invitation}' => $teach,
-        'GET api/ledger/{entry}' => $school, 'POST api/ledger/{entry}/undo' => $school, 'GET api/messages/{message}' => $school,
+        'GET api/ledger/{entry}' => $school, 'GET api/ledger/{entry}/undo' => $school, 'POST api/ledger/{entry}/undo' => $school, 'POST api/ledger/{entry}/redo' => $school, 'GET api/messages/{message}' => $school,
     ];
 }
 

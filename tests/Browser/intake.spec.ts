@@ -31,8 +31,10 @@ test('a list of everyone: who leaves, the words, the password, and the way back'
     await page.getByLabel('Your password, once more').fill(PASSWORD);
     await page.getByRole('button', { name: /Apply: .* leave/ }).click();
     await expect(page.getByText('The people are in the Roll')).toBeVisible({ timeout: 30_000 });
-    await page.getByRole('button', { name: 'Undo the whole list' }).click();
-    await expect(page.getByText('Undone. The list is a plan again.')).toBeVisible();
+    await page.getByRole('button', { name: 'Undo the whole list…' }).click();
+    await expect(page.getByText(/Everything goes back: \d+ records/)).toBeVisible();
+    await page.getByRole('button', { name: 'Undo', exact: true }).click();
+    await expect(page.getByText(/^Undone: /)).toBeVisible();
 });
 
 test('repairs, layout questions and a paste, from the keyboard', async ({ page }) => {

@@ -37,7 +37,8 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
         ).toBeVisible();
         await page.getByRole('link', { name: 'Ledger', exact: true }).click();
         await openRow(page, /new-families/);
-        await page.getByRole('button', { name: 'Undo all of this' }).click();
+        await page.getByRole('button', { name: 'Undo all of this…' }).click();
+        await page.getByRole('dialog').getByRole('button', { name: /^Undo/ }).click();
         await expect(page.getByRole('row', { name: /new-families.*undone/ })).toBeVisible();
         await page.goto('/s/primary/roll?kind=student&q=kowalczyk+ulrika');
         await expect(page.getByText('Nobody fits')).toBeVisible();
@@ -236,7 +237,8 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
         await expect(late.getByText('opens nothing, or not any more')).toBeVisible();
         await late.context().close();
         await openRow(page, /2026-27 to 2027-28/);
-        await page.getByRole('button', { name: 'Undo all of this' }).click();
+        await page.getByRole('button', { name: 'Undo all of this…' }).click();
+        await page.getByRole('dialog').getByRole('button', { name: /^Undo/ }).click();
         await expect(page.getByRole('button', { name: /School and year: Lanternfield Primary, 2026-27/ })).toBeVisible();
         await page.goto('/s/primary/sections');
         await expect(page.getByText('43 open, 1 archived')).toBeVisible();

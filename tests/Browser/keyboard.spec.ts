@@ -53,6 +53,9 @@ test('sign in, apply a list, answer a question, undo it and show a code, by keyb
     await expect(page.getByText('The people are in the Roll and in their sections.')).toBeVisible({ timeout: 30_000 });
     await tabTo(page, /^BUTTON Undo the whole list/, 120);
     await page.keyboard.press('Enter');
+    await expect(page.getByText(/Everything goes back/)).toBeVisible();
+    await tabTo(page, /^BUTTON Undo$/, 10);
+    await page.keyboard.press('Enter');
     await expect(page.getByText('This list was applied and undone.')).toBeVisible();
 
     await page.keyboard.press('/');

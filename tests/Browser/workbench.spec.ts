@@ -125,6 +125,7 @@ test('last year stays readable under a tinted line after the turn', async ({ pag
     await expect(page.getByRole('row').nth(1)).toBeVisible();
     await page.goto('/s/upper/ledger');
     await openRow(page, /2026-27 to 2027-28/);
-    await page.getByRole('button', { name: 'Undo all of this' }).click();
+    await page.getByRole('button', { name: 'Undo all of this…' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: /^Undo/ }).click();
     await expect(page.getByRole('button', { name: /School and year: Highmoor Upper, 2026-27/ })).toBeVisible();
 });

@@ -5,13 +5,14 @@ declare(strict_types=1);
 namespace App\Ledger\Commands;
 
 use App\Ledger\Ledger;
+use App\Ledger\UndoFirst;
 use App\Models\LedgerEntry;
 use Illuminate\Console\Command;
 use Vantrel\Core\Plan\Refusal;
 
 final class UndoCommand extends Command
 {
-    protected $signature = 'vantrel:undo {entry : id of the ledger entry}';
+    protected $signature = 'vantrel:undo {entry : id of the ledger entry} {--together : undo with it, newest first, the later entries that hold what would stay}';
 
     protected $description = 'Undo a ledger entry and list what has changed since and stays';
 
@@ -24,7 +25,8 @@ final class UndoCommand extends Command
             return self::INVALID;
         }
         try {
-            $undone = $ledger->undo($entry, null);
+            $first = $this->option('together') ? array_map(fn (UndoFirst $f): string => $f->id, $ledger->outlook($entry)->first) : [];
+            $undone = $ledger->undo($entry, null, $first);
         } catch (Refusal $e) {
             $this->error($e->getMessage());
 

@@ -465,7 +465,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/ledger/{entry}/undo": {
+    "/api/ledger/{entry}/redo": {
         parameters: {
             query?: never;
             header?: never;
@@ -474,7 +474,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Undo an entry */
+        /** Do again what an undo took back */
+        post: operations["redoLedgerController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ledger/{entry}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What undoing an entry would come to: what goes back, what stays and why, what would have to be undone first */
+        get: operations["outlookLedgerController"];
+        put?: never;
+        /** Undo an entry, and later ones with it, newest first: all or none */
         post: operations["undoLedgerController"];
         delete?: never;
         options?: never;
@@ -1926,6 +1944,7 @@ export interface components {
             message: string | null;
             done: number;
             total: number;
+            quiet: number;
             round: number;
             everyone: string | null;
             sheets: components["schemas"]["SheetView"][];
@@ -2018,6 +2037,7 @@ export interface components {
             madeAt: string;
             undoneAt: string | null;
             canUndo: boolean;
+            canRedo: boolean;
             undoUntil: string | null;
             kept: string[];
         };
@@ -2451,6 +2471,20 @@ export interface components {
         TransferPage: {
             requests: components["schemas"]["TransferLine"][];
             said: string;
+        };
+        UndoFirst: {
+            madeAt: string;
+            id: string;
+            title: string;
+        };
+        UndoOutlook: {
+            id: string;
+            goesBack: number;
+            staysCount: number;
+            stays: string[];
+            lost: string[];
+            first: components["schemas"]["UndoFirst"][];
+            blocked: boolean;
         };
         UserName: {
             userName: string;
@@ -3219,7 +3253,7 @@ export interface operations {
             };
         };
     };
-    undoLedgerController: {
+    redoLedgerController: {
         parameters: {
             query?: never;
             header?: never;
@@ -3229,6 +3263,56 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LedgerLine"];
+                };
+            };
+        };
+    };
+    outlookLedgerController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UndoOutlook"];
+                };
+            };
+        };
+    };
+    undoLedgerController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    first?: string[];
+                };
+            };
+        };
         responses: {
             /** @description As asked */
             200: {

@@ -47,7 +47,7 @@ export function CommandBox({ school }: { school: School }) {
                 say('There is nothing to undo.');
                 return;
             }
-            await api.POST('/api/ledger/{entry}/undo', { params: { path: { entry: last.id } } });
+            await api.POST('/api/ledger/{entry}/undo', { params: { path: { entry: last.id } }, body: {} });
             await queries.invalidateQueries();
             say(`Undone: ${last.title}.`);
         } catch (error) {

@@ -87,7 +87,7 @@ it('tells when a seed was made, by the time part of a ULID', function (): void {
 it('takes a seed for a day, and none from the time to come', function (string $now, bool $fresh): void {
     expect((new Ids('01ARYZ6S41TSV4RRFFQ69G5FAV'))->isFresh($now))->toBe($fresh);
 })->with([
-    'at once' => ['2016-07-30 22:36:16', true], 'a day later' => ['2016-07-31 22:36:16', true], 'a second more' => ['2016-07-31 22:36:17', false], 'before it was made' => ['2016-07-30 22:36:15', false],
+    'at once' => ['2016-07-30 22:36:16', true], 'a day later' => ['2016-07-31 22:36:16', true], 'a second more' => ['2016-07-31 22:36:17', false], 'on a server that is behind' => ['2016-07-30 22:31:16', true], 'before it was made' => ['2016-07-30 22:31:15', false],
 ]);
 
 it('reads no time from what was not a seed of ours', function (): void {

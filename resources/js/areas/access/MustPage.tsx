@@ -25,10 +25,16 @@ export function MustPage({ me }: { me: Me }) {
     return (
         <Leaf title={t('Choose a password of your own')}>
             <p className="mb-5">
-                {t('From now on you sign in with it. The passphrase on your card ends; the square on it goes on working.')}
+                {me.kind === 'staff'
+                    ? t('From now on you sign in with it; the one you were given ends.')
+                    : t('From now on you sign in with it. The passphrase on your card ends; the square on it goes on working.')}
             </p>
             <SetPassword
-                hint={t('At least 8 characters. Three words that belong to nobody else are best.')}
+                hint={
+                    me.kind === 'student'
+                        ? t('At least 8 characters. Three words that belong to nobody else are best.')
+                        : t('At least 15 characters: several words are easiest.')
+                }
                 onSet={async (password) =>
                     queries.setQueryData(['me'], await data(api.POST('/api/password', { body: { password } })))
                 }

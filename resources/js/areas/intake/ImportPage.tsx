@@ -12,6 +12,7 @@ import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
 import { PlanView } from '@/ui/PlanView';
 import { Progress } from '@/ui/Progress';
+import { UndoDialog } from '@/areas/ledger/UndoDialog';
 import { ColumnNames } from './ColumnNames';
 import { MatchWeights } from './MatchWeights';
 import { RepairList } from './RepairList';
@@ -20,6 +21,8 @@ import { WhoseList } from './WhoseList';
 type Detail = Schemas['ImportDetail'];
 
 const LEAVE_OUT = ['Guardians'];
+/** Seconds without news after which the page says so. */
+const QUIET = 45;
 const WIDTHS = { Number: '76px', Grade: '58px', Section: 'minmax(110px, 1.5fr)', Guardians: 'minmax(110px, 2fr)' };
 
 /** One list: how it was read, what it would change, the questions, and the button. */
@@ -29,7 +32,7 @@ export function ImportPage({ school }: { school: School }) {
     const queries = useQueryClient();
     const say = useNotice();
     const [shown, setShown] = useState<string[]>([]);
-    const [dialog, setDialog] = useState<'' | 'columns' | 'repairs' | 'whose' | 'weights' | 'password'>('');
+    const [dialog, setDialog] = useState<'' | 'columns' | 'repairs' | 'whose' | 'weights' | 'password' | 'undo'>('');
     const [password, setPassword] = useState('');
     const [wrong, setWrong] = useState('');
     const [words, setWords] = useState('');
@@ -89,20 +92,6 @@ export function ImportPage({ school }: { school: School }) {
     useKey('m', 'See what was mended', () => setDialog('repairs'), planned);
     useKey('w', 'Say whose list it is', () => setDialog('whose'), planned);
     useKey('e', 'See what matches are judged by', () => setDialog('weights'), planned);
-    const undo = async () => {
-        if (!list?.entryId) return;
-        try {
-            const line = await data(api.POST('/api/ledger/{entry}/undo', { params: { path: { entry: list.entryId } } }));
-            await queries.invalidateQueries();
-            say(
-                line.kept.length
-                    ? `Undone, except ${line.kept.length} that changed since; the Ledger lists them.`
-                    : 'Undone. The list is a plan again.',
-            );
-        } catch (e) {
-            say(sentence(e), { bad: true });
-        }
-    };
     const discard = async () => {
         try {
             await api.DELETE('/api/imports/{import}', path);
@@ -315,7 +304,9 @@ export function ImportPage({ school }: { school: School }) {
                 waiting={
                     list.state === 'reading' && loaded.length === 0 ? (
                         <p className="px-6 py-8 text-muted" role="status">
-                            Reading the list and looking for everyone in it. You can leave this page and come back.
+                            {list.quiet < QUIET
+                                ? 'Reading the list and looking for everyone in it. You can leave this page and come back.'
+                                : `Still reading, for ${list.quiet} seconds. If it was cut off, it begins again by itself within six minutes.`}
                         </p>
                     ) : undefined
                 }
@@ -332,15 +323,19 @@ export function ImportPage({ school }: { school: School }) {
                                 >
                                     See the Roll
                                 </Link>
-                                <Button className="min-h-10" onClick={() => void undo()}>
-                                    Undo the whole list
+                                <Button className="min-h-10" onClick={() => setDialog('undo')}>
+                                    Undo the whole list…
                                 </Button>
                             </div>
                         </footer>
                     ) : list.state === 'applying' ? (
                         <footer className="flex items-center justify-between gap-6 border-t border-ink px-6 py-3">
-                            <p className="text-sm">Being applied, whole or not at all. You can leave this page.</p>
-                            <Progress label="Writing" done={list.done} total={list.total} />
+                            <p className="text-sm">
+                                {list.quiet < QUIET
+                                    ? 'Being applied, whole or not at all: none of it counts until all of it does. You can leave this page.'
+                                    : `No news for ${list.quiet} seconds. Nothing of it counts yet. If it was cut off, it begins again by itself within six minutes.`}
+                            </p>
+                            <Progress label="Prepared" done={list.done} total={list.total} />
                         </footer>
                     ) : (
                         <ApplyBar
@@ -384,6 +379,17 @@ export function ImportPage({ school }: { school: School }) {
                     </Button>
                 </div>
             </Dialog>
+            {dialog === 'undo' && list.entryId && (
+                <UndoDialog
+                    entry={list.entryId}
+                    title={list.title}
+                    onClose={() => setDialog('')}
+                    onDone={(said) => {
+                        setDialog('');
+                        say(said);
+                    }}
+                />
+            )}
             <Dialog open={dialog === 'repairs'} onClose={() => setDialog('')} title="What was mended" wide>
                 <RepairList list={list} onSay={tell} />
             </Dialog>

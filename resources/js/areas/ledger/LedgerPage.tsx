@@ -1,5 +1,5 @@
 import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { api, data, sentence } from '@/api/client';
 import type { School } from '@/shell/session';
@@ -10,6 +10,7 @@ import { Empty } from '@/ui/Empty';
 import { useNotice } from '@/ui/Notice';
 import { SideSheet } from '@/ui/SideSheet';
 import { State } from '@/ui/State';
+import { UndoDialog } from './UndoDialog';
 
 /** Every change, who made it and when, with its undo. */
 export function LedgerPage({ school }: { school: School }) {
@@ -17,6 +18,7 @@ export function LedgerPage({ school }: { school: School }) {
     const queries = useQueryClient();
     const say = useNotice();
     const open = search.get('entry');
+    const [undoing, setUndoing] = useState(false);
     const page = useInfiniteQuery({
         queryKey: ['ledger', school.id],
         queryFn: ({ pageParam }) =>
@@ -34,11 +36,11 @@ export function LedgerPage({ school }: { school: School }) {
         queryFn: () => data(api.GET('/api/ledger/{entry}', { params: { path: { entry: open ?? '' } } })),
         enabled: open !== null,
     });
-    const undo = async (id: string) => {
+    const redo = async (id: string) => {
         try {
-            const line = await data(api.POST('/api/ledger/{entry}/undo', { params: { path: { entry: id } } }));
+            const line = await data(api.POST('/api/ledger/{entry}/redo', { params: { path: { entry: id } } }));
             await queries.invalidateQueries();
-            say(line.kept.length > 0 ? `Undone, except ${line.kept.length} that changed since.` : `Undone: ${line.title}.`);
+            say(`Done again: ${line.title}.`);
         } catch (e) {
             say(sentence(e), { bad: true });
         }
@@ -121,10 +123,26 @@ export function LedgerPage({ school }: { school: School }) {
                         )}
                         {detail.entry.canUndo && (
                             <div className="mt-4">
-                                <Button kind="primary" onClick={() => void undo(detail.entry.id)}>
-                                    Undo all of this
+                                <Button kind="primary" onClick={() => setUndoing(true)}>
+                                    Undo all of this…
                                 </Button>
                             </div>
+                        )}
+                        {detail.entry.canRedo && (
+                            <div className="mt-4">
+                                <Button onClick={() => void redo(detail.entry.id)}>Do it again</Button>
+                            </div>
+                        )}
+                        {undoing && (
+                            <UndoDialog
+                                entry={detail.entry.id}
+                                title={detail.entry.title}
+                                onClose={() => setUndoing(false)}
+                                onDone={(said) => {
+                                    setUndoing(false);
+                                    say(said);
+                                }}
+                            />
                         )}
                         <h3 className="mb-1 mt-5 border-b border-rule pb-1 text-base">
                             {detail.entry.changes.toLocaleString('en')} {detail.entry.changes === 1 ? 'record' : 'records'}

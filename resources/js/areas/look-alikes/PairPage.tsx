@@ -39,7 +39,7 @@ export function PairPage({ school }: { school: School }) {
                     label: 'Undo',
                     run: () =>
                         void api
-                            .POST('/api/ledger/{entry}/undo', { params: { path: { entry: line.id } } })
+                            .POST('/api/ledger/{entry}/undo', { params: { path: { entry: line.id } }, body: {} })
                             .then(() => queries.invalidateQueries()),
                 },
             });

@@ -1,0 +1,134 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, data, type Schemas, sentence } from '@/api/client';
+import { Button } from '@/ui/Button';
+import { moment } from '@/ui/dates';
+import { Dialog } from '@/ui/Dialog';
+
+interface Props {
+    entry: string;
+    title: string;
+    onClose: () => void;
+    onDone: (said: string) => void;
+}
+
+/** What undoing comes to, before it is done: what goes back, what stays and why, what cannot come back, and what would go with it. */
+export function UndoDialog({ entry, title, onClose, onDone }: Props) {
+    const queries = useQueryClient();
+    const [together, setTogether] = useState(false);
+    const [busy, setBusy] = useState(false);
+    const [error, setError] = useState('');
+    const params = { params: { path: { entry } } };
+    const { data: outlook, error: refused } = useQuery({
+        queryKey: ['undo', entry],
+        queryFn: () => data(api.GET('/api/ledger/{entry}/undo', params)),
+        staleTime: 0,
+        gcTime: 0,
+        retry: false,
+    });
+    const undo = async (first: Schemas['UndoFirst'][]) => {
+        setBusy(true);
+        setError('');
+        try {
+            const line = await data(api.POST('/api/ledger/{entry}/undo', { ...params, body: { first: first.map((f) => f.id) } }));
+            await queries.invalidateQueries();
+            onDone(
+                line.kept.length > 0
+                    ? `Undone: ${line.title}. What stayed is listed there.`
+                    : `Undone: ${line.title}${first.length > 0 ? `, and ${count(first.length, 'later entry', 'later entries')} with it` : ''}.`,
+            );
+        } catch (e) {
+            setError(sentence(e));
+            setBusy(false);
+        }
+    };
+    const all = together || outlook?.blocked === true;
+    return (
+        <Dialog open wide onClose={onClose} title={`Undo: ${title}`}>
+            {refused ? (
+                <p className="mb-5 text-sm text-madder">{sentence(refused)}</p>
+            ) : !outlook ? (
+                <p className="text-sm text-muted" role="status">
+                    Working out what goes back…
+                </p>
+            ) : (
+                <div className="text-sm">
+                    <p className="text-base">
+                        {outlook.staysCount === 0
+                            ? `Everything goes back: ${count(outlook.goesBack, 'record', 'records')}.`
+                            : all && outlook.first.length > 0
+                              ? 'With the later ones undone first, everything they hold goes back too.'
+                              : `${count(outlook.goesBack, 'record goes', 'records go')} back; ${count(outlook.staysCount, 'stays', 'stay')}.`}
+                    </p>
+                    {outlook.blocked && outlook.first.length === 0 && (
+                        <p className="mt-2 border-l-[3px] border-madder pl-3">
+                            It cannot go back: what came of it has been worked with since. Change it by hand.
+                        </p>
+                    )}
+                    {outlook.stays.length > 0 && !all && <Lines title="Stays as it is" lines={outlook.stays} />}
+                    {outlook.lost.length > 0 && <Lines title="Cannot come back" lines={outlook.lost} />}
+                    {outlook.first.length > 0 && (
+                        <div className="mt-4">
+                            <h3 className="text-sm font-semibold">
+                                {outlook.blocked
+                                    ? 'Has to be undone with it, newest first'
+                                    : 'Holds what would stay, newest first'}
+                            </h3>
+                            <ul
+                                className="max-h-40 overflow-auto border-y border-rule py-1"
+                                tabIndex={0}
+                                aria-label="Later entries"
+                            >
+                                {outlook.first.map((f) => (
+                                    <li key={f.id}>
+                                        {f.title} <span className="text-muted">{moment(f.madeAt)}</span>
+                                    </li>
+                                ))}
+                            </ul>
+                            {!outlook.blocked && (
+                                <label className="mt-2 flex min-h-8 items-center gap-2">
+                                    <input
+                                        type="checkbox"
+                                        className="size-4 accent-ink"
+                                        checked={together}
+                                        onChange={(event) => setTogether(event.target.checked)}
+                                    />
+                                    Undo these too, so that everything goes back
+                                </label>
+                            )}
+                        </div>
+                    )}
+                    {error && <p className="mt-3 text-madder">{error}</p>}
+                    <p className="mt-4 text-muted">An undo can be taken back: “Do it again” stands in the entry.</p>
+                    <div className="mt-3 flex gap-3">
+                        <Button
+                            kind="primary"
+                            disabled={busy || (outlook.blocked && outlook.first.length === 0)}
+                            onClick={() => void undo(all ? outlook.first : [])}
+                        >
+                            {all && outlook.first.length > 0 ? `Undo ${outlook.first.length + 1} together` : 'Undo'}
+                        </Button>
+                        <Button onClick={onClose}>Cancel</Button>
+                    </div>
+                </div>
+            )}
+        </Dialog>
+    );
+}
+
+function Lines({ title, lines }: { title: string; lines: string[] }) {
+    return (
+        <div className="mt-4">
+            <h3 className="text-sm font-semibold">{title}</h3>
+            <ul className="max-h-40 overflow-auto border-y border-rule py-1" tabIndex={0} aria-label={title}>
+                {lines.map((line) => (
+                    <li key={line}>{line}</li>
+                ))}
+            </ul>
+        </div>
+    );
+}
+
+function count(n: number, one: string, many: string): string {
+    return `${n.toLocaleString('en')} ${n === 1 ? one : many}`;
+}
