@@ -99,7 +99,7 @@ await shot(guest, 'sign-in-phone');
 await guest.goto(`${base}/in/${wall.replaceAll('-', '')}`);
 await guest.getByRole('button', { name: 'Go on' }).click();
 await guest.getByRole('button', { name: 'No, or I do not know' }).click();
-await guest.getByLabel('First name').fill('Joaquin');
+await guest.getByLabel('First name').fill('Leilani');
 await guest.getByLabel('Last name').fill('Garrow');
 await guest.getByRole('button', { name: 'Go on' }).click();
 await guest.getByRole('heading', { name: 'Are you on this list?' }).waitFor();
