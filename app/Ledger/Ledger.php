@@ -243,11 +243,9 @@ final class Ledger
             }
             // What the plan also updates has been looked at by its version.
             foreach (array_chunk(array_diff_key($relied[$table] ?? [], $expected), self::CHUNK, true) as $chunk) {
-                $entity = Entity::from($table);
-                $found = DB::table($table)->whereIn('id', array_map(strval(...), array_keys($chunk)))->orderBy('id')->sharedLock()->get(Relied::columns($entity))->keyBy('id');
+                $found = DB::table($table)->whereIn('id', array_map(strval(...), array_keys($chunk)))->orderBy('id')->sharedLock()->pluck('state', 'id');
                 foreach ($chunk as $id => $opens) {
-                    $row = $found[$id] ?? null;
-                    $fault = Relied::fault($entity, $row === null ? null : (array) $row, $opens);
+                    $fault = Relied::fault(Entity::from($table), isset($found[$id]) ? (string) $found[$id] : null, $opens);
                     if ($fault !== null) {
                         $stale["$table $id"] = $fault;
                     }

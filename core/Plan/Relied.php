@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Vantrel\Core\Plan;
 
 /**
- * What a plan relies on besides the rows it changes: the rows it refers to must still be there, and stand as they did. Read off the
- * plan itself, so that no planner can leave something out.
+ * What a plan relies on besides the rows it changes: the people and sections it refers to must still stand as they did. Read off the
+ * plan itself, so that no planner can leave something out. That other rows are still there, the database's own foreign keys see to.
  */
 final class Relied
 {
@@ -26,7 +26,7 @@ final class Relied
         foreach ($plan->changes as $change) {
             foreach ($change->entity->references() as $column => $to) {
                 $id = $change->after[$column] ?? null;
-                if (is_string($id) && $id !== '' && ! isset($made[$to->value][$id])) {
+                if (in_array($to, [Entity::Person, Entity::Section], true) && is_string($id) && $id !== '' && ! isset($made[$to->value][$id])) {
                     $opens = $to === Entity::Section && $column === 'section_id' && ($change->inserts() || isset($change->before[$column]));
                     $relied[$to->value][$id] = ($relied[$to->value][$id] ?? false) || $opens;
                 }
@@ -42,29 +42,17 @@ final class Relied
     }
 
     /**
-     * Columns of a row that say whether it stands.
-     *
-     * @return list<string>
-     */
-    public static function columns(Entity $entity): array
-    {
-        return match ($entity) {
-            Entity::Person, Entity::Section => ['id', 'state'],
-            default => ['id'],
-        };
-    }
-
-    /**
      * Why something cannot be tied to a row as it is now; null where it can.
      *
-     * @param  array<string, mixed>|null  $row with {@see columns()}; null where it is gone
+     * @param  string|null  $state of the row; null where it is gone
+     * @param  bool  $opens whether something new comes into it
      */
-    public static function fault(Entity $entity, ?array $row, bool $opens): ?string
+    public static function fault(Entity $entity, ?string $state, bool $opens): ?string
     {
         return match (true) {
-            $row === null => 'is gone',
-            $entity === Entity::Person && $row['state'] === 'merged' => 'has been merged into another account',
-            $entity === Entity::Section && $opens && $row['state'] !== 'open' => 'has been archived',
+            $state === null => 'is gone',
+            $entity === Entity::Person && $state === 'merged' => 'has been merged into another account',
+            $entity === Entity::Section && $opens && $state !== 'open' => 'has been archived',
             default => null,
         };
     }

@@ -8,7 +8,6 @@ use App\Intake\ImportPlanner;
 use App\Ledger\Ledger;
 use App\LookAlikes\Pairs;
 use App\Models\School;
-use App\Models\Section;
 use App\PrintRoom\CardPrinter;
 use Closure;
 use Illuminate\Console\Command;
@@ -67,7 +66,7 @@ final class BenchCommand extends Command
         });
         $again = $this->time(fn () => $planner->planFiles([[$file, 'bench']], $school, 'bench', (string) Str::ulid()));
         $lookAlikes = $this->time(fn () => $pairs->of($school));
-        $sections = array_values(Section::query()->limit($rows > 2000 ? 2 : 10)->pluck('id')->all());
+        $sections = array_values(DB::table('enrollments')->groupBy('section_id')->orderByRaw('count(*) desc')->limit($rows > 2000 ? 2 : 10)->pluck('section_id')->all());
         $cards = 0;
         $printed = $this->time(function () use ($printer, $school, $sections): void {
             $printer->print($school, $sections, [], 'cards-a4', CardOrder::CutStack, false, null);
