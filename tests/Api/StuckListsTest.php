@@ -84,3 +84,10 @@ it('sweeps every minute', function (): void {
     $events = collect(app(Illuminate\Console\Scheduling\Schedule::class)->events());
     expect($events->map(fn ($e): string => $e->expression.' '.substr((string) strrchr((string) $e->command, ' '), 1))->all())->toContain('* * * * * vantrel:sweep');
 });
+
+it('refuses a list of more students than it can hold, and says what to do', function (): void {
+    $this->csv = "Name,Student number\n".implode('', array_map(fn (int $i): string => 'Ada Quill'.chr(97 + $i % 26).chr(97 + intdiv($i, 26) % 26).chr(97 + intdiv($i, 676)).','.(100000 + $i)."\n", range(1, 15_001)));
+    $id = ($this->send)()->assertOk()->json('id');
+    $this->getJson("/api/imports/$id")->assertJsonPath('state', 'unreadable')->assertJsonPath('message', 'The list names more than 15,000 students. Split it, by school or by grade, and drop the parts in one after the other.');
+    expect(DB::table('people')->where('given_name', 'Ada')->exists())->toBeFalse();
+});
