@@ -11,6 +11,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Models\SignIn;
 use App\Platform\CoreKit;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Mail;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
@@ -41,11 +42,17 @@ final class ResetLinks
         Mail::to($address)->send(new ResetMail($person->school_id, School::query()->findOrFail($person->school_id)->name, $signIn->user_name, rtrim((string) config('app.url'), '/').'/new-password#'.$token->plain, $minutes));
     }
 
-    /** @return object{id: string, sign_in_id: string, address: string|null} */
+    /**
+     * A link that works: not used, not too old, and sent to the address the person still has.
+     *
+     * @return object{id: string, sign_in_id: string, address: string|null}
+     */
     public function find(string $token): object
     {
         /** @var object{id: string, sign_in_id: string, address: string|null} */
-        return DB::table('password_resets')->where('token_hash', Token::hashOf($token))->whereNull('used_at')->where('expires_at', '>', now())->first(['id', 'sign_in_id', 'address']) ?? throw new NotFoundHttpException;
+        return DB::table('password_resets as r')->join('sign_ins as s', 's.id', '=', 'r.sign_in_id')->join('people as p', 'p.id', '=', 's.person_id')
+            ->where('r.token_hash', Token::hashOf($token))->whereNull('r.used_at')->where('r.expires_at', '>', now())
+            ->where(fn (Builder $q) => $q->whereNull('r.address')->orWhereColumn('r.address', 'p.email'))->first(['r.id', 'r.sign_in_id', 'r.address']) ?? throw new NotFoundHttpException;
     }
 
     /** @param  object{id: string}  $link */

@@ -86,11 +86,13 @@ final class SecretController
             throw new NotFoundHttpException;
         }
         $this->check($person, $signIn, $request->string('password')->value());
-        // Taken first: two presses of the button set one password.
-        $links->take($link);
-        $this->set($signIn, $person, $request->string('password')->value());
-        $links->confirm($person, $link);
-        DB::table('sessions')->where('user_id', $person->id)->delete();
+        DB::transaction(function () use ($links, $link, $signIn, $person, $request): void {
+            // Taken first: two presses of the button set one password.
+            $links->take($link);
+            $this->set($signIn, $person, $request->string('password')->value());
+            $links->confirm($person, $link);
+            DB::table('sessions')->where('user_id', $person->id)->delete();
+        });
 
         return response()->noContent();
     }

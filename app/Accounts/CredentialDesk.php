@@ -105,12 +105,14 @@ final class CredentialDesk
     private function endOutside(Person $person, string $kind, string $id, Person $actor): string
     {
         if ($kind === 'second_factor') {
-            if (DB::table('second_factors')->where('person_id', $person->id)->delete() === 0) {
-                throw new NotFoundHttpException;
-            }
-            DB::table('sessions')->where('user_id', $person->id)->delete();
             $done = "The second factor of {$person->fullName()} is removed, and every open session ended.";
-            $this->ledger->apply(new Plan("Second factor of {$person->fullName()} removed", $done, []), $person->school_id, $actor, Action::SecondFactor);
+            DB::transaction(function () use ($person, $actor, $done): void {
+                if (DB::table('second_factors')->where('person_id', $person->id)->delete() === 0) {
+                    throw new NotFoundHttpException;
+                }
+                DB::table('sessions')->where('user_id', $person->id)->delete();
+                $this->ledger->apply(new Plan("Second factor of {$person->fullName()} removed", $done, []), $person->school_id, $actor, Action::SecondFactor);
+            });
             AccountNotice::tell($person, 'The second factor was removed', ['Your school has removed the second factor of your account. Where the school asks for one, the next sign-in sets it up again.']);
 
             return $done;

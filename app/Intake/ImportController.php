@@ -23,6 +23,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Vantrel\Core\Intake\ListContents;
 use Vantrel\Core\Intake\MailDomains;
 use Vantrel\Core\Intake\Scope;
 use Vantrel\Core\Plan\Action;
@@ -42,7 +43,7 @@ final class ImportController
         /** @var Collection<int, Import> $imports */
         $imports = Import::query()->where('school_id', $school->id)->where('state', '!=', 'discarded')->orderByDesc('made_at')->limit(100)->get();
 
-        return new ImportPage(array_values($imports->map(ImportLine::of(...))->all()));
+        return new ImportPage(array_values($imports->map(ImportLine::of(...))->all()), ListContents::MOST_STUDENTS, intdiv((int) config('vantrel.upload_bytes'), 1024 * 1024));
     }
 
     #[Answers(ImportDetail::class, 'Bring a list in: one or several files, or what was pasted')]

@@ -37,9 +37,6 @@ use Vantrel\Core\Table\UnreadableList;
 /** From the files of an intake, and what has been said about them, to the plan. The same every time nothing has changed. */
 final class ImportPlanner
 {
-    /** As many as can be planned and applied in 512 MB, guardians and all, also where everybody is known already (404 MB). */
-    private const MOST_STUDENTS = 15_000;
-
     public function __construct(
         private readonly Snapshots $snapshots,
         private readonly CoreKit $kit,
@@ -82,9 +79,7 @@ final class ImportPlanner
         if ($book->contents->rows() === 0) {
             throw new UnreadableList('The list has a header and nobody below it. Open the file, check its first sheet, save it and drop it in again.');
         }
-        if (count($book->contents->students) > self::MOST_STUDENTS) {
-            throw new UnreadableList('The list names more than '.number_format(self::MOST_STUDENTS).' students. Split it, by school or by grade, and drop the parts in one after the other.');
-        }
+        $book->contents->mustBeHeld();
         // The students a list makes have the same ids whenever the same files come again; whatever else it writes has new ones.
         $ids = $this->kit->ids(substr($seed, 0, 10).strtoupper(substr(hash('sha256', "$seed|$round"), 0, 16)));
         $scope = $everyone === null ? null : Scope::read($everyone);

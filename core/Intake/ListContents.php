@@ -5,10 +5,14 @@ declare(strict_types=1);
 namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Plan\Question;
+use Vantrel\Core\Table\UnreadableList;
 
 /** All that the sheets of an intake say, read. */
 final readonly class ListContents
 {
+    /** As many as can be planned and applied in 512 MB, guardians and all, also where everybody is known already (404 MB). */
+    public const MOST_STUDENTS = 15_000;
+
     /**
      * @param  list<StudentLine>  $students
      * @param  list<StaffLine>  $staff
@@ -46,5 +50,13 @@ final readonly class ListContents
             [...$this->students, ...$other->students], [...$this->staff, ...$other->staff], [...$this->sections, ...$other->sections],
             [...$this->warnings, ...$other->warnings], [...$this->questions, ...$other->questions],
         );
+    }
+
+    /** @throws UnreadableList where there are more students than one plan holds */
+    public function mustBeHeld(): void
+    {
+        if (count($this->students) > self::MOST_STUDENTS) {
+            throw new UnreadableList('The list names more than '.number_format(self::MOST_STUDENTS).' students. Split it, by school or by grade, and drop the parts in one after the other.');
+        }
     }
 }

@@ -334,6 +334,16 @@ it('closes a link for a new password once the password has changed', function ()
     $this->postJson('/api/new-password', ['token' => $m[1], 'password' => 'five green boats at sea'])->assertStatus(404);
 });
 
+it('closes a link for a new password once the address it went to is not theirs any more', function (): void {
+    ($this->browser)()->post('/api/forgotten', ['user_name' => $this->lead])->assertNoContent();
+    preg_match('~/new-password#(\S+)~', (string) DB::table('outgoing_messages')->value('text'), $m);
+    $this->postJson('/api/new-password/check', ['token' => $m[1]])->assertOk();
+    DB::table('people')->where('email', $this->lead)->update(['email' => 'petra.new@lanternfield.example']);
+    $this->postJson('/api/new-password/check', ['token' => $m[1]])->assertStatus(404);
+    $this->postJson('/api/new-password', ['token' => $m[1], 'password' => 'five green boats at sea'])->assertStatus(404);
+    ($this->browser)()->signIn($this->lead, $this->password)->assertOk();
+});
+
 it('lists staff and addresses to those who may ask them into a section today', function (string $role, int $status): void {
     ($this->as)($role)->getJson("/api/schools/{$this->world->school}/staff")->assertStatus($status);
 })->with([['past substitute', 403], ['substitute', 403], ['assistant', 403], ['lead', 200], ['coordinator', 200], ['other coordinator', 403]]);

@@ -75,7 +75,7 @@ it('gives a list back that nothing works on, and no other', function (string $st
     expect($list->state)->toBe('reading')->and((int) $list->round)->toBe($round + 1)->and((int) $list->done)->toBe(0)->and(DB::table('jobs')->where('payload', 'like', "%$id%")->count())->toBe(1)
         ->and((string) $list->message)->toContain($state === 'applying' ? 'nothing of it was written' : '');
     // A job of the round before that turns up after all does nothing.
-    (new ApplyImport($id, $round, 'f', null))->handle(app(App\Intake\ImportPlanner::class), app(App\Ledger\Ledger::class), app(App\Intake\ColumnMemory::class));
+    $this->app->call([new ApplyImport($id, $round, 'f', null), 'handle']);
     expect(DB::table('ledger_entries')->count())->toBe(0);
     $this->deleteJson("/api/imports/$id")->assertNoContent();
 })->with(['reading', 'applying']);

@@ -1984,6 +1984,8 @@ export interface components {
         };
         ImportPage: {
             imports: components["schemas"]["ImportLine"][];
+            mostStudents: number;
+            mostMegabytes: number;
         };
         InvitationLine: {
             id: string;

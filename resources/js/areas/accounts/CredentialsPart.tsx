@@ -4,9 +4,9 @@ import { api, ApiError, data, type Schemas, sentence } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { day, moment } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
-import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
 import { OffBoardDialog } from './OffBoardDialog';
+import { OwnPassword } from './OwnPassword';
 
 type Credential = Schemas['CredentialLine'];
 type Kind = 'password' | 'passphrase' | 'card' | 'sign_on' | 'second_factor' | 'link' | 'session';
@@ -159,15 +159,7 @@ export function CredentialsPart({ person, school }: { person: Schemas['PersonDet
                 </p>
                 {ending !== null && ending !== 'all' && ending.kind === 'second_factor' && (
                     <div className="mb-5">
-                        <Field
-                            label="Your password"
-                            hint="Not needed in the first ten minutes after signing in"
-                            type="password"
-                            autoComplete="current-password"
-                            value={password}
-                            onChange={(event) => setPassword(event.target.value)}
-                            error={refused || undefined}
-                        />
+                        <OwnPassword value={password} onChange={setPassword} error={refused} />
                     </div>
                 )}
                 <div className="flex gap-3">

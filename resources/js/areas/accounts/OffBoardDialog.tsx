@@ -6,6 +6,7 @@ import { day } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
 import { PlanSummary } from '@/ui/PlanSummary';
+import { OwnPassword } from './OwnPassword';
 
 interface Props {
     person: Schemas['PersonDetail'];
@@ -104,14 +105,10 @@ export function OffBoardDialog({ person, school, onClose, onDone }: Props) {
                         </div>
                     )}
                     <div className="mt-4 max-w-xs">
-                        <Field
-                            label="Your password"
-                            hint="Not needed in the first ten minutes after signing in"
-                            type="password"
-                            autoComplete="current-password"
+                        <OwnPassword
                             value={password}
-                            onChange={(event) => setPassword(event.target.value)}
-                            error={error?.field === 'password' ? error.text : undefined}
+                            onChange={setPassword}
+                            error={error?.field === 'password' ? error.text : ''}
                         />
                     </div>
                     {error?.field === '' && <p className="mt-2 text-sm text-madder">{error.text}</p>}

@@ -95,8 +95,10 @@ export function IntakePage({ school }: { school: School }) {
                         <p className="mt-1 max-w-xl text-sm text-muted">
                             Students, guardians, staff, sections or enrollments: spreadsheets, text, tables of a document or PDF,
                             a OneRoster export. Several files together are one intake. Cells copied from a spreadsheet can be
-                            pasted with Ctrl+V. Up to 15,000 students and 20 MB at a time. Nothing is changed until you have seen
-                            the plan.
+                            pasted with Ctrl+V.{' '}
+                            {page &&
+                                `Up to ${page.mostStudents.toLocaleString('en')} students and ${page.mostMegabytes} MB at a time. `}
+                            Nothing is changed until you have seen the plan.
                         </p>
                     </div>
                     <input

@@ -1,0 +1,16 @@
+import { Field } from '@/ui/Field';
+
+/** The password of whoever does something grave, typed again. */
+export function OwnPassword({ value, onChange, error }: { value: string; onChange: (value: string) => void; error: string }) {
+    return (
+        <Field
+            label="Your password"
+            hint="Not needed in the first ten minutes after signing in"
+            type="password"
+            autoComplete="current-password"
+            value={value}
+            onChange={(event) => onChange(event.target.value)}
+            error={error || undefined}
+        />
+    );
+}
