@@ -6,6 +6,7 @@ namespace App\Accounts;
 
 use App\Access\PasswordAgain;
 use App\Access\ResetLinks;
+use App\Ledger\Ledger;
 use App\Ledger\PlanView;
 use App\Models\Person;
 use App\Models\SignIn;
@@ -20,7 +21,7 @@ use Vantrel\Core\Plan\StalePlan;
 /** Every way to sign in of a person, for the coordinators of their school. */
 final class CredentialController
 {
-    public function __construct(private readonly CredentialDesk $desk, private readonly CredentialReader $reader, private readonly CoreKit $kit, private readonly PasswordAgain $passwordAgain)
+    public function __construct(private readonly CredentialDesk $desk, private readonly Ledger $ledger, private readonly CredentialReader $reader, private readonly CoreKit $kit, private readonly PasswordAgain $passwordAgain)
     {
     }
 
@@ -80,13 +81,18 @@ final class CredentialController
             throw new Refusal('Somebody else has to see you off: you would end your own session half-way.');
         }
         $this->mustBeAtTheKeyboard($request);
-        $plan = $this->desk->offBoarding($person, $request->filled('to') ? $request->string('to')->value() : null, $this->kit->seedOf($request));
-        if (! hash_equals($plan->fingerprint(), $request->string('fingerprint')->value())) {
-            throw new StalePlan([$person->fullName()]);
-        }
-        $this->desk->offBoard($person, $plan, $this->actor($request));
+        $to = $request->filled('to') ? $request->string('to')->value() : null;
+        $sentence = $this->ledger->holding(['people' => array_values(array_filter([$person->id, $to]))], function () use ($person, $request, $to): string {
+            $plan = $this->desk->offBoarding($person, $to, $this->kit->seedOf($request));
+            if (! hash_equals($plan->fingerprint(), $request->string('fingerprint')->value())) {
+                throw new StalePlan([$person->fullName()]);
+            }
+            $this->desk->offBoard($person, $plan, $this->actor($request));
 
-        return $this->reader->page(Person::query()->findOrFail($person->id), $plan->sentence);
+            return $plan->sentence;
+        });
+
+        return $this->reader->page(Person::query()->findOrFail($person->id), $sentence);
     }
 
     private function mustBeAtTheKeyboard(Request $request): void

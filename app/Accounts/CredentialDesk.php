@@ -89,8 +89,7 @@ final class CredentialDesk
     public function offBoard(Person $person, Plan $plan, Person $actor): void
     {
         // Roles at other schools of the district end with the account they belong to.
-        $this->ledger->apply($plan, $person->school_id, $actor, Action::OffBoard, also: $this->coordinated($person->id));
-        $this->shut($person);
+        $this->ledger->apply($plan, $person->school_id, $actor, Action::OffBoard, within: fn () => $this->shut($person), also: $this->coordinated($person->id));
         AccountNotice::tell($person, 'Your account was closed', ['Your account at the school was closed today. Nothing of it signs in any more.']);
     }
 

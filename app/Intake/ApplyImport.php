@@ -48,26 +48,36 @@ final class ApplyImport implements ShouldQueue
             return;
         }
         try {
-            $planned = $planner->plan($import, $this->day($import));
-            $plan = $planned->plan;
-            if (! hash_equals($this->fingerprint, $plan->fingerprint())) {
+            if (! Turns::take(fn (): bool => $this->apply($import, $planner, $ledger, $memory))) {
                 throw new StalePlan(['the people or sections this list meets']);
             }
-            $total = count($plan->changes);
-            $this->progress(0, $total);
-            $ledger->apply($plan, $import->school_id, Person::query()->find($this->actorId), Action::Intake, "import:{$this->importId}:{$this->round}",
-                fn (int $done) => $this->progress($done, $total),
-                function (LedgerEntry $entry) use ($memory, $planned, $import): void {
-                    $memory->keep($import->school_id, $planned->book, $planned->answers);
-                    DB::table('imports')->where('id', $this->importId)->update(['state' => 'applied', 'entry_seq' => $entry->seq, 'message' => null, 'changed_at' => now()]);
-                },
-                Coordinators::otherSchools($this->actorId, $import->school_id),
-            );
         } catch (StalePlan $e) {
             $this->planAgain('Since you looked, something changed: '.implode(', ', array_slice($e->changed, 0, 5)).'. Nothing was written; this is the fresh plan.');
         } catch (Refusal|UnreadableList $e) {
             $this->planAgain($e->getMessage());
         }
+    }
+
+    /** @return bool whether the plan was still what had been looked at */
+    private function apply(Import $import, ImportPlanner $planner, Ledger $ledger, ColumnMemory $memory): bool
+    {
+        $planned = $planner->plan($import, $this->day($import));
+        $plan = $planned->plan;
+        if (! hash_equals($this->fingerprint, $plan->fingerprint())) {
+            return false;
+        }
+        $total = count($plan->changes);
+        $this->progress(0, $total);
+        $ledger->apply($plan, $import->school_id, Person::query()->find($this->actorId), Action::Intake, "import:{$this->importId}:{$this->round}",
+            fn (int $done) => $this->progress($done, $total),
+            function (LedgerEntry $entry) use ($memory, $planned, $import): void {
+                $memory->keep($import->school_id, $planned->book, $planned->answers);
+                DB::table('imports')->where('id', $this->importId)->update(['state' => 'applied', 'entry_seq' => $entry->seq, 'message' => null, 'changed_at' => now()]);
+            },
+            Coordinators::otherSchools($this->actorId, $import->school_id),
+        );
+
+        return true;
     }
 
     /** The day the plan was made for, as long as that was today or yesterday: nothing is back-dated further. */

@@ -8,6 +8,7 @@ use App\Models\LedgerEntry;
 use App\Models\Person;
 use App\Models\School;
 use Closure;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\QueryException;
 use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Support\Facades\DB;
@@ -15,7 +16,9 @@ use Illuminate\Support\Str;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\LooseEnds;
 use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\RedoPlanner;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Relied;
 use Vantrel\Core\Plan\StalePlan;
@@ -37,6 +40,9 @@ final class Ledger
     /** SQLSTATE and MariaDB's number of a reference to a row that is gone. */
     private const NO_PARENT = 1452;
 
+    /** And of taking away what something refers to. */
+    private const HAS_CHILD = 1451;
+
     /**
      * @param  string  $schoolId in whose ledger it stands
      * @param  list<string>  $also other schools whose people the plan may write: all those its maker coordinates, or the two of a transfer
@@ -52,29 +58,40 @@ final class Ledger
         if ($plan->blockers !== []) {
             throw new Refusal($plan->blockers[0]);
         }
-        try {
-            return WriteGuard::within(fn (): LedgerEntry => DB::transaction(function () use ($plan, $schoolId, $actor, $action, $workKey, $progress, $within, $also): LedgerEntry {
-                $known = $workKey === null ? null : LedgerEntry::query()->where('work_key', $workKey)->first();
-                if ($known !== null) {
-                    return $known;
-                }
-                Outcome::writing();
-                $this->lock($plan);
-                $schools = $this->schools($plan, $schoolId, $also);
-                $entry = $this->enter($plan, $schoolId, $actor, $action, $workKey);
-                DB::table('ledger_schools')->insert(array_map(fn (string $school): array => ['school_id' => $school, 'entry_seq' => $entry->seq], $schools));
-                $this->write($plan->changes, $entry->seq, $progress);
-                if ($within !== null) {
-                    $within($entry);
-                }
-                EntryWritten::dispatch($entry, $plan);
 
-                return $entry;
-            }, self::ATTEMPTS));
+        return $this->fitting(fn (): LedgerEntry => DB::transaction(function () use ($plan, $schoolId, $actor, $action, $workKey, $progress, $within, $also): LedgerEntry {
+            $known = $workKey === null ? null : LedgerEntry::query()->where('work_key', $workKey)->first();
+            if ($known !== null) {
+                return $known;
+            }
+            Outcome::writing();
+            $this->lock($plan);
+            $schools = $this->schools($plan, $schoolId, $also);
+            $entry = $this->enter($plan, $schoolId, $actor, $action, $workKey);
+            DB::table('ledger_schools')->insert(array_map(fn (string $school): array => ['school_id' => $school, 'entry_seq' => $entry->seq], $schools));
+            $this->write($plan->changes, $entry->seq, $progress);
+            if ($within !== null) {
+                $within($entry);
+            }
+            EntryWritten::dispatch($entry, $plan);
+
+            return $entry;
+        }, self::ATTEMPTS));
+    }
+
+    /**
+     * Work with leave to write, whose collisions with what others have just written are said in words.
+     *
+     * @param  Closure(): LedgerEntry  $work
+     */
+    private function fitting(Closure $work): LedgerEntry
+    {
+        try {
+            return WriteGuard::within($work);
         } catch (UniqueConstraintViolationException $e) {
             throw new StalePlan([$this->collision($e)]);
         } catch (QueryException $e) {
-            throw ($e->errorInfo[1] ?? null) === self::NO_PARENT ? new StalePlan(['Something this refers to has gone in the meantime.']) : $e;
+            throw in_array($e->errorInfo[1] ?? null, [self::NO_PARENT, self::HAS_CHILD], true) ? new StalePlan(['Something this refers to has gone in the meantime.']) : $e;
         }
     }
 
@@ -104,39 +121,63 @@ final class Ledger
         }, self::ATTEMPTS);
     }
 
-    /** What undoing an entry would come to. Nothing is changed, and nothing locked: it may be another thing by the time it is done. */
-    public function outlook(LedgerEntry $entry): UndoOutlook
+    /**
+     * What undoing an entry would come to. Nothing is changed, and nothing locked: it may be another thing by the time it is done.
+     *
+     * @param  bool  $together with the later entries that hold what would stay, and those that hold what would stay of them
+     *
+     * @throws Refusal where it was undone before, or too long ago
+     */
+    public function outlook(LedgerEntry $entry, bool $together = false): UndoOutlook
     {
         $this->mustBeUndoable($entry);
+        $run = new UndoRun([$entry]);
+        while ($together && ($more = $run->missing()) !== []) {
+            $run = new UndoRun($this->together($entry, [...$run->with(), ...$more], false));
+        }
 
-        return (new UndoRun($entry))->look();
+        return $run->look();
     }
 
     /**
      * Puts back what an entry changed. What has changed again since stays as it is and is listed.
      *
      * @param  list<string>  $first ids of later entries to undo with it, newest first; all of them or none
+     * @param  string|null  $fingerprint of the outlook somebody has looked at; null where nobody has
      * @return LedgerEntry as it is now
      *
      * @throws Refusal where one of them was undone before, or too long ago, or what it is about could not go back
+     * @throws StalePlan where it would come to something else than was looked at
      */
-    public function undo(LedgerEntry $entry, ?Person $actor, array $first = []): LedgerEntry
+    public function undo(LedgerEntry $entry, ?Person $actor, array $first = [], ?string $fingerprint = null): LedgerEntry
     {
-        $together = [...LedgerEntry::query()->whereIn('id', $first)->where('seq', '>', $entry->seq)->orderByDesc('seq')->get(), $entry];
-
-        return WriteGuard::within(fn (): LedgerEntry => DB::transaction(function () use ($entry, $actor, $together): LedgerEntry {
+        return $this->fitting(fn (): LedgerEntry => DB::transaction(function () use ($entry, $actor, $first, $fingerprint): LedgerEntry {
             Outcome::writing();
-            foreach ($together as $one) {
-                /** @var LedgerEntry $locked */
-                $locked = LedgerEntry::query()->where('seq', $one->seq)->lockForUpdate()->firstOrFail();
-                $this->mustBeUndoable($locked);
-                $kept = (new UndoRun($locked))->run();
-                DB::table('ledger_entries')->where('seq', $one->seq)->update(['undone_at' => now()->format('Y-m-d H:i:s.u'), 'undone_by' => $actor?->id, 'kept' => json_encode($kept, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)]);
-                EntryUndone::dispatch($one->seq);
+            $together = $this->together($entry, $first, true);
+            array_map($this->mustBeUndoable(...), $together);
+            $kept = (new UndoRun($together))->run($fingerprint);
+            foreach ($kept as $seq => $words) {
+                DB::table('ledger_entries')->where('seq', $seq)->update(['undone_at' => now()->format('Y-m-d H:i:s.u'), 'undone_by' => $actor?->id, 'kept' => json_encode($words, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)]);
+                EntryUndone::dispatch($seq);
             }
 
             return LedgerEntry::query()->where('seq', $entry->seq)->firstOrFail();
         }, self::ATTEMPTS));
+    }
+
+    /**
+     * @param  list<string>  $first ids of later entries
+     * @return list<LedgerEntry> those and the entry itself, the last done first
+     */
+    private function together(LedgerEntry $entry, array $first, bool $lock): array
+    {
+        /** @var Builder<LedgerEntry> $entries */
+        $entries = LedgerEntry::query()->whereRaw('COALESCE(redone_as, seq) >= ?', [$entry->done()])->whereIn('id', [...$first, $entry->id])->orderByRaw('COALESCE(redone_as, seq) DESC');
+        if ($lock) {
+            $entries->lockForUpdate();
+        }
+
+        return array_values($entries->get()->all());
     }
 
     /**
@@ -147,32 +188,46 @@ final class Ledger
      */
     public function redo(LedgerEntry $entry, ?Person $actor): LedgerEntry
     {
-        try {
-            return WriteGuard::within(fn (): LedgerEntry => DB::transaction(function () use ($entry, $actor): LedgerEntry {
-                Outcome::writing();
-                /** @var LedgerEntry $locked */
-                $locked = LedgerEntry::query()->where('seq', $entry->seq)->lockForUpdate()->firstOrFail();
-                if ($locked->undone_at === null) {
-                    throw new Refusal('This has not been undone.');
+        return $this->fitting(fn (): LedgerEntry => DB::transaction(function () use ($entry, $actor): LedgerEntry {
+            Outcome::writing();
+            /** @var LedgerEntry $locked */
+            $locked = LedgerEntry::query()->where('seq', $entry->seq)->lockForUpdate()->firstOrFail();
+            if ($locked->undone_at === null) {
+                throw new Refusal('This has not been undone.');
+            }
+            $this->mustBeInTime($locked);
+            $plan = new Plan($locked->title, $locked->sentence, $this->again($locked));
+            $this->lock($plan);
+            foreach (self::runs($plan->changes) as $run) {
+                foreach (array_chunk($run, self::CHUNK) as $chunk) {
+                    $this->put($chunk, $locked->seq);
                 }
-                $this->mustBeInTime($locked);
-                $plan = new Plan($locked->title, $locked->sentence, (new RedoRun($locked))->changes());
-                $this->lock($plan);
-                foreach (self::runs($plan->changes) as $run) {
-                    foreach (array_chunk($run, self::CHUNK) as $chunk) {
-                        $this->put($chunk, $locked->seq);
-                    }
-                }
-                DB::table('ledger_entries')->where('seq', $locked->seq)->update(['undone_at' => null, 'undone_by' => null, 'kept' => null]);
-                // The undo leaves no other trace once it is taken back.
-                $trace = $this->enter(new Plan("Done again: $locked->title", $locked->sentence, []), $locked->school_id, $actor, Action::Redo, null);
-                DB::statement('INSERT INTO ledger_schools (school_id, entry_seq) SELECT school_id, ? FROM ledger_schools WHERE entry_seq = ?', [$trace->seq, $locked->seq]);
-                EntryRedone::dispatch($locked->seq);
+            }
+            // The undo leaves no other trace once it is taken back.
+            $trace = $this->enter(new Plan("Done again: $locked->title", $locked->sentence, []), $locked->school_id, $actor, Action::Redo, null);
+            DB::table('ledger_entries')->where('seq', $locked->seq)->update(['undone_at' => null, 'undone_by' => null, 'kept' => null, 'redone_as' => $trace->seq]);
+            DB::statement('INSERT INTO ledger_schools (school_id, entry_seq) SELECT school_id, ? FROM ledger_schools WHERE entry_seq = ?', [$trace->seq, $locked->seq]);
+            EntryRedone::dispatch($locked->seq);
 
-                return LedgerEntry::query()->where('seq', $locked->seq)->firstOrFail();
-            }, self::ATTEMPTS));
-        } catch (UniqueConstraintViolationException $e) {
-            throw new StalePlan([$this->collision($e)]);
+            return LedgerEntry::query()->where('seq', $locked->seq)->firstOrFail();
+        }, self::ATTEMPTS));
+    }
+
+    /** @return list<Change> */
+    private function again(LedgerEntry $entry): array
+    {
+        $now = [];
+        foreach (Entity::cases() as $entity) {
+            $rows = DB::table('ledger_changes as c')->join("$entity->value as t", 't.id', '=', 'c.row_id')->leftJoin('ledger_entries as w', 'w.seq', '=', 't.version')
+                ->where('c.entry_seq', $entry->seq)->where('c.entity', $entity->value)->get(['t.id', 't.version', 'w.made_at']);
+            foreach ($rows as $row) {
+                $now["$entity->value $row->id"] = [(int) $row->version, $row->made_at !== null && $row->made_at <= $entry->undone_at];
+            }
+        }
+        try {
+            return RedoPlanner::plan($entry->seq, array_values(Images::of($entry->seq)->all()), $now);
+        } catch (StalePlan $e) {
+            throw new StalePlan(StaleWords::of(array_slice($e->changed, 0, 20)));
         }
     }
 
@@ -252,6 +307,9 @@ final class Ledger
                 }
             }
         }
+        foreach ($stale === [] ? LooseEnds::of($plan, new RowsNow(true)) : [] as $record) {
+            $stale[$record] = 'changed';
+        }
         if ($stale !== []) {
             throw new StalePlan(StaleWords::withWhy(array_slice($stale, 0, 20, true)));
         }
@@ -267,7 +325,7 @@ final class Ledger
         // As it is read back, without reading it back.
         $seq = DB::table('ledger_entries')->insertGetId($values, 'seq');
 
-        return (new LedgerEntry)->newFromBuilder(['seq' => $seq, ...$values, 'undone_at' => null, 'undone_by' => null, 'kept' => null]);
+        return (new LedgerEntry)->newFromBuilder(['seq' => $seq, ...$values, 'undone_at' => null, 'undone_by' => null, 'kept' => null, 'redone_as' => null]);
     }
 
     /**
@@ -375,7 +433,7 @@ final class Ledger
         return match (true) {
             str_contains($message, 'people_number') => 'A student number in this plan has been given to someone in the meantime.',
             str_contains($message, 'user_name') => 'A user name in this plan has been taken in the meantime.',
-            str_contains($message, 'sections_school_year_id_name') => 'A section of this name has been made in the meantime.',
+            str_contains($message, 'sections_open_name') => 'A section of this name has been made in the meantime.',
             str_contains($message, 'enrollments_open') => 'Someone in this plan has come into the section in the meantime.',
             default => 'Something in this plan has been made by someone else in the meantime.',
         };

@@ -55,22 +55,23 @@ final class LedgerController
     }
 
     #[Answers(UndoOutlook::class, 'What undoing an entry would come to: what goes back, what stays and why, what would have to be undone first')]
-    public function outlook(LedgerEntry $entry, Ledger $ledger): UndoOutlook
+    #[Takes(['together?' => 'bool'])]
+    public function outlook(LedgerEntry $entry, Request $request, Ledger $ledger): UndoOutlook
     {
-        return $ledger->outlook($entry);
+        return $ledger->outlook($entry, $request->boolean('together'));
     }
 
     #[Answers(LedgerLine::class, 'Undo an entry, and later ones with it, newest first: all or none')]
-    #[Takes(['first?' => 'list<string>'])]
+    #[Takes(['first?' => 'list<string>', 'fingerprint?' => 'string'])]
     public function undo(LedgerEntry $entry, Request $request, Ledger $ledger): LedgerLine
     {
-        $request->validate(['first' => 'array|max:500', 'first.*' => 'ulid']);
+        $request->validate(['first' => 'array|max:500', 'first.*' => 'ulid', 'fingerprint' => 'string|size:64']);
         $first = array_values(array_filter($request->array('first'), is_string(...)));
         foreach (LedgerEntry::query()->whereIn('id', $first)->get() as $later) {
             Gate::authorize('work-ledger', $later);
         }
 
-        return $this->line($ledger->undo($entry, $this->actor($request), $first));
+        return $this->line($ledger->undo($entry, $this->actor($request), $first, $request->has('fingerprint') ? $request->string('fingerprint')->toString() : null));
     }
 
     #[Answers(LedgerLine::class, 'Do again what an undo took back')]

@@ -47,7 +47,9 @@ final class Snapshots
 
         return $this->of([
             Entity::Person->value => $people,
-            Entity::Section->value => $this->rows(Entity::Section, fn (Builder $q): Builder => $q->where('state', 'open')),
+            // Of those archived, the ones of this year: a list may name one again.
+            Entity::Section->value => $this->rows(Entity::Section, fn (Builder $q): Builder => $q->where('state', 'open')
+                ->orWhereIn('school_year_id', fn (Builder $y) => $y->select('id')->from('school_years')->where('school_id', $schoolId)->where('state', 'current'))),
             Entity::Enrollment->value => $enrollments,
             Entity::Guardianship->value => $guardianships,
             Entity::TransferRequest->value => $this->rows(Entity::TransferRequest, fn (Builder $q): Builder => $q->where('to_school_id', $schoolId)->where('state', 'waiting')),

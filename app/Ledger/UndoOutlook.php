@@ -10,6 +10,7 @@ use App\Platform\Resource;
 final readonly class UndoOutlook extends Resource
 {
     /**
+     * @param  string  $fingerprint what was looked at: sent with the undo, it is done only if it still comes to this
      * @param  int  $goesBack records put back as they were
      * @param  int  $staysCount records that stay
      * @param  list<string>  $stays which, and why; the first by name
@@ -17,7 +18,7 @@ final readonly class UndoOutlook extends Resource
      * @param  list<UndoFirst>  $first later entries that hold what would stay, newest first: undone with this one, all goes back
      * @param  bool  $blocked whether it can only be undone together with those
      */
-    public function __construct(public string $id, public int $goesBack, public int $staysCount, public array $stays, public array $lost, public array $first, public bool $blocked)
+    public function __construct(public string $id, public string $fingerprint, public int $goesBack, public int $staysCount, public array $stays, public array $lost, public array $first, public bool $blocked)
     {
     }
 }

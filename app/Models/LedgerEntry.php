@@ -25,6 +25,7 @@ use Vantrel\Core\Plan\Action;
  * @property string|null $undone_at
  * @property string|null $undone_by
  * @property list<string>|null $kept
+ * @property int|null $redone_as number of the entry that did it again
  */
 final class LedgerEntry extends Model
 {
@@ -41,6 +42,12 @@ final class LedgerEntry extends Model
     public function action(): Action
     {
         return Action::from($this->action);
+    }
+
+    /** Its place in the order of what was done. */
+    public function done(): int
+    {
+        return $this->redone_as ?? $this->seq;
     }
 
     /** Until when it can be undone, as an instant; null where it cannot. */

@@ -11,6 +11,7 @@ use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
+use Closure;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -47,9 +48,11 @@ final class PlacementController
     public function store(Section $section, Request $request): SectionDetail
     {
         $request->validate(['fingerprint' => 'required|string|size:64']);
-        $plan = $this->make($section, $request, $this->kit->seedOf($request));
-        $this->desk->mustBeAsSeen($plan, $request, $section->name);
-        $this->desk->apply($plan, $section, $request, Action::Place);
+        $this->holding($request, [$section->id], function () use ($section, $request): void {
+            $plan = $this->make($section, $request, $this->kit->seedOf($request));
+            $this->desk->mustBeAsSeen($plan, $request, $section->name);
+            $this->desk->apply($plan, $section, $request, Action::Place);
+        });
 
         return $this->reader->detail($section, $this->desk->actor($request), null);
     }
@@ -69,11 +72,30 @@ final class PlacementController
     {
         $request->validate(['fingerprint' => 'required|string|size:64']);
         $seed = $this->kit->seedOf($request);
-        [$plan, $section] = $this->makePlace($school, $request, $seed);
-        $this->desk->mustBeAsSeen($plan, $request, $section->name);
-        $this->desk->apply($plan, $section, $request, Action::Place);
+        $plan = $this->holding($request, [], function () use ($school, $request, $seed): Plan {
+            [$plan, $section] = $this->makePlace($school, $request, $seed);
+            $this->desk->mustBeAsSeen($plan, $request, $section->name);
+            $this->desk->apply($plan, $section, $request, Action::Place);
+
+            return $plan;
+        });
 
         return PlanView::of($plan, $seed, Action::Place);
+    }
+
+    /**
+     * @template T
+     *
+     * @param  list<string>  $sections besides the one they come into
+     * @param  Closure(): T  $work
+     * @return T
+     */
+    private function holding(Request $request, array $sections, Closure $work): mixed
+    {
+        $request->validate(array_diff_key(self::RULES, ['kind' => 1]));
+        $people = array_values(array_filter($request->array('people'), is_string(...)));
+
+        return $this->desk->ledger->holding(['people' => $people, 'sections' => [...$sections, $request->string('to')->value()]], $work);
     }
 
     private function make(Section $section, Request $request, string $seed): Plan

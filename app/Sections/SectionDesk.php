@@ -24,7 +24,7 @@ use Vantrel\Core\Plan\StalePlan;
 /** What the controllers of a section have in common: its records as the core sees them, and the way to the ledger. */
 final class SectionDesk
 {
-    public function __construct(private readonly Ledger $ledger, public readonly Snapshots $snapshots)
+    public function __construct(public readonly Ledger $ledger, public readonly Snapshots $snapshots)
     {
     }
 

@@ -25,6 +25,9 @@ final class SectionBook
     /** @var array<string, Row> plain name to open section of this school and year */
     private array $known = [];
 
+    /** @var array<string, Row> plain name to section of this school and year that has been archived */
+    private array $archived = [];
+
     /** @var array<string, true> ids of questions that are in the plan */
     private array $asked = [];
 
@@ -38,8 +41,12 @@ final class SectionBook
         private readonly PlanBuilder $plan,
     ) {
         foreach ($snapshot->all(Entity::Section) as $section) {
-            if ($section->text('school_id') === $wish->schoolId && $section->text('school_year_id') === $wish->yearId && $section->text('state') === 'open') {
-                $this->known[self::key($section->text('name'))] = $section;
+            if ($section->text('school_id') === $wish->schoolId && $section->text('school_year_id') === $wish->yearId) {
+                if ($section->text('state') === 'open') {
+                    $this->known[self::key($section->text('name'))] = $section;
+                } else {
+                    $this->archived[self::key($section->text('name'))] = $section;
+                }
             }
         }
     }
@@ -108,6 +115,9 @@ final class SectionBook
         if ($this->made !== []) {
             $names = array_values(array_map(fn (Place $p): string => $p->name, $this->made));
             $this->plan->warn((count($names) === 1 ? 'A section that is not there yet will be made: ' : count($names).' sections that are not there yet will be made: ').Words::some($names, 6).'.');
+        }
+        foreach (array_intersect_key($this->archived, $this->made) as $section) {
+            $this->plan->warn("{$section->text('name')} was archived on ".Words::day($section->text('archived_on')).'; this makes another section of that name, with a code of its own. To go on with the old one, undo its archive in the Ledger first.');
         }
     }
 

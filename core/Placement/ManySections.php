@@ -70,7 +70,9 @@ final class ManySections
         $plan = new PlanBuilder;
         $there = [];
         foreach ($sections as $section) {
-            $there[NameKey::of($section->text('name'))] = true;
+            if ($section->text('state') === 'open') {
+                $there[NameKey::of($section->text('name'))] = true;
+            }
         }
         $known = self::staffBook($staff);
         $made = 0;

@@ -65,7 +65,8 @@ final class Sections
             throw new Refusal('Give the section a name.', 'name');
         }
         foreach ($sections as $section) {
-            if (NameKey::of($section->text('name')) === NameKey::of($name)) {
+            // What is archived keeps its name, and leaves it to others.
+            if ($section->text('state') === 'open' && NameKey::of($section->text('name')) === NameKey::of($name)) {
                 throw new Refusal("There is a section called {$section->text('name')} this year. Give this one a name of its own.", 'name');
             }
         }

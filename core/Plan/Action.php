@@ -68,7 +68,7 @@ enum Action: string
 
     /**
      * What it is about: where records of this kind (of people, those that were merged) could not go back, undoing the rest alone would
-     * leave a state nobody has asked for, two current years or half a merge.
+     * leave a state nobody has asked for: two current years, half a merge, an account that nothing signs in to.
      *
      * @return list<Entity>
      */
@@ -76,7 +76,7 @@ enum Action: string
     {
         return match ($this) {
             self::YearTurn => [Entity::SchoolYear],
-            self::Merge => [Entity::Person],
+            self::Merge => [Entity::Person, Entity::SignIn],
             default => [],
         };
     }

@@ -69,6 +69,39 @@ enum Entity: string
         };
     }
 
+    /** @return list<Unique> */
+    public function unique(): array
+    {
+        return match ($this) {
+            self::School => [new Unique(['code'])],
+            self::SchoolYear => [new Unique(['school_id', 'name']), new Unique(['school_id'], 'state', 'current')],
+            self::Person => [new Unique(['school_id', 'kind', 'number'], 'state', 'merged', true)],
+            self::Coordinator => [new Unique(['person_id', 'school_id'])],
+            self::SignIn => [new Unique(['user_name'])],
+            self::Section => [new Unique(['school_year_id', 'name'], 'state', 'open')],
+            self::Enrollment => [new Unique(['section_id', 'person_id'], 'ends_on')],
+            self::JoinCode => [new Unique(['code']), new Unique(['section_id'], 'state', 'open')],
+            self::Guardianship => [new Unique(['student_id', 'guardian_id'])],
+            self::KnownApart => [new Unique(['left_id', 'right_id'])],
+            self::Identity => [new Unique(['issuer', 'subject'])],
+            self::TransferRequest => [new Unique(['person_id', 'to_school_id'], 'state', 'waiting')],
+            // Their tokens are hashes of what was drawn at random.
+            self::Badge, self::Invitation, self::JoinRequest, self::RoomPass => [],
+        };
+    }
+
+    /** @return list<string> the columns that tie a record to others or keep it apart from them */
+    public function bound(): array
+    {
+        $ends = match ($this) {
+            self::Enrollment => ['begins_on', 'ends_on'],
+            self::Section, self::JoinCode, self::Invitation, self::JoinRequest, self::RoomPass => ['state'],
+            default => [],
+        };
+
+        return array_values(array_unique([...array_keys($this->references()), ...$ends, ...array_merge(...array_map(fn (Unique $u): array => $u->bound(), $this->unique()))]));
+    }
+
     /**
      * Secrets that let somebody sign in, and may be empty: an undo of what set them empties them.
      *

@@ -80,6 +80,43 @@ it('undoes later entries with it where that is said, all or none, and everything
     expect(World::checksum())->toBe($before);
 });
 
+it('undoes what was looked at, or nothing', function (): void {
+    $a = ($this->list)("Name,Birth date,Student number,Grade,Section\nCorin Quill,2017-03-03,040001,3,3 Heron\n");
+    $look = ($this->outlook)($a);
+    $b = ($this->list)("Name,Birth date,Student number,Grade\nCorin Quill,2017-03-03,040001,2\n");
+    $now = World::checksum();
+    $this->postJson("/api/ledger/$a/undo", ['fingerprint' => $look['fingerprint']])->assertStatus(409)->assertJsonPath('changed', ['what undoing it would come to']);
+    expect(World::checksum())->toBe($now);
+    // With the later one, it comes to all of both.
+    $whole = $this->getJson("/api/ledger/$a/undo?together=true")->assertOk()->json();
+    expect($whole['staysCount'])->toBe(0)->and(array_column($whole['first'], 'id'))->toBe([$b])->and($whole['blocked'])->toBeFalse();
+    $this->postJson("/api/ledger/$a/undo", ['fingerprint' => $whole['fingerprint'], 'first' => [$b]])->assertOk()->assertJsonPath('kept', []);
+});
+
+it('does not open a code again that another one has taken the place of', function (): void {
+    $this->deleteJson("/api/sections/{$this->world->section}/code")->assertNoContent();
+    $closed = (string) DB::table('ledger_entries')->orderByDesc('seq')->value('id');
+    $this->postJson("/api/sections/{$this->world->section}/code")->assertOk();
+    $opened = (string) DB::table('ledger_entries')->orderByDesc('seq')->value('id');
+    $look = ($this->outlook)($closed);
+    expect($look['stays'])->toBe(['a join code: its place has been taken since'])->and(array_column($look['first'], 'id'))->toBe([$opened]);
+    ($this->undo)($closed)->assertOk();
+    expect(DB::table('join_codes')->where('section_id', $this->world->section)->where('state', 'open')->count())->toBe(1);
+});
+
+it('does again no merge whose account has been worked with since', function (): void {
+    $a = $this->world->student('Noor Haddad');
+    $b = $this->world->student('Noor Haddat');
+    $pair = "/api/schools/{$this->world->school}/look-alikes/$a/$b";
+    $merge = $this->postJson("$pair/merge", ['fingerprint' => $this->getJson($pair)->json('plan.fingerprint')])->assertOk()->json('id');
+    $gone = (string) DB::table('people')->where('state', 'merged')->value('id');
+    ($this->undo)($merge)->assertOk();
+    $this->world->enroll($this->world->section, $gone, 'student');
+    $now = World::checksum();
+    $this->postJson("/api/ledger/$merge/redo")->assertStatus(409)->assertJsonPath('changed', [DB::table('people')->where('id', $gone)->selectRaw("CONCAT(given_name, ' ', family_name) n")->value('n').' in 3 Heron']);
+    expect(World::checksum())->toBe($now);
+});
+
 it('does again what an undo took back, and says why where it cannot', function (): void {
     $begin = World::checksum();
     $entry = ($this->change)($this->world->people['student'], ['grade' => '01']);
@@ -241,6 +278,21 @@ it('tells sections apart by signs, takes format characters out, and cuts no long
         ->and(DB::table('sections')->where('name', 'Music')->count())->toBe(1)->and(DB::table('people')->where('number', '040004')->value('family_name'))->toBe('Lark')
         ->and(DB::table('sections')->where('name', 'like', 'Reading support%')->count())->toBe(0)->and(DB::table('enrollments as e')->join('people as p', 'p.id', '=', 'e.person_id')->whereIn('p.number', ['040005', '040006'])->count())->toBe(0)
         ->and(json_encode(json_decode((string) DB::table('imports')->value('summary'))->warnings))->toContain('Shorten it in the list');
+});
+
+it('makes a section anew whose name was archived this year, says so, and lets the archive be undone after it', function (): void {
+    $before = World::checksum();
+    $look = $this->getJson("/api/sections/{$this->world->section}/archive")->json();
+    $this->postJson("/api/sections/{$this->world->section}/archive", ['seed' => $look['seed'], 'fingerprint' => $look['fingerprint']])->assertOk();
+    $archive = (string) DB::table('ledger_entries')->orderByDesc('seq')->value('id');
+    $list = ($this->list)("Name,Birth date,Student number,Grade,Homeroom\nCorin Quill,2017-03-03,040001,3,3 Heron\n");
+    $sections = DB::table('sections')->where('name', '3 Heron')->orderBy('state')->get();
+    expect($sections->pluck('state')->all())->toBe(['open', 'archived'])->and(DB::table('enrollments')->where('section_id', $sections[0]->id)->count())->toBe(1)
+        ->and(json_encode(json_decode((string) DB::table('imports')->value('summary'))->warnings))->toContain('this makes another section of that name');
+    // The name is taken for as long as the new one is there.
+    expect(($this->outlook)($archive)['stays'])->toContain('3 Heron: its place has been taken since')->and(array_column(($this->outlook)($archive)['first'], 'id'))->toBe([$list]);
+    ($this->undo)($archive, [$list])->assertOk()->assertJsonPath('kept', []);
+    expect(World::checksum())->toBe($before);
 });
 
 // Every answer is true.

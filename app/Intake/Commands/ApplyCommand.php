@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Intake\Commands;
 
 use App\Intake\ImportPlanner;
+use App\Intake\Turns;
 use App\Ledger\Ledger;
 use App\Models\School;
 use Illuminate\Support\Str;
@@ -25,28 +26,29 @@ final class ApplyCommand extends PlanCommand
     public function handle(ImportPlanner $planner, ?Ledger $ledger = null): int
     {
         $ledger ??= app(Ledger::class);
-        $planned = $this->plan($planner, (string) Str::ulid());
-        if ($planned === null) {
-            return self::INVALID;
-        }
-        $plan = $planned->plan;
-        $this->show($planned);
-        if ($plan->openQuestions() !== []) {
-            $this->getOutput()->getErrorStyle()->error(count($plan->openQuestions()).' questions are open. Answer them with --answers=FILE; nothing was written.');
-
-            return 2;
-        }
-        if ($plan->isEmpty()) {
-            return self::SUCCESS;
-        }
         try {
-            $entry = $ledger->apply($plan, School::query()->where('code', (string) $this->option('school'))->firstOrFail()->id, null, Action::Intake);
+            [$planned, $entry] = Turns::take(function () use ($planner, $ledger): array {
+                $planned = $this->plan($planner, (string) Str::ulid());
+                $plan = $planned?->plan;
+                $nothing = $plan === null || $plan->openQuestions() !== [] || $plan->isEmpty();
+
+                return [$planned, $nothing ? null : $ledger->apply($plan, School::query()->where('code', (string) $this->option('school'))->firstOrFail()->id, null, Action::Intake)];
+            });
         } catch (StalePlan|Refusal $e) {
             $this->error($e->getMessage());
 
             return self::FAILURE;
         }
-        if (! $this->option('json')) {
+        if ($planned === null) {
+            return self::INVALID;
+        }
+        $this->show($planned);
+        if ($planned->plan->openQuestions() !== []) {
+            $this->getOutput()->getErrorStyle()->error(count($planned->plan->openQuestions()).' questions are open. Answer them with --answers=FILE; nothing was written.');
+
+            return 2;
+        }
+        if ($entry !== null && ! $this->option('json')) {
             $this->info("Applied. To undo: php artisan vantrel:undo $entry->id");
         }
 

@@ -7,6 +7,7 @@ namespace App\Intake\Commands;
 use App\Intake\ImportPlanner;
 use App\Intake\NightlyReport;
 use App\Intake\PlannedImport;
+use App\Intake\Turns;
 use App\Ledger\Ledger;
 use App\Models\LedgerEntry;
 use App\Models\School;
@@ -79,8 +80,11 @@ final class WatchCommand extends Command
         $planned = $entry = null;
         try {
             $scope = $this->option('mode') === 'everyone' ? (string) Scope::read((string) $this->option('scope')) : null;
-            $planned = $planner->planFiles([[$file, $name]], $school, $name, (string) Str::ulid(), 1, [], $scope);
-            $entry = $planned->plan->isEmpty() ? null : $ledger->apply($planned->plan, $school->id, null, Action::Intake);
+            [$planned, $entry] = Turns::take(function () use ($planner, $ledger, $file, $name, $school, $scope): array {
+                $planned = $planner->planFiles([[$file, $name]], $school, $name, (string) Str::ulid(), 1, [], $scope);
+
+                return [$planned, $planned->plan->isEmpty() ? null : $ledger->apply($planned->plan, $school->id, null, Action::Intake)];
+            });
             $trouble = '';
         } catch (UnreadableList|Refusal|StalePlan $e) {
             $trouble = $e->getMessage();

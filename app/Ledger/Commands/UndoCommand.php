@@ -25,7 +25,7 @@ final class UndoCommand extends Command
             return self::INVALID;
         }
         try {
-            $first = $this->option('together') ? array_map(fn (UndoFirst $f): string => $f->id, $ledger->outlook($entry)->first) : [];
+            $first = $this->option('together') ? array_map(fn (UndoFirst $f): string => $f->id, $ledger->outlook($entry, true)->first) : [];
             $undone = $ledger->undo($entry, null, $first);
         } catch (Refusal $e) {
             $this->error($e->getMessage());

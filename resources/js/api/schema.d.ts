@@ -2481,6 +2481,7 @@ export interface components {
         };
         UndoOutlook: {
             id: string;
+            fingerprint: string;
             goesBack: number;
             staysCount: number;
             stays: string[];
@@ -3279,7 +3280,9 @@ export interface operations {
     };
     outlookLedgerController: {
         parameters: {
-            query?: never;
+            query?: {
+                together?: boolean;
+            };
             header?: never;
             path: {
                 entry: string;
@@ -3312,6 +3315,7 @@ export interface operations {
             content: {
                 "application/json": {
                     first?: string[];
+                    fingerprint?: string;
                 };
             };
         };

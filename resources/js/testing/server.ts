@@ -20,7 +20,7 @@ export class Refused {
     ) {}
 }
 
-/** Says what the server answers, by method and path; whatever is not said fails like a dead network. */
+/** Says what the server answers, by method and path, with the query where that matters; whatever is not said fails like a dead network. */
 export function serverAnswers(by: Record<string, Answer>): void {
     answers = { ...answers, ...by };
 }
@@ -36,7 +36,9 @@ afterEach(() => {
 
 // The client takes fetch when it is loaded, so this stands before any page is.
 vi.stubGlobal('fetch', async (request: Request): Promise<Response> => {
-    const what = `${request.method} ${new URL(request.url).pathname}`;
+    const url = new URL(request.url);
+    const whole = `${request.method} ${url.pathname}${url.search}`;
+    const what = whole in answers ? whole : `${request.method} ${url.pathname}`;
     const text = await request.text();
     const body: unknown = text === '' ? null : JSON.parse(text);
     sent.push({ what, body });

@@ -18,19 +18,25 @@ export function UndoDialog({ entry, title, onClose, onDone }: Props) {
     const [together, setTogether] = useState(false);
     const [busy, setBusy] = useState(false);
     const [error, setError] = useState('');
-    const params = { params: { path: { entry } } };
-    const { data: outlook, error: refused } = useQuery({
-        queryKey: ['undo', entry],
-        queryFn: () => data(api.GET('/api/ledger/{entry}/undo', params)),
+    const path = { entry };
+    const look = (together: boolean) => ({
+        queryKey: ['undo', entry, together],
+        queryFn: () => data(api.GET('/api/ledger/{entry}/undo', { params: { path, query: together ? { together } : {} } })),
         staleTime: 0,
         gcTime: 0,
         retry: false,
     });
-    const undo = async (first: Schemas['UndoFirst'][]) => {
+    const alone = useQuery(look(false));
+    const all = together || (alone.data?.blocked === true && alone.data.first.length > 0);
+    const whole = useQuery({ ...look(true), enabled: all });
+    const { data: outlook, error: refused } = all ? whole : alone;
+    const undo = async (what: Schemas['UndoOutlook']) => {
         setBusy(true);
         setError('');
         try {
-            const line = await data(api.POST('/api/ledger/{entry}/undo', { ...params, body: { first: first.map((f) => f.id) } }));
+            const first = all ? what.first.map((f) => f.id) : [];
+            const body = { first, fingerprint: what.fingerprint };
+            const line = await data(api.POST('/api/ledger/{entry}/undo', { params: { path }, body }));
             await queries.invalidateQueries();
             onDone(
                 line.kept.length > 0
@@ -40,9 +46,10 @@ export function UndoDialog({ entry, title, onClose, onDone }: Props) {
         } catch (e) {
             setError(sentence(e));
             setBusy(false);
+            // It may come to something else by now: what is shown is what the next click does.
+            void queries.invalidateQueries({ queryKey: ['undo', entry] });
         }
     };
-    const all = together || outlook?.blocked === true;
     return (
         <Dialog open wide onClose={onClose} title={`Undo: ${title}`}>
             {refused ? (
@@ -56,23 +63,19 @@ export function UndoDialog({ entry, title, onClose, onDone }: Props) {
                     <p className="text-base">
                         {outlook.staysCount === 0
                             ? `Everything goes back: ${count(outlook.goesBack, 'record', 'records')}.`
-                            : all && outlook.first.length > 0
-                              ? 'With the later ones undone first, everything they hold goes back too.'
-                              : `${count(outlook.goesBack, 'record goes', 'records go')} back; ${count(outlook.staysCount, 'stays', 'stay')}.`}
+                            : `${count(outlook.goesBack, 'record goes', 'records go')} back; ${count(outlook.staysCount, 'stays', 'stay')}.`}
                     </p>
-                    {outlook.blocked && outlook.first.length === 0 && (
+                    {outlook.blocked && (
                         <p className="mt-2 border-l-[3px] border-madder pl-3">
                             It cannot go back: what came of it has been worked with since. Change it by hand.
                         </p>
                     )}
-                    {outlook.stays.length > 0 && !all && <Lines title="Stays as it is" lines={outlook.stays} />}
+                    {outlook.stays.length > 0 && <Lines title="Stays as it is" lines={outlook.stays} />}
                     {outlook.lost.length > 0 && <Lines title="Cannot come back" lines={outlook.lost} />}
                     {outlook.first.length > 0 && (
                         <div className="mt-4">
                             <h3 className="text-sm font-semibold">
-                                {outlook.blocked
-                                    ? 'Has to be undone with it, newest first'
-                                    : 'Holds what would stay, newest first'}
+                                {all ? 'Undone with it, newest first' : 'Holds what would stay, newest first'}
                             </h3>
                             <ul
                                 className="max-h-40 overflow-auto border-y border-rule py-1"
@@ -85,7 +88,7 @@ export function UndoDialog({ entry, title, onClose, onDone }: Props) {
                                     </li>
                                 ))}
                             </ul>
-                            {!outlook.blocked && (
+                            {alone.data?.blocked !== true && (
                                 <label className="mt-2 flex min-h-8 items-center gap-2">
                                     <input
                                         type="checkbox"
@@ -101,11 +104,7 @@ export function UndoDialog({ entry, title, onClose, onDone }: Props) {
                     {error && <p className="mt-3 text-madder">{error}</p>}
                     <p className="mt-4 text-muted">An undo can be taken back: “Do it again” stands in the entry.</p>
                     <div className="mt-3 flex gap-3">
-                        <Button
-                            kind="primary"
-                            disabled={busy || (outlook.blocked && outlook.first.length === 0)}
-                            onClick={() => void undo(all ? outlook.first : [])}
-                        >
+                        <Button kind="primary" disabled={busy || outlook.blocked} onClick={() => void undo(outlook)}>
                             {all && outlook.first.length > 0 ? `Undo ${outlook.first.length + 1} together` : 'Undo'}
                         </Button>
                         <Button onClick={onClose}>Cancel</Button>

@@ -8,6 +8,7 @@ import { UndoDialog } from './UndoDialog';
 
 const outlook = (more: Partial<Schemas['UndoOutlook']> = {}): Schemas['UndoOutlook'] => ({
     id: 'E1',
+    fingerprint: 'alone',
     goesBack: 12,
     staysCount: 0,
     stays: [],
@@ -34,7 +35,7 @@ describe('the dialog of an undo', () => {
         expect(await screen.findByText('Everything goes back: 12 records.')).toBeTruthy();
         await userEvent.click(screen.getByRole('button', { name: 'Undo' }));
         await vi.waitFor(() => expect(done).toHaveBeenCalledWith('Undone: Fall list.'));
-        expect(sentTo('POST /api/ledger/E1/undo')).toEqual([{ first: [] }]);
+        expect(sentTo('POST /api/ledger/E1/undo')).toEqual([{ first: [], fingerprint: 'alone' }]);
     });
 
     it('names what stays and what cannot come back, and undoes the later ones too where that is said', async () => {
@@ -46,6 +47,7 @@ describe('the dialog of an undo', () => {
                 lost: ['corin.quill: the passphrase from before cannot come back'],
                 first: later,
             }),
+            'GET /api/ledger/E1/undo?together=true': outlook({ fingerprint: 'whole', goesBack: 14, first: later }),
             'POST /api/ledger/E1/undo': undone(),
         });
         const done = dialog();
@@ -53,16 +55,20 @@ describe('the dialog of an undo', () => {
         expect(screen.getByText('Corin Quill: changed since')).toBeTruthy();
         expect(screen.getByText(/passphrase from before/)).toBeTruthy();
         await userEvent.click(screen.getByLabelText('Undo these too, so that everything goes back'));
+        expect(await screen.findByText('Everything goes back: 14 records.')).toBeTruthy();
         expect(screen.queryByText('Corin Quill: changed since')).toBeNull();
         await userEvent.click(screen.getByRole('button', { name: 'Undo 3 together' }));
         await vi.waitFor(() => expect(done).toHaveBeenCalledWith('Undone: Fall list, and 2 later entries with it.'));
-        expect(sentTo('POST /api/ledger/E1/undo')).toEqual([{ first: ['E3', 'E2'] }]);
+        expect(sentTo('POST /api/ledger/E1/undo')).toEqual([{ first: ['E3', 'E2'], fingerprint: 'whole' }]);
     });
 
     it('offers only "together" where it cannot go back by itself', async () => {
-        serverAnswers({ 'GET /api/ledger/E1/undo': outlook({ blocked: true, staysCount: 1, first: later }) });
+        serverAnswers({
+            'GET /api/ledger/E1/undo': outlook({ blocked: true, staysCount: 1, first: later }),
+            'GET /api/ledger/E1/undo?together=true': outlook({ first: later }),
+        });
         dialog();
-        expect(await screen.findByText('Has to be undone with it, newest first')).toBeTruthy();
+        expect(await screen.findByText('Undone with it, newest first')).toBeTruthy();
         expect(screen.getByRole('button', { name: 'Undo 3 together' })).toBeTruthy();
         expect(screen.queryByRole('checkbox')).toBeNull();
     });

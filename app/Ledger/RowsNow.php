@@ -1,0 +1,134 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ledger;
+
+use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Facades\DB;
+use stdClass;
+use Vantrel\Core\Plan\Action;
+use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Plan\Standing;
+use Vantrel\Core\Plan\Unique;
+
+/** The records as the database has them now. */
+final readonly class RowsNow implements Standing
+{
+    private const CHUNK = 1000;
+
+    /** What points at records of plans from outside and holds them: somebody has worked with them. A test holds both lists against the schema. */
+    public const HOLD = [
+        ['ledger_entries', 'actor_id', Entity::Person], ['ledger_entries', 'undone_by', Entity::Person], ['imports', 'actor_id', Entity::Person], ['match_weights', 'made_by', Entity::Person],
+    ];
+
+    /** What points at them and goes with them. */
+    public const GO_WITH = [['second_factors', 'person_id', Entity::Person], ['credential_uses', 'person_id', Entity::Person], ['password_resets', 'sign_in_id', Entity::SignIn]];
+
+    /** @param  bool  $locked whether what is read is locked until the transaction ends, so that it stays so; without, it is how things were when that began */
+    public function __construct(private bool $locked)
+    {
+    }
+
+    public function versions(Entity $entity, array $ids): array
+    {
+        $versions = [];
+        foreach (array_chunk($ids, self::CHUNK) as $chunk) {
+            $versions += $this->table($entity->value)->whereIn('id', $chunk)->pluck('version', 'id')->map(fn (mixed $v): int => (int) $v)->all();
+        }
+
+        return $versions;
+    }
+
+    public function rows(Entity $entity, string $column, array $values): array
+    {
+        $rows = [];
+        foreach (array_chunk($values, self::CHUNK) as $chunk) {
+            foreach ($this->table($entity->value)->whereIn($column, $chunk)->get(['id', 'version', ...$entity->bound()]) as $row) {
+                $rows[(string) $row->id] = self::row($row);
+            }
+        }
+
+        return $rows;
+    }
+
+    public function rivals(Entity $entity, Unique $rule, array $wanted): array
+    {
+        $keys = array_filter(array_map($rule->key(...), $wanted), fn (?string $key): bool => $key !== null);
+        $byKey = array_flip($keys);
+        $rivals = [];
+        foreach (array_chunk(array_intersect_key($wanted, $keys), self::CHUNK, true) as $chunk) {
+            $query = $this->table($entity->value);
+            foreach ($rule->columns as $column) {
+                $query->whereIn($column, array_values(array_unique(array_column($chunk, $column))));
+            }
+            foreach ($query->get(['id', 'version', ...$entity->bound()]) as $row) {
+                $id = $byKey[$rule->key(self::row($row)->values) ?? ''] ?? null;
+                if ($id !== null && $id !== $row->id) {
+                    $rivals[$id] = (string) $row->id;
+                }
+            }
+        }
+
+        return $rivals;
+    }
+
+    private static function row(stdClass $row): Row
+    {
+        $values = (array) $row;
+        unset($values['id'], $values['version']);
+
+        return new Row($row->id, (int) $row->version, $values);
+    }
+
+    public function used(array $ids): array
+    {
+        $used = [];
+        foreach (array_chunk($ids, self::CHUNK) as $chunk) {
+            array_push($used, ...$this->table('sign_ins')->whereIn('id', $chunk)->whereNotNull('last_signed_in_at')->pluck('id')->map(strval(...))->values());
+        }
+
+        return $used;
+    }
+
+    public function referring(Entity $child, string $column, array $ids): array
+    {
+        $found = [];
+        foreach (array_chunk($ids, self::CHUNK) as $chunk) {
+            $found += $this->table($child->value)->whereIn($column, $chunk)->pluck($column, 'id')->map(strval(...))->all();
+        }
+
+        return $found;
+    }
+
+    public function held(Entity $entity, array $ids): array
+    {
+        $held = [];
+        foreach (self::HOLD as [$table, $column, $of]) {
+            foreach ($of === $entity ? array_chunk($ids, self::CHUNK) : [] as $chunk) {
+                array_push($held, ...$this->table($table)->whereIn($column, $chunk)->distinct()->pluck($column)->map(strval(...))->values());
+            }
+        }
+
+        return $held;
+    }
+
+    public function writtenAfter(int $done, array $ids): array
+    {
+        $undoable = array_map(fn (Action $a): string => $a->value, array_filter(Action::cases(), fn (Action $a): bool => $a->undoDays() !== null));
+        $later = [];
+        foreach (array_chunk($ids, self::CHUNK) as $chunk) {
+            $later += DB::table('ledger_changes as c')->join('ledger_entries as e', 'e.seq', '=', 'c.entry_seq')->whereIn('c.row_id', $chunk)->whereRaw('COALESCE(e.redone_as, e.seq) > ?', [$done])->whereNull('e.undone_at')->whereIn('e.action', $undoable)
+                ->distinct()->selectRaw('e.seq, COALESCE(e.redone_as, e.seq) AS done')->pluck('seq', 'done')->map(fn (mixed $s): int => (int) $s)->all();
+        }
+        krsort($later);
+
+        return array_values($later);
+    }
+
+    private function table(string $table): Builder
+    {
+        return $this->locked ? DB::table($table)->sharedLock() : DB::table($table);
+    }
+}
