@@ -35,7 +35,7 @@ final class Ledger
     private const CHUNK = 500;
 
     /** Times a piece of work is begun again after the database has taken it back for the sake of another. */
-    private const ATTEMPTS = 4;
+    private const ATTEMPTS = 6;
 
     /** SQLSTATE and MariaDB's number of a reference to a row that is gone. */
     private const NO_PARENT = 1452;

@@ -119,7 +119,7 @@ final readonly class RowsNow implements Standing
         $undoable = array_map(fn (Action $a): string => $a->value, array_filter(Action::cases(), fn (Action $a): bool => $a->undoDays() !== null));
         $later = [];
         foreach (array_chunk($ids, self::CHUNK) as $chunk) {
-            $later += DB::table('ledger_changes as c')->join('ledger_entries as e', 'e.seq', '=', 'c.entry_seq')->whereIn('c.row_id', $chunk)->whereRaw('COALESCE(e.redone_as, e.seq) > ?', [$done])->whereNull('e.undone_at')->whereIn('e.action', $undoable)
+            $later += $this->table('ledger_changes as c')->join('ledger_entries as e', 'e.seq', '=', 'c.entry_seq')->whereIn('c.row_id', $chunk)->whereRaw('COALESCE(e.redone_as, e.seq) > ?', [$done])->whereNull('e.undone_at')->whereIn('e.action', $undoable)
                 ->distinct()->selectRaw('e.seq, COALESCE(e.redone_as, e.seq) AS done')->pluck('seq', 'done')->map(fn (mixed $s): int => (int) $s)->all();
         }
         krsort($later);

@@ -95,7 +95,7 @@ enum Entity: string
     {
         $ends = match ($this) {
             self::Enrollment => ['begins_on', 'ends_on'],
-            self::Section, self::JoinCode, self::Invitation, self::JoinRequest, self::RoomPass => ['state'],
+            self::SchoolYear, self::Section, self::JoinCode, self::Invitation, self::JoinRequest, self::RoomPass => ['state'],
             default => [],
         };
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vantrel\Core\Plan;
 
 /**
- * What may not be left tied to an account that is merged into another, or to a section that is archived. A plan that ends something
+ * What may not be left tied to an account that is merged into another, to a section that is archived, or to a year that is over. A plan that ends something
  * must have seen all of it: what came between the reading and the writing is found here, whichever planner made the plan.
  */
 final class LooseEnds
@@ -13,6 +13,7 @@ final class LooseEnds
     private const OF = [
         [Entity::Person, 'merged_into', Entity::Person],
         [Entity::SignIn, 'person_id', Entity::Person], [Entity::Identity, 'person_id', Entity::Person], [Entity::Enrollment, 'person_id', Entity::Person], [Entity::Guardianship, 'student_id', Entity::Person],
+        [Entity::Section, 'school_year_id', Entity::SchoolYear],
         [Entity::JoinCode, 'section_id', Entity::Section], [Entity::Invitation, 'section_id', Entity::Section], [Entity::JoinRequest, 'section_id', Entity::Section], [Entity::RoomPass, 'section_id', Entity::Section],
     ];
 
@@ -22,6 +23,7 @@ final class LooseEnds
         return match ($entity) {
             Entity::Person => ($values['state'] ?? null) === 'merged',
             Entity::Section => ($values['state'] ?? null) === 'archived',
+            Entity::SchoolYear => ($values['state'] ?? null) === 'closed',
             default => false,
         };
     }
@@ -38,6 +40,7 @@ final class LooseEnds
             in_array($entity, [Entity::SignIn, Entity::Identity], true) => $column === 'person_id',
             // A span without a day counts nowhere.
             $entity === Entity::Enrollment => $column === 'person_id' && (($values['ends_on'] ?? null) === null || $values['ends_on'] > ($values['begins_on'] ?? '')),
+            $entity === Entity::Section => $column === 'school_year_id' && ($values['state'] ?? null) === 'open',
             $entity === Entity::Guardianship => $column === 'student_id',
             in_array($entity, [Entity::JoinCode, Entity::Invitation, Entity::JoinRequest, Entity::RoomPass], true) => $column === 'section_id' && in_array($values['state'] ?? null, ['open', 'invited', 'waiting', 'mail', 'live'], true),
             default => false,

@@ -12,7 +12,7 @@ enum Stay: string
     case InUse = 'in use since';
     case Worked = 'has worked here since';
     case Taken = 'its place has been taken since';
-    case Closed = 'belongs to what has been merged or archived since';
+    case Closed = 'belongs to what has been merged, archived or closed since';
     case Gone = 'belonged to what is gone';
     /** It cannot be parted from one that stays, and is not named beside it. */
     case Belongs = '';

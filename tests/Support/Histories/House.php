@@ -24,8 +24,8 @@ interface House
      */
     public function holding(array $rows, Closure $plan, Action $action): int;
 
-    /** @return bool whether all went back */
-    public function undo(int $seq, bool $together): bool;
+    /** @return list<string> why what stayed did, in the words of {@see \Vantrel\Core\Plan\Stay}; empty where all went back */
+    public function undo(int $seq, bool $together): array;
 
     public function redo(int $seq): void;
 

@@ -68,6 +68,11 @@ final class Invariants
                 $broken[] = 'a guardian is left with a merged account';
             }
         }
+        foreach ($s->where(Entity::Section, 'state', 'open') as $row) {
+            if ($state(Entity::SchoolYear, $row->text('school_year_id')) === 'closed') {
+                $broken[] = 'a section is open in a year that is over';
+            }
+        }
         foreach ([Entity::JoinCode, Entity::Invitation, Entity::JoinRequest, Entity::RoomPass] as $entity) {
             foreach ($s->all($entity) as $row) {
                 if ($state(Entity::Section, $row->text('section_id')) === 'archived' && LooseEnds::ties($entity, 'section_id', $row->values)) {

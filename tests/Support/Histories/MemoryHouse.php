@@ -19,6 +19,7 @@ use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Plan\Standing;
+use Vantrel\Core\Plan\Stay;
 use Vantrel\Core\Plan\Undo;
 use Vantrel\Core\Plan\UndoPlanner;
 use Vantrel\Core\Plan\Unique;
@@ -65,7 +66,7 @@ final class MemoryHouse implements House, Standing
         return $this->apply($plan(), $action);
     }
 
-    public function undo(int $seq, bool $together): bool
+    public function undo(int $seq, bool $together): array
     {
         $seqs = [$seq];
         do {
@@ -78,14 +79,16 @@ final class MemoryHouse implements House, Standing
         if (array_filter($undos, fn (Undo $u): bool => $u->blocked) !== []) {
             throw new Refusal('cannot go back by itself');
         }
-        $kept = false;
+        $why = [];
         foreach ($undos as $undo) {
             $this->putBack($undo);
-            $kept = $kept || $undo->staysCount() > 0;
+            foreach ($undo->stays as $rows) {
+                $why = [...$why, ...array_map(fn (Stay $s): string => $s->value, array_values($rows))];
+            }
         }
         $this->mustFit();
 
-        return ! $kept;
+        return array_values(array_unique($why));
     }
 
     public function redo(int $seq): void

@@ -122,7 +122,7 @@ final class Player
         // Mostly the newest.
         $seq = $open[max(0, count($open) - 1 - intdiv($step->a % 12, 2))];
 
-        return $this->house->undo($seq, $step->b % 3 === 0) ? 'done' : 'kept';
+        return $this->house->undo($seq, $step->b % 3 === 0) === [] ? 'done' : 'kept';
     }
 
     private function redo(Step $step): string

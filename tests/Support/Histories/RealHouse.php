@@ -67,13 +67,14 @@ final class RealHouse implements House
         return $this->ledger->holding($rows, fn (): int => $this->apply($plan(), $action));
     }
 
-    public function undo(int $seq, bool $together): bool
+    public function undo(int $seq, bool $together): array
     {
         $entry = LedgerEntry::query()->where('seq', $seq)->firstOrFail();
         $look = $this->ledger->outlook($entry, $together);
         $this->ledger->undo($entry, null, $together ? array_map(fn (UndoFirst $f): string => $f->id, $look->first) : [], $look->fingerprint);
 
-        return $look->staysCount === 0;
+        // What only goes with something else is counted, and not named.
+        return $look->staysCount === 0 ? [] : array_values(array_unique(array_map(fn (string $stays): string => substr($stays, (int) strrpos($stays, ': ') + 2), $look->stays)));
     }
 
     public function redo(int $seq): void
