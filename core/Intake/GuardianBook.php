@@ -23,8 +23,11 @@ final class GuardianBook
     /** @var array<string, list<Row>> phone number to guardians */
     private array $byPhone = [];
 
-    /** @var array<string, list<Row>> student id to guardianships */
-    private array $ofStudent;
+    /** @var array<string, array<string, Row>> student id to guardianships, by the guardian */
+    private array $ofStudent = [];
+
+    /** @var array<string, array<string, list<Row>>> student id to the guardians they have, by name and by phone number */
+    private array $own = [];
 
     /** @var array<string, string> key in this list to id of a guardian the plan makes */
     private array $made = [];
@@ -50,7 +53,15 @@ final class GuardianBook
                 $this->byPhone[$person->text('phone')][] = $person;
             }
         }
-        $this->ofStudent = $snapshot->by(Entity::Guardianship, 'student_id');
+        foreach ($snapshot->all(Entity::Guardianship) as $link) {
+            $student = $link->text('student_id');
+            $this->ofStudent[$student][$link->text('guardian_id')] = $link;
+            $person = $snapshot->find(Entity::Person, $link->text('guardian_id'));
+            if ($person !== null && $link->text('state') !== 'ended') {
+                $this->own[$student]['name '.$person->text('search_name')][] = $person;
+                $this->own[$student]['phone '.$person->text('phone')][] = $person;
+            }
+        }
     }
 
     /** @return bool whether the list says anything new of the student's guardians */
@@ -72,17 +83,25 @@ final class GuardianBook
      */
     private static function distinct(array $guardians): array
     {
+        /** @var list<GuardianLine> $found */
         $found = [];
+        // Of each name: the first, the one without an address, and those with one. A student may have a row for each of thousands.
+        $named = [];
         foreach ($guardians as $guardian) {
-            foreach ($found as $i => $other) {
-                $sameName = $guardian->name->full() !== '' && NameKey::of($other->name->full()) === NameKey::of($guardian->name->full());
-                if ($sameName && ($other->email === '' || $guardian->email === '' || $other->email === $guardian->email)) {
-                    $found[$i] = new GuardianLine($other->name, $other->email ?: $guardian->email, $other->phone ?: $guardian->phone, $other->relationship ?: $guardian->relationship);
-
-                    continue 2;
-                }
+            $key = NameKey::of($guardian->name->full());
+            $same = $named[$key] ?? null;
+            $at = $key === '' || $same === null ? null : ($guardian->email === '' ? $same['first'] : ($same['blank'] ?? $same['mails'][$guardian->email] ?? null));
+            if ($at === null) {
+                $at = count($found);
+                $found[] = $guardian;
+                $named[$key] ??= ['first' => $at, 'blank' => null, 'mails' => []];
+            } else {
+                $other = $found[$at];
+                $found[$at] = new GuardianLine($other->name, $other->email ?: $guardian->email, $other->phone ?: $guardian->phone, $other->relationship ?: $guardian->relationship);
             }
-            $found[] = $guardian;
+            $email = $found[$at]->email;
+            $named[$key]['blank'] = $email === '' ? $at : ($named[$key]['blank'] === $at ? null : $named[$key]['blank']);
+            $named[$key]['mails'][$email] = $at;
         }
 
         return array_values($found);
@@ -90,41 +109,32 @@ final class GuardianBook
 
     private function one(GuardianLine $guardian, StudentLine $line, string $studentId): bool
     {
-        $own = [];
-        foreach ($this->ofStudent[$studentId] ?? [] as $link) {
-            $person = $this->snapshot->find(Entity::Person, $link->text('guardian_id'));
-            if ($person !== null && $link->text('state') !== 'ended') {
-                $own[] = $person;
-            }
-        }
-        $known = $this->known($guardian, $own, $line->account !== '');
+        $known = $this->known($guardian, $this->own[$studentId] ?? [], $line->account !== '');
         if ($known !== null) {
             $this->fill($known, $guardian, $line->number, $line->account !== '');
             $changed = $this->plan->changes(Entity::Person, $known->id);
-            foreach ($this->ofStudent[$studentId] ?? [] as $link) {
-                if ($link->text('guardian_id') === $known->id && $link->text('state') === 'ended') {
-                    // Somebody ended this on purpose: no list brings it back behind their back.
-                    $this->plan->warn(ucfirst($line->where()).": the connection of {$known->text('given_name')} {$known->text('family_name')} was ended here, and stays so.");
+            $link = $this->ofStudent[$studentId][$known->id] ?? null;
+            if ($link === null) {
+                return $this->link($studentId, $known->id, $guardian->relationship, $line->number);
+            }
+            if ($link->text('state') === 'ended') {
+                // Somebody ended this on purpose: no list brings it back behind their back.
+                $this->plan->warn(ucfirst($line->where()).": the connection of {$known->text('given_name')} {$known->text('family_name')} was ended here, and stays so.");
 
-                    return $changed;
-                }
-                if ($link->text('guardian_id') === $known->id) {
-                    if ($guardian->relationship !== '' && $link->maybe('relationship') === null) {
-                        $this->plan->update(Entity::Guardianship, $link, ['relationship' => $guardian->relationship], "row $line->number", $line->number);
-                    }
-
-                    return $changed || $this->plan->changes(Entity::Guardianship, $link->id);
-                }
+                return $changed;
+            }
+            if ($guardian->relationship !== '' && $link->maybe('relationship') === null) {
+                $this->plan->update(Entity::Guardianship, $link, ['relationship' => $guardian->relationship], "row $line->number", $line->number);
             }
 
-            return $this->link($studentId, $known->id, $guardian->relationship, $line->number);
+            return $changed || $this->plan->changes(Entity::Guardianship, $link->id);
         }
 
         return $this->link($studentId, $this->make($guardian, $studentId, $line->number), $guardian->relationship, $line->number);
     }
 
     /**
-     * @param  list<Row>  $own guardians the student has
+     * @param  array<string, list<Row>>  $own guardians the student has, by name and by phone number
      * @param  bool  $sheet whether the row is of a sheet that came out of here, in which addresses may have been corrected
      */
     private function known(GuardianLine $guardian, array $own, bool $sheet): ?Row
@@ -143,11 +153,10 @@ final class GuardianBook
                 return $alike;
             }
         }
-        foreach ($own as $person) {
-            $same = $key !== '' && $person->text('search_name') === $key;
-            $samePhone = $guardian->phone !== '' && $person->text('phone') === $guardian->phone && $key === '';
+        $same = $key !== '' ? $own["name $key"] ?? [] : ($guardian->phone !== '' ? $own["phone $guardian->phone"] ?? [] : []);
+        foreach ($same as $person) {
             $otherMail = $guardian->email !== '' && $person->maybe('email') !== null && $person->text('email') !== $guardian->email;
-            if (($same || $samePhone) && (! $otherMail || $sheet)) {
+            if (! $otherMail || $sheet) {
                 return $person;
             }
         }

@@ -22,6 +22,9 @@ final class LineFolder
     /** @var array<string, array{StudentLine, Problem, string}> place of a row kept out to the row, why, and in a few words */
     private array $refused = [];
 
+    /** @var array<string, array<string, GuardianLine>> place of the first row to the guardians its further rows name; there may be thousands */
+    private array $guardians = [];
+
     /** @var array<string, string> */
     private array $byNumber = [];
 
@@ -41,6 +44,9 @@ final class LineFolder
                     $this->take($line);
                 }
             }
+        }
+        foreach ($this->guardians as $place => $guardians) {
+            $this->folded[$place] = $this->folded[$place]->withGuardians(array_values($guardians));
         }
         $this->clearSharedAddresses();
         $seen = [];
@@ -150,8 +156,9 @@ final class LineFolder
                 return;
             }
         }
-        $with = $known->with($line, [...$known->problems, ...$line->problems]);
-        $more = count($with->sections) > count($known->sections) || $with->homeroom !== $known->homeroom || $line->guardians !== [] && array_filter($line->guardians, fn (GuardianLine $g): bool => ! in_array($g, $known->guardians, false)) !== []
+        $with = $known->with($line->withGuardians([]), [...$known->problems, ...$line->problems]);
+        $said = $this->guardians[$first] ?? self::said($known);
+        $more = count($with->sections) > count($known->sections) || $with->homeroom !== $known->homeroom || array_diff_key(self::said($line), $said) !== []
             || $with->birthDate !== $known->birthDate || $with->grade !== $known->grade || $with->email !== $known->email || $with->studentNumber !== $known->studentNumber;
         if (! $more) {
             $this->refuse($line, '', ucfirst($known->where())." says the same of {$known->name->full()}. Delete one of the two rows.", "stands twice, in {$known->where()} too");
@@ -159,10 +166,25 @@ final class LineFolder
             return;
         }
         $this->folded[$first] = $with;
+        if ($line->guardians !== []) {
+            $this->guardians[$first] ??= $said;
+            $this->guardians[$first] += self::said($line);
+        }
         $this->joined[$line->place()] = $first;
         if ($with->studentNumber !== '') {
             $this->byNumber[$with->studentNumber] ??= $first;
         }
+    }
+
+    /** @return array<string, GuardianLine> each guardian once */
+    private static function said(StudentLine $line): array
+    {
+        $said = [];
+        foreach ($line->guardians as $guardian) {
+            $said[serialize($guardian)] ??= $guardian;
+        }
+
+        return $said;
     }
 
     private function refuse(StudentLine $line, string $column, string $message, string $why): void
@@ -197,6 +219,6 @@ final class LineFolder
         }
 
         // By the name alone only from another sheet, from a list that adds nobody, or where the row repeats the other wholly.
-        return $known->sheet !== $line->sheet || ! $line->mayAdd || ($known->studentNumber === $line->studentNumber && $known->birthDate === $line->birthDate && $known->grade === $line->grade && $known->homeroom === $line->homeroom && $known->guardians == $line->guardians);
+        return $known->sheet !== $line->sheet || ! $line->mayAdd || ($known->studentNumber === $line->studentNumber && $known->birthDate === $line->birthDate && $known->grade === $line->grade && $known->homeroom === $line->homeroom && array_keys($this->guardians[$known->place()] ?? self::said($known)) === array_keys(self::said($line)));
     }
 }

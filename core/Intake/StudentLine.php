@@ -54,6 +54,12 @@ final readonly class StudentLine
         ])), 0, 16);
     }
 
+    /** @param  list<GuardianLine>  $guardians in place of its own */
+    public function withGuardians(array $guardians): self
+    {
+        return new self($this->number, $this->name, $this->studentNumber, $this->birthDate, $this->grade, $this->homeroom, $this->sections, $this->email, $guardians, $this->problems, $this->sheet, $this->mayAdd, $this->account, $this->repairs, $this->beginsOn, $this->endsOn, $this->nth);
+    }
+
     public function withoutEmail(Problem $problem): self
     {
         return new self($this->number, $this->name, $this->studentNumber, $this->birthDate, $this->grade, $this->homeroom, $this->sections, '', $this->guardians, [...$this->problems, $problem], $this->sheet, $this->mayAdd, $this->account, $this->repairs, $this->beginsOn, $this->endsOn, $this->nth);
