@@ -63,7 +63,9 @@ export function UndoDialog({ entry, title, onClose, onDone }: Props) {
                     <p className="text-base">
                         {outlook.staysCount === 0
                             ? `Everything goes back: ${count(outlook.goesBack, 'record', 'records')}.`
-                            : `${count(outlook.goesBack, 'record goes', 'records go')} back; ${count(outlook.staysCount, 'stays', 'stay')}.`}
+                            : outlook.goesBack === 0
+                              ? 'Nothing would go back: all it wrote stays as it is.'
+                              : `${count(outlook.goesBack, 'record goes', 'records go')} back; ${count(outlook.staysCount, 'stays', 'stay')}.`}
                     </p>
                     {outlook.blocked && (
                         <p className="mt-2 border-l-[3px] border-madder pl-3">
@@ -104,7 +106,11 @@ export function UndoDialog({ entry, title, onClose, onDone }: Props) {
                     {error && <p className="mt-3 text-madder">{error}</p>}
                     <p className="mt-4 text-muted">An undo can be taken back: “Do it again” stands in the entry.</p>
                     <div className="mt-3 flex gap-3">
-                        <Button kind="primary" disabled={busy || outlook.blocked} onClick={() => void undo(outlook)}>
+                        <Button
+                            kind="primary"
+                            disabled={busy || outlook.blocked || outlook.goesBack === 0}
+                            onClick={() => void undo(outlook)}
+                        >
                             {all && outlook.first.length > 0 ? `Undo ${outlook.first.length + 1} together` : 'Undo'}
                         </Button>
                         <Button onClick={onClose}>Cancel</Button>

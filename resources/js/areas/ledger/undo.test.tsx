@@ -73,6 +73,14 @@ describe('the dialog of an undo', () => {
         expect(screen.queryByRole('checkbox')).toBeNull();
     });
 
+    it('offers nothing where nothing would go back', async () => {
+        serverAnswers({ 'GET /api/ledger/E1/undo': outlook({ goesBack: 0, staysCount: 2, first: later }) });
+        dialog();
+        expect(await screen.findByText('Nothing would go back: all it wrote stays as it is.')).toBeTruthy();
+        expect((screen.getByRole('button', { name: 'Undo' }) as HTMLButtonElement).disabled).toBe(true);
+        expect(screen.getByRole('checkbox')).toBeTruthy();
+    });
+
     it('offers nothing where nothing could be undone first', async () => {
         serverAnswers({ 'GET /api/ledger/E1/undo': outlook({ blocked: true, staysCount: 1 }) });
         dialog();
