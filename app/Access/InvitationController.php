@@ -27,9 +27,8 @@ use Vantrel\Core\Placement\Invitations;
 use Vantrel\Core\Placement\Power;
 use Vantrel\Core\Placement\StaffRole;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records;
 
 /** Answering an invitation: whoever holds the link of the mail. */
 final class InvitationController
@@ -60,16 +59,16 @@ final class InvitationController
     public function accept(Request $request, SignInDesk $signIns): Me
     {
         $invitation = $this->find($request);
-        $section = $this->snapshots->find(Entity::Section, $invitation->section_id) ?? throw new NotFoundHttpException;
-        $row = $this->snapshots->find(Entity::Invitation, $invitation->id) ?? throw new NotFoundHttpException;
-        $today = SchoolDay::today($section->text('school_id'));
+        $section = $this->snapshots->find(Records\Section::class, $invitation->section_id) ?? throw new NotFoundHttpException;
+        $row = $this->snapshots->find(Records\Invitation::class, $invitation->id) ?? throw new NotFoundHttpException;
+        $today = SchoolDay::today($section->schoolId());
         $ids = $this->kit->ids($this->kit->seed());
         /** @var Person|null $person */
         $person = $request->user();
         if ($person !== null && $this->isInvited($person, $invitation)) {
-            $known = $this->snapshots->find(Entity::Person, $person->id) ?? throw new NotFoundHttpException;
-            $plan = Invitations::accept($section, $row, $known, $this->snapshots->list(Entity::Enrollment, fn ($q) => $q->where('person_id', $person->id)), $ids, $today, $this->kit->now());
-            $this->ledger->apply($plan, $section->text('school_id'), $person, Action::Accept);
+            $known = $this->snapshots->find(Records\Person::class, $person->id) ?? throw new NotFoundHttpException;
+            $plan = Invitations::accept($section, $row, $known, $this->snapshots->list(Records\Enrollment::class, fn ($q) => $q->where('person_id', $person->id)), $ids, $today, $this->kit->now());
+            $this->ledger->apply($plan, $section->schoolId(), $person, Action::Accept);
 
             return Me::of($person);
         }
@@ -78,7 +77,7 @@ final class InvitationController
         }
         $name = $this->newName($request, $invitation, $section);
         $plan = Invitations::acceptNew($section, $row, $name, Hash::make($request->string('password')->value()), $ids, $today, $this->kit->now());
-        $this->ledger->apply($plan, $section->text('school_id'), null, Action::Accept);
+        $this->ledger->apply($plan, $section->schoolId(), null, Action::Accept);
         $signIn = SignIn::query()->where('user_name', $invitation->email)->firstOrFail();
         $made = Person::query()->findOrFail($signIn->person_id);
         $signIns->byNewSecret($request, $made, $signIn->id);
@@ -108,14 +107,14 @@ final class InvitationController
         $request->validate(['answer' => 'required|in:accept,decline']);
         /** @var Person $person */
         $person = $request->user();
-        $section = $this->snapshots->find(Entity::Section, $invitation->section_id) ?? throw new NotFoundHttpException;
-        $row = $this->snapshots->find(Entity::Invitation, $invitation->id) ?? throw new NotFoundHttpException;
-        $known = $this->snapshots->find(Entity::Person, $person->id) ?? throw new NotFoundHttpException;
+        $section = $this->snapshots->find(Records\Section::class, $invitation->section_id) ?? throw new NotFoundHttpException;
+        $row = $this->snapshots->find(Records\Invitation::class, $invitation->id) ?? throw new NotFoundHttpException;
+        $known = $this->snapshots->find(Records\Person::class, $person->id) ?? throw new NotFoundHttpException;
         $accepts = $request->string('answer')->value() === 'accept';
         $plan = $accepts
-            ? Invitations::accept($section, $row, $known, $this->snapshots->list(Entity::Enrollment, fn ($q) => $q->where('person_id', $person->id)), $this->kit->ids($this->kit->seed()), SchoolDay::today($section->text('school_id')), $this->kit->now())
+            ? Invitations::accept($section, $row, $known, $this->snapshots->list(Records\Enrollment::class, fn ($q) => $q->where('person_id', $person->id)), $this->kit->ids($this->kit->seed()), SchoolDay::today($section->schoolId()), $this->kit->now())
             : Invitations::decline($section, $row, $this->kit->now());
-        $this->ledger->apply($plan, $section->text('school_id'), $person, $accepts ? Action::Accept : Action::Decline);
+        $this->ledger->apply($plan, $section->schoolId(), $person, $accepts ? Action::Accept : Action::Decline);
 
         return $this->mine($request);
     }
@@ -125,18 +124,18 @@ final class InvitationController
     public function decline(Request $request): \Illuminate\Http\Response
     {
         $invitation = $this->find($request);
-        $section = $this->snapshots->find(Entity::Section, $invitation->section_id) ?? throw new NotFoundHttpException;
-        $row = $this->snapshots->find(Entity::Invitation, $invitation->id) ?? throw new NotFoundHttpException;
-        $this->ledger->apply(Invitations::decline($section, $row, $this->kit->now()), $section->text('school_id'), null, Action::Decline);
+        $section = $this->snapshots->find(Records\Section::class, $invitation->section_id) ?? throw new NotFoundHttpException;
+        $row = $this->snapshots->find(Records\Invitation::class, $invitation->id) ?? throw new NotFoundHttpException;
+        $this->ledger->apply(Invitations::decline($section, $row, $this->kit->now()), $section->schoolId(), null, Action::Decline);
 
         return response()->noContent();
     }
 
-    private function newName(Request $request, Invitation $invitation, Row $section): PersonName
+    private function newName(Request $request, Invitation $invitation, Records\Section $section): PersonName
     {
         $request->validate(['given_name' => 'required|string|max:60', 'family_name' => 'required|string|max:60', 'password' => 'required|string|max:256']);
         $name = new PersonName(NameReader::tidy($request->string('given_name')->value()), NameReader::tidy($request->string('family_name')->value()));
-        PasswordRules::forStaff()->mustTake($request->string('password')->value(), [$name->given, $name->family, $invitation->email, $section->text('name')]);
+        PasswordRules::forStaff()->mustTake($request->string('password')->value(), [$name->given, $name->family, $invitation->email, $section->name()]);
 
         return $name;
     }

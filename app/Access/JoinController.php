@@ -12,12 +12,12 @@ use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
-use Vantrel\Core\Codes\JoinCode;
+use Vantrel\Core\Codes\CodeSymbols;
 use Vantrel\Core\Codes\MalformedCode;
 use Vantrel\Core\Placement\Enrolling;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\StalePlan;
+use Vantrel\Core\Records;
 
 /** Coming into a section with its code and an account. */
 final class JoinController
@@ -32,7 +32,7 @@ final class JoinController
     {
         $request->validate(['code' => 'required|string|max:40']);
         try {
-            return new CodeCheck(true, JoinCode::parse($request->string('code')->value())->written(), '', '', '');
+            return new CodeCheck(true, CodeSymbols::parse($request->string('code')->value())->written(), '', '', '');
         } catch (MalformedCode $e) {
             return new CodeCheck(false, '', $e->mistake->value, $e->mistake->sentence(), $e->symbol);
         }
@@ -54,27 +54,27 @@ final class JoinController
         }
     }
 
-    private function comeIn(Row $section, Row $code, Person $person): Joined
+    private function comeIn(Records\Section $section, Records\JoinCode $code, Person $person): Joined
     {
         // Where a cap is set, one comes in after the other: each is counted under the code's lock before the next.
-        $already = $code->maybe('cap') === null ? $this->enroll($section, $code, $person, 0) : DB::transaction(function () use ($section, $code, $person): bool {
+        $already = $code->cap() === null ? $this->enroll($section, $code, $person, 0) : DB::transaction(function () use ($section, $code, $person): bool {
             DB::selectOne('SELECT id FROM join_codes WHERE id = ? FOR UPDATE', [$code->id]);
 
             return $this->enroll($section, $code, $person, $this->desk->cameIn($code));
         }, 3);
 
-        return new Joined($section->text('name'), $already, '');
+        return new Joined($section->name(), $already, '');
     }
 
     /** @return bool whether they were in already */
-    private function enroll(Row $section, Row $code, Person $person, int $cameIn): bool
+    private function enroll(Records\Section $section, Records\JoinCode $code, Person $person, int $cameIn): bool
     {
         // The person was read with the session a moment ago; the plan changes nothing of it.
-        $row = new Row($person->id, $person->version, ['kind' => $person->kind, 'state' => $person->state, 'given_name' => $person->given_name, 'family_name' => $person->family_name]);
-        $enrollments = array_map(fn (object $e): Row => new Row($e->id, (int) $e->version, ['section_id' => $section->id, 'ends_on' => $e->ends_on]), DB::select('SELECT id, version, ends_on FROM enrollments WHERE person_id = ? AND section_id = ?', [$person->id, $section->id]));
-        $plan = Enrolling::byCode($section, $code, $row, $enrollments, $cameIn, $this->kit->ids($this->kit->seed()), SchoolDay::today($section->text('school_id')), $this->kit->now());
+        $row = new Records\Person($person->id, $person->version, ['kind' => $person->kind, 'state' => $person->state, 'given_name' => $person->given_name, 'family_name' => $person->family_name]);
+        $enrollments = array_map(fn (object $e): Records\Enrollment => new Records\Enrollment($e->id, (int) $e->version, ['section_id' => $section->id, 'ends_on' => $e->ends_on]), DB::select('SELECT id, version, ends_on FROM enrollments WHERE person_id = ? AND section_id = ?', [$person->id, $section->id]));
+        $plan = Enrolling::byCode($section, $code, $row, $enrollments, $cameIn, $this->kit->ids($this->kit->seed()), SchoolDay::today($section->schoolId()), $this->kit->now());
         if (! $plan->isEmpty()) {
-            $this->ledger->apply($plan, $section->text('school_id'), $person, Action::Join);
+            $this->ledger->apply($plan, $section->schoolId(), $person, Action::Join);
         }
 
         return $plan->isEmpty();

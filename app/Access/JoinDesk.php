@@ -9,10 +9,10 @@ use App\Platform\Tries;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
-use Vantrel\Core\Codes\JoinCode;
+use Vantrel\Core\Codes\CodeSymbols;
 use Vantrel\Core\Codes\MalformedCode;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records;
 use Vantrel\Core\SignIn\Limit;
 
 /**
@@ -27,7 +27,7 @@ final class JoinDesk
     }
 
     /**
-     * @return array{Row, Row} section and code, with the columns that coming in asks for
+     * @return array{Records\Section, Records\JoinCode} section and code, with the columns that coming in asks for
      *
      * @throws Refusal saying which kind of mistake it is
      * @throws TooManyRequestsHttpException
@@ -35,7 +35,7 @@ final class JoinDesk
     public function open(Request $request, string $typed): array
     {
         try {
-            $symbols = JoinCode::parse($typed)->symbols;
+            $symbols = CodeSymbols::parse($typed)->symbols;
         } catch (MalformedCode $e) {
             throw new Refusal($e->mistake->sentence(), 'code', ['symbol' => $e->symbol]);
         }
@@ -54,13 +54,13 @@ final class JoinDesk
         SchoolDay::know($found->school_id, $found->time_zone);
 
         return [
-            new Row($found->section_id, (int) $found->section_version, ['school_id' => $found->school_id, 'name' => $found->name, 'grade' => $found->grade, 'state' => $found->section_state]),
-            new Row($found->id, (int) $found->version, ['section_id' => $found->section_id, 'state' => $found->state, 'who' => $found->who, 'starts_at' => $found->starts_at, 'ends_at' => $found->ends_at, 'cap' => $found->cap]),
+            new Records\Section($found->section_id, (int) $found->section_version, ['school_id' => $found->school_id, 'name' => $found->name, 'grade' => $found->grade, 'state' => $found->section_state]),
+            new Records\JoinCode($found->id, (int) $found->version, ['section_id' => $found->section_id, 'state' => $found->state, 'who' => $found->who, 'starts_at' => $found->starts_at, 'ends_at' => $found->ends_at, 'cap' => $found->cap]),
         ];
     }
 
     /** How many students are in the section by this code. */
-    public function cameIn(Row $code): int
+    public function cameIn(Records\JoinCode $code): int
     {
         return (int) DB::scalar('SELECT COUNT(*) FROM enrollments WHERE join_code_id = ? AND ends_on IS NULL', [$code->id]);
     }
@@ -70,14 +70,14 @@ final class JoinDesk
      *
      * @throws TooManyRequestsHttpException
      */
-    public function countNames(Row $code): void
+    public function countNames(Records\JoinCode $code): void
     {
         $this->tries->guard([Limit::NamesCode, $code->id]);
         $this->tries->count([Limit::NamesCode, $code->id]);
     }
 
     /** @throws TooManyRequestsHttpException */
-    public function countAsk(Request $request, Row $code): void
+    public function countAsk(Request $request, Records\JoinCode $code): void
     {
         $limits = [[Limit::AskCode, $code->id], [Limit::AskAddress, (string) $request->ip()]];
         $this->tries->guard(...$limits);
@@ -89,18 +89,18 @@ final class JoinDesk
      *
      * @throws TooManyRequestsHttpException
      */
-    public function guardProof(Request $request, Row $code, string $personId): void
+    public function guardProof(Request $request, Records\JoinCode $code, string $personId): void
     {
         $this->tries->guard(...$this->proofLimits($request, $code, $personId));
     }
 
-    public function countProof(Request $request, Row $code, string $personId): void
+    public function countProof(Request $request, Records\JoinCode $code, string $personId): void
     {
         $this->tries->count(...$this->proofLimits($request, $code, $personId));
     }
 
     /** @return list<array{Limit, string}> */
-    private function proofLimits(Request $request, Row $code, string $personId): array
+    private function proofLimits(Request $request, Records\JoinCode $code, string $personId): array
     {
         return [[Limit::ProofStudent, $personId], [Limit::ProofAddress, (string) $request->ip()], [Limit::ProofCode, $code->id]];
     }

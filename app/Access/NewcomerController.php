@@ -24,15 +24,16 @@ use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Matching\Candidate;
 use Vantrel\Core\Names\NameReader;
 use Vantrel\Core\Names\PersonName;
-use Vantrel\Core\Placement\CodeUse;
 use Vantrel\Core\Placement\Newcomer;
 use Vantrel\Core\Placement\Newcomers;
 use Vantrel\Core\Placement\SchoolRules;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records;
+use Vantrel\Core\Records\CodeUse;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\RequestState;
 use Vantrel\Core\SignIn\SignInPolicy;
 use Vantrel\Core\Values\MailAddress;
 
@@ -54,9 +55,9 @@ final class NewcomerController
     public function door(Request $request): Door
     {
         [$section, $code, $school, $rules] = $this->open($request);
-        $domain = CodeUse::from($code->text('who')) === CodeUse::Domain;
+        $domain = $code->who() === CodeUse::Domain;
 
-        return new Door($section->text('name'), $school->text('name'), $code->text('who'), $rules->asksBirthDate(), $rules->check === 'number', $domain ? 'required' : ($rules->mail ? 'optional' : 'no'), $domain ? $rules->domains : [], ! $domain);
+        return new Door($section->name(), $school->name(), $code->who()->value, $rules->asksBirthDate(), $rules->check === 'number', $domain ? 'required' : ($rules->mail ? 'optional' : 'no'), $domain ? $rules->domains : [], ! $domain);
     }
 
     #[Answers(ListedNames::class, 'Students of the list whom somebody of this name may be')]
@@ -85,7 +86,7 @@ final class NewcomerController
                 $personId = $candidate->subject->id;
             }
         }
-        $person = $personId === null ? null : $this->snapshots->find(Entity::Person, $personId);
+        $person = $personId === null ? null : $this->snapshots->find(Records\Person::class, $personId);
         if ($person === null) {
             throw new Refusal('That name is not on the list any more. Type your name again.');
         }
@@ -94,18 +95,18 @@ final class NewcomerController
             $this->desk->countProof($request, $code, $person->id);
             throw Newcomers::unfit();
         }
-        $this->mustBeGood($request->string('password')->value(), [$person->text('given_name'), $person->text('family_name'), $section->text('name')]);
-        $signIn = $this->snapshots->list(Entity::SignIn, fn ($q) => $q->where('person_id', $person->id))[0] ?? throw new Refusal('This account has no user name yet. Ask your teacher for a card.');
+        $this->mustBeGood($request->string('password')->value(), [$person->givenName(), $person->familyName(), $section->name()]);
+        $signIn = $this->snapshots->list(Records\SignIn::class, fn ($q) => $q->where('person_id', $person->id))[0] ?? throw new Refusal('This account has no user name yet. Ask your teacher for a card.');
         $last = DB::table('sign_ins')->where('person_id', $person->id)->max('last_signed_in_at');
         $hash = Hash::make($request->string('password')->value());
         DB::transaction(function () use ($section, $code, $person, $signIn, $last, $hash, $school): void {
             DB::table('join_codes')->where('id', $code->id)->lockForUpdate()->first(['id']);
-            $plan = Newcomers::claim($section, $code, $person, SignInPolicy::read($school->text('sign_in_policy'))->way($person->maybe('grade')), $signIn, is_string($last) ? $last : null, $hash, $this->snapshots->list(Entity::Enrollment, fn ($q) => $q->where('person_id', $person->id)), $this->desk->cameIn($code), $this->kit->ids($this->kit->seed()), SchoolDay::today($school->id), $this->kit->now());
+            $plan = Newcomers::claim($section, $code, $person, SignInPolicy::read($school->signInPolicy())->way($person->grade()), $signIn, is_string($last) ? $last : null, $hash, $this->snapshots->list(Records\Enrollment::class, fn ($q) => $q->where('person_id', $person->id)), $this->desk->cameIn($code), $this->kit->ids($this->kit->seed()), SchoolDay::today($school->id), $this->kit->now());
             $this->ledger->apply($plan, $school->id, null, Action::Claim);
         });
         $this->signIns->byNewSecret($request, Person::query()->findOrFail($person->id), $signIn->id);
 
-        return new Joined($section->text('name'), false, $signIn->text('user_name'));
+        return new Joined($section->name(), false, $signIn->userName());
     }
 
     #[Answers(Asked::class, 'Ask to come in with a new account')]
@@ -119,9 +120,9 @@ final class NewcomerController
         if ($request->filled('email')) {
             $email = MailAddress::read($request->string('email')->value())->address ?? throw new Refusal('That is not an e-mail address.', 'email');
         }
-        $domain = CodeUse::from($code->text('who')) === CodeUse::Domain;
+        $domain = $code->who() === CodeUse::Domain;
         if (! $domain && $request->filled('password')) {
-            $this->mustBeGood($request->string('password')->value(), [$name->given, $name->family, $section->text('name')]);
+            $this->mustBeGood($request->string('password')->value(), [$name->given, $name->family, $section->name()]);
         }
         $this->desk->countAsk($request, $code);
         $token = Token::draw($this->kit->random($this->kit->seed().' newcomer'));
@@ -133,29 +134,29 @@ final class NewcomerController
         $state = (string) $plan->changes[0]->after['state'];
         $this->ledger->apply($plan, $school->id, null, Action::Ask, within: function () use ($state, $email, $school, $section, $name, $token): void {
             if ($state === 'mail' && $email !== null) {
-                Mail::to($email)->send(new NewcomerMail($school->id, $school->text('name'), $section->text('name'), $name->full(), rtrim((string) config('app.url'), '/').'/confirm#'.$token->plain, Newcomers::MAIL_DAYS));
+                Mail::to($email)->send(new NewcomerMail($school->id, $school->name(), $section->name(), $name->full(), rtrim((string) config('app.url'), '/').'/confirm#'.$token->plain, Newcomers::MAIL_DAYS));
             }
         });
         $request->session()->put(self::REQUEST, $plan->changes[0]->id);
 
-        return new Asked($state, $section->text('name'), '', '');
+        return new Asked($state, $section->name(), '', '');
     }
 
     #[Answers(Asked::class, 'What has become of the request this browser made; signed in where the password chosen here became the account’s')]
     public function asked(Request $request): Asked
     {
         $id = $request->session()->get(self::REQUEST);
-        $row = is_string($id) ? $this->snapshots->find(Entity::JoinRequest, $id) : null;
+        $row = is_string($id) ? $this->snapshots->find(Records\JoinRequest::class, $id) : null;
         if ($row === null) {
             return new Asked('none', '', '', '');
         }
-        $section = $this->snapshots->find(Entity::Section, $row->text('section_id'));
+        $section = $this->snapshots->find(Records\Section::class, $row->sectionId());
         $userName = $how = '';
-        if ($row->text('state') === 'approved') {
+        if ($row->state() === RequestState::Approved) {
             // A request that a mail has answered is its owner's, wherever it was made; a person known before signs in as before.
-            $how = $row->maybe('answered_by') === null ? 'mail' : ($row->maybe('sign_in_id') === null ? 'card' : '');
-            $person = Person::query()->find($row->text('person_id'));
-            $signIn = $how === '' ? SignIn::query()->where('id', $row->text('sign_in_id'))->where('person_id', $row->text('person_id'))->first() : null;
+            $how = $row->answeredBy() === null ? 'mail' : ($row->signInId() === null ? 'card' : '');
+            $person = Person::query()->find((string) $row->personId());
+            $signIn = $how === '' ? SignIn::query()->where('id', (string) $row->signInId())->where('person_id', (string) $row->personId())->first() : null;
             if ($person !== null && $person->state === 'active' && $signIn?->password !== null) {
                 $userName = $signIn->user_name;
                 $this->signIns->byNewSecret($request, $person, $signIn->id);
@@ -163,11 +164,11 @@ final class NewcomerController
                 $how = 'card';
             }
         }
-        if (in_array($row->text('state'), ['approved', 'refused'], true)) {
+        if (in_array($row->state(), [RequestState::Approved, RequestState::Refused], true)) {
             $request->session()->forget(self::REQUEST);
         }
 
-        return new Asked($row->text('state'), (string) $section?->text('name'), $userName, $how);
+        return new Asked($row->state()->value, (string) $section?->name(), $userName, $how);
     }
 
     #[Answers(Joined::class, 'Confirm an address of the school with the link of a mail, and choose the password: the account is made')]
@@ -175,26 +176,26 @@ final class NewcomerController
     public function confirm(Request $request): Joined
     {
         $request->validate(['token' => 'required|string|max:64', 'password' => 'required|string|max:256']);
-        $row = $this->snapshots->list(Entity::JoinRequest, fn ($q) => $q->where('token_hash', Token::hashOf($request->string('token')->value()))->where('state', 'mail'))[0] ?? throw new NotFoundHttpException;
-        if (CarbonImmutable::parse($row->text('made_at'), 'UTC')->addDays(Newcomers::MAIL_DAYS)->isPast()) {
+        $row = $this->snapshots->list(Records\JoinRequest::class, fn ($q) => $q->where('token_hash', Token::hashOf($request->string('token')->value()))->where('state', 'mail'))[0] ?? throw new NotFoundHttpException;
+        if (CarbonImmutable::parse($row->madeAt(), 'UTC')->addDays(Newcomers::MAIL_DAYS)->isPast()) {
             throw new Refusal('This link is older than {{days}} days. Type the code again.', null, ['days' => Newcomers::MAIL_DAYS]);
         }
-        $section = $this->snapshots->find(Entity::Section, $row->text('section_id')) ?? throw new NotFoundHttpException;
-        $this->mustBeGood($request->string('password')->value(), [$row->text('given_name'), $row->text('family_name'), $section->text('name')]);
-        $plan = Newcomers::approve($section, $row, $this->kit->userNames(), null, Hash::make($request->string('password')->value()), $this->kit->ids($this->kit->seed()), SchoolDay::today($section->text('school_id')), $this->kit->now());
-        $this->ledger->apply($plan, $section->text('school_id'), null, Action::LetIn);
+        $section = $this->snapshots->find(Records\Section::class, $row->sectionId()) ?? throw new NotFoundHttpException;
+        $this->mustBeGood($request->string('password')->value(), [$row->givenName(), $row->familyName(), $section->name()]);
+        $plan = Newcomers::approve($section, $row, $this->kit->userNames(), null, Hash::make($request->string('password')->value()), $this->kit->ids($this->kit->seed()), SchoolDay::today($section->schoolId()), $this->kit->now());
+        $this->ledger->apply($plan, $section->schoolId(), null, Action::LetIn);
         $signIn = SignIn::query()->findOrFail($this->inserted($plan, Entity::SignIn));
         $this->signIns->byNewSecret($request, Person::query()->findOrFail($signIn->person_id), $signIn->id);
 
-        return new Joined($section->text('name'), false, $signIn->user_name);
+        return new Joined($section->name(), false, $signIn->user_name);
     }
 
-    /** @return array{Row, Row, Row, SchoolRules} section, code, school and its rules */
+    /** @return array{Records\Section, Records\JoinCode, Records\School, SchoolRules} section, code, school and its rules */
     private function open(Request $request): array
     {
         $request->validate(['code' => 'required|string|max:40']);
         [$section, $code] = $this->desk->open($request, $request->string('code')->value());
-        $school = $this->snapshots->find(Entity::School, $section->text('school_id')) ?? throw new NotFoundHttpException;
+        $school = $this->snapshots->find(Records\School::class, $section->schoolId()) ?? throw new NotFoundHttpException;
 
         return [$section, $code, $school, SchoolRules::of($school)];
     }
@@ -204,9 +205,9 @@ final class NewcomerController
      *
      * @return list<Candidate>
      */
-    private function listed(Row $section, PersonName $name, SchoolRules $rules): array
+    private function listed(Records\Section $section, PersonName $name, SchoolRules $rules): array
     {
-        $found = $this->match->of($section->text('school_id'), $name, null, null, $section->maybe('grade'));
+        $found = $this->match->of($section->schoolId(), $name, null, null, $section->grade());
         $used = DB::table('sign_ins')->whereIn('person_id', array_map(fn (Candidate $c): string => $c->subject->id, $found))
             ->where(fn ($q) => $q->whereNotNull('last_signed_in_at')->orWhereNotNull('password'))->pluck('person_id')->all();
 
@@ -215,7 +216,7 @@ final class NewcomerController
         ));
     }
 
-    private function key(Row $code, string $personId): string
+    private function key(Records\JoinCode $code, string $personId): string
     {
         return hash_hmac('sha256', "$code->id $personId", (string) config('app.key'));
     }

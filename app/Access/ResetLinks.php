@@ -20,7 +20,7 @@ use Vantrel\Core\Accounts\Addresses;
 use Vantrel\Core\Accounts\AddressSource;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Records;
 
 /** Links in mails by which a person sets a password: asked for by themselves, or sent by a coordinator for a first sign-in. */
 final class ResetLinks
@@ -70,8 +70,8 @@ final class ResetLinks
      */
     public function confirm(Person $person, object $link): void
     {
-        $row = $this->snapshots->find(Entity::Person, $person->id);
-        if ($row === null || $link->address === null || $link->address !== $row->maybe('email') || Address::isConfirmed($row)) {
+        $row = $this->snapshots->find(Records\Person::class, $person->id);
+        if ($row === null || $link->address === null || $link->address !== $row->email() || Address::isConfirmed($row)) {
             return;
         }
         $this->ledger->apply(Addresses::confirm($row, AddressSource::Mail, $this->kit->now()), $person->school_id, $person, Action::Address);

@@ -20,9 +20,8 @@ use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Placement\RoomPasses;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records;
 use Vantrel\Core\SignIn\Limit;
 use Vantrel\Core\SignIn\OwnPassword;
 use Vantrel\Core\SignIn\Pictures;
@@ -40,9 +39,9 @@ final class RoomController
     {
         [$pass, $section, $school] = $this->open($request);
 
-        return new RoomView($section->text('name'), $school->text('name'), array_values($this->students($section, $school)->map(fn (object $s): RoomName => new RoomName(
+        return new RoomView($section->name(), $school->name(), array_values($this->students($section, $school)->map(fn (object $s): RoomName => new RoomName(
             $this->key($pass, $s->id), (new PersonName($s->given_name, $s->family_name))->display(), $s->pictures !== null,
-        ))->all()), (int) $pass->text('pictures') === 1, (int) $pass->text('pictures') === 1 ? Pictures::ALL : []);
+        ))->all()), $pass->pictures(), $pass->pictures() ? Pictures::ALL : []);
     }
 
     #[Answers(Me::class, 'Come in by tapping a name, and three pictures where the pass asks for them')]
@@ -54,7 +53,7 @@ final class RoomController
         $found = $this->students($section, $school)->first(fn (object $s): bool => hash_equals($this->key($pass, $s->id), $request->string('key')->value()))
             ?? throw new Refusal('That name is not on the list any more. Look at the list again.');
         $person = Person::query()->findOrFail($found->id);
-        if ((int) $pass->text('pictures') === 1) {
+        if ($pass->pictures()) {
             /** @var list<string> $chosen */
             $chosen = array_values((array) $request->input('pictures', []));
             $this->pictures($person, $chosen);
@@ -77,7 +76,7 @@ final class RoomController
         $hash = hash_hmac('sha256', "$person->id ".Pictures::word($chosen), (string) config('app.key'));
         if ($person->pictures === null) {
             Pictures::mustBeNew($chosen);
-            $row = $this->snapshots->find(Entity::Person, $person->id) ?? throw new NotFoundHttpException;
+            $row = $this->snapshots->find(Records\Person::class, $person->id) ?? throw new NotFoundHttpException;
             $this->ledger->apply(OwnPassword::pictures($row, $hash), $person->school_id, $person, Action::Pictures);
 
             return;
@@ -89,19 +88,19 @@ final class RoomController
         $this->tries->clear(...$limit);
     }
 
-    /** @return array{Row, Row, Row} pass, section, school */
+    /** @return array{Records\RoomPass, Records\Section, Records\School} pass, section, school */
     private function open(Request $request): array
     {
         $request->validate(['token' => 'required|string|max:64']);
-        $pass = $this->snapshots->list(Entity::RoomPass, fn ($q) => $q->where('token_hash', Token::hashOf($request->string('token')->value())))[0] ?? null;
+        $pass = $this->snapshots->list(Records\RoomPass::class, fn ($q) => $q->where('token_hash', Token::hashOf($request->string('token')->value())))[0] ?? null;
         if ($pass === null) {
             $limit = [Limit::RoomAddress, (string) $request->ip()];
             $this->tries->guard($limit);
             $this->tries->count($limit);
             throw new NotFoundHttpException;
         }
-        $section = $this->snapshots->find(Entity::Section, $pass->text('section_id')) ?? throw new NotFoundHttpException;
-        $school = $this->snapshots->find(Entity::School, $section->text('school_id')) ?? throw new NotFoundHttpException;
+        $section = $this->snapshots->find(Records\Section::class, $pass->sectionId()) ?? throw new NotFoundHttpException;
+        $school = $this->snapshots->find(Records\School::class, $section->schoolId()) ?? throw new NotFoundHttpException;
         $shut = RoomPasses::shut($pass, $section, $school, $this->kit->now(), SchoolDay::clock($school->id));
         if ($shut !== null) {
             throw $shut;
@@ -111,7 +110,7 @@ final class RoomController
     }
 
     /** @return Collection<int, object{id: string, given_name: string, family_name: string, pictures: string|null}> */
-    private function students(Row $section, Row $school): Collection
+    private function students(Records\Section $section, Records\School $school): Collection
     {
         /** @var Collection<int, object{id: string, given_name: string, family_name: string, pictures: string|null}> $students */
         $students = DB::table('enrollments as e')->join('people as p', 'p.id', '=', 'e.person_id')->where('e.section_id', $section->id)->where('e.role', 'student')
@@ -120,7 +119,7 @@ final class RoomController
         return $students;
     }
 
-    private function key(Row $pass, string $personId): string
+    private function key(Records\RoomPass $pass, string $personId): string
     {
         return hash_hmac('sha256', "$pass->id $personId", (string) config('app.key'));
     }

@@ -22,7 +22,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Codes\PasswordRules;
 use Vantrel\Core\Codes\UserNames;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Records;
 use Vantrel\Core\SignIn\Limit;
 use Vantrel\Core\SignIn\OwnPassword;
 
@@ -153,7 +153,7 @@ final class SecretController
     private function set(SignIn $signIn, Person $person, string $password): void
     {
         $this->check($person, $signIn, $password);
-        $row = $this->snapshots->find(Entity::SignIn, $signIn->id) ?? throw new NotFoundHttpException;
+        $row = $this->snapshots->find(Records\SignIn::class, $signIn->id) ?? throw new NotFoundHttpException;
         $this->ledger->apply(OwnPassword::set($row, Hash::make($password)), $person->school_id, $person, Action::Password);
         // No link that is under way outlives a new password.
         ResetLinks::closeAll($person->id);

@@ -15,7 +15,7 @@ use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpFoundation\Response;
 use Vantrel\Core\Placement\RoomPasses;
-use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Records;
 
 /**
  * A session stands only while what opened it does: a card that is not lost, the secret that was typed, a sign-on that has not been
@@ -67,9 +67,9 @@ final class StandingSession
 
     private function passStands(string $id): bool
     {
-        $pass = $this->snapshots->find(Entity::RoomPass, $id);
-        $section = $pass === null ? null : $this->snapshots->find(Entity::Section, $pass->text('section_id'));
-        $school = $section === null ? null : $this->snapshots->find(Entity::School, $section->text('school_id'));
+        $pass = $this->snapshots->find(Records\RoomPass::class, $id);
+        $section = $pass === null ? null : $this->snapshots->find(Records\Section::class, $pass->sectionId());
+        $school = $section === null ? null : $this->snapshots->find(Records\School::class, $section->schoolId());
 
         return $pass !== null && $section !== null && $school !== null && RoomPasses::shut($pass, $section, $school, $this->kit->now(), SchoolDay::clock($school->id)) === null;
     }

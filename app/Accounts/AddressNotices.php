@@ -8,7 +8,7 @@ use App\Ledger\EntryWritten;
 use App\Mailroom\AccountNotice;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Plan\Change;
-use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Records\Entity;
 
 /** Where the confirmed address of somebody who signs in is replaced, both addresses are told, whoever did it and however. */
 final class AddressNotices

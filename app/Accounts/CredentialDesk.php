@@ -19,10 +19,10 @@ use Vantrel\Core\Accounts\Credentials;
 use Vantrel\Core\Accounts\OffBoarding;
 use Vantrel\Core\Accounts\StaffRecords;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records;
+use Vantrel\Core\Records\SectionState;
 
 /** Ends ways to sign in: one by one, all at once, or all of somebody who leaves. What is in the ledger ends by a plan; sessions follow. */
 final class CredentialDesk
@@ -38,9 +38,9 @@ final class CredentialDesk
     public function end(Person $person, string $kind, string $id, Person $actor): string
     {
         $plan = match ($kind) {
-            'password', 'passphrase' => Credentials::endSecret($this->own(Entity::SignIn, $id, fn (Row $s): string => $s->text('person_id'), $person)),
-            'card' => Credentials::endBadge($this->own(Entity::Badge, $id, fn (Row $b): string => (string) $this->snapshots->find(Entity::SignIn, $b->text('sign_in_id'))?->text('person_id'), $person), $person->fullName(), $this->kit->now()),
-            'sign_on' => Credentials::endIdentity($this->own(Entity::Identity, $id, fn (Row $i): string => $i->text('person_id'), $person), $person->fullName(), $this->kit->now()),
+            'password', 'passphrase' => Credentials::endSecret($this->own(Records\SignIn::class, $id, fn (Records\SignIn $s): string => $s->personId(), $person)),
+            'card' => Credentials::endBadge($this->own(Records\Badge::class, $id, fn (Records\Badge $b): string => (string) $this->snapshots->find(Records\SignIn::class, (string) $b->signInId())?->personId(), $person), $person->fullName(), $this->kit->now()),
+            'sign_on' => Credentials::endIdentity($this->own(Records\Identity::class, $id, fn (Records\Identity $i): string => $i->personId(), $person), $person->fullName(), $this->kit->now()),
             default => null,
         };
         if ($plan !== null) {
@@ -59,7 +59,7 @@ final class CredentialDesk
     /** @return string what was done, in a sentence */
     public function endAll(Person $person, Person $actor): string
     {
-        $row = $this->snapshots->find(Entity::Person, $person->id) ?? throw new NotFoundHttpException;
+        $row = $this->snapshots->find(Records\Person::class, $person->id) ?? throw new NotFoundHttpException;
         $plan = Credentials::endAll($row, $this->signIns($person->id), $this->badges($person->id), $this->identities($person->id), $this->kit->now());
         if (! $plan->isEmpty()) {
             $this->ledger->apply($plan, $person->school_id, $actor, Action::EndCredential);
@@ -73,9 +73,9 @@ final class CredentialDesk
     /** @param  string|null  $toId who is to lead the sections they led */
     public function offBoarding(Person $person, ?string $toId, string $seed): Plan
     {
-        $row = $this->snapshots->find(Entity::Person, $person->id) ?? throw new NotFoundHttpException;
-        $to = $toId === null ? null : ($this->snapshots->find(Entity::Person, $toId) ?? throw new Refusal('Choose somebody on the staff of this school.', 'to'));
-        if ($to !== null && $to->text('school_id') !== $person->school_id) {
+        $row = $this->snapshots->find(Records\Person::class, $person->id) ?? throw new NotFoundHttpException;
+        $to = $toId === null ? null : ($this->snapshots->find(Records\Person::class, $toId) ?? throw new Refusal('Choose somebody on the staff of this school.', 'to'));
+        if ($to !== null && $to->schoolId() !== $person->school_id) {
             throw new Refusal('Choose somebody on the staff of this school.', 'to');
         }
         $ids = $this->kit->ids($seed);
@@ -130,10 +130,16 @@ final class CredentialDesk
         return 'That session is ended.';
     }
 
-    /** @param  callable(Row): string  $ownerOf */
-    private function own(Entity $entity, string $id, callable $ownerOf, Person $person): Row
+    /**
+     * @template T of Records\Record
+     *
+     * @param  class-string<T>  $kind
+     * @param  callable(T): string  $ownerOf
+     * @return T
+     */
+    private function own(string $kind, string $id, callable $ownerOf, Person $person): Records\Record
     {
-        $row = $this->snapshots->find($entity, $id);
+        $row = $this->snapshots->find($kind, $id);
 
         return $row !== null && $ownerOf($row) === $person->id ? $row : throw new NotFoundHttpException;
     }
@@ -142,22 +148,22 @@ final class CredentialDesk
     {
         $today = SchoolDay::at($person->school_id, $now);
         $mine = array_merge([$person->school_id], $this->coordinated($person->id));
-        $teaching = $this->snapshots->list(Entity::Enrollment, fn (Builder $q): Builder => $q->where('person_id', $person->id)->where('role', '!=', 'student')->where(fn (Builder $o): Builder => $o->whereNull('ends_on')->orWhere('ends_on', '>', $today)));
+        $teaching = $this->snapshots->list(Records\Enrollment::class, fn (Builder $q): Builder => $q->where('person_id', $person->id)->where('role', '!=', 'student')->where(fn (Builder $o): Builder => $o->whereNull('ends_on')->orWhere('ends_on', '>', $today)));
         $sections = [];
-        foreach ($this->snapshots->list(Entity::Section, fn (Builder $q): Builder => $q->whereIn('id', array_map(fn (Row $e): string => $e->text('section_id'), $teaching))) as $section) {
+        foreach ($this->snapshots->list(Records\Section::class, fn (Builder $q): Builder => $q->whereIn('id', array_map(fn (Records\Enrollment $e): string => $e->sectionId(), $teaching))) as $section) {
             $sections[$section->id] = $section;
         }
-        $here = fn (Row $e): bool => in_array($sections[$e->text('section_id')]->text('school_id'), $mine, true);
-        $elsewhere = array_values(array_filter($teaching, fn (Row $e): bool => ! $here($e) && $sections[$e->text('section_id')]->text('state') === 'open'));
+        $here = fn (Records\Enrollment $e): bool => in_array($sections[$e->sectionId()]->schoolId(), $mine, true);
+        $elsewhere = array_values(array_filter($teaching, fn (Records\Enrollment $e): bool => ! $here($e) && $sections[$e->sectionId()]->state() === SectionState::Open));
         $names = DB::table('schools')->pluck('name', 'id');
 
         return new StaffRecords(
             $this->signIns($person->id), $this->badges($person->id), $this->identities($person->id),
-            $this->snapshots->list(Entity::Coordinator, fn (Builder $q): Builder => $q->where('person_id', $person->id)->where('state', 'active')),
-            $person->email === null ? [] : $this->snapshots->list(Entity::Invitation, fn (Builder $q): Builder => $q->where('email', $person->email)->where('state', 'invited')->whereIn('section_id', fn (Builder $s) => $s->select('id')->from('sections')->whereIn('school_id', $mine))),
+            $this->snapshots->list(Records\Coordinator::class, fn (Builder $q): Builder => $q->where('person_id', $person->id)->where('state', 'active')),
+            $person->email === null ? [] : $this->snapshots->list(Records\Invitation::class, fn (Builder $q): Builder => $q->where('email', $person->email)->where('state', 'invited')->whereIn('section_id', fn (Builder $s) => $s->select('id')->from('sections')->whereIn('school_id', $mine))),
             array_values(array_filter($teaching, $here)),
-            $this->snapshots->list(Entity::Enrollment, fn (Builder $q): Builder => $q->whereIn('section_id', array_map(strval(...), array_keys($sections)))->where('person_id', '!=', $person->id)->where('role', '!=', 'student')->where(fn (Builder $o): Builder => $o->whereNull('ends_on')->orWhere('ends_on', '>', $today))),
-            $sections, array_map(fn (Row $e): string => $sections[$e->text('section_id')]->text('name').' at '.$names[$sections[$e->text('section_id')]->text('school_id')], $elsewhere),
+            $this->snapshots->list(Records\Enrollment::class, fn (Builder $q): Builder => $q->whereIn('section_id', array_map(strval(...), array_keys($sections)))->where('person_id', '!=', $person->id)->where('role', '!=', 'student')->where(fn (Builder $o): Builder => $o->whereNull('ends_on')->orWhere('ends_on', '>', $today))),
+            $sections, array_map(fn (Records\Enrollment $e): string => $sections[$e->sectionId()]->name().' at '.$names[$sections[$e->sectionId()]->schoolId()], $elsewhere),
         );
     }
 
@@ -167,21 +173,21 @@ final class CredentialDesk
         return array_values(DB::table('coordinators')->where('person_id', $personId)->where('state', 'active')->pluck('school_id')->map(fn (mixed $id): string => (string) $id)->all());
     }
 
-    /** @return list<Row> */
+    /** @return list<Records\SignIn> */
     private function signIns(string $personId): array
     {
-        return $this->snapshots->list(Entity::SignIn, fn (Builder $q): Builder => $q->where('person_id', $personId));
+        return $this->snapshots->list(Records\SignIn::class, fn (Builder $q): Builder => $q->where('person_id', $personId));
     }
 
-    /** @return list<Row> */
+    /** @return list<Records\Badge> */
     private function badges(string $personId): array
     {
-        return $this->snapshots->list(Entity::Badge, fn (Builder $q): Builder => $q->where('state', 'live')->whereIn('sign_in_id', fn (Builder $s) => $s->select('id')->from('sign_ins')->where('person_id', $personId)));
+        return $this->snapshots->list(Records\Badge::class, fn (Builder $q): Builder => $q->where('state', 'live')->whereIn('sign_in_id', fn (Builder $s) => $s->select('id')->from('sign_ins')->where('person_id', $personId)));
     }
 
-    /** @return list<Row> */
+    /** @return list<Records\Identity> */
     private function identities(string $personId): array
     {
-        return $this->snapshots->list(Entity::Identity, fn (Builder $q): Builder => $q->where('person_id', $personId));
+        return $this->snapshots->list(Records\Identity::class, fn (Builder $q): Builder => $q->where('person_id', $personId));
     }
 }

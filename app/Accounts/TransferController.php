@@ -16,15 +16,13 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
-use Vantrel\Core\Accounts\TransferKind;
 use Vantrel\Core\Accounts\TransferRequests;
 use Vantrel\Core\Matching\Candidate;
 use Vantrel\Core\Matching\Matcher;
 use Vantrel\Core\Matching\Subject;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records;
 use Vantrel\Core\Values\GradeLevel;
 
 /** What one school asks of another about a student: seen by both, answered by the school the student is at. */
@@ -46,12 +44,12 @@ final class TransferController
     public function accept(School $school, string $transfer, Request $request): TransferPage
     {
         $row = $this->find($transfer, 'from_school_id', $school);
-        $person = $this->snapshots->find(Entity::Person, $row->text('person_id')) ?? throw new NotFoundHttpException;
-        $to = School::query()->findOrFail($row->text('to_school_id'));
+        $person = $this->snapshots->find(Records\Person::class, (string) $row->personId()) ?? throw new NotFoundHttpException;
+        $to = School::query()->findOrFail($row->toSchoolId());
         $said = TransferRequests::said($row);
-        $enrollments = $this->snapshots->list(Entity::Enrollment, fn (Builder $q): Builder => $q->where('person_id', $person->id)->where('role', 'student')->whereNull('ends_on'));
+        $enrollments = $this->snapshots->list(Records\Enrollment::class, fn (Builder $q): Builder => $q->where('person_id', $person->id)->where('role', 'student')->whereNull('ends_on'));
         $sections = [];
-        foreach ($this->snapshots->list(Entity::Section, fn (Builder $q): Builder => $q->whereIn('id', [...$said['sections'], ...array_map(fn (Row $e): string => $e->text('section_id'), $enrollments)])) as $section) {
+        foreach ($this->snapshots->list(Records\Section::class, fn (Builder $q): Builder => $q->whereIn('id', [...$said['sections'], ...array_map(fn (Records\Enrollment $e): string => $e->sectionId(), $enrollments)])) as $section) {
             $sections[$section->id] = $section;
         }
         $free = $said['number'] === '' || ! DB::table('people')->where('school_id', $to->id)->where('kind', 'student')->where('state', '!=', 'merged')->where('number', $said['number'])->exists();
@@ -64,7 +62,7 @@ final class TransferController
     public function refuse(School $school, string $transfer, Request $request): TransferPage
     {
         $row = $this->find($transfer, 'from_school_id', $school);
-        $name = Person::query()->findOrFail($row->text('person_id'))->fullName();
+        $name = Person::query()->findOrFail((string) $row->personId())->fullName();
 
         return $this->apply(TransferRequests::refuse($row, $name, $this->actor($request)->id, $this->kit->now()), $school, $request, []);
     }
@@ -85,36 +83,36 @@ final class TransferController
         return $this->page($school, $plan->sentence);
     }
 
-    private function find(string $id, string $side, School $school): Row
+    private function find(string $id, string $side, School $school): Records\TransferRequest
     {
-        $row = $this->snapshots->find(Entity::TransferRequest, $id);
+        $row = $this->snapshots->find(Records\TransferRequest::class, $id);
 
-        return $row !== null && $row->text($side) === $school->id ? $row : throw new NotFoundHttpException;
+        return $row !== null && $row->field($side) === $school->id ? $row : throw new NotFoundHttpException;
     }
 
     private function page(School $school, string $said): TransferPage
     {
-        $rows = $this->snapshots->list(Entity::TransferRequest, fn (Builder $q): Builder => $q->where(fn (Builder $o): Builder => $o->where('from_school_id', $school->id)->orWhere('to_school_id', $school->id))
+        $rows = $this->snapshots->list(Records\TransferRequest::class, fn (Builder $q): Builder => $q->where(fn (Builder $o): Builder => $o->where('from_school_id', $school->id)->orWhere('to_school_id', $school->id))
             ->reorder()->orderByRaw("state = 'waiting' desc")->orderByDesc('made_at')->limit(self::SHOWN));
         $schools = DB::table('schools')->pluck('name', 'id')->all();
-        $people = Person::query()->whereIn('id', array_map(fn (Row $r): string => $r->text('person_id'), $rows))->get()->keyBy('id');
-        $askers = Person::query()->whereIn('id', array_filter(array_map(fn (Row $r): ?string => $r->maybe('asked_by'), $rows)))->get()->keyBy('id');
+        $people = Person::query()->whereIn('id', array_map(fn (Records\TransferRequest $r): string => (string) $r->personId(), $rows))->get()->keyBy('id');
+        $askers = Person::query()->whereIn('id', array_filter(array_map(fn (Records\TransferRequest $r): ?string => $r->askedBy(), $rows)))->get()->keyBy('id');
 
-        return new TransferPage(array_map(function (Row $r) use ($school, $schools, $people, $askers): TransferLine {
-            $ours = $r->text('from_school_id') === $school->id;
+        return new TransferPage(array_map(function (Records\TransferRequest $r) use ($school, $schools, $people, $askers): TransferLine {
+            $ours = $r->fromSchoolId() === $school->id;
             $says = TransferRequests::said($r);
             /** @var Person|null $person */
-            $person = $people->get($r->text('person_id'));
+            $person = $people->get((string) $r->personId());
             // The school that asks hears nothing of the student's record from here, whatever the answer.
-            $judged = $ours && $person !== null ? self::judge($says, $person, $r->text('to_school_id')) : null;
+            $judged = $ours && $person !== null ? self::judge($says, $person, $r->toSchoolId()) : null;
             /** @var Person|null $asker */
-            $asker = $askers->get((string) $r->maybe('asked_by'));
+            $asker = $askers->get((string) $r->askedBy());
 
             return new TransferLine(
-                $r->id, $ours, TransferKind::from($r->text('kind'))->value, $r->text('state'), (string) ($schools[$r->text($ours ? 'to_school_id' : 'from_school_id')] ?? ''),
+                $r->id, $ours, $r->kind()->value, $r->state()->value, (string) ($schools[$ours ? $r->toSchoolId() : $r->fromSchoolId()] ?? ''),
                 implode(', ', array_filter([trim("{$says['given_name']} {$says['family_name']}"), GradeLevel::read($says['grade'])?->label() ?? '', $says['number'] === '' ? '' : "number {$says['number']}", $says['birth_date'] === '' ? '' : "born {$says['birth_date']}"], fn (string $s): bool => $s !== '')),
                 $says['section_names'], $ours && $person !== null ? implode(', ', array_filter([$person->fullName(), GradeLevel::read((string) $person->grade)?->label() ?? '', $person->state === 'left' ? 'has left' : ''], fn (string $s): bool => $s !== '')) : '',
-                $ours ? $person?->id : null, $judged?->probability, $judged->evidence ?? [], $asker?->fullName() ?? 'Vantrel', Instant::iso($r->text('made_at')), Instant::isoOrNull($r->maybe('answered_at')),
+                $ours ? $person?->id : null, $judged?->probability, $judged->evidence ?? [], $asker?->fullName() ?? 'Vantrel', Instant::iso($r->madeAt()), Instant::isoOrNull($r->answeredAt()),
             );
         }, $rows), $said);
     }

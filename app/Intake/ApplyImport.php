@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Intake;
 
 use App\Ledger\Ledger;
+use App\Ledger\Turns;
 use App\Models\Coordinators;
 use App\Models\Import;
 use App\Models\LedgerEntry;

@@ -27,9 +27,9 @@ use Vantrel\Core\Intake\ListContents;
 use Vantrel\Core\Intake\MailDomains;
 use Vantrel\Core\Intake\Scope;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\StalePlan;
+use Vantrel\Core\Records;
 use Vantrel\Core\Table\Said;
 
 /** Lists from the upload to the ledger. */
@@ -168,7 +168,7 @@ final class ImportController
         }
         /** @var Person $actor */
         $actor = $request->user();
-        $school = $snapshots->find(Entity::School, $import->school_id) ?? throw new Refusal('The school is not there any more.');
+        $school = $snapshots->find(Records\School::class, $import->school_id) ?? throw new Refusal('The school is not there any more.');
         $ledger->apply(MailDomains::adding($school, $domain), $import->school_id, $actor, Action::Settings);
 
         return $this->again($import, function (): void {

@@ -26,10 +26,11 @@ use Vantrel\Core\Matching\Linkage;
 use Vantrel\Core\Matching\Matcher;
 use Vantrel\Core\Matching\Subject;
 use Vantrel\Core\Names\NameBook;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Records;
+use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Table\Said;
 use Vantrel\Core\Table\Sheet;
 use Vantrel\Core\Table\UnreadableList;
@@ -100,9 +101,9 @@ final class ImportPlanner
     private function othersIn(Snapshot $snapshot, IntakeWish $wish): array
     {
         $schools = [];
-        foreach ($snapshot->all(Entity::Person) as $person) {
-            if ($person->text('kind') === 'student' && $person->text('school_id') !== $wish->schoolId && $wish->writes($person)) {
-                $schools[$person->text('school_id')] = true;
+        foreach ($snapshot->all(Records\Person::class) as $person) {
+            if ($person->kind() === PersonKind::Student && $person->schoolId() !== $wish->schoolId && $wish->writes($person)) {
+                $schools[$person->schoolId()] = true;
             }
         }
 

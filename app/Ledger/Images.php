@@ -8,7 +8,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\LazyCollection;
 use stdClass;
 use Vantrel\Core\Plan\Change;
-use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Records\Entity;
 
 /** What an entry wrote, as the ledger keeps it: read in portions, since one entry can hold a hundred thousand records. */
 final class Images

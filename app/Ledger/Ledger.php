@@ -15,13 +15,13 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Change;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\LooseEnds;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\RedoPlanner;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Relied;
 use Vantrel\Core\Plan\StalePlan;
+use Vantrel\Core\Records\Entity;
 
 /**
  * The one place that writes what plans say. A plan is applied whole or not at all: one transaction, versions checked under

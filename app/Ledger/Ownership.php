@@ -7,8 +7,8 @@ namespace App\Ledger;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Plan\Change;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Records\Entity;
 
 /** Whose records a plan writes: the schools of its people and sections, looked up where the plan itself does not say. */
 final class Ownership

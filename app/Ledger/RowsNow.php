@@ -6,12 +6,10 @@ namespace App\Ledger;
 
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
-use stdClass;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Standing;
-use Vantrel\Core\Plan\Unique;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Unique;
 
 /** The records as the database has them now. */
 final readonly class RowsNow implements Standing
@@ -41,12 +39,13 @@ final readonly class RowsNow implements Standing
         return $versions;
     }
 
-    public function rows(Entity $entity, string $column, array $values): array
+    public function rows(string $kind, string $column, array $values): array
     {
+        $entity = $kind::entity();
         $rows = [];
         foreach (array_chunk($values, self::CHUNK) as $chunk) {
             foreach ($this->table($entity->value)->whereIn($column, $chunk)->get(['id', 'version', ...$entity->bound()]) as $row) {
-                $rows[(string) $row->id] = self::row($row);
+                $rows[(string) $row->id] = new $kind((string) $row->id, (int) $row->version, (array) $row);
             }
         }
 
@@ -64,7 +63,7 @@ final readonly class RowsNow implements Standing
                 $query->whereIn($column, array_values(array_unique(array_column($chunk, $column))));
             }
             foreach ($query->get(['id', 'version', ...$entity->bound()]) as $row) {
-                $id = $byKey[$rule->key(self::row($row)->values) ?? ''] ?? null;
+                $id = $byKey[$rule->key((array) $row) ?? ''] ?? null;
                 if ($id !== null && $id !== $row->id) {
                     $rivals[$id] = (string) $row->id;
                 }
@@ -72,14 +71,6 @@ final readonly class RowsNow implements Standing
         }
 
         return $rivals;
-    }
-
-    private static function row(stdClass $row): Row
-    {
-        $values = (array) $row;
-        unset($values['id'], $values['version']);
-
-        return new Row($row->id, (int) $row->version, $values);
     }
 
     public function used(array $ids): array

@@ -7,9 +7,9 @@ namespace App\Ledger;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Intake\Scope;
-use Vantrel\Core\Plan\Entity;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Records;
+use Vantrel\Core\Records\Entity;
 
 /** Reads records as the core sees them. Each method reads what one kind of plan is made from, in a handful of queries. */
 final class Snapshots
@@ -22,24 +22,24 @@ final class Snapshots
      */
     public function forIntake(string $schoolId, IntakeNeeds $needs): Snapshot
     {
-        $students = $this->rowsIn(Entity::Person, 'id', $needs->students, fn (Builder $q): Builder => $q->where('kind', 'student')->where('state', '!=', 'merged'))
-            + $this->rowsIn(Entity::Person, 'number', $needs->numbers, fn (Builder $q): Builder => $q->where('school_id', $schoolId)->where('kind', 'student')->where('state', '!=', 'merged'));
+        $students = $this->rowsIn(Records\Person::class, 'id', $needs->students, fn (Builder $q): Builder => $q->where('kind', 'student')->where('state', '!=', 'merged'))
+            + $this->rowsIn(Records\Person::class, 'number', $needs->numbers, fn (Builder $q): Builder => $q->where('school_id', $schoolId)->where('kind', 'student')->where('state', '!=', 'merged'));
         if ($needs->everyone !== null) {
-            $students += $this->rows(Entity::Person, fn (Builder $q): Builder => $this->inScope($q, $schoolId, $needs->everyone));
+            $students += $this->rows(Records\Person::class, fn (Builder $q): Builder => $this->inScope($q, $schoolId, $needs->everyone));
         }
         // A student this very list made may have been merged since: then the row is the survivor.
-        $merged = $this->rowsIn(Entity::Person, 'id', $needs->own, fn (Builder $q): Builder => $q->where('state', 'merged')->whereNotNull('merged_into'));
-        $students += $merged + $this->rowsIn(Entity::Person, 'id', array_values(array_map(fn (Row $p): string => $p->text('merged_into'), $merged)), fn (Builder $q): Builder => $q->where('state', '!=', 'merged'));
+        $merged = $this->rowsIn(Records\Person::class, 'id', $needs->own, fn (Builder $q): Builder => $q->where('state', 'merged')->whereNotNull('merged_into'));
+        $students += $merged + $this->rowsIn(Records\Person::class, 'id', array_values(array_map(fn (Records\Person $p): string => (string) $p->mergedInto(), $merged)), fn (Builder $q): Builder => $q->where('state', '!=', 'merged'));
         $ids = array_map(strval(...), array_keys($students));
         $open = fn (Builder $s) => $s->select('id')->from('sections')->where('state', 'open');
-        $enrollments = $this->rowsIn(Entity::Enrollment, 'person_id', $ids, fn (Builder $q): Builder => $q->whereNull('ends_on')->where('role', 'student')->whereIn('section_id', $open));
-        $guardianships = $this->rowsIn(Entity::Guardianship, 'student_id', $ids, fn (Builder $q): Builder => $q);
-        $known = array_values(array_unique(array_map(fn (Row $g): string => $g->text('guardian_id'), $guardianships)));
+        $enrollments = $this->rowsIn(Records\Enrollment::class, 'person_id', $ids, fn (Builder $q): Builder => $q->whereNull('ends_on')->where('role', 'student')->whereIn('section_id', $open));
+        $guardianships = $this->rowsIn(Records\Guardianship::class, 'student_id', $ids, fn (Builder $q): Builder => $q);
+        $known = array_values(array_unique(array_map(fn (Records\Guardianship $g): string => $g->guardianId(), $guardianships)));
         $isGuardian = fn (Builder $q): Builder => $q->where('kind', 'guardian')->where('state', '!=', 'merged');
-        $guardians = $this->rowsIn(Entity::Person, 'id', $known, $isGuardian) + $this->rowsIn(Entity::Person, 'email', $needs->emails, $isGuardian) + $this->rowsIn(Entity::Person, 'phone', $needs->phones, $isGuardian);
-        $staff = $needs->staff ? $this->rows(Entity::Person, fn (Builder $q): Builder => $q->where('kind', 'staff')->where('state', '!=', 'merged')) : [];
+        $guardians = $this->rowsIn(Records\Person::class, 'id', $known, $isGuardian) + $this->rowsIn(Records\Person::class, 'email', $needs->emails, $isGuardian) + $this->rowsIn(Records\Person::class, 'phone', $needs->phones, $isGuardian);
+        $staff = $needs->staff ? $this->rows(Records\Person::class, fn (Builder $q): Builder => $q->where('kind', 'staff')->where('state', '!=', 'merged')) : [];
         if ($needs->staff) {
-            $enrollments += $this->rows(Entity::Enrollment, fn (Builder $q): Builder => $q->where('role', '!=', 'student')->whereNull('ends_on')
+            $enrollments += $this->rows(Records\Enrollment::class, fn (Builder $q): Builder => $q->where('role', '!=', 'student')->whereNull('ends_on')
                 ->whereIn('section_id', fn (Builder $s) => $s->select('id')->from('sections')->where('state', 'open')->where('school_id', $schoolId)));
         }
         $people = $students + $guardians + $staff;
@@ -48,11 +48,11 @@ final class Snapshots
         return $this->of([
             Entity::Person->value => $people,
             // Of those archived, the ones of this year: a list may name one again.
-            Entity::Section->value => $this->rows(Entity::Section, fn (Builder $q): Builder => $q->where('state', 'open')
+            Entity::Section->value => $this->rows(Records\Section::class, fn (Builder $q): Builder => $q->where('state', 'open')
                 ->orWhereIn('school_year_id', fn (Builder $y) => $y->select('id')->from('school_years')->where('school_id', $schoolId)->where('state', 'current'))),
             Entity::Enrollment->value => $enrollments,
             Entity::Guardianship->value => $guardianships,
-            Entity::TransferRequest->value => $this->rows(Entity::TransferRequest, fn (Builder $q): Builder => $q->where('to_school_id', $schoolId)->where('state', 'waiting')),
+            Entity::TransferRequest->value => $this->rows(Records\TransferRequest::class, fn (Builder $q): Builder => $q->where('to_school_id', $schoolId)->where('state', 'waiting')),
         ]);
     }
 
@@ -68,17 +68,20 @@ final class Snapshots
     }
 
     /**
-     * Rows whose column holds one of the values, in statements of bounded size.
+     * Records whose column holds one of the values, in statements of bounded size.
      *
+     * @template T of Records\Record
+     *
+     * @param  class-string<T>  $kind
      * @param  list<string>  $values
      * @param  callable(Builder): Builder  $where
-     * @return array<string, Row>
+     * @return array<string, T>
      */
-    private function rowsIn(Entity $entity, string $column, array $values, callable $where): array
+    private function rowsIn(string $kind, string $column, array $values, callable $where): array
     {
         $rows = [];
         foreach (array_chunk($values, self::IN) as $chunk) {
-            $rows += $this->rows($entity, fn (Builder $q): Builder => $where($q)->whereIn($column, $chunk));
+            $rows += $this->rows($kind, fn (Builder $q): Builder => $where($q)->whereIn($column, $chunk));
         }
 
         return $rows;
@@ -90,11 +93,11 @@ final class Snapshots
         $ids = [$aId, $bId];
 
         return $this->of([
-            Entity::Person->value => $this->rows(Entity::Person, fn (Builder $q): Builder => $q->whereIn('id', $ids)->orWhereIn('merged_into', $ids)),
-            Entity::SignIn->value => $this->rows(Entity::SignIn, fn (Builder $q): Builder => $q->whereIn('person_id', $ids)),
-            Entity::Identity->value => $this->rows(Entity::Identity, fn (Builder $q): Builder => $q->whereIn('person_id', $ids)),
-            Entity::Enrollment->value => $this->rows(Entity::Enrollment, fn (Builder $q): Builder => $q->whereIn('person_id', $ids)),
-            Entity::Guardianship->value => $this->rows(Entity::Guardianship, fn (Builder $q): Builder => $q->whereIn('student_id', $ids)),
+            Entity::Person->value => $this->rows(Records\Person::class, fn (Builder $q): Builder => $q->whereIn('id', $ids)->orWhereIn('merged_into', $ids)),
+            Entity::SignIn->value => $this->rows(Records\SignIn::class, fn (Builder $q): Builder => $q->whereIn('person_id', $ids)),
+            Entity::Identity->value => $this->rows(Records\Identity::class, fn (Builder $q): Builder => $q->whereIn('person_id', $ids)),
+            Entity::Enrollment->value => $this->rows(Records\Enrollment::class, fn (Builder $q): Builder => $q->whereIn('person_id', $ids)),
+            Entity::Guardianship->value => $this->rows(Records\Guardianship::class, fn (Builder $q): Builder => $q->whereIn('student_id', $ids)),
         ]);
     }
 
@@ -104,55 +107,68 @@ final class Snapshots
         $sections = fn (Builder $s) => $s->select('id')->from('sections')->where('school_year_id', $yearId)->where('state', 'open');
 
         return $this->of([
-            Entity::SchoolYear->value => $this->rows(Entity::SchoolYear, fn (Builder $q): Builder => $q->where('school_id', $schoolId)),
-            Entity::Person->value => $this->rows(Entity::Person, fn (Builder $q): Builder => $q->where('school_id', $schoolId)->where('kind', 'student')->where('state', 'active')),
+            Entity::SchoolYear->value => $this->rows(Records\SchoolYear::class, fn (Builder $q): Builder => $q->where('school_id', $schoolId)),
+            Entity::Person->value => $this->rows(Records\Person::class, fn (Builder $q): Builder => $q->where('school_id', $schoolId)->where('kind', 'student')->where('state', 'active')),
             // Those of years that are planned too: what has been made there already is not carried forward again.
-            Entity::Section->value => $this->rows(Entity::Section, fn (Builder $q): Builder => $q->where('school_year_id', $yearId)
+            Entity::Section->value => $this->rows(Records\Section::class, fn (Builder $q): Builder => $q->where('school_year_id', $yearId)
                 ->orWhereIn('school_year_id', fn (Builder $y) => $y->select('id')->from('school_years')->where('school_id', $schoolId)->where('state', 'planned'))),
-            Entity::Enrollment->value => $this->rows(Entity::Enrollment, fn (Builder $q): Builder => $q->where('role', '!=', 'student')->whereNull('ends_on')->whereIn('section_id', $sections)),
-            Entity::JoinCode->value => $this->rows(Entity::JoinCode, fn (Builder $q): Builder => $q->where('state', 'open')->whereIn('section_id', $sections)),
-            Entity::Invitation->value => $this->rows(Entity::Invitation, fn (Builder $q): Builder => $q->where('state', 'invited')->whereIn('section_id', $sections)),
-            Entity::JoinRequest->value => $this->rows(Entity::JoinRequest, fn (Builder $q): Builder => $q->whereIn('state', ['waiting', 'mail'])->whereIn('section_id', $sections)),
-            Entity::RoomPass->value => $this->rows(Entity::RoomPass, fn (Builder $q): Builder => $q->where('state', 'live')->whereIn('section_id', $sections)),
+            Entity::Enrollment->value => $this->rows(Records\Enrollment::class, fn (Builder $q): Builder => $q->where('role', '!=', 'student')->whereNull('ends_on')->whereIn('section_id', $sections)),
+            Entity::JoinCode->value => $this->rows(Records\JoinCode::class, fn (Builder $q): Builder => $q->where('state', 'open')->whereIn('section_id', $sections)),
+            Entity::Invitation->value => $this->rows(Records\Invitation::class, fn (Builder $q): Builder => $q->where('state', 'invited')->whereIn('section_id', $sections)),
+            Entity::JoinRequest->value => $this->rows(Records\JoinRequest::class, fn (Builder $q): Builder => $q->whereIn('state', ['waiting', 'mail'])->whereIn('section_id', $sections)),
+            Entity::RoomPass->value => $this->rows(Records\RoomPass::class, fn (Builder $q): Builder => $q->where('state', 'live')->whereIn('section_id', $sections)),
         ]);
     }
 
-    /** One record, or null. */
-    public function find(Entity $entity, string $id): ?Row
+    /**
+     * One record, or null.
+     *
+     * @template T of Records\Record
+     *
+     * @param  class-string<T>  $kind
+     * @return T|null
+     */
+    public function find(string $kind, string $id): ?Records\Record
     {
-        return $this->list($entity, fn (Builder $q): Builder => $q->where('id', $id))[0] ?? null;
+        return $this->list($kind, fn (Builder $q): Builder => $q->where('id', $id))[0] ?? null;
     }
 
     /**
+     * @template T of Records\Record
+     *
+     * @param  class-string<T>  $kind
      * @param  callable(Builder): Builder  $where
-     * @return list<Row>
+     * @return list<T>
      */
-    public function list(Entity $entity, callable $where): array
+    public function list(string $kind, callable $where): array
     {
-        return array_values($this->rows($entity, $where));
+        return array_values($this->rows($kind, $where));
     }
 
     /**
+     * @template T of Records\Record
+     *
+     * @param  class-string<T>  $kind
      * @param  callable(Builder): Builder  $where
-     * @return array<string, Row>
+     * @return array<string, T>
      */
-    private function rows(Entity $entity, callable $where): array
+    private function rows(string $kind, callable $where): array
     {
         $rows = [];
         // Read as arrays through PDO: 50,000 Eloquent models would take several times the memory and time.
-        $query = $where(DB::table($entity->value))->orderBy('id');
+        $query = $where(DB::table($kind::entity()->value))->orderBy('id');
         foreach ($query->cursor() as $record) {
             $values = (array) $record;
             $id = (string) $values['id'];
             $version = (int) $values['version'];
             unset($values['id'], $values['version']);
-            $rows[$id] = new Row($id, $version, $values);
+            $rows[$id] = new $kind($id, $version, $values);
         }
 
         return $rows;
     }
 
-    /** @param  array<string, array<string, Row>>  $tables */
+    /** @param  array<string, array<string, Records\Record>>  $tables */
     private function of(array $tables): Snapshot
     {
         return new Snapshot($tables, DB::table('schools')->pluck('name', 'id')->all());

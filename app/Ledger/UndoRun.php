@@ -9,7 +9,6 @@ use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Plan\Change;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Entry;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\StalePlan;
@@ -18,6 +17,7 @@ use Vantrel\Core\Plan\Undo;
 use Vantrel\Core\Plan\UndoPlanner;
 use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Plan\Written;
+use Vantrel\Core\Records\Entity;
 
 /**
  * Takes ledger entries back, inside the caller's transaction, or says what that would come to. Everything they wrote is locked before

@@ -6,7 +6,7 @@ namespace App\Ledger;
 
 use Closure;
 use LogicException;
-use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Records\Entity;
 
 /**
  * Lets nothing but the ledger write tables that plans change: every statement of a request, a job or a command is looked at

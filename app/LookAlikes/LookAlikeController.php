@@ -23,9 +23,10 @@ use Vantrel\Core\Merging\LookAlike;
 use Vantrel\Core\Merging\MergePlanner;
 use Vantrel\Core\Merging\ToldApart;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\StalePlan;
+use Vantrel\Core\Records;
+use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Values\GradeLevel;
 
 /** Accounts that may be one person: listed, compared, merged, or told apart. */
@@ -109,9 +110,9 @@ final class LookAlikeController
     #[Answers(LedgerLine::class, 'Note that two accounts are two people')]
     public function apart(School $school, string $left, string $right, Request $request): LedgerLine
     {
-        $a = $this->snapshots->find(Entity::Person, $left);
-        $b = $this->snapshots->find(Entity::Person, $right);
-        if ($a === null || $b === null || $a->text('school_id') !== $school->id || $b->text('school_id') !== $school->id) {
+        $a = $this->snapshots->find(Records\Person::class, $left);
+        $b = $this->snapshots->find(Records\Person::class, $right);
+        if ($a === null || $b === null || $a->schoolId() !== $school->id || $b->schoolId() !== $school->id) {
             throw new NotFoundHttpException;
         }
 
@@ -131,7 +132,7 @@ final class LookAlikeController
     {
         $snapshot = $this->snapshots->forMerge($left, $right);
         foreach ([$left, $right] as $id) {
-            if ($snapshot->find(Entity::Person, $id)?->text('school_id') !== $school->id) {
+            if ($snapshot->find(Records\Person::class, $id)?->schoolId() !== $school->id) {
                 throw new NotFoundHttpException;
             }
         }

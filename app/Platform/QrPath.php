@@ -15,7 +15,7 @@ final readonly class QrPath
 
     public static function of(string $text): self
     {
-        /** @var array{num_cols: int, bcode: array<int, array<int, int>>} $code */
+        /** @var array{num_cols: int, bcode: array<int, array<int, int|bool>>} $code */
         $code = (new TCPDF2DBarcode($text, 'QRCODE,M'))->getBarcodeArray();
         $path = '';
         foreach ($code['bcode'] as $y => $row) {

@@ -65,7 +65,7 @@ final class VantrelProvider extends ServiceProvider
         Session::extend('database', fn (): SessionRows => new SessionRows(DB::connection(), (string) config('session.table'), (int) config('session.lifetime'), $this->app));
         Mail::extend('mailroom', fn (): TransportInterface => new MailroomTransport);
         // Against floods only, each route by itself: no route that is flooded shuts another.
-        RateLimiter::for('guest', fn (Request $request): Limit => Limit::perMinute(6000)->by($request->route()?->uri().'|'.$request->ip()));
+        RateLimiter::for('guest', fn (Request $request): Limit => Limit::perMinute(6000)->by($request->route()->uri().'|'.$request->ip()));
         RateLimiter::for('upload', fn (Request $request): Limit => Limit::perMinute(30)->by((string) $request->user()?->getAuthIdentifier()));
     }
 }

@@ -15,12 +15,11 @@ use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Print\CardIssue;
 use Vantrel\Core\Print\CardOrder;
 use Vantrel\Core\Print\CardSheet;
+use Vantrel\Core\Records;
 use Vantrel\Core\SignIn\SignInPolicy;
 
 /** Prints login cards: issues badges and missing passphrases through the ledger, and sets the sheets. Nothing is kept but their hashes. */
@@ -56,7 +55,7 @@ final class CardPrinter
         if ($people->count() > self::MOST) {
             throw new Refusal("These are {$people->count()} cards; up to ".self::MOST.' are printed at once. Choose fewer sections.');
         }
-        $all = $this->snapshots->list(Entity::SignIn, fn ($q) => $q->whereIn('person_id', $people->pluck('id')));
+        $all = $this->snapshots->list(Records\SignIn::class, fn ($q) => $q->whereIn('person_id', $people->pluck('id')));
         $signIns = self::first($all);
         $ordered = [];
         foreach ($people as $person) {
@@ -67,8 +66,8 @@ final class CardPrinter
         $seed = $this->kit->seed();
         $names = $people->pluck('section')->unique();
         $issue = CardIssue::for(
-            $ordered, $lost ? $this->snapshots->list(Entity::Badge, fn ($q) => $q->where('state', 'live')->whereIn('sign_in_id', array_map(fn (Row $s): string => $s->id, $all))) : [],
-            $lost ? array_values(array_filter($all, fn (Row $s): bool => ! in_array($s, $ordered, true))) : [],
+            $ordered, $lost ? $this->snapshots->list(Records\Badge::class, fn ($q) => $q->where('state', 'live')->whereIn('sign_in_id', array_map(fn (Records\SignIn $s): string => $s->id, $all))) : [],
+            $lost ? array_values(array_filter($all, fn (Records\SignIn $s): bool => ! in_array($s, $ordered, true))) : [],
             $this->kit->passphrases($seed), $this->kit->random("$seed badges"), Crypt::encryptString(...), $this->kit->ids($seed), $this->kit->now(), $lost,
             $names->count() === 1 ? (string) $names->first() : "{$names->count()} sections",
         );
@@ -78,9 +77,9 @@ final class CardPrinter
         $byId = $people->keyBy('id');
         $policy = SignInPolicy::read($school->sign_in_policy);
         foreach ($issue->cards as $i => $card) {
-            $person = $byId[$ordered[$i]->text('person_id')];
+            $person = $byId[$ordered[$i]->personId()];
             $cards[] = new Card(
-                (new PersonName($person->given_name, $person->family_name))->full(), $person->section, $ordered[$i]->text('user_name'),
+                (new PersonName($person->given_name, $person->family_name))->full(), $person->section, $ordered[$i]->userName(),
                 $card->passphrase ?? $this->passphrase($ordered[$i]), "$base/b#{$card->badge->plain}", $policy->way($person->grade),
             );
         }
@@ -91,25 +90,25 @@ final class CardPrinter
     /**
      * The sign-in that goes on the card: the one made first.
      *
-     * @param  list<Row>  $signIns
-     * @return array<string, Row> by person
+     * @param  list<Records\SignIn>  $signIns
+     * @return array<string, Records\SignIn> by person
      */
     private static function first(array $signIns): array
     {
         $found = [];
         foreach ($signIns as $signIn) {
-            $found[$signIn->text('person_id')] ??= $signIn;
+            $found[$signIn->personId()] ??= $signIn;
         }
 
         return $found;
     }
 
-    private function passphrase(Row $signIn): string
+    private function passphrase(Records\SignIn $signIn): string
     {
         try {
-            return $signIn->maybe('password') !== null ? '' : Crypt::decryptString($signIn->text('passphrase'));
+            return $signIn->password() !== null ? '' : Crypt::decryptString((string) $signIn->passphrase());
         } catch (DecryptException) {
-            throw new Refusal("The passphrase of {$signIn->text('user_name')} cannot be read with this server's key. Print the card with “the earlier cards are lost”.");
+            throw new Refusal("The passphrase of {$signIn->userName()} cannot be read with this server's key. Print the card with “the earlier cards are lost”.");
         }
     }
 }

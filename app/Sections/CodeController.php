@@ -21,15 +21,15 @@ use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Codes\ChosenCode;
 use Vantrel\Core\Codes\CodeChances;
-use Vantrel\Core\Codes\JoinCode;
+use Vantrel\Core\Codes\CodeSymbols;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Placement\CodeTerms;
-use Vantrel\Core\Placement\CodeUse;
 use Vantrel\Core\Placement\JoinCodes;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Print\Legibility;
+use Vantrel\Core\Records;
+use Vantrel\Core\Records\CodeUse;
 
 /** A section's join code: asked for, opened or replaced, its terms, closed. */
 final class CodeController
@@ -47,7 +47,7 @@ final class CodeController
     public function show(Section $section): CodeView
     {
         $row = DB::table('join_codes')->where('section_id', $section->id)->where('state', 'open')->first() ?? throw new NotFoundHttpException;
-        $code = JoinCode::parse($row->code);
+        $code = CodeSymbols::parse($row->code);
         $base = rtrim((string) config('app.url'), '/');
         $qr = QrPath::of("$base/in/$code->symbols");
         $arrived = DB::table('enrollments as e')->join('people as p', 'p.id', '=', 'e.person_id')->where('e.join_code_id', $row->id)->whereNull('e.ends_on')
@@ -77,7 +77,7 @@ final class CodeController
             $chosen = $judged->safe() ? $judged->code : throw new Refusal('That code is not safe to use. Look at the rules beside it.', 'chosen');
         }
         $seed = $this->kit->seed();
-        $this->desk->apply(JoinCodes::open($this->desk->row($section), $this->desk->of(Entity::JoinCode, $section), $this->kit->codeBook($seed), $this->kit->ids($seed), $this->kit->now(), $this->terms($request), $chosen), $section, $request, Action::Code);
+        $this->desk->apply(JoinCodes::open($this->desk->row($section), $this->desk->of(Records\JoinCode::class, $section), $this->kit->codeBook($seed), $this->kit->ids($seed), $this->kit->now(), $this->terms($request), $chosen), $section, $request, Action::Code);
 
         return $this->show($section);
     }
@@ -87,7 +87,7 @@ final class CodeController
     public function update(Section $section, Request $request): CodeView
     {
         $request->validate(self::TERMS);
-        $open = $this->desk->snapshots->list(Entity::JoinCode, fn ($q) => $q->where('section_id', $section->id)->where('state', 'open'))[0] ?? throw new NotFoundHttpException;
+        $open = $this->desk->snapshots->list(Records\JoinCode::class, fn ($q) => $q->where('section_id', $section->id)->where('state', 'open'))[0] ?? throw new NotFoundHttpException;
         $plan = JoinCodes::change($this->desk->row($section), $open, $this->terms($request), $this->kit->now());
         if (! $plan->isEmpty()) {
             $this->desk->apply($plan, $section, $request, Action::Code);
@@ -109,7 +109,7 @@ final class CodeController
     #[Answers(null, 'Close the code')]
     public function destroy(Section $section, Request $request): Response
     {
-        $this->desk->apply(JoinCodes::close($this->desk->row($section), $this->desk->of(Entity::JoinCode, $section), $this->kit->now()), $section, $request, Action::Code);
+        $this->desk->apply(JoinCodes::close($this->desk->row($section), $this->desk->of(Records\JoinCode::class, $section), $this->kit->now()), $section, $request, Action::Code);
 
         return response()->noContent();
     }
@@ -117,7 +117,7 @@ final class CodeController
     private function chosen(Section $section, Request $request): ChosenCode
     {
         $live = DB::table('join_codes')->where('state', 'open')->count() + 1;
-        $known = [$section->name, School::query()->findOrFail($section->school_id)->name, ...array_map(fn ($e): string => Person::query()->findOrFail($e->text('person_id'))->family_name, $this->desk->staff($section))];
+        $known = [$section->name, School::query()->findOrFail($section->school_id)->name, ...array_map(fn ($e): string => Person::query()->findOrFail($e->personId())->family_name, $this->desk->staff($section))];
 
         return ChosenCode::judge($request->string('chosen')->value(), (new CodeChances($live, Tries::codesADay()))->payloadLength(), $this->kit->usedCodes(), $known, $this->kit->unfitWords());
     }

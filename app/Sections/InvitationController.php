@@ -22,8 +22,7 @@ use Vantrel\Core\Placement\Invitations;
 use Vantrel\Core\Placement\InviteWish;
 use Vantrel\Core\Placement\StaffRole;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records;
 use Vantrel\Core\Values\MailAddress;
 
 /** Inviting colleagues into a section, sending again, withdrawing. */
@@ -49,9 +48,9 @@ final class InvitationController
             $tokens[$address] = Token::draw($this->kit->random("$seed invitation $address"));
             $byAddress[MailAddress::read($address)->address ?? $address] ??= $tokens[$address];
         }
-        $staff = array_map(fn (Row $e): string => $e->text('person_id'), $this->desk->staff($section));
+        $staff = array_map(fn (Records\Enrollment $e): string => $e->personId(), $this->desk->staff($section));
         $plan = Invitations::invite(
-            $this->desk->row($section), $wish, $this->desk->of(Entity::Invitation, $section), $this->desk->snapshots->list(Entity::Person, fn (Builder $q): Builder => $q->whereIn('id', $staff)),
+            $this->desk->row($section), $wish, $this->desk->of(Records\Invitation::class, $section), $this->desk->snapshots->list(Records\Person::class, fn (Builder $q): Builder => $q->whereIn('id', $staff)),
             $this->desk->rules($section), $tokens, $actor->id, $this->kit->ids($seed), $this->kit->now(), $this->expires(),
         );
         $this->desk->apply($plan, $section, $request, Action::Invite, function () use ($section, $plan, $wish, $byAddress, $actor): void {
@@ -69,7 +68,7 @@ final class InvitationController
     {
         $section = Section::query()->findOrFail($invitation->section_id);
         $token = Token::draw($this->kit->random($this->kit->seed().' invitation'));
-        $plan = Invitations::again($this->desk->row($section), $this->desk->find(Entity::Invitation, $invitation->id), $token, $this->kit->now(), $this->expires());
+        $plan = Invitations::again($this->desk->row($section), $this->desk->find(Records\Invitation::class, $invitation->id), $token, $this->kit->now(), $this->expires());
         $actor = $this->desk->actor($request);
         $this->desk->apply($plan, $section, $request, Action::Invite, function () use ($section, $invitation, $token, $actor): void {
             $this->send($section, $invitation->email, StaffRole::from($invitation->role), $token, $actor->fullName());
@@ -82,7 +81,7 @@ final class InvitationController
     public function destroy(Invitation $invitation, Request $request): Response
     {
         $section = Section::query()->findOrFail($invitation->section_id);
-        $this->desk->apply(Invitations::withdraw($this->desk->row($section), $this->desk->find(Entity::Invitation, $invitation->id), $this->kit->now()), $section, $request, Action::Withdraw);
+        $this->desk->apply(Invitations::withdraw($this->desk->row($section), $this->desk->find(Records\Invitation::class, $invitation->id), $this->kit->now()), $section, $request, Action::Withdraw);
 
         return response()->noContent();
     }

@@ -18,10 +18,9 @@ use Vantrel\Core\Placement\ManySections;
 use Vantrel\Core\Placement\NewSection;
 use Vantrel\Core\Placement\SectionNames;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records;
 use Vantrel\Core\Values\GradeLevel;
 
 /** Making many sections at once. */
@@ -77,8 +76,8 @@ final class ManyController
         }
 
         return ManySections::plan(
-            $school->id, $year->id, $wanted, $this->desk->snapshots->list(Entity::Section, fn (Builder $q): Builder => $q->where('school_year_id', $year->id)),
-            $this->desk->snapshots->list(Entity::Person, fn (Builder $q): Builder => $q->where('school_id', $school->id)->where('kind', 'staff')->where('state', 'active')),
+            $school->id, $year->id, $wanted, $this->desk->snapshots->list(Records\Section::class, fn (Builder $q): Builder => $q->where('school_year_id', $year->id)),
+            $this->desk->snapshots->list(Records\Person::class, fn (Builder $q): Builder => $q->where('school_id', $school->id)->where('kind', 'staff')->where('state', 'active')),
             $teachers, $this->kit->codeBook($seed), $this->kit->ids($seed), max($year->begins_on, SchoolDay::at($school->id, $made)), $made,
         );
     }
@@ -97,18 +96,18 @@ final class ManyController
         );
     }
 
-    /** @return array{list<NewSection>, array<string, list<Row>>} */
+    /** @return array{list<NewSection>, array<string, list<Records\Enrollment>>} */
     private function fromYear(School $school, Request $request): array
     {
         $from = SchoolYear::query()->where('school_id', $school->id)->where('id', $request->string('from')->value())->first() ?? throw new Refusal('Choose the year to take the sections from.', 'from');
         $wanted = $teachers = [];
-        $sections = $this->desk->snapshots->list(Entity::Section, fn (Builder $q): Builder => $q->where('school_year_id', $from->id)->orderBy('name'));
+        $sections = $this->desk->snapshots->list(Records\Section::class, fn (Builder $q): Builder => $q->where('school_year_id', $from->id)->orderBy('name'));
         foreach ($sections as $section) {
-            $wanted[] = new NewSection($section->text('name'), $section->text('kind'), $section->maybe('grade'), $section->maybe('period'), $section->maybe('seats') === null ? null : (int) $section->text('seats'), '', $section);
+            $wanted[] = new NewSection($section->name(), $section->kind()->value, $section->grade(), $section->period(), $section->seats(), '', $section);
         }
-        foreach ($this->desk->snapshots->list(Entity::Enrollment, fn (Builder $q): Builder => $q->where('role', '!=', 'student')->whereNull('ends_on')->whereIn('section_id', array_map(fn (Row $s): string => $s->id, $sections))
+        foreach ($this->desk->snapshots->list(Records\Enrollment::class, fn (Builder $q): Builder => $q->where('role', '!=', 'student')->whereNull('ends_on')->whereIn('section_id', array_map(fn (Records\Section $s): string => $s->id, $sections))
             ->whereIn('person_id', fn ($p) => $p->select('id')->from('people')->where('state', 'active'))) as $enrollment) {
-            $teachers[$enrollment->text('section_id')][] = $enrollment;
+            $teachers[$enrollment->sectionId()][] = $enrollment;
         }
 
         return [$wanted, $teachers];

@@ -21,9 +21,8 @@ use Vantrel\Core\Placement\MoveKind;
 use Vantrel\Core\Placement\Moves;
 use Vantrel\Core\Placement\Power;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records;
 
 /** Moving students between sections, also enrolling and taking them out: looked at first, then applied as looked at. */
 final class PlacementController
@@ -111,7 +110,7 @@ final class PlacementController
         }
         /** @var list<string> $ids */
         $ids = $request->array('people');
-        $people = $this->desk->snapshots->list(Entity::Person, fn (Builder $q): Builder => $q->whereIn('id', $ids)
+        $people = $this->desk->snapshots->list(Records\Person::class, fn (Builder $q): Builder => $q->whereIn('id', $ids)
             // Who is in the section or is going to be; whoever was in it once is the school's to place.
             ->whereIn('id', fn ($s) => $s->select('person_id')->from('enrollments')->where('section_id', $section->id)->where('role', 'student')->where(fn ($o) => $o->whereNull('ends_on')->orWhere('ends_on', '>', SchoolDay::today($section->school_id)))));
 
@@ -125,23 +124,23 @@ final class PlacementController
         $section = Section::query()->where('id', $request->string('to')->value())->where('school_id', $school->id)->first() ?? throw new NotFoundHttpException;
         /** @var list<string> $ids */
         $ids = $request->array('people');
-        $people = $this->desk->snapshots->list(Entity::Person, fn (Builder $q): Builder => $q->whereIn('id', $ids)->where('school_id', $school->id));
+        $people = $this->desk->snapshots->list(Records\Person::class, fn (Builder $q): Builder => $q->whereIn('id', $ids)->where('school_id', $school->id));
 
         return [$this->planOf(MoveKind::Also, $people, null, $this->desk->row($section), $school->id, $request, $seed), $section];
     }
 
-    /** @param  list<Row>  $people */
-    private function planOf(MoveKind $kind, array $people, ?Row $from, ?Row $to, string $schoolId, Request $request, string $seed): Plan
+    /** @param  list<Records\Person>  $people */
+    private function planOf(MoveKind $kind, array $people, ?Records\Section $from, ?Records\Section $to, string $schoolId, Request $request, string $seed): Plan
     {
         $day = $request->filled('day') ? $request->string('day')->value() : SchoolDay::at($schoolId, $this->kit->ids($seed)->instant());
-        usort($people, fn (Row $a, Row $b): int => [$a->text('family_name'), $a->text('given_name'), $a->id] <=> [$b->text('family_name'), $b->text('given_name'), $b->id]);
+        usort($people, fn (Records\Person $a, Records\Person $b): int => [$a->familyName(), $a->givenName(), $a->id] <=> [$b->familyName(), $b->givenName(), $b->id]);
         $enrollments = $sections = [];
         $in = $to === null ? [] : [$to->id => true];
-        foreach ($this->desk->snapshots->list(Entity::Enrollment, fn (Builder $q): Builder => $q->whereIn('person_id', array_map(fn (Row $p): string => $p->id, $people))->where('role', 'student')) as $enrollment) {
-            $enrollments[$enrollment->text('person_id')][] = $enrollment;
-            $in[$enrollment->text('section_id')] = true;
+        foreach ($this->desk->snapshots->list(Records\Enrollment::class, fn (Builder $q): Builder => $q->whereIn('person_id', array_map(fn (Records\Person $p): string => $p->id, $people))->where('role', 'student')) as $enrollment) {
+            $enrollments[$enrollment->personId()][] = $enrollment;
+            $in[$enrollment->sectionId()] = true;
         }
-        foreach ($this->desk->snapshots->list(Entity::Section, fn (Builder $q): Builder => $q->whereIn('id', array_map(strval(...), array_keys($in)))) as $section) {
+        foreach ($this->desk->snapshots->list(Records\Section::class, fn (Builder $q): Builder => $q->whereIn('id', array_map(strval(...), array_keys($in)))) as $section) {
             $sections[$section->id] = $section;
         }
         $seated = $to === null ? 0 : DB::table('enrollments as e')->where('e.section_id', $to->id)->where('e.role', 'student')->where(SchoolDay::inForce('e', $day))->count();

@@ -24,9 +24,8 @@ use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Placement\Newcomers;
 use Vantrel\Core\Placement\SchoolRules;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records;
 use Vantrel\Core\SignIn\Limit;
 use Vantrel\Core\SignIn\SignInPolicy;
 use Vantrel\Core\Values\CalendarDate;
@@ -75,23 +74,23 @@ final class RequestController
     }
 
     /** The plan that takes a newcomer for somebody the matcher has offered: a teacher cannot reach any student of the school by id. */
-    private function as(Section $section, Row $row, string $as, Request $request): Plan
+    private function as(Section $section, Records\JoinRequest $row, string $as, Request $request): Plan
     {
         $actor = $this->desk->actor($request);
         $offered = array_map(fn (Candidate $c): string => $c->subject->id, $this->candidates($section, $row, Policies::coordinates($actor, $section->school_id)));
-        $person = in_array($as, $offered, true) ? $this->desk->find(Entity::Person, $as) : throw new NotFoundHttpException;
-        $school = $this->desk->find(Entity::School, $section->school_id);
-        $signIns = $this->desk->snapshots->list(Entity::SignIn, fn (Builder $q): Builder => $q->where('person_id', $as));
-        $used = array_filter($signIns, fn (Row $s): bool => $s->maybe('last_signed_in_at') !== null || $s->maybe('password') !== null) !== [];
+        $person = in_array($as, $offered, true) ? $this->desk->find(Records\Person::class, $as) : throw new NotFoundHttpException;
+        $school = $this->desk->find(Records\School::class, $section->school_id);
+        $signIns = $this->desk->snapshots->list(Records\SignIn::class, fn (Builder $q): Builder => $q->where('person_id', $as));
+        $used = array_filter($signIns, fn (Records\SignIn $s): bool => $s->lastSignedInAt() !== null || $s->password() !== null) !== [];
 
         return Newcomers::approveAs(
-            $this->desk->row($section), $row, $person, $this->proven($row, $person, $school), SignInPolicy::read($school->text('sign_in_policy'))->way($person->maybe('grade')), $signIns[0] ?? null, $used,
+            $this->desk->row($section), $row, $person, $this->proven($row, $person, $school), SignInPolicy::read($school->signInPolicy())->way($person->grade()), $signIns[0] ?? null, $used,
             $this->desk->enrollments($as), $actor->id, $this->kit->ids($this->kit->seed()), SchoolDay::today($section->school_id), $this->kit->now(),
         );
     }
 
     /** The proof is looked at by the server, and counts as a try like one at the door. */
-    private function proven(Row $row, Row $person, Row $school): bool
+    private function proven(Records\JoinRequest $row, Records\Person $person, Records\School $school): bool
     {
         $limit = [Limit::ProofStudent, $person->id];
         try {
@@ -111,16 +110,16 @@ final class RequestController
     {
         $full = Policies::coordinates($this->desk->actor($request), $section->school_id);
 
-        return new RequestPage(array_map(fn (Row $r): RequestLine => $this->line($section, $r, $full), $this->waiting($section)), $said);
+        return new RequestPage(array_map(fn (Records\JoinRequest $r): RequestLine => $this->line($section, $r, $full), $this->waiting($section)), $said);
     }
 
-    /** @return list<Row> */
+    /** @return list<Records\JoinRequest> */
     private function waiting(Section $section): array
     {
-        return $this->desk->snapshots->list(Entity::JoinRequest, fn (Builder $q): Builder => $q->where('section_id', $section->id)->whereIn('state', ['waiting', 'mail']));
+        return $this->desk->snapshots->list(Records\JoinRequest::class, fn (Builder $q): Builder => $q->where('section_id', $section->id)->whereIn('state', ['waiting', 'mail']));
     }
 
-    private function line(Section $section, Row $row, bool $full): RequestLine
+    private function line(Section $section, Records\JoinRequest $row, bool $full): RequestLine
     {
         $candidates = array_map(function (Candidate $c) use ($section, $full): RequestMatch {
             $in = DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('e.person_id', $c->subject->id)->where('s.state', 'open')->where(SchoolDay::inForce('e', SchoolDay::today($section->school_id)))->orderBy('s.kind')->orderBy('s.name')->pluck('s.name')->all();
@@ -130,9 +129,9 @@ final class RequestController
 
             return new RequestMatch($c->subject->id, $full ? trim($c->subject->given.' '.$c->subject->family) : (new PersonName($c->subject->given, $c->subject->family))->display(), $c->probability, $full ? implode(', ', $in) : '', in_array($section->name, $in, true), $evidence);
         }, $this->candidates($section, $row, $full));
-        $born = $row->maybe('birth_date');
+        $born = $row->birthDate();
 
-        return new RequestLine($row->id, trim($row->text('given_name').' '.$row->text('family_name')), $row->text('state'), $row->text('cause'), $born === null ? null : CalendarDate::age($born, SchoolDay::today($section->school_id)), Instant::iso($row->text('made_at')), $candidates);
+        return new RequestLine($row->id, trim($row->givenName().' '.$row->familyName()), $row->state()->value, $row->cause()->value, $born === null ? null : CalendarDate::age($born, SchoolDay::today($section->school_id)), Instant::iso($row->madeAt()), $candidates);
     }
 
     /**
@@ -141,15 +140,15 @@ final class RequestController
      *
      * @return list<Candidate>
      */
-    private function candidates(Section $section, Row $row, bool $full): array
+    private function candidates(Section $section, Records\JoinRequest $row, bool $full): array
     {
-        return $this->match->of($section->school_id, new PersonName($row->text('given_name'), $row->text('family_name')), $full ? $row->maybe('birth_date') : null, $full ? $row->maybe('number') : null, $section->grade);
+        return $this->match->of($section->school_id, new PersonName($row->givenName(), $row->familyName()), $full ? $row->birthDate() : null, $full ? $row->number() : null, $section->grade);
     }
 
-    private function row(Section $section, string $id): Row
+    private function row(Section $section, string $id): Records\JoinRequest
     {
-        $row = $this->desk->find(Entity::JoinRequest, $id);
+        $row = $this->desk->find(Records\JoinRequest::class, $id);
 
-        return $row->text('section_id') === $section->id ? $row : throw new NotFoundHttpException;
+        return $row->sectionId() === $section->id ? $row : throw new NotFoundHttpException;
     }
 }

@@ -16,7 +16,7 @@ use Vantrel\Core\Names\NameReader;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Placement\Reserves;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Records;
 
 /** Reserve accounts of a section: made ahead, claimed by a name. */
 final class ReserveController
@@ -30,7 +30,7 @@ final class ReserveController
     public function store(Section $section, Request $request): SectionDetail
     {
         $request->validate(['count' => 'required|integer']);
-        $reserves = $this->desk->snapshots->list(Entity::Person, fn (Builder $q): Builder => $q->where('state', 'reserve')->whereIn('id', fn ($s) => $s->select('person_id')->from('enrollments')->where('section_id', $section->id)->whereNull('ends_on')));
+        $reserves = $this->desk->snapshots->list(Records\Person::class, fn (Builder $q): Builder => $q->where('state', 'reserve')->whereIn('id', fn ($s) => $s->select('person_id')->from('enrollments')->where('section_id', $section->id)->whereNull('ends_on')));
         $seed = $this->kit->seed();
         $plan = Reserves::make($this->desk->row($section), $request->integer('count'), $reserves, $this->kit->userNames(), $this->kit->ids($seed), SchoolDay::today($section->school_id));
         $this->desk->apply($plan, $section, $request, Action::Reserve);

@@ -16,8 +16,8 @@ use Illuminate\Http\Response;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Placement\RoomPasses;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records;
 use Vantrel\Core\SignIn\OwnPassword;
 
 /** The room pass of a section: made as a poster to print, ended, and the pictures of its children. */
@@ -36,7 +36,7 @@ final class RoomPassController
         $token = Token::draw($this->kit->random("$seed room pass"));
         $until = $request->filled('until') ? $request->string('until')->value() : null;
         $plan = RoomPasses::make(
-            $this->desk->row($section), $this->desk->of(Entity::RoomPass, $section), $token, $request->string('hours')->value() === 'school', $request->boolean('pictures'),
+            $this->desk->row($section), $this->desk->of(Records\RoomPass::class, $section), $token, $request->string('hours')->value() === 'school', $request->boolean('pictures'),
             $until === null ? null : SchoolDay::instant($section->school_id, $until), $this->kit->ids($seed), $this->kit->now(),
         );
         $school = School::query()->findOrFail($section->school_id);
@@ -51,7 +51,7 @@ final class RoomPassController
     #[Answers(null, 'End the room pass: it stops at once, and whoever came in by it is signed out')]
     public function destroy(Section $section, Request $request): Response
     {
-        $this->desk->apply(RoomPasses::end($this->desk->row($section), $this->desk->of(Entity::RoomPass, $section), $this->kit->now()), $section, $request, Action::RoomPass);
+        $this->desk->apply(RoomPasses::end($this->desk->row($section), $this->desk->of(Records\RoomPass::class, $section), $this->kit->now()), $section, $request, Action::RoomPass);
 
         return response()->noContent();
     }

@@ -21,9 +21,9 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Names\NameReader;
 use Vantrel\Core\Placement\Sections;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Records;
 use Vantrel\Core\Values\GradeLevel;
 
 /** Sections and their rosters. */
@@ -60,7 +60,7 @@ final class SectionController
         $seed = $this->kit->seed();
         $plan = Sections::make(
             $school->id, $year->id, NameReader::tidy($request->string('name')->value()), $request->string('kind')->value(), $this->grade($request)?->code(), $this->text($request, 'period'), $this->seats($request), null,
-            $this->desk->snapshots->list(Entity::Section, fn (Builder $q): Builder => $q->where('school_year_id', $year->id)), $this->kit->codeBook($seed), $this->kit->ids($seed), SchoolDay::today($school->id), $this->kit->now(),
+            $this->desk->snapshots->list(Records\Section::class, fn (Builder $q): Builder => $q->where('school_year_id', $year->id)), $this->kit->codeBook($seed), $this->kit->ids($seed), SchoolDay::today($school->id), $this->kit->now(),
         );
         $this->desk->applyAt($plan, $school->id, $request, Action::Section);
 
@@ -74,7 +74,7 @@ final class SectionController
         $request->validate(self::RULES);
         $plan = Sections::edit(
             $this->desk->row($section), NameReader::tidy($request->string('name')->value()), $request->string('kind')->value(), $this->grade($request)?->code(), $this->text($request, 'period'), $this->seats($request),
-            $this->desk->snapshots->list(Entity::Section, fn (Builder $q): Builder => $q->where('school_year_id', $section->school_year_id)),
+            $this->desk->snapshots->list(Records\Section::class, fn (Builder $q): Builder => $q->where('school_year_id', $section->school_year_id)),
         );
         if (! $plan->isEmpty()) {
             $this->desk->apply($plan, $section, $request, Action::Section);
@@ -136,7 +136,7 @@ final class SectionController
     {
         $made = $this->kit->ids($seed)->instant();
 
-        return Sections::archive($this->desk->row($section), $this->desk->of(Entity::JoinCode, $section), $this->desk->of(Entity::Invitation, $section), $this->desk->of(Entity::JoinRequest, $section), $this->desk->of(Entity::RoomPass, $section), SchoolDay::at($section->school_id, $made), $made);
+        return Sections::archive($this->desk->row($section), $this->desk->of(Records\JoinCode::class, $section), $this->desk->of(Records\Invitation::class, $section), $this->desk->of(Records\JoinRequest::class, $section), $this->desk->of(Records\RoomPass::class, $section), SchoolDay::at($section->school_id, $made), $made);
     }
 
     private function grade(Request $request): ?GradeLevel

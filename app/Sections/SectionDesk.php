@@ -16,10 +16,9 @@ use Illuminate\Http\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Placement\SchoolRules;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\StalePlan;
+use Vantrel\Core\Records;
 
 /** What the controllers of a section have in common: its records as the core sees them, and the way to the ledger. */
 final class SectionDesk
@@ -57,45 +56,56 @@ final class SectionDesk
         }
     }
 
-    public function row(Section $section): Row
+    public function row(Section $section): Records\Section
     {
-        return $this->find(Entity::Section, $section->id);
+        return $this->find(Records\Section::class, $section->id);
     }
 
-    public function find(Entity $entity, string $id): Row
+    /**
+     * @template T of Records\Record
+     *
+     * @param  class-string<T>  $kind
+     * @return T
+     */
+    public function find(string $kind, string $id): Records\Record
     {
-        return $this->snapshots->find($entity, $id) ?? throw new NotFoundHttpException;
+        return $this->snapshots->find($kind, $id) ?? throw new NotFoundHttpException;
     }
 
-    /** @return list<Row> what belongs to the section */
-    public function of(Entity $entity, Section $section): array
+    /**
+     * @template T of Records\Record
+     *
+     * @param  class-string<T>  $kind
+     * @return list<T> what belongs to the section
+     */
+    public function of(string $kind, Section $section): array
     {
-        return $this->snapshots->list($entity, fn (Builder $q): Builder => $q->where('section_id', $section->id));
+        return $this->snapshots->list($kind, fn (Builder $q): Builder => $q->where('section_id', $section->id));
     }
 
     public function rules(Section $section): SchoolRules
     {
-        return SchoolRules::of($this->find(Entity::School, $section->school_id));
+        return SchoolRules::of($this->find(Records\School::class, $section->school_id));
     }
 
-    /** @return list<Row> enrollments of the section's staff that hold today */
+    /** @return list<Records\Enrollment> enrollments of the section's staff that hold today */
     public function staff(Section $section): array
     {
-        return $this->snapshots->list(Entity::Enrollment, fn (Builder $q): Builder => $q->where('section_id', $section->id)->where('role', '!=', 'student')->where(SchoolDay::inForce('enrollments', SchoolDay::today($section->school_id))));
+        return $this->snapshots->list(Records\Enrollment::class, fn (Builder $q): Builder => $q->where('section_id', $section->id)->where('role', '!=', 'student')->where(SchoolDay::inForce('enrollments', SchoolDay::today($section->school_id))));
     }
 
     /** Somebody who is in the section now or is going to be: nobody else is reached by id. */
-    public function memberOf(Section $section, Person $person): Row
+    public function memberOf(Section $section, Person $person): Records\Person
     {
-        $in = $this->snapshots->list(Entity::Enrollment, fn (Builder $q): Builder => $q->where('section_id', $section->id)->where('person_id', $person->id)
+        $in = $this->snapshots->list(Records\Enrollment::class, fn (Builder $q): Builder => $q->where('section_id', $section->id)->where('person_id', $person->id)
             ->where(fn (Builder $o): Builder => $o->whereNull('ends_on')->orWhere('ends_on', '>', SchoolDay::today($section->school_id))));
 
-        return $in === [] ? throw new NotFoundHttpException : $this->find(Entity::Person, $person->id);
+        return $in === [] ? throw new NotFoundHttpException : $this->find(Records\Person::class, $person->id);
     }
 
-    /** @return list<Row> of one person */
+    /** @return list<Records\Enrollment> of one person */
     public function enrollments(string $personId): array
     {
-        return $this->snapshots->list(Entity::Enrollment, fn (Builder $q): Builder => $q->where('person_id', $personId));
+        return $this->snapshots->list(Records\Enrollment::class, fn (Builder $q): Builder => $q->where('person_id', $personId));
     }
 }

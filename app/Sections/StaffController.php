@@ -19,8 +19,8 @@ use Vantrel\Core\Placement\Leads;
 use Vantrel\Core\Placement\Power;
 use Vantrel\Core\Placement\StaffRole;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Records;
 
 /** Who teaches a section, and what each role may do. */
 final class StaffController
@@ -60,8 +60,8 @@ final class StaffController
     public function handOver(Section $section, Request $request): SectionDetail
     {
         $request->validate(['person' => 'required|ulid']);
-        $person = $this->desk->snapshots->list(Entity::Person, fn ($q) => $q->where('id', $request->string('person')->value())->where('kind', 'staff')
-            ->where(fn ($w) => $w->where('school_id', $section->school_id)->orWhereIn('id', array_map(fn ($e): string => $e->text('person_id'), $this->desk->staff($section)))))[0]
+        $person = $this->desk->snapshots->list(Records\Person::class, fn ($q) => $q->where('id', $request->string('person')->value())->where('kind', 'staff')
+            ->where(fn ($w) => $w->where('school_id', $section->school_id)->orWhereIn('id', array_map(fn ($e): string => $e->personId(), $this->desk->staff($section)))))[0]
             ?? throw new Refusal('Choose somebody on the staff of this school.', 'person');
         $plan = Leads::handOver($this->desk->row($section), $person, $this->desk->staff($section), $this->kit->ids($this->kit->seed()), SchoolDay::today($section->school_id));
         $this->desk->apply($plan, $section, $request, Action::Lead);
@@ -74,9 +74,9 @@ final class StaffController
     {
         $enrollment = null;
         foreach ($this->desk->staff($section) as $row) {
-            $enrollment = $row->text('person_id') === $person->id ? $row : $enrollment;
+            $enrollment = (string) $row->personId() === $person->id ? $row : $enrollment;
         }
-        $plan = Leads::takeOff($this->desk->row($section), $this->desk->find(Entity::Person, $person->id), $enrollment ?? throw new NotFoundHttpException, SchoolDay::today($section->school_id));
+        $plan = Leads::takeOff($this->desk->row($section), $this->desk->find(Records\Person::class, $person->id), $enrollment ?? throw new NotFoundHttpException, SchoolDay::today($section->school_id));
         $this->desk->apply($plan, $section, $request, Action::TakeOff);
 
         return $this->reader->detail($section, $this->desk->actor($request), null);

@@ -25,9 +25,8 @@ use Vantrel\Core\Placement\SchoolSettings;
 use Vantrel\Core\Placement\SchoolYears;
 use Vantrel\Core\Placement\SectionNames;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records;
 use Vantrel\Core\SignIn\SignInPolicy;
 use Vantrel\Core\Values\GradeLevel;
 
@@ -72,7 +71,7 @@ final class SettingsController
             'newcomer_check' => 'sometimes|in:none,birth_date,number', 'newcomer_mail' => 'sometimes|boolean', 'under_13' => 'sometimes|in:allow,approve,listed', 'second_factor' => 'sometimes|in:optional,coordinators,staff', 'day_opens' => 'sometimes|string|max:5', 'day_closes' => 'sometimes|string|max:5',
             'keep_askings_days' => 'sometimes|integer', 'keep_lists_days' => 'sometimes|integer', 'keep_messages_days' => 'sometimes|integer',
         ]);
-        $row = $this->snapshots->find(Entity::School, $school->id) ?? throw new NotFoundHttpException;
+        $row = $this->snapshots->find(Records\School::class, $school->id) ?? throw new NotFoundHttpException;
         $wish = [];
         foreach ($input as $field => $value) {
             $wish[$field] = match (true) {
@@ -131,7 +130,7 @@ final class SettingsController
     public function editYear(SchoolYear $year, Request $request): Settings
     {
         [$name, $begins, $ends] = $this->yearIn($request);
-        $row = $this->snapshots->find(Entity::SchoolYear, $year->id) ?? throw new NotFoundHttpException;
+        $row = $this->snapshots->find(Records\SchoolYear::class, $year->id) ?? throw new NotFoundHttpException;
         $this->apply(SchoolYears::edit($row, $name, $begins, $ends, $this->years($year->school_id)), $year->school_id, $request, Action::Year);
 
         return $this->show(School::query()->findOrFail($year->school_id));
@@ -145,10 +144,10 @@ final class SettingsController
         return [trim($request->string('name')->value()), $request->string('begins_on')->value(), Span::after($request->string('last_on')->value())];
     }
 
-    /** @return list<Row> */
+    /** @return list<Records\SchoolYear> */
     private function years(string $schoolId): array
     {
-        return $this->snapshots->list(Entity::SchoolYear, fn (Builder $q): Builder => $q->where('school_id', $schoolId));
+        return $this->snapshots->list(Records\SchoolYear::class, fn (Builder $q): Builder => $q->where('school_id', $schoolId));
     }
 
     private function apply(Plan $plan, string $schoolId, Request $request, Action $action): void

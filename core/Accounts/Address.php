@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Accounts;
 
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records\AddressState;
+use Vantrel\Core\Records\Person;
 use Vantrel\Core\Values\MailAddress;
 
 /**
@@ -48,9 +49,9 @@ final readonly class Address
         return new self(null, false, null, null);
     }
 
-    public static function isConfirmed(Row $person): bool
+    public static function isConfirmed(Person $person): bool
     {
-        return $person->maybe('email') !== null && $person->text('email_state') === 'confirmed';
+        return $person->email() !== null && $person->emailState() === AddressState::Confirmed;
     }
 
     /** @return array<string, string|null> columns of the person */
@@ -64,8 +65,8 @@ final readonly class Address
      *
      * @return array<string, string|null>
      */
-    public function changes(Row $person): array
+    public function changes(Person $person): array
     {
-        return $this->address === null || ($person->maybe('email') === $this->address && (self::isConfirmed($person) || ! $this->confirmed)) ? [] : $this->columns();
+        return $this->address === null || ($person->email() === $this->address && (self::isConfirmed($person) || ! $this->confirmed)) ? [] : $this->columns();
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Accounts;
 
+use Vantrel\Core\Records\School;
+
 /** Who gave an address, or what confirmed it. */
 enum AddressSource: string
 {

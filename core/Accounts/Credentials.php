@@ -4,32 +4,37 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Accounts;
 
-use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Records\School;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records\Badge;
+use Vantrel\Core\Records\BadgeState;
+use Vantrel\Core\Records\Identity;
+use Vantrel\Core\Records\LiveState;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\SignIn;
 
 /** Ending ways to sign in: one, or all a person has. Sessions opened by what has ended end with it. User names stay for ever. */
 final class Credentials
 {
     /** The password or passphrase of a user name; a new card or a link gives another. */
-    public static function endSecret(Row $signIn): Plan
+    public static function endSecret(SignIn $signIn): Plan
     {
-        if ($signIn->maybe('password') === null && $signIn->maybe('passphrase') === null) {
+        if ($signIn->password() === null && $signIn->passphrase() === null) {
             throw new Refusal('There is nothing to end: this user name has no password and no passphrase.');
         }
         $plan = new PlanBuilder;
         self::closeSecret($plan, $signIn, 'ended by hand');
 
-        return $plan->build("Secret of {$signIn->text('user_name')} ended", "The password or passphrase of {$signIn->text('user_name')} stops working at once. It cannot be brought back; a new card or a link gives another.");
+        return $plan->build("Secret of {$signIn->userName()} ended", "The password or passphrase of {$signIn->userName()} stops working at once. It cannot be brought back; a new card or a link gives another.");
     }
 
     /** @param  string  $now UTC instant */
-    public static function endBadge(Row $badge, string $name, string $now): Plan
+    public static function endBadge(Badge $badge, string $name, string $now): Plan
     {
-        if ($badge->text('state') !== 'live') {
+        if ($badge->state() !== BadgeState::Live) {
             throw new Refusal('That card does not work any more.');
         }
         $plan = new PlanBuilder;
@@ -39,9 +44,9 @@ final class Credentials
     }
 
     /** @param  string  $now UTC instant */
-    public static function endIdentity(Row $identity, string $name, string $now): Plan
+    public static function endIdentity(Identity $identity, string $name, string $now): Plan
     {
-        if ($identity->text('state') !== 'live') {
+        if ($identity->state() !== LiveState::Live) {
             throw new Refusal('That sign-on has been ended already.');
         }
         $plan = new PlanBuilder;
@@ -51,32 +56,32 @@ final class Credentials
     }
 
     /**
-     * @param  list<Row>  $signIns of the person
-     * @param  list<Row>  $badges of these
-     * @param  list<Row>  $identities of the person
+     * @param  list<SignIn>  $signIns of the person
+     * @param  list<Badge>  $badges of these
+     * @param  list<Identity>  $identities of the person
      * @param  string  $now UTC instant
      */
-    public static function endAll(Row $person, array $signIns, array $badges, array $identities, string $now): Plan
+    public static function endAll(Person $person, array $signIns, array $badges, array $identities, string $now): Plan
     {
         $plan = new PlanBuilder;
         $ended = self::closeAll($plan, $signIns, $badges, $identities, $now, 'all ended by hand');
-        $name = trim("{$person->text('given_name')} {$person->text('family_name')}");
+        $name = trim("{$person->givenName()} {$person->familyName()}");
 
         return $plan->build("Every way to sign in of $name ended", $ended === []
             ? "$name had no password and no card; open sessions end." : 'Ends '.Words::join($ended)." of $name at once, with every open session. User names stay.");
     }
 
     /**
-     * @param  list<Row>  $signIns
-     * @param  list<Row>  $badges
-     * @param  list<Row>  $identities
+     * @param  list<SignIn>  $signIns
+     * @param  list<Badge>  $badges
+     * @param  list<Identity>  $identities
      * @return list<string> what ends, counted, in words
      */
     public static function closeAll(PlanBuilder $plan, array $signIns, array $badges, array $identities, string $now, string $reason): array
     {
-        $signIns = array_values(array_filter($signIns, fn (Row $s): bool => $s->maybe('password') !== null || $s->maybe('passphrase') !== null));
-        $badges = array_values(array_filter($badges, fn (Row $b): bool => $b->text('state') === 'live'));
-        $identities = array_values(array_filter($identities, fn (Row $i): bool => $i->text('state') === 'live'));
+        $signIns = array_values(array_filter($signIns, fn (SignIn $s): bool => $s->password() !== null || $s->passphrase() !== null));
+        $badges = array_values(array_filter($badges, fn (Badge $b): bool => $b->state() === BadgeState::Live));
+        $identities = array_values(array_filter($identities, fn (Identity $i): bool => $i->state() === LiveState::Live));
         foreach ($signIns as $signIn) {
             self::closeSecret($plan, $signIn, $reason);
         }
@@ -94,18 +99,18 @@ final class Credentials
         ], fn (string $w): bool => $w !== ''));
     }
 
-    private static function closeSecret(PlanBuilder $plan, Row $signIn, string $reason): void
+    private static function closeSecret(PlanBuilder $plan, SignIn $signIn, string $reason): void
     {
-        $plan->update(Entity::SignIn, $signIn, ['password' => null, 'passphrase' => null, 'temporary' => 0], $reason);
+        $plan->update($signIn, ['password' => null, 'passphrase' => null, 'temporary' => 0], $reason);
     }
 
-    private static function closeBadge(PlanBuilder $plan, Row $badge, string $now, string $reason): void
+    private static function closeBadge(PlanBuilder $plan, Badge $badge, string $now, string $reason): void
     {
-        $plan->update(Entity::Badge, $badge, ['state' => 'lost', 'ended_at' => $now], $reason);
+        $plan->update($badge, ['state' => 'lost', 'ended_at' => $now], $reason);
     }
 
-    private static function closeIdentity(PlanBuilder $plan, Row $identity, string $now, string $reason): void
+    private static function closeIdentity(PlanBuilder $plan, Identity $identity, string $now, string $reason): void
     {
-        $plan->update(Entity::Identity, $identity, ['state' => 'ended', 'ended_at' => $now], $reason);
+        $plan->update($identity, ['state' => 'ended', 'ended_at' => $now], $reason);
     }
 }

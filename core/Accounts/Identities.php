@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Accounts;
 
-use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Records\School;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Records\Entity;
 
 /** The names by which a provider of single sign-on knows people. */
 final class Identities

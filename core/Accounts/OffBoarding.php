@@ -7,16 +7,18 @@ namespace Vantrel\Core\Accounts;
 use Vantrel\Core\Placement\Enrolling;
 use Vantrel\Core\Placement\StaffRole;
 use Vantrel\Core\Plan\Cell;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\PlanRow;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Tally;
 use Vantrel\Core\Plan\Verdict;
 use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonKind;
+use Vantrel\Core\Records\PersonState;
+use Vantrel\Core\Records\SectionState;
 
 /**
  * Somebody of the staff leaves: every way to sign in ends, roles end, open invitations are withdrawn, and the sections they led are
@@ -26,33 +28,33 @@ final class OffBoarding
 {
     /**
      * @param  StaffRecords  $of what belongs to the person
-     * @param  Row|null  $to who leads the sections they led, where anybody is named
+     * @param  Person|null  $to who leads the sections they led, where anybody is named
      * @param  bool  $onlyCoordinator whether a school they coordinate has nobody else who does
      * @param  string  $today the day at the school
      * @param  string  $now UTC instant
      *
      * @throws Refusal
      */
-    public static function plan(Row $person, StaffRecords $of, ?Row $to, bool $onlyCoordinator, Ids $ids, string $today, string $now): Plan
+    public static function plan(Person $person, StaffRecords $of, ?Person $to, bool $onlyCoordinator, Ids $ids, string $today, string $now): Plan
     {
         $name = Enrolling::name($person);
-        if ($person->text('kind') !== 'staff') {
+        if ($person->kind() !== PersonKind::Staff) {
             throw new Refusal('This is for staff. Students leave by a list or the year turn.');
         }
-        if ($person->text('state') !== 'active') {
+        if ($person->state() !== PersonState::Active) {
             throw new Refusal("$name has left already.");
         }
-        if ($to !== null && ($to->id === $person->id || $to->text('kind') !== 'staff' || $to->text('state') !== 'active')) {
+        if ($to !== null && ($to->id === $person->id || $to->kind() !== PersonKind::Staff || $to->state() !== PersonState::Active)) {
             throw new Refusal('Hand the sections to somebody else who works here.', 'to');
         }
         $plan = new PlanBuilder;
-        $plan->update(Entity::Person, $person, ['state' => 'left'], 'left the staff');
+        $plan->update($person, ['state' => 'left'], 'left the staff');
         $ended = Credentials::closeAll($plan, $of->signIns, $of->badges, $of->identities, $now, 'left the staff');
         foreach ($of->coordinators as $coordinator) {
-            $plan->update(Entity::Coordinator, $coordinator, ['state' => 'ended'], 'left the staff');
+            $plan->update($coordinator, ['state' => 'ended'], 'left the staff');
         }
         foreach ($of->invitations as $invitation) {
-            $plan->update(Entity::Invitation, $invitation, ['state' => 'withdrawn', 'answered_at' => $now], 'left the staff');
+            $plan->update($invitation, ['state' => 'withdrawn', 'answered_at' => $now], 'left the staff');
         }
         [$handed, $without] = self::sections($plan, $person, $of, $to, $ids, $today);
         if ($without !== []) {
@@ -79,34 +81,34 @@ final class OffBoarding
     }
 
     /** @return array{list<string>, list<string>} names of sections handed over, and of those left without a lead */
-    private static function sections(PlanBuilder $plan, Row $person, StaffRecords $of, ?Row $to, Ids $ids, string $today): array
+    private static function sections(PlanBuilder $plan, Person $person, StaffRecords $of, ?Person $to, Ids $ids, string $today): array
     {
         $handed = $without = [];
         $n = 0;
         foreach ($of->teaching as $enrollment) {
-            $section = $of->sections[$enrollment->text('section_id')] ?? null;
-            if ($section === null || $section->text('state') !== 'open') {
+            $section = $of->sections[$enrollment->sectionId()] ?? null;
+            if ($section === null || $section->state() !== SectionState::Open) {
                 continue;
             }
-            $plan->update(Entity::Enrollment, $enrollment, ['ends_on' => max($today, $enrollment->text('begins_on'))], 'left the staff');
-            $role = StaffRole::from($enrollment->text('role'));
+            $plan->update($enrollment, ['ends_on' => max($today, $enrollment->beginsOn())], 'left the staff');
+            $role = StaffRole::from($enrollment->role()->value);
             $then = '';
             // Handed to somebody of the school the section is in; others are named.
-            if ($role === StaffRole::Lead && $to !== null && $to->text('school_id') === $section->text('school_id')) {
+            if ($role === StaffRole::Lead && $to !== null && $to->schoolId() === $section->schoolId()) {
                 foreach ($of->colleagues as $other) {
-                    if ($other->text('section_id') === $section->id && $other->text('person_id') === $to->id) {
-                        $plan->update(Entity::Enrollment, $other, ['ends_on' => max($today, $other->text('begins_on'))], 'leads from today');
+                    if ($other->sectionId() === $section->id && $other->personId() === $to->id) {
+                        $plan->update($other, ['ends_on' => max($today, $other->beginsOn())], 'leads from today');
                     }
                 }
                 Enrolling::insert($plan, $section->id, $to->id, StaffRole::Lead->value, 'hand', $ids, $today);
-                $handed[] = $section->text('name');
+                $handed[] = $section->name();
                 $then = 'led by '.Enrolling::name($to);
             } elseif ($role === StaffRole::Lead) {
-                $without[] = $section->text('name');
+                $without[] = $section->name();
                 $then = 'without a lead';
             }
             $plan->row(new PlanRow(++$n, $then === 'without a lead' ? Verdict::Ask : Verdict::Leaving, [
-                'Section' => Cell::same($section->text('name')), 'Role' => new Cell($role->label(), ''), 'Then' => Cell::same($then),
+                'Section' => Cell::same($section->name()), 'Role' => new Cell($role->label(), ''), 'Then' => Cell::same($then),
             ]));
         }
 

@@ -17,7 +17,7 @@ final readonly class ChosenCode
     private const RUNS = [Alphabet::SYMBOLS, 'QWRTP', 'SDFGHJK', 'ZXCVBNM'];
 
     /** @param  list<CodeRule>  $rules every rule with whether it holds, in a fixed order */
-    private function __construct(public ?JoinCode $code, public array $rules)
+    private function __construct(public ?CodeSymbols $code, public array $rules)
     {
     }
 
@@ -39,7 +39,7 @@ final readonly class ChosenCode
         ];
         $code = null;
         try {
-            $code = $size === $length ? JoinCode::fromPayload($payload) : null;
+            $code = $size === $length ? CodeSymbols::fromPayload($payload) : null;
         } catch (InvalidArgumentException) {
             // A symbol that codes do not have; the rule above says so.
         }

@@ -12,12 +12,12 @@ final class CodeBook
     {
     }
 
-    public function draw(): JoinCode
+    public function draw(): CodeSymbols
     {
         $this->liveCodes++;
         $length = (new CodeChances($this->liveCodes, $this->triesPerDay))->payloadLength();
         do {
-            $code = JoinCode::draw($this->random, $length);
+            $code = CodeSymbols::draw($this->random, $length);
         } while (isset($this->used[$code->symbols]));
         $this->used[$code->symbols] = true;
 

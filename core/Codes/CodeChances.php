@@ -33,7 +33,7 @@ final readonly class CodeChances
      */
     public function payloadLength(): int
     {
-        for ($n = JoinCode::MIN_PAYLOAD; $n <= JoinCode::MAX_PAYLOAD; $n++) {
+        for ($n = CodeSymbols::MIN_PAYLOAD; $n <= CodeSymbols::MAX_PAYLOAD; $n++) {
             if ($this->liveCodes * $this->triesPerDay * self::DAYS_TO_A_HIT < Alphabet::SIZE ** $n) {
                 return $n;
             }

@@ -9,7 +9,7 @@ use Vantrel\Core\Accounts\AddressSource;
 use Vantrel\Core\Plan\Choice;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Question;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records\Person;
 
 /** Addresses as a list gives them: a new one is claimed or the school's own; a confirmed one is not replaced without a question. */
 final readonly class AddressBook
@@ -31,22 +31,22 @@ final readonly class AddressBook
      *
      * @return array<string, string|null> columns of the person
      */
-    public function changes(Row $person, string $address, string $where, int $row, string $sheet): array
+    public function changes(Person $person, string $address, string $where, int $row, string $sheet): array
     {
         if ($address === '') {
             return [];
         }
-        $given = $this->of($address, $person->text('kind'));
-        if (! Address::isConfirmed($person) || $person->text('email') === $address || $given->confirmed) {
+        $given = $this->of($address, $person->kind()->value);
+        if (! Address::isConfirmed($person) || $person->email() === $address || $given->confirmed) {
             return $given->changes($person);
         }
         $id = substr(hash('sha256', "address|$person->id|$address"), 0, 20);
         $answer = $this->wish->answers[$id] ?? null;
         $this->plan->ask((new Question(
-            $id, $row, 'Does '.trim($person->text('given_name').' '.$person->text('family_name'))." have another address now ($where)?",
-            "{$person->text('email')} is confirmed and may sign in; $address is not.",
+            $id, $row, 'Does '.trim($person->givenName().' '.$person->familyName())." have another address now ($where)?",
+            "{$person->email()} is confirmed and may sign in; $address is not.",
             [
-                new Choice('keep', "Keep {$person->text('email')}", 'the address in this row is left out', 'keep'),
+                new Choice('keep', "Keep {$person->email()}", 'the address in this row is left out', 'keep'),
                 new Choice('take', "Change it to $address", 'both addresses are told; the new one counts once its owner has confirmed it', 'take'),
             ], [], null, null, $sheet, 'confirmed address',
         ))->answered($answer));

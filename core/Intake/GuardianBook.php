@@ -5,11 +5,15 @@ declare(strict_types=1);
 namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Names\NameKey;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\PlanBuilder;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Guardianship;
+use Vantrel\Core\Records\GuardianshipState;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonKind;
+use Vantrel\Core\Records\PersonState;
 
 /**
  * The guardians a list names. One with an e-mail address is known by it and by a like name, so that brothers and sisters
@@ -17,16 +21,16 @@ use Vantrel\Core\Plan\Snapshot;
  */
 final class GuardianBook
 {
-    /** @var array<string, list<Row>> e-mail to guardians */
+    /** @var array<string, list<Person>> e-mail to guardians */
     private array $byEmail = [];
 
-    /** @var array<string, list<Row>> phone number to guardians */
+    /** @var array<string, list<Person>> phone number to guardians */
     private array $byPhone = [];
 
-    /** @var array<string, array<string, Row>> student id to guardianships, by the guardian */
+    /** @var array<string, array<string, Guardianship>> student id to guardianships, by the guardian */
     private array $ofStudent = [];
 
-    /** @var array<string, array<string, list<Row>>> student id to the guardians they have, by name and by phone number */
+    /** @var array<string, array<string, list<Person>>> student id to the guardians they have, by name and by phone number */
     private array $own = [];
 
     /** @var array<string, string> key in this list to id of a guardian the plan makes */
@@ -42,24 +46,24 @@ final class GuardianBook
         private readonly PlanBuilder $plan,
         private readonly AddressBook $addresses,
     ) {
-        foreach ($snapshot->all(Entity::Person) as $person) {
-            if ($person->text('kind') !== 'guardian' || $person->text('state') === 'merged') {
+        foreach ($snapshot->all(Person::class) as $person) {
+            if ($person->kind() !== PersonKind::Guardian || $person->state() === PersonState::Merged) {
                 continue;
             }
-            if ($person->maybe('email') !== null) {
-                $this->byEmail[$person->text('email')][] = $person;
+            if ($person->email() !== null) {
+                $this->byEmail[$person->email()][] = $person;
             }
-            if ($person->maybe('phone') !== null) {
-                $this->byPhone[$person->text('phone')][] = $person;
+            if ($person->phone() !== null) {
+                $this->byPhone[(string) $person->phone()][] = $person;
             }
         }
-        foreach ($snapshot->all(Entity::Guardianship) as $link) {
-            $student = $link->text('student_id');
-            $this->ofStudent[$student][$link->text('guardian_id')] = $link;
-            $person = $snapshot->find(Entity::Person, $link->text('guardian_id'));
-            if ($person !== null && $link->text('state') !== 'ended') {
-                $this->own[$student]['name '.$person->text('search_name')][] = $person;
-                $this->own[$student]['phone '.$person->text('phone')][] = $person;
+        foreach ($snapshot->all(Guardianship::class) as $link) {
+            $student = $link->studentId();
+            $this->ofStudent[$student][$link->guardianId()] = $link;
+            $person = $snapshot->find(Person::class, $link->guardianId());
+            if ($person !== null && $link->state() !== GuardianshipState::Ended) {
+                $this->own[$student]['name '.$person->searchName()][] = $person;
+                $this->own[$student]['phone '.$person->phone()][] = $person;
             }
         }
     }
@@ -117,14 +121,14 @@ final class GuardianBook
             if ($link === null) {
                 return $this->link($studentId, $known->id, $guardian->relationship, $line->number);
             }
-            if ($link->text('state') === 'ended') {
+            if ($link->state() === GuardianshipState::Ended) {
                 // Somebody ended this on purpose: no list brings it back behind their back.
-                $this->plan->warn(ucfirst($line->where()).": the connection of {$known->text('given_name')} {$known->text('family_name')} was ended here, and stays so.");
+                $this->plan->warn(ucfirst($line->where()).": the connection of {$known->givenName()} {$known->familyName()} was ended here, and stays so.");
 
                 return $changed;
             }
-            if ($guardian->relationship !== '' && $link->maybe('relationship') === null) {
-                $this->plan->update(Entity::Guardianship, $link, ['relationship' => $guardian->relationship], "row $line->number", $line->number);
+            if ($guardian->relationship !== '' && $link->relationship() === null) {
+                $this->plan->update($link, ['relationship' => $guardian->relationship], "row $line->number", $line->number);
             }
 
             return $changed || $this->plan->changes(Entity::Guardianship, $link->id);
@@ -134,20 +138,20 @@ final class GuardianBook
     }
 
     /**
-     * @param  array<string, list<Row>>  $own guardians the student has, by name and by phone number
+     * @param  array<string, list<Person>>  $own guardians the student has, by name and by phone number
      * @param  bool  $sheet whether the row is of a sheet that came out of here, in which addresses may have been corrected
      */
-    private function known(GuardianLine $guardian, array $own, bool $sheet): ?Row
+    private function known(GuardianLine $guardian, array $own, bool $sheet): ?Person
     {
         $key = NameKey::of($guardian->name->full());
         if ($guardian->email !== '') {
             $alike = null;
             foreach ($this->byEmail[$guardian->email] ?? [] as $person) {
-                if (($key === '' && $this->wish->writes($person)) || $person->text('search_name') === $key) {
+                if (($key === '' && $this->wish->writes($person)) || $person->searchName() === $key) {
                     return $person;
                 }
                 // Of another school's guardian it takes the whole name, which the list then brings itself.
-                $alike ??= $this->wish->writes($person) && self::alike($key, $person->text('search_name')) ? $person : null;
+                $alike ??= $this->wish->writes($person) && self::alike($key, $person->searchName()) ? $person : null;
             }
             if ($alike !== null) {
                 return $alike;
@@ -155,14 +159,14 @@ final class GuardianBook
         }
         $same = $key !== '' ? $own["name $key"] ?? [] : ($guardian->phone !== '' ? $own["phone $guardian->phone"] ?? [] : []);
         foreach ($same as $person) {
-            $otherMail = $guardian->email !== '' && $person->maybe('email') !== null && $person->text('email') !== $guardian->email;
+            $otherMail = $guardian->email !== '' && $person->email() !== null && $person->email() !== $guardian->email;
             if (! $otherMail || $sheet) {
                 return $person;
             }
         }
         // Without an address, the same name with the same phone number: brothers and sisters share the account.
         foreach ($guardian->email === '' && $guardian->phone !== '' && str_contains($key, ' ') ? $this->byPhone[$guardian->phone] ?? [] : [] as $person) {
-            if ($person->text('search_name') === $key) {
+            if ($person->searchName() === $key) {
                 return $person;
             }
         }
@@ -179,17 +183,17 @@ final class GuardianBook
         return $b === '' || $a === $b || ((strlen($a) === 1 || strlen($b) === 1) && $a[0] === $b[0]);
     }
 
-    private function fill(Row $known, GuardianLine $guardian, int $row, bool $sheet): void
+    private function fill(Person $known, GuardianLine $guardian, int $row, bool $sheet): void
     {
         if (! $this->wish->writes($known)) {
             return;
         }
-        $fields = $guardian->phone !== '' && ($known->maybe('phone') === null || $sheet) ? ['phone' => $guardian->phone] : [];
-        if ($known->maybe('email') === null || $sheet) {
+        $fields = $guardian->phone !== '' && ($known->phone() === null || $sheet) ? ['phone' => $guardian->phone] : [];
+        if ($known->email() === null || $sheet) {
             $fields = [...$fields, ...$this->addresses->changes($known, $guardian->email, "row $row", $row, '')];
         }
         if ($fields !== []) {
-            $this->plan->update(Entity::Person, $known, $fields, "guardian in row $row", $row);
+            $this->plan->update($known, $fields, "guardian in row $row", $row);
         }
     }
 
@@ -201,7 +205,7 @@ final class GuardianBook
             // Another row of the list says more of the same guardian: it goes into the same new record.
             if ($guardian->phone !== '' && ! isset($this->phoned[$this->made[$key]])) {
                 $this->phoned[$this->made[$key]] = true;
-                $this->plan->update(Entity::Person, new Row($this->made[$key], 0, []), ['phone' => $guardian->phone], '');
+                $this->plan->amend(Entity::Person, $this->made[$key], ['phone' => $guardian->phone]);
             }
 
             return $this->made[$key];

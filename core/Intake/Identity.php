@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Intake;
 
-use Vantrel\Core\Accounts\TransferKind;
 use Vantrel\Core\Matching\Candidate;
 use Vantrel\Core\Matching\Linkage;
 use Vantrel\Core\Matching\Matcher;
 use Vantrel\Core\Matching\Subject;
 use Vantrel\Core\Plan\Choice;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Question;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonState;
+use Vantrel\Core\Records\TransferKind;
 
 /** Settles who each row is: by what a person answered, by the account a row made before, by the matcher, or by asking. */
 final class Identity
@@ -69,7 +69,7 @@ final class Identity
     }
 
     /** Who has this number at the school now. */
-    public function holderOf(string $number): ?Row
+    public function holderOf(string $number): ?Person
     {
         return $number === '' ? null : $this->roster->byNumber($this->wish->schoolId, $number);
     }
@@ -117,10 +117,10 @@ final class Identity
                 default => RowMatch::none(null, $this->apart($subject->id)),
             };
         }
-        $person = $this->snapshot->find(Entity::Person, $best->subject->id);
+        $person = $this->snapshot->find(Person::class, $best->subject->id);
         $lost = $assigned === null;
         $foreign = $person !== null && ! $this->wish->writes($person);
-        $elsewhere = $foreign || ($person !== null && $person->text('school_id') !== $this->wish->schoolId && $person->text('state') === 'active');
+        $elsewhere = $foreign || ($person !== null && $person->schoolId() !== $this->wish->schoolId && $person->state() === PersonState::Active);
         if ($best->sure() && ! $lost && ! $elsewhere && $answer === null && $person !== null) {
             return $this->claim($line, $best, 'same');
         }
@@ -159,7 +159,7 @@ final class Identity
         $taken = $this->linkage->taken($place);
         if ($taken === null) {
             $apart = $this->linkage->apart($place);
-            $person = $apart === null ? null : $this->snapshot->find(Entity::Person, $apart[0]);
+            $person = $apart === null ? null : $this->snapshot->find(Person::class, $apart[0]);
 
             return $apart === null || ($person !== null && ! $this->wish->writes($person)) ? '' : $apart[1];
         }
@@ -177,7 +177,7 @@ final class Identity
         $parts = explode(':', (string) $answer);
         $known = $parts[0] === 'is' ? $this->roster->subject($parts[1] ?? '') : null;
         $candidate = $known === null ? null : $this->linkage->judge($subject, $known);
-        $person = $known === null ? null : $this->snapshot->find(Entity::Person, $known->id);
+        $person = $known === null ? null : $this->snapshot->find(Person::class, $known->id);
         // What may be done with a student of this school may not be with one of another, whoever writes the answer.
         $asks = str_starts_with($parts[2] ?? '', 'ask-');
 
@@ -187,7 +187,7 @@ final class Identity
     /** A student whom this list may write, as the matcher sees them. */
     private function ourOwn(string $personId): ?Subject
     {
-        $person = $this->snapshot->find(Entity::Person, $personId);
+        $person = $this->snapshot->find(Person::class, $personId);
 
         return $person === null || ! $this->wish->writes($person) ? null : $this->roster->subject($personId);
     }
@@ -198,7 +198,7 @@ final class Identity
      */
     private function mayBeSpokenOf(Candidate $candidate): bool
     {
-        $person = $this->snapshot->find(Entity::Person, $candidate->subject->id);
+        $person = $this->snapshot->find(Person::class, $candidate->subject->id);
         if ($person === null || $this->wish->writes($person)) {
             return $person !== null;
         }
@@ -219,7 +219,7 @@ final class Identity
             return RowMatch::refused($candidate, "{$before->where()} is this student already");
         }
         $this->claimed[$id] = $line;
-        $person = $this->snapshot->find(Entity::Person, $id);
+        $person = $this->snapshot->find(Person::class, $id);
 
         return $person === null ? RowMatch::none() : RowMatch::found($person, $candidate, $how, $question);
     }
@@ -250,14 +250,14 @@ final class Identity
         $choices = [];
         foreach ($candidates as $candidate) {
             $id = $candidate->subject->id;
-            $person = $this->snapshot->find(Entity::Person, $id);
+            $person = $this->snapshot->find(Person::class, $id);
             $name = $person !== null && ! $this->wish->writes($person) ? '' : (count($candidates) > 1 ? $this->roster->name($id).', '.$this->roster->describe($id) : $this->roster->name($id));
             if ($person !== null && ! $this->wish->writes($person)) {
-                $school = $this->roster->schoolName($person->text('school_id'));
+                $school = $this->roster->schoolName($person->schoolId());
                 $choices[] = new Choice("is:$id:ask-transfer", TransferKind::Transfer->wish($school), "$school answers; until then nothing of the student changes", 'ask-transfer');
                 $choices[] = new Choice("is:$id:ask-also", TransferKind::Also->wish($school), "the student stays at $school and, once it agrees, comes into the sections of this row too", 'ask-also');
-            } elseif ($person !== null && $person->text('school_id') !== $this->wish->schoolId && $person->text('state') === 'active') {
-                $school = $this->roster->schoolName($person->text('school_id'));
+            } elseif ($person !== null && $person->schoolId() !== $this->wish->schoolId && $person->state() === PersonState::Active) {
+                $school = $this->roster->schoolName($person->schoolId());
                 $choices[] = new Choice("is:$id:transfer", "Same person, transfer: $name", "ends all sections at $school today; the account and cards go on working", 'transfer');
                 $choices[] = new Choice("is:$id:also", "Same person, also enroll: $name", "stays at $school and comes into the sections of this row too", 'also');
                 $choices[] = new Choice("is:$id:leave", "Same person, leave enrollments: $name", 'brings what the row says of the person up to date, and no section changes', 'leave');

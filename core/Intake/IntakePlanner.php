@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Intake;
 
-use Vantrel\Core\Accounts\TransferKind;
 use Vantrel\Core\Accounts\TransferRequests;
 use Vantrel\Core\Codes\UserNames;
 use Vantrel\Core\Matching\Linkage;
@@ -12,15 +11,19 @@ use Vantrel\Core\Matching\Matcher;
 use Vantrel\Core\Matching\Subject;
 use Vantrel\Core\Matching\Weights;
 use Vantrel\Core\Names\PersonName;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\PlanRow;
 use Vantrel\Core\Plan\Problem;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Plan\Verdict;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonState;
+use Vantrel\Core\Records\TransferKind;
+use Vantrel\Core\Records\TransferRequest;
+use Vantrel\Core\Records\TransferState;
 
 /**
  * From what the lists of an intake say to the plan of what they change: sections, staff, new and known students, their
@@ -204,11 +207,11 @@ final class IntakePlanner
     }
 
     /** A student of another school: nothing of them changes here; that school is asked. */
-    private function request(StudentLine $line, RowMatch $match, Row $person): Verdict
+    private function request(StudentLine $line, RowMatch $match, Person $person): Verdict
     {
-        $school = $this->roster->schoolName($person->text('school_id'));
-        foreach ($this->snapshot->where(Entity::TransferRequest, 'person_id', $person->id) as $request) {
-            if ($request->text('state') === 'waiting' && $request->text('to_school_id') === $this->wish->schoolId) {
+        $school = $this->roster->schoolName($person->schoolId());
+        foreach ($this->snapshot->where(TransferRequest::class, 'person_id', $person->id) as $request) {
+            if ($request->state() === TransferState::Waiting && $request->toSchoolId() === $this->wish->schoolId) {
                 return $this->row($line, Verdict::Same, $match, "$school has been asked and has not answered yet");
             }
         }
@@ -256,7 +259,7 @@ final class IntakePlanner
     }
 
     /** @param  list<Place>  $places */
-    private function renew(StudentLine $line, RowMatch $match, Row $person, array $places): Verdict
+    private function renew(StudentLine $line, RowMatch $match, Person $person, array $places): Verdict
     {
         $name = NameChoice::of($line, $person, $match->candidate->evidence ?? []);
         $fields = array_filter([
@@ -269,14 +272,14 @@ final class IntakePlanner
             $fields['school_id'] = $this->wish->schoolId;
             $fields['state'] = 'active';
         }
-        $fields['search_name'] = (new PersonName($fields['given_name'] ?? $person->text('given_name'), $fields['family_name'] ?? $person->text('family_name')))->searchKey();
-        $this->plan->update(Entity::Person, $person, [...$fields, ...$this->addresses->changes($person, $line->email, $line->where(), $line->number, $line->sheet)], $line->where(), $line->number);
+        $fields['search_name'] = (new PersonName($fields['given_name'] ?? $person->givenName(), $fields['family_name'] ?? $person->familyName()))->searchKey();
+        $this->plan->update($person, [...$fields, ...$this->addresses->changes($person, $line->email, $line->where(), $line->number, $line->sheet)], $line->where(), $line->number);
         $changed = $this->plan->changes(Entity::Person, $person->id);
-        $back = $person->text('state') === 'left' && ($fields['state'] ?? '') === 'active';
+        $back = $person->state() === PersonState::Left && ($fields['state'] ?? '') === 'active';
         if ($match->how === 'transfer') {
             foreach ($this->roster->enrollmentsOf($person->id) as $enrollment) {
-                if (! $this->sections->isHere($enrollment->text('section_id'))) {
-                    $this->plan->update(Entity::Enrollment, $enrollment, ['ends_on' => $this->wish->today], 'transfer, '.$line->where(), $line->number);
+                if (! $this->sections->isHere($enrollment->sectionId())) {
+                    $this->plan->update($enrollment, ['ends_on' => $this->wish->today], 'transfer, '.$line->where(), $line->number);
                 }
             }
         }
@@ -285,7 +288,7 @@ final class IntakePlanner
             $open = $this->roster->enrollmentIn($person->id, $place->sectionId);
             if ($open !== null) {
                 if ($line->endsOn !== '') {
-                    $this->plan->update(Entity::Enrollment, $open, ['ends_on' => $line->endsOn], $line->where(), $line->number);
+                    $this->plan->update($open, ['ends_on' => $line->endsOn], $line->where(), $line->number);
                     $changed = true;
                 }
 
@@ -296,9 +299,9 @@ final class IntakePlanner
             }
             if ($place->homeroom && $match->how !== 'also') {
                 foreach ($this->roster->homeroomsOf($person->id) as $old) {
-                    $named = array_filter($places, fn (Place $p): bool => $p->sectionId === $old->text('section_id')) !== [];
-                    if (! $named && $this->sections->isHere($old->text('section_id'))) {
-                        $this->plan->update(Entity::Enrollment, $old, ['ends_on' => $this->wish->today], "moves to {$place->name}, ".$line->where(), $line->number);
+                    $named = array_filter($places, fn (Place $p): bool => $p->sectionId === $old->sectionId()) !== [];
+                    if (! $named && $this->sections->isHere($old->sectionId())) {
+                        $this->plan->update($old, ['ends_on' => $this->wish->today], "moves to {$place->name}, ".$line->where(), $line->number);
                         $moves = 1;
                     }
                 }
@@ -353,7 +356,7 @@ final class IntakePlanner
     /** @param  list<Place>  $places */
     private function row(StudentLine $line, Verdict $verdict, RowMatch $match, string $why, ?string $question = null, array $places = []): Verdict
     {
-        $person = $match->person ?? $this->snapshot->find(Entity::Person, $match->candidate?->subject->id);
+        $person = $match->person ?? $this->snapshot->find(Person::class, $match->candidate?->subject->id);
         $foreign = $person !== null && ! $this->wish->writes($person);
         $this->plan->row(new PlanRow(
             $line->number, $verdict, $this->cells->of($line, $foreign ? null : $person, $places), $why, $line->problems,

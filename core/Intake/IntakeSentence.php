@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Plan\Change;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\PlanRow;
 use Vantrel\Core\Plan\Tally;
 use Vantrel\Core\Plan\Verdict;
 use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records\Entity;
 
 /** Closes an intake plan with its tallies and the one sentence that says what applying it does. */
 final class IntakeSentence

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Intake;
 
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records\Person;
 
 /** Where a list belongs, how it is to be read, and what a person has answered so far. */
 final readonly class IntakeWish
@@ -33,8 +33,8 @@ final readonly class IntakeWish
     }
 
     /** A list changes only its own school's people, and shows nothing of others. */
-    public function writes(Row $person): bool
+    public function writes(Person $person): bool
     {
-        return $person->text('school_id') === $this->schoolId || in_array($person->text('school_id'), $this->own, true);
+        return $person->schoolId() === $this->schoolId || in_array($person->schoolId(), $this->own, true);
     }
 }

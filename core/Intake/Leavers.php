@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Plan\Cell;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\PlanRow;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Plan\Verdict;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonKind;
+use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Values\GradeLevel;
 
 /**
@@ -41,8 +43,8 @@ final class Leavers
     public function plan(array $kept): int
     {
         $inScope = $this->inScope();
-        $leaving = array_values(array_filter($inScope, fn (Row $p): bool => ! isset($kept[$p->id])));
-        usort($leaving, fn (Row $a, Row $b): int => [$a->text('family_name'), $a->text('given_name'), $a->id] <=> [$b->text('family_name'), $b->text('given_name'), $b->id]);
+        $leaving = array_values(array_filter($inScope, fn (Person $p): bool => ! isset($kept[$p->id])));
+        usort($leaving, fn (Person $a, Person $b): int => [$a->familyName(), $a->givenName(), $a->id] <=> [$b->familyName(), $b->givenName(), $b->id]);
         foreach ($leaving as $person) {
             $this->scope->sectionId === null ? $this->leave($person) : $this->remove($person);
         }
@@ -67,14 +69,14 @@ final class Leavers
         return "$leaving ".($scope->sectionId === null ? 'leave' : 'are taken out');
     }
 
-    /** @return list<Row> */
+    /** @return list<Person> */
     private function inScope(): array
     {
         $found = [];
-        foreach ($this->snapshot->all(Entity::Person) as $person) {
-            $here = $person->text('kind') === 'student' && $person->text('state') === 'active' && $person->text('school_id') === $this->wish->schoolId;
-            if ($this->scope->sectionId !== null ? $person->text('kind') === 'student' && $this->roster->isIn($person->id, $this->scope->sectionId)
-                : $here && ($this->scope->grade === null || $person->text('grade') === $this->scope->grade)) {
+        foreach ($this->snapshot->all(Person::class) as $person) {
+            $here = $person->kind() === PersonKind::Student && $person->state() === PersonState::Active && $person->schoolId() === $this->wish->schoolId;
+            if ($this->scope->sectionId !== null ? $person->kind() === PersonKind::Student && $this->roster->isIn($person->id, $this->scope->sectionId)
+                : $here && ($this->scope->grade === null || (string) $person->grade() === $this->scope->grade)) {
                 $found[] = $person;
             }
         }
@@ -82,38 +84,38 @@ final class Leavers
         return $found;
     }
 
-    private function leave(Row $person): void
+    private function leave(Person $person): void
     {
         if ($this->plan->changes(Entity::Person, $person->id)) {
             return;
         }
-        $this->plan->update(Entity::Person, $person, ['state' => 'left'], 'not in the list of everyone');
+        $this->plan->update($person, ['state' => 'left'], 'not in the list of everyone');
         $names = [];
         foreach ($this->roster->enrollmentsOf($person->id) as $enrollment) {
-            $this->plan->update(Entity::Enrollment, $enrollment, ['ends_on' => $this->wish->today], 'not in the list of everyone');
-            $names[] = $this->sections->nameOf($enrollment->text('section_id'));
+            $this->plan->update($enrollment, ['ends_on' => $this->wish->today], 'not in the list of everyone');
+            $names[] = $this->sections->nameOf($enrollment->sectionId());
         }
         $this->row($person, implode(', ', $names), 'leaves: not in the list');
     }
 
-    private function remove(Row $person): void
+    private function remove(Person $person): void
     {
         foreach ($this->roster->enrollmentsOf($person->id) as $enrollment) {
-            if ($enrollment->text('section_id') === $this->scope->sectionId) {
-                $this->plan->update(Entity::Enrollment, $enrollment, ['ends_on' => $this->wish->today], 'not in the list of the section');
-                $this->row($person, $this->sections->nameOf($enrollment->text('section_id')), 'is taken out: not in the list');
+            if ($enrollment->sectionId() === $this->scope->sectionId) {
+                $this->plan->update($enrollment, ['ends_on' => $this->wish->today], 'not in the list of the section');
+                $this->row($person, $this->sections->nameOf($enrollment->sectionId()), 'is taken out: not in the list');
             }
         }
     }
 
-    private function row(Row $person, string $sections, string $why): void
+    private function row(Person $person, string $sections, string $why): void
     {
         $this->plan->row(new PlanRow(0, Verdict::Leaving, [
-            'Name' => Cell::same(trim($person->text('given_name').' '.$person->text('family_name'))),
-            'Number' => Cell::same($person->text('number')),
-            'Grade' => Cell::same(GradeLevel::read($person->text('grade'))?->short() ?? ''),
+            'Name' => Cell::same(trim($person->givenName().' '.$person->familyName())),
+            'Number' => Cell::same((string) $person->number()),
+            'Grade' => Cell::same(GradeLevel::read((string) $person->grade())?->short() ?? ''),
             'Section' => new Cell($sections, ''),
             'Guardians' => Cell::same(''),
-        ], $why, [], $person->id, $person->maybe('number')));
+        ], $why, [], $person->id, $person->number()));
     }
 }

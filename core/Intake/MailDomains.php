@@ -4,10 +4,9 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Intake;
 
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records\School;
 
 /** Notices when most of a list uses a mail domain that the school has not named: then the setting is probably wrong. */
 final class MailDomains
@@ -37,13 +36,13 @@ final class MailDomains
     }
 
     /** The plan that adds a domain to a school's own. */
-    public static function adding(Row $school, string $domain): Plan
+    public static function adding(School $school, string $domain): Plan
     {
-        $known = array_values(array_filter((array) json_decode($school->text('mail_domains'), true), is_string(...)));
+        $known = array_values(array_filter((array) json_decode($school->mailDomains(), true), is_string(...)));
         $domains = array_values(array_unique([...$known, $domain]));
         $plan = new PlanBuilder;
-        $plan->update(Entity::School, $school, ['mail_domains' => json_encode($domains, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)], 'used by most of a list');
+        $plan->update($school, ['mail_domains' => json_encode($domains, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)], 'used by most of a list');
 
-        return $plan->build("Mail domain $domain", "Adds $domain to the mail domains of {$school->text('name')}.");
+        return $plan->build("Mail domain $domain", "Adds $domain to the mail domains of {$school->name()}.");
     }
 }

@@ -7,7 +7,7 @@ namespace Vantrel\Core\Intake;
 use Vantrel\Core\Matching\Evidence;
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Names\PersonName;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records\Person;
 
 /**
  * Which name a known person goes on under when a list writes it otherwise. A short form, an initial, half of a double name or
@@ -16,7 +16,7 @@ use Vantrel\Core\Plan\Row;
 final class NameChoice
 {
     /** @param  list<Evidence>  $evidence of the match */
-    public static function of(StudentLine $line, Row $person, array $evidence): PersonName
+    public static function of(StudentLine $line, Person $person, array $evidence): PersonName
     {
         if ($line->account !== '') {
             return $line->name;
@@ -30,8 +30,8 @@ final class NameChoice
         }
 
         return new PersonName(
-            self::better($line->name->given, $person->text('given_name'), $levels['given name'] ?? $levels['given initial'] ?? ''),
-            self::better($line->name->family, $person->text('family_name'), $levels['family name'] ?? $levels['family initial'] ?? ''),
+            self::better($line->name->given, $person->givenName(), $levels['given name'] ?? $levels['given initial'] ?? ''),
+            self::better($line->name->family, $person->familyName(), $levels['family name'] ?? $levels['family initial'] ?? ''),
         );
     }
 

@@ -6,39 +6,46 @@ namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Matching\Subject;
 use Vantrel\Core\Names\NameKey;
-use Vantrel\Core\Plan\Entity;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\EnrollmentRole;
+use Vantrel\Core\Records\Guardianship;
+use Vantrel\Core\Records\GuardianshipState;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonKind;
+use Vantrel\Core\Records\PersonState;
+use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SectionKind;
 use Vantrel\Core\Values\GradeLevel;
 
 /** The students known, their open sections and their guardians' contacts, joined for matching and for describing. */
 final class Roster
 {
-    /** @var array<string, list<Row>> person's id to open student enrollments */
+    /** @var array<string, list<Enrollment>> person's id to open student enrollments */
     private array $enrollments = [];
 
-    /** @var array<string, list<Row>> */
+    /** @var array<string, list<Guardianship>> */
     private array $guardianships;
 
-    /** @var array<string, Row> "school number" to the student who has it */
+    /** @var array<string, Person> "school number" to the student who has it */
     private array $numbers = [];
 
     public function __construct(private readonly Snapshot $snapshot)
     {
-        foreach ($snapshot->all(Entity::Enrollment) as $enrollment) {
-            if ($enrollment->maybe('ends_on') === null && $enrollment->text('role') === 'student') {
-                $this->enrollments[$enrollment->text('person_id')][] = $enrollment;
+        foreach ($snapshot->all(Enrollment::class) as $enrollment) {
+            if ($enrollment->endsOn() === null && $enrollment->role() === EnrollmentRole::Student) {
+                $this->enrollments[$enrollment->personId()][] = $enrollment;
             }
         }
-        $this->guardianships = $snapshot->by(Entity::Guardianship, 'student_id');
-        foreach ($snapshot->all(Entity::Person) as $person) {
-            if ($person->text('kind') === 'student' && $person->text('state') !== 'merged' && $person->maybe('number') !== null) {
-                $this->numbers[$person->text('school_id').' '.$person->text('number')] = $person;
+        $this->guardianships = $snapshot->by(Guardianship::class, 'student_id');
+        foreach ($snapshot->all(Person::class) as $person) {
+            if ($person->kind() === PersonKind::Student && $person->state() !== PersonState::Merged && $person->number() !== null) {
+                $this->numbers[$person->schoolId().' '.$person->number()] = $person;
             }
         }
     }
 
-    public function byNumber(string $schoolId, string $number): ?Row
+    public function byNumber(string $schoolId, string $number): ?Person
     {
         return $this->numbers["$schoolId $number"] ?? null;
     }
@@ -47,8 +54,8 @@ final class Roster
     public function subjects(): array
     {
         $subjects = [];
-        foreach ($this->snapshot->all(Entity::Person) as $person) {
-            if ($person->text('kind') !== 'student' || $person->text('state') === 'merged') {
+        foreach ($this->snapshot->all(Person::class) as $person) {
+            if ($person->kind() !== PersonKind::Student || $person->state() === PersonState::Merged) {
                 continue;
             }
             $subjects[] = $this->of($person);
@@ -60,13 +67,13 @@ final class Roster
     /** Who an account has been merged into, or the account itself. */
     public function survivor(string $personId): string
     {
-        return $this->snapshot->find(Entity::Person, $personId)?->maybe('merged_into') ?? $personId;
+        return $this->snapshot->find(Person::class, $personId)?->mergedInto() ?? $personId;
     }
 
     /** One student as the matcher sees them, or null. */
     public function subject(string $personId): ?Subject
     {
-        $person = $this->snapshot->find(Entity::Person, $personId);
+        $person = $this->snapshot->find(Person::class, $personId);
 
         return $person === null ? null : $this->of($person);
     }
@@ -87,16 +94,16 @@ final class Roster
         );
     }
 
-    /** @return list<Row> */
+    /** @return list<Enrollment> */
     public function enrollmentsOf(string $personId): array
     {
         return $this->enrollments[$personId] ?? [];
     }
 
-    /** @return list<Row> */
+    /** @return list<Enrollment> */
     public function homeroomsOf(string $personId): array
     {
-        return array_values(array_filter($this->enrollmentsOf($personId), fn (Row $e): bool => $this->snapshot->find(Entity::Section, $e->text('section_id'))?->text('kind') === 'homeroom'));
+        return array_values(array_filter($this->enrollmentsOf($personId), fn (Enrollment $e): bool => $this->snapshot->find(Section::class, $e->sectionId())?->kind() === SectionKind::Homeroom));
     }
 
     public function isIn(string $personId, string $sectionId): bool
@@ -105,10 +112,10 @@ final class Roster
     }
 
     /** The open enrollment of a person in a section. */
-    public function enrollmentIn(string $personId, string $sectionId): ?Row
+    public function enrollmentIn(string $personId, string $sectionId): ?Enrollment
     {
         foreach ($this->enrollmentsOf($personId) as $enrollment) {
-            if ($enrollment->text('section_id') === $sectionId) {
+            if ($enrollment->sectionId() === $sectionId) {
                 return $enrollment;
             }
         }
@@ -118,33 +125,33 @@ final class Roster
 
     public function name(string $personId): string
     {
-        $person = $this->snapshot->find(Entity::Person, $personId);
+        $person = $this->snapshot->find(Person::class, $personId);
 
-        return $person === null ? '' : trim($person->text('given_name').' '.$person->text('family_name'));
+        return $person === null ? '' : trim($person->givenName().' '.$person->familyName());
     }
 
     /** "grade 4, 4 Curlew, number 020417, born 2016-03-08": enough to know the child by. */
     public function describe(string $personId): string
     {
-        $person = $this->snapshot->find(Entity::Person, $personId);
+        $person = $this->snapshot->find(Person::class, $personId);
         if ($person === null) {
             return '';
         }
         $parts = [];
-        $grade = GradeLevel::read($person->text('grade'));
+        $grade = GradeLevel::read((string) $person->grade());
         if ($grade !== null) {
             $parts[] = $grade->label();
         }
         foreach ($this->homeroomsOf($personId) as $enrollment) {
-            $parts[] = $this->snapshot->find(Entity::Section, $enrollment->text('section_id'))?->text('name') ?? '';
+            $parts[] = $this->snapshot->find(Section::class, $enrollment->sectionId())?->name() ?? '';
         }
-        if ($person->maybe('number') !== null) {
-            $parts[] = 'number '.$person->text('number');
+        if ($person->number() !== null) {
+            $parts[] = 'number '.$person->number();
         }
-        if ($person->maybe('birth_date') !== null) {
-            $parts[] = 'born '.$person->text('birth_date');
+        if ($person->birthDate() !== null) {
+            $parts[] = 'born '.$person->birthDate();
         }
-        if ($person->text('state') === 'left') {
+        if ($person->state() === PersonState::Left) {
             $parts[] = 'has left';
         }
 
@@ -156,14 +163,14 @@ final class Roster
         return $this->snapshot->schools[$schoolId] ?? 'another school';
     }
 
-    private function of(Row $person): Subject
+    private function of(Person $person): Subject
     {
         [$contacts, $names] = $this->guardiansOf($person->id);
 
         return new Subject(
-            $person->id, $person->text('given_name'), $person->text('family_name'), $person->text('birth_date'),
-            $person->text('number'), $person->text('email'), $person->text('grade'), $person->text('school_id'), $contacts, $names,
-            array_map(fn (Row $e): string => NameKey::of($this->snapshot->find(Entity::Section, $e->text('section_id'))?->text('name') ?? ''), $this->enrollmentsOf($person->id)),
+            $person->id, $person->givenName(), $person->familyName(), (string) $person->birthDate(),
+            (string) $person->number(), (string) $person->email(), (string) $person->grade(), $person->schoolId(), $contacts, $names,
+            array_map(fn (Enrollment $e): string => NameKey::of($this->snapshot->find(Section::class, $e->sectionId())?->name() ?? ''), $this->enrollmentsOf($person->id)),
         );
     }
 
@@ -172,17 +179,18 @@ final class Roster
     {
         $contacts = $names = [];
         foreach ($this->guardianships[$personId] ?? [] as $link) {
-            if ($link->text('state') === 'ended') {
+            if ($link->state() === GuardianshipState::Ended) {
                 continue;
             }
-            $guardian = $this->snapshot->find(Entity::Person, $link->text('guardian_id'));
+            $guardian = $this->snapshot->find(Person::class, $link->guardianId());
             foreach (['email', 'phone'] as $column) {
-                if ($guardian?->maybe($column) !== null) {
-                    $contacts[] = $guardian->text($column);
+                $contact = $guardian?->field($column);
+                if ($contact !== null) {
+                    $contacts[] = $contact;
                 }
             }
-            if (str_contains((string) $guardian?->text('search_name'), ' ')) {
-                $names[] = (string) $guardian?->text('search_name');
+            if (str_contains((string) $guardian?->searchName(), ' ')) {
+                $names[] = (string) $guardian?->searchName();
             }
         }
 

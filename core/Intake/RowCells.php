@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Plan\Cell;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\Person;
 use Vantrel\Core\Values\GradeLevel;
 
 /** A student's row as the plan shows it: what stands now and what would stand. */
@@ -19,18 +20,18 @@ final readonly class RowCells
      * @param  list<Place>  $places
      * @return array<string, Cell>
      */
-    public function of(StudentLine $line, ?Row $person, array $places): array
+    public function of(StudentLine $line, ?Person $person, array $places): array
     {
-        $was = fn (string $column, string $now): Cell => $person === null || $now === '' ? Cell::same($now ?: ($person?->text($column) ?? '')) : new Cell($person->text($column), $now);
+        $was = fn (string $column, string $now): Cell => $person === null || $now === '' ? Cell::same($now ?: ($person?->field($column) ?? '')) : new Cell($person->field($column) ?? '', $now);
         $grade = fn (string $code): string => GradeLevel::read($code)?->short() ?? $code;
-        $known = $person === null ? '' : trim($person->text('given_name').' '.$person->text('family_name'));
+        $known = $person === null ? '' : trim($person->givenName().' '.$person->familyName());
         $name = $person === null ? Cell::same($line->name->full()) : new Cell($known, $line->name->full() ?: $known);
         $gradeCell = $was('grade', $line->grade);
         $written = array_values(array_filter([$line->homeroom, ...$line->sections], fn (string $s): bool => $s !== ''));
         $after = $places === [] ? implode(', ', $written) : implode(', ', array_map(fn (Place $p): string => $p->name, $places));
         $before = $after;
         if ($person !== null && $places !== []) {
-            $homerooms = array_map(fn (Row $e): string => $this->sections->nameOf($e->text('section_id')), $this->roster->homeroomsOf($person->id));
+            $homerooms = array_map(fn (Enrollment $e): string => $this->sections->nameOf($e->sectionId()), $this->roster->homeroomsOf($person->id));
             $fresh = array_filter($places, fn (Place $p): bool => ! $this->roster->isIn($person->id, $p->sectionId));
             // Only a homeroom takes the place of another; a class comes to what is there.
             $before = match (true) {

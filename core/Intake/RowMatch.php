@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Matching\Candidate;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Verdict;
+use Vantrel\Core\Records\Person;
 
 /** Who a row of the list is: someone known, nobody known, or not settled yet. */
 final readonly class RowMatch
@@ -17,7 +17,7 @@ final readonly class RowMatch
      */
     private function __construct(
         public Verdict $verdict,
-        public ?Row $person,
+        public ?Person $person,
         public ?Candidate $candidate,
         public string $why,
         public ?string $question,
@@ -31,7 +31,7 @@ final readonly class RowMatch
         return new self(Verdict::New, null, null, '', $question, 'same', $apart);
     }
 
-    public static function found(Row $person, Candidate $candidate, string $how, ?string $question): self
+    public static function found(Person $person, Candidate $candidate, string $how, ?string $question): self
     {
         return new self(Verdict::Update, $person, $candidate, '', $question, $how);
     }

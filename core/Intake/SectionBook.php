@@ -7,13 +7,15 @@ namespace Vantrel\Core\Intake;
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Placement\SectionNames;
 use Vantrel\Core\Plan\Choice;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Question;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SectionKind;
+use Vantrel\Core\Records\SectionState;
 use Vantrel\Core\Values\GradeLevel;
 
 /** The sections a list names: those of the school's year, and the new ones it needs. */
@@ -22,10 +24,10 @@ final class SectionBook
     /** The question that kept the last row from being placed. */
     public ?string $question = null;
 
-    /** @var array<string, Row> plain name to open section of this school and year */
+    /** @var array<string, Section> plain name to open section of this school and year */
     private array $known = [];
 
-    /** @var array<string, Row> plain name to section of this school and year that has been archived */
+    /** @var array<string, Section> plain name to section of this school and year that has been archived */
     private array $archived = [];
 
     /** @var array<string, true> ids of questions that are in the plan */
@@ -40,12 +42,12 @@ final class SectionBook
         private readonly Ids $ids,
         private readonly PlanBuilder $plan,
     ) {
-        foreach ($snapshot->all(Entity::Section) as $section) {
-            if ($section->text('school_id') === $wish->schoolId && $section->text('school_year_id') === $wish->yearId) {
-                if ($section->text('state') === 'open') {
-                    $this->known[self::key($section->text('name'))] = $section;
+        foreach ($snapshot->all(Section::class) as $section) {
+            if ($section->schoolId() === $wish->schoolId && $section->schoolYearId() === $wish->yearId) {
+                if ($section->state() === SectionState::Open) {
+                    $this->known[self::key($section->name())] = $section;
                 } else {
-                    $this->archived[self::key($section->text('name'))] = $section;
+                    $this->archived[self::key($section->name())] = $section;
                 }
             }
         }
@@ -95,19 +97,19 @@ final class SectionBook
     }
 
     /** The open section of this name that is there. */
-    public function known(string $name): ?Row
+    public function known(string $name): ?Section
     {
         return $this->known[self::key($name)] ?? null;
     }
 
     public function nameOf(string $sectionId): string
     {
-        return $this->snapshot->find(Entity::Section, $sectionId)?->text('name') ?? '';
+        return $this->snapshot->find(Section::class, $sectionId)?->name() ?? '';
     }
 
     public function isHere(string $sectionId): bool
     {
-        return $this->snapshot->find(Entity::Section, $sectionId)?->text('school_id') === $this->wish->schoolId;
+        return $this->snapshot->find(Section::class, $sectionId)?->schoolId() === $this->wish->schoolId;
     }
 
     public function warnOfNew(): void
@@ -117,7 +119,7 @@ final class SectionBook
             $this->plan->warn((count($names) === 1 ? 'A section that is not there yet will be made: ' : count($names).' sections that are not there yet will be made: ').Words::some($names, 6).'.');
         }
         foreach (array_intersect_key($this->archived, $this->made) as $section) {
-            $this->plan->warn("{$section->text('name')} was archived on ".Words::day($section->text('archived_on')).'; this makes another section of that name, with a code of its own. To go on with the old one, undo its archive in the Ledger first.');
+            $this->plan->warn("{$section->name()} was archived on ".Words::day((string) $section->archivedOn()).'; this makes another section of that name, with a code of its own. To go on with the old one, undo its archive in the Ledger first.');
         }
     }
 
@@ -136,8 +138,8 @@ final class SectionBook
         if ($near !== null) {
             $id = substr(hash('sha256', "section|$key|{$near->id}"), 0, 20);
             $answer = $this->wish->answers[$id] ?? null;
-            $this->askOnce(new Question($id, $row, "Is “{$name}” {$near->text('name')}?", "row $row: no section is called “{$name}”", [
-                new Choice('use', "It is {$near->text('name')}", 'for every row that says so', 'use'),
+            $this->askOnce(new Question($id, $row, "Is “{$name}” {$near->name()}?", "row $row: no section is called “{$name}”", [
+                new Choice('use', "It is {$near->name()}", 'for every row that says so', 'use'),
                 new Choice('make', "Make the section {$name}", 'with its own roster and code', 'make'),
                 new Choice('leave', 'Leave the section out', 'takes the student, and places them nowhere by this', 'leave'),
             ], [], null, in_array($answer, ['use', 'make', 'leave'], true) ? $answer : null, $sheet, 'section'));
@@ -183,13 +185,13 @@ final class SectionBook
         }
     }
 
-    private function placeOf(Row $section): Place
+    private function placeOf(Section $section): Place
     {
-        return new Place($section->id, $section->text('name'), $section->text('kind') === 'homeroom', $section->maybe('grade'));
+        return new Place($section->id, $section->name(), $section->kind() === SectionKind::Homeroom, $section->grade());
     }
 
     /** The known section that this may be a slip of: one letter off, and the digits the same. */
-    private function nearest(string $key): ?Row
+    private function nearest(string $key): ?Section
     {
         $digits = (string) preg_replace('/\D/', '', $key);
         foreach ($this->known as $name => $section) {

@@ -8,26 +8,30 @@ use Vantrel\Core\Codes\UserNames;
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Cell;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\PlanRow;
 use Vantrel\Core\Plan\Problem;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Plan\Verdict;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\EnrollmentRole;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonKind;
+use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Values\GradeLevel;
 
 /** Staff and sections as lists name them. Staff are known by their e-mail address, a section's teacher also by name. */
 final class StaffBook
 {
-    /** @var array<string, Row> e-mail to member of staff */
+    /** @var array<string, Person> e-mail to member of staff */
     private array $byEmail = [];
 
-    /** @var array<string, list<Row>> plain name to members of staff of this school */
+    /** @var array<string, list<Person>> plain name to members of staff of this school */
     private array $byName = [];
 
-    /** @var array<string, list<Row>> section's id to its open staff enrollments */
+    /** @var array<string, list<Enrollment>> section's id to its open staff enrollments */
     private array $staffOf = [];
 
     /** @var array<string, string> e-mail to id of someone the plan makes */
@@ -45,19 +49,19 @@ final class StaffBook
         private readonly PlanBuilder $plan,
         private readonly AddressBook $addresses,
     ) {
-        foreach ($snapshot->all(Entity::Person) as $person) {
-            if ($person->text('kind') === 'staff' && $person->text('state') !== 'merged') {
-                if ($person->maybe('email') !== null) {
-                    $this->byEmail[$person->text('email')] = $person;
+        foreach ($snapshot->all(Person::class) as $person) {
+            if ($person->kind() === PersonKind::Staff && $person->state() !== PersonState::Merged) {
+                if ($person->email() !== null) {
+                    $this->byEmail[$person->email()] = $person;
                 }
-                if ($person->text('school_id') === $wish->schoolId) {
-                    $this->byName[$person->text('search_name')][] = $person;
+                if ($person->schoolId() === $wish->schoolId) {
+                    $this->byName[$person->searchName()][] = $person;
                 }
             }
         }
-        foreach ($snapshot->all(Entity::Enrollment) as $enrollment) {
-            if ($enrollment->maybe('ends_on') === null && $enrollment->text('role') !== 'student') {
-                $this->staffOf[$enrollment->text('section_id')][] = $enrollment;
+        foreach ($snapshot->all(Enrollment::class) as $enrollment) {
+            if ($enrollment->endsOn() === null && $enrollment->role() !== EnrollmentRole::Student) {
+                $this->staffOf[$enrollment->sectionId()][] = $enrollment;
             }
         }
     }
@@ -70,7 +74,7 @@ final class StaffBook
             $problems[] = new Problem('e-mail', "Two people of this list have the address $line->email. Staff sign in with it, so each needs their own.");
         }
         $known = $this->byEmail[$line->email] ?? null;
-        if ($problems === [] && $known !== null && ! $this->wish->writes($known) && ($line->sections === [] || $known->text('state') !== 'active')) {
+        if ($problems === [] && $known !== null && ! $this->wish->writes($known) && ($line->sections === [] || $known->state() !== PersonState::Active)) {
             // Whether they work or worked there is for that school to say.
             $problems[] = new Problem('e-mail', "$line->email is on the staff of another school of the district. Invite them into a section instead; that school can hand them over.");
         }
@@ -92,7 +96,7 @@ final class StaffBook
         if ($id === null) {
             $id = $this->make($line->name, $line->email, $line->phone, $line->number);
         } elseif ($known !== null && $this->wish->writes($known)) {
-            $this->plan->update(Entity::Person, $known, array_filter(['phone' => $known->maybe('phone') === null ? $line->phone : '', 'state' => 'active'], fn (string $v): bool => $v !== ''), "row $line->number", $line->number);
+            $this->plan->update($known, array_filter(['phone' => $known->phone() === null ? $line->phone : '', 'state' => 'active'], fn (string $v): bool => $v !== ''), "row $line->number", $line->number);
             $changed = $this->plan->changes(Entity::Person, $known->id);
         }
         $names = [];
@@ -103,7 +107,7 @@ final class StaffBook
                 $changed = $this->teach($place->sectionId, $id, $line->role, $line->number) || $changed;
             }
         }
-        $this->row($line->number, $line->sheet, $new ? Verdict::New : ($changed ? Verdict::Update : Verdict::Same), $line->name->full() ?: trim($known?->text('given_name').' '.$known?->text('family_name')), implode(', ', $names), $new ? 'nobody on the staff has this address' : '', $line->problems);
+        $this->row($line->number, $line->sheet, $new ? Verdict::New : ($changed ? Verdict::Update : Verdict::Same), $line->name->full() ?: trim($known?->givenName().' '.$known?->familyName()), implode(', ', $names), $new ? 'nobody on the staff has this address' : '', $line->problems);
     }
 
     public function section(SectionLine $line): void
@@ -122,7 +126,7 @@ final class StaffBook
         }
         $changed = false;
         if ($known !== null && $line->grade !== '') {
-            $this->plan->update(Entity::Section, $known, ['grade' => $line->grade], "row $line->number", $line->number);
+            $this->plan->update($known, ['grade' => $line->grade], "row $line->number", $line->number);
             $changed = $this->plan->changes(Entity::Section, $known->id);
         }
         if ($teacher !== null) {
@@ -155,7 +159,7 @@ final class StaffBook
             $family = (string) preg_replace('/^(mr|mrs|ms|miss|dr|prof|sr|sra|mme|m) /', '', $key);
             foreach ($this->byName as $people) {
                 foreach ($people as $person) {
-                    if (NameKey::of($person->text('family_name')) === $family) {
+                    if (NameKey::of($person->familyName()) === $family) {
                         $found[] = $person;
                     }
                 }
@@ -187,10 +191,10 @@ final class StaffBook
     {
         $hasLead = false;
         foreach ($this->staffOf[$sectionId] ?? [] as $enrollment) {
-            if ($enrollment->text('person_id') === $personId) {
+            if ($enrollment->personId() === $personId) {
                 return false;
             }
-            $hasLead = $hasLead || $enrollment->text('role') === 'lead';
+            $hasLead = $hasLead || $enrollment->role() === EnrollmentRole::Lead;
         }
         $id = $this->ids->for('teaches', $sectionId, $personId);
         if ($this->plan->changes(Entity::Enrollment, $id)) {
@@ -200,7 +204,7 @@ final class StaffBook
         $role = $role === 'lead' && $hasLead ? 'co_teacher' : $role;
         $values = ['section_id' => $sectionId, 'person_id' => $personId, 'role' => $role, 'begins_on' => $this->wish->today, 'ends_on' => null, 'source' => 'list'];
         $this->plan->insert(Entity::Enrollment, $id, $values, "row $row", $row);
-        $this->staffOf[$sectionId][] = new Row($id, 0, $values);
+        $this->staffOf[$sectionId][] = new Enrollment($id, 0, $values);
 
         return true;
     }

@@ -7,16 +7,20 @@ namespace Vantrel\Core\Merging;
 use Vantrel\Core\Calendar\Span;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Cell;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\PlanRow;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Plan\Tally;
 use Vantrel\Core\Plan\Verdict;
 use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\Guardianship;
+use Vantrel\Core\Records\Identity;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonState;
+use Vantrel\Core\Records\SignIn;
 
 /**
  * Makes two accounts of one person one. The survivor keeps its id; the other stays in the database, marked as merged, so
@@ -34,29 +38,29 @@ final class MergePlanner
      */
     public static function plan(Snapshot $snapshot, string $aId, string $bId, array $picks = []): Plan
     {
-        $a = $snapshot->find(Entity::Person, $aId) ?? throw new Refusal('One of the two accounts is not there any more.');
-        $b = $snapshot->find(Entity::Person, $bId) ?? throw new Refusal('One of the two accounts is not there any more.');
-        if ($a->id === $b->id || $a->text('state') === 'merged' || $b->text('state') === 'merged') {
+        $a = $snapshot->find(Person::class, $aId) ?? throw new Refusal('One of the two accounts is not there any more.');
+        $b = $snapshot->find(Person::class, $bId) ?? throw new Refusal('One of the two accounts is not there any more.');
+        if ($a->id === $b->id || $a->state() === PersonState::Merged || $b->state() === PersonState::Merged) {
             throw new Refusal('These two have been merged already.');
         }
-        if ($a->text('kind') !== $b->text('kind')) {
-            throw new Refusal("A {$a->text('kind')} and a {$b->text('kind')} cannot be one account.");
+        if ($a->kind() !== $b->kind()) {
+            throw new Refusal("A {$a->kind()->value} and a {$b->kind()->value} cannot be one account.");
         }
         [$keep, $drop] = self::survivor($snapshot, $a, $b);
         $plan = new PlanBuilder;
         // The one that goes first frees its number before the survivor takes it: the database allows a number once.
-        $plan->update(Entity::Person, $drop, ['state' => 'merged', 'merged_into' => $keep->id], 'merged into '.self::name($keep));
-        foreach ($snapshot->where(Entity::Person, 'merged_into', $drop->id) as $earlier) {
-            $plan->update(Entity::Person, $earlier, ['merged_into' => $keep->id], 'follows a merge');
+        $plan->update($drop, ['state' => 'merged', 'merged_into' => $keep->id], 'merged into '.self::name($keep));
+        foreach ($snapshot->where(Person::class, 'merged_into', $drop->id) as $earlier) {
+            $plan->update($earlier, ['merged_into' => $keep->id], 'follows a merge');
         }
         self::fields($plan, $keep, $drop, $picks);
         $signIns = 0;
-        foreach ($snapshot->where(Entity::SignIn, 'person_id', $drop->id) as $signIn) {
-            $plan->update(Entity::SignIn, $signIn, ['person_id' => $keep->id], 'signs in to '.self::name($keep));
+        foreach ($snapshot->where(SignIn::class, 'person_id', $drop->id) as $signIn) {
+            $plan->update($signIn, ['person_id' => $keep->id], 'signs in to '.self::name($keep));
             $signIns++;
         }
-        foreach ($snapshot->where(Entity::Identity, 'person_id', $drop->id) as $identity) {
-            $plan->update(Entity::Identity, $identity, ['person_id' => $keep->id], 'signs in to '.self::name($keep));
+        foreach ($snapshot->where(Identity::class, 'person_id', $drop->id) as $identity) {
+            $plan->update($identity, ['person_id' => $keep->id], 'signs in to '.self::name($keep));
         }
         $enrollments = self::enrollments($plan, $snapshot, $keep, $drop);
         $guardians = self::guardians($plan, $snapshot, $keep, $drop);
@@ -77,17 +81,17 @@ final class MergePlanner
      * The account with more evidence of use stays: it has been signed in to last, then more enrollments, then a number,
      * then the one made first.
      *
-     * @return array{Row, Row} who stays, who goes
+     * @return array{Person, Person} who stays, who goes
      */
-    private static function survivor(Snapshot $snapshot, Row $a, Row $b): array
+    private static function survivor(Snapshot $snapshot, Person $a, Person $b): array
     {
-        $use = function (Row $p) use ($snapshot): array {
+        $use = function (Person $p) use ($snapshot): array {
             $last = '';
-            foreach ($snapshot->where(Entity::SignIn, 'person_id', $p->id) as $signIn) {
-                $last = max($last, $signIn->text('last_signed_in_at'));
+            foreach ($snapshot->where(SignIn::class, 'person_id', $p->id) as $signIn) {
+                $last = max($last, (string) $signIn->lastSignedInAt());
             }
 
-            return [$p->text('state') === 'active' ? 1 : 0, $last, count($snapshot->where(Entity::Enrollment, 'person_id', $p->id)), $p->maybe('number') === null ? 0 : 1];
+            return [$p->state() === PersonState::Active ? 1 : 0, $last, count($snapshot->where(Enrollment::class, 'person_id', $p->id)), $p->number() === null ? 0 : 1];
         };
         $order = $use($a) <=> $use($b);
         if ($order === 0) {
@@ -98,14 +102,14 @@ final class MergePlanner
     }
 
     /** @param  array<string, string>  $picks */
-    private static function fields(PlanBuilder $plan, Row $keep, Row $drop, array $picks): void
+    private static function fields(PlanBuilder $plan, Person $keep, Person $drop, array $picks): void
     {
         /** @var array<string, string|null> $values */
         $values = [];
         $n = 0;
         foreach (self::FIELDS as $column => $label) {
-            $mine = $keep->maybe($column);
-            $theirs = $drop->maybe($column);
+            $mine = $keep->field($column);
+            $theirs = $drop->field($column);
             // Never a blank over a value; a full name over one cut short; else the survivor's own.
             $default = $mine === null || ($theirs !== null && $mine !== $theirs && str_starts_with(mb_strtolower($theirs), mb_strtolower($mine)) && in_array($column, ['given_name', 'family_name'], true)) ? $theirs : $mine;
             $picked = match ($picks[$column] ?? null) {
@@ -117,7 +121,7 @@ final class MergePlanner
             if ($column === 'email' && $stays !== $mine) {
                 // What is known of an address goes with it.
                 foreach (['email_state', 'email_by', 'email_at'] as $of) {
-                    $values[$of] = $drop->maybe($of);
+                    $values[$of] = $drop->field($of);
                 }
                 $values['email_state'] ??= 'claimed';
             }
@@ -129,47 +133,47 @@ final class MergePlanner
             $values[$column] ??= '';
         }
         $values['search_name'] = (new PersonName($values['given_name'], $values['family_name']))->searchKey();
-        $values['state'] = $keep->text('state') === 'active' || $drop->text('state') === 'active' ? 'active' : $keep->text('state');
-        $plan->update(Entity::Person, $keep, $values, 'merged with '.self::name($drop));
+        $values['state'] = $keep->state() === PersonState::Active || $drop->state() === PersonState::Active ? PersonState::Active->value : $keep->state()->value;
+        $plan->update($keep, $values, 'merged with '.self::name($drop));
     }
 
-    private static function enrollments(PlanBuilder $plan, Snapshot $snapshot, Row $keep, Row $drop): int
+    private static function enrollments(PlanBuilder $plan, Snapshot $snapshot, Person $keep, Person $drop): int
     {
         $mine = [];
-        foreach ($snapshot->where(Entity::Enrollment, 'person_id', $keep->id) as $enrollment) {
-            $mine[$enrollment->text('section_id')][] = $enrollment;
+        foreach ($snapshot->where(Enrollment::class, 'person_id', $keep->id) as $enrollment) {
+            $mine[$enrollment->sectionId()][] = $enrollment;
         }
         $brought = 0;
-        foreach ($snapshot->where(Entity::Enrollment, 'person_id', $drop->id) as $theirs) {
-            $span = new Span($theirs->text('begins_on'), $theirs->maybe('ends_on'));
-            foreach ($mine[$theirs->text('section_id')] ?? [] as $own) {
-                $ownSpan = new Span($own->text('begins_on'), $own->maybe('ends_on'));
+        foreach ($snapshot->where(Enrollment::class, 'person_id', $drop->id) as $theirs) {
+            $span = new Span($theirs->beginsOn(), $theirs->endsOn());
+            foreach ($mine[$theirs->sectionId()] ?? [] as $own) {
+                $ownSpan = new Span($own->beginsOn(), $own->endsOn());
                 if ($ownSpan->touches($span)) {
                     $both = $ownSpan->united($span);
-                    $plan->update(Entity::Enrollment, $own, ['begins_on' => $both->begins, 'ends_on' => $both->ends], 'dates of both accounts');
+                    $plan->update($own, ['begins_on' => $both->begins, 'ends_on' => $both->ends], 'dates of both accounts');
                     // Left with the other account as a span without a day: it counts nowhere, and undo can bring it back.
-                    $plan->update(Entity::Enrollment, $theirs, ['ends_on' => $theirs->text('begins_on')], 'covered by the other account');
+                    $plan->update($theirs, ['ends_on' => $theirs->beginsOn()], 'covered by the other account');
 
                     continue 2;
                 }
             }
-            $plan->update(Entity::Enrollment, $theirs, ['person_id' => $keep->id], 'brought over');
+            $plan->update($theirs, ['person_id' => $keep->id], 'brought over');
             $brought++;
         }
 
         return $brought;
     }
 
-    private static function guardians(PlanBuilder $plan, Snapshot $snapshot, Row $keep, Row $drop): int
+    private static function guardians(PlanBuilder $plan, Snapshot $snapshot, Person $keep, Person $drop): int
     {
         $mine = [];
-        foreach ($snapshot->where(Entity::Guardianship, 'student_id', $keep->id) as $link) {
-            $mine[$link->text('guardian_id')] = true;
+        foreach ($snapshot->where(Guardianship::class, 'student_id', $keep->id) as $link) {
+            $mine[$link->guardianId()] = true;
         }
         $brought = 0;
-        foreach ($snapshot->where(Entity::Guardianship, 'student_id', $drop->id) as $link) {
-            if (! isset($mine[$link->text('guardian_id')])) {
-                $plan->update(Entity::Guardianship, $link, ['student_id' => $keep->id], 'brought over');
+        foreach ($snapshot->where(Guardianship::class, 'student_id', $drop->id) as $link) {
+            if (! isset($mine[$link->guardianId()])) {
+                $plan->update($link, ['student_id' => $keep->id], 'brought over');
                 $brought++;
             }
         }
@@ -177,8 +181,8 @@ final class MergePlanner
         return $brought;
     }
 
-    private static function name(Row $person): string
+    private static function name(Person $person): string
     {
-        return trim($person->text('given_name').' '.$person->text('family_name'));
+        return trim($person->givenName().' '.$person->familyName());
     }
 }

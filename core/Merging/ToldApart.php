@@ -4,22 +4,22 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Merging;
 
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Person;
 
 /** Notes that two accounts are two people: they are not shown as look-alikes again. */
 final class ToldApart
 {
-    public static function plan(Row $a, Row $b, Ids $ids): Plan
+    public static function plan(Person $a, Person $b, Ids $ids): Plan
     {
         $pair = [$a->id, $b->id];
         sort($pair);
         $plan = new PlanBuilder;
         $plan->insert(Entity::KnownApart, $ids->for('apart', ...$pair), ['left_id' => $pair[0], 'right_id' => $pair[1]], 'told apart');
-        $name = fn (Row $p): string => trim($p->text('given_name').' '.$p->text('family_name'));
+        $name = fn (Person $p): string => trim($p->givenName().' '.$p->familyName());
 
         return $plan->build("{$name($a)} and {$name($b)} told apart", "{$name($a)} and {$name($b)} are two people and are not asked about again.");
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vantrel\Core\Placement;
 
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Records\CodeUse;
 
 /** When a join code works, for how many, and for whom. Instants are UTC, the interval half-open. */
 final readonly class CodeTerms

@@ -4,12 +4,18 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Placement;
 
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\JoinCode;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonKind;
+use Vantrel\Core\Records\PersonState;
+use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SectionState;
 
 /** Getting single people into and out of sections. */
 final class Enrolling
@@ -17,26 +23,26 @@ final class Enrolling
     /**
      * A student with an account comes in by a code. Empty where they are in already.
      *
-     * @param  list<Row>  $enrollments the student's own
+     * @param  list<Enrollment>  $enrollments the student's own
      * @param  int  $cameIn how many are in the section by this code
      * @param  string  $now UTC instant
      *
      * @throws Refusal in words for the student
      */
-    public static function byCode(Row $section, Row $code, Row $person, array $enrollments, int $cameIn, Ids $ids, string $today, string $now): Plan
+    public static function byCode(Section $section, JoinCode $code, Person $person, array $enrollments, int $cameIn, Ids $ids, string $today, string $now): Plan
     {
         self::mustBeOpen($section);
-        if ($person->text('kind') !== 'student' || $person->text('state') !== 'active') {
+        if ($person->kind() !== PersonKind::Student || $person->state() !== PersonState::Active) {
             throw new Refusal('A join code is for students. Staff come in by invitation.');
         }
         $plan = new PlanBuilder;
         if (self::isIn($section->id, $enrollments, $today)) {
-            return $plan->build("{$section->text('name')}", "{$person->text('given_name')} is in {$section->text('name')} already.");
+            return $plan->build("{$section->name()}", "{$person->givenName()} is in {$section->name()} already.");
         }
         JoinCodes::mustAdmit($code, $cameIn, $now);
         self::insert($plan, $section->id, $person->id, 'student', 'code', $ids, $today, null, $code->id, $now);
 
-        return $plan->build("Into {$section->text('name')} by code", self::name($person)." comes into {$section->text('name')} by its code.");
+        return $plan->build("Into {$section->name()} by code", self::name($person)." comes into {$section->name()} by its code.");
     }
 
     /**
@@ -55,12 +61,12 @@ final class Enrolling
     /**
      * Whether someone is in a section on a day, or is going to be.
      *
-     * @param  list<Row>  $enrollments the person's own
+     * @param  list<Enrollment>  $enrollments the person's own
      */
     public static function isIn(string $sectionId, array $enrollments, string $day): bool
     {
         foreach ($enrollments as $enrollment) {
-            if ($enrollment->text('section_id') === $sectionId && ($enrollment->maybe('ends_on') === null || $enrollment->text('ends_on') > $day)) {
+            if ($enrollment->sectionId() === $sectionId && $enrollment->lastsBeyond($day)) {
                 return true;
             }
         }
@@ -68,15 +74,15 @@ final class Enrolling
         return false;
     }
 
-    public static function mustBeOpen(Row $section): void
+    public static function mustBeOpen(Section $section): void
     {
-        if ($section->text('state') !== 'open') {
-            throw new Refusal('{{section}} is archived and cannot be changed.', null, ['section' => $section->text('name')]);
+        if ($section->state() !== SectionState::Open) {
+            throw new Refusal('{{section}} is archived and cannot be changed.', null, ['section' => $section->name()]);
         }
     }
 
-    public static function name(Row $person): string
+    public static function name(Person $person): string
     {
-        return trim($person->text('given_name').' '.$person->text('family_name'));
+        return trim($person->givenName().' '.$person->familyName());
     }
 }

@@ -8,13 +8,19 @@ use Vantrel\Core\Accounts\Address;
 use Vantrel\Core\Accounts\AddressSource;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Names\PersonName;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Invitation;
+use Vantrel\Core\Records\InvitationState;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonKind;
+use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SectionState;
 use Vantrel\Core\Values\MailAddress;
 
 /** Inviting colleagues into a section by mail, and what they answer. */
@@ -26,18 +32,18 @@ final class Invitations
     /**
      * Invites one or many. All of them or, where one cannot be, none: each refusal names its address.
      *
-     * @param  list<Row>  $invitations of the section
-     * @param  list<Row>  $staff who teach it now
+     * @param  list<Invitation>  $invitations of the section
+     * @param  list<Person>  $staff who teach it now
      * @param  array<string, Token>  $tokens address as typed to the token of its link
      * @param  string  $now UTC instant
      * @param  string  $expires UTC instant
      *
      * @throws Refusal
      */
-    public static function invite(Row $section, InviteWish $wish, array $invitations, array $staff, SchoolRules $rules, array $tokens, string $inviterId, Ids $ids, string $now, string $expires): Plan
+    public static function invite(Section $section, InviteWish $wish, array $invitations, array $staff, SchoolRules $rules, array $tokens, string $inviterId, Ids $ids, string $now, string $expires): Plan
     {
-        if ($section->text('state') !== 'open') {
-            throw new Refusal("{$section->text('name')} is archived and takes no new teachers.");
+        if ($section->state() !== SectionState::Open) {
+            throw new Refusal("{$section->name()} is archived and takes no new teachers.");
         }
         $plan = new PlanBuilder;
         $asked = [];
@@ -55,12 +61,12 @@ final class Invitations
         }
         $dates = $wish->role === StaffRole::Substitute ? ', from '.Words::day((string) $wish->beginsOn).' and until '.Words::day((string) $wish->endsOn) : '';
 
-        return $plan->build("Invitation to {$section->text('name')}", 'Invites '.Words::some(array_map(strval(...), array_keys($asked)))." into {$section->text('name')} as {$wish->role->label()}$dates.");
+        return $plan->build("Invitation to {$section->name()}", 'Invites '.Words::some(array_map(strval(...), array_keys($asked)))." into {$section->name()} as {$wish->role->label()}$dates.");
     }
 
     /**
-     * @param  list<Row>  $invitations
-     * @param  list<Row>  $staff
+     * @param  list<Invitation>  $invitations
+     * @param  list<Person>  $staff
      */
     private static function mustBeFree(MailAddress $mail, array $invitations, array $staff, SchoolRules $rules, string $now): void
     {
@@ -68,60 +74,60 @@ final class Invitations
             throw new Refusal("{$mail->address}: {$mail->domain()} is not a mail domain of this school. Use a school address, or ask the coordinator to allow co-teachers from outside.", 'email');
         }
         foreach ($staff as $person) {
-            if ($person->text('email') === $mail->address) {
+            if ($person->email() === $mail->address) {
                 throw new Refusal(Enrolling::name($person)." ({$mail->address}) teaches this section already.", 'email');
             }
         }
         foreach ($invitations as $invitation) {
-            if ($invitation->text('email') === $mail->address && self::stateAt($invitation->text('state'), $invitation->text('expires_at'), $now) === 'invited') {
+            if ($invitation->email() === $mail->address && self::stateAt($invitation->state()->value, $invitation->expiresAt(), $now) === 'invited') {
                 throw new Refusal("{$mail->address} has an open invitation. Send it again, or withdraw it first.", 'email');
             }
         }
     }
 
     /** Sends it again with a new link; the old link stops working. */
-    public static function again(Row $section, Row $invitation, Token $token, string $now, string $expires): Plan
+    public static function again(Section $section, Invitation $invitation, Token $token, string $now, string $expires): Plan
     {
         self::mustBeOpen($invitation, null);
         $plan = new PlanBuilder;
-        $plan->update(Entity::Invitation, $invitation, ['token_hash' => $token->hash(), 'sent_at' => $now, 'expires_at' => $expires], 'sent again');
+        $plan->update($invitation, ['token_hash' => $token->hash(), 'sent_at' => $now, 'expires_at' => $expires], 'sent again');
 
-        return $plan->build("Invitation to {$section->text('name')} again", "Sends {$invitation->text('email')} a new link; the old one stops working.");
+        return $plan->build("Invitation to {$section->name()} again", "Sends {$invitation->email()} a new link; the old one stops working.");
     }
 
-    public static function withdraw(Row $section, Row $invitation, string $now): Plan
+    public static function withdraw(Section $section, Invitation $invitation, string $now): Plan
     {
         self::mustBeOpen($invitation, null);
         $plan = new PlanBuilder;
-        $plan->update(Entity::Invitation, $invitation, ['state' => 'withdrawn', 'answered_at' => $now], 'withdrawn');
+        $plan->update($invitation, ['state' => 'withdrawn', 'answered_at' => $now], 'withdrawn');
 
-        return $plan->build("Invitation to {$section->text('name')} withdrawn", "The link sent to {$invitation->text('email')} stops working.");
+        return $plan->build("Invitation to {$section->name()} withdrawn", "The link sent to {$invitation->email()} stops working.");
     }
 
-    public static function decline(Row $section, Row $invitation, string $now): Plan
+    public static function decline(Section $section, Invitation $invitation, string $now): Plan
     {
         self::mustBeOpen($invitation, $now);
         $plan = new PlanBuilder;
-        $plan->update(Entity::Invitation, $invitation, ['state' => 'declined', 'answered_at' => $now], 'declined');
+        $plan->update($invitation, ['state' => 'declined', 'answered_at' => $now], 'declined');
 
-        return $plan->build("Invitation to {$section->text('name')} declined", "{$invitation->text('email')} declines.");
+        return $plan->build("Invitation to {$section->name()} declined", "{$invitation->email()} declines.");
     }
 
     /**
      * Someone with an account accepts.
      *
-     * @param  list<Row>  $enrollments the person's own
+     * @param  list<Enrollment>  $enrollments the person's own
      */
-    public static function accept(Row $section, Row $invitation, Row $person, array $enrollments, Ids $ids, string $today, string $now): Plan
+    public static function accept(Section $section, Invitation $invitation, Person $person, array $enrollments, Ids $ids, string $today, string $now): Plan
     {
         self::mustBeOpen($invitation, $now);
-        if ($person->text('kind') !== 'staff') {
+        if ($person->kind() !== PersonKind::Staff) {
             throw new Refusal('This invitation is for staff. Sign in with your staff account.');
         }
         $plan = new PlanBuilder;
         self::answer($plan, $section, $invitation, $person->id, $enrollments, $ids, $today, $now);
 
-        return $plan->build("Invitation to {$section->text('name')} accepted", trim("{$person->text('given_name')} {$person->text('family_name')}")." teaches {$section->text('name')}.");
+        return $plan->build("Invitation to {$section->name()} accepted", trim("{$person->givenName()} {$person->familyName()}")." teaches {$section->name()}.");
     }
 
     /**
@@ -129,7 +135,7 @@ final class Invitations
      *
      * @param  string  $passwordHash as stored
      */
-    public static function acceptNew(Row $section, Row $invitation, PersonName $name, string $passwordHash, Ids $ids, string $today, string $now): Plan
+    public static function acceptNew(Section $section, Invitation $invitation, PersonName $name, string $passwordHash, Ids $ids, string $today, string $now): Plan
     {
         self::mustBeOpen($invitation, $now);
         if ($name->full() === '') {
@@ -138,33 +144,33 @@ final class Invitations
         $plan = new PlanBuilder;
         $id = $ids->for('person');
         $plan->insert(Entity::Person, $id, [
-            'school_id' => $section->text('school_id'), 'kind' => 'staff', 'given_name' => $name->given, 'family_name' => $name->family,
+            'school_id' => $section->schoolId(), 'kind' => 'staff', 'given_name' => $name->given, 'family_name' => $name->family,
             'search_name' => $name->searchKey(), 'birth_date' => null, 'number' => null, 'grade' => null,
             // The link was sent there, so whoever holds it reads that mailbox.
-            ...Address::confirmed($invitation->text('email'), AddressSource::Mail, $now)->columns(), 'phone' => null, 'state' => 'active', 'merged_into' => null,
+            ...Address::confirmed($invitation->email(), AddressSource::Mail, $now)->columns(), 'phone' => null, 'state' => 'active', 'merged_into' => null,
         ], 'accepted an invitation');
         $plan->insert(Entity::SignIn, $ids->for('sign-in'), [
-            'person_id' => $id, 'user_name' => $invitation->text('email'), 'passphrase' => null, 'password' => $passwordHash,
+            'person_id' => $id, 'user_name' => $invitation->email(), 'passphrase' => null, 'password' => $passwordHash,
         ], 'accepted an invitation');
         self::answer($plan, $section, $invitation, $id, [], $ids, $today, $now);
 
-        return $plan->build("Invitation to {$section->text('name')} accepted", "{$name->full()} makes a staff account and teaches {$section->text('name')}.");
+        return $plan->build("Invitation to {$section->name()} accepted", "{$name->full()} makes a staff account and teaches {$section->name()}.");
     }
 
-    /** @param  list<Row>  $enrollments */
-    private static function answer(PlanBuilder $plan, Row $section, Row $invitation, string $personId, array $enrollments, Ids $ids, string $today, string $now): void
+    /** @param  list<Enrollment>  $enrollments */
+    private static function answer(PlanBuilder $plan, Section $section, Invitation $invitation, string $personId, array $enrollments, Ids $ids, string $today, string $now): void
     {
-        if ($section->text('state') !== 'open') {
-            throw new Refusal("{$section->text('name')} has been archived; there is nothing to teach in it any more.");
+        if ($section->state() !== SectionState::Open) {
+            throw new Refusal("{$section->name()} has been archived; there is nothing to teach in it any more.");
         }
-        if ($invitation->maybe('ends_on') !== null && $invitation->text('ends_on') <= $today) {
+        if ($invitation->endsOn() !== null && (string) $invitation->endsOn() <= $today) {
             throw new Refusal('The days you were asked for have passed. Ask for a new invitation.');
         }
-        $plan->update(Entity::Invitation, $invitation, ['state' => 'accepted', 'person_id' => $personId, 'answered_at' => $now], 'accepted');
+        $plan->update($invitation, ['state' => 'accepted', 'person_id' => $personId, 'answered_at' => $now], 'accepted');
         if (Enrolling::isIn($section->id, $enrollments, $today)) {
             return;
         }
-        Enrolling::insert($plan, $section->id, $personId, $invitation->text('role'), 'invitation', $ids, max($today, $invitation->text('begins_on')), $invitation->maybe('ends_on'));
+        Enrolling::insert($plan, $section->id, $personId, $invitation->role()->value, 'invitation', $ids, max($today, (string) $invitation->beginsOn()), $invitation->endsOn());
     }
 
     /**
@@ -179,17 +185,17 @@ final class Invitations
         return $stored === 'invited' && $expires <= $now ? 'expired' : $stored;
     }
 
-    private static function mustBeOpen(Row $invitation, ?string $now): void
+    private static function mustBeOpen(Invitation $invitation, ?string $now): void
     {
-        $state = $invitation->text('state');
-        if ($state !== 'invited') {
+        $state = $invitation->state();
+        if ($state !== InvitationState::Invited) {
             throw new Refusal(match ($state) {
-                'accepted' => 'This invitation has been accepted.',
-                'declined' => 'This invitation has been declined. Ask for a new one.',
+                InvitationState::Accepted => 'This invitation has been accepted.',
+                InvitationState::Declined => 'This invitation has been declined. Ask for a new one.',
                 default => 'This invitation has been withdrawn. Ask for a new one.',
             });
         }
-        if ($now !== null && $invitation->text('expires_at') <= $now) {
+        if ($now !== null && $invitation->expiresAt() <= $now) {
             throw new Refusal('This invitation has expired. Ask the teacher to send it again.');
         }
     }

@@ -5,13 +5,16 @@ declare(strict_types=1);
 namespace Vantrel\Core\Placement;
 
 use Vantrel\Core\Codes\CodeBook;
-use Vantrel\Core\Codes\JoinCode;
-use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Codes\CodeSymbols;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records\CodeState;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\JoinCode;
+use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SectionState;
 
 /** Opening, closing and replacing a section's join code. A section has at most one that works. */
 final class JoinCodes
@@ -19,25 +22,25 @@ final class JoinCodes
     /**
      * Gives the section a code; one it has stops working.
      *
-     * @param  list<Row>  $codes of the section
-     * @param  JoinCode|null  $chosen one that a person chose and {@see \Vantrel\Core\Codes\ChosenCode} found safe; null draws one
+     * @param  list<JoinCode>  $codes of the section
+     * @param  CodeSymbols|null  $chosen one that a person chose and {@see \Vantrel\Core\Codes\ChosenCode} found safe; null draws one
      * @param  string  $now UTC instant
      *
      * @throws Refusal where the section is archived
      */
-    public static function open(Row $section, array $codes, CodeBook $book, Ids $ids, string $now, CodeTerms $terms = new CodeTerms, ?JoinCode $chosen = null): Plan
+    public static function open(Section $section, array $codes, CodeBook $book, Ids $ids, string $now, CodeTerms $terms = new CodeTerms, ?CodeSymbols $chosen = null): Plan
     {
-        if ($section->text('state') !== 'open') {
-            throw new Refusal("{$section->text('name')} is archived: it can be read, but nobody can come in by a code.");
+        if ($section->state() !== SectionState::Open) {
+            throw new Refusal("{$section->name()} is archived: it can be read, but nobody can come in by a code.");
         }
         self::mustNotBeOver($terms, $now);
         $plan = new PlanBuilder;
         $replaced = self::closeAll($plan, $codes, $now, 'replaced');
         self::add($plan, $section->id, $chosen ?? $book->draw(), $terms, $ids, $now);
 
-        return $plan->build($replaced ? "New code for {$section->text('name')}" : "Code for {$section->text('name')}", $replaced
-            ? "The old code of {$section->text('name')} stops working and a new one opens it."
-            : "A code opens {$section->text('name')} to students.");
+        return $plan->build($replaced ? "New code for {$section->name()}" : "Code for {$section->name()}", $replaced
+            ? "The old code of {$section->name()} stops working and a new one opens it."
+            : "A code opens {$section->name()} to students.");
     }
 
     /**
@@ -45,31 +48,31 @@ final class JoinCodes
      *
      * @throws Refusal where it is closed, or would be over at once
      */
-    public static function change(Row $section, Row $code, CodeTerms $terms, string $now): Plan
+    public static function change(Section $section, JoinCode $code, CodeTerms $terms, string $now): Plan
     {
-        if ($code->text('state') !== 'open') {
+        if ($code->state() !== CodeState::Open) {
             throw new Refusal('This code is closed. Open a new one.');
         }
         self::mustNotBeOver($terms, $now);
         $plan = new PlanBuilder;
-        $plan->update(Entity::JoinCode, $code, $terms->columns(), 'terms changed');
+        $plan->update($code, $terms->columns(), 'terms changed');
 
-        return $plan->build("Terms of the code of {$section->text('name')}", "Changes when and for whom the code of {$section->text('name')} works. Who is in stays in.");
+        return $plan->build("Terms of the code of {$section->name()}", "Changes when and for whom the code of {$section->name()} works. Who is in stays in.");
     }
 
     /**
-     * @param  list<Row>  $codes
+     * @param  list<JoinCode>  $codes
      *
      * @throws Refusal where none is open
      */
-    public static function close(Row $section, array $codes, string $now): Plan
+    public static function close(Section $section, array $codes, string $now): Plan
     {
         $plan = new PlanBuilder;
         if (! self::closeAll($plan, $codes, $now, 'closed')) {
-            throw new Refusal("{$section->text('name')} has no open code.");
+            throw new Refusal("{$section->name()} has no open code.");
         }
 
-        return $plan->build("Code of {$section->text('name')} closed", "The code of {$section->text('name')} stops working. Who is in stays in.");
+        return $plan->build("Code of {$section->name()} closed", "The code of {$section->name()} stops working. Who is in stays in.");
     }
 
     /**
@@ -80,15 +83,15 @@ final class JoinCodes
      *
      * @throws Refusal in words for the student
      */
-    public static function mustAdmit(Row $code, int $cameIn, string $now): void
+    public static function mustAdmit(JoinCode $code, int $cameIn, string $now): void
     {
-        if ($code->maybe('starts_at') !== null && $code->text('starts_at') > $now) {
+        if ($code->startsAt() !== null && (string) $code->startsAt() > $now) {
             throw new Refusal('This code does not work yet. Try again when your teacher says so.', 'code');
         }
-        if ($code->maybe('ends_at') !== null && $code->text('ends_at') <= $now) {
+        if ($code->endsAt() !== null && (string) $code->endsAt() <= $now) {
             throw new Refusal('This code has ended. Ask your teacher for a new one.', 'code');
         }
-        if ($code->maybe('cap') !== null && $cameIn >= (int) $code->text('cap')) {
+        if ($code->cap() !== null && $cameIn >= $code->cap()) {
             throw new Refusal('All places for this code are taken. Tell your teacher, who can let more in.', 'code');
         }
     }
@@ -100,15 +103,15 @@ final class JoinCodes
     }
 
     /**
-     * @param  list<Row>  $codes
+     * @param  list<JoinCode>  $codes
      * @return bool whether any was open
      */
     public static function closeAll(PlanBuilder $plan, array $codes, string $now, string $reason): bool
     {
         $any = false;
         foreach ($codes as $code) {
-            if ($code->text('state') === 'open') {
-                $plan->update(Entity::JoinCode, $code, ['state' => 'closed', 'closed_at' => $now], $reason);
+            if ($code->state() === CodeState::Open) {
+                $plan->update($code, ['state' => 'closed', 'closed_at' => $now], $reason);
                 $any = true;
             }
         }
@@ -116,7 +119,7 @@ final class JoinCodes
         return $any;
     }
 
-    private static function add(PlanBuilder $plan, string $sectionId, JoinCode $code, CodeTerms $terms, Ids $ids, string $now): void
+    private static function add(PlanBuilder $plan, string $sectionId, CodeSymbols $code, CodeTerms $terms, Ids $ids, string $now): void
     {
         $plan->insert(Entity::JoinCode, $ids->for('code', $sectionId, $code->symbols), [
             'section_id' => $sectionId, 'code' => $code->symbols, 'state' => 'open', 'opened_at' => $now, 'closed_at' => null, ...$terms->columns(),

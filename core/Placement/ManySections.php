@@ -8,17 +8,21 @@ use Vantrel\Core\Codes\CodeBook;
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Names\NameReader;
 use Vantrel\Core\Plan\Cell;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\PlanRow;
 use Vantrel\Core\Plan\Problem;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Tally;
 use Vantrel\Core\Plan\Verdict;
 use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\EnrollmentRole;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SectionState;
 use Vantrel\Core\Values\GradeLevel;
 
 /** Making many sections at once: from a pasted list, a pattern with grades and groups, or last year's. */
@@ -55,9 +59,9 @@ final class ManySections
 
     /**
      * @param  list<NewSection>  $wanted
-     * @param  list<Row>  $sections of the year they are made in
-     * @param  list<Row>  $staff of the school, active
-     * @param  array<string, list<Row>>  $teachers enrollments of staff in the sections of last year that are taken over, by section
+     * @param  list<Section>  $sections of the year they are made in
+     * @param  list<Person>  $staff of the school, active
+     * @param  array<string, list<Enrollment>>  $teachers enrollments of staff in the sections of last year that are taken over, by section
      */
     public static function plan(string $schoolId, string $yearId, array $wanted, array $sections, array $staff, array $teachers, CodeBook $book, Ids $ids, string $beginsOn, string $now): Plan
     {
@@ -70,8 +74,8 @@ final class ManySections
         $plan = new PlanBuilder;
         $there = [];
         foreach ($sections as $section) {
-            if ($section->text('state') === 'open') {
-                $there[NameKey::of($section->text('name'))] = true;
+            if ($section->state() === SectionState::Open) {
+                $there[NameKey::of($section->name())] = true;
             }
         }
         $known = self::staffBook($staff);
@@ -98,13 +102,13 @@ final class ManySections
             $id = $ids->for('section', $key);
             $plan->insert(Entity::Section, $id, [
                 'school_id' => $schoolId, 'school_year_id' => $yearId, 'name' => $new->name, 'kind' => $new->kind, 'grade' => $new->grade, 'period' => $new->period, 'seats' => $new->seats, 'state' => 'open', 'carried_from' => $new->from?->id,
-            ], $new->from === null ? 'made with others' : "from {$new->from->text('name')} of the year before");
+            ], $new->from === null ? 'made with others' : "from {$new->from->name()} of the year before");
             if ($lead !== null) {
                 Enrolling::insert($plan, $id, $lead->id, 'lead', 'hand', $ids, $beginsOn);
             }
             foreach ($new->from === null ? [] : ($teachers[$new->from->id] ?? []) as $teacher) {
-                if ($teacher->text('role') !== StaffRole::Substitute->value) {
-                    Enrolling::insert($plan, $id, $teacher->text('person_id'), $teacher->text('role'), 'rollover', $ids, $beginsOn);
+                if ($teacher->role() !== EnrollmentRole::Substitute) {
+                    Enrolling::insert($plan, $id, $teacher->personId(), $teacher->role()->value, 'rollover', $ids, $beginsOn);
                 }
             }
             JoinCodes::insert($plan, $id, $book, $ids, $now);
@@ -118,16 +122,16 @@ final class ManySections
     }
 
     /**
-     * @param  list<Row>  $staff
-     * @return array<string, list<Row>> by name and by address
+     * @param  list<Person>  $staff
+     * @return array<string, list<Person>> by name and by address
      */
     private static function staffBook(array $staff): array
     {
         $book = [];
         foreach ($staff as $person) {
             $book[NameKey::of(Enrolling::name($person))][] = $person;
-            if ($person->maybe('email') !== null) {
-                $book[$person->text('email')][] = $person;
+            if ($person->email() !== null) {
+                $book[$person->email()][] = $person;
             }
         }
 

@@ -5,16 +5,20 @@ declare(strict_types=1);
 namespace Vantrel\Core\Placement;
 
 use Vantrel\Core\Plan\Cell;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\PlanRow;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Tally;
 use Vantrel\Core\Plan\Verdict;
 use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonKind;
+use Vantrel\Core\Records\PersonState;
+use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SectionState;
 
 /**
  * Moving, also enrolling and removing students as of a day, many at once. Intervals are half-open: who moves on a day is in
@@ -23,17 +27,17 @@ use Vantrel\Core\Plan\Words;
 final class Moves
 {
     /**
-     * @param  list<Row>  $people students, in the order to show
-     * @param  Row|null  $from left out where students who are in no section are placed
-     * @param  Row|null  $to left out where they are removed
-     * @param  array<string, list<Row>>  $enrollments as students, of these people, by person
-     * @param  array<string, Row>  $sections all that these enrollments are in, by id, and $to: for clashes
+     * @param  list<Person>  $people students, in the order to show
+     * @param  Section|null  $from left out where students who are in no section are placed
+     * @param  Section|null  $to left out where they are removed
+     * @param  array<string, list<Enrollment>>  $enrollments as students, of these people, by person
+     * @param  array<string, Section>  $sections all that these enrollments are in, by id, and $to: for clashes
      * @param  int  $seated how many students $to has on that day
      * @param  string  $day YYYY-MM-DD, the first day of what comes after
      *
      * @throws Refusal
      */
-    public static function plan(MoveKind $kind, array $people, ?Row $from, ?Row $to, array $enrollments, array $sections, int $seated, string $day, Ids $ids): Plan
+    public static function plan(MoveKind $kind, array $people, ?Section $from, ?Section $to, array $enrollments, array $sections, int $seated, string $day, Ids $ids): Plan
     {
         if ($people === []) {
             throw new Refusal('Choose at least one student.');
@@ -49,8 +53,8 @@ final class Moves
         }
         $into = $kind === MoveKind::Remove ? null : $to;
         $outOf = $kind === MoveKind::Also ? null : $from;
-        $toName = (string) $into?->text('name');
-        $fromName = (string) $outOf?->text('name');
+        $toName = (string) $into?->name();
+        $fromName = (string) $outOf?->name();
         $plan = new PlanBuilder;
         $in = $out = $same = 0;
         foreach ($people as $number => $person) {
@@ -58,7 +62,7 @@ final class Moves
             $left = $outOf === null ? null : self::current($own, $outOf->id, $day);
             $comes = $into !== null && ! Enrolling::isIn($into->id, $own, $day);
             $why = match (true) {
-                $person->text('kind') !== 'student' || ! in_array($person->text('state'), ['active', 'reserve'], true) => 'not an active student',
+                $person->kind() !== PersonKind::Student || ! in_array($person->state(), [PersonState::Active, PersonState::Reserve], true) => 'not an active student',
                 $outOf !== null && $left === null => "not in $fromName on that day",
                 $outOf === null && ! $comes => "in $toName already",
                 default => '',
@@ -71,7 +75,7 @@ final class Moves
             }
             if ($left !== null) {
                 // One that has not begun by then never counts: it ends as it begins.
-                $plan->update(Entity::Enrollment, $left, ['ends_on' => max($day, $left->text('begins_on'))], $into !== null ? "moved to $toName" : 'taken out');
+                $plan->update($left, ['ends_on' => max($day, $left->beginsOn())], $into !== null ? "moved to $toName" : 'taken out');
                 $out++;
             }
             if ($comes) {
@@ -94,11 +98,11 @@ final class Moves
         ], fn (Tally $t): bool => $t->count > 0)));
     }
 
-    /** @param  list<Row>  $enrollments */
-    private static function current(array $enrollments, string $sectionId, string $day): ?Row
+    /** @param  list<Enrollment>  $enrollments */
+    private static function current(array $enrollments, string $sectionId, string $day): ?Enrollment
     {
         foreach ($enrollments as $enrollment) {
-            if ($enrollment->text('section_id') === $sectionId && ($enrollment->maybe('ends_on') === null || $enrollment->text('ends_on') > $day)) {
+            if ($enrollment->sectionId() === $sectionId && $enrollment->lastsBeyond($day)) {
                 return $enrollment;
             }
         }
@@ -107,30 +111,30 @@ final class Moves
     }
 
     /**
-     * @param  list<Row>  $enrollments
-     * @param  array<string, Row>  $sections
+     * @param  list<Enrollment>  $enrollments
+     * @param  array<string, Section>  $sections
      */
-    private static function clash(Row $to, array $enrollments, array $sections, ?string $leaving, string $day): string
+    private static function clash(Section $to, array $enrollments, array $sections, ?string $leaving, string $day): string
     {
-        if ($to->maybe('period') === null) {
+        if ($to->period() === null) {
             return '';
         }
         $at = [];
         foreach ($enrollments as $enrollment) {
-            $section = $sections[$enrollment->text('section_id')] ?? null;
-            if ($section !== null && $section->id !== $to->id && $enrollment->id !== $leaving && $section->text('state') === 'open' && $section->text('period') === $to->text('period')
-                && $section->text('school_year_id') === $to->text('school_year_id') && ($enrollment->maybe('ends_on') === null || $enrollment->text('ends_on') > $day)) {
-                $at[] = $section->text('name');
+            $section = $sections[$enrollment->sectionId()] ?? null;
+            if ($section !== null && $section->id !== $to->id && $enrollment->id !== $leaving && $section->state() === SectionState::Open && (string) $section->period() === (string) $to->period()
+                && $section->schoolYearId() === $to->schoolYearId() && $enrollment->lastsBeyond($day)) {
+                $at[] = $section->name();
             }
         }
 
-        return $at === [] ? '' : 'period '.$to->text('period').' clashes with '.Words::join($at);
+        return $at === [] ? '' : 'period '.$to->period().' clashes with '.Words::join($at);
     }
 
-    private static function warnOfSize(PlanBuilder $plan, ?Row $to, int $seated, int $in): void
+    private static function warnOfSize(PlanBuilder $plan, ?Section $to, int $seated, int $in): void
     {
-        if ($to?->maybe('seats') !== null && $seated + $in > (int) $to->text('seats')) {
-            $plan->warn("{$to->text('name')} would have ".Words::count($seated + $in, 'student').' for '.Words::count((int) $to->text('seats'), 'seat').'.');
+        if ($to?->seats() !== null && $seated + $in > $to->seats()) {
+            $plan->warn("{$to->name()} would have ".Words::count($seated + $in, 'student').' for '.Words::count($to->seats(), 'seat').'.');
         }
     }
 

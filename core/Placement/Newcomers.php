@@ -9,13 +9,22 @@ use Vantrel\Core\Accounts\AddressSource;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Codes\UserNames;
 use Vantrel\Core\Names\PersonName;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records\CodeUse;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\JoinCode;
+use Vantrel\Core\Records\JoinRequest;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonKind;
+use Vantrel\Core\Records\PersonState;
+use Vantrel\Core\Records\RequestState;
+use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SignIn;
 use Vantrel\Core\SignIn\Way;
 use Vantrel\Core\Values\CalendarDate;
 use Vantrel\Core\Values\MailAddress;
@@ -43,10 +52,10 @@ final class Newcomers
      *
      * @throws Refusal in words for the student
      */
-    public static function ask(Row $section, Row $code, Newcomer $newcomer, SchoolRules $rules, int $cameIn, int $waiting, ?Token $token, Ids $ids, string $today, string $now): Plan
+    public static function ask(Section $section, JoinCode $code, Newcomer $newcomer, SchoolRules $rules, int $cameIn, int $waiting, ?Token $token, Ids $ids, string $today, string $now): Plan
     {
         Enrolling::mustBeOpen($section);
-        $use = CodeUse::from($code->text('who'));
+        $use = $code->who();
         if ($use === CodeUse::Accounts) {
             throw new Refusal('This code is for students who have an account. If you should have one, ask your teacher.');
         }
@@ -78,7 +87,7 @@ final class Newcomers
             'password' => $use === CodeUse::Domain ? null : $newcomer->passwordHash, 'token_hash' => $byMail ? $token?->hash() : null, 'made_at' => $now, 'answered_at' => null, 'answered_by' => null, 'sign_in_id' => null,
         ], 'asked at the door');
 
-        return $plan->build("Request for {$section->text('name')}", "{$newcomer->name->full()} asks to come into {$section->text('name')}.");
+        return $plan->build("Request for {$section->name()}", "{$newcomer->name->full()} asks to come into {$section->name()}.");
     }
 
     /**
@@ -87,22 +96,22 @@ final class Newcomers
      * @param  string|null  $answererId null where their own mail answered: then the address is confirmed
      * @param  string|null  $passwordHash chosen with the link of that mail
      */
-    public static function approve(Row $section, Row $request, UserNames $userNames, ?string $answererId, ?string $passwordHash, Ids $ids, string $today, string $now): Plan
+    public static function approve(Section $section, JoinRequest $request, UserNames $userNames, ?string $answererId, ?string $passwordHash, Ids $ids, string $today, string $now): Plan
     {
         self::mustWait($section, $request);
         $plan = new PlanBuilder;
         $name = self::name($request);
         $id = $ids->for('person');
         $plan->insert(Entity::Person, $id, [
-            'school_id' => $section->text('school_id'), 'kind' => 'student', 'given_name' => $name->given, 'family_name' => $name->family, 'search_name' => $name->searchKey(),
-            'birth_date' => $request->maybe('birth_date'), 'number' => null, 'grade' => $section->maybe('grade'),
-            ...($answererId === null ? Address::confirmed($request->text('email'), AddressSource::Mail, $now) : Address::claimed($request->maybe('email'), AddressSource::Door, $now))->columns(), 'phone' => null, 'state' => 'active', 'merged_into' => null,
+            'school_id' => $section->schoolId(), 'kind' => 'student', 'given_name' => $name->given, 'family_name' => $name->family, 'search_name' => $name->searchKey(),
+            'birth_date' => $request->birthDate(), 'number' => null, 'grade' => $section->grade(),
+            ...($answererId === null ? Address::confirmed((string) $request->email(), AddressSource::Mail, $now) : Address::claimed($request->email(), AddressSource::Door, $now))->columns(), 'phone' => null, 'state' => 'active', 'merged_into' => null,
         ], 'let in at the door');
-        $plan->insert(Entity::SignIn, $ids->for('sign-in'), ['person_id' => $id, 'user_name' => $userNames->give($name->given, $name->family), 'passphrase' => null, 'password' => $passwordHash ?? $request->maybe('password')], 'let in at the door');
-        Enrolling::insert($plan, $section->id, $id, 'student', 'request', $ids, $today, null, $request->maybe('join_code_id'), $now);
+        $plan->insert(Entity::SignIn, $ids->for('sign-in'), ['person_id' => $id, 'user_name' => $userNames->give($name->given, $name->family), 'passphrase' => null, 'password' => $passwordHash ?? $request->password()], 'let in at the door');
+        Enrolling::insert($plan, $section->id, $id, 'student', 'request', $ids, $today, null, $request->joinCodeId(), $now);
         self::answered($plan, $request, 'approved', $id, $answererId, $now, $ids->for('sign-in'));
 
-        return $plan->build("{$name->full()} into {$section->text('name')}", "{$name->full()} gets an account and comes into {$section->text('name')}.");
+        return $plan->build("{$name->full()} into {$section->name()}", "{$name->full()} gets an account and comes into {$section->name()}.");
     }
 
     /**
@@ -112,34 +121,34 @@ final class Newcomers
      *
      * @param  bool  $proven whether the request fits what the school asks ({@see proves()})
      * @param  Way  $way how students of that grade sign in
-     * @param  Row|null  $signIn of that person, the first
+     * @param  SignIn|null  $signIn of that person, the first
      * @param  bool  $used whether anyone has ever signed in to any of them, or set a password
-     * @param  list<Row>  $enrollments of that person
+     * @param  list<Enrollment>  $enrollments of that person
      */
-    public static function approveAs(Row $section, Row $request, Row $person, bool $proven, Way $way, ?Row $signIn, bool $used, array $enrollments, string $answererId, Ids $ids, string $today, string $now): Plan
+    public static function approveAs(Section $section, JoinRequest $request, Person $person, bool $proven, Way $way, ?SignIn $signIn, bool $used, array $enrollments, string $answererId, Ids $ids, string $today, string $now): Plan
     {
         self::mustWait($section, $request);
-        if ($person->text('kind') !== 'student' || $person->text('state') !== 'active') {
+        if ($person->kind() !== PersonKind::Student || $person->state() !== PersonState::Active) {
             throw new Refusal('That is not the account of an active student.');
         }
         $plan = new PlanBuilder;
-        $takes = $proven && ! $used && $signIn !== null && $way !== Way::School && $request->maybe('password') !== null;
+        $takes = $proven && ! $used && $signIn !== null && $way !== Way::School && $request->password() !== null;
         if ($takes) {
-            $plan->update(Entity::SignIn, $signIn, ['password' => $request->text('password'), 'passphrase' => null], 'taken by its owner at the door');
+            $plan->update($signIn, ['password' => (string) $request->password(), 'passphrase' => null], 'taken by its owner at the door');
         }
         if (! Enrolling::isIn($section->id, $enrollments, $today)) {
-            Enrolling::insert($plan, $section->id, $person->id, 'student', 'request', $ids, $today, null, $request->maybe('join_code_id'), $now);
+            Enrolling::insert($plan, $section->id, $person->id, 'student', 'request', $ids, $today, null, $request->joinCodeId(), $now);
         }
         self::answered($plan, $request, 'approved', $person->id, $answererId, $now, $takes ? $signIn->id : null);
 
-        return $plan->build(Enrolling::name($person)." into {$section->text('name')}", self::name($request)->full().' is '.Enrolling::name($person)." of the list and comes into {$section->text('name')}. ".($takes
+        return $plan->build(Enrolling::name($person)." into {$section->name()}", self::name($request)->full().' is '.Enrolling::name($person)." of the list and comes into {$section->name()}. ".($takes
             ? 'The account waited for its owner and is theirs now, with the password they chose.' : 'The account stays with whoever has its card or password; if they have neither, print a card.'));
     }
 
     /** Whether a request brings what the school asks as a proof of being a student of the list. */
-    public static function proves(Row $request, Row $person, string $check): bool
+    public static function proves(JoinRequest $request, Person $person, string $check): bool
     {
-        $said = $check === 'number' ? $request->maybe('number') : ($check === 'birth_date' ? $request->maybe('birth_date') : null);
+        $said = $check === 'number' ? $request->number() : ($check === 'birth_date' ? $request->birthDate() : null);
 
         return $said !== null && self::fits($person, $check, $said);
     }
@@ -147,9 +156,9 @@ final class Newcomers
     /**
      * All who wait are turned away at once: a door that somebody has filled is free again.
      *
-     * @param  list<Row>  $requests that wait
+     * @param  list<JoinRequest>  $requests that wait
      */
-    public static function refuseAll(Row $section, array $requests, string $answererId, string $now): Plan
+    public static function refuseAll(Section $section, array $requests, string $answererId, string $now): Plan
     {
         Enrolling::mustBeOpen($section);
         if ($requests === []) {
@@ -161,16 +170,16 @@ final class Newcomers
         }
         $count = Words::count(count($requests), 'request');
 
-        return $plan->build("$count turned away from {$section->text('name')}", "Turns $count away. No accounts are made; who should have come in can ask again.");
+        return $plan->build("$count turned away from {$section->name()}", "Turns $count away. No accounts are made; who should have come in can ask again.");
     }
 
-    public static function refuse(Row $section, Row $request, string $answererId, string $now): Plan
+    public static function refuse(Section $section, JoinRequest $request, string $answererId, string $now): Plan
     {
         self::mustWait($section, $request);
         $plan = new PlanBuilder;
         self::answered($plan, $request, 'refused', null, $answererId, $now);
 
-        return $plan->build('Turned away from '.$section->text('name'), self::name($request)->full()." does not come into {$section->text('name')}. No account is made.");
+        return $plan->build('Turned away from '.$section->name(), self::name($request)->full()." does not come into {$section->name()}. No account is made.");
     }
 
     /**
@@ -178,27 +187,27 @@ final class Newcomers
      * Only an account that nobody has ever signed in to can be taken so.
      *
      * @param  Way  $way how students of that grade sign in
-     * @param  Row  $signIn of that student
+     * @param  SignIn  $signIn of that student
      * @param  string|null  $lastSignedIn when anyone last used any of the student's sign-ins
-     * @param  list<Row>  $enrollments of the student
+     * @param  list<Enrollment>  $enrollments of the student
      */
-    public static function claim(Row $section, Row $code, Row $person, Way $way, Row $signIn, ?string $lastSignedIn, string $passwordHash, array $enrollments, int $cameIn, Ids $ids, string $today, string $now): Plan
+    public static function claim(Section $section, JoinCode $code, Person $person, Way $way, SignIn $signIn, ?string $lastSignedIn, string $passwordHash, array $enrollments, int $cameIn, Ids $ids, string $today, string $now): Plan
     {
         Enrolling::mustBeOpen($section);
         if ($way === Way::School) {
             throw new Refusal('Students of your grade sign in with the school’s own sign-on. Sign in, then type the code.');
         }
-        if ($person->text('state') !== 'active' || $lastSignedIn !== null || $signIn->maybe('password') !== null) {
+        if ($person->state() !== PersonState::Active || $lastSignedIn !== null || $signIn->password() !== null) {
             throw self::unfit();
         }
         $plan = new PlanBuilder;
-        $plan->update(Entity::SignIn, $signIn, ['password' => $passwordHash, 'passphrase' => null], 'taken by its owner at the door');
+        $plan->update($signIn, ['password' => $passwordHash, 'passphrase' => null], 'taken by its owner at the door');
         if (! Enrolling::isIn($section->id, $enrollments, $today)) {
             JoinCodes::mustAdmit($code, $cameIn, $now);
             Enrolling::insert($plan, $section->id, $person->id, 'student', 'code', $ids, $today, null, $code->id, $now);
         }
 
-        return $plan->build("Into {$section->text('name')} by code", Enrolling::name($person)." takes the account on the list and comes into {$section->text('name')}.");
+        return $plan->build("Into {$section->name()} by code", Enrolling::name($person)." takes the account on the list and comes into {$section->name()}.");
     }
 
     /** The same for a wrong proof and for an account in use: neither tells whether the proof was right. */
@@ -208,42 +217,42 @@ final class Newcomers
     }
 
     /** Whether what a newcomer says fits the record: compared as values, not as typed. */
-    public static function fits(Row $person, string $check, string $said): bool
+    public static function fits(Person $person, string $check, string $said): bool
     {
-        $known = $check === 'number' ? ltrim(mb_strtoupper($person->text('number')), '0') : $person->text('birth_date');
+        $known = $check === 'number' ? ltrim(mb_strtoupper((string) $person->number()), '0') : (string) $person->birthDate();
         $said = $check === 'number' ? ltrim(mb_strtoupper(trim($said)), '0') : $said;
 
         return $known !== '' && hash_equals($known, $said);
     }
 
-    /** @param  list<Row>  $requests of a section that is archived */
+    /** @param  list<JoinRequest>  $requests of a section that is archived */
     public static function closeAll(PlanBuilder $plan, array $requests, string $now): void
     {
         foreach ($requests as $request) {
-            if (in_array($request->text('state'), ['waiting', 'mail'], true)) {
+            if (in_array($request->state(), [RequestState::Waiting, RequestState::Mail], true)) {
                 self::answered($plan, $request, 'refused', null, null, $now);
             }
         }
     }
 
-    private static function answered(PlanBuilder $plan, Row $request, string $state, ?string $personId, ?string $answererId, string $now, ?string $signInId = null): void
+    private static function answered(PlanBuilder $plan, JoinRequest $request, string $state, ?string $personId, ?string $answererId, string $now, ?string $signInId = null): void
     {
         // What was chosen at the door goes with the account it was chosen for. Turned away it stays with the request, so that an undo lets
         // them wait again as they did, until the request is cleared away.
         $secrets = $state === 'refused' ? [] : ['password' => null, 'token_hash' => null];
-        $plan->update(Entity::JoinRequest, $request, ['state' => $state, 'person_id' => $personId, ...$secrets, 'answered_at' => $now, 'answered_by' => $answererId, 'sign_in_id' => $signInId], $state);
+        $plan->update($request, ['state' => $state, 'person_id' => $personId, ...$secrets, 'answered_at' => $now, 'answered_by' => $answererId, 'sign_in_id' => $signInId], $state);
     }
 
-    private static function name(Row $request): PersonName
+    private static function name(JoinRequest $request): PersonName
     {
-        return new PersonName($request->text('given_name'), $request->text('family_name'));
+        return new PersonName($request->givenName(), $request->familyName());
     }
 
-    private static function mustWait(Row $section, Row $request): void
+    private static function mustWait(Section $section, JoinRequest $request): void
     {
         Enrolling::mustBeOpen($section);
-        if (! in_array($request->text('state'), ['waiting', 'mail'], true)) {
-            throw new Refusal($request->text('state') === 'approved' ? 'This request has been answered: they are in.' : 'This request has been answered: they were turned away.');
+        if (! in_array($request->state(), [RequestState::Waiting, RequestState::Mail], true)) {
+            throw new Refusal($request->state() === RequestState::Approved ? 'This request has been answered: they are in.' : 'This request has been answered: they were turned away.');
         }
     }
 

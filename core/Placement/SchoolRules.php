@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Placement;
 
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records\School;
 
 /** What a school has decided on how newcomers come in. */
 final readonly class SchoolRules
@@ -18,11 +18,11 @@ final readonly class SchoolRules
     {
     }
 
-    public static function of(Row $school): self
+    public static function of(School $school): self
     {
-        $domains = json_decode($school->text('mail_domains'), true);
+        $domains = json_decode($school->mailDomains(), true);
 
-        return new self($school->text('newcomer_check'), (int) $school->text('newcomer_mail') === 1, $school->text('under_13'), is_array($domains) ? array_values(array_filter($domains, is_string(...))) : [], (int) $school->text('outside_staff') === 1);
+        return new self($school->newcomerCheck(), $school->newcomerMail(), $school->under13(), is_array($domains) ? array_values(array_filter($domains, is_string(...))) : [], $school->outsideStaff());
     }
 
     /** Whether a newcomer must give a birth date: to be checked against the list, or for the rule on those under 13. */

@@ -4,11 +4,10 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Placement;
 
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records\School;
 use Vantrel\Core\SignIn\SignInPolicy;
 
 /** What a school decides for itself. */
@@ -28,7 +27,7 @@ final class SchoolSettings
      *
      * @throws Refusal naming the field
      */
-    public static function change(Row $school, array $wish, array $timeZones, int $below): Plan
+    public static function change(School $school, array $wish, array $timeZones, int $below): Plan
     {
         $values = [...$school->values, ...$wish];
         if (trim((string) $values['name']) === '') {
@@ -70,7 +69,7 @@ final class SchoolSettings
             throw new Refusal('The school day ends before it begins.', 'day_closes');
         }
         $plan = new PlanBuilder;
-        $plan->update(Entity::School, $school, $wish, 'settings');
+        $plan->update($school, $wish, 'settings');
 
         return $plan->build("Settings of {$values['name']}", "Changes the settings of {$values['name']}.");
     }

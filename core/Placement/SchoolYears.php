@@ -7,13 +7,15 @@ namespace Vantrel\Core\Placement;
 use DateTimeImmutable;
 use DateTimeZone;
 use Vantrel\Core\Calendar\Span;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\School;
+use Vantrel\Core\Records\SchoolYear;
+use Vantrel\Core\Records\YearState;
 
 /** School years by hand: planning the next, changing dates. The year turn makes the next one current. */
 final class SchoolYears
@@ -33,7 +35,7 @@ final class SchoolYears
 
     /**
      * @param  string  $endsOn the day after the last
-     * @param  list<Row>  $years of the school
+     * @param  list<SchoolYear>  $years of the school
      *
      * @throws Refusal
      */
@@ -42,26 +44,26 @@ final class SchoolYears
         self::check($name, $beginsOn, $endsOn, $years, null);
         $plan = new PlanBuilder;
         // The first year of a school is the one it is in.
-        $state = array_filter($years, fn (Row $y): bool => $y->text('state') === 'current') === [] ? 'current' : 'planned';
+        $state = array_filter($years, fn (SchoolYear $y): bool => $y->state() === YearState::Current) === [] ? 'current' : 'planned';
         $plan->insert(Entity::SchoolYear, $ids->for('year', $name), ['school_id' => $schoolId, 'name' => $name, 'begins_on' => $beginsOn, 'ends_on' => $endsOn, 'state' => $state], $state);
 
         return $plan->build("School year $name", $state === 'planned' ? "Plans the school year $name. The year turn makes it current." : "$name is the current school year.");
     }
 
-    /** @param  list<Row>  $years of the school */
-    public static function edit(Row $year, string $name, string $beginsOn, string $endsOn, array $years): Plan
+    /** @param  list<SchoolYear>  $years of the school */
+    public static function edit(SchoolYear $year, string $name, string $beginsOn, string $endsOn, array $years): Plan
     {
-        if ($year->text('state') === 'closed') {
-            throw new Refusal("{$year->text('name')} is closed: its rosters stay as they were.");
+        if ($year->state() === YearState::Closed) {
+            throw new Refusal("{$year->name()} is closed: its rosters stay as they were.");
         }
         self::check($name, $beginsOn, $endsOn, $years, $year->id);
         $plan = new PlanBuilder;
-        $plan->update(Entity::SchoolYear, $year, ['name' => $name, 'begins_on' => $beginsOn, 'ends_on' => $endsOn], 'changed by hand');
+        $plan->update($year, ['name' => $name, 'begins_on' => $beginsOn, 'ends_on' => $endsOn], 'changed by hand');
 
         return $plan->build("School year $name", "Changes the school year $name.");
     }
 
-    /** @param  list<Row>  $years */
+    /** @param  list<SchoolYear>  $years */
     private static function check(string $name, string $beginsOn, string $endsOn, array $years, ?string $but): void
     {
         if ($name === '') {
@@ -74,12 +76,12 @@ final class SchoolYears
             if ($year->id === $but) {
                 continue;
             }
-            if ($year->text('name') === $name) {
+            if ($year->name() === $name) {
                 throw new Refusal("There is a year called $name already.", 'name');
             }
             // Half-open: one year may end on the day the next begins.
-            if ($beginsOn < $year->text('ends_on') && $year->text('begins_on') < $endsOn) {
-                throw new Refusal("That overlaps {$year->text('name')}, from ".Words::day($year->text('begins_on')).' to '.Words::day(Span::last($year->text('ends_on'))).'.', 'begins_on');
+            if ($beginsOn < $year->endsOn() && $year->beginsOn() < $endsOn) {
+                throw new Refusal("That overlaps {$year->name()}, from ".Words::day($year->beginsOn()).' to '.Words::day(Span::last($year->endsOn())).'.', 'begins_on');
             }
         }
     }

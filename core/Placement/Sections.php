@@ -6,18 +6,24 @@ namespace Vantrel\Core\Placement;
 
 use Vantrel\Core\Codes\CodeBook;
 use Vantrel\Core\Names\NameKey;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Invitation;
+use Vantrel\Core\Records\InvitationState;
+use Vantrel\Core\Records\JoinCode;
+use Vantrel\Core\Records\JoinRequest;
+use Vantrel\Core\Records\RoomPass;
+use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SectionState;
 
 /** Making single sections, changing and archiving them. */
 final class Sections
 {
     /**
-     * @param  list<Row>  $sections of the same school and year
+     * @param  list<Section>  $sections of the same school and year
      * @param  string  $kind homeroom or class
      * @param  string|null  $leadId who leads it
      *
@@ -43,22 +49,22 @@ final class Sections
     /**
      * Changes what a section is called and holds. Its code, roster and staff stay.
      *
-     * @param  list<Row>  $sections of the same school and year
+     * @param  list<Section>  $sections of the same school and year
      *
      * @throws Refusal where another section has the name
      */
-    public static function edit(Row $section, string $name, string $kind, ?string $grade, ?string $period, ?int $seats, array $sections): Plan
+    public static function edit(Section $section, string $name, string $kind, ?string $grade, ?string $period, ?int $seats, array $sections): Plan
     {
         Enrolling::mustBeOpen($section);
-        self::mustBeFree($name, array_filter($sections, fn (Row $s): bool => $s->id !== $section->id));
+        self::mustBeFree($name, array_filter($sections, fn (Section $s): bool => $s->id !== $section->id));
         self::mustFit($seats);
         $plan = new PlanBuilder;
-        $plan->update(Entity::Section, $section, ['name' => $name, 'kind' => $kind, 'grade' => $grade, 'period' => $period, 'seats' => $seats], 'changed by hand');
+        $plan->update($section, ['name' => $name, 'kind' => $kind, 'grade' => $grade, 'period' => $period, 'seats' => $seats], 'changed by hand');
 
-        return $plan->build("Section $name", $section->text('name') === $name ? "Changes $name. Its roster and code stay." : "{$section->text('name')} is called $name. Its roster and code stay.");
+        return $plan->build("Section $name", $section->name() === $name ? "Changes $name. Its roster and code stay." : "{$section->name()} is called $name. Its roster and code stay.");
     }
 
-    /** @param  array<Row>  $sections */
+    /** @param  array<Section>  $sections */
     private static function mustBeFree(string $name, array $sections): void
     {
         if ($name === '') {
@@ -66,8 +72,8 @@ final class Sections
         }
         foreach ($sections as $section) {
             // What is archived keeps its name, and leaves it to others.
-            if ($section->text('state') === 'open' && NameKey::of($section->text('name')) === NameKey::of($name)) {
-                throw new Refusal("There is a section called {$section->text('name')} this year. Give this one a name of its own.", 'name');
+            if ($section->state() === SectionState::Open && NameKey::of($section->name()) === NameKey::of($name)) {
+                throw new Refusal("There is a section called {$section->name()} this year. Give this one a name of its own.", 'name');
             }
         }
     }
@@ -82,39 +88,39 @@ final class Sections
     /**
      * Archives one section: read-only, its code dead, its open invitations withdrawn; roster and user names stay.
      *
-     * @param  list<Row>  $codes of the section
-     * @param  list<Row>  $invitations of the section
-     * @param  list<Row>  $requests of newcomers for the section
-     * @param  list<Row>  $passes room passes of the section
+     * @param  list<JoinCode>  $codes of the section
+     * @param  list<Invitation>  $invitations of the section
+     * @param  list<JoinRequest>  $requests of newcomers for the section
+     * @param  list<RoomPass>  $passes room passes of the section
      * @param  string  $today the day at the school
      * @param  string  $now UTC instant
      */
-    public static function archive(Row $section, array $codes, array $invitations, array $requests, array $passes, string $today, string $now): Plan
+    public static function archive(Section $section, array $codes, array $invitations, array $requests, array $passes, string $today, string $now): Plan
     {
-        if ($section->text('state') !== 'open') {
-            throw new Refusal("{$section->text('name')} is archived already.");
+        if ($section->state() !== SectionState::Open) {
+            throw new Refusal("{$section->name()} is archived already.");
         }
         $plan = new PlanBuilder;
         self::close($plan, $section, $codes, $invitations, $requests, $passes, $today, $now);
 
-        return $plan->build("{$section->text('name')} archived", "{$section->text('name')} becomes read-only; its code and room pass stop working. Its roster and everyone’s user names stay, and cards can still be printed.");
+        return $plan->build("{$section->name()} archived", "{$section->name()} becomes read-only; its code and room pass stop working. Its roster and everyone’s user names stay, and cards can still be printed.");
     }
 
     /**
-     * @param  list<Row>  $codes
-     * @param  list<Row>  $invitations
-     * @param  list<Row>  $requests
-     * @param  list<Row>  $passes
+     * @param  list<JoinCode>  $codes
+     * @param  list<Invitation>  $invitations
+     * @param  list<JoinRequest>  $requests
+     * @param  list<RoomPass>  $passes
      */
-    public static function close(PlanBuilder $plan, Row $section, array $codes, array $invitations, array $requests, array $passes, string $today, string $now): void
+    public static function close(PlanBuilder $plan, Section $section, array $codes, array $invitations, array $requests, array $passes, string $today, string $now): void
     {
-        $plan->update(Entity::Section, $section, ['state' => 'archived', 'archived_on' => $today], 'archived');
+        $plan->update($section, ['state' => 'archived', 'archived_on' => $today], 'archived');
         JoinCodes::closeAll($plan, $codes, $now, 'section archived');
         RoomPasses::endAll($plan, $passes, $now, 'section archived');
         Newcomers::closeAll($plan, $requests, $now);
         foreach ($invitations as $invitation) {
-            if ($invitation->text('state') === 'invited') {
-                $plan->update(Entity::Invitation, $invitation, ['state' => 'withdrawn', 'answered_at' => $now], 'section archived');
+            if ($invitation->state() === InvitationState::Invited) {
+                $plan->update($invitation, ['state' => 'withdrawn', 'answered_at' => $now], 'section archived');
             }
         }
     }

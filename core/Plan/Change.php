@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Plan;
 
+use Vantrel\Core\Records\Entity;
+
 /**
  * One record to insert or to update. An insert has no version and an empty `before`.
  * `before` and `after` hold the same columns in an update: only those that differ.

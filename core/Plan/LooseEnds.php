@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Plan;
 
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Guardianship;
+
 /**
  * What may not be left tied to an account that is merged into another, to a section that is archived, or to a year that is over. A plan that ends something
  * must have seen all of it: what came between the reading and the writing is found here, whichever planner made the plan.
@@ -60,7 +63,7 @@ final class LooseEnds
         $loose = [];
         foreach (self::OF as [$child, $column, $parent]) {
             $ended = $closing[$parent->value] ?? [];
-            foreach ($ended === [] ? [] : $now->rows($child, $column, array_map(strval(...), array_keys($ended))) as $row) {
+            foreach ($ended === [] ? [] : $now->rows($child->record(), $column, array_map(strval(...), array_keys($ended))) as $row) {
                 $values = [...$row->values, ...$changes[$child->value.$row->id] ?? []];
                 if (array_key_exists((string) $values[$column], $ended) && self::ties($child, $column, $values)) {
                     $loose["$child->value $row->id"] = $values;
@@ -86,7 +89,7 @@ final class LooseEnds
             return $loose;
         }
         $has = [];
-        foreach ($now->rows(Entity::Guardianship, 'student_id', [...array_map(strval(...), array_values(array_filter($into))), ...array_map(strval(...), array_keys($into))]) as $row) {
+        foreach ($now->rows(Guardianship::class, 'student_id', [...array_map(strval(...), array_values(array_filter($into))), ...array_map(strval(...), array_keys($into))]) as $row) {
             $values = [...$row->values, ...$changes[Entity::Guardianship->value.$row->id] ?? []];
             $has["$values[student_id] $values[guardian_id]"] = true;
         }

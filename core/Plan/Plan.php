@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Plan;
 
+use Vantrel\Core\Records\Entity;
+
 /**
  * Everything a bulk action would do, before it is done. A value: equal inputs give equal plans, byte for byte.
  */

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Vantrel\Core\Plan;
 
 use LogicException;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Record;
 
 /**
  * Collects changes while a plan is made. Several updates of one record become one change; an update that
@@ -38,12 +40,13 @@ final class PlanBuilder
     }
 
     /** @param  array<string, string|int|null>  $values */
-    public function update(Entity $entity, Row $current, array $values, string $reason, ?int $row = null): void
+    public function update(Record $current, array $values, string $reason, ?int $row = null): void
     {
+        $entity = $current::entity();
         $key = $entity->value.$current->id;
         $known = $this->changes[$key] ?? null;
         if ($known !== null && $known->inserts()) {
-            $this->changes[$key] = new Change($entity, $current->id, null, [], [...$known->after, ...$values], $known->reason, $known->row);
+            $this->amend($entity, $current->id, $values);
 
             return;
         }
@@ -63,6 +66,20 @@ final class PlanBuilder
             return;
         }
         $this->changes[$key] = new Change($entity, $current->id, $current->version, $before, $after, $known->reason ?? $reason, $row);
+    }
+
+    /**
+     * Other values for a record the plan itself inserts.
+     *
+     * @param  array<string, string|int|null>  $values
+     */
+    public function amend(Entity $entity, string $id, array $values): void
+    {
+        $known = $this->changes[$entity->value.$id] ?? null;
+        if ($known === null || ! $known->inserts()) {
+            throw new LogicException("The plan inserts no {$entity->value} $id.");
+        }
+        $this->changes[$entity->value.$id] = new Change($entity, $id, null, [], [...$known->after, ...$values], $known->reason, $known->row);
     }
 
     public function changes(Entity $entity, string $id): bool

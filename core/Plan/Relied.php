@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Plan;
 
+use Vantrel\Core\Records\Entity;
+
 /**
  * What a plan relies on besides the rows it changes: the people, sections and years it refers to must still stand as they did. Read off the
  * plan itself, so that no planner can leave something out. That other rows are still there, the database's own foreign keys see to.

@@ -4,53 +4,75 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Plan;
 
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Record;
+
 /**
  * The records a plan is made from, as they stood at one moment. Never changed: applying a plan gives another snapshot.
  */
 final readonly class Snapshot
 {
     /**
-     * @param  array<string, array<string, Row>>  $tables table to id to row
+     * @param  array<string, array<string, Record>>  $tables table to id to record
      * @param  array<string, string>  $schools id to name; schools themselves are not changed by plans
      */
     public function __construct(private array $tables = [], public array $schools = [])
     {
     }
 
-    /** @return array<string, Row> id to row */
-    public function all(Entity $entity): array
+    /** @return array<string, Record> id to record of a kind that is known at run time only */
+    public function records(Entity $entity): array
     {
         return $this->tables[$entity->value] ?? [];
     }
 
-    public function find(Entity $entity, ?string $id): ?Row
+    /**
+     * @template T of Record
+     *
+     * @param  class-string<T>  $kind
+     * @return array<string, T> id to record
+     */
+    public function all(string $kind): array
     {
-        return $id === null ? null : ($this->tables[$entity->value][$id] ?? null);
-    }
-
-    /** @return list<Row> rows whose column holds the value */
-    public function where(Entity $entity, string $column, string|int|null $value): array
-    {
-        $found = [];
-        foreach ($this->tables[$entity->value] ?? [] as $row) {
-            if (($row->values[$column] ?? null) === $value) {
-                $found[] = $row;
-            }
-        }
-
-        return $found;
+        /** @var array<string, T> */
+        return $this->tables[$kind::entity()->value] ?? [];
     }
 
     /**
-     * Rows by the value of one column, for joining in memory.
+     * @template T of Record
      *
-     * @return array<string, list<Row>>
+     * @param  class-string<T>  $kind
+     * @return T|null
      */
-    public function by(Entity $entity, string $column): array
+    public function find(string $kind, ?string $id): ?Record
+    {
+        return $id === null ? null : ($this->all($kind)[$id] ?? null);
+    }
+
+    /**
+     * @template T of Record
+     *
+     * @param  class-string<T>  $kind
+     * @return list<T> records whose column holds the value
+     */
+    public function where(string $kind, string $column, string|int|null $value): array
+    {
+        return array_values(array_filter($this->all($kind), fn (Record $record): bool => ($record->values[$column] ?? null) === $value));
+    }
+
+    /**
+     * Records by the value of one column, for joining in memory.
+     *
+     * @template T of Record
+     *
+     * @param  class-string<T>  $kind
+     * @return array<string, list<T>>
+     */
+    public function by(string $kind, string $column): array
     {
         $groups = [];
-        foreach ($this->tables[$entity->value] ?? [] as $row) {
-            $groups[$row->text($column)][] = $row;
+        foreach ($this->all($kind) as $record) {
+            $groups[(string) ($record->values[$column] ?? '')][] = $record;
         }
 
         return $groups;
@@ -70,7 +92,7 @@ final readonly class Snapshot
                 throw new StalePlan([$change->entity->value.' '.$change->id]);
             }
             $tables[$change->entity->value][$change->id] = $current === null
-                ? new Row($change->id, 1, $change->after)
+                ? self::record($change, 1, $change->after)
                 : $current->with($change->after);
         }
 
@@ -86,10 +108,18 @@ final readonly class Snapshot
                 unset($tables[$change->entity->value][$change->id]);
             } else {
                 $row = $tables[$change->entity->value][$change->id];
-                $tables[$change->entity->value][$change->id] = new Row($change->id, $change->version, [...$row->values, ...$change->before]);
+                $tables[$change->entity->value][$change->id] = self::record($change, $change->version, [...$row->values, ...$change->before]);
             }
         }
 
         return new self(array_filter($tables, fn (array $rows): bool => $rows !== []), $this->schools);
+    }
+
+    /** @param  array<string, string|int|null>  $values */
+    private static function record(Change $change, int $version, array $values): Record
+    {
+        $kind = $change->entity->record();
+
+        return new $kind($change->id, $version, $values);
     }
 }

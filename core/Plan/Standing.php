@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Plan;
 
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Record;
+use Vantrel\Core\Records\Unique;
+
 /** The records as they stand at this moment, as far as an undo asks. All questions are put for many at once. */
 interface Standing
 {
@@ -14,11 +18,14 @@ interface Standing
     public function versions(Entity $entity, array $ids): array;
 
     /**
+     * @template T of Record
+     *
+     * @param  class-string<T>  $kind
      * @param  string  $column `id` or one that refers to another record
      * @param  list<string>  $values
-     * @return array<string, Row> id to each record whose column holds one of them, with its columns that tie it to others
+     * @return array<string, T> id to each record whose column holds one of them, with its columns that tie it to others
      */
-    public function rows(Entity $entity, string $column, array $values): array;
+    public function rows(string $kind, string $column, array $values): array;
 
     /**
      * @param  array<string, array<string, string|int|null>>  $wanted id to what it would be

@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Plan;
 
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Record;
+use Vantrel\Core\Records\Unique;
+
 /** The records as they will stand once an entry has been taken back, so that an older one can be looked at before anything is done. */
 final readonly class StandingAfter implements Standing
 {
@@ -36,37 +40,38 @@ final readonly class StandingAfter implements Standing
         return $versions;
     }
 
-    public function rows(Entity $entity, string $column, array $values): array
+    public function rows(string $kind, string $column, array $values): array
     {
-        $rows = $this->before->rows($entity, $column, $values);
+        $entity = $kind::entity();
+        $rows = $this->before->rows($kind, $column, $values);
         foreach ($rows as $id => $row) {
             $back = $this->back[$entity->value][$id] ?? null;
             if ($back?->inserts() === true) {
                 unset($rows[$id]);
             } elseif ($back !== null) {
-                $rows[$id] = new Row($row->id, (int) $back->wasVersion, [...$row->values, ...$back->back]);
+                $rows[$id] = new $kind($row->id, (int) $back->wasVersion, [...$row->values, ...$back->back]);
             }
         }
         if ($column === 'id') {
             return $rows;
         }
         $wanted = array_flip($values);
-        $rows = array_filter($rows, fn (Row $row): bool => isset($wanted[$row->text($column)]));
+        $rows = array_filter($rows, fn (Record $row): bool => isset($wanted[(string) $row->field($column)]));
         $turned = array_filter($this->back[$entity->value] ?? [], fn (Written $w): bool => isset($w->back[$column]) && isset($wanted[(string) $w->back[$column]]));
 
-        return $turned === [] ? $rows : $rows + $this->rows($entity, 'id', array_map(strval(...), array_keys($turned)));
+        return $turned === [] ? $rows : $rows + $this->rows($kind, 'id', array_map(strval(...), array_keys($turned)));
     }
 
     public function rivals(Entity $entity, Unique $rule, array $wanted): array
     {
         $keys = array_filter(array_map($rule->key(...), $wanted), fn (?string $key): bool => $key !== null);
         $rivals = $this->before->rivals($entity, $rule, $wanted);
-        $standing = $this->rows($entity, 'id', array_values($rivals));
+        $standing = $this->rows($entity->record(), 'id', array_values($rivals));
         $rivals = array_filter($rivals, fn (string $rival, string $id): bool => isset($standing[$rival]) && $rule->key($standing[$rival]->values) === ($keys[$id] ?? ''), ARRAY_FILTER_USE_BOTH);
         // What has gone back may be in the way, too.
         $turned = array_filter($this->back[$entity->value] ?? [], fn (Written $w): bool => array_intersect_key($w->back, array_flip($rule->bound())) !== []);
         $byKey = array_flip($keys);
-        foreach ($this->rows($entity, 'id', array_map(strval(...), array_keys($turned))) as $row) {
+        foreach ($this->rows($entity->record(), 'id', array_map(strval(...), array_keys($turned))) as $row) {
             $id = $byKey[$rule->key($row->values) ?? ''] ?? null;
             if ($id !== null && $id !== $row->id) {
                 $rivals[$id] = $row->id;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Plan;
 
+use Vantrel\Core\Records\Entity;
+
 /** What taking one entry back comes to, before it is done. A value: equal inputs give equal undos. */
 final readonly class Undo
 {

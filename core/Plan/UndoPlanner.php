@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Plan;
 
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Person;
+
 /**
  * Works out what taking an entry back comes to. A record that was written again since, an inserted record that others refer to by
  * now, and an account that has been signed in to, stay; with them stays what they refer to, and what they cannot be without.
@@ -124,14 +127,14 @@ final class UndoPlanner
     private function keepMergedInto(): void
     {
         $merged = array_filter($this->written[Entity::Person->value] ?? [], fn (Written $w): bool => $w->merges);
-        $rows = $merged === [] ? [] : $this->now->rows(Entity::Person, 'id', array_map(strval(...), array_keys($merged)));
-        $into = array_values(array_unique(array_filter(array_map(fn (Row $p): string => $p->text('merged_into'), $rows))));
-        $others = $into === [] ? [] : array_filter($this->now->rows(Entity::Person, 'merged_into', $into), fn (Row $p): bool => $p->version !== $this->entry->seq);
+        $rows = $merged === [] ? [] : $this->now->rows(Person::class, 'id', array_map(strval(...), array_keys($merged)));
+        $into = array_values(array_unique(array_filter(array_map(fn (Person $p): string => (string) $p->mergedInto(), $rows))));
+        $others = $into === [] ? [] : array_filter($this->now->rows(Person::class, 'merged_into', $into), fn (Person $p): bool => $p->version !== $this->entry->seq);
         $later = $others === [] ? [] : $this->now->writtenAfter($this->entry->done, array_map(strval(...), array_keys($others)));
         foreach ($others as $other) {
             if (in_array($other->version, $later, true)) {
                 $this->holders[$other->id] = true;
-                $this->keep(Entity::Person, array_values(array_map(fn (Row $p): string => $p->id, array_filter($rows, fn (Row $p): bool => $p->text('merged_into') === $other->text('merged_into')))), Stay::InUse);
+                $this->keep(Entity::Person, array_values(array_map(fn (Person $p): string => $p->id, array_filter($rows, fn (Person $p): bool => (string) $p->mergedInto() === (string) $other->mergedInto()))), Stay::InUse);
             }
         }
     }
@@ -148,7 +151,7 @@ final class UndoPlanner
                 continue;
             }
             $wanted = [];
-            foreach ($this->now->rows($entity, 'id', array_map(strval(...), array_keys($turning))) as $id => $row) {
+            foreach ($this->now->rows($entity->record(), 'id', array_map(strval(...), array_keys($turning))) as $id => $row) {
                 $wanted[$id] = [...$row->values, ...$turning[$id]->back];
             }
             $this->keepTaken($entity, $wanted);
@@ -185,7 +188,7 @@ final class UndoPlanner
             }
         }
         $ids = array_map(strval(...), array_keys($to));
-        $there = $ids === [] ? [] : $this->now->rows($parent, 'id', $ids);
+        $there = $ids === [] ? [] : $this->now->rows($parent->record(), 'id', $ids);
         foreach ($to as $parentId => $children) {
             $row = $there[$parentId] ?? null;
             $written = $this->written[$parent->value][$parentId] ?? null;

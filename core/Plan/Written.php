@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Plan;
 
+use Vantrel\Core\Records\Entity;
+
 /** One record an entry of the ledger wrote, with as much of it as taking the entry back has to know: far less than its images. */
 final readonly class Written
 {

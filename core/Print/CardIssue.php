@@ -8,12 +8,14 @@ use Closure;
 use Vantrel\Core\Codes\PassphraseSheet;
 use Vantrel\Core\Codes\Randomness;
 use Vantrel\Core\Codes\Token;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records\Badge;
+use Vantrel\Core\Records\BadgeState;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\SignIn;
 
 /**
  * Gives sign-ins what a card needs: a badge each, and a passphrase where there is none. Cards printed before go on
@@ -27,9 +29,9 @@ final readonly class CardIssue
     }
 
     /**
-     * @param  list<Row>  $signIns
-     * @param  list<Row>  $badges that are live, of all sign-ins of these people
-     * @param  list<Row>  $others further sign-ins of these people, after a merge: a lost card may have been theirs
+     * @param  list<SignIn>  $signIns
+     * @param  list<Badge>  $badges that are live, of all sign-ins of these people
+     * @param  list<SignIn>  $others further sign-ins of these people, after a merge: a lost card may have been theirs
      * @param  Closure(string): string  $seal encrypts a passphrase for the database
      * @param  bool  $lost whether the cards printed before are lost
      */
@@ -39,9 +41,9 @@ final readonly class CardIssue
         $cards = [];
         foreach ($signIns as $signIn) {
             $passphrase = null;
-            if ($signIn->maybe('password') === null && ($lost || $signIn->maybe('passphrase') === null)) {
+            if ($signIn->password() === null && ($lost || $signIn->passphrase() === null)) {
                 $passphrase = $sheet->draw();
-                $plan->update(Entity::SignIn, $signIn, ['passphrase' => $seal($passphrase)], $lost ? 'card lost' : 'card printed');
+                $plan->update($signIn, ['passphrase' => $seal($passphrase)], $lost ? 'card lost' : 'card printed');
             }
             $badge = Token::draw($random);
             $plan->insert(Entity::Badge, $ids->for('badge', $signIn->id), [
@@ -51,11 +53,11 @@ final readonly class CardIssue
         }
         if ($lost) {
             foreach ($others as $other) {
-                $plan->update(Entity::SignIn, $other, ['passphrase' => null], 'card lost');
+                $plan->update($other, ['passphrase' => null], 'card lost');
             }
             foreach ($badges as $badge) {
-                if ($badge->text('state') === 'live') {
-                    $plan->update(Entity::Badge, $badge, ['state' => 'lost', 'ended_at' => $now], 'card lost');
+                if ($badge->state() === BadgeState::Live) {
+                    $plan->update($badge, ['state' => 'lost', 'ended_at' => $now], 'card lost');
                 }
             }
         }

@@ -9,18 +9,29 @@ use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Placement\Enrolling;
 use Vantrel\Core\Placement\JoinCodes;
 use Vantrel\Core\Placement\Sections;
-use Vantrel\Core\Placement\StaffRole;
 use Vantrel\Core\Plan\Cell;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\PlanRow;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Plan\Tally;
 use Vantrel\Core\Plan\Verdict;
 use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\EnrollmentRole;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Invitation;
+use Vantrel\Core\Records\JoinCode;
+use Vantrel\Core\Records\JoinRequest;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonKind;
+use Vantrel\Core\Records\PersonState;
+use Vantrel\Core\Records\RoomPass;
+use Vantrel\Core\Records\SchoolYear;
+use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SectionState;
+use Vantrel\Core\Records\YearState;
 use Vantrel\Core\Values\GradeLevel;
 
 /**
@@ -31,19 +42,19 @@ final class YearTurnPlanner
 {
     private readonly PlanBuilder $plan;
 
-    /** @var array<string, list<Row>> by section */
+    /** @var array<string, list<JoinCode>> by section */
     private readonly array $codes;
 
-    /** @var array<string, list<Row>> by section */
+    /** @var array<string, list<Invitation>> by section */
     private readonly array $invitations;
 
-    /** @var array<string, list<Row>> by section */
+    /** @var array<string, list<Enrollment>> by section */
     private readonly array $enrollments;
 
-    /** @var array<string, list<Row>> by section */
+    /** @var array<string, list<JoinRequest>> by section */
     private readonly array $requests;
 
-    /** @var array<string, list<Row>> by section */
+    /** @var array<string, list<RoomPass>> by section */
     private readonly array $passes;
 
     private int $number = 0;
@@ -65,11 +76,11 @@ final class YearTurnPlanner
         private readonly Ids $ids,
     ) {
         $this->plan = new PlanBuilder;
-        $this->codes = $snapshot->by(Entity::JoinCode, 'section_id');
-        $this->invitations = $snapshot->by(Entity::Invitation, 'section_id');
-        $this->enrollments = $snapshot->by(Entity::Enrollment, 'section_id');
-        $this->requests = $snapshot->by(Entity::JoinRequest, 'section_id');
-        $this->passes = $snapshot->by(Entity::RoomPass, 'section_id');
+        $this->codes = $snapshot->by(JoinCode::class, 'section_id');
+        $this->invitations = $snapshot->by(Invitation::class, 'section_id');
+        $this->enrollments = $snapshot->by(Enrollment::class, 'section_id');
+        $this->requests = $snapshot->by(JoinRequest::class, 'section_id');
+        $this->passes = $snapshot->by(RoomPass::class, 'section_id');
     }
 
     public static function plan(Snapshot $snapshot, YearTurnWish $wish, CodeBook $book, Ids $ids): Plan
@@ -79,14 +90,14 @@ final class YearTurnPlanner
 
     private function make(): Plan
     {
-        $from = $this->snapshot->find(Entity::SchoolYear, $this->wish->fromYearId);
-        if ($from === null || $from->text('state') !== 'current') {
+        $from = $this->snapshot->find(SchoolYear::class, $this->wish->fromYearId);
+        if ($from === null || $from->state() !== YearState::Current) {
             $this->plan->block('This year is not the current one: it has been turned already.');
 
             return $this->plan->build('Year turn', 'There is nothing to turn.');
         }
-        if ($this->wish->nextBegins < $from->text('begins_on')) {
-            $this->plan->block("The next year would begin on {$this->wish->nextBegins}, before {$from->text('name')} did. Correct its dates.");
+        if ($this->wish->nextBegins < $from->beginsOn()) {
+            $this->plan->block("The next year would begin on {$this->wish->nextBegins}, before {$from->name()} did. Correct its dates.");
         }
         if ($this->wish->importsBeingApplied > 0) {
             $this->plan->block('A list is being applied at this moment. Wait until it is done.');
@@ -104,7 +115,7 @@ final class YearTurnPlanner
             .($this->carried > 0 ? ' and carries '.Words::count($this->carried, 'section')." into {$this->wish->nextName} under new codes" : '')
             .'. Rosters, accounts and cards stay.';
 
-        return $this->plan->build("{$from->text('name')} to {$this->wish->nextName}", $sentence, [
+        return $this->plan->build("{$from->name()} to {$this->wish->nextName}", $sentence, [
             new Tally('archived', $this->archived, 'sections archived'),
             new Tally('promoted', $this->promoted, 'students up a grade'),
             new Tally('held', $this->held, 'held back'),
@@ -113,12 +124,12 @@ final class YearTurnPlanner
         ]);
     }
 
-    private function years(Row $from): string
+    private function years(SchoolYear $from): string
     {
-        $this->plan->update(Entity::SchoolYear, $from, ['state' => 'closed'], 'year turned');
-        foreach ($this->snapshot->where(Entity::SchoolYear, 'school_id', $this->wish->schoolId) as $year) {
-            if ($year->text('name') === $this->wish->nextName) {
-                $this->plan->update(Entity::SchoolYear, $year, ['state' => 'current', 'begins_on' => $this->wish->nextBegins, 'ends_on' => $this->wish->nextEnds], 'year turned');
+        $this->plan->update($from, ['state' => 'closed'], 'year turned');
+        foreach ($this->snapshot->where(SchoolYear::class, 'school_id', $this->wish->schoolId) as $year) {
+            if ($year->name() === $this->wish->nextName) {
+                $this->plan->update($year, ['state' => 'current', 'begins_on' => $this->wish->nextBegins, 'ends_on' => $this->wish->nextEnds], 'year turned');
 
                 return $year->id;
             }
@@ -132,54 +143,54 @@ final class YearTurnPlanner
         return $id;
     }
 
-    private function section(Row $section, string $nextId): void
+    private function section(Section $section, string $nextId): void
     {
         $codes = $this->codes[$section->id] ?? [];
         $invitations = $this->invitations[$section->id] ?? [];
         Sections::close($this->plan, $section, $codes, $invitations, $this->requests[$section->id] ?? [], $this->passes[$section->id] ?? [], $this->wish->today, $this->wish->now);
         $this->archived++;
-        $teachers = array_values(array_filter($this->enrollments[$section->id] ?? [], fn (Row $e): bool => $e->text('role') !== 'student' && $e->maybe('ends_on') === null));
-        if (! array_filter($teachers, fn (Row $e): bool => $e->text('role') === 'lead')) {
-            $this->plan->warn("{$section->text('name')} has no lead teacher.");
+        $teachers = array_values(array_filter($this->enrollments[$section->id] ?? [], fn (Enrollment $e): bool => $e->role() !== EnrollmentRole::Student && $e->endsOn() === null));
+        if (! array_filter($teachers, fn (Enrollment $e): bool => $e->role() === EnrollmentRole::Lead)) {
+            $this->plan->warn("{$section->name()} has no lead teacher.");
         }
         if ($this->wish->carrySections) {
             $this->carry($section, $teachers, $nextId);
         }
         $this->plan->row(new PlanRow(++$this->number, Verdict::Archived, [
-            'Name' => Cell::same($section->text('name')), 'Grade' => Cell::same(self::short($section->text('grade'))),
+            'Name' => Cell::same($section->name()), 'Grade' => Cell::same(self::short((string) $section->grade())),
             'Section' => new Cell('open', 'archived'),
         ], $this->wish->carrySections ? 'carried forward under a new code' : ''));
     }
 
-    /** @param  list<Row>  $teachers */
-    private function carry(Row $section, array $teachers, string $nextId): void
+    /** @param  list<Enrollment>  $teachers */
+    private function carry(Section $section, array $teachers, string $nextId): void
     {
-        foreach ($this->snapshot->where(Entity::Section, 'school_year_id', $nextId) as $there) {
-            if (NameKey::of($there->text('name')) === NameKey::of($section->text('name'))) {
+        foreach ($this->snapshot->where(Section::class, 'school_year_id', $nextId) as $there) {
+            if (NameKey::of($there->name()) === NameKey::of($section->name())) {
                 return;
             }
         }
         $id = $this->ids->for('section', $section->id);
         $this->plan->insert(Entity::Section, $id, [
-            'school_id' => $section->text('school_id'), 'school_year_id' => $nextId, 'name' => $section->text('name'), 'kind' => $section->text('kind'),
-            'grade' => $section->maybe('grade'), 'period' => $section->maybe('period'), 'seats' => $section->maybe('seats'), 'state' => 'open', 'carried_from' => $section->id,
+            'school_id' => $section->schoolId(), 'school_year_id' => $nextId, 'name' => $section->name(), 'kind' => $section->kind()->value,
+            'grade' => $section->grade(), 'period' => $section->period(), 'seats' => $section->seats(), 'state' => 'open', 'carried_from' => $section->id,
         ], 'carried forward');
         foreach ($teachers as $teacher) {
             // Whoever stood in for somebody this year does not do so next year.
-            if ($teacher->text('role') === StaffRole::Substitute->value) {
+            if ($teacher->role() === EnrollmentRole::Substitute) {
                 continue;
             }
-            Enrolling::insert($this->plan, $id, $teacher->text('person_id'), $teacher->text('role'), 'rollover', $this->ids, $this->wish->today);
+            Enrolling::insert($this->plan, $id, $teacher->personId(), $teacher->role()->value, 'rollover', $this->ids, $this->wish->today);
         }
         JoinCodes::insert($this->plan, $id, $this->book, $this->ids, $this->wish->now);
         $this->carried++;
     }
 
-    private function student(Row $student): void
+    private function student(Person $student): void
     {
-        $grade = GradeLevel::read($student->text('grade'));
-        $name = trim($student->text('given_name').' '.$student->text('family_name'));
-        $short = self::short($student->text('grade'));
+        $grade = GradeLevel::read((string) $student->grade());
+        $name = trim($student->givenName().' '.$student->familyName());
+        $short = self::short((string) $student->grade());
         if ($grade === null) {
             $this->plan->row(new PlanRow(++$this->number, Verdict::Same, ['Name' => Cell::same($name), 'Grade' => Cell::same('none'), 'Section' => Cell::same('')], 'has no grade'));
 
@@ -190,15 +201,15 @@ final class YearTurnPlanner
             $this->held++;
             [$verdict, $cell, $why] = [Verdict::Same, Cell::same($short), 'held back'];
         } elseif ($grade->order >= $top) {
-            $this->plan->update(Entity::Person, $student, ['state' => 'left'], 'finished the top grade');
+            $this->plan->update($student, ['state' => 'left'], 'finished the top grade');
             $this->leaving++;
             [$verdict, $cell, $why] = [Verdict::Leaving, new Cell($short, 'leaves'), 'finished the top grade'];
         } else {
-            $this->plan->update(Entity::Person, $student, ['grade' => $grade->next()->code()], 'up a grade');
+            $this->plan->update($student, ['grade' => $grade->next()->code()], 'up a grade');
             $this->promoted++;
             [$verdict, $cell, $why] = [Verdict::Update, new Cell($short, $grade->next()->short()), ''];
         }
-        $this->plan->row(new PlanRow(++$this->number, $verdict, ['Name' => Cell::same($name), 'Grade' => $cell, 'Section' => Cell::same('')], $why, [], $student->id, $student->maybe('number')));
+        $this->plan->row(new PlanRow(++$this->number, $verdict, ['Name' => Cell::same($name), 'Grade' => $cell, 'Section' => Cell::same('')], $why, [], $student->id, $student->number()));
     }
 
     private static function short(string $code): string
@@ -206,21 +217,21 @@ final class YearTurnPlanner
         return GradeLevel::read($code)?->short() ?? '';
     }
 
-    /** @return list<Row> */
+    /** @return list<Section> */
     private function sections(): array
     {
-        $sections = array_values(array_filter($this->snapshot->all(Entity::Section), fn (Row $s): bool => $s->text('school_id') === $this->wish->schoolId && $s->text('state') === 'open' && $s->text('school_year_id') === $this->wish->fromYearId));
-        usort($sections, fn (Row $a, Row $b): int => strnatcasecmp($a->text('name'), $b->text('name')) ?: $a->id <=> $b->id);
+        $sections = array_values(array_filter($this->snapshot->all(Section::class), fn (Section $s): bool => $s->schoolId() === $this->wish->schoolId && $s->state() === SectionState::Open && $s->schoolYearId() === $this->wish->fromYearId));
+        usort($sections, fn (Section $a, Section $b): int => strnatcasecmp($a->name(), $b->name()) ?: $a->id <=> $b->id);
 
         return $sections;
     }
 
-    /** @return list<Row> */
+    /** @return list<Person> */
     private function students(): array
     {
-        $students = array_values(array_filter($this->snapshot->all(Entity::Person), fn (Row $p): bool => $p->text('school_id') === $this->wish->schoolId && $p->text('kind') === 'student' && $p->text('state') === 'active'));
-        $order = fn (Row $p): array => [GradeLevel::read($p->text('grade'))->order ?? 99, $p->text('family_name'), $p->text('given_name'), $p->id];
-        usort($students, fn (Row $a, Row $b): int => $order($a) <=> $order($b));
+        $students = array_values(array_filter($this->snapshot->all(Person::class), fn (Person $p): bool => $p->schoolId() === $this->wish->schoolId && $p->kind() === PersonKind::Student && $p->state() === PersonState::Active));
+        $order = fn (Person $p): array => [GradeLevel::read((string) $p->grade())->order ?? 99, $p->familyName(), $p->givenName(), $p->id];
+        usort($students, fn (Person $a, Person $b): int => $order($a) <=> $order($b));
 
         return $students;
     }

@@ -361,6 +361,7 @@ final class DemoDistrict
     /** 11 invitations in all states, their mails in the Mailroom. */
     private function invitations(): void
     {
+        /** @var list<array{string, string, string}> $states */
         $states = [['primary', 'invited', '2026-11-20'], ['primary', 'invited', '2026-11-21'], ['primary', 'accepted', '2026-08-14'], ['primary', 'declined', '2026-08-14'], ['primary', 'invited', '2026-08-01'],
             ['middle', 'invited', '2026-11-19'], ['middle', 'withdrawn', '2026-08-12'], ['middle', 'invited', '2026-08-02'], ['upper', 'invited', '2026-11-22'], ['upper', 'accepted', '2026-08-15'], ['upper', 'declined', '2026-08-16']];
         foreach ($states as $i => [$key, $state, $sent]) {

@@ -11,11 +11,13 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Tests\Support\World;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\StalePlan;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\SignIn;
 
 function ulid(): string
 {
@@ -27,7 +29,7 @@ function somePlan(World $world, string $name = 'Mina'): Plan
 {
     $plan = new PlanBuilder;
     $guardian = ulid();
-    $plan->update(Entity::Person, app(Snapshots::class)->find(Entity::Person, $world->people['student']), ['given_name' => $name, 'grade' => null], 'renamed');
+    $plan->update(app(Snapshots::class)->find(Person::class, $world->people['student']), ['given_name' => $name, 'grade' => null], 'renamed');
     // In the wrong order on purpose: the ledger writes what others refer to first.
     $plan->insert(Entity::Guardianship, ulid(), ['student_id' => $world->people['student'], 'guardian_id' => $guardian, 'state' => 'listed', 'relationship' => null, 'restriction' => null], 'linked');
     $plan->insert(Entity::Person, $guardian, ['school_id' => $world->school, 'kind' => 'guardian', 'given_name' => 'Ann', 'family_name' => 'O’Dwyer "Łukasz" 王', 'search_name' => 'ann odwyer', 'birth_date' => null, 'number' => null, 'grade' => null, 'email' => 'ann@x.example', 'phone' => null, 'state' => 'active', 'merged_into' => null], 'made');
@@ -120,8 +122,8 @@ it('writes one entry for one piece of work, however often it is run', function (
 
 it('keeps no secret, and no hash of one, in its images', function (): void {
     $plan = new PlanBuilder;
-    $row = app(Snapshots::class)->list(Entity::SignIn, fn ($q) => $q->where('person_id', $this->world->people['student']))[0];
-    $plan->update(Entity::SignIn, $row, ['passphrase' => 'sealed-secret'], 'card');
+    $row = app(Snapshots::class)->list(SignIn::class, fn ($q) => $q->where('person_id', $this->world->people['student']))[0];
+    $plan->update($row, ['passphrase' => 'sealed-secret'], 'card');
     $plan->insert(Entity::Badge, ulid(), ['sign_in_id' => $row->id, 'token_hash' => str_repeat('f', 64), 'state' => 'live', 'made_at' => '2026-09-01 10:00:00', 'ended_at' => null], 'card');
     $before = World::checksum();
     $entry = $this->ledger->apply($plan->build('Cards', 'Cards.'), $this->world->school, null, Action::Cards);

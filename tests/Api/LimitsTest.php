@@ -40,7 +40,7 @@ it('bears as many as it says, of each kind by itself', function (): void {
     $this->postJson('/api/room', ['token' => 'none'])->assertStatus(429);
     $this->postJson('/api/room', ['token' => 'the-pass'])->assertOk();
     $this->postJson('/api/join/door', ['code' => $world->code])->assertOk();
-    $wrong = Vantrel\Core\Codes\JoinCode::fromPayload('TTRWXK')->symbols;
+    $wrong = Vantrel\Core\Codes\CodeSymbols::fromPayload('TTRWXK')->symbols;
     $this->postJson('/api/join/door', ['code' => $wrong])->assertStatus(422);
     $this->postJson('/api/join/door', ['code' => $world->code])->assertStatus(429);
     // Whoever is signed in is not held up by what others at the address have tried.

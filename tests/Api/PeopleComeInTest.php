@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 use Illuminate\Support\Facades\DB;
 use Tests\Support\World;
-use Vantrel\Core\Codes\JoinCode;
+use Vantrel\Core\Codes\CodeSymbols;
 
 beforeEach(function (): void {
     $this->world = World::make();
@@ -55,8 +55,8 @@ it('signs out, and gives the session a new id at every sign-in', function (): vo
 
 it('says what kind of mistake a code has, never which codes exist', function (): void {
     $code = $this->world->code;
-    $this->getJson('/api/join/check?code='.$code)->assertOk()->assertJson(['wellFormed' => true, 'written' => JoinCode::parse($code)->written()]);
-    $unused = JoinCode::fromPayload('BCDFGH')->symbols;
+    $this->getJson('/api/join/check?code='.$code)->assertOk()->assertJson(['wellFormed' => true, 'written' => CodeSymbols::parse($code)->written()]);
+    $unused = CodeSymbols::fromPayload('BCDFGH')->symbols;
     $this->getJson('/api/join/check?code='.$unused)->assertJson(['wellFormed' => true]);
     $this->getJson('/api/join/check?code=KDM4X0R')->assertJson(['wellFormed' => false, 'mistake' => 'foreign_symbol']);
 });
@@ -77,7 +77,7 @@ it('counts only well-formed unknown codes as tries, and stops after the day’s 
         $this->postJson('/api/join', ['code' => 'KDM4X7K'])->assertStatus(422);
     }
     foreach (['BCDFGH', 'BCDFGJ', 'BCDFGK', 'BCDFGM', 'BCDFGN'] as $payload) {
-        $this->postJson('/api/join', ['code' => JoinCode::fromPayload($payload)->symbols])->assertStatus(422)->assertJsonPath('errors.code.0', 'This code opens nothing, or not any more. Ask your teacher for the one that works today.');
+        $this->postJson('/api/join', ['code' => CodeSymbols::fromPayload($payload)->symbols])->assertStatus(422)->assertJsonPath('errors.code.0', 'This code opens nothing, or not any more. Ask your teacher for the one that works today.');
     }
     $this->postJson('/api/join', ['code' => $this->world->code])->assertStatus(429);
     // A classmate on the same address comes in all the same; somebody there who is not signed in is counted with all of them.
@@ -94,7 +94,7 @@ it('takes an empty limit in the settings for none, and its own number instead', 
     config(['vantrel.limits' => ['join-by' => $own]]);
     $this->actingAs($this->world->as('student'));
     for ($i = 0; $i < $tries; $i++) {
-        $this->postJson('/api/join', ['code' => JoinCode::fromPayload('BCDFGH')->symbols])->assertStatus(422);
+        $this->postJson('/api/join', ['code' => CodeSymbols::fromPayload('BCDFGH')->symbols])->assertStatus(422);
     }
     $this->postJson('/api/join', ['code' => $this->world->code])->assertStatus(429);
 })->with([['', 20], [null, 20], ['0', 20], ['3', 3]]);
@@ -120,7 +120,7 @@ it('can put a closed code back by undo', function (): void {
     $lead->postJson("/api/sections/{$this->world->section}/code")->assertOk();
     $entry = DB::table('ledger_entries')->value('id');
     $this->actingAs($this->world->as('coordinator'))->postJson("/api/ledger/$entry/undo")->assertOk()->assertJsonPath('kept', []);
-    $this->actingAs($this->world->as('lead'))->getJson("/api/sections/{$this->world->section}/code")->assertJsonPath('written', JoinCode::parse($this->world->code)->written());
+    $this->actingAs($this->world->as('lead'))->getJson("/api/sections/{$this->world->section}/code")->assertJsonPath('written', CodeSymbols::parse($this->world->code)->written());
 });
 
 it('invites by mail; who has no account makes one and works in the section', function (): void {

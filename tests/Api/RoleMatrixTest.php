@@ -11,8 +11,8 @@ use Illuminate\Support\Str;
 use Tests\Support\World;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Records\Entity;
 
 const ROLES = ['coordinator', 'other coordinator', 'lead', 'co_teacher', 'assistant', 'substitute', 'past substitute', 'other teacher', 'student', 'guardian', 'nobody'];
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 use App\Ledger\RowsNow;
 use Illuminate\Support\Facades\DB;
 use Tests\Support\World;
-use Vantrel\Core\Plan\Entity;
+use Vantrel\Core\Records\Entity;
 
 // What the core says of the tables is held against the tables as they are.
 

@@ -88,8 +88,8 @@ it('writes for every school of a coordinator who has several, and shows it to th
 
 it('keeps every plan to the people of its own school, however it was made', function (): void {
     $plan = new Vantrel\Core\Plan\PlanBuilder;
-    $row = app(App\Ledger\Snapshots::class)->find(Vantrel\Core\Plan\Entity::Person, $this->student);
-    $plan->update(Vantrel\Core\Plan\Entity::Person, $row, ['grade' => '04'], 'x');
+    $row = app(App\Ledger\Snapshots::class)->find(Vantrel\Core\Records\Person::class, $this->student);
+    $plan->update($row, ['grade' => '04'], 'x');
     $ledger = app(App\Ledger\Ledger::class);
     expect(fn () => $ledger->apply($plan->build('x', 'x'), $this->to, null, Vantrel\Core\Plan\Action::Place))->toThrow(Vantrel\Core\Plan\Refusal::class, 'records of Lanternfield Primary')
         ->and(DB::table('ledger_entries')->count())->toBe(0);
@@ -97,11 +97,11 @@ it('keeps every plan to the people of its own school, however it was made', func
     expect(DB::table('ledger_schools')->count())->toBe(2);
     // Through what hangs on a person or a section: a card, a user name, an enrollment, a guardian.
     foreach ([
-        [Vantrel\Core\Plan\Entity::SignIn, ['person_id' => $this->student, 'user_name' => 'x', 'passphrase' => null, 'password' => null]],
-        [Vantrel\Core\Plan\Entity::Badge, ['sign_in_id' => DB::table('sign_ins')->where('person_id', $this->student)->value('id'), 'token_hash' => str_repeat('0', 64), 'state' => 'live', 'made_at' => now()]],
-        [Vantrel\Core\Plan\Entity::Enrollment, ['section_id' => $this->world->section, 'person_id' => $this->student, 'role' => 'student', 'begins_on' => '2026-01-01', 'ends_on' => null, 'source' => 'hand']],
-        [Vantrel\Core\Plan\Entity::Guardianship, ['student_id' => $this->student, 'guardian_id' => $this->world->people['guardian'], 'state' => 'listed']],
-        [Vantrel\Core\Plan\Entity::Coordinator, ['person_id' => $this->world->people['lead'], 'school_id' => $this->from, 'state' => 'active']],
+        [Vantrel\Core\Records\Entity::SignIn, ['person_id' => $this->student, 'user_name' => 'x', 'passphrase' => null, 'password' => null]],
+        [Vantrel\Core\Records\Entity::Badge, ['sign_in_id' => DB::table('sign_ins')->where('person_id', $this->student)->value('id'), 'token_hash' => str_repeat('0', 64), 'state' => 'live', 'made_at' => now()]],
+        [Vantrel\Core\Records\Entity::Enrollment, ['section_id' => $this->world->section, 'person_id' => $this->student, 'role' => 'student', 'begins_on' => '2026-01-01', 'ends_on' => null, 'source' => 'hand']],
+        [Vantrel\Core\Records\Entity::Guardianship, ['student_id' => $this->student, 'guardian_id' => $this->world->people['guardian'], 'state' => 'listed']],
+        [Vantrel\Core\Records\Entity::Coordinator, ['person_id' => $this->world->people['lead'], 'school_id' => $this->from, 'state' => 'active']],
     ] as [$entity, $values]) {
         $builder = new Vantrel\Core\Plan\PlanBuilder;
         $builder->insert($entity, (string) Illuminate\Support\Str::ulid(), $values, 'x');

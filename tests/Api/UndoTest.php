@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use Vantrel\Core\Records\Section;
 use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
 use App\Models\LedgerEntry;
@@ -11,10 +12,13 @@ use Illuminate\Support\Str;
 use Tests\Support\World;
 use Vantrel\Core\Merging\MergePlanner;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\StalePlan;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\SignIn;
 
 // Undo out of order, undo taken back, and plans that were overtaken.
 
@@ -30,18 +34,18 @@ beforeEach(function (): void {
     };
     $this->outlook = fn (string $entry): array => $this->getJson("/api/ledger/$entry/undo")->assertOk()->json();
     $this->undo = fn (string $entry, array $first = []) => $this->postJson("/api/ledger/$entry/undo", $first === [] ? [] : ['first' => $first]);
-    $this->row = fn (Entity $entity, string $id) => app(Snapshots::class)->find($entity, $id) ?? throw new LogicException("no $id");
+    $this->row = fn (string $kind, string $id) => app(Snapshots::class)->find($kind, $id) ?? throw new LogicException("no $id");
     $this->change = function (string $person, array $fields): LedgerEntry {
         $plan = new PlanBuilder;
-        $plan->update(Entity::Person, ($this->row)(Entity::Person, $person), $fields, 'by hand');
+        $plan->update(($this->row)(Person::class, $person), $fields, 'by hand');
 
         return $this->ledger->apply($plan->build('By hand', 'Changes something.'), $this->world->school, $this->world->as('coordinator'), Action::Place);
     };
     // The plan of a merge, as two coordinators may look at it at once.
     $this->merge = function (string $from, string $into): Plan {
         $plan = new PlanBuilder;
-        $plan->update(Entity::Person, ($this->row)(Entity::Person, $from), ['state' => 'merged', 'merged_into' => $into], 'merged');
-        $plan->update(Entity::SignIn, ($this->row)(Entity::SignIn, (string) DB::table('sign_ins')->where('person_id', $from)->value('id')), ['person_id' => $into], 'goes with the account');
+        $plan->update(($this->row)(Person::class, $from), ['state' => 'merged', 'merged_into' => $into], 'merged');
+        $plan->update(($this->row)(SignIn::class, (string) DB::table('sign_ins')->where('person_id', $from)->value('id')), ['person_id' => $into], 'goes with the account');
 
         return $plan->build('Merge', 'Merges two accounts.');
     };
@@ -246,10 +250,10 @@ it('ties nothing to what was merged, archived or taken away since', function (st
 })->with([['merged', 'Noor Haddad has been merged into another account'], ['archived', '3 Heron has been archived'], ['gone', 'a record is gone']]);
 
 it('ends an enrollment in a section that was archived, which brings nothing new into it', function (): void {
-    $enrollment = ($this->row)(Entity::Enrollment, (string) DB::table('enrollments')->where('person_id', $this->world->people['student'])->value('id'));
+    $enrollment = ($this->row)(Enrollment::class, (string) DB::table('enrollments')->where('person_id', $this->world->people['student'])->value('id'));
     DB::table('sections')->where('id', $this->world->section)->update(['state' => 'archived', 'archived_on' => '2026-09-01']);
     $plan = new PlanBuilder;
-    $plan->update(Entity::Enrollment, $enrollment, ['ends_on' => '2026-09-02'], 'left');
+    $plan->update($enrollment, ['ends_on' => '2026-09-02'], 'left');
     $this->ledger->apply($plan->build('One out', 'One goes.'), $this->world->school, null, Action::TakeOff);
     expect(DB::table('enrollments')->where('id', $enrollment->id)->value('ends_on'))->toBe('2026-09-02');
 });

@@ -7,7 +7,7 @@ namespace Tests\Support;
 use CurlHandle;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
-use Vantrel\Core\Codes\JoinCode;
+use Vantrel\Core\Codes\CodeSymbols;
 use Vantrel\Core\Codes\KeyedStream;
 use Vantrel\Core\Codes\Token;
 
@@ -80,7 +80,7 @@ final class Guessing
     private static function wrong(World $world): array
     {
         $random = new KeyedStream(str_repeat('g', 32), 'guesses');
-        $code = fn (): string => JoinCode::draw($random, 6)->symbols;
+        $code = fn (): string => CodeSymbols::draw($random, 6)->symbols;
         $token = fn (): string => Token::draw($random)->plain;
 
         return [

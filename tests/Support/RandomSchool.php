@@ -10,9 +10,9 @@ use Vantrel\Core\Intake\GuardianLine;
 use Vantrel\Core\Intake\StudentLine;
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Names\PersonName;
-use Vantrel\Core\Plan\Entity;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Record;
 
 /** A school at random, and a list at random of some who are known, some who are not, and slips of every kind. */
 final class RandomSchool
@@ -25,7 +25,7 @@ final class RandomSchool
 
     private Randomizer $random;
 
-    /** @var array<string, array<string, Row>> */
+    /** @var array<string, array<string, Record>> */
     private array $tables = [];
 
     public function __construct(int $seed, private readonly int $students = 40)
@@ -38,19 +38,19 @@ final class RandomSchool
     /** @return list<StudentLine> */
     public function list(int $rows = 30): array
     {
-        $known = array_values(array_filter($this->tables['people'], fn (Row $p): bool => $p->text('kind') === 'student'));
+        $known = array_values(array_filter($this->tables['people'], fn (Record $p): bool => $p->field('kind') === 'student'));
         $lines = [];
         for ($i = 0; $i < $rows; $i++) {
             $person = $this->chance(70) ? $known[$this->upTo(count($known))] : null;
-            $given = $person?->text('given_name') ?? $this->one(self::GIVEN);
-            $family = $person?->text('family_name') ?? $this->one(self::FAMILY);
+            $given = $person?->field('given_name') ?? $this->one(self::GIVEN);
+            $family = $person?->field('family_name') ?? $this->one(self::FAMILY);
             if ($this->chance(8)) {
                 [$given, $family] = [$family, $given];
             }
             if ($this->chance(8)) {
                 $given = substr_replace(NameKey::of($given), 'x', 1, 1);
             }
-            $grade = $this->chance(20) ? '0'.$this->upTo(6) : ($person?->text('grade') ?? '03');
+            $grade = $this->chance(20) ? '0'.$this->upTo(6) : ($person?->field('grade') ?? '03');
             $guardians = [];
             for ($g = $this->upTo(3); $g > 0; $g--) {
                 $name = new PersonName($this->one(self::GIVEN), $family);
@@ -58,8 +58,8 @@ final class RandomSchool
             }
             $lines[] = new StudentLine(
                 $i + 2, new PersonName($given, $family),
-                $this->chance(60) ? ($person?->text('number') ?? sprintf('9%03d', $this->upTo(20))) : '',
-                $this->chance(60) ? ($person?->text('birth_date') ?? sprintf('2016-0%d-1%d', 1 + $this->upTo(8), $this->upTo(9))) : '',
+                $this->chance(60) ? ($person?->field('number') ?? sprintf('9%03d', $this->upTo(20))) : '',
+                $this->chance(60) ? ($person?->field('birth_date') ?? sprintf('2016-0%d-1%d', 1 + $this->upTo(8), $this->upTo(9))) : '',
                 $grade === '00' ? 'KG' : $grade, $this->chance(70) ? $this->one(['3 Heron', '3 Tern', '4 Curlew', '4 Curlw', '5 Wren']) : '',
                 $this->chance(30) ? [$this->one(['Art 4', 'Music', 'Chess club'])] : [], '', $guardians, [],
             );
@@ -73,7 +73,7 @@ final class RandomSchool
     {
         $all = [];
         foreach (Entity::cases() as $entity) {
-            foreach ($snapshot->all($entity) as $id => $row) {
+            foreach ($snapshot->records($entity) as $id => $row) {
                 $values = $row->values;
                 ksort($values);
                 $all[$entity->value][$id] = [$row->version, $values];
@@ -91,7 +91,7 @@ final class RandomSchool
         $this->row('school_years', 'year', ['school_id' => 'school', 'name' => '2026-27', 'begins_on' => '2026-08-24', 'ends_on' => '2027-06-12', 'state' => 'current']);
         foreach (['3 Heron' => ['homeroom', '03'], '3 Tern' => ['homeroom', '03'], '4 Curlew' => ['homeroom', '04'], 'Art 4' => ['class', '04']] as $name => [$kind, $grade]) {
             $id = 'sec-'.NameKey::of($name);
-            $this->row('sections', $id, ['school_id' => 'school', 'school_year_id' => 'year', 'name' => $name, 'kind' => $kind, 'grade' => $grade, 'state' => 'open', 'archived_on' => null, 'carried_from' => null]);
+            $this->row('sections', $id, ['school_id' => 'school', 'school_year_id' => 'year', 'name' => $name, 'kind' => $kind, 'grade' => $grade, 'period' => null, 'seats' => null, 'state' => 'open', 'archived_on' => null, 'carried_from' => null]);
             $this->row('join_codes', "code-$id", ['section_id' => $id, 'code' => "X$id", 'state' => 'open', 'opened_at' => '2026-08-24 08:00:00', 'closed_at' => null]);
             $this->row('people', "t-$id", ['school_id' => 'school', 'kind' => 'staff', 'given_name' => 'T', 'family_name' => $name, 'search_name' => 't', 'birth_date' => null, 'number' => null, 'grade' => null, 'email' => "$id@x.example", 'phone' => null, 'state' => 'active', 'merged_into' => null]);
             $this->row('enrollments', "lead-$id", ['section_id' => $id, 'person_id' => "t-$id", 'role' => 'lead', 'begins_on' => '2026-08-24', 'ends_on' => null, 'source' => 'hand']);
@@ -121,7 +121,7 @@ final class RandomSchool
     /** @param  array<string, string|int|null>  $values */
     private function row(string $table, string $id, array $values): void
     {
-        $this->tables[$table][$id] = new Row($id, 1, $values);
+        $this->tables[$table][$id] = new (Entity::from($table)->record())($id, 1, $values);
     }
 
     private function chance(int $percent): bool

@@ -11,7 +11,7 @@ use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
 use Illuminate\Support\Str;
-use Vantrel\Core\Codes\JoinCode;
+use Vantrel\Core\Codes\CodeSymbols;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Names\NameKey;
 
@@ -128,7 +128,7 @@ final class World
 
     public function code(string $section, string $payload): string
     {
-        $code = JoinCode::fromPayload($payload);
+        $code = CodeSymbols::fromPayload($payload);
         $this->insert('join_codes', ['section_id' => $section, 'code' => $code->symbols, 'state' => 'open', 'opened_at' => '2026-08-24 12:00:00']);
 
         return $code->symbols;

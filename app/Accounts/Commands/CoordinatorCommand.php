@@ -13,8 +13,8 @@ use Illuminate\Console\Command;
 use Vantrel\Core\Accounts\CoordinatorRoles;
 use Vantrel\Core\Codes\UserNames;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Records;
 
 /** Given on the server only: whoever coordinates a school can do everything in it. */
 final class CoordinatorCommand extends Command
@@ -28,13 +28,13 @@ final class CoordinatorCommand extends Command
         $user = $this->argument('user');
         $signIn = SignIn::query()->where('user_name', UserNames::fold(is_string($user) ? $user : ''))->first();
         $school = School::query()->where('code', (string) $this->option('school'))->first();
-        $person = $signIn === null ? null : $snapshots->find(Entity::Person, $signIn->person_id);
+        $person = $signIn === null ? null : $snapshots->find(Records\Person::class, $signIn->person_id);
         if ($person === null || $school === null) {
             $this->error($school === null ? 'There is no school of that code. Give it as --school=CODE.' : 'Nobody has that user name.');
 
             return self::INVALID;
         }
-        $role = $snapshots->list(Entity::Coordinator, fn ($q) => $q->where('person_id', $person->id)->where('school_id', $school->id))[0] ?? null;
+        $role = $snapshots->list(Records\Coordinator::class, fn ($q) => $q->where('person_id', $person->id)->where('school_id', $school->id))[0] ?? null;
         try {
             $ledger->apply($plan = CoordinatorRoles::give($person, $school->id, $school->name, $role, $kit->ids($kit->seed())), $school->id, null, Action::Settings);
         } catch (Refusal $e) {

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Intake\Commands;
 
 use App\Intake\ImportPlanner;
-use App\Intake\Turns;
 use App\Ledger\Ledger;
+use App\Ledger\Turns;
 use App\Models\School;
 use Illuminate\Support\Str;
 use Vantrel\Core\Plan\Action;

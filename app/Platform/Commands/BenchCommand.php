@@ -17,8 +17,8 @@ use OpenSpout\Reader\Common\Creator\ReaderEntityFactory;
 use OpenSpout\Writer\Common\Creator\WriterEntityFactory;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Change;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Print\CardOrder;
+use Vantrel\Core\Records\Entity;
 
 /** Times the job on made-up people in an empty database, beside the bare work of others on the same file and rows. */
 final class BenchCommand extends Command

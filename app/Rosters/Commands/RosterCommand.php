@@ -24,9 +24,10 @@ final class RosterCommand extends Command
     {
         $out = (string) $this->option('out');
         $section = $this->option('section') === null ? null : Section::query()->find((string) $this->option('section'));
+        /** @var School|null $school */
         $school = $section !== null ? School::query()->find($section->school_id) : School::query()->where('code', (string) $this->option('school'))->first();
         $format = SheetFormat::tryFrom((string) $this->option('format'));
-        $asOf = (string) ($this->option('as-of') ?? $kit->today($school));
+        $asOf = (string) ($this->option('as-of') ?? ($school === null ? '' : $kit->today($school)));
         $wrong = match (true) {
             $out === '' => 'Say where to: --out=FILE.',
             $school === null || ($this->option('section') !== null && $section === null) => 'No such section or school. Use --section=ID, or --school with one of: '.implode(', ', School::query()->orderBy('code')->pluck('code')->all()),

@@ -10,7 +10,6 @@ use Vantrel\Core\Accounts\Credentials;
 use Vantrel\Core\Accounts\Identities;
 use Vantrel\Core\Accounts\OffBoarding;
 use Vantrel\Core\Accounts\StaffRecords;
-use Vantrel\Core\Accounts\TransferKind;
 use Vantrel\Core\Accounts\TransferRequests;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Change;
@@ -18,8 +17,17 @@ use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Records\Badge;
+use Vantrel\Core\Records\Coordinator;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\Identity;
+use Vantrel\Core\Records\Invitation;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SignIn;
+use Vantrel\Core\Records\TransferKind;
+use Vantrel\Core\Records\TransferRequest;
 use Vantrel\Core\Values\Canonical;
 use Vantrel\Core\Values\MailAddress;
 
@@ -28,24 +36,24 @@ const ACCOUNTS_NOW = '2026-11-26 09:00:00';
 $ids = new Ids('01K3CNQ0000000000000000000');
 
 /** @param  array<string, string|int|null>  $more */
-function staffRow(array $more = []): Row
+function staffRow(array $more = []): Person
 {
-    return new Row('petra', 3, ['school_id' => 'here', 'kind' => 'staff', 'state' => 'active', 'given_name' => 'Petra', 'family_name' => 'Okonjo', 'email' => 'petra@x.example', 'email_state' => 'confirmed', 'email_by' => 'school', 'email_at' => null, ...$more]);
+    return new Person('petra', 3, ['school_id' => 'here', 'kind' => 'staff', 'state' => 'active', 'given_name' => 'Petra', 'family_name' => 'Okonjo', 'email' => 'petra@x.example', 'email_state' => 'confirmed', 'email_by' => 'school', 'email_at' => null, ...$more]);
 }
 
-function signInRow(?string $password = 'hash', ?string $passphrase = null): Row
+function signInRow(?string $password = 'hash', ?string $passphrase = null): SignIn
 {
-    return new Row('si', 1, ['person_id' => 'petra', 'user_name' => 'petra@x.example', 'password' => $password, 'passphrase' => $passphrase, 'temporary' => 0]);
+    return new SignIn('si', 1, ['person_id' => 'petra', 'user_name' => 'petra@x.example', 'password' => $password, 'passphrase' => $passphrase, 'temporary' => 0]);
 }
 
-function badgeRow(string $state = 'live'): Row
+function badgeRow(string $state = 'live'): Badge
 {
-    return new Row("b-$state", 1, ['sign_in_id' => 'si', 'state' => $state, 'ended_at' => null]);
+    return new Badge("b-$state", 1, ['sign_in_id' => 'si', 'state' => $state, 'ended_at' => null]);
 }
 
-function identityRow(string $state = 'live'): Row
+function identityRow(string $state = 'live'): Identity
 {
-    return new Row("i-$state", 1, ['person_id' => 'petra', 'issuer' => 'https://id.example', 'subject' => 'x', 'state' => $state, 'ended_at' => null]);
+    return new Identity("i-$state", 1, ['person_id' => 'petra', 'issuer' => 'https://id.example', 'subject' => 'x', 'state' => $state, 'ended_at' => null]);
 }
 
 /** @return array<string, array<string, mixed>> entity and id to what becomes of it */
@@ -119,11 +127,11 @@ it('ends all of them at once, and counts what ended', function (): void {
 /** @param  array<string, mixed>  $more */
 function recordsOf(array $more = []): StaffRecords
 {
-    $section = fn (string $id, string $name, string $school = 'here', string $state = 'open'): Row => new Row($id, 1, ['school_id' => $school, 'name' => $name, 'state' => $state]);
-    $teaches = fn (string $section, string $role, string $who = 'petra', ?string $ends = null): Row => new Row("e-$who-$section", 1, ['section_id' => $section, 'person_id' => $who, 'role' => $role, 'begins_on' => '2026-08-24', 'ends_on' => $ends]);
+    $section = fn (string $id, string $name, string $school = 'here', string $state = 'open'): Section => new Section($id, 1, ['school_id' => $school, 'name' => $name, 'state' => $state]);
+    $teaches = fn (string $section, string $role, string $who = 'petra', ?string $ends = null): Enrollment => new Enrollment("e-$who-$section", 1, ['section_id' => $section, 'person_id' => $who, 'role' => $role, 'begins_on' => '2026-08-24', 'ends_on' => $ends]);
     $of = [
-        'signIns' => [signInRow()], 'badges' => [badgeRow()], 'identities' => [identityRow()], 'coordinators' => [new Row('k', 1, ['person_id' => 'petra', 'school_id' => 'here', 'state' => 'active'])],
-        'invitations' => [new Row('inv', 1, ['state' => 'invited', 'answered_at' => null])],
+        'signIns' => [signInRow()], 'badges' => [badgeRow()], 'identities' => [identityRow()], 'coordinators' => [new Coordinator('k', 1, ['person_id' => 'petra', 'school_id' => 'here', 'state' => 'active'])],
+        'invitations' => [new Invitation('inv', 1, ['state' => 'invited', 'answered_at' => null])],
         'teaching' => [$teaches('heron', 'lead'), $teaches('tern', 'lead'), $teaches('art', 'co_teacher'), $teaches('old', 'lead')],
         'colleagues' => [$teaches('heron', 'co_teacher', 'marten')],
         'sections' => ['heron' => $section('heron', '3 Heron'), 'tern' => $section('tern', '4 Tern', 'other'), 'art' => $section('art', 'Art 3'), 'old' => $section('old', '2 Wren', 'here', 'archived')],
@@ -144,7 +152,7 @@ it('sees somebody off in one plan: credentials, roles, invitations and sections'
 });
 
 it('hands over what is of the school, to somebody who works there', function () use ($ids): void {
-    $marten = new Row('marten', 1, ['school_id' => 'here', 'kind' => 'staff', 'state' => 'active', 'given_name' => 'Marten', 'family_name' => 'Vale']);
+    $marten = new Person('marten', 1, ['school_id' => 'here', 'kind' => 'staff', 'state' => 'active', 'given_name' => 'Marten', 'family_name' => 'Vale']);
     $plan = OffBoarding::plan(staffRow(), recordsOf(['elsewhere' => ['6 Wren at Copperbrook Middle']]), $marten, false, $ids, '2026-11-26', ACCOUNTS_NOW);
     $leads = array_values(array_filter($plan->changes, fn (Change $c): bool => $c->inserts()));
     expect($leads)->toHaveCount(1)->and($leads[0]->after)->toMatchArray(['section_id' => 'heron', 'person_id' => 'marten', 'role' => 'lead', 'begins_on' => '2026-11-26'])
@@ -160,7 +168,7 @@ it('does not leave a school without a coordinator', function () use ($ids): void
     expect(OffBoarding::plan(staffRow(), recordsOf(), null, true, $ids, '2026-11-26', ACCOUNTS_NOW)->blockers[0])->toContain('only coordinator');
     $give = CoordinatorRoles::give(staffRow(), 'here', 'Lanternfield Primary', null, $ids);
     expect($give->changes[0]->after)->toBe(['person_id' => 'petra', 'school_id' => 'here', 'state' => 'active']);
-    $role = new Row('k', 4, ['state' => 'ended']);
+    $role = new Coordinator('k', 4, ['state' => 'ended']);
     expect(CoordinatorRoles::give(staffRow(), 'here', 'Lanternfield Primary', $role, $ids)->changes[0])->toMatchObject(['id' => 'k', 'version' => 4])
         ->and(fn () => CoordinatorRoles::give(staffRow(), 'here', 'Lanternfield Primary', $role->with(['state' => 'active']), $ids))->toThrow(Refusal::class, 'already')
         ->and(fn () => CoordinatorRoles::give(staffRow(['state' => 'left']), 'here', 'Lanternfield Primary', null, $ids))->toThrow(Refusal::class, 'does not work here');
@@ -178,17 +186,17 @@ it('is the same plan again, and undone it gives back all but secrets', function 
     expect($before->with($plan)->without($plan))->toEqual($before);
 });
 
-function requestRow(string $kind = 'transfer', string $state = 'waiting'): Row
+function requestRow(string $kind = 'transfer', string $state = 'waiting'): TransferRequest
 {
-    return new Row('req', 1, ['person_id' => 'kai', 'from_school_id' => 'here', 'to_school_id' => 'there', 'kind' => $kind, 'state' => $state, 'asked_by' => null, 'made_at' => ACCOUNTS_NOW, 'answered_at' => null, 'answered_by' => null,
+    return new TransferRequest('req', 1, ['person_id' => 'kai', 'from_school_id' => 'here', 'to_school_id' => 'there', 'kind' => $kind, 'state' => $state, 'asked_by' => null, 'made_at' => ACCOUNTS_NOW, 'answered_at' => null, 'answered_by' => null,
         'said' => json_encode(['given_name' => 'Kai', 'family_name' => 'Wu', 'birth_date' => '2014-01-01', 'number' => '070500', 'grade' => '06', 'sections' => ['six', 'gone', 'closed'], 'section_names' => ['6 Tern']])]);
 }
 
 it('moves a student on the word of the school they are at', function () use ($ids): void {
-    $kai = new Row('kai', 2, ['school_id' => 'here', 'kind' => 'student', 'state' => 'active', 'given_name' => 'Kai', 'family_name' => 'Wu', 'number' => '020500', 'grade' => '05']);
-    $section = fn (string $id, string $school, string $state = 'open'): Row => new Row($id, 1, ['school_id' => $school, 'name' => "Section $id", 'state' => $state]);
+    $kai = new Person('kai', 2, ['school_id' => 'here', 'kind' => 'student', 'state' => 'active', 'given_name' => 'Kai', 'family_name' => 'Wu', 'number' => '020500', 'grade' => '05']);
+    $section = fn (string $id, string $school, string $state = 'open'): Section => new Section($id, 1, ['school_id' => $school, 'name' => "Section $id", 'state' => $state]);
     $sections = ['five' => $section('five', 'here'), 'six' => $section('six', 'there'), 'closed' => $section('closed', 'there', 'archived'), 'club' => $section('club', 'there')];
-    $in = fn (string $id, string $begins = '2026-08-24'): Row => new Row("e-$id", 1, ['section_id' => $id, 'person_id' => 'kai', 'begins_on' => $begins, 'ends_on' => null]);
+    $in = fn (string $id, string $begins = '2026-08-24'): Enrollment => new Enrollment("e-$id", 1, ['section_id' => $id, 'person_id' => 'kai', 'begins_on' => $begins, 'ends_on' => null]);
     $accept = fn (string $kind, bool $free = true, array $enrollments = []) => TransferRequests::accept(requestRow($kind), $kai, 'Copperbrook', $enrollments, $sections, $free, $ids, 'ines', '2026-11-26', ACCOUNTS_NOW);
     $moves = changesOf($accept('transfer', true, [$in('five'), $in('club')]));
     expect($moves['people kai'])->toBe(['school_id' => 'there', 'number' => '070500', 'grade' => '06'])->and($moves['enrollments e-five'])->toBe(['ends_on' => '2026-11-26'])->and($moves)->not->toHaveKey('enrollments e-club')
@@ -209,9 +217,9 @@ it('answers a request once', function (): void {
         expect(fn () => TransferRequests::refuse(requestRow('transfer', $state), 'Kai', 'ines', ACCOUNTS_NOW))->toThrow(Refusal::class, $why)
             ->and(fn () => TransferRequests::withdraw(requestRow('transfer', $state), 'ines', ACCOUNTS_NOW))->toThrow(Refusal::class, $why);
     }
-    expect(TransferRequests::said(new Row('r', 1, ['said' => '{"sections": "no list", "grade": 6}'])))->toBe(['given_name' => '', 'family_name' => '', 'birth_date' => '', 'number' => '', 'grade' => '', 'sections' => [], 'section_names' => []]);
+    expect(TransferRequests::said(new TransferRequest('r', 1, ['said' => '{"sections": "no list", "grade": 6}'])))->toBe(['given_name' => '', 'family_name' => '', 'birth_date' => '', 'number' => '', 'grade' => '', 'sections' => [], 'section_names' => []]);
     $plan = new PlanBuilder;
-    TransferRequests::ask($plan, 'new', new Row('kai', 1, ['school_id' => 'here']), 'there', TransferKind::Transfer, TransferRequests::said(requestRow()), 'asker', ACCOUNTS_NOW, 'row 2', 2);
+    TransferRequests::ask($plan, 'new', new Person('kai', 1, ['school_id' => 'here']), 'there', TransferKind::Transfer, TransferRequests::said(requestRow()), 'asker', ACCOUNTS_NOW, 'row 2', 2);
     expect($plan->build('', '')->changes[0]->after)->toMatchArray(['from_school_id' => 'here', 'to_school_id' => 'there', 'asked_by' => 'asker', 'state' => 'waiting']);
 });
 

@@ -5,14 +5,14 @@ declare(strict_types=1);
 use Vantrel\Core\Codes\Alphabet;
 use Vantrel\Core\Codes\CodeBook;
 use Vantrel\Core\Codes\CodeMistake;
-use Vantrel\Core\Codes\JoinCode;
+use Vantrel\Core\Codes\CodeSymbols;
 use Vantrel\Core\Codes\KeyedStream;
 use Vantrel\Core\Codes\MalformedCode;
 
 function mistakeIn(string $typed): ?CodeMistake
 {
     try {
-        JoinCode::parse($typed);
+        CodeSymbols::parse($typed);
 
         return null;
     } catch (MalformedCode $e) {
@@ -40,10 +40,10 @@ it('finds every single wrong symbol: every place, every symbol, every other symb
             if ($place < $payload) {
                 $symbols = str_repeat('B', $payload);
                 $symbols[$place] = $right;
-                $code = JoinCode::fromPayload($symbols)->symbols;
+                $code = CodeSymbols::fromPayload($symbols)->symbols;
             } else {
                 foreach (str_split(Alphabet::SYMBOLS) as $first) {
-                    $candidate = JoinCode::fromPayload($first.str_repeat('B', $payload - 1))->symbols;
+                    $candidate = CodeSymbols::fromPayload($first.str_repeat('B', $payload - 1))->symbols;
                     $code = $candidate[$payload] === $right ? $candidate : $code;
                 }
             }
@@ -70,7 +70,7 @@ it('finds every swap of two neighbours: every place, every pair of different sym
                 if ($place + 1 < $payload) {
                     $symbols[$place + 1] = $b;
                 }
-                $code = JoinCode::fromPayload($symbols)->symbols;
+                $code = CodeSymbols::fromPayload($symbols)->symbols;
                 [$left, $right] = [$code[$place], $code[$place + 1]];
                 if ($left !== $right) {
                     $code[$place] = $right;
@@ -83,17 +83,17 @@ it('finds every swap of two neighbours: every place, every pair of different sym
 })->with([6, 7, 8, 9]);
 
 it('reads a code in any case, with spaces, dashes of any kind and dots', function (): void {
-    $code = JoinCode::fromPayload('KDM4X7');
+    $code = CodeSymbols::fromPayload('KDM4X7');
     $written = $code->written();
     foreach ([$written, strtolower($written), str_replace('-', ' ', $written), str_replace('-', '–', $written), " $written ", str_replace('-', '. ', $written), implode(' ', str_split($code->symbols))] as $typed) {
-        expect(JoinCode::parse($typed)->symbols)->toBe($code->symbols);
+        expect(CodeSymbols::parse($typed)->symbols)->toBe($code->symbols);
     }
 });
 
 it('writes codes in groups that can be read aloud', function (): void {
-    expect(JoinCode::fromPayload('KDM4X7')->written())->toMatch('/^...-....$/')
-        ->and(JoinCode::fromPayload('KDM4X7R')->written())->toMatch('/^....-....$/')
-        ->and(JoinCode::fromPayload('KDM4X7RT')->written())->toMatch('/^...-...-...$/');
+    expect(CodeSymbols::fromPayload('KDM4X7')->written())->toMatch('/^...-....$/')
+        ->and(CodeSymbols::fromPayload('KDM4X7R')->written())->toMatch('/^....-....$/')
+        ->and(CodeSymbols::fromPayload('KDM4X7RT')->written())->toMatch('/^...-...-...$/');
 });
 
 it('says which kind of mistake it is', function (): void {
@@ -111,12 +111,12 @@ it('never reads bytes that are no text as a code', function (): void {
 });
 
 it('refuses a payload of the wrong length or with foreign symbols', function (string $payload): void {
-    JoinCode::fromPayload($payload);
+    CodeSymbols::fromPayload($payload);
 })->with(['KDM4X', 'KDM4X7RTBC', 'KDM4X0'])->throws(InvalidArgumentException::class);
 
 it('never gives a code twice, nor one that was used before', function (): void {
     $random = new KeyedStream(str_repeat('k', 32), 'codes');
-    $first = JoinCode::draw(new KeyedStream(str_repeat('k', 32), 'codes'), 6);
+    $first = CodeSymbols::draw(new KeyedStream(str_repeat('k', 32), 'codes'), 6);
     $book = new CodeBook($random, [$first->symbols => true], 0, 100);
     $seen = [];
     for ($i = 0; $i < 500; $i++) {
@@ -134,6 +134,6 @@ it('is written with its dashes where the field for typing puts them', function (
     preg_match('/GROUPS[^{]*\{([^}]*)\}/', (string) file_get_contents(__DIR__.'/../../../resources/js/areas/access/codeText.ts'), $groups);
     preg_match_all('/(\d+): \[([\d, ]+)\]/', $groups[1] ?? '', $of);
     $typed = array_combine($of[1], $of[2]);
-    $written = JoinCode::fromPayload(str_repeat('K', $payload))->written();
+    $written = CodeSymbols::fromPayload(str_repeat('K', $payload))->written();
     expect($typed[$payload + 1])->toBe(implode(', ', array_map(strlen(...), explode('-', $written))));
 })->with([6, 7, 8, 9]);

@@ -14,10 +14,10 @@ use Vantrel\Core\Intake\StudentLine;
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Change;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Records\Entity;
 
 /** @param  list<StudentLine>  $lines */
 function planOfGuardians(array $lines, Snapshot $snapshot): Plan

@@ -8,11 +8,11 @@ use Vantrel\Core\Intake\StudentLine;
 use Vantrel\Core\Matching\Evidence;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records\Person;
 
 it('never puts a poorer spelling in the place of what is on record', function (string $given, string $level, string $chosen): void {
     $line = new StudentLine(2, new PersonName($given, 'Haddad'), '', '', '', '', [], '', [], []);
-    $name = NameChoice::of($line, new Row('p', 1, ['given_name' => 'José María', 'family_name' => 'Haddad']), [new Evidence('given name', $given, 'José María', $level, 1.0), new Evidence('family name', 'Haddad', 'Haddad', 'alike', 5.0)]);
+    $name = NameChoice::of($line, new Person('p', 1, ['given_name' => 'José María', 'family_name' => 'Haddad']), [new Evidence('given name', $given, 'José María', $level, 1.0), new Evidence('family name', 'Haddad', 'Haddad', 'alike', 5.0)]);
     expect([$name->given, $name->family])->toBe([$chosen, '']);
 })->with([
     'lost accents' => ['Jose Maria', 'alike', ''], 'a short form' => ['Pepe', 'other form', ''], 'an initial' => ['J', 'initial only', ''], 'half of it' => ['José', 'part of it', ''],
@@ -20,7 +20,7 @@ it('never puts a poorer spelling in the place of what is on record', function (s
 ]);
 
 it('takes accents that the record lacks, and a sheet of its own at its word', function (): void {
-    $record = new Row('p', 1, ['given_name' => 'Jose', 'family_name' => 'Haddad']);
+    $record = new Person('p', 1, ['given_name' => 'Jose', 'family_name' => 'Haddad']);
     $evidence = [new Evidence('given name', 'José', 'Jose', 'alike', 6.0)];
     $line = fn (string $given, string $account): StudentLine => new StudentLine(2, new PersonName($given, 'Haddad'), '', '', '', '', [], '', [], [], account: $account);
     expect(NameChoice::of($line('José', ''), $record, $evidence)->given)->toBe('José')

@@ -7,13 +7,15 @@ use Vantrel\Core\Codes\UserNames;
 use Vantrel\Core\Intake\IntakePlanner;
 use Vantrel\Core\Intake\IntakeWish;
 use Vantrel\Core\Plan\Change;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanRow;
 use Vantrel\Core\Plan\Problem;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\Section;
 use Vantrel\Core\Table\Column;
 use Vantrel\Core\Table\Field;
 use Vantrel\Core\Table\ListKind;
@@ -21,16 +23,16 @@ use Vantrel\Core\Table\ListKind;
 /** A school with two sections; Petra leads one of them, two of its staff are called Falk, and Bo works at another school. */
 function staffRoom(): Snapshot
 {
-    $staff = fn (string $id, string $given, string $family, array $more = []): Row => new Row($id, 1, [
+    $staff = fn (string $id, string $given, string $family, array $more = []): Person => new Person($id, 1, [
         'school_id' => 'school', 'kind' => 'staff', 'given_name' => $given, 'family_name' => $family, 'search_name' => strtolower("$given $family"), 'birth_date' => null, 'number' => null,
         'grade' => null, 'email' => strtolower("$given.$family@lanternfield.example"), 'phone' => null, 'state' => 'active', 'merged_into' => null, ...$more,
     ]);
-    $section = fn (string $id, string $name): Row => new Row($id, 1, ['school_id' => 'school', 'school_year_id' => 'year', 'name' => $name, 'kind' => 'class', 'grade' => '03', 'state' => 'open', 'archived_on' => null, 'carried_from' => null]);
+    $section = fn (string $id, string $name): Section => new Section($id, 1, ['school_id' => 'school', 'school_year_id' => 'year', 'name' => $name, 'kind' => 'class', 'grade' => '03', 'state' => 'open', 'archived_on' => null, 'carried_from' => null]);
 
     return new Snapshot([
         'people' => ['petra' => $staff('petra', 'Petra', 'Okonjo'), 'jorun' => $staff('jorun', 'Jorun', 'Falk'), 'anna' => $staff('anna', 'Anna', 'Falk'), 'bo' => $staff('bo', 'Bo', 'Rao', ['school_id' => 'other'])],
         'sections' => ['heron' => $section('heron', '3 Heron'), 'art' => $section('art', 'Art 3')],
-        'enrollments' => ['lead' => new Row('lead', 1, ['section_id' => 'heron', 'person_id' => 'petra', 'role' => 'lead', 'begins_on' => '2026-08-24', 'ends_on' => null, 'source' => 'hand'])],
+        'enrollments' => ['lead' => new Enrollment('lead', 1, ['section_id' => 'heron', 'person_id' => 'petra', 'role' => 'lead', 'begins_on' => '2026-08-24', 'ends_on' => null, 'source' => 'hand'])],
     ], ['school' => 'Here', 'other' => 'Elsewhere']);
 }
 

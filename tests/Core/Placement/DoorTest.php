@@ -5,7 +5,7 @@ declare(strict_types=1);
 use Vantrel\Core\Codes\Alphabet;
 use Vantrel\Core\Codes\ChosenCode;
 use Vantrel\Core\Codes\CodeRule;
-use Vantrel\Core\Codes\JoinCode;
+use Vantrel\Core\Codes\CodeSymbols;
 use Vantrel\Core\Codes\KeyedStream;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Codes\UserNames;
@@ -13,7 +13,6 @@ use Vantrel\Core\Matching\Beginnings;
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Placement\CodeTerms;
-use Vantrel\Core\Placement\CodeUse;
 use Vantrel\Core\Placement\Enrolling;
 use Vantrel\Core\Placement\Invitations;
 use Vantrel\Core\Placement\JoinCodes;
@@ -26,25 +25,34 @@ use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records\CodeUse;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\JoinCode;
+use Vantrel\Core\Records\JoinRequest;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\Record;
+use Vantrel\Core\Records\RoomPass;
+use Vantrel\Core\Records\School;
+use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SignIn;
 use Vantrel\Core\SignIn\Way;
 
 const AT = '2026-09-01 10:00:00';
 
-function heron(string $state = 'open'): Row
+function heron(string $state = 'open'): Section
 {
-    return new Row('sec', 1, ['school_id' => 'school', 'name' => '3 Heron', 'state' => $state, 'grade' => '03']);
+    return new Section('sec', 1, ['school_id' => 'school', 'name' => '3 Heron', 'state' => $state, 'grade' => '03']);
 }
 
 /** @param  array<string, string|int|null>  $terms */
-function doorCode(array $terms = []): Row
+function doorCode(array $terms = []): JoinCode
 {
-    return new Row('c1', 1, ['section_id' => 'sec', 'state' => 'open', 'who' => 'approval', 'starts_at' => null, 'ends_at' => null, 'cap' => null, ...$terms]);
+    return new JoinCode('c1', 1, ['section_id' => 'sec', 'state' => 'open', 'who' => 'approval', 'starts_at' => null, 'ends_at' => null, 'cap' => null, ...$terms]);
 }
 
-function child(string $state = 'active'): Row
+function child(string $state = 'active'): Person
 {
-    return new Row('noor', 1, ['given_name' => 'Noor', 'family_name' => 'Haddad', 'kind' => 'student', 'state' => $state, 'birth_date' => '2018-02-11', 'number' => '020417']);
+    return new Person('noor', 1, ['given_name' => 'Noor', 'family_name' => 'Haddad', 'kind' => 'student', 'state' => $state, 'birth_date' => '2018-02-11', 'number' => '020417']);
 }
 
 function school(string $check = 'birth_date', string $under13 = 'allow'): SchoolRules
@@ -76,7 +84,7 @@ it('lets in only between start and end, and only up to the cap', function (array
 ]);
 
 it('tells one who is in already so, even where the code is full', function () use ($ids): void {
-    $in = new Row('e', 1, ['section_id' => 'sec', 'ends_on' => null]);
+    $in = new Enrollment('e', 1, ['section_id' => 'sec', 'ends_on' => null]);
     expect(Enrolling::byCode(heron(), doorCode(['cap' => 1]), child(), [$in], 1, $ids, '2026-09-01', AT)->isEmpty())->toBeTrue();
 });
 
@@ -112,16 +120,16 @@ it('keeps the rule for those under 13, to the day of the birthday', function () 
         ->and(fn () => $ask('2013-09-02', 'listed'))->toThrow(Refusal::class, 'under 13');
 });
 
-$request = new Row('req', 1, ['section_id' => 'sec', 'join_code_id' => 'c1', 'state' => 'waiting', 'given_name' => 'Marlo', 'family_name' => 'Quill', 'birth_date' => '2010-05-04', 'email' => null, 'password' => 'hash', 'token_hash' => null, 'person_id' => null, 'answered_at' => null, 'answered_by' => null, 'sign_in_id' => null]);
+$request = new JoinRequest('req', 1, ['section_id' => 'sec', 'join_code_id' => 'c1', 'state' => 'waiting', 'given_name' => 'Marlo', 'family_name' => 'Quill', 'birth_date' => '2010-05-04', 'number' => null, 'email' => null, 'password' => 'hash', 'token_hash' => null, 'person_id' => null, 'answered_at' => null, 'answered_by' => null, 'sign_in_id' => null]);
 
 it('answers a request once: in with an account, in as somebody of the list, or turned away', function () use ($ids, $request): void {
     $in = Newcomers::approve(heron(), $request, new UserNames(['marlo.quill' => true], []), 'me', null, $ids, '2026-09-01', AT);
     expect(tables($in))->toBe(['people', 'sign_ins', 'enrollments', 'join_requests'])->and($in->changes[1]->after)->toMatchArray(['user_name' => 'marlo.quill2', 'password' => 'hash'])
         ->and($in->changes[3]->after)->toMatchArray(['state' => 'approved', 'password' => null, 'sign_in_id' => $in->changes[1]->id])->and($in->changes[0]->after)->toMatchArray(['email' => null, 'email_state' => 'claimed']);
     // Somebody known: a likeness alone enrolls, and hands nobody an account.
-    $signIn = new Row('s', 1, ['person_id' => 'noor', 'user_name' => 'noor.haddad', 'passphrase' => 'sealed', 'password' => null]);
-    $as = fn (bool $proven = false, bool $used = false, ?Row $s = null, array $in = [], Way $way = Way::Passphrase) => Newcomers::approveAs(heron(), $request, child(), $proven, $way, $s, $used, $in, 'me', $ids, '2026-09-01', AT);
-    expect(tables($as()))->toBe(['enrollments', 'join_requests'])->and(tables($as(in: [new Row('e', 1, ['section_id' => 'sec', 'ends_on' => null])])))->toBe(['join_requests'])
+    $signIn = new SignIn('s', 1, ['person_id' => 'noor', 'user_name' => 'noor.haddad', 'passphrase' => 'sealed', 'password' => null]);
+    $as = fn (bool $proven = false, bool $used = false, ?Record $s = null, array $in = [], Way $way = Way::Passphrase) => Newcomers::approveAs(heron(), $request, child(), $proven, $way, $s, $used, $in, 'me', $ids, '2026-09-01', AT);
+    expect(tables($as()))->toBe(['enrollments', 'join_requests'])->and(tables($as(in: [new Enrollment('e', 1, ['section_id' => 'sec', 'ends_on' => null])])))->toBe(['join_requests'])
         ->and(tables($as(true, true, $signIn)))->toBe(['enrollments', 'join_requests'])->and(tables($as(true, false, $signIn, way: Way::School)))->toBe(['enrollments', 'join_requests'])
         ->and($as(false, false, $signIn)->changes[1]->after)->not->toHaveKey('sign_in_id');
     // With a proof, the account that nobody has used is its owner's.
@@ -139,10 +147,10 @@ it('answers a request once: in with an account, in as somebody of the list, or t
 });
 
 it('gives the account on the list to who shows to be its owner, while nobody has used it', function () use ($ids): void {
-    $signIn = new Row('s', 1, ['person_id' => 'noor', 'user_name' => 'noor.haddad', 'passphrase' => 'sealed', 'password' => null]);
-    $claim = fn (Row $s, ?string $last = null, array $in = [], array $terms = [], int $cameIn = 0, Way $way = Way::Passphrase) => Newcomers::claim(heron(), doorCode($terms), child(), $way, $s, $last, 'hash', $in, $cameIn, $ids, '2026-09-01', AT);
+    $signIn = new SignIn('s', 1, ['person_id' => 'noor', 'user_name' => 'noor.haddad', 'passphrase' => 'sealed', 'password' => null]);
+    $claim = fn (Record $s, ?string $last = null, array $in = [], array $terms = [], int $cameIn = 0, Way $way = Way::Passphrase) => Newcomers::claim(heron(), doorCode($terms), child(), $way, $s, $last, 'hash', $in, $cameIn, $ids, '2026-09-01', AT);
     expect(tables($claim($signIn)))->toBe(['sign_ins', 'enrollments'])->and($claim($signIn)->changes[0]->after)->toBe(['password' => 'hash', 'passphrase' => null])
-        ->and(tables($claim($signIn, null, [new Row('e', 1, ['section_id' => 'sec', 'ends_on' => null])], ['cap' => 1], 1)))->toBe(['sign_ins'])
+        ->and(tables($claim($signIn, null, [new Enrollment('e', 1, ['section_id' => 'sec', 'ends_on' => null])], ['cap' => 1], 1)))->toBe(['sign_ins'])
         ->and(fn () => $claim($signIn, AT))->toThrow(Refusal::class, 'in use already')
         ->and(fn () => $claim($signIn, way: Way::School))->toThrow(Refusal::class, 'own sign-on')
         ->and(fn () => $claim($signIn->with(['password' => 'other'])))->toThrow(Refusal::class, 'in use already')
@@ -156,8 +164,8 @@ it('compares what a newcomer says with the record as a value', function (): void
 });
 
 it('opens the room pass in its hours, until its end, while the section is open', function (array $pass, string $clock, string $section, ?string $why): void {
-    $row = new Row('p', 1, ['state' => 'live', 'hours' => 'school', 'ends_at' => null, ...$pass]);
-    $shut = RoomPasses::shut($row, heron($section), new Row('school', 1, ['day_opens' => '07:30', 'day_closes' => '16:00']), AT, $clock);
+    $row = new RoomPass('p', 1, ['state' => 'live', 'hours' => 'school', 'ends_at' => null, ...$pass]);
+    $shut = RoomPasses::shut($row, heron($section), new School('school', 1, ['day_opens' => '07:30', 'day_closes' => '16:00']), AT, $clock);
     $why === null ? expect($shut)->toBeNull() : expect($shut?->getMessage())->toContain($why);
 })->with([
     [[], '07:30', 'open', null], [[], '07:29', 'open', 'from 07:30 to 16:00'], [[], '15:59', 'open', null], [[], '16:00', 'open', 'works from'], [['hours' => 'any'], '23:00', 'open', null],
@@ -165,7 +173,7 @@ it('opens the room pass in its hours, until its end, while the section is open',
 ]);
 
 it('makes one room pass at a time', function () use ($ids, $token): void {
-    $live = new Row('p', 1, ['state' => 'live']);
+    $live = new RoomPass('p', 1, ['state' => 'live']);
     expect(tables(RoomPasses::make(heron(), [$live], $token, true, true, null, $ids, AT)))->toBe(['room_passes', 'room_passes'])
         ->and(RoomPasses::make(heron(), [], $token, true, true, null, $ids, AT)->changes[0]->after['token_hash'])->toBe($token->hash())
         ->and(fn () => RoomPasses::make(heron(), [], $token, true, false, AT, $ids, AT))->toThrow(Refusal::class)
@@ -173,11 +181,11 @@ it('makes one room pass at a time', function () use ($ids, $token): void {
 });
 
 it('makes reserve accounts with the numbers that are free, and gives each its owner once', function () use ($ids): void {
-    $plan = Reserves::make(heron(), 2, [new Row('r', 1, ['family_name' => '1'])], new UserNames([], []), $ids, '2026-09-01');
+    $plan = Reserves::make(heron(), 2, [new Person('r', 1, ['family_name' => '1'])], new UserNames([], []), $ids, '2026-09-01');
     expect(array_map(fn (Change $c): string => $c->entity->value.' '.($c->after['family_name'] ?? $c->after['user_name'] ?? $c->after['source']), $plan->changes))
         ->toBe(['people 2', 'sign_ins reserve.3heron', 'enrollments reserve', 'people 3', 'sign_ins reserve.3heron2', 'enrollments reserve']);
     expect(fn () => Reserves::make(heron(), 21, [], new UserNames([], []), $ids, '2026-09-01'))->toThrow(Refusal::class, '1 to 20');
-    $blank = new Row('p', 1, ['given_name' => 'Reserve', 'family_name' => '2', 'search_name' => 'reserve 2', 'birth_date' => null, 'number' => null, 'state' => 'reserve']);
+    $blank = new Person('p', 1, ['given_name' => 'Reserve', 'family_name' => '2', 'search_name' => 'reserve 2', 'birth_date' => null, 'number' => null, 'state' => 'reserve']);
     expect(Reserves::claim($blank, new PersonName('Uma', 'Rao'), null, '020900')->changes[0]->after)->toBe(['given_name' => 'Uma', 'family_name' => 'Rao', 'search_name' => 'uma rao', 'number' => '020900', 'state' => 'active'])
         ->and(fn () => Reserves::claim(child(), new PersonName('Uma', 'Rao'), null, null))->toThrow(Refusal::class, 'belongs to Noor Haddad');
 });
@@ -189,8 +197,8 @@ function broken(ChosenCode $judged): array
 }
 
 it('takes a chosen code only where a guesser would not try it first', function (string $wish, ?string $rule): void {
-    $judged = ChosenCode::judge($wish, 6, [JoinCode::fromPayload('TTRWXK')->symbols => true], ['3 Heron', 'Lanternfield Primary'], ['rude', 'grbst']);
-    $rule === null ? expect($judged->safe())->toBeTrue()->and(JoinCode::parse((string) $judged->code?->written()))->toEqual($judged->code) : expect(implode(' ', broken($judged)))->toContain($rule);
+    $judged = ChosenCode::judge($wish, 6, [CodeSymbols::fromPayload('TTRWXK')->symbols => true], ['3 Heron', 'Lanternfield Primary'], ['rude', 'grbst']);
+    $rule === null ? expect($judged->safe())->toBeTrue()->and(CodeSymbols::parse((string) $judged->code?->written()))->toEqual($judged->code) : expect(implode(' ', broken($judged)))->toContain($rule);
 })->with([
     ['KWM-9TX', null], ['kwm9tx', null], ['KWM9T', 'Exactly 6'], ['KWM9TXX', 'Exactly 6'], ['KWM9TO', 'cannot be misread'], ['KKKKKK', 'four different'], ['KMKMKM', 'four different'],
     ['BCDFKM', 'No run'], ['KGFDCB', 'No run'], ['DFGHKM', 'No run'], ['NTRNXK', 'taken from the name'], ['GRBSTK', 'rude'], ['TTRWXK', 'Never used'], ['', 'Exactly 6'],

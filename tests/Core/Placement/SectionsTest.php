@@ -15,29 +15,34 @@ use Vantrel\Core\Placement\SchoolYears;
 use Vantrel\Core\Placement\SectionNames;
 use Vantrel\Core\Placement\StaffRole;
 use Vantrel\Core\Plan\Change;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Print\Legibility;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\Record;
+use Vantrel\Core\Records\School;
+use Vantrel\Core\Records\SchoolYear;
+use Vantrel\Core\Records\Section;
 use Vantrel\Core\Values\GradeLevel;
 
 /** @param  array<string, string|int|null>  $more */
-function place(string $id, string $name, array $more = []): Row
+function place(string $id, string $name, array $more = []): Section
 {
-    return new Row($id, 1, ['name' => $name, 'state' => 'open', 'period' => null, 'seats' => null, 'school_year_id' => 'y', ...$more]);
+    return new Section($id, 1, ['name' => $name, 'state' => 'open', 'period' => null, 'seats' => null, 'school_year_id' => 'y', ...$more]);
 }
 
-function mover(string $id, string $state = 'active'): Row
+function mover(string $id, string $state = 'active'): Person
 {
-    return new Row($id, 1, ['given_name' => ucfirst($id), 'family_name' => 'Rao', 'kind' => 'student', 'state' => $state]);
+    return new Person($id, 1, ['given_name' => ucfirst($id), 'family_name' => 'Rao', 'kind' => 'student', 'state' => $state]);
 }
 
-function in(string $id, string $person, string $section, string $from = '2026-08-24', ?string $to = null): Row
+function in(string $id, string $person, string $section, string $from = '2026-08-24', ?string $to = null): Enrollment
 {
-    return new Row($id, 1, ['person_id' => $person, 'section_id' => $section, 'begins_on' => $from, 'ends_on' => $to, 'role' => 'student', 'source' => 'list']);
+    return new Enrollment($id, 1, ['person_id' => $person, 'section_id' => $section, 'begins_on' => $from, 'ends_on' => $to, 'role' => 'student', 'source' => 'list']);
 }
 
 function changeWords(Plan $plan): array
@@ -103,14 +108,14 @@ it('is empty when made again, and undone by its images, for moves drawn at rando
         }
         $snapshot = new Snapshot([Entity::Enrollment->value => $rows]);
         $kind = MoveKind::cases()[$random->below(3)];
-        $make = fn (Snapshot $s, Ids $ids): Plan => Moves::plan($kind, $people, $kind === MoveKind::Also ? null : $heron, $kind === MoveKind::Remove ? null : $sections['p'], $s->by(Entity::Enrollment, 'person_id'), $sections, 0, '2026-09-05', $ids);
+        $make = fn (Snapshot $s, Ids $ids): Plan => Moves::plan($kind, $people, $kind === MoveKind::Also ? null : $heron, $kind === MoveKind::Remove ? null : $sections['p'], $s->by(Enrollment::class, 'person_id'), $sections, 0, '2026-09-05', $ids);
         $plan = $make($snapshot, new Ids('01K3CNQ0000000000000000000'));
         $after = $snapshot->with($plan);
         expect($make($after, new Ids('01K3CNQ0000000000000000001'))->isEmpty())->toBeTrue()
-            ->and($after->without($plan)->all(Entity::Enrollment))->toEqual($snapshot->all(Entity::Enrollment));
+            ->and($after->without($plan)->all(Enrollment::class))->toEqual($snapshot->all(Enrollment::class));
         foreach ($people as $person) {
             foreach (array_keys($sections) as $at) {
-                $held = array_filter($after->by(Entity::Enrollment, 'person_id')[$person->id] ?? [], fn (Row $e): bool => $e->text('section_id') === $at && $e->text('begins_on') <= '2026-09-05' && ($e->maybe('ends_on') === null || $e->text('ends_on') > '2026-09-05'));
+                $held = array_filter($after->by(Enrollment::class, 'person_id')[$person->id] ?? [], fn (Record $e): bool => $e->field('section_id') === $at && $e->field('begins_on') <= '2026-09-05' && ($e->field('ends_on') === null || $e->field('ends_on') > '2026-09-05'));
                 expect(count($held))->toBeLessThanOrEqual(1);
             }
         }
@@ -131,7 +136,7 @@ it('refuses patterns with places that are none, or without any', function (): vo
 });
 
 it('makes many sections from a pasted list, each once, with leads it can tell', function () use ($ids): void {
-    $staff = [new Row('t1', 1, ['given_name' => 'Petra', 'family_name' => 'Okonjo', 'email' => 'petra@lanternfield.example']), new Row('t2', 1, ['given_name' => 'Jo', 'family_name' => 'Ek', 'email' => null]), new Row('t3', 1, ['given_name' => 'Jo', 'family_name' => 'Ek', 'email' => null])];
+    $staff = [new Person('t1', 1, ['given_name' => 'Petra', 'family_name' => 'Okonjo', 'email' => 'petra@lanternfield.example']), new Person('t2', 1, ['given_name' => 'Jo', 'family_name' => 'Ek', 'email' => null]), new Person('t3', 1, ['given_name' => 'Jo', 'family_name' => 'Ek', 'email' => null])];
     $wanted = ManySections::fromText("Art 8A\t8\t2\t24\tPetra Okonjo\nart 8a\n\nMusic 8A;8;;;petra@lanternfield.example\nDrama;;;;Jo Ek\n3 Heron", 'class');
     $plan = ManySections::plan('school', 'y', $wanted, [place('h', '3 Heron')], $staff, [], new CodeBook(new KeyedStream(str_repeat('k', 32), 'codes'), [], 0, 100), $ids, '2026-08-24', '2026-08-20 10:00:00');
     $made = array_values(array_filter($plan->changes, fn (Change $c): bool => $c->entity === Entity::Section));
@@ -144,14 +149,14 @@ it('makes many sections from a pasted list, each once, with leads it can tell', 
 
 it('takes last year’s sections with their teachers and without substitutes', function () use ($ids): void {
     $old = place('old', 'Art 8A', ['grade' => '08', 'kind' => 'class']);
-    $teachers = ['old' => [new Row('e1', 1, ['person_id' => 't1', 'role' => 'lead']), new Row('e2', 1, ['person_id' => 't2', 'role' => 'substitute'])]];
+    $teachers = ['old' => [new Enrollment('e1', 1, ['person_id' => 't1', 'role' => 'lead']), new Enrollment('e2', 1, ['person_id' => 't2', 'role' => 'substitute'])]];
     $plan = ManySections::plan('school', 'y2', [new NewSection('Art 8A', 'class', '08', null, null, '', $old)], [], [], $teachers, new CodeBook(new KeyedStream(str_repeat('k', 32), 'codes'), [], 0, 100), $ids, '2027-08-23', '2026-08-20 10:00:00');
     expect($plan->changes[0]->after['carried_from'])->toBe('old')->and($plan->countOf(Entity::Enrollment))->toBe(1)->and($plan->changes[1]->after)->toMatchArray(['person_id' => 't1', 'role' => 'lead', 'begins_on' => '2027-08-23']);
 });
 
 it('hands the lead over, who led becomes a co-teacher, and a co-teacher can become the lead', function () use ($ids, $heron): void {
-    $staff = fn (string $id, string $state = 'active'): Row => new Row($id, 1, ['kind' => 'staff', 'state' => $state, 'given_name' => 'Jo', 'family_name' => $id]);
-    $now = [new Row('e1', 1, ['person_id' => 'petra', 'role' => 'lead', 'begins_on' => '2026-08-24', 'ends_on' => null]), new Row('e2', 1, ['person_id' => 'marten', 'role' => 'co_teacher', 'begins_on' => '2026-08-24', 'ends_on' => null])];
+    $staff = fn (string $id, string $state = 'active'): Person => new Person($id, 1, ['kind' => 'staff', 'state' => $state, 'given_name' => 'Jo', 'family_name' => $id]);
+    $now = [new Enrollment('e1', 1, ['person_id' => 'petra', 'role' => 'lead', 'begins_on' => '2026-08-24', 'ends_on' => null]), new Enrollment('e2', 1, ['person_id' => 'marten', 'role' => 'co_teacher', 'begins_on' => '2026-08-24', 'ends_on' => null])];
     $plan = Leads::handOver($heron, $staff('marten'), $now, $ids, '2026-10-05');
     expect(array_map(fn (Change $c): string => $c->inserts() ? "{$c->after['person_id']} {$c->after['role']}" : "$c->id ends", $plan->changes))->toBe(['e1 ends', 'petra co_teacher', 'e2 ends', 'marten lead'])
         ->and(fn () => Leads::handOver($heron, $staff('petra'), $now, $ids, '2026-10-05'))->toThrow(Refusal::class, 'already')
@@ -169,7 +174,7 @@ it('gives each role its powers', function (): void {
 });
 
 it('keeps a school’s settings sound', function (array $wish, int $below, ?string $field): void {
-    $school = new Row('s', 1, ['name' => 'Lanternfield Primary', 'lowest_grade' => 0, 'highest_grade' => 5, 'mail_domains' => '["lanternfield.example"]', 'time_zone' => 'UTC', 'naming_pattern' => '{subject}', 'sign_in_policy' => '', 'stay_days_shared' => 0, 'stay_days_own' => 0, 'day_opens' => '07:00', 'day_closes' => '17:00']);
+    $school = new School('s', 1, ['name' => 'Lanternfield Primary', 'lowest_grade' => 0, 'highest_grade' => 5, 'mail_domains' => '["lanternfield.example"]', 'time_zone' => 'UTC', 'naming_pattern' => '{subject}', 'sign_in_policy' => '', 'stay_days_shared' => 0, 'stay_days_own' => 0, 'day_opens' => '07:00', 'day_closes' => '17:00']);
     $change = fn (): Plan => SchoolSettings::change($school, $wish, ['UTC', 'America/New_York'], $below);
     if ($field === null) {
         expect($change()->changes[0]->after)->toBe($wish);
@@ -190,13 +195,13 @@ it('keeps a school’s settings sound', function (array $wish, int $below, ?stri
 ]);
 
 it('plans years that do not overlap', function () use ($ids): void {
-    $current = new Row('y', 1, ['name' => '2026-27', 'begins_on' => '2026-08-24', 'ends_on' => '2027-06-12', 'state' => 'current']);
+    $current = new SchoolYear('y', 1, ['name' => '2026-27', 'begins_on' => '2026-08-24', 'ends_on' => '2027-06-12', 'state' => 'current']);
     expect(SchoolYears::plan('s', '2027-28', '2027-08-23', '2028-06-10', [$current], $ids)->changes[0]->after['state'])->toBe('planned')
         ->and(SchoolYears::plan('s', '2026-27', '2026-08-24', '2027-06-12', [], $ids)->changes[0]->after['state'])->toBe('current')
         ->and(fn () => SchoolYears::plan('s', '2027-28', '2027-06-11', '2028-06-10', [$current], $ids))->toThrow(Refusal::class, 'overlaps 2026-27')
         ->and(fn () => SchoolYears::plan('s', '2026-27', '2027-08-23', '2028-06-10', [$current], $ids))->toThrow(Refusal::class, 'already')
         ->and(fn () => SchoolYears::plan('s', 'x', '2027-08-23', '2027-08-23', [$current], $ids))->toThrow(Refusal::class, 'before it begins')
-        ->and(fn () => SchoolYears::edit(new Row('z', 1, ['name' => '2025-26', 'state' => 'closed']), 'x', '2025-08-01', '2026-06-01', [], $ids))->toThrow(Refusal::class, 'closed');
+        ->and(fn () => SchoolYears::edit(new SchoolYear('z', 1, ['name' => '2025-26', 'state' => 'closed']), 'x', '2025-08-01', '2026-06-01', [], $ids))->toThrow(Refusal::class, 'closed');
     expect(SchoolYears::edit($current, '2026-27', '2026-08-24', '2027-06-18', [$current])->changes[0]->after)->toBe(['ends_on' => '2027-06-18'])
         ->and(SchoolYears::following('2026-08-24', '2027-06-12'))->toBe(['2027-28', '2027-08-24', '2028-06-12'])
         // A school year of the south lies within one year.
@@ -216,12 +221,12 @@ it('sums up how large letters must be for the back row', function (): void {
 
 it('has one lead after any number of hand-overs, and forgets nobody who led', function () use ($heron): void {
     $random = new KeyedStream(str_repeat('k', 32), 'leads');
-    $people = array_map(fn (string $id): Row => new Row($id, 1, ['kind' => 'staff', 'state' => 'active', 'given_name' => 'Jo', 'family_name' => $id]), ['a', 'b', 'c', 'd']);
+    $people = array_map(fn (string $id): Person => new Person($id, 1, ['kind' => 'staff', 'state' => 'active', 'given_name' => 'Jo', 'family_name' => $id]), ['a', 'b', 'c', 'd']);
     for ($round = 0; $round < 25; $round++) {
         $snapshot = new Snapshot;
         $led = [];
         for ($step = 0; $step < 12; $step++) {
-            $in = array_values(array_filter($snapshot->all(Entity::Enrollment), fn (Row $e): bool => $e->maybe('ends_on') === null));
+            $in = array_values(array_filter($snapshot->all(Enrollment::class), fn (Record $e): bool => $e->field('ends_on') === null));
             $person = $people[$random->below(4)];
             try {
                 $snapshot = $snapshot->with(Leads::handOver($heron, $person, $in, new Ids(sprintf('01K3CNQ000%016d', $round * 100 + $step)), '2026-10-05'));
@@ -229,9 +234,9 @@ it('has one lead after any number of hand-overs, and forgets nobody who led', fu
             } catch (Refusal $e) {
                 expect($e->getMessage())->toContain('already');
             }
-            $now = array_filter($snapshot->all(Entity::Enrollment), fn (Row $e): bool => $e->maybe('ends_on') === null);
-            expect(count(array_filter($now, fn (Row $e): bool => $e->text('role') === 'lead')))->toBe(1)
-                ->and(array_unique(array_map(fn (Row $e): string => $e->text('person_id'), $now)))->toHaveCount(count($now))->toHaveCount(count($led));
+            $now = array_filter($snapshot->all(Enrollment::class), fn (Record $e): bool => $e->field('ends_on') === null);
+            expect(count(array_filter($now, fn (Record $e): bool => $e->field('role') === 'lead')))->toBe(1)
+                ->and(array_unique(array_map(fn (Record $e): string => $e->field('person_id'), $now)))->toHaveCount(count($now))->toHaveCount(count($led));
         }
     }
 });

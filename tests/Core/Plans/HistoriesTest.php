@@ -8,9 +8,10 @@ use Tests\Support\Histories\MemoryHouse;
 use Tests\Support\Histories\Player;
 use Tests\Support\Histories\Run;
 use Tests\Support\Histories\Step;
-use Vantrel\Core\Plan\Entity;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\Record;
 
 /**
  * @param  string  $steps as a history is printed
@@ -97,9 +98,9 @@ it('says of a broken school what is broken', function (Closure $break, string $s
 
 it('counts as loose what would be left with an account that goes', function (): void {
     $beginning = Histories::snapshotOf(Histories::beginning());
-    $student = array_values(array_filter($beginning->all(Entity::Person), fn (Row $p): bool => $p->text('kind') === 'student'))[0];
+    $student = array_values(array_filter($beginning->all(Person::class), fn (Record $p): bool => $p->field('kind') === 'student'))[0];
     $house = new MemoryHouse($beginning, $beginning->schools);
-    $others = array_values(array_filter($beginning->all(Entity::Person), fn (Row $p): bool => $p->text('kind') === 'student' && $p->id !== $student->id));
+    $others = array_values(array_filter($beginning->all(Person::class), fn (Record $p): bool => $p->field('kind') === 'student' && $p->id !== $student->id));
     $plan = new Vantrel\Core\Plan\Plan('Half', 'Half a merge.', [new Vantrel\Core\Plan\Change(Entity::Person, $student->id, 0, ['state' => 'active', 'merged_into' => null], ['state' => 'merged', 'merged_into' => $others[0]->id], 'half')]);
     $loose = Vantrel\Core\Plan\LooseEnds::of($plan, $house);
     expect(array_map(fn (string $l): string => explode(' ', $l)[0], $loose))->toContain('sign_ins')->toContain('enrollments');

@@ -7,18 +7,21 @@ use Vantrel\Core\Codes\UserNames;
 use Vantrel\Core\Intake\IntakePlanner;
 use Vantrel\Core\Intake\IntakeWish;
 use Vantrel\Core\Plan\Change;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanRow;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Guardianship;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\Section;
 use Vantrel\Core\Table\DelimitedText;
 
 /** A school with Noor in 3 Heron, a sibling, and Kai at another school. */
 function smallSchool(): Snapshot
 {
-    $person = fn (string $id, string $given, string $family, array $more = []): Row => new Row($id, 1, [
+    $person = fn (string $id, string $given, string $family, array $more = []): Person => new Person($id, 1, [
         'school_id' => 'school', 'kind' => 'student', 'given_name' => $given, 'family_name' => $family, 'search_name' => strtolower("$given $family"),
         'birth_date' => null, 'number' => null, 'grade' => '03', 'email' => null, 'phone' => null, 'state' => 'active', 'merged_into' => null, ...$more,
     ]);
@@ -37,10 +40,10 @@ function smallSchool(): Snapshot
 
     return new Snapshot([
         'people' => $people,
-        'sections' => ['heron' => new Row('heron', 1, $section('3 Heron', 'homeroom')), 'plover' => new Row('plover', 1, $section('3 Plover', 'homeroom')), 'art' => new Row('art', 1, $section('Art 3', 'class')),
-            'away' => new Row('away', 1, [...$section('6 Tern', 'homeroom'), 'school_id' => 'other'])],
-        'enrollments' => ['e1' => new Row('e1', 1, $enrollment('heron', 'noor')), 'e2' => new Row('e2', 1, $enrollment('away', 'kai'))],
-        'guardianships' => ['g1' => new Row('g1', 1, ['student_id' => 'noor', 'guardian_id' => 'ann', 'relationship' => null, 'state' => 'listed', 'restriction' => null])],
+        'sections' => ['heron' => new Section('heron', 1, $section('3 Heron', 'homeroom')), 'plover' => new Section('plover', 1, $section('3 Plover', 'homeroom')), 'art' => new Section('art', 1, $section('Art 3', 'class')),
+            'away' => new Section('away', 1, [...$section('6 Tern', 'homeroom'), 'school_id' => 'other'])],
+        'enrollments' => ['e1' => new Enrollment('e1', 1, $enrollment('heron', 'noor')), 'e2' => new Enrollment('e2', 1, $enrollment('away', 'kai'))],
+        'guardianships' => ['g1' => new Guardianship('g1', 1, ['student_id' => 'noor', 'guardian_id' => 'ann', 'relationship' => null, 'state' => 'listed', 'restriction' => null])],
     ], ['school' => 'Here', 'other' => 'Elsewhere']);
 }
 
@@ -124,8 +127,8 @@ it('takes an account key for its own school’s students only', function (): voi
 
 it('does not put an address nobody has confirmed in the place of one that is, without a question', function (): void {
     $snapshot = smallSchool();
-    $ann = new Row('ann', 1, [...$snapshot->find(Entity::Person, 'ann')->values, 'email_state' => 'confirmed', 'email_by' => 'mail', 'email_at' => null]);
-    $known = new Snapshot(['people' => [...$snapshot->all(Entity::Person), 'ann' => $ann], 'guardianships' => $snapshot->all(Entity::Guardianship)], ['school' => 'Here']);
+    $ann = new Person('ann', 1, [...$snapshot->find(Person::class, 'ann')->values, 'email_state' => 'confirmed', 'email_by' => 'mail', 'email_at' => null]);
+    $known = new Snapshot(['people' => [...$snapshot->all(Person::class), 'ann' => $ann], 'guardianships' => $snapshot->all(Guardianship::class)], ['school' => 'Here']);
     $plan = fn (array $answers): Plan => IntakePlanner::plan(Lists::contents("Account key,Name,Guardian,Guardian email\nnoor,Noor Haddad,Ann Haddad,eve@evil.example\n"), $known, new IntakeWish('List', 'school', 'year', '2026-10-01', $answers), new Ids('01K3CNQ0000000000000000000'), new UserNames([], []));
     $question = $plan([])->questions[0];
     expect($question->text)->toBe('Does Ann Haddad have another address now (row 2)?')->and(changesTo($plan([]), Entity::Person))->toBe([])->and(changesTo($plan([$question->id => 'keep']), Entity::Person))->toBe([])
@@ -177,8 +180,8 @@ it('keeps out rows that cannot be read, with the cell, and rows that stand twice
 it('asks when two people fit alike', function (): void {
     $namesakes = smallSchool();
     $grid = DelimitedText::grid("Name,Grade\nNoor Haddad,3\n");
-    $people = $namesakes->all(Entity::Person);
-    $people['noor2'] = new Row('noor2', 1, [...$people['noor']->values, 'number' => '020999', 'birth_date' => '2018-09-09']);
+    $people = $namesakes->all(Person::class);
+    $people['noor2'] = new Person('noor2', 1, [...$people['noor']->values, 'number' => '020999', 'birth_date' => '2018-09-09']);
     $plan = IntakePlanner::plan(Lists::contents($grid), new Snapshot(['people' => $people], []), new IntakeWish('List', 'school', 'year', '2026-10-01'), new Ids('01K3CNQ0000000000000000000'), new UserNames([], []));
     expect($plan->rows[0]->verdict->value)->toBe('ask')->and($plan->rows[0]->why)->toBe('two people fit alike')->and(array_map(fn ($c): string => $c->key, $plan->questions[0]->choices))->toContain('is:noor')->toContain('is:noor2');
 });

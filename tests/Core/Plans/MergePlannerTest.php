@@ -4,46 +4,49 @@ declare(strict_types=1);
 
 use Vantrel\Core\Merging\MergePlanner;
 use Vantrel\Core\Merging\ToldApart;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\Guardianship;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\Record;
+use Vantrel\Core\Records\SignIn;
 
 /** @param  array<string, string|null>  $with */
-function account(string $id, array $with = []): Row
+function account(string $id, array $with = []): Person
 {
-    return new Row($id, 1, [
+    return new Person($id, 1, [
         'school_id' => 'school', 'kind' => 'student', 'given_name' => 'Noor', 'family_name' => 'Haddad', 'search_name' => 'noor haddad', 'birth_date' => null,
         'number' => null, 'grade' => '03', 'email' => null, 'phone' => null, 'state' => 'active', 'merged_into' => null, ...$with,
     ]);
 }
 
-function enrolled(string $id, string $person, string $section, string $begins, ?string $ends): Row
+function enrolled(string $id, string $person, string $section, string $begins, ?string $ends): Enrollment
 {
-    return new Row($id, 1, ['section_id' => $section, 'person_id' => $person, 'role' => 'student', 'begins_on' => $begins, 'ends_on' => $ends, 'source' => 'list']);
+    return new Enrollment($id, 1, ['section_id' => $section, 'person_id' => $person, 'role' => 'student', 'begins_on' => $begins, 'ends_on' => $ends, 'source' => 'list']);
 }
 
-function signsIn(string $id, string $person, ?string $last): Row
+function signsIn(string $id, string $person, ?string $last): SignIn
 {
-    return new Row($id, 1, ['person_id' => $person, 'user_name' => $id, 'passphrase' => null, 'password' => null, 'last_signed_in_at' => $last]);
+    return new SignIn($id, 1, ['person_id' => $person, 'user_name' => $id, 'passphrase' => null, 'password' => null, 'last_signed_in_at' => $last]);
 }
 
-/** @param  list<Row>  $people @param  list<Row>  $enrollments @param  list<Row>  $signIns @param  list<Row>  $links */
+/** @param  list<Record>  $people @param  list<Record>  $enrollments @param  list<Record>  $signIns @param  list<Record>  $links */
 function accounts(array $people, array $enrollments = [], array $signIns = [], array $links = []): Snapshot
 {
-    $by = fn (array $rows): array => array_combine(array_map(fn (Row $r): string => $r->id, $rows), $rows);
+    $by = fn (array $rows): array => array_combine(array_map(fn (Record $r): string => $r->id, $rows), $rows);
 
     return new Snapshot(['people' => $by($people), 'enrollments' => $by($enrollments), 'sign_ins' => $by($signIns), 'guardianships' => $by($links)]);
 }
 
 /** The account that stays, after the merge. */
-function survivorOf(Snapshot $snapshot, array $picks = []): Row
+function survivorOf(Snapshot $snapshot, array $picks = []): Record
 {
     $after = $snapshot->with(MergePlanner::plan($snapshot, 'a', 'b', $picks));
     foreach (['a', 'b'] as $id) {
-        $row = $after->find(Entity::Person, $id);
-        if ($row !== null && $row->text('state') !== 'merged') {
+        $row = $after->find(Person::class, $id);
+        if ($row !== null && $row->field('state') !== 'merged') {
             return $row;
         }
     }
@@ -62,13 +65,13 @@ it('keeps the account that is used: signed in last, then more sections, then a n
 
 it('never puts a blank over a value, and a longer name over one cut short', function (): void {
     $kept = survivorOf(accounts([account('a', ['given_name' => 'Noor Am', 'number' => '020417', 'birth_date' => null]), account('b', ['given_name' => 'Noor Amina', 'number' => null, 'birth_date' => '2018-02-11'])]));
-    expect($kept->id)->toBe('a')->and($kept->text('given_name'))->toBe('Noor Amina')->and($kept->text('number'))->toBe('020417')->and($kept->text('birth_date'))->toBe('2018-02-11')->and($kept->text('search_name'))->toBe('noor amina haddad');
+    expect($kept->id)->toBe('a')->and($kept->field('given_name'))->toBe('Noor Amina')->and($kept->field('number'))->toBe('020417')->and($kept->field('birth_date'))->toBe('2018-02-11')->and($kept->field('search_name'))->toBe('noor amina haddad');
 });
 
 it('takes the values a person picks, but never an empty one', function (): void {
     $snapshot = accounts([account('a', ['number' => '1', 'email' => 'a@x.example']), account('b', ['number' => '2', 'email' => null])]);
     $kept = survivorOf($snapshot, ['number' => 'b', 'email' => 'b', 'shoe_size' => 'b']);
-    expect($kept->text('number'))->toBe('2')->and($kept->text('email'))->toBe('a@x.example');
+    expect($kept->field('number'))->toBe('2')->and($kept->field('email'))->toBe('a@x.example');
 });
 
 it('frees a number before the survivor takes it', function (): void {
@@ -82,19 +85,19 @@ it('unites enrollments: other sections come over, the same section keeps its ear
         enrolled('a2', 'a', 'choir', '2026-08-24', '2026-09-01'), enrolled('b3', 'b', 'choir', '2026-10-01', null),
     ], [signsIn('x', 'a', '2026-09-01 08:00:00')]);
     $after = $snapshot->with(MergePlanner::plan($snapshot, 'a', 'b'));
-    expect($after->find(Entity::Enrollment, 'a1')?->values)->toMatchArray(['begins_on' => '2026-08-24', 'ends_on' => null])
-        ->and($after->find(Entity::Enrollment, 'b1')?->values)->toMatchArray(['person_id' => 'b', 'ends_on' => '2026-08-24'])
-        ->and($after->find(Entity::Enrollment, 'b2')?->text('person_id'))->toBe('a')
-        ->and($after->find(Entity::Enrollment, 'b3')?->text('person_id'))->toBe('a')
-        ->and($after->find(Entity::Enrollment, 'a2')?->values)->toMatchArray(['ends_on' => '2026-09-01']);
+    expect($after->find(Enrollment::class, 'a1')?->values)->toMatchArray(['begins_on' => '2026-08-24', 'ends_on' => null])
+        ->and($after->find(Enrollment::class, 'b1')?->values)->toMatchArray(['person_id' => 'b', 'ends_on' => '2026-08-24'])
+        ->and($after->find(Enrollment::class, 'b2')?->field('person_id'))->toBe('a')
+        ->and($after->find(Enrollment::class, 'b3')?->field('person_id'))->toBe('a')
+        ->and($after->find(Enrollment::class, 'a2')?->values)->toMatchArray(['ends_on' => '2026-09-01']);
 });
 
 it('brings guardians over once, and lets earlier merges follow', function (): void {
-    $link = fn (string $id, string $student, string $guardian): Row => new Row($id, 1, ['student_id' => $student, 'guardian_id' => $guardian, 'state' => 'listed', 'relationship' => null, 'restriction' => null]);
+    $link = fn (string $id, string $student, string $guardian): Guardianship => new Guardianship($id, 1, ['student_id' => $student, 'guardian_id' => $guardian, 'state' => 'listed', 'relationship' => null, 'restriction' => null]);
     $snapshot = accounts([account('a', ['number' => '1']), account('b'), account('c', ['state' => 'merged', 'merged_into' => 'b'])], [], [], [$link('l1', 'a', 'ann'), $link('l2', 'b', 'ann'), $link('l3', 'b', 'bo')]);
     $after = $snapshot->with(MergePlanner::plan($snapshot, 'a', 'b'));
-    expect($after->find(Entity::Guardianship, 'l2')?->text('student_id'))->toBe('b')->and($after->find(Entity::Guardianship, 'l3')?->text('student_id'))->toBe('a')
-        ->and($after->find(Entity::Person, 'c')?->text('merged_into'))->toBe('a');
+    expect($after->find(Guardianship::class, 'l2')?->field('student_id'))->toBe('b')->and($after->find(Guardianship::class, 'l3')?->field('student_id'))->toBe('a')
+        ->and($after->find(Person::class, 'c')?->field('merged_into'))->toBe('a');
 });
 
 it('refuses two of different kinds, one with itself, and one who is gone', function (): void {

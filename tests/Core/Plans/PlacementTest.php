@@ -16,25 +16,32 @@ use Vantrel\Core\Placement\StaffRole;
 use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\Invitation;
+use Vantrel\Core\Records\JoinCode;
+use Vantrel\Core\Records\JoinRequest;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\Record;
+use Vantrel\Core\Records\RoomPass;
+use Vantrel\Core\Records\Section;
 
 const NOW = '2026-09-01 10:00:00';
 const LATER = '2026-09-15 10:00:00';
 
-function openSection(string $state = 'open'): Row
+function openSection(string $state = 'open'): Section
 {
-    return new Row('sec', 1, ['school_id' => 'school', 'name' => '3 Heron', 'state' => $state, 'grade' => '03']);
+    return new Section('sec', 1, ['school_id' => 'school', 'name' => '3 Heron', 'state' => $state, 'grade' => '03']);
 }
 
-function pupil(string $kind = 'student', string $state = 'active'): Row
+function pupil(string $kind = 'student', string $state = 'active'): Person
 {
-    return new Row('noor', 1, ['given_name' => 'Noor', 'family_name' => 'Haddad', 'kind' => $kind, 'state' => $state, 'email' => 'noor@lanternfield.example']);
+    return new Person('noor', 1, ['given_name' => 'Noor', 'family_name' => 'Haddad', 'kind' => $kind, 'state' => $state, 'email' => 'noor@lanternfield.example']);
 }
 
 /** @param  array<string, string|int|null>  $terms */
-function theCode(array $terms = []): Row
+function theCode(array $terms = []): JoinCode
 {
-    return new Row('c1', 1, ['section_id' => 'sec', 'state' => 'open', 'who' => 'approval', 'starts_at' => null, 'ends_at' => null, 'cap' => null, ...$terms]);
+    return new JoinCode('c1', 1, ['section_id' => 'sec', 'state' => 'open', 'who' => 'approval', 'starts_at' => null, 'ends_at' => null, 'cap' => null, ...$terms]);
 }
 
 function book(): CodeBook
@@ -48,7 +55,7 @@ function token(): Token
 }
 
 $ids = new Ids('01K3CNQ0000000000000000000');
-$code = new Row('c1', 1, ['section_id' => 'sec', 'state' => 'open', 'closed_at' => null]);
+$code = new JoinCode('c1', 1, ['section_id' => 'sec', 'state' => 'open', 'closed_at' => null]);
 
 it('opens a code, replaces it, closes it', function () use ($ids, $code): void {
     expect(JoinCodes::open(openSection(), [], book(), $ids, NOW)->changes)->toHaveCount(1);
@@ -62,9 +69,9 @@ it('opens a code, replaces it, closes it', function () use ($ids, $code): void {
 it('lets a student in once', function () use ($ids): void {
     $plan = Enrolling::byCode(openSection(), theCode(), pupil(), [], 0, $ids, '2026-09-01', NOW);
     expect($plan->changes[0]->after['source'])->toBe('code');
-    $in = new Row('e', 1, ['section_id' => 'sec', 'ends_on' => null]);
+    $in = new Enrollment('e', 1, ['section_id' => 'sec', 'ends_on' => null]);
     expect(Enrolling::byCode(openSection(), theCode(), pupil(), [$in], 0, $ids, '2026-09-01', NOW)->isEmpty())->toBeTrue();
-    $left = new Row('e', 1, ['section_id' => 'sec', 'ends_on' => '2026-08-30']);
+    $left = new Enrollment('e', 1, ['section_id' => 'sec', 'ends_on' => '2026-08-30']);
     expect(Enrolling::byCode(openSection(), theCode(), pupil(), [$left], 0, $ids, '2026-09-01', NOW)->isEmpty())->toBeFalse();
 });
 
@@ -81,16 +88,16 @@ it('makes no two sections of one name in a year', function () use ($ids): void {
 });
 
 it('archives a section with its code, its open invitations, its requests and its room pass', function () use ($code): void {
-    $open = new Row('i1', 1, ['state' => 'invited', 'answered_at' => null]);
-    $answered = new Row('i2', 1, ['state' => 'accepted', 'answered_at' => NOW]);
-    $plan = Sections::archive(openSection(), [$code], [$open, $answered], [new Row('r1', 1, ['state' => 'waiting', 'password' => 'hash']), new Row('r2', 1, ['state' => 'refused'])], [new Row('p1', 1, ['state' => 'live']), new Row('p2', 1, ['state' => 'ended'])], '2026-08-31', NOW);
+    $open = new Invitation('i1', 1, ['state' => 'invited', 'answered_at' => null]);
+    $answered = new Invitation('i2', 1, ['state' => 'accepted', 'answered_at' => NOW]);
+    $plan = Sections::archive(openSection(), [$code], [$open, $answered], [new JoinRequest('r1', 1, ['state' => 'waiting', 'password' => 'hash']), new JoinRequest('r2', 1, ['state' => 'refused'])], [new RoomPass('p1', 1, ['state' => 'live']), new RoomPass('p2', 1, ['state' => 'ended'])], '2026-08-31', NOW);
     expect(array_map(fn (Change $c): string => "{$c->entity->value} {$c->id}", $plan->changes))->toBe(['sections sec', 'join_codes c1', 'room_passes p1', 'join_requests r1', 'invitations i1'])->and($plan->changes[0]->after['archived_on'])->toBe('2026-08-31')
         ->and(fn () => Sections::archive(openSection('archived'), [], [], [], [], '2026-08-24', NOW))->toThrow(Refusal::class);
 });
 
-function asked(string $state = 'invited', string $expires = LATER): Row
+function asked(string $state = 'invited', string $expires = LATER): Invitation
 {
-    return new Row('inv', 1, ['section_id' => 'sec', 'email' => 'noor@lanternfield.example', 'role' => 'co_teacher', 'state' => $state, 'expires_at' => $expires, 'person_id' => null, 'answered_at' => null]);
+    return new Invitation('inv', 1, ['section_id' => 'sec', 'email' => 'noor@lanternfield.example', 'role' => 'co_teacher', 'state' => $state, 'expires_at' => $expires, 'person_id' => null, 'answered_at' => null, 'begins_on' => null, 'ends_on' => null]);
 }
 
 function rules(bool $outside = false): SchoolRules
@@ -128,7 +135,7 @@ it('gives a substitute dates, and nobody else', function () use ($ids): void {
 });
 
 it('takes one answer to an invitation, in time', function () use ($ids): void {
-    $accept = fn (Row $invitation) => Invitations::accept(openSection(), $invitation, pupil('staff'), [], $ids, '2026-09-01', NOW);
+    $accept = fn (Record $invitation) => Invitations::accept(openSection(), $invitation, pupil('staff'), [], $ids, '2026-09-01', NOW);
     expect(array_map(fn (Change $c): string => $c->entity->value, $accept(asked())->changes))->toBe(['invitations', 'enrollments']);
     foreach (['accepted', 'declined', 'withdrawn'] as $state) {
         expect(fn () => $accept(asked($state)))->toThrow(Refusal::class)

@@ -3,46 +3,46 @@
 declare(strict_types=1);
 
 use Vantrel\Core\Calendar\Span;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\PlanBuilder;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Section;
 
-$row = new Row('a', 3, ['name' => 'Old', 'grade' => '03']);
+$row = new Section('a', 3, ['name' => 'Old', 'grade' => '03']);
 
 it('drops updates that change nothing and joins those of one record', function () use ($row): void {
     $plan = new PlanBuilder;
-    $plan->update(Entity::Section, $row, ['name' => 'Old'], 'nothing');
+    $plan->update($row, ['name' => 'Old'], 'nothing');
     expect($plan->build('', '')->isEmpty())->toBeTrue();
-    $plan->update(Entity::Section, $row, ['name' => 'New'], 'first');
-    $plan->update(Entity::Section, $row, ['grade' => '04'], 'second');
+    $plan->update($row, ['name' => 'New'], 'first');
+    $plan->update($row, ['grade' => '04'], 'second');
     $changes = $plan->build('', '')->changes;
     expect($changes)->toHaveCount(1)->and($changes[0]->after)->toBe(['name' => 'New', 'grade' => '04'])->and($changes[0]->before)->toBe(['name' => 'Old', 'grade' => '03'])->and($changes[0]->version)->toBe(3);
-    $plan->update(Entity::Section, $row, ['name' => 'Old', 'grade' => '03'], 'back');
+    $plan->update($row, ['name' => 'Old', 'grade' => '03'], 'back');
     expect($plan->build('', '')->isEmpty())->toBeTrue();
 });
 
 it('folds an update of a record it inserts into the insert, and inserts none twice', function (): void {
     $plan = new PlanBuilder;
     $plan->insert(Entity::Section, 'n', ['name' => 'A', 'grade' => null], 'made');
-    $plan->update(Entity::Section, new Row('n', 1, []), ['grade' => '03'], 'graded');
+    $plan->update(new Section('n', 1, []), ['grade' => '03'], 'graded');
     expect($plan->build('', '')->changes[0]->after)->toBe(['name' => 'A', 'grade' => '03'])
         ->and(fn () => $plan->insert(Entity::Section, 'n', [], 'again'))->toThrow(LogicException::class);
 });
 
 it('refuses to apply a plan made from another state', function () use ($row): void {
     $plan = new PlanBuilder;
-    $plan->update(Entity::Section, $row, ['name' => 'New'], '');
-    (new Snapshot(['sections' => ['a' => new Row('a', 4, $row->values)]]))->with($plan->build('', ''));
+    $plan->update($row, ['name' => 'New'], '');
+    (new Snapshot(['sections' => ['a' => new Section('a', 4, $row->values)]]))->with($plan->build('', ''));
 })->throws(StalePlan::class);
 
 it('has another fingerprint as soon as anything it does differs', function () use ($row): void {
     $make = function (string $name) use ($row): string {
         $plan = new PlanBuilder;
-        $plan->update(Entity::Section, $row, ['name' => $name], 'why');
+        $plan->update($row, ['name' => $name], 'why');
 
         return $plan->build('title', 'sentence')->fingerprint();
     };

@@ -11,12 +11,17 @@ use Vantrel\Core\Intake\IntakeWish;
 use Vantrel\Core\Intake\ListContents;
 use Vantrel\Core\Merging\MergePlanner;
 use Vantrel\Core\Plan\Change;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\JoinCode;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\Record;
+use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SignIn;
 use Vantrel\Core\YearTurn\YearTurnPlanner;
 use Vantrel\Core\YearTurn\YearTurnWish;
 
@@ -28,7 +33,7 @@ const SEED = '01K3CNQ0000000000000000000';
  */
 function intake(array $lines, Snapshot $snapshot, array $answers = []): Plan
 {
-    $taken = array_fill_keys(array_map(fn (Row $r): string => $r->text('user_name'), array_values($snapshot->all(Entity::SignIn))), true);
+    $taken = array_fill_keys(array_map(fn (Record $r): string => $r->field('user_name'), array_values($snapshot->all(SignIn::class))), true);
 
     return IntakePlanner::plan(new ListContents($lines), $snapshot, new IntakeWish('List', 'school', 'year', '2026-10-01', $answers), new Ids(SEED), new UserNames($taken, []));
 }
@@ -88,7 +93,7 @@ it('gives every row one verdict, and touches nobody who is not in the list', fun
         $matched[(string) $row->matchId] = true;
     }
     foreach ($plan->changes as $change) {
-        if ($change->entity === Entity::Person && ! $change->inserts() && $school->snapshot->find(Entity::Person, $change->id)?->text('kind') === 'student') {
+        if ($change->entity === Entity::Person && ! $change->inserts() && $school->snapshot->find(Person::class, $change->id)?->field('kind') === 'student') {
             expect($matched)->toHaveKey($change->id);
         }
     }
@@ -111,14 +116,14 @@ it('brings two accounts back when a merge is undone, and merges nothing twice', 
     $after = $school->snapshot->with($plan);
     expect(RandomSchool::contents($after->without($plan)))->toBe(RandomSchool::contents($school->snapshot))
         ->and(fn () => MergePlanner::plan($after, 'p0002', 'p0003'))->toThrow(Refusal::class, 'merged already');
-    $survivor = $after->find(Entity::Person, 'p0002')?->text('state') === 'merged' ? 'p0003' : 'p0002';
+    $survivor = $after->find(Person::class, 'p0002')?->field('state') === 'merged' ? 'p0003' : 'p0002';
     foreach (['sp0002', 'sp0003'] as $signIn) {
-        expect($after->find(Entity::SignIn, $signIn)?->text('person_id'))->toBe($survivor);
+        expect($after->find(SignIn::class, $signIn)?->field('person_id'))->toBe($survivor);
     }
     $open = [];
-    foreach ($after->where(Entity::Enrollment, 'person_id', $survivor) as $enrollment) {
-        if ($enrollment->maybe('ends_on') === null) {
-            $open[] = $enrollment->text('section_id');
+    foreach ($after->where(Enrollment::class, 'person_id', $survivor) as $enrollment) {
+        if ($enrollment->field('ends_on') === null) {
+            $open[] = $enrollment->field('section_id');
         }
     }
     expect(count(array_unique($open)))->toBe(count($open));
@@ -132,12 +137,12 @@ it('gives the year back when its turn is undone, and turns it only once', functi
     $again = yearTurn($after);
     expect($again->isEmpty())->toBeTrue()->and($again->blockers[0])->toContain('already');
     // Every code that worked is dead, every new section has one that works and its teachers.
-    foreach ($school->snapshot->all(Entity::JoinCode) as $code) {
-        expect($after->find(Entity::JoinCode, $code->id)?->text('state'))->toBe('closed');
+    foreach ($school->snapshot->all(JoinCode::class) as $code) {
+        expect($after->find(JoinCode::class, $code->id)?->field('state'))->toBe('closed');
     }
-    foreach ($after->where(Entity::Section, 'state', 'open') as $section) {
-        expect($after->where(Entity::JoinCode, 'section_id', $section->id))->toHaveCount(1)
-            ->and($after->where(Entity::Enrollment, 'section_id', $section->id))->toHaveCount(1)
-            ->and($section->text('carried_from'))->not->toBe('');
+    foreach ($after->where(Section::class, 'state', 'open') as $section) {
+        expect($after->where(JoinCode::class, 'section_id', $section->id))->toHaveCount(1)
+            ->and($after->where(Enrollment::class, 'section_id', $section->id))->toHaveCount(1)
+            ->and($section->field('carried_from'))->not->toBe('');
     }
 })->with('seeds');

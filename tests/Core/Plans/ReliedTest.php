@@ -3,9 +3,9 @@
 declare(strict_types=1);
 
 use Vantrel\Core\Plan\Change;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Relied;
+use Vantrel\Core\Records\Entity;
 
 /** @param  list<Change>  $changes */
 function planOf(array $changes): Plan

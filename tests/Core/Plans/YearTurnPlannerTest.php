@@ -5,30 +5,35 @@ declare(strict_types=1);
 use Vantrel\Core\Codes\CodeBook;
 use Vantrel\Core\Codes\KeyedStream;
 use Vantrel\Core\Plan\Change;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanRow;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Invitation;
+use Vantrel\Core\Records\JoinCode;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\SchoolYear;
+use Vantrel\Core\Records\Section;
 use Vantrel\Core\YearTurn\YearTurnPlanner;
 use Vantrel\Core\YearTurn\YearTurnWish;
 
 /** A school of grades K to 2 with a student in each, one without a grade, and two sections, one of them without a lead. */
 function oneSchool(): Snapshot
 {
-    $student = fn (string $id, ?string $grade, string $state = 'active'): Row => new Row($id, 1, ['school_id' => 'school', 'kind' => 'student', 'given_name' => ucfirst($id), 'family_name' => 'Pupil', 'grade' => $grade, 'number' => null, 'state' => $state]);
-    $section = fn (string $id, string $name): Row => new Row($id, 1, ['school_id' => 'school', 'school_year_id' => 'year', 'name' => $name, 'kind' => 'homeroom', 'grade' => '01', 'state' => 'open', 'archived_on' => null, 'carried_from' => null]);
+    $student = fn (string $id, ?string $grade, string $state = 'active'): Person => new Person($id, 1, ['school_id' => 'school', 'kind' => 'student', 'given_name' => ucfirst($id), 'family_name' => 'Pupil', 'grade' => $grade, 'number' => null, 'state' => $state]);
+    $section = fn (string $id, string $name): Section => new Section($id, 1, ['school_id' => 'school', 'school_year_id' => 'year', 'name' => $name, 'kind' => 'homeroom', 'grade' => '01', 'period' => null, 'seats' => null, 'state' => 'open', 'archived_on' => null, 'carried_from' => null]);
 
     return new Snapshot([
-        'school_years' => ['year' => new Row('year', 1, ['school_id' => 'school', 'name' => '2026-27', 'begins_on' => '2026-08-24', 'ends_on' => '2027-06-12', 'state' => 'current'])],
+        'school_years' => ['year' => new SchoolYear('year', 1, ['school_id' => 'school', 'name' => '2026-27', 'begins_on' => '2026-08-24', 'ends_on' => '2027-06-12', 'state' => 'current'])],
         'people' => ['kim' => $student('kim', 'KG'), 'one' => $student('one', '01'), 'two' => $student('two', '02'), 'none' => $student('none', null), 'gone' => $student('gone', '01', 'left')],
         'sections' => ['led' => $section('led', '1 Heron'), 'bare' => $section('bare', '1 Tern')],
-        'enrollments' => ['lead' => new Row('lead', 1, ['section_id' => 'led', 'person_id' => 't', 'role' => 'lead', 'begins_on' => '2026-08-24', 'ends_on' => null, 'source' => 'hand']),
-            'former' => new Row('former', 1, ['section_id' => 'led', 'person_id' => 'u', 'role' => 'assistant', 'begins_on' => '2026-08-24', 'ends_on' => '2026-10-01', 'source' => 'hand']),
-            'stand-in' => new Row('stand-in', 1, ['section_id' => 'led', 'person_id' => 'v', 'role' => 'substitute', 'begins_on' => '2027-05-01', 'ends_on' => null, 'source' => 'hand'])],
-        'join_codes' => ['code' => new Row('code', 1, ['section_id' => 'led', 'code' => 'KDM4X7R', 'state' => 'open', 'closed_at' => null])],
-        'invitations' => ['asked' => new Row('asked', 1, ['section_id' => 'led', 'state' => 'invited', 'answered_at' => null])],
+        'enrollments' => ['lead' => new Enrollment('lead', 1, ['section_id' => 'led', 'person_id' => 't', 'role' => 'lead', 'begins_on' => '2026-08-24', 'ends_on' => null, 'source' => 'hand']),
+            'former' => new Enrollment('former', 1, ['section_id' => 'led', 'person_id' => 'u', 'role' => 'assistant', 'begins_on' => '2026-08-24', 'ends_on' => '2026-10-01', 'source' => 'hand']),
+            'stand-in' => new Enrollment('stand-in', 1, ['section_id' => 'led', 'person_id' => 'v', 'role' => 'substitute', 'begins_on' => '2027-05-01', 'ends_on' => null, 'source' => 'hand'])],
+        'join_codes' => ['code' => new JoinCode('code', 1, ['section_id' => 'led', 'code' => 'KDM4X7R', 'state' => 'open', 'closed_at' => null])],
+        'invitations' => ['asked' => new Invitation('asked', 1, ['section_id' => 'led', 'state' => 'invited', 'answered_at' => null])],
     ]);
 }
 
@@ -84,11 +89,11 @@ it('carries sections with those who teach them now, under codes that were never 
 
 it('uses the next year where it has been planned already', function (): void {
     $snapshot = oneSchool();
-    $years = [...$snapshot->all(Entity::SchoolYear), 'next' => new Row('next', 1, ['school_id' => 'school', 'name' => '2027-28', 'begins_on' => '2027-08-23', 'ends_on' => '2028-06-10', 'state' => 'planned'])];
-    $plan = turning([], new Snapshot(['school_years' => $years, 'people' => $snapshot->all(Entity::Person)]));
+    $years = [...$snapshot->all(SchoolYear::class), 'next' => new SchoolYear('next', 1, ['school_id' => 'school', 'name' => '2027-28', 'begins_on' => '2027-08-23', 'ends_on' => '2028-06-10', 'state' => 'planned'])];
+    $plan = turning([], new Snapshot(['school_years' => $years, 'people' => $snapshot->all(Person::class)]));
     expect(updatesIn($plan, Entity::SchoolYear))->toBe(['year' => ['state' => 'closed'], 'next' => ['state' => 'current']]);
     // Dates that were said at the turn count.
-    $later = turning(['nextBegins' => '2027-08-30'], new Snapshot(['school_years' => $years, 'people' => $snapshot->all(Entity::Person)]));
+    $later = turning(['nextBegins' => '2027-08-30'], new Snapshot(['school_years' => $years, 'people' => $snapshot->all(Person::class)]));
     expect(updatesIn($later, Entity::SchoolYear)['next'])->toBe(['state' => 'current', 'begins_on' => '2027-08-30']);
 });
 

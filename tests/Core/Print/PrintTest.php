@@ -7,14 +7,16 @@ use Vantrel\Core\Codes\PassphraseSheet;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Codes\WordList;
 use Vantrel\Core\Plan\Change;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Print\CardIssue;
 use Vantrel\Core\Print\CardOrder;
 use Vantrel\Core\Print\CardSheet;
 use Vantrel\Core\Print\IssuedCard;
+use Vantrel\Core\Records\Badge;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Record;
+use Vantrel\Core\Records\SignIn;
 
 it('centres the cards and keeps them on the page', function (string $layout): void {
     $sheet = CardSheet::named($layout);
@@ -68,8 +70,8 @@ it('mirrors the back of a sheet along its rows', function (): void {
     }
 });
 
-/** @param  list<Row>  $badges */
-function issue(Row $signIn, array $badges = [], bool $lost = false): CardIssue
+/** @param  list<Record>  $badges */
+function issue(Record $signIn, array $badges = [], bool $lost = false): CardIssue
 {
     $random = new KeyedStream(str_repeat('k', 32), 'cards');
 
@@ -77,16 +79,16 @@ function issue(Row $signIn, array $badges = [], bool $lost = false): CardIssue
 }
 
 it('gives a card a badge, and a passphrase only where there is none', function (): void {
-    $fresh = issue(new Row('s', 1, ['user_name' => 'noor', 'passphrase' => null, 'password' => null]));
+    $fresh = issue(new SignIn('s', 1, ['user_name' => 'noor', 'passphrase' => null, 'password' => null]));
     expect($fresh->cards[0])->toBeInstanceOf(IssuedCard::class)->and($fresh->cards[0]->passphrase)->not->toBeNull()
         ->and($fresh->plan->changes[0]->after['passphrase'])->toBe("sealed:{$fresh->cards[0]->passphrase}")
         ->and($fresh->plan->changes[1]->after['token_hash'])->toBe(Token::hashOf($fresh->cards[0]->badge->plain));
-    expect(issue(new Row('s', 1, ['passphrase' => 'sealed:x', 'password' => null]))->cards[0]->passphrase)->toBeNull()
-        ->and(issue(new Row('s', 1, ['passphrase' => null, 'password' => 'own']), [], true)->cards[0]->passphrase)->toBeNull();
+    expect(issue(new SignIn('s', 1, ['passphrase' => 'sealed:x', 'password' => null]))->cards[0]->passphrase)->toBeNull()
+        ->and(issue(new SignIn('s', 1, ['passphrase' => null, 'password' => 'own']), [], true)->cards[0]->passphrase)->toBeNull();
 });
 
 it('ends lost cards and changes their passphrase', function (): void {
-    $lost = issue(new Row('s', 1, ['passphrase' => 'sealed:x', 'password' => null]), [new Row('b', 1, ['sign_in_id' => 's', 'state' => 'live', 'ended_at' => null])], true);
+    $lost = issue(new SignIn('s', 1, ['passphrase' => 'sealed:x', 'password' => null]), [new Badge('b', 1, ['sign_in_id' => 's', 'state' => 'live', 'ended_at' => null])], true);
     $badges = array_values(array_filter($lost->plan->changes, fn (Change $c): bool => $c->entity === Entity::Badge && ! $c->inserts()));
     expect($badges[0]->after['state'])->toBe('lost')->and($lost->cards[0]->passphrase)->not->toBeNull();
 });

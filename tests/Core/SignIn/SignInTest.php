@@ -6,7 +6,7 @@ use Vantrel\Core\Codes\CodeChances;
 use Vantrel\Core\Codes\KeyedStream;
 use Vantrel\Core\Codes\WordList;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
+use Vantrel\Core\Records\SignIn;
 use Vantrel\Core\SignIn\Limit;
 use Vantrel\Core\SignIn\OwnPassword;
 use Vantrel\Core\SignIn\Pictures;
@@ -54,7 +54,7 @@ it('takes three pictures of ours and not three alike', function (): void {
 });
 
 it('ends the printed passphrase with the own password', function (): void {
-    $signIn = new Row('s', 1, ['user_name' => 'uma.rao', 'passphrase' => 'sealed', 'password' => null, 'temporary' => 0]);
+    $signIn = new SignIn('s', 1, ['user_name' => 'uma.rao', 'passphrase' => 'sealed', 'password' => null, 'temporary' => 0]);
     expect(OwnPassword::set($signIn, 'hash')->changes[0]->after)->toBe(['password' => 'hash', 'passphrase' => null]);
 });
 

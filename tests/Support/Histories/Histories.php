@@ -8,8 +8,8 @@ use Closure;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Vantrel\Core\Plan\Ids;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Records\Entity;
 
 /** Random histories of a small school, and the smallest part of one that still fails. */
 final class Histories
@@ -83,7 +83,7 @@ final class Histories
         foreach (['3 Heron' => 'homeroom', '3 Tern' => 'homeroom', '4 Curlew' => 'homeroom', 'Art 4' => 'class'] as $name => $kind) {
             $section = $ids->for('section', $name);
             $rows['sections'][$section] = ['school_id' => $school, 'school_year_id' => $year, 'name' => $name, 'kind' => $kind, 'grade' => $name[0] === 'A' ? '04' : "0$name[0]", 'period' => null, 'seats' => null, 'state' => 'open', 'archived_on' => null, 'carried_from' => null];
-            $rows['join_codes'][$ids->for('code', $name)] = ['section_id' => $section, 'code' => strtoupper(substr(strtr(base64_encode(hash('sha256', $seed.$name, true)), '+/01OIL', 'XXXXXXX'), 0, 7)), 'state' => 'open', 'opened_at' => '2026-08-24 08:00:00', 'closed_at' => null];
+            $rows['join_codes'][$ids->for('code', $name)] = ['section_id' => $section, 'code' => strtoupper(substr(strtr(base64_encode(hash('sha256', $seed.$name, true)), '+/01OIL', 'XXXXXXX'), 0, 7)), 'state' => 'open', 'who' => 'approval', 'starts_at' => null, 'ends_at' => null, 'cap' => null, 'opened_at' => '2026-08-24 08:00:00', 'closed_at' => null];
             $lead = $ids->for('lead', $name);
             $rows['people'][$lead] = [...$person, 'school_id' => $school, 'kind' => 'staff', 'given_name' => 'Lead', 'family_name' => $name, 'search_name' => strtolower("lead $name"), 'email' => strtolower(str_replace(' ', '', $name)).'@history.example', 'email_state' => 'confirmed'];
             $rows['enrollments'][$ids->for('led', $name)] = ['section_id' => $section, 'person_id' => $lead, 'role' => 'lead', 'begins_on' => '2026-08-24', 'ends_on' => null, 'source' => 'hand', 'join_code_id' => null, 'came_at' => null];
@@ -115,7 +115,7 @@ final class Histories
         $tables = [];
         foreach ($rows as $table => $records) {
             foreach ($records as $id => $values) {
-                $tables[$table][$id] = new Row($id, 0, $values);
+                $tables[$table][$id] = new (Entity::from($table)->record())($id, 0, $values);
             }
         }
 

@@ -4,10 +4,16 @@ declare(strict_types=1);
 
 namespace Tests\Support\Histories;
 
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\LooseEnds;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Guardianship;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\Record;
+use Vantrel\Core\Records\SchoolYear;
+use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SignIn;
 
 /** What holds at every moment, whoever did what. Said anew here, not by the rules under test, but for what "counts" means. */
 final class Invariants
@@ -23,9 +29,9 @@ final class Invariants
     {
         $broken = [];
         foreach (Entity::cases() as $entity) {
-            foreach ($s->all($entity) as $row) {
+            foreach ($s->records($entity) as $row) {
                 foreach ($entity->references() as $column => $to) {
-                    if ($to !== Entity::School && $row->maybe($column) !== null && $s->find($to, $row->text($column)) === null) {
+                    if ($to !== Entity::School && $row->field($column) !== null && $s->find($to->record(), $row->field($column)) === null) {
                         $broken[] = "$entity->value.$column points at nothing";
                     }
                 }
@@ -39,43 +45,43 @@ final class Invariants
     private static function closed(Snapshot $s): array
     {
         $broken = [];
-        $state = fn (Entity $entity, string $id): string => $s->find($entity, $id)?->text('state') ?? '';
+        $state = fn (Entity $entity, string $id): string => $s->find($entity->record(), $id)?->field('state') ?? '';
         $guardians = [];
-        foreach ($s->all(Entity::Guardianship) as $row) {
-            $guardians[$row->text('student_id').$row->text('guardian_id')] = true;
+        foreach ($s->all(Guardianship::class) as $row) {
+            $guardians[$row->field('student_id').$row->field('guardian_id')] = true;
         }
-        foreach ($s->all(Entity::Person) as $person) {
-            if (($person->text('state') === 'merged') !== ($person->maybe('merged_into') !== null)) {
+        foreach ($s->all(Person::class) as $person) {
+            if (($person->field('state') === 'merged') !== ($person->field('merged_into') !== null)) {
                 $broken[] = 'an account is merged into nobody';
             }
-            if ($person->maybe('merged_into') !== null && $state(Entity::Person, $person->text('merged_into')) === 'merged') {
+            if ($person->field('merged_into') !== null && $state(Entity::Person, $person->field('merged_into')) === 'merged') {
                 $broken[] = 'an account is merged into one that is merged itself';
             }
         }
-        foreach ($s->all(Entity::SignIn) as $row) {
-            if ($state(Entity::Person, $row->text('person_id')) === 'merged') {
+        foreach ($s->all(SignIn::class) as $row) {
+            if ($state(Entity::Person, $row->field('person_id')) === 'merged') {
                 $broken[] = 'a user name signs in to a merged account';
             }
         }
-        foreach ($s->all(Entity::Enrollment) as $row) {
-            if ($state(Entity::Person, $row->text('person_id')) === 'merged' && ($row->maybe('ends_on') === null || $row->text('ends_on') > $row->text('begins_on'))) {
+        foreach ($s->all(Enrollment::class) as $row) {
+            if ($state(Entity::Person, $row->field('person_id')) === 'merged' && ($row->field('ends_on') === null || $row->field('ends_on') > $row->field('begins_on'))) {
                 $broken[] = 'a merged account is enrolled';
             }
         }
-        foreach ($s->all(Entity::Guardianship) as $row) {
-            $child = $s->find(Entity::Person, $row->text('student_id'));
-            if ($child?->text('state') === 'merged' && ! isset($guardians[$child->text('merged_into').$row->text('guardian_id')])) {
+        foreach ($s->all(Guardianship::class) as $row) {
+            $child = $s->find(Person::class, $row->field('student_id'));
+            if ($child?->field('state') === 'merged' && ! isset($guardians[$child->field('merged_into').$row->field('guardian_id')])) {
                 $broken[] = 'a guardian is left with a merged account';
             }
         }
-        foreach ($s->where(Entity::Section, 'state', 'open') as $row) {
-            if ($state(Entity::SchoolYear, $row->text('school_year_id')) === 'closed') {
+        foreach ($s->where(Section::class, 'state', 'open') as $row) {
+            if ($state(Entity::SchoolYear, $row->field('school_year_id')) === 'closed') {
                 $broken[] = 'a section is open in a year that is over';
             }
         }
         foreach ([Entity::JoinCode, Entity::Invitation, Entity::JoinRequest, Entity::RoomPass] as $entity) {
-            foreach ($s->all($entity) as $row) {
-                if ($state(Entity::Section, $row->text('section_id')) === 'archived' && LooseEnds::ties($entity, 'section_id', $row->values)) {
+            foreach ($s->records($entity) as $row) {
+                if ($state(Entity::Section, $row->field('section_id')) === 'archived' && LooseEnds::ties($entity, 'section_id', $row->values)) {
                     $broken[] = "$entity->value: one works in an archived section";
                 }
             }
@@ -88,19 +94,19 @@ final class Invariants
     private static function alone(Snapshot $s): array
     {
         $broken = [];
-        if (count($s->where(Entity::SchoolYear, 'state', 'current')) !== 1) {
-            $broken[] = count($s->where(Entity::SchoolYear, 'state', 'current')).' years are current';
+        if (count($s->where(SchoolYear::class, 'state', 'current')) !== 1) {
+            $broken[] = count($s->where(SchoolYear::class, 'state', 'current')).' years are current';
         }
         $twice = function (array $keys, string $what) use (&$broken): void {
             if (count($keys) !== count(array_unique($keys))) {
                 $broken[] = "$what twice";
             }
         };
-        $keys = fn (Entity $entity, callable $if, string ...$columns): array => array_map(fn (Row $r): string => implode('|', array_map($r->text(...), $columns)), array_values(array_filter($s->all($entity), $if)));
-        $twice($keys(Entity::JoinCode, fn (Row $r): bool => $r->text('state') === 'open', 'section_id'), 'open code of a section');
-        $twice($keys(Entity::Person, fn (Row $r): bool => $r->text('state') !== 'merged' && $r->maybe('number') !== null, 'school_id', 'kind', 'number'), 'number');
-        $twice($keys(Entity::Enrollment, fn (Row $r): bool => $r->maybe('ends_on') === null, 'section_id', 'person_id'), 'open enrollment');
-        $twice($keys(Entity::Section, fn (Row $r): bool => $r->text('state') === 'open', 'school_year_id', 'name'), 'name of an open section');
+        $keys = fn (Entity $entity, callable $if, string ...$columns): array => array_map(fn (Record $r): string => implode('|', array_map($r->field(...), $columns)), array_values(array_filter($s->records($entity), $if)));
+        $twice($keys(Entity::JoinCode, fn (Record $r): bool => $r->field('state') === 'open', 'section_id'), 'open code of a section');
+        $twice($keys(Entity::Person, fn (Record $r): bool => $r->field('state') !== 'merged' && $r->field('number') !== null, 'school_id', 'kind', 'number'), 'number');
+        $twice($keys(Entity::Enrollment, fn (Record $r): bool => $r->field('ends_on') === null, 'section_id', 'person_id'), 'open enrollment');
+        $twice($keys(Entity::Section, fn (Record $r): bool => $r->field('state') === 'open', 'school_year_id', 'name'), 'name of an open section');
         $twice($keys(Entity::SignIn, fn (): bool => true, 'user_name'), 'user name');
 
         return $broken;
@@ -109,8 +115,8 @@ final class Invariants
     /** @return list<string> */
     private static function students(Snapshot $s): array
     {
-        $named = $s->by(Entity::SignIn, 'person_id');
-        $without = array_filter($s->all(Entity::Person), fn (Row $p): bool => $p->text('kind') === 'student' && $p->text('state') === 'active' && ! isset($named[$p->id]));
+        $named = $s->by(SignIn::class, 'person_id');
+        $without = array_filter($s->all(Person::class), fn (Record $p): bool => $p->field('kind') === 'student' && $p->field('state') === 'active' && ! isset($named[$p->id]));
 
         return $without === [] ? [] : ['an active student has no user name'];
     }

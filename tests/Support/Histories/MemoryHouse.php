@@ -8,27 +8,28 @@ use Closure;
 use LogicException;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Change;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Entry;
 use Vantrel\Core\Plan\LooseEnds;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\RedoPlanner;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Relied;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Plan\Standing;
 use Vantrel\Core\Plan\Stay;
 use Vantrel\Core\Plan\Undo;
 use Vantrel\Core\Plan\UndoPlanner;
-use Vantrel\Core\Plan\Unique;
 use Vantrel\Core\Plan\Written;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Record;
+use Vantrel\Core\Records\SignIn;
+use Vantrel\Core\Records\Unique;
 
 /** The ledger as it should be, in memory: one thing at a time, every rule looked at after every write. */
 final class MemoryHouse implements House, Standing
 {
-    /** @var array<string, array<string, Row>> */
+    /** @var array<string, array<string, Record>> */
     private array $tables = [];
 
     /** @var array<int, array{action: Action, images: list<Change>, at: int, undoneAt: int|null, done: int}> by number; `done` when it was last done or done again */
@@ -36,11 +37,18 @@ final class MemoryHouse implements House, Standing
 
     private int $clock = 0;
 
+    /** What the database gives a row that does not say it. */
+    private const DEFAULTS = [
+        'people' => ['email_state' => 'claimed', 'email_by' => null, 'email_at' => null, 'pictures' => null], 'sign_ins' => ['last_signed_in_at' => null, 'temporary' => 0],
+        'sections' => ['period' => null, 'seats' => null, 'archived_on' => null, 'carried_from' => null], 'enrollments' => ['join_code_id' => null, 'came_at' => null],
+        'guardianships' => ['relationship' => null, 'restriction' => null], 'badges' => ['ended_at' => null], 'join_codes' => ['who' => 'approval', 'starts_at' => null, 'ends_at' => null, 'cap' => null, 'closed_at' => null],
+    ];
+
     /** @param  array<string, string>  $schools */
     public function __construct(Snapshot $beginning, private readonly array $schools)
     {
         foreach (Entity::cases() as $entity) {
-            $this->tables[$entity->value] = $beginning->all($entity);
+            $this->tables[$entity->value] = $beginning->records($entity);
         }
     }
 
@@ -109,7 +117,7 @@ final class MemoryHouse implements House, Standing
     public function signIn(string $signInId): void
     {
         $row = $this->tables['sign_ins'][$signInId];
-        $this->tables['sign_ins'][$signInId] = new Row($row->id, $row->version, [...$row->values, 'last_signed_in_at' => Histories::NOW]);
+        $this->tables['sign_ins'][$signInId] = new SignIn($row->id, $row->version, [...$row->values, 'last_signed_in_at' => Histories::NOW]);
     }
 
     public function entries(): array
@@ -122,12 +130,14 @@ final class MemoryHouse implements House, Standing
 
     public function versions(Entity $entity, array $ids): array
     {
-        return array_map(fn (Row $r): int => $r->version, array_intersect_key($this->tables[$entity->value], array_flip($ids)));
+        return array_map(fn (Record $r): int => $r->version, array_intersect_key($this->tables[$entity->value], array_flip($ids)));
     }
 
-    public function rows(Entity $entity, string $column, array $values): array
+    public function rows(string $kind, string $column, array $values): array
     {
-        return $column === 'id' ? array_intersect_key($this->tables[$entity->value], array_flip($values)) : array_filter($this->tables[$entity->value], fn (Row $r): bool => in_array($r->maybe($column), $values, true));
+        $entity = $kind::entity();
+
+        return $column === 'id' ? array_intersect_key($this->tables[$entity->value], array_flip($values)) : array_filter($this->tables[$entity->value], fn (Record $r): bool => in_array($r->field($column), $values, true));
     }
 
     public function rivals(Entity $entity, Unique $rule, array $wanted): array
@@ -146,12 +156,12 @@ final class MemoryHouse implements House, Standing
 
     public function used(array $ids): array
     {
-        return array_values(array_filter($ids, fn (string $id): bool => isset($this->tables['sign_ins'][$id]) && $this->tables['sign_ins'][$id]->maybe('last_signed_in_at') !== null));
+        return array_values(array_filter($ids, fn (string $id): bool => isset($this->tables['sign_ins'][$id]) && $this->tables['sign_ins'][$id]->field('last_signed_in_at') !== null));
     }
 
     public function referring(Entity $child, string $column, array $ids): array
     {
-        return array_map(fn (Row $r): string => $r->text($column), $this->rows($child, $column, $ids));
+        return array_map(fn (Record $r): string => (string) $r->field($column), $this->rows($child->record(), $column, $ids));
     }
 
     public function held(Entity $entity, array $ids): array
@@ -179,7 +189,7 @@ final class MemoryHouse implements House, Standing
         foreach (Relied::on($plan) as $table => $ids) {
             foreach ($ids as $id => $opens) {
                 $row = $this->tables[$table][$id] ?? null;
-                if (Relied::fault(Entity::from($table), $row?->text('state'), $opens) !== null) {
+                if (Relied::fault(Entity::from($table), $row?->field('state'), $opens) !== null) {
                     $stale[] = "$table $id";
                 }
             }
@@ -191,7 +201,7 @@ final class MemoryHouse implements House, Standing
         $before = $this->tables;
         foreach ($plan->changes as $change) {
             $was = $this->tables[$change->entity->value][$change->id] ?? null;
-            $this->tables[$change->entity->value][$change->id] = new Row($change->id, $seq, [...$was->values ?? [], ...$change->after]);
+            $this->tables[$change->entity->value][$change->id] = new ($change->entity->record())($change->id, $seq, [...$was->values ?? self::DEFAULTS[$change->entity->value] ?? [], ...$change->after]);
         }
         try {
             $this->mustFit();
@@ -211,14 +221,14 @@ final class MemoryHouse implements House, Standing
                 unset($this->tables[$image->entity->value][$image->id]);
             } else {
                 $row = $this->tables[$image->entity->value][$image->id];
-                $this->tables[$image->entity->value][$image->id] = new Row($row->id, (int) $image->version, [...$row->values, ...$image->before]);
+                $this->tables[$image->entity->value][$image->id] = new ($image->entity->record())($row->id, (int) $image->version, [...$row->values, ...$image->before]);
             }
         }
         foreach ($this->ledger[$undo->seq]['images'] as $image) {
             $row = $this->tables[$image->entity->value][$image->id] ?? null;
             $ended = array_intersect_key(array_fill_keys($image->entity->issued(), null), array_filter($image->after, fn (mixed $v): bool => $v !== null));
             if ($row !== null && $ended !== []) {
-                $this->tables[$image->entity->value][$image->id] = new Row($row->id, $row->version, [...$row->values, ...$ended]);
+                $this->tables[$image->entity->value][$image->id] = new ($image->entity->record())($row->id, $row->version, [...$row->values, ...$ended]);
             }
         }
         $this->ledger[$undo->seq]['undoneAt'] = ++$this->clock;
@@ -229,14 +239,14 @@ final class MemoryHouse implements House, Standing
     {
         foreach (Entity::cases() as $entity) {
             foreach ($entity->unique() as $rule) {
-                $keys = array_filter(array_map(fn (Row $r): ?string => $rule->key($r->values), array_values($this->tables[$entity->value])), fn (?string $k): bool => $k !== null);
+                $keys = array_filter(array_map(fn (Record $r): ?string => $rule->key($r->values), array_values($this->tables[$entity->value])), fn (?string $k): bool => $k !== null);
                 if (count($keys) !== count(array_unique($keys))) {
                     throw new LogicException("$entity->value has two alike by ".implode(', ', $rule->columns));
                 }
             }
             foreach ($entity->references() as $column => $to) {
                 foreach ($this->tables[$entity->value] as $row) {
-                    if ($to !== Entity::School && $row->maybe($column) !== null && ! isset($this->tables[$to->value][$row->text($column)])) {
+                    if ($to !== Entity::School && $row->field($column) !== null && ! isset($this->tables[$to->value][$row->field($column)])) {
                         throw new LogicException("$entity->value.$column points at nothing");
                     }
                 }

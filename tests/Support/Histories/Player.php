@@ -23,15 +23,26 @@ use Vantrel\Core\Placement\MoveKind;
 use Vantrel\Core\Placement\Moves;
 use Vantrel\Core\Placement\Sections;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Print\CardIssue;
+use Vantrel\Core\Records\Badge;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Guardianship;
+use Vantrel\Core\Records\Invitation;
+use Vantrel\Core\Records\JoinCode;
+use Vantrel\Core\Records\JoinRequest;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\Record;
+use Vantrel\Core\Records\RoomPass;
+use Vantrel\Core\Records\SchoolYear;
+use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SignIn;
 use Vantrel\Core\YearTurn\YearTurnPlanner;
 use Vantrel\Core\YearTurn\YearTurnWish;
 
@@ -89,9 +100,9 @@ final class Player
     {
         $snapshot = $this->house->snapshot();
         $rows = match ($step->kind) {
-            'merge' => ['people' => array_map(fn (Row $p): string => $p->id, $this->pair($snapshot, $step))],
-            'archive' => ['sections' => [$this->pick(array_values($snapshot->all(Entity::Section)), $step->a)->id]],
-            default => ['school_years' => array_map(strval(...), array_keys($snapshot->all(Entity::SchoolYear)))],
+            'merge' => ['people' => array_map(fn (Record $p): string => $p->id, $this->pair($snapshot, $step))],
+            'archive' => ['sections' => [$this->pick(array_values($snapshot->all(Section::class)), $step->a)->id]],
+            default => ['school_years' => array_map(strval(...), array_keys($snapshot->all(SchoolYear::class)))],
         };
         $this->house->holding($rows, fn (): Plan => $this->look($step->kind, $step, $rows)[0], self::action($step->kind));
 
@@ -138,7 +149,7 @@ final class Player
 
     private function signIn(Step $step): string
     {
-        $this->house->signIn($this->pick(array_values($this->house->snapshot()->all(Entity::SignIn)), $step->a)->id);
+        $this->house->signIn($this->pick(array_values($this->house->snapshot()->all(SignIn::class)), $step->a)->id);
 
         return 'done';
     }
@@ -162,10 +173,10 @@ final class Player
         $plan = match ($kind) {
             'list' => $this->list($snapshot, $step, $ids),
             'merge' => MergePlanner::plan($snapshot, $rows['people'][0] ?? $this->pair($snapshot, $step)[0]->id, $rows['people'][1] ?? $this->pair($snapshot, $step)[1]->id),
-            'archive' => $this->archive($snapshot, $snapshot->find(Entity::Section, $rows['sections'][0] ?? null) ?? $this->pick(array_values($snapshot->all(Entity::Section)), $step->a)),
+            'archive' => $this->archive($snapshot, $snapshot->find(Section::class, $rows['sections'][0] ?? null) ?? $this->pick(array_values($snapshot->all(Section::class)), $step->a)),
             'turn' => $this->turn($snapshot, $step, $book, $ids),
-            'open-code' => $this->onSection($snapshot, $step, fn (Row $s): Plan => JoinCodes::open($s, $snapshot->where(Entity::JoinCode, 'section_id', $s->id), $book, $ids, Histories::NOW)),
-            'close-code' => $this->onSection($snapshot, $step, fn (Row $s): Plan => JoinCodes::close($s, $snapshot->where(Entity::JoinCode, 'section_id', $s->id), Histories::NOW)),
+            'open-code' => $this->onSection($snapshot, $step, fn (Record $s): Plan => JoinCodes::open($s, $snapshot->where(JoinCode::class, 'section_id', $s->id), $book, $ids, Histories::NOW)),
+            'close-code' => $this->onSection($snapshot, $step, fn (Record $s): Plan => JoinCodes::close($s, $snapshot->where(JoinCode::class, 'section_id', $s->id), Histories::NOW)),
             'join' => $this->join($snapshot, $step, $ids),
             'move' => $this->move($snapshot, $step, $ids),
             'cards' => $this->cards($snapshot, $step, $ids),
@@ -187,8 +198,8 @@ final class Player
             $lines[] = new StudentLine($i + 2, new PersonName($given, $family), ($step->a + $i) % 2 === 0 ? sprintf('02%04d', $who) : '', '2017-03-0'.(1 + $who % 5), '0'.(3 + $step->c % 3), $rooms[($step->b + $i) % 4], $step->c % 4 === 0 ? ['Art 4'] : [], '', $guardians, []);
         }
         $school = (string) array_key_first($snapshot->schools);
-        $year = $snapshot->where(Entity::SchoolYear, 'state', 'current')[0]->id ?? throw new Refusal('no year');
-        $taken = array_fill_keys(array_map(fn (Row $r): string => $r->text('user_name'), array_values($snapshot->all(Entity::SignIn))), true);
+        $year = $snapshot->where(SchoolYear::class, 'state', 'current')[0]->id ?? throw new Refusal('no year');
+        $taken = array_fill_keys(array_map(fn (Record $r): string => $r->field('user_name'), array_values($snapshot->all(SignIn::class))), true);
         // What a list meets: nobody who was merged away, and sections that are open.
         $seen = $this->seenByLists($snapshot);
         $make = fn (array $answers): Plan => IntakePlanner::plan(new ListContents($lines), $seen, new IntakeWish('List', $school, $year, Histories::TODAY, $answers), $ids, new UserNames($taken, []));
@@ -207,60 +218,60 @@ final class Player
 
     private function seenByLists(Snapshot $snapshot): Snapshot
     {
-        $open = array_filter($snapshot->all(Entity::Section), fn (Row $s): bool => $s->text('state') === 'open');
+        $open = array_filter($snapshot->all(Section::class), fn (Record $s): bool => $s->field('state') === 'open');
 
         return new Snapshot([
-            Entity::Person->value => array_filter($snapshot->all(Entity::Person), fn (Row $p): bool => $p->text('state') !== 'merged'),
-            Entity::Section->value => $snapshot->all(Entity::Section),
-            Entity::Enrollment->value => array_filter($snapshot->all(Entity::Enrollment), fn (Row $e): bool => $e->maybe('ends_on') === null && isset($open[$e->text('section_id')])),
-            Entity::Guardianship->value => $snapshot->all(Entity::Guardianship),
+            Entity::Person->value => array_filter($snapshot->all(Person::class), fn (Record $p): bool => $p->field('state') !== 'merged'),
+            Entity::Section->value => $snapshot->all(Section::class),
+            Entity::Enrollment->value => array_filter($snapshot->all(Enrollment::class), fn (Record $e): bool => $e->field('ends_on') === null && isset($open[$e->field('section_id')])),
+            Entity::Guardianship->value => $snapshot->all(Guardianship::class),
         ], $snapshot->schools);
     }
 
-    private function archive(Snapshot $snapshot, Row $section): Plan
+    private function archive(Snapshot $snapshot, Record $section): Plan
     {
-        $of = fn (Entity $entity): array => $snapshot->where($entity, 'section_id', $section->id);
+        $of = fn (string $kind): array => $snapshot->where($kind, 'section_id', $section->id);
 
-        return Sections::archive($section, $of(Entity::JoinCode), $of(Entity::Invitation), $of(Entity::JoinRequest), $of(Entity::RoomPass), Histories::TODAY, Histories::NOW);
+        return Sections::archive($section, $of(JoinCode::class), $of(Invitation::class), $of(JoinRequest::class), $of(RoomPass::class), Histories::TODAY, Histories::NOW);
     }
 
     private function turn(Snapshot $snapshot, Step $step, CodeBook $book, Ids $ids): Plan
     {
-        $current = $snapshot->where(Entity::SchoolYear, 'state', 'current')[0] ?? throw new Refusal('no year');
-        $begins = 1 + (int) substr($current->text('name'), 0, 4);
-        $wish = new YearTurnWish($current->text('school_id'), $current->id, $begins.'-'.($begins % 100 + 1), "$begins-08-23", ($begins + 1).'-06-10', [0, 1, 2, 3, 4, 5], [], $step->c % 2 === 0, Histories::TODAY, Histories::NOW);
+        $current = $snapshot->where(SchoolYear::class, 'state', 'current')[0] ?? throw new Refusal('no year');
+        $begins = 1 + (int) substr($current->field('name'), 0, 4);
+        $wish = new YearTurnWish($current->field('school_id'), $current->id, $begins.'-'.($begins % 100 + 1), "$begins-08-23", ($begins + 1).'-06-10', [0, 1, 2, 3, 4, 5], [], $step->c % 2 === 0, Histories::TODAY, Histories::NOW);
 
         return YearTurnPlanner::plan($snapshot, $wish, $book, $ids);
     }
 
     private function join(Snapshot $snapshot, Step $step, Ids $ids): Plan
     {
-        $codes = $snapshot->where(Entity::JoinCode, 'state', 'open');
+        $codes = $snapshot->where(JoinCode::class, 'state', 'open');
         $code = $this->pick($codes, $step->a);
         $student = $this->student($snapshot, $step->b);
-        /** @var Row $section */
-        $section = $snapshot->find(Entity::Section, $code->text('section_id'));
+        /** @var Record $section */
+        $section = $snapshot->find(Section::class, $code->field('section_id'));
 
-        return Enrolling::byCode($section, $code, $student, $snapshot->where(Entity::Enrollment, 'person_id', $student->id), 0, $ids, Histories::TODAY, Histories::NOW);
+        return Enrolling::byCode($section, $code, $student, $snapshot->where(Enrollment::class, 'person_id', $student->id), 0, $ids, Histories::TODAY, Histories::NOW);
     }
 
     private function move(Snapshot $snapshot, Step $step, Ids $ids): Plan
     {
         $student = $this->student($snapshot, $step->a);
-        $sections = $snapshot->all(Entity::Section);
-        $own = array_values(array_filter($snapshot->where(Entity::Enrollment, 'person_id', $student->id), fn (Row $e): bool => $e->maybe('ends_on') === null));
+        $sections = $snapshot->all(Section::class);
+        $own = array_values(array_filter($snapshot->where(Enrollment::class, 'person_id', $student->id), fn (Record $e): bool => $e->field('ends_on') === null));
         $kind = [MoveKind::Move, MoveKind::Also, MoveKind::Remove][$step->c % 3];
-        $from = $kind === MoveKind::Also ? null : $sections[$this->pick($own, $step->b)->text('section_id')];
+        $from = $kind === MoveKind::Also ? null : $sections[$this->pick($own, $step->b)->field('section_id')];
 
         return Moves::plan($kind, [$student], $from, $kind === MoveKind::Remove ? null : $this->pick(array_values($sections), $step->b), [$student->id => $own], $sections, 0, Histories::TODAY, $ids);
     }
 
     private function cards(Snapshot $snapshot, Step $step, Ids $ids): Plan
     {
-        $signIn = $this->pick(array_values($snapshot->all(Entity::SignIn)), $step->a);
+        $signIn = $this->pick(array_values($snapshot->all(SignIn::class)), $step->a);
         $stream = new KeyedStream(hash('sha256', "$this->salt $this->n cards", true), 'cards');
 
-        return CardIssue::for([$signIn], $snapshot->where(Entity::Badge, 'sign_in_id', $signIn->id), [], new PassphraseSheet(self::words(), $stream), $stream, fn (string $p): string => "sealed $p", $ids, Histories::NOW, $step->b % 2 === 0, 'one')->plan;
+        return CardIssue::for([$signIn], $snapshot->where(Badge::class, 'sign_in_id', $signIn->id), [], new PassphraseSheet(self::words(), $stream), $stream, fn (string $p): string => "sealed $p", $ids, Histories::NOW, $step->b % 2 === 0, 'one')->plan;
     }
 
     private static function words(): WordList
@@ -271,37 +282,37 @@ final class Player
     }
 
     /** @param  array<string, string|int|null>  $values */
-    private function change(Row $row, array $values): Plan
+    private function change(Record $row, array $values): Plan
     {
         $plan = new PlanBuilder;
-        $plan->update(Entity::Person, $row, $values, 'by hand');
+        $plan->update($row, $values, 'by hand');
 
         return $plan->build('By hand', 'Changes something.');
     }
 
-    /** @param  Closure(Row): Plan  $make */
+    /** @param  Closure(Record): Plan  $make */
     private function onSection(Snapshot $snapshot, Step $step, Closure $make): Plan
     {
-        return $make($this->pick(array_values($snapshot->all(Entity::Section)), $step->a));
+        return $make($this->pick(array_values($snapshot->all(Section::class)), $step->a));
     }
 
-    private function student(Snapshot $snapshot, int $n): Row
+    private function student(Snapshot $snapshot, int $n): Record
     {
-        return $this->pick(array_values(array_filter($snapshot->all(Entity::Person), fn (Row $p): bool => $p->text('kind') === 'student' && $p->text('state') === 'active')), $n);
+        return $this->pick(array_values(array_filter($snapshot->all(Person::class), fn (Record $p): bool => $p->field('kind') === 'student' && $p->field('state') === 'active')), $n);
     }
 
-    /** @return array{Row, Row} */
+    /** @return array{Record, Record} */
     private function pair(Snapshot $snapshot, Step $step): array
     {
-        $students = array_values(array_filter($snapshot->all(Entity::Person), fn (Row $p): bool => $p->text('kind') === 'student' && $p->text('state') !== 'merged'));
+        $students = array_values(array_filter($snapshot->all(Person::class), fn (Record $p): bool => $p->field('kind') === 'student' && $p->field('state') !== 'merged'));
 
         return [$this->pick($students, $step->a), $this->pick($students, $step->a + 1 + $step->b % 3)];
     }
 
-    /** @param  list<Row>  $rows */
-    private function pick(array $rows, int $n): Row
+    /** @param  list<Record>  $rows */
+    private function pick(array $rows, int $n): Record
     {
-        usort($rows, fn (Row $a, Row $b): int => $a->id <=> $b->id);
+        usort($rows, fn (Record $a, Record $b): int => $a->id <=> $b->id);
 
         return $rows === [] ? throw new Refusal('nobody to choose') : $rows[$n % count($rows)];
     }

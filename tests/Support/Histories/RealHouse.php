@@ -10,10 +10,10 @@ use App\Models\LedgerEntry;
 use Closure;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Entity;
 use Vantrel\Core\Plan\Plan;
-use Vantrel\Core\Plan\Row;
 use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Record;
 
 /** The ledger as it is, on the database of the connection. */
 final class RealHouse implements House
@@ -50,11 +50,11 @@ final class RealHouse implements House
             foreach (DB::table($entity->value)->orderBy('id')->get() as $record) {
                 $values = (array) $record;
                 unset($values['id'], $values['version']);
-                $tables[$entity->value][$record->id] = new Row($record->id, (int) $record->version, $values);
+                $tables[$entity->value][$record->id] = new ($entity->record())($record->id, (int) $record->version, $values);
             }
         }
 
-        return new Snapshot($tables, array_map(fn (Row $s): string => $s->text('name'), $tables['schools'] ?? []));
+        return new Snapshot($tables, array_map(fn (Record $s): string => $s->field('name'), $tables['schools'] ?? []));
     }
 
     public function apply(Plan $plan, Action $action): int

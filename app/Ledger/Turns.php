@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Intake;
+namespace App\Ledger;
 
 use Closure;
 use Illuminate\Support\Facades\DB;

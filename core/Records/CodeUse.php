@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Vantrel\Core\Placement;
+namespace Vantrel\Core\Records;
 
 /** Whom a join code lets in. Students with an account always are; the cases say what becomes of those without one. */
 enum CodeUse: string

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Vantrel\Core\Accounts;
+namespace Vantrel\Core\Records;
 
 /** What one school asks of another about a student of the other. */
 enum TransferKind: string

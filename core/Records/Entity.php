@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Vantrel\Core\Plan;
+namespace Vantrel\Core\Records;
 
 /**
  * The kinds of record a plan may change. The value is the table's name.
@@ -26,6 +26,33 @@ enum Entity: string
     case Guardianship = 'guardianships';
     case KnownApart = 'known_apart';
     case TransferRequest = 'transfer_requests';
+
+    /**
+     * What a record of this kind is read as.
+     *
+     * @return class-string<Record>
+     */
+    public function record(): string
+    {
+        return match ($this) {
+            self::School => School::class,
+            self::SchoolYear => SchoolYear::class,
+            self::Person => Person::class,
+            self::Coordinator => Coordinator::class,
+            self::SignIn => SignIn::class,
+            self::Badge => Badge::class,
+            self::Identity => Identity::class,
+            self::Section => Section::class,
+            self::JoinCode => JoinCode::class,
+            self::Enrollment => Enrollment::class,
+            self::Invitation => Invitation::class,
+            self::JoinRequest => JoinRequest::class,
+            self::RoomPass => RoomPass::class,
+            self::Guardianship => Guardianship::class,
+            self::KnownApart => KnownApart::class,
+            self::TransferRequest => TransferRequest::class,
+        };
+    }
 
     /**
      * Which columns point at which records.

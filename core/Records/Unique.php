@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Vantrel\Core\Plan;
+namespace Vantrel\Core\Records;
 
 /** What no two records of a kind may have alike. The database holds each of these too; a test compares. */
 final readonly class Unique

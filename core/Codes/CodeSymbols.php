@@ -14,7 +14,7 @@ use InvalidArgumentException;
  * that changed places change it by (v-w)(a-b), which is not 0 either: both are always found. (ISO/IEC 7064 treats the
  * same family of pure systems.)
  */
-final readonly class JoinCode
+final readonly class CodeSymbols
 {
     public const MIN_PAYLOAD = 6;
 

@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Records;
+
+/** A student, a guardian or one of the staff. */
+final readonly class Person extends Record
+{
+    public static function entity(): Entity
+    {
+        return Entity::Person;
+    }
+
+    public function schoolId(): string
+    {
+        return $this->text('school_id');
+    }
+
+    public function kind(): PersonKind
+    {
+        return PersonKind::from($this->text('kind'));
+    }
+
+    public function givenName(): string
+    {
+        return $this->text('given_name');
+    }
+
+    public function familyName(): string
+    {
+        return $this->text('family_name');
+    }
+
+    public function searchName(): string
+    {
+        return $this->text('search_name');
+    }
+
+    public function birthDate(): ?string
+    {
+        return $this->field('birth_date');
+    }
+
+    public function number(): ?string
+    {
+        return $this->field('number');
+    }
+
+    public function grade(): ?string
+    {
+        return $this->field('grade');
+    }
+
+    public function email(): ?string
+    {
+        return $this->field('email');
+    }
+
+    public function emailState(): AddressState
+    {
+        return AddressState::from($this->text('email_state'));
+    }
+
+    public function phone(): ?string
+    {
+        return $this->field('phone');
+    }
+
+    public function state(): PersonState
+    {
+        return PersonState::from($this->text('state'));
+    }
+
+    public function mergedInto(): ?string
+    {
+        return $this->field('merged_into');
+    }
+
+    public function pictures(): ?string
+    {
+        return $this->field('pictures');
+    }
+}

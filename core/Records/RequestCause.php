@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Records;
+
+/** Why somebody waits to be let in instead of coming in by the code. */
+enum RequestCause: string
+{
+    case Newcomer = 'newcomer';
+    case Domain = 'domain';
+    case Under13 = 'under_13';
+}

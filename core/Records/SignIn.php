@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Records;
+
+/** A user name with what opens it. A person may have several, after a merge. */
+final readonly class SignIn extends Record
+{
+    public static function entity(): Entity
+    {
+        return Entity::SignIn;
+    }
+
+    public function personId(): string
+    {
+        return $this->text('person_id');
+    }
+
+    public function userName(): string
+    {
+        return $this->text('user_name');
+    }
+
+    public function passphrase(): ?string
+    {
+        return $this->field('passphrase');
+    }
+
+    public function password(): ?string
+    {
+        return $this->field('password');
+    }
+
+    public function lastSignedInAt(): ?string
+    {
+        return $this->field('last_signed_in_at');
+    }
+}
