@@ -43,11 +43,6 @@ final readonly class Enrollment extends Record
         return $this->endsOn() === null || $this->endsOn() > $day;
     }
 
-    public function source(): EnrollmentSource
-    {
-        return EnrollmentSource::from($this->text('source'));
-    }
-
     public function joinCodeId(): ?string
     {
         return $this->field('join_code_id');

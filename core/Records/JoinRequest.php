@@ -77,11 +77,6 @@ final readonly class JoinRequest extends Record
         return $this->text('made_at');
     }
 
-    public function answeredAt(): ?string
-    {
-        return $this->field('answered_at');
-    }
-
     public function answeredBy(): ?string
     {
         return $this->field('answered_by');

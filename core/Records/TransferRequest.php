@@ -56,9 +56,4 @@ final readonly class TransferRequest extends Record
     {
         return $this->field('answered_at');
     }
-
-    public function answeredBy(): ?string
-    {
-        return $this->field('answered_by');
-    }
 }

@@ -37,8 +37,8 @@ final class RosterCommand extends Command
             ! is_dir(dirname($out)) || is_dir($out) => "$out cannot be written.",
             default => null,
         };
-        if ($wrong !== null || $school === null) {
-            $this->error((string) $wrong);
+        if ($wrong !== null) {
+            $this->error($wrong);
 
             return self::INVALID;
         }
