@@ -39,6 +39,6 @@ final readonly class JoinCode extends Record
 
     public function cap(): ?int
     {
-        return $this->wholeMaybe('cap');
+        return $this->whole('cap');
     }
 }

@@ -25,38 +25,29 @@ abstract readonly class Record
         return new static($this->id, $this->version + 1, [...$this->values, ...$values]);
     }
 
-    /** The column as text; an absent value is ''. */
-    protected function text(string $column): string
-    {
-        return (string) $this->value($column);
-    }
-
     /** A column as text, for those whose name is known at run time only; null where it is empty. */
     public function field(string $column): ?string
     {
-        $value = $this->value($column);
+        $value = $this->values[$column] ?? $this->absent($column);
 
         return $value === null || $value === '' ? null : (string) $value;
     }
 
-    protected function whole(string $column): int
+    /** The column as text; an absent value is ''. */
+    protected function text(string $column): string
     {
-        return (int) $this->value($column);
+        return (string) ($this->values[$column] ?? $this->absent($column));
     }
 
-    protected function wholeMaybe(string $column): ?int
+    protected function whole(string $column): ?int
     {
         $value = $this->field($column);
 
         return $value === null ? null : (int) $value;
     }
 
-    private function value(string $column): string|int|null
+    private function absent(string $column): null
     {
-        if (! array_key_exists($column, $this->values)) {
-            throw new LogicException(static::entity()->value.".$column was not read.");
-        }
-
-        return $this->values[$column];
+        return array_key_exists($column, $this->values) ? null : throw new LogicException(static::entity()->value.".$column was not read.");
     }
 }

@@ -44,7 +44,7 @@ final readonly class Section extends Record
 
     public function seats(): ?int
     {
-        return $this->wholeMaybe('seats');
+        return $this->whole('seats');
     }
 
     public function state(): SectionState
