@@ -7,6 +7,7 @@ namespace App\Access;
 use App\Models\Person;
 use App\Platform\Answers;
 use App\Platform\SchoolDay;
+use App\Rosters\Teachers;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -28,14 +29,13 @@ final class HomeController
         $sections = DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->join('schools as c', 'c.id', '=', 's.school_id')
             ->whereIn('e.person_id', $ids)->where('e.role', 'student')->where(SchoolDay::inForce('e', SchoolDay::today($person->school_id)))->where('s.state', 'open')
             ->orderBy('s.kind')->orderBy('s.name')->get(['e.person_id', 's.id', 's.name', 's.kind', 'c.name as school']);
-        $teachers = DB::table('enrollments as e')->join('people as p', 'p.id', '=', 'e.person_id')->whereIn('e.section_id', $sections->pluck('id'))
-            ->whereIn('e.role', ['lead', 'co_teacher', 'substitute'])->where(SchoolDay::inForce('e', SchoolDay::today($person->school_id)))->orderBy('e.role')->get(['e.section_id', 'p.given_name', 'p.family_name'])->groupBy('section_id');
+        $teachers = Teachers::of($sections->pluck('id'), $person->school_id);
 
         return new Home($person->kind, array_values($students->map(fn (Person $s): HomeStudent => new HomeStudent(
             $s->fullName(), $s->given_name, $person->kind === 'student' ? (string) $s->signIns->first()?->user_name : '',
             array_values($sections->where('person_id', $s->id)->map(fn (object $x): HomeSection => new HomeSection(
                 $x->name, $x->kind, $x->school,
-                array_values(($teachers[$x->id] ?? collect())->map(fn (object $t): string => trim("$t->given_name $t->family_name"))->all()),
+                $teachers[$x->id] ?? [],
             ))->all()),
         ))->all()));
     }

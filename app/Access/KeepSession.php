@@ -9,6 +9,7 @@ use Closure;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 use Symfony\Component\HttpFoundation\Response;
+use Vantrel\Core\SignIn\Lifetime;
 
 /**
  * How long a session lasts. Without "stay signed in" it ends with the browser, and after two idle hours; with it, after the
@@ -28,7 +29,7 @@ final class KeepSession
             $until = (int) $session->get(SessionRows::UNTIL, 0);
             $seen = (int) $session->get(self::SEEN, 0);
             $now = now()->getTimestamp();
-            if (Auth::check() && ($until > 0 ? $now >= $until : $seen > 0 && $now - $seen > SessionRows::IDLE)) {
+            if (Auth::check() && ($until > 0 ? $now >= $until : $seen > 0 && $now - $seen > Lifetime::Idle->value)) {
                 Auth::logout();
                 $session->invalidate();
             }

@@ -10,14 +10,12 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\SignIn\Lifetime;
 use Vantrel\Core\SignIn\Limit;
 
 /** What is grave is done on the word of someone who is at the keyboard now, not of a session left open. */
 final class PasswordAgain
 {
-    /** Seconds for which a session counts as just opened. */
-    private const FRESH = 600;
-
     public function __construct(private readonly Tries $tries)
     {
     }
@@ -25,7 +23,7 @@ final class PasswordAgain
     /** Whether the session was opened a moment ago, by whatever the person signs in with. */
     public function justSignedIn(Request $request): bool
     {
-        return $request->hasSession() && (Opened::of($request->session())->at ?? 0) > now()->getTimestamp() - self::FRESH;
+        return $request->hasSession() && (Opened::of($request->session())->at ?? 0) > now()->getTimestamp() - Lifetime::JustSignedIn->value;
     }
 
     /** @throws Refusal in the words given */

@@ -21,25 +21,21 @@ use Vantrel\Core\Accounts\AddressSource;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Records;
+use Vantrel\Core\SignIn\Lifetime;
 
 /** Links in mails by which a person sets a password: asked for by themselves, or sent by a coordinator for a first sign-in. */
 final class ResetLinks
 {
-    /** Minutes for which a link works that somebody has asked for, and one that was sent to be read some time. */
-    public const ASKED_MINUTES = 60;
-
-    public const SENT_MINUTES = 7 * 24 * 60;
-
     public function __construct(private readonly CoreKit $kit, private readonly Ledger $ledger, private readonly Snapshots $snapshots)
     {
     }
 
     /** @param  string  $address which a mail goes to; following its link confirms it */
-    public function send(Person $person, SignIn $signIn, string $address, int $minutes): void
+    public function send(Person $person, SignIn $signIn, string $address, Lifetime $works): void
     {
         $token = Token::draw($this->kit->random($this->kit->seed().' reset'));
-        DB::table('password_resets')->insert(['id' => $this->kit->seed(), 'sign_in_id' => $signIn->id, 'token_hash' => $token->hash(), 'address' => $address, 'made_at' => now(), 'expires_at' => now()->addMinutes($minutes)]);
-        Mail::to($address)->send(new ResetMail($person->school_id, School::query()->findOrFail($person->school_id)->name, $signIn->user_name, rtrim((string) config('app.url'), '/').'/new-password#'.$token->plain, $minutes));
+        DB::table('password_resets')->insert(['id' => $this->kit->seed(), 'sign_in_id' => $signIn->id, 'token_hash' => $token->hash(), 'address' => $address, 'made_at' => now(), 'expires_at' => now()->addSeconds($works->value)]);
+        Mail::to($address)->send(new ResetMail($person->school_id, School::query()->findOrFail($person->school_id)->name, $signIn->user_name, rtrim((string) config('app.url'), '/').'/new-password#'.$token->plain, $works->minutes()));
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Access;
 
+use App\Models\Coordinators;
 use App\Models\Person;
 use App\Platform\CoreKit;
 use App\Platform\Tries;
@@ -12,6 +13,7 @@ use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\SignIn\Limit;
+use Vantrel\Core\SignIn\SecondFactorRule;
 use Vantrel\Core\SignIn\Totp;
 
 /** The second factor of staff: six figures from an authenticator app (RFC 6238), or one of ten recovery codes. */
@@ -35,8 +37,14 @@ final class SecondFactors
             return false;
         }
 
-        return DB::table('schools as s')->where(fn ($q) => $q->where('s.id', $person->school_id)->where('s.second_factor', 'staff'))
-            ->orWhere(fn ($q) => $q->where('s.second_factor', '!=', 'optional')->whereExists(fn ($c) => $c->from('coordinators as c')->whereColumn('c.school_id', 's.id')->where('c.person_id', $person->id)->where('c.state', 'active')))->exists();
+        $coordinated = Coordinators::schoolsOf($person->id);
+        foreach (DB::table('schools')->whereIn('id', [$person->school_id, ...$coordinated])->pluck('second_factor', 'id') as $id => $rule) {
+            if (SecondFactorRule::from($rule)->asks($id === $person->school_id, in_array($id, $coordinated, true))) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** Draws a secret to be confirmed with a first code; one that is confirmed already goes on working until then. */

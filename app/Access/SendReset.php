@@ -12,6 +12,7 @@ use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
+use Vantrel\Core\SignIn\Lifetime;
 use Vantrel\Core\SignIn\Limit;
 
 /**
@@ -45,6 +46,6 @@ final class SendReset implements ShouldQueue
             return;
         }
         $tries->count([Limit::ResetPerson, $person->id]);
-        $links->send($person, $signIn, $person->confirmedEmail(), ResetLinks::ASKED_MINUTES);
+        $links->send($person, $signIn, $person->confirmedEmail(), Lifetime::LinkAskedFor);
     }
 }

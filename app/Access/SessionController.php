@@ -6,7 +6,6 @@ namespace App\Access;
 
 use App\Models\Person;
 use App\Platform\Answers;
-use App\Platform\SessionRows;
 use App\Platform\Takes;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -16,6 +15,7 @@ use Symfony\Component\HttpFoundation\RedirectResponse;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\SignIn\Lifetime;
 
 /** Signing in and out, and the sessions a person has. */
 final class SessionController
@@ -86,7 +86,7 @@ final class SessionController
     {
         $own = $request->session()->getId();
 
-        return new SessionPage(array_values(DB::table('sessions')->where('user_id', $this->person($request)->id)->where(fn ($q) => $q->where('stays', true)->orWhere('last_activity', '>', now()->getTimestamp() - SessionRows::IDLE))->orderByDesc('last_activity')->limit(50)->get(['id', 'ip_address', 'user_agent', 'last_activity', 'way'])
+        return new SessionPage(array_values(DB::table('sessions')->where('user_id', $this->person($request)->id)->where(fn ($q) => $q->where('stays', true)->orWhere('last_activity', '>', now()->getTimestamp() - Lifetime::Idle->value))->orderByDesc('last_activity')->limit(50)->get(['id', 'ip_address', 'user_agent', 'last_activity', 'way'])
             ->map(fn (object $s): SessionLine => new SessionLine(SessionLine::keyOf($s->id), (string) $s->way, SessionLine::device((string) $s->user_agent), (string) $s->ip_address, gmdate('Y-m-d\TH:i:s\Z', (int) $s->last_activity), $s->id === $own))->all()));
     }
 

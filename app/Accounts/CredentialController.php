@@ -17,6 +17,7 @@ use Illuminate\Http\Request;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\StalePlan;
+use Vantrel\Core\SignIn\Lifetime;
 
 /** Every way to sign in of a person, for the coordinators of their school. */
 final class CredentialController
@@ -57,7 +58,7 @@ final class CredentialController
         if ($person->state !== 'active' || $person->kind === 'student' || $person->email === null || $signIn === null) {
             throw new Refusal('A link is for staff and guardians who have a user name and an address. Print a card for a student.');
         }
-        $links->send($person, $signIn, $person->email, ResetLinks::SENT_MINUTES);
+        $links->send($person, $signIn, $person->email, Lifetime::LinkSent);
 
         return $this->reader->page($person, "A link is on its way to $person->email. It works for seven days, once.");
     }

@@ -8,10 +8,10 @@ use App\Access\CredentialWay;
 use App\Access\SessionLine;
 use App\Models\Person;
 use App\Platform\Instant;
-use App\Platform\SessionRows;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Accounts\AddressSource;
+use Vantrel\Core\SignIn\Lifetime;
 
 /** Lists every way to sign in of a person, with when, where and who issued it. */
 final class CredentialReader
@@ -86,7 +86,7 @@ final class CredentialReader
     /** @return list<CredentialLine> */
     private function sessions(Person $person): array
     {
-        return array_values(DB::table('sessions')->where('user_id', $person->id)->where(fn ($q) => $q->where('stays', true)->orWhere('last_activity', '>', now()->getTimestamp() - SessionRows::IDLE))
+        return array_values(DB::table('sessions')->where('user_id', $person->id)->where(fn ($q) => $q->where('stays', true)->orWhere('last_activity', '>', now()->getTimestamp() - Lifetime::Idle->value))
             ->orderByDesc('last_activity')->limit(50)->get(['id', 'ip_address', 'user_agent', 'last_activity', 'way'])
             ->map(fn (object $s): CredentialLine => new CredentialLine('session', SessionLine::keyOf($s->id), SessionLine::device((string) $s->user_agent), null, self::WAYS[$s->way] ?? '', gmdate('Y-m-d\TH:i:s\Z', (int) $s->last_activity), (string) $s->ip_address))->all());
     }

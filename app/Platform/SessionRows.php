@@ -8,6 +8,7 @@ use App\Access\Opened;
 use Illuminate\Contracts\Encryption\DecryptException;
 use Illuminate\Session\DatabaseSessionHandler;
 use Illuminate\Support\Facades\Crypt;
+use Vantrel\Core\SignIn\Lifetime;
 
 /**
  * Sessions in the database, encrypted with the application's key, and written only where something in them has changed. Most requests change nothing: that is one
@@ -16,9 +17,6 @@ use Illuminate\Support\Facades\Crypt;
  */
 final class SessionRows extends DatabaseSessionHandler
 {
-    /** Seconds without a request after which a session that does not stay is over. */
-    public const IDLE = 7200;
-
     /** In the session: UTC seconds until which it stays, or absent. */
     public const UNTIL = 'stay_until';
 
@@ -50,7 +48,7 @@ final class SessionRows extends DatabaseSessionHandler
     /** @param  int  $lifetime seconds of the longest that stay */
     public function gc($lifetime): int
     {
-        return parent::gc($lifetime) + $this->getQuery()->where('stays', false)->where('last_activity', '<=', $this->currentTime() - self::IDLE)->delete();
+        return parent::gc($lifetime) + $this->getQuery()->where('stays', false)->where('last_activity', '<=', $this->currentTime() - Lifetime::Idle->value)->delete();
     }
 
     public function destroy($sessionId): bool

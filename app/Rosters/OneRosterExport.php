@@ -9,6 +9,7 @@ use App\Models\SchoolYear;
 use App\Platform\SchoolDay;
 use Illuminate\Support\Facades\DB;
 use RuntimeException;
+use Vantrel\Core\Records\EnrollmentRole;
 use ZipArchive;
 
 /** A school as a OneRoster 1.2 CSV bulk export (1EdTech, Rostering CSV Binding 1.2): nine tables in a zip. */
@@ -55,7 +56,7 @@ final class OneRosterExport
         }
         foreach (DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('s.school_id', $school->id)->where('s.school_year_id', $year?->id)->where('s.state', 'open')
             // OneRoster has no role for somebody who stands in for some days.
-            ->where('e.role', '!=', 'substitute')->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))->orderBy('e.id')->get(['e.id', 'e.section_id', 'e.person_id', 'e.role', 'e.begins_on']) as $e) {
+            ->whereNotIn('e.role', EnrollmentRole::values(fn (EnrollmentRole $r): bool => $r->standsIn()))->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))->orderBy('e.id')->get(['e.id', 'e.section_id', 'e.person_id', 'e.role', 'e.begins_on']) as $e) {
             $enrollments[] = [$e->id, '', '', $e->section_id, $school->id, $e->person_id, match ($e->role) {
                 'student' => 'student',
                 'assistant' => 'proctor',

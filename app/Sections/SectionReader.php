@@ -11,6 +11,7 @@ use App\Models\SchoolYear;
 use App\Models\Section;
 use App\Platform\Instant;
 use App\Platform\SchoolDay;
+use App\Rosters\Teachers;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -107,12 +108,11 @@ final class SectionReader
         $sections = DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('e.person_id', $student->id)->where('e.role', 'student')->where(SchoolDay::inForce('e', $today))->where('s.state', 'open')
             ->when(! Policies::coordinates($reader, $section->school_id), fn ($q) => $q->whereIn('s.id', fn ($o) => $o->select('o.section_id')->from('enrollments as o')->where('o.person_id', $reader->id)->where('o.role', '!=', 'student')->where(SchoolDay::inForce('o', $today))))
             ->orderBy('s.kind')->orderBy('s.name')->get(['s.id', 's.name']);
-        $teachers = DB::table('enrollments as e')->join('people as p', 'p.id', '=', 'e.person_id')->whereIn('e.section_id', $sections->pluck('id'))->whereIn('e.role', ['lead', 'co_teacher', 'substitute'])
-            ->where(SchoolDay::inForce('e', $today))->orderBy('e.role')->get(['e.section_id', 'p.given_name', 'p.family_name'])->groupBy('section_id');
+        $teachers = Teachers::of($sections->pluck('id'), $section->school_id);
 
         return new StudentView(
             $student->id, $student->given_name, School::query()->findOrFail($section->school_id)->name, (string) DB::table('sign_ins')->where('person_id', $student->id)->orderBy('id')->value('user_name'),
-            array_values($sections->map(fn (object $s): StudentSection => new StudentSection($s->name, array_values(($teachers[$s->id] ?? collect())->map(fn (object $t): string => trim("$t->given_name $t->family_name"))->all())))->all()),
+            array_values($sections->map(fn (object $s): StudentSection => new StudentSection($s->name, $teachers[$s->id] ?? []))->all()),
             array_values($students->map(fn (object $s): Classmate => new Classmate($s->id, trim("$s->given_name $s->family_name")))->all()),
         );
     }

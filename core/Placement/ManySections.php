@@ -18,7 +18,6 @@ use Vantrel\Core\Plan\Tally;
 use Vantrel\Core\Plan\Verdict;
 use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Records\Enrollment;
-use Vantrel\Core\Records\EnrollmentRole;
 use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\Section;
@@ -107,7 +106,7 @@ final class ManySections
                 Enrolling::insert($plan, $id, $lead->id, 'lead', 'hand', $ids, $beginsOn);
             }
             foreach ($new->from === null ? [] : ($teachers[$new->from->id] ?? []) as $teacher) {
-                if ($teacher->role() !== EnrollmentRole::Substitute) {
+                if (! $teacher->role()->standsIn()) {
                     Enrolling::insert($plan, $id, $teacher->personId(), $teacher->role()->value, 'rollover', $ids, $beginsOn);
                 }
             }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Records;
 
-/** As what somebody is in a section. */
+/** As what somebody is in a section. What the staff among them may do is said in {@see \Vantrel\Core\Placement\StaffRole::may()}. */
 enum EnrollmentRole: string
 {
     case Student = 'student';
@@ -12,4 +12,25 @@ enum EnrollmentRole: string
     case CoTeacher = 'co_teacher';
     case Assistant = 'assistant';
     case Substitute = 'substitute';
+
+    /** Whether students and their guardians are told of them as their teacher. */
+    public function isTeacher(): bool
+    {
+        return in_array($this, [self::Lead, self::CoTeacher, self::Substitute], true);
+    }
+
+    /** Whether somebody only stands in for another: they do not go along into next year, and stand in no school record. */
+    public function standsIn(): bool
+    {
+        return $this === self::Substitute;
+    }
+
+    /**
+     * @param  callable(self): bool  $which
+     * @return list<string> the values of those roles, for a statement
+     */
+    public static function values(callable $which): array
+    {
+        return array_values(array_map(fn (self $role): string => $role->value, array_filter(self::cases(), $which)));
+    }
 }

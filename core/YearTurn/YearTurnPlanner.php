@@ -176,8 +176,7 @@ final class YearTurnPlanner
             'grade' => $section->grade(), 'period' => $section->period(), 'seats' => $section->seats(), 'state' => 'open', 'carried_from' => $section->id,
         ], 'carried forward');
         foreach ($teachers as $teacher) {
-            // Whoever stood in for somebody this year does not do so next year.
-            if ($teacher->role() === EnrollmentRole::Substitute) {
+            if ($teacher->role()->standsIn()) {
                 continue;
             }
             Enrolling::insert($this->plan, $id, $teacher->personId(), $teacher->role()->value, 'rollover', $this->ids, $this->wish->today);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Platform\SessionRows;
 use Illuminate\Support\Facades\DB;
+use Vantrel\Core\SignIn\Lifetime;
 
 it('writes a session only where something has changed, keeps those that stay, and clears the idle away', function (): void {
     $rows = new SessionRows(DB::connection(), 'sessions', 90 * 24 * 60, app());
@@ -19,7 +20,7 @@ it('writes a session only where something has changed, keeps those that stay, an
     expect((int) DB::table('sessions')->where('id', 'one')->value('last_activity'))->toBeLessThan(time() - 30);
     $rows->write('one', 'a:1:{s:1:"x";i:2;}');
     expect((int) DB::table('sessions')->where('id', 'one')->value('last_activity'))->toBeGreaterThan(time() - 30);
-    DB::table('sessions')->update(['last_activity' => time() - SessionRows::IDLE - 1]);
+    DB::table('sessions')->update(['last_activity' => time() - Lifetime::Idle->value - 1]);
     $rows->gc(90 * 86400);
     expect(DB::table('sessions')->pluck('id')->all())->toBe(['two']);
     DB::table('sessions')->update(['last_activity' => time() - 91 * 86400]);

@@ -31,3 +31,8 @@ it('holds until the day before it ends', function (?string $ends, string $day, b
     $enrollment = new Enrollment('e', 1, ['role' => 'co_teacher', 'ends_on' => $ends]);
     expect($enrollment->lastsBeyond($day))->toBe($lasts)->and($enrollment->role())->toBe(EnrollmentRole::CoTeacher);
 })->with([[null, '2026-10-01', true], ['2026-10-02', '2026-10-01', true], ['2026-10-01', '2026-10-01', false], ['2026-09-01', '2026-10-01', false]]);
+
+it('tells who is a teacher to students, and who only stands in for one', function (): void {
+    expect(EnrollmentRole::values(fn (EnrollmentRole $r): bool => $r->isTeacher()))->toBe(['lead', 'co_teacher', 'substitute'])
+        ->and(EnrollmentRole::values(fn (EnrollmentRole $r): bool => $r->standsIn()))->toBe(['substitute'])->and(EnrollmentRole::Student->isTeacher())->toBeFalse();
+});

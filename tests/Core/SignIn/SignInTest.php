@@ -98,3 +98,14 @@ it('bears so few wrong tries that a day of guessing finds next to nothing', func
         expect($limit->most())->toBeGreaterThan(0)->and($limit->seconds())->toBeGreaterThanOrEqual(900);
     }
 });
+
+it('asks for a second factor as the strictest school somebody works in', function (string $rule, bool $works, bool $coordinates, bool $asks): void {
+    expect(Vantrel\Core\SignIn\SecondFactorRule::from($rule)->asks($works, $coordinates))->toBe($asks);
+})->with([
+    ['optional', true, true, false], ['coordinators', true, false, false], ['coordinators', false, true, true], ['coordinators', true, true, true],
+    ['staff', true, false, true], ['staff', false, true, true], ['staff', false, false, false],
+]);
+
+it('lets what opens an account last as long as is said', function (): void {
+    expect(Vantrel\Core\SignIn\Lifetime::LinkAskedFor->minutes())->toBe(60)->and(Vantrel\Core\SignIn\Lifetime::LinkSent->minutes())->toBe(7 * 24 * 60)->and(Vantrel\Core\SignIn\Lifetime::JustSignedIn->value)->toBeLessThan(Vantrel\Core\SignIn\Lifetime::Idle->value);
+});

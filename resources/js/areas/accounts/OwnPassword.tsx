@@ -5,7 +5,7 @@ export function OwnPassword({ value, onChange, error }: { value: string; onChang
     return (
         <Field
             label="Your password"
-            hint="Not needed in the first ten minutes after signing in"
+            hint="Not needed right after signing in"
             type="password"
             autoComplete="current-password"
             value={value}

@@ -306,7 +306,7 @@ export function ImportPage({ school }: { school: School }) {
                         <p className="px-6 py-8 text-muted" role="status">
                             {list.quiet < QUIET
                                 ? 'Reading the list and looking for everyone in it. You can leave this page and come back.'
-                                : `Still reading, for ${list.quiet} seconds. If it was cut off, it begins again by itself within six minutes.`}
+                                : `Still reading, for ${list.quiet} seconds. If it was cut off, it begins again by itself within a few minutes.`}
                         </p>
                     ) : undefined
                 }
@@ -333,7 +333,7 @@ export function ImportPage({ school }: { school: School }) {
                             <p className="text-sm">
                                 {list.quiet < QUIET
                                     ? 'Being applied, whole or not at all: none of it counts until all of it does. You can leave this page.'
-                                    : `No news for ${list.quiet} seconds. Nothing of it counts yet. If it was cut off, it begins again by itself within six minutes.`}
+                                    : `No news for ${list.quiet} seconds. Nothing of it counts yet. If it was cut off, it begins again by itself within a few minutes.`}
                             </p>
                             <Progress label="Prepared" done={list.done} total={list.total} />
                         </footer>
