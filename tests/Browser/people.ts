@@ -37,3 +37,10 @@ export async function openRow(page: Page, name: string | RegExp): Promise<void> 
 export async function onPage(page: Page, heading: string | RegExp): Promise<void> {
     await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible();
 }
+
+/** The key for undo names what it would undo, and waits to be told. */
+export async function undoLast(page: Page): Promise<void> {
+    await page.keyboard.press('u');
+    await expect(page.getByText(/^Everything goes back/)).toBeVisible();
+    await page.getByRole('button', { name: 'Undo', exact: true }).click();
+}

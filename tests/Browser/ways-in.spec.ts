@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { type Browser, expect, type Page, test } from '@playwright/test';
-import { coordinator, onPage, openRow, other, PASSWORD, signIn } from './people';
+import { coordinator, onPage, openRow, other, PASSWORD, signIn, undoLast } from './people';
 
 /** A section of its own with these students, placed from the Roll. */
 async function section(page: Page, name: string): Promise<string> {
@@ -218,7 +218,6 @@ test('students are moved by a plan, looked at as of a day, and moved back by und
         .locator('option', { hasText: '2 Tern' })
         .getAttribute('value');
     await page.getByLabel('Section', { exact: true }).selectOption(target);
-    await page.getByRole('button', { name: 'Look at it' }).click();
     await expect(page.getByText(/2 students move from 2 Plover to 2 Tern on/)).toBeVisible();
     await page.getByRole('button', { name: 'Move 2 students' }).click();
     await expect(page.getByText('Done. The Ledger can undo it.')).toBeVisible();
@@ -227,7 +226,7 @@ test('students are moved by a plan, looked at as of a day, and moved back by und
     await expect(page.getByRole('row', { name: names[0] ?? '' })).toBeVisible();
     await expect(page.getByRole('button', { name: /Print/ })).toHaveCount(0);
     await page.getByRole('button', { name: 'Back to today' }).click();
-    await page.keyboard.press('u');
+    await undoLast(page);
     await expect(page.getByText('Undone: From 2 Plover to 2 Tern.')).toBeVisible();
     await expect(page.getByRole('row', { name: names[0] ?? '' })).toBeVisible();
 });
@@ -239,7 +238,7 @@ test('many sections from a pasted list, and a section as its student sees it', a
     await expect(page.getByText('Makes 2 sections, each with a code of its own. 1 name is left out.')).toBeVisible();
     await page.getByRole('button', { name: 'Make 2 sections' }).click();
     await expect(page.getByRole('row', { name: /^Drama 3/ })).toBeVisible();
-    await page.keyboard.press('u');
+    await undoLast(page);
     await expect(page.getByText('Undone: 2 new sections.')).toBeVisible();
     await openRow(page, /^3 Curlew/);
     await page.getByRole('button', { name: 'More' }).click();
@@ -264,12 +263,12 @@ test('settings: a pattern with its live example, a year planned, ways to sign in
     await page.getByLabel('Last day').fill('2029-06-09');
     await page.getByRole('button', { name: 'Plan the year' }).click();
     await expect(page.getByRole('cell', { name: '2028-29' })).toBeVisible();
-    await page.keyboard.press('u');
+    await undoLast(page);
     await expect(page.getByText('Undone: School year 2028-29.')).toBeVisible();
     await page.getByLabel('Grade 5').selectOption('own');
     await page.getByRole('button', { name: 'Keep how students sign in' }).click();
     await expect(page.getByText('Kept. The Ledger can undo it.')).toBeVisible();
-    await page.keyboard.press('u');
+    await undoLast(page);
     await expect(page.getByText('Undone: Settings of Lanternfield Primary.')).toBeVisible();
 });
 

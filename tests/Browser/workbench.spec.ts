@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { coordinator, onPage, openRow, other, PASSWORD, signIn, TEACHER } from './people';
+import { coordinator, onPage, openRow, other, PASSWORD, signIn, TEACHER, undoLast } from './people';
 
 test('the Roll: find, filter, sort, choose columns, select a range, keep a view, go through rows', async ({ page }) => {
     await coordinator(page, 'roll');
@@ -58,7 +58,7 @@ test('the command box finds people, prints cards for a section, and undoes', asy
     await page.getByRole('button', { name: 'Make the section with a code' }).click();
     await onPage(page, 'Tide pools');
     await expect(page.getByText('Nobody is in this section yet')).toBeVisible();
-    await page.keyboard.press('u');
+    await undoLast(page);
     await expect(page.getByText('Undone: Section Tide pools.')).toBeVisible();
     await page.goto('/s/primary/sections');
     await expect(page.getByRole('row', { name: /^Tide pools/ })).toHaveCount(0);

@@ -1,8 +1,9 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { Command } from 'cmdk';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, data, sentence } from '@/api/client';
+import { UndoDialog } from '@/areas/ledger/UndoDialog';
 import { useNotice } from '@/ui/Notice';
 import { useKey } from './keys';
 import type { School } from './session';
@@ -21,7 +22,6 @@ export function CommandBox({ school }: { school: School }) {
     const [open, setOpen] = useState(false);
     const [asked, setAsked] = useState('');
     const navigate = useNavigate();
-    const queries = useQueryClient();
     const say = useNotice();
     useKey('/', 'Find, or say what to do', () => input.current?.focus());
     useEffect(() => {
@@ -39,22 +39,18 @@ export function CommandBox({ school }: { school: School }) {
         queryFn: () => data(api.GET('/api/schools/{school}/sections', { params: { path: { school: school.id } } })),
         enabled: open,
     });
+    const [undoing, setUndoing] = useState<{ id: string; title: string } | null>(null);
     const undo = async () => {
         try {
             const ledger = await data(api.GET('/api/schools/{school}/ledger', { params: { path: { school: school.id } } }));
             const last = ledger.entries.find((e) => e.canUndo);
-            if (!last) {
-                say('There is nothing to undo.');
-                return;
-            }
-            await api.POST('/api/ledger/{entry}/undo', { params: { path: { entry: last.id } }, body: {} });
-            await queries.invalidateQueries();
-            say(`Undone: ${last.title}.`);
+            if (last) setUndoing(last);
+            else say('There is nothing to undo.');
         } catch (error) {
             say(sentence(error), { bad: true });
         }
     };
-    useKey('u', 'Undo the last thing', () => void undo(), school.coordinates);
+    useKey('u', 'Undo the last thing, once looked at', () => void undo(), school.coordinates);
     const go = (path: string) => () => void navigate(`/s/${school.code}/${path}`);
     const wanted = text.trim().toLowerCase();
     const verb = /^(code|cards|archive)\s+(.+)$/.exec(wanted);
@@ -95,55 +91,68 @@ export function CommandBox({ school }: { school: School }) {
             : []),
     ];
     return (
-        <Command shouldFilter={false} loop label="Find or do" className="relative w-full max-w-[460px]">
-            <div className="flex items-center gap-2 border-b border-rule focus-within:border-ink">
-                <kbd aria-hidden="true" className="border border-rule px-1.5 font-mono text-xs text-muted">
-                    /
-                </kbd>
-                <Command.Input
-                    ref={input}
-                    value={text}
-                    onValueChange={setText}
-                    onFocus={() => setOpen(true)}
-                    onBlur={() => setTimeout(() => setOpen(false), 150)}
-                    onKeyDown={(event) => {
-                        if (event.key === 'Escape') {
-                            setText('');
-                            input.current?.blur();
-                        }
+        <>
+            {undoing && (
+                <UndoDialog
+                    entry={undoing.id}
+                    title={undoing.title}
+                    onClose={() => setUndoing(null)}
+                    onDone={(said) => {
+                        setUndoing(null);
+                        say(said);
                     }}
-                    placeholder={school.coordinates ? 'Find anyone, or type what to do' : 'Find a section'}
-                    className="h-8 w-full bg-transparent text-sm placeholder:text-muted focus-visible:outline-none"
                 />
-            </div>
-            <Command.List
-                className={
-                    open
-                        ? 'absolute inset-x-0 top-full z-30 mt-1 max-h-96 overflow-auto border border-ink bg-paper py-1'
-                        : 'hidden'
-                }
-                label="Found"
-            >
-                <Command.Empty className="px-4 py-2 text-sm text-muted">
-                    {asked.length > 1 ? 'Nobody and nothing of that name.' : 'Type a name, a number, or “code 7B”.'}
-                </Command.Empty>
-                {entries.map((entry) => (
-                    <Command.Item
-                        key={entry.id}
-                        value={entry.id}
-                        onSelect={() => {
-                            entry.run();
-                            setText('');
-                            setOpen(false);
-                            input.current?.blur();
+            )}
+            <Command shouldFilter={false} loop label="Find or do" className="relative w-full max-w-[460px]">
+                <div className="flex items-center gap-2 border-b border-rule focus-within:border-ink">
+                    <kbd aria-hidden="true" className="border border-rule px-1.5 font-mono text-xs text-muted">
+                        /
+                    </kbd>
+                    <Command.Input
+                        ref={input}
+                        value={text}
+                        onValueChange={setText}
+                        onFocus={() => setOpen(true)}
+                        onBlur={() => setTimeout(() => setOpen(false), 150)}
+                        onKeyDown={(event) => {
+                            if (event.key === 'Escape') {
+                                setText('');
+                                input.current?.blur();
+                            }
                         }}
-                        className="flex cursor-pointer items-baseline justify-between gap-4 px-4 py-1.5 text-sm data-[selected=true]:bg-tint"
-                    >
-                        <span>{entry.label}</span>
-                        <span className="truncate text-xs text-muted">{entry.detail}</span>
-                    </Command.Item>
-                ))}
-            </Command.List>
-        </Command>
+                        placeholder={school.coordinates ? 'Find anyone, or type what to do' : 'Find a section'}
+                        className="h-8 w-full bg-transparent text-sm placeholder:text-muted focus-visible:outline-none"
+                    />
+                </div>
+                <Command.List
+                    className={
+                        open
+                            ? 'absolute inset-x-0 top-full z-30 mt-1 max-h-96 overflow-auto border border-ink bg-paper py-1'
+                            : 'hidden'
+                    }
+                    label="Found"
+                >
+                    <Command.Empty className="px-4 py-2 text-sm text-muted">
+                        {asked.length > 1 ? 'Nobody and nothing of that name.' : 'Type a name, a number, or “code 7B”.'}
+                    </Command.Empty>
+                    {entries.map((entry) => (
+                        <Command.Item
+                            key={entry.id}
+                            value={entry.id}
+                            onSelect={() => {
+                                entry.run();
+                                setText('');
+                                setOpen(false);
+                                input.current?.blur();
+                            }}
+                            className="flex cursor-pointer items-baseline justify-between gap-4 px-4 py-1.5 text-sm data-[selected=true]:bg-tint"
+                        >
+                            <span>{entry.label}</span>
+                            <span className="truncate text-xs text-muted">{entry.detail}</span>
+                        </Command.Item>
+                    ))}
+                </Command.List>
+            </Command>
+        </>
     );
 }

@@ -1,48 +1,60 @@
-import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef } from 'react';
+import { createContext, type ReactNode, useContext, useEffect, useId, useMemo, useRef } from 'react';
 
 export interface Key {
     /** As pressed: `j`, `Enter`, `Ctrl+Enter`, or a sequence such as `g d`. */
     combo: string;
     label: string;
     run: (event: KeyboardEvent) => void;
+    /** Whether holding it down goes on, as in moving through rows; of everything else once is enough. */
+    repeats: boolean;
+    scope: string;
 }
 
 interface Registry {
     keys: Set<{ current: Key }>;
+    /** Scopes that are open, the page first; the last one has the keyboard. */
+    scopes: string[];
 }
 
-const Context = createContext<Registry>({ keys: new Set() });
+const PAGE = 'page';
+const Context = createContext<Registry>({ keys: new Set(), scopes: [PAGE] });
+const Scope = createContext<string>(PAGE);
 
 function typing(target: EventTarget | null): boolean {
     return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 }
 
-function comboOf(event: KeyboardEvent): string {
-    const ctrl = event.ctrlKey || event.metaKey ? 'Ctrl+' : '';
-    return ctrl + (event.key.length === 1 ? event.key : event.key);
+/** Menus and lists of choices that are open have keys of their own, letters among them. */
+function ownsKeys(target: EventTarget | null): boolean {
+    return target instanceof HTMLElement && target.closest('[role="menu"], [role="listbox"]') !== null;
 }
 
-/** Hands key presses to whatever is on the screen; the newest registration of a key wins. */
+function comboOf(event: KeyboardEvent): string {
+    return (event.ctrlKey || event.metaKey ? 'Ctrl+' : '') + event.key;
+}
+
+/** Hands key presses to what is uppermost on the screen; the newest registration of a key wins. */
 export function KeyProvider({ children }: { children: ReactNode }) {
-    const registry = useMemo<Registry>(() => ({ keys: new Set() }), []);
+    const registry = useMemo<Registry>(() => ({ keys: new Set(), scopes: [PAGE] }), []);
     const prefix = useRef<{ key: string; at: number } | null>(null);
 
     useEffect(() => {
         const listen = (event: KeyboardEvent) => {
-            if (event.defaultPrevented || event.altKey) return;
+            if (event.defaultPrevented || event.altKey || ownsKeys(event.target)) return;
             const combo = comboOf(event);
             const pressed = prefix.current && Date.now() - prefix.current.at < 1200 ? `${prefix.current.key} ${combo}` : combo;
             prefix.current = null;
             if (typing(event.target) && !combo.startsWith('Ctrl+') && combo !== 'Escape') return;
-            // A dialog owns the keyboard while it is open, except for its own keys, which it registers last.
-            const found = [...registry.keys].reverse().find((key) => key.current.combo === pressed);
+            const top = registry.scopes.at(-1) ?? PAGE;
+            const here = [...registry.keys].filter((key) => key.current.scope === top);
+            const found = here.reverse().find((key) => key.current.combo === pressed);
             if (found) {
                 // Enter on a button or link is that button's own.
                 if (combo === 'Enter' && event.target instanceof HTMLElement && /^(BUTTON|A|SUMMARY)$/.test(event.target.tagName))
                     return;
                 event.preventDefault();
-                found.current.run(event);
-            } else if ([...registry.keys].some((key) => key.current.combo.startsWith(`${combo} `))) {
+                if (!event.repeat || found.current.repeats) found.current.run(event);
+            } else if (!event.repeat && here.some((key) => key.current.combo.startsWith(`${combo} `))) {
                 prefix.current = { key: combo, at: Date.now() };
             }
         };
@@ -53,12 +65,30 @@ export function KeyProvider({ children }: { children: ReactNode }) {
     return <Context.Provider value={registry}>{children}</Context.Provider>;
 }
 
-/** Registers a key while the component is on the screen and `on` is true. */
-export function useKey(combo: string, label: string, run: (event: KeyboardEvent) => void, on = true): void {
+/** Has the keyboard while it is on the screen: keys of what lies behind do nothing. */
+export function KeyScope({ children }: { children: ReactNode }) {
     const registry = useContext(Context);
-    const key = useRef<Key>({ combo, label, run });
+    const id = useId();
     useEffect(() => {
-        key.current = { combo, label, run };
+        registry.scopes.push(id);
+        return () => void registry.scopes.splice(registry.scopes.indexOf(id), 1);
+    }, [registry, id]);
+    return <Scope.Provider value={id}>{children}</Scope.Provider>;
+}
+
+/** Registers a key while the component is on the screen and `on` is true. */
+export function useKey(
+    combo: string,
+    label: string,
+    run: (event: KeyboardEvent) => void,
+    on = true,
+    { repeats = false }: { repeats?: boolean } = {},
+): void {
+    const registry = useContext(Context);
+    const scope = useContext(Scope);
+    const key = useRef<Key>({ combo, label, run, repeats, scope });
+    useEffect(() => {
+        key.current = { combo, label, run, repeats, scope };
     });
     useEffect(() => {
         if (!on) return;
@@ -68,12 +98,13 @@ export function useKey(combo: string, label: string, run: (event: KeyboardEvent)
     }, [registry, on]);
 }
 
-/** What can be pressed now, for the key list. */
+/** What can be pressed on the page, for the key list. */
 export function useKeyList(): () => Key[] {
     const registry = useContext(Context);
     return () => {
         const seen = new Map<string, Key>();
-        for (const key of registry.keys) if (key.current.label) seen.set(key.current.combo, key.current);
+        for (const key of registry.keys)
+            if (key.current.label && key.current.scope === PAGE) seen.set(key.current.combo, key.current);
         return [...seen.values()];
     };
 }

@@ -145,10 +145,10 @@ export function DataTable<T>({
         if (mode !== 'range') anchor.current = index;
         onSelect(next);
     };
-    useKey('j', 'Next row', () => move(cursor + 1), sorted.length > 0);
-    useKey('k', 'Row before', () => move(cursor - 1), sorted.length > 0);
-    useKey('ArrowDown', '', () => move(cursor + 1), sorted.length > 0);
-    useKey('ArrowUp', '', () => move(cursor - 1), sorted.length > 0);
+    useKey('j', 'Next row', () => move(cursor + 1), sorted.length > 0, { repeats: true });
+    useKey('k', 'Row before', () => move(cursor - 1), sorted.length > 0, { repeats: true });
+    useKey('ArrowDown', '', () => move(cursor + 1), sorted.length > 0, { repeats: true });
+    useKey('ArrowUp', '', () => move(cursor - 1), sorted.length > 0, { repeats: true });
     useKey(
         'Enter',
         'Open the row',

@@ -164,8 +164,8 @@ export function PlanView(props: Props) {
         onAnswer(answers);
         setAlike(false);
     };
-    useKey(']', 'Next question', () => step(1), (verdicts.ask ?? 0) > 0);
-    useKey('[', 'Question before', () => step(-1), (verdicts.ask ?? 0) > 0);
+    useKey(']', 'Next question', () => step(1), (verdicts.ask ?? 0) > 0, { repeats: true });
+    useKey('[', 'Question before', () => step(-1), (verdicts.ask ?? 0) > 0, { repeats: true });
     useKey('l', 'Answer all questions of this kind alike', () => setAlike((on) => !on), sameKind.length > 1);
     useKey('a', 'Show all rows', () => onShow([]));
     useKey('1', 'First answer', () => answer(0), Boolean(question && onAnswer));

@@ -1,11 +1,12 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, ApiError, data, type Schemas, sentence } from '@/api/client';
+import { api, data, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { day } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
 import { PlanSummary } from '@/ui/PlanSummary';
+import { usePlan } from '@/ui/usePlan';
 import { OwnPassword } from './OwnPassword';
 
 interface Props {
@@ -20,45 +21,26 @@ export function OffBoardDialog({ person, school, onClose, onDone }: Props) {
     const [to, setTo] = useState<Schemas['Colleague'] | null>(null);
     const [typed, setTyped] = useState('');
     const [password, setPassword] = useState('');
-    const [error, setError] = useState<{ field: string; text: string } | null>(null);
-    const [busy, setBusy] = useState(false);
     const params = { params: { path: { person: person.id } } };
-    const { data: plan, error: refused } = useQuery({
-        queryKey: ['off-board', person.id, to?.id ?? ''],
-        queryFn: () => data(api.POST('/api/people/{person}/off-board/plan', { ...params, body: to ? { to: to.id } : {} })),
-        placeholderData: keepPreviousData,
-        staleTime: 0,
-        gcTime: 0,
-        retry: false,
+    const wish = to ? { to: to.id } : {};
+    const off = usePlan({
+        key: ['off-board', person.id, to?.id ?? ''],
+        look: () => data(api.POST('/api/people/{person}/off-board/plan', { ...params, body: wish })),
+        apply: (seen) => data(api.POST('/api/people/{person}/off-board', { ...params, body: { ...wish, ...seen, password } })),
+        then: onDone,
     });
+    const plan = off.last;
+    const refused = plan ? '' : off.error;
     const { data: staff } = useQuery({
         queryKey: ['staff', school, typed],
         queryFn: () => data(api.GET('/api/schools/{school}/staff', { params: { path: { school }, query: { q: typed } } })),
         enabled: typed.trim() !== '' && to === null,
     });
     const others = staff?.people.filter((p) => p.id !== person.id) ?? [];
-    const apply = async () => {
-        if (!plan) return;
-        setBusy(true);
-        setError(null);
-        try {
-            onDone(
-                await data(
-                    api.POST('/api/people/{person}/off-board', {
-                        ...params,
-                        body: { ...(to ? { to: to.id } : {}), seed: plan.seed, fingerprint: plan.fingerprint, password },
-                    }),
-                ),
-            );
-        } catch (e) {
-            setError({ field: e instanceof ApiError && e.fields.password ? 'password' : '', text: sentence(e) });
-            setBusy(false);
-        }
-    };
     return (
         <Dialog open wide onClose={onClose} title={`${person.name} leaves the staff`}>
             {refused ? (
-                <p className="mb-5 text-sm text-madder">{sentence(refused)}</p>
+                <p className="mb-5 text-sm text-madder">{refused}</p>
             ) : !plan ? (
                 <p className="text-sm text-muted" role="status">
                     Working out what ends…
@@ -67,7 +49,7 @@ export function OffBoardDialog({ person, school, onClose, onDone }: Props) {
                 <form
                     onSubmit={(event) => {
                         event.preventDefault();
-                        void apply();
+                        off.apply();
                     }}
                 >
                     <PlanSummary plan={plan} />
@@ -105,19 +87,15 @@ export function OffBoardDialog({ person, school, onClose, onDone }: Props) {
                         </div>
                     )}
                     <div className="mt-4 max-w-xs">
-                        <OwnPassword
-                            value={password}
-                            onChange={setPassword}
-                            error={error?.field === 'password' ? error.text : ''}
-                        />
+                        <OwnPassword value={password} onChange={setPassword} error={off.field('password')} />
                     </div>
-                    {error?.field === '' && <p className="mt-2 text-sm text-madder">{error.text}</p>}
+                    {off.error && !off.field('password') && <p className="mt-2 text-sm text-madder">{off.error}</p>}
                     <p className="mt-4 text-sm text-muted">
                         {plan.undoUntil &&
                             `Can be undone until ${day(plan.undoUntil)}; passwords do not come back, a link gives a new one.`}
                     </p>
                     <div className="mt-3 flex gap-3">
-                        <Button kind="danger" type="submit" disabled={busy || plan.blockers.length > 0}>
+                        <Button kind="danger" type="submit" disabled={off.busy || plan.blockers.length > 0}>
                             End it all for {person.name}
                         </Button>
                         <Button onClick={onClose}>Cancel</Button>

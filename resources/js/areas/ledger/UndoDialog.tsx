@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useAct } from '@/api/act';
 import { api, data, type Schemas, sentence } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { moment } from '@/ui/dates';
@@ -16,8 +17,6 @@ interface Props {
 export function UndoDialog({ entry, title, onClose, onDone }: Props) {
     const queries = useQueryClient();
     const [together, setTogether] = useState(false);
-    const [busy, setBusy] = useState(false);
-    const [error, setError] = useState('');
     const path = { entry };
     const look = (together: boolean) => ({
         queryKey: ['undo', entry, together],
@@ -30,26 +29,23 @@ export function UndoDialog({ entry, title, onClose, onDone }: Props) {
     const all = together || (alone.data?.blocked === true && alone.data.first.length > 0);
     const whole = useQuery({ ...look(true), enabled: all });
     const { data: outlook, error: refused } = all ? whole : alone;
-    const undo = async (what: Schemas['UndoOutlook']) => {
-        setBusy(true);
-        setError('');
-        try {
+    const undo = useAct(
+        async (what: Schemas['UndoOutlook']) => {
             const first = all ? what.first.map((f) => f.id) : [];
             const body = { first, fingerprint: what.fingerprint };
-            const line = await data(api.POST('/api/ledger/{entry}/undo', { params: { path }, body }));
-            await queries.invalidateQueries();
-            onDone(
-                line.kept.length > 0
-                    ? `Undone: ${line.title}. What stayed is listed there.`
-                    : `Undone: ${line.title}${first.length > 0 ? `, and ${count(first.length, 'later entry', 'later entries')} with it` : ''}.`,
-            );
-        } catch (e) {
-            setError(sentence(e));
-            setBusy(false);
+            return { line: await data(api.POST('/api/ledger/{entry}/undo', { params: { path }, body })), with: first.length };
+        },
+        {
+            then: ({ line, with: others }) =>
+                onDone(
+                    line.kept.length > 0
+                        ? `Undone: ${line.title}. What stayed is listed there.`
+                        : `Undone: ${line.title}${others > 0 ? `, and ${count(others, 'later entry', 'later entries')} with it` : ''}.`,
+                ),
             // It may come to something else by now: what is shown is what the next click does.
-            void queries.invalidateQueries({ queryKey: ['undo', entry] });
-        }
-    };
+            failed: () => void queries.invalidateQueries({ queryKey: ['undo', entry] }),
+        },
+    );
     return (
         <Dialog open wide onClose={onClose} title={`Undo: ${title}`}>
             {refused ? (
@@ -103,13 +99,13 @@ export function UndoDialog({ entry, title, onClose, onDone }: Props) {
                             )}
                         </div>
                     )}
-                    {error && <p className="mt-3 text-madder">{error}</p>}
+                    {undo.error && <p className="mt-3 text-madder">{undo.error}</p>}
                     <p className="mt-4 text-muted">An undo can be taken back: “Do it again” stands in the entry.</p>
                     <div className="mt-3 flex gap-3">
                         <Button
                             kind="primary"
-                            disabled={busy || outlook.blocked || outlook.goesBack === 0}
-                            onClick={() => void undo(outlook)}
+                            disabled={undo.busy || outlook.blocked || outlook.goesBack === 0}
+                            onClick={() => undo.run(outlook)}
                         >
                             {all && outlook.first.length > 0 ? `Undo ${outlook.first.length + 1} together` : 'Undo'}
                         </Button>

@@ -1,6 +1,5 @@
-import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
-import { api, data, type Schemas, sentence } from '@/api/client';
+import { useState } from 'react';
+import { api, data } from '@/api/client';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
@@ -8,12 +7,12 @@ import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
 import { PlanSummary } from '@/ui/PlanSummary';
+import { usePlan } from '@/ui/usePlan';
 
 type How = 'list' | 'pattern' | 'year';
 
 /** Many sections at once: from a list, from a pattern with grades and groups, or from another year. The plan follows the typing. */
 export function ManyDialog({ school, onClose }: { school: School; onClose: () => void }) {
-    const queries = useQueryClient();
     const say = useNotice();
     const [how, setHow] = useState<How>('list');
     const [kind, setKind] = useState<'class' | 'homeroom'>('class');
@@ -25,8 +24,6 @@ export function ManyDialog({ school, onClose }: { school: School; onClose: () =>
     const [groups, setGroups] = useState('');
     const [period, setPeriod] = useState('');
     const [from, setFrom] = useState('');
-    const [plan, setPlan] = useState<Schemas['PlanView'] | null>(null);
-    const [error, setError] = useState('');
     const path = { params: { path: { school: school.id } } };
     const body = {
         how,
@@ -37,48 +34,19 @@ export function ManyDialog({ school, onClose }: { school: School; onClose: () =>
         ...(how === 'year' ? { from } : {}),
     };
     const ready = how === 'list' ? text.trim() !== '' : how === 'pattern' ? subject.trim() !== '' : from !== '';
-    const key = JSON.stringify(body);
-    useEffect(() => {
-        setError('');
-        if (!ready) {
-            setPlan(null);
-            return;
-        }
-        let current = true;
-        const timer = setTimeout(() => {
-            api.POST('/api/schools/{school}/many-sections/plan', {
-                params: { path: { school: school.id } },
-                body: JSON.parse(key) as typeof body,
-            })
-                .then((answer) => current && setPlan(answer.data ?? null))
-                .catch((e: unknown) => {
-                    if (!current) return;
-                    setPlan(null);
-                    setError(sentence(e));
-                });
-        }, 350);
-        return () => {
-            current = false;
-            clearTimeout(timer);
-        };
-    }, [key, ready, school.id]);
-    const make = async () => {
-        if (!plan) return;
-        try {
-            await data(
-                api.POST('/api/schools/{school}/many-sections', {
-                    ...path,
-                    body: { ...body, seed: plan.seed, fingerprint: plan.fingerprint },
-                }),
-            );
-            await queries.invalidateQueries({ queryKey: ['sections', school.id] });
-            say(`${plan.title} made. The Ledger can undo it.`);
+    const { plan, apply, busy, error } = usePlan({
+        key: ['many', school.id, body],
+        ready,
+        rest: 350,
+        look: () => data(api.POST('/api/schools/{school}/many-sections/plan', { ...path, body })),
+        apply: (seen, title: string) =>
+            data(api.POST('/api/schools/{school}/many-sections', { ...path, body: { ...body, ...seen } })).then(() => title),
+        stale: [['sections', school.id]],
+        then: (title) => {
+            say(`${title} made. The Ledger can undo it.`);
             onClose();
-        } catch (e) {
-            setError(sentence(e));
-            setPlan(null);
-        }
-    };
+        },
+    });
     const count = plan?.tallies.find((t) => t.key === 'sections')?.count ?? 0;
     return (
         <Dialog open wide onClose={onClose} title="Make many sections">
@@ -196,7 +164,7 @@ export function ManyDialog({ school, onClose }: { school: School; onClose: () =>
             )}
             <div className="mt-5 flex justify-end gap-3">
                 <Button onClick={onClose}>Leave it</Button>
-                <Button kind="primary" disabled={count === 0} onClick={() => void make()}>
+                <Button kind="primary" disabled={busy || count === 0} onClick={() => plan && apply(plan.title)}>
                     Make {count} {count === 1 ? 'section' : 'sections'}
                 </Button>
             </div>

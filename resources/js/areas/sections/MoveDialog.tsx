@@ -1,6 +1,6 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, data, type Schemas, sentence } from '@/api/client';
+import { api, data, type Schemas } from '@/api/client';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
@@ -9,6 +9,7 @@ import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
 import { PlanSummary } from '@/ui/PlanSummary';
+import { usePlan } from '@/ui/usePlan';
 
 type Kind = 'move' | 'also' | 'remove';
 
@@ -23,81 +24,55 @@ interface Props {
 
 /** Move, also enroll or take out, as of a day: chosen, looked at, applied. */
 export function MoveDialog({ school, section, people, onClose, onDone }: Props) {
-    const queries = useQueryClient();
     const say = useNotice();
     const [kind, setKind] = useState<Kind>(section ? 'move' : 'also');
     const [to, setTo] = useState('');
     const [day, setDay] = useState(section?.asOf ?? isoDay(new Date()));
-    const [plan, setPlan] = useState<Schemas['PlanView'] | null>(null);
-    const [error, setError] = useState('');
     const { data: page } = useQuery({
         queryKey: ['sections', school.id, ''],
         queryFn: () => data(api.GET('/api/schools/{school}/sections', { params: { path: { school: school.id } } })),
     });
     const targets = (page?.sections ?? []).filter((s) => s.state === 'open' && s.id !== section?.id);
-    const change = (set: () => void) => {
-        set();
-        setPlan(null);
-        setError('');
-    };
-    const look = async () => {
-        setError('');
-        try {
-            setPlan(
-                await data(
-                    section
-                        ? api.POST('/api/sections/{section}/place/plan', {
-                              params: { path: { section: section.id } },
-                              body: { kind, people, day, ...(to ? { to } : {}) },
-                          })
-                        : api.POST('/api/schools/{school}/place/plan', {
-                              params: { path: { school: school.id } },
-                              body: { people, to, day },
-                          }),
-                ),
-            );
-        } catch (e) {
-            setError(sentence(e));
-        }
-    };
-    const apply = async () => {
-        if (!plan) return;
-        const seen = { seed: plan.seed, fingerprint: plan.fingerprint };
-        try {
+    const wish = { kind, people, day, ...(kind !== 'remove' && to ? { to } : {}) };
+    const { plan, last, apply, busy, error } = usePlan({
+        key: ['place', section?.id ?? school.id, wish],
+        ready: day !== '' && (kind === 'remove' || to !== ''),
+        look: () =>
+            data(
+                section
+                    ? api.POST('/api/sections/{section}/place/plan', { params: { path: { section: section.id } }, body: wish })
+                    : api.POST('/api/schools/{school}/place/plan', {
+                          params: { path: { school: school.id } },
+                          body: { people, to, day },
+                      }),
+            ),
+        apply: async (seen) => {
             if (section)
                 await api.POST('/api/sections/{section}/place', {
                     params: { path: { section: section.id } },
-                    body: { kind, people, day, ...(to ? { to } : {}), ...seen },
+                    body: { ...wish, ...seen },
                 });
             else
                 await api.POST('/api/schools/{school}/place', {
                     params: { path: { school: school.id } },
                     body: { people, to, day, ...seen },
                 });
-            await queries.invalidateQueries();
+        },
+        then: () => {
             say('Done. The Ledger can undo it.');
             onDone();
-        } catch (e) {
-            setError(sentence(e));
-            setPlan(null);
-        }
-    };
+        },
+    });
     const who = `${people.length} ${people.length === 1 ? 'student' : 'students'}`;
     return (
         <Dialog open wide onClose={onClose} title={section ? `${who} of ${section.name}` : `Place ${who}`}>
-            <form
-                className="flex flex-wrap items-end gap-4"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    void look();
-                }}
-            >
+            <div className="flex flex-wrap items-end gap-4">
                 {section && (
                     <Choice
                         stacked
                         label="What"
                         value={kind}
-                        onChange={(value) => change(() => setKind(value as Kind))}
+                        onChange={(value) => setKind(value as Kind)}
                         options={[
                             { value: 'move', label: 'move into' },
                             { value: 'also', label: 'also enroll in' },
@@ -110,7 +85,7 @@ export function MoveDialog({ school, section, people, onClose, onDone }: Props) 
                         stacked
                         label="Section"
                         value={to}
-                        onChange={(value) => change(() => setTo(value))}
+                        onChange={setTo}
                         options={[
                             { value: '', label: 'choose one' },
                             ...targets.map((s) => ({
@@ -125,28 +100,21 @@ export function MoveDialog({ school, section, people, onClose, onDone }: Props) 
                     type="date"
                     required
                     value={day}
-                    onChange={(event) => change(() => setDay(event.target.value))}
+                    onChange={(event) => setDay(event.target.value)}
                 />
-                {!plan && (
-                    <Button type="submit" kind="primary" disabled={kind !== 'remove' && to === ''}>
-                        Look at it
-                    </Button>
-                )}
-            </form>
+            </div>
             {error && <p className="mt-4 text-sm text-madder">{error}</p>}
-            {plan && (
-                <div className="mt-5">
-                    <PlanSummary plan={plan} />
-                    <p className="mt-1 text-sm text-muted">Can be undone until {dayWords(plan.undoUntil)}.</p>
+            {last && (kind === 'remove' || to !== '') && (
+                <div className={`mt-5 ${plan ? '' : 'opacity-50'}`} aria-busy={!plan}>
+                    <PlanSummary plan={last} />
+                    <p className="mt-1 text-sm text-muted">Can be undone until {dayWords(last.undoUntil)}.</p>
                 </div>
             )}
             <div className="mt-5 flex justify-end gap-3">
                 <Button onClick={onClose}>Leave it</Button>
-                {plan && (
-                    <Button kind="primary" disabled={plan.changes === 0} onClick={() => void apply()}>
-                        {{ move: 'Move', also: 'Enroll', remove: 'Take out' }[kind]} {who}
-                    </Button>
-                )}
+                <Button kind="primary" disabled={busy || !plan || plan.changes === 0} onClick={() => apply()}>
+                    {{ move: 'Move', also: 'Enroll', remove: 'Take out' }[kind]} {who}
+                </Button>
             </div>
         </Dialog>
     );

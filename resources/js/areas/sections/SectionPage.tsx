@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { useAct } from '@/api/act';
 import { api, data, type Schemas, sentence } from '@/api/client';
 import { useKey } from '@/shell/keys';
 import type { School } from '@/shell/session';
@@ -64,22 +65,24 @@ export function SectionPage({ school }: { school: School }) {
             say(sentence(e), { bad: true });
         }
     };
-    const archive = async () => {
-        if (!archiving) return;
-        try {
-            await api.POST('/api/sections/{section}/archive', {
+    const archive = useAct(
+        (seen: { seed: string; fingerprint: string }) =>
+            api.POST('/api/sections/{section}/archive', {
                 ...path,
-                body: { seed: archiving.seed, fingerprint: archiving.fingerprint },
-            });
-            setArchiving(null);
-            await queries.invalidateQueries();
-            say('Archived. The Ledger can undo it.');
-        } catch (e) {
-            setArchiving(null);
-            say(sentence(e), { bad: true });
-            await refresh();
-        }
-    };
+                body: { seed: seen.seed, fingerprint: seen.fingerprint },
+            }),
+        {
+            then: () => {
+                setArchiving(null);
+                say('Archived. The Ledger can undo it.');
+            },
+            failed: (said) => {
+                setArchiving(null);
+                say(said, { bad: true });
+                void refresh();
+            },
+        },
+    );
     const forgetPictures = async (person: string) => {
         try {
             await api.DELETE('/api/sections/{section}/people/{person}/pictures', { params: { path: { section: id, person } } });
@@ -357,7 +360,7 @@ export function SectionPage({ school }: { school: School }) {
                 <p className="mt-2 text-sm text-muted">Can be undone until {archiving && day(archiving.undoUntil)}.</p>
                 <div className="mt-5 flex justify-end gap-3">
                     <Button onClick={() => setArchiving(null)}>Leave it open</Button>
-                    <Button kind="primary" onClick={() => void archive()}>
+                    <Button kind="primary" onClick={() => archiving && archive.run(archiving)}>
                         Archive {section.name}
                     </Button>
                 </div>

@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, data, type Schemas, sentence } from '@/api/client';
@@ -10,6 +10,7 @@ import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
 import { PlanView } from '@/ui/PlanView';
+import { usePlan } from '@/ui/usePlan';
 import { GradeFlow } from './GradeFlow';
 
 interface Wish {
@@ -32,7 +33,6 @@ export function YearTurnPage({ school }: { school: School }) {
 }
 
 function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurnStart'] }) {
-    const queries = useQueryClient();
     const navigate = useNavigate();
     const say = useNotice();
     const [wish, setWish] = useState<Wish>({
@@ -46,34 +46,24 @@ function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurn
     const [sure, setSure] = useState(false);
     const [words, setWords] = useState('');
     const body = { name: wish.name, begins: wish.begins, last: wish.last, carry: wish.carry, held_back: wish.held };
-    const { data: plan, error } = useQuery({
-        queryKey: ['year-turn-plan', school.id, wish],
-        queryFn: () =>
-            data(api.POST('/api/schools/{school}/year-turn/rehearse', { params: { path: { school: school.id } }, body })),
-        placeholderData: keepPreviousData,
-        staleTime: 0,
-        enabled: wish.name !== '' && wish.begins !== '' && wish.last !== '',
-    });
-    const rows = useMemo(() => (plan?.rows ?? []).filter((r) => shown.length === 0 || shown.includes(r.verdict)), [plan, shown]);
-    const turn = async () => {
-        if (!plan) return;
-        try {
-            const { undoUntil: until } = await data(
-                api.POST('/api/schools/{school}/year-turn', {
-                    params: { path: { school: school.id } },
-                    body: { ...body, seed: plan.seed, fingerprint: plan.fingerprint },
-                }),
-            );
+    const path = { params: { path: { school: school.id } } };
+    const turn = usePlan({
+        key: ['year-turn', school.id, wish],
+        ready: wish.name !== '' && wish.begins !== '' && wish.last !== '',
+        look: () => data(api.POST('/api/schools/{school}/year-turn/rehearse', { ...path, body })),
+        apply: (seen) => data(api.POST('/api/schools/{school}/year-turn', { ...path, body: { ...body, ...seen } })),
+        then: ({ undoUntil: until }) => {
             setSure(false);
-            await queries.invalidateQueries();
             say(`${wish.name} it is. The Ledger can undo the turn${until ? ` until ${day(until)}` : ''}.`);
             void navigate(`/s/${school.code}/ledger`);
-        } catch (e) {
+        },
+        failed: (said) => {
             setSure(false);
-            say(sentence(e), { bad: true });
-            await queries.invalidateQueries({ queryKey: ['year-turn-plan'] });
-        }
-    };
+            say(said, { bad: true });
+        },
+    });
+    const plan = turn.last;
+    const rows = useMemo(() => (plan?.rows ?? []).filter((r) => shown.length === 0 || shown.includes(r.verdict)), [plan, shown]);
     const hold = (id: string) =>
         setWish({ ...wish, held: wish.held.includes(id) ? wish.held.filter((h) => h !== id) : [...wish.held, id] });
     return (
@@ -131,7 +121,7 @@ function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurn
                                 onChange={(event) => setWish({ ...wish, last: event.target.value })}
                             />
                         </div>
-                        {error && <p className="mt-2 text-sm text-madder">{sentence(error)}</p>}
+                        {turn.error && <p className="mt-2 text-sm text-madder">{turn.error}</p>}
                         <ul className="mt-2 text-sm">
                             {plan?.warnings.map((w) => (
                                 <li key={w} className="border-l-[3px] border-rule pl-3">
@@ -158,7 +148,7 @@ function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurn
                         sentence={plan?.blockers[0] ?? plan?.sentence ?? ''}
                         {...(plan ? { undoUntil: plan.undoUntil } : {})}
                         button={`Turn to ${wish.name}`}
-                        disabled={!plan || plan.blockers.length > 0}
+                        disabled={turn.busy || !turn.plan || turn.plan.blockers.length > 0}
                         onApply={() => {
                             setWords('');
                             setSure(true);
@@ -173,7 +163,7 @@ function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurn
                     className="mt-4"
                     onSubmit={(event) => {
                         event.preventDefault();
-                        if (words.trim() === wish.name) void turn();
+                        if (words.trim() === wish.name) turn.apply();
                     }}
                 >
                     <Field
