@@ -1,6 +1,6 @@
 <?php
 
-use Vantrel\Core\Placement\SchoolSettings;
+use Vantrel\Core\Settings\SchoolSettings;
 
 $https = str_starts_with((string) env('APP_URL', ''), 'https://');
 

@@ -1,7 +1,7 @@
 <?php
 
 return [
-    // Limits of Vantrel\Core\SignIn\Limit that an instance sets for itself, by their names; null is the table's number.
+    // Limits of Vantrel\Core\Accounts\Limit that an instance sets for itself, by their names; null is the table's number.
     // Well-formed but unknown join codes a day by one address and by one account; the length of new codes follows from them.
     'limits' => ['join' => env('VANTREL_CODE_TRIES'), 'join-by' => env('VANTREL_CODE_TRIES_ACCOUNT')],
     // Single sign-on with the district's OpenID Connect provider; no issuer, no button.

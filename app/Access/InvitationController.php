@@ -19,16 +19,16 @@ use App\Platform\Takes;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Hash;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
-use Vantrel\Core\Codes\PasswordRules;
+use Vantrel\Core\Accounts\PasswordRules;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Names\NameReader;
 use Vantrel\Core\Names\PersonName;
-use Vantrel\Core\Placement\Invitations;
-use Vantrel\Core\Placement\Power;
-use Vantrel\Core\Placement\StaffRole;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records;
+use Vantrel\Core\Staffing\Invitations;
+use Vantrel\Core\Staffing\Power;
+use Vantrel\Core\Staffing\StaffRole;
 
 /** Answering an invitation: whoever holds the link of the mail. */
 final class InvitationController

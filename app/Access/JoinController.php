@@ -14,7 +14,7 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Codes\CodeSymbols;
 use Vantrel\Core\Codes\MalformedCode;
-use Vantrel\Core\Placement\Enrolling;
+use Vantrel\Core\Door\JoinCodes;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Records;
@@ -72,7 +72,7 @@ final class JoinController
         // The person was read with the session a moment ago; the plan changes nothing of it.
         $row = new Records\Person($person->id, $person->version, ['kind' => $person->kind, 'state' => $person->state, 'given_name' => $person->given_name, 'family_name' => $person->family_name]);
         $enrollments = array_map(fn (object $e): Records\Enrollment => new Records\Enrollment($e->id, (int) $e->version, ['section_id' => $section->id, 'ends_on' => $e->ends_on]), DB::select('SELECT id, version, ends_on FROM enrollments WHERE person_id = ? AND section_id = ?', [$person->id, $section->id]));
-        $plan = Enrolling::byCode($section, $code, $row, $enrollments, $cameIn, $this->kit->ids($this->kit->seed()), SchoolDay::today($section->schoolId()), $this->kit->now());
+        $plan = JoinCodes::enter($section, $code, $row, $enrollments, $cameIn, $this->kit->ids($this->kit->seed()), SchoolDay::today($section->schoolId()), $this->kit->now());
         if (! $plan->isEmpty()) {
             $this->ledger->apply($plan, $section->schoolId(), $person, Action::Join);
         }

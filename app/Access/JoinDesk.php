@@ -9,11 +9,11 @@ use App\Platform\Tries;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
+use Vantrel\Core\Accounts\Limit;
 use Vantrel\Core\Codes\CodeSymbols;
 use Vantrel\Core\Codes\MalformedCode;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records;
-use Vantrel\Core\SignIn\Limit;
 
 /**
  * From a typed code to its section. Only well-formed unknown codes count as tries; mistyped ones are never looked up. Whoever is

@@ -9,7 +9,7 @@ use Closure;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 use Symfony\Component\HttpFoundation\Response;
-use Vantrel\Core\SignIn\Lifetime;
+use Vantrel\Core\Accounts\Lifetime;
 
 /**
  * How long a session lasts. Without "stay signed in" it ends with the browser, and after two idle hours; with it, after the

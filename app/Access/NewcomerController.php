@@ -19,14 +19,14 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
 use Illuminate\Support\Facades\Mail;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
-use Vantrel\Core\Codes\PasswordRules;
+use Vantrel\Core\Accounts\PasswordRules;
+use Vantrel\Core\Accounts\SignInPolicy;
 use Vantrel\Core\Codes\Token;
+use Vantrel\Core\Door\Newcomer;
+use Vantrel\Core\Door\Newcomers;
 use Vantrel\Core\Matching\Candidate;
 use Vantrel\Core\Names\NameReader;
 use Vantrel\Core\Names\PersonName;
-use Vantrel\Core\Placement\Newcomer;
-use Vantrel\Core\Placement\Newcomers;
-use Vantrel\Core\Placement\SchoolRules;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
@@ -34,7 +34,7 @@ use Vantrel\Core\Records;
 use Vantrel\Core\Records\CodeUse;
 use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\RequestState;
-use Vantrel\Core\SignIn\SignInPolicy;
+use Vantrel\Core\Records\SchoolRules;
 use Vantrel\Core\Values\MailAddress;
 
 /**

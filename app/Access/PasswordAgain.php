@@ -9,9 +9,9 @@ use App\Platform\Tries;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
+use Vantrel\Core\Accounts\Lifetime;
+use Vantrel\Core\Accounts\Limit;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\SignIn\Lifetime;
-use Vantrel\Core\SignIn\Limit;
 
 /** What is grave is done on the word of someone who is at the keyboard now, not of a session left open. */
 final class PasswordAgain

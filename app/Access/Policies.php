@@ -16,8 +16,8 @@ use App\Models\Section;
 use App\Platform\SchoolDay;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
-use Vantrel\Core\Placement\Power;
-use Vantrel\Core\Placement\StaffRole;
+use Vantrel\Core\Staffing\Power;
+use Vantrel\Core\Staffing\StaffRole;
 
 /**
  * Who may do what. One ability for each kind of thing a route does; every route names one, and a test walks all routes

@@ -18,10 +18,10 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Accounts\Address;
 use Vantrel\Core\Accounts\Addresses;
 use Vantrel\Core\Accounts\AddressSource;
+use Vantrel\Core\Accounts\Lifetime;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Records;
-use Vantrel\Core\SignIn\Lifetime;
 
 /** Links in mails by which a person sets a password: asked for by themselves, or sent by a coordinator for a first sign-in. */
 final class ResetLinks

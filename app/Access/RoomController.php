@@ -16,15 +16,15 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Vantrel\Core\Accounts\Limit;
+use Vantrel\Core\Accounts\OwnPassword;
+use Vantrel\Core\Accounts\Pictures;
 use Vantrel\Core\Codes\Token;
+use Vantrel\Core\Door\RoomPasses;
 use Vantrel\Core\Names\PersonName;
-use Vantrel\Core\Placement\RoomPasses;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records;
-use Vantrel\Core\SignIn\Limit;
-use Vantrel\Core\SignIn\OwnPassword;
-use Vantrel\Core\SignIn\Pictures;
 
 /** The room pass on a shared device: the section's name list, and a student tapping the own name. */
 final class RoomController

@@ -11,10 +11,10 @@ use App\Platform\Tries;
 use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
+use Vantrel\Core\Accounts\Limit;
+use Vantrel\Core\Accounts\SecondFactorRule;
+use Vantrel\Core\Accounts\Totp;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\SignIn\Limit;
-use Vantrel\Core\SignIn\SecondFactorRule;
-use Vantrel\Core\SignIn\Totp;
 
 /** The second factor of staff: six figures from an authenticator app (RFC 6238), or one of ten recovery codes. */
 final class SecondFactors

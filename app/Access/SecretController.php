@@ -19,12 +19,12 @@ use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
-use Vantrel\Core\Codes\PasswordRules;
-use Vantrel\Core\Codes\UserNames;
+use Vantrel\Core\Accounts\Limit;
+use Vantrel\Core\Accounts\OwnPassword;
+use Vantrel\Core\Accounts\PasswordRules;
+use Vantrel\Core\Accounts\UserNames;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Records;
-use Vantrel\Core\SignIn\Limit;
-use Vantrel\Core\SignIn\OwnPassword;
 
 /** A person's own secrets: password, forgotten password, second factor. */
 final class SecretController

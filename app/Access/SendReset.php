@@ -12,8 +12,8 @@ use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
-use Vantrel\Core\SignIn\Lifetime;
-use Vantrel\Core\SignIn\Limit;
+use Vantrel\Core\Accounts\Lifetime;
+use Vantrel\Core\Accounts\Limit;
 
 /**
  * Looks in the background for who has forgotten a password, so that the answer takes as long whether there is such a person or not.

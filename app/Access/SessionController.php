@@ -14,8 +14,8 @@ use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpFoundation\RedirectResponse;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
+use Vantrel\Core\Accounts\Lifetime;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\SignIn\Lifetime;
 
 /** Signing in and out, and the sessions a person has. */
 final class SessionController

@@ -16,13 +16,13 @@ use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
-use Vantrel\Core\Codes\PassphraseSheet;
+use Vantrel\Core\Accounts\Limit;
+use Vantrel\Core\Accounts\PassphraseSheet;
+use Vantrel\Core\Accounts\SignInPolicy;
+use Vantrel\Core\Accounts\UserNames;
+use Vantrel\Core\Accounts\Way;
 use Vantrel\Core\Codes\Token;
-use Vantrel\Core\Codes\UserNames;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\SignIn\Limit;
-use Vantrel\Core\SignIn\SignInPolicy;
-use Vantrel\Core\SignIn\Way;
 
 /**
  * Opens sessions, each by one credential: a secret that is typed, the badge on a card, single sign-on, a room pass. Wrong secrets

@@ -14,7 +14,7 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpFoundation\Response;
-use Vantrel\Core\Placement\RoomPasses;
+use Vantrel\Core\Door\RoomPasses;
 use Vantrel\Core\Records;
 
 /**

@@ -14,10 +14,10 @@ use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\Takes;
 use Illuminate\Http\Request;
+use Vantrel\Core\Accounts\Lifetime;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\StalePlan;
-use Vantrel\Core\SignIn\Lifetime;
 
 /** Every way to sign in of a person, for the coordinators of their school. */
 final class CredentialController

@@ -11,7 +11,7 @@ use App\Platform\Instant;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Accounts\AddressSource;
-use Vantrel\Core\SignIn\Lifetime;
+use Vantrel\Core\Accounts\Lifetime;
 
 /** Lists every way to sign in of a person, with when, where and who issued it. */
 final class CredentialReader

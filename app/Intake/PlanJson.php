@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Intake;
 
 use Vantrel\Core\Intake\BookReader;
+use Vantrel\Core\Intake\ListLayout;
 use Vantrel\Core\Matching\Evidence;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanRow;
@@ -12,7 +13,6 @@ use Vantrel\Core\Plan\Problem;
 use Vantrel\Core\Plan\Question;
 use Vantrel\Core\Plan\Verdict;
 use Vantrel\Core\Table\Column;
-use Vantrel\Core\Table\ListLayout;
 use Vantrel\Core\Table\Repair;
 
 /** A plan as the commands print it; documented in docs/formats.md and stable. */

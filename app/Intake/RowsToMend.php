@@ -9,10 +9,10 @@ use App\Rosters\SheetFormat;
 use App\Rosters\SheetOut;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Intake\BookReader;
+use Vantrel\Core\Intake\ListLayout;
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Table\Column;
 use Vantrel\Core\Table\Field;
-use Vantrel\Core\Table\ListLayout;
 use Vantrel\Core\Table\Sheet;
 
 /**

@@ -8,10 +8,10 @@ use App\Models\School;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
+use Vantrel\Core\LookAlikes\LookAlike;
+use Vantrel\Core\LookAlikes\LookAlikes;
 use Vantrel\Core\Matching\Matcher;
 use Vantrel\Core\Matching\Subject;
-use Vantrel\Core\Merging\LookAlike;
-use Vantrel\Core\Merging\LookAlikes;
 
 /** The look-alikes of a school, worked out again only when the ledger has moved on. */
 final class Pairs

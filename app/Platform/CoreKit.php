@@ -9,11 +9,11 @@ use Carbon\CarbonImmutable;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use Vantrel\Core\Accounts\PassphraseSheet;
+use Vantrel\Core\Accounts\UserNames;
+use Vantrel\Core\Accounts\WordList;
 use Vantrel\Core\Codes\CodeBook;
 use Vantrel\Core\Codes\KeyedStream;
-use Vantrel\Core\Codes\PassphraseSheet;
-use Vantrel\Core\Codes\UserNames;
-use Vantrel\Core\Codes\WordList;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\StalePlan;
 

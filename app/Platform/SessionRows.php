@@ -8,7 +8,7 @@ use App\Access\Opened;
 use Illuminate\Contracts\Encryption\DecryptException;
 use Illuminate\Session\DatabaseSessionHandler;
 use Illuminate\Support\Facades\Crypt;
-use Vantrel\Core\SignIn\Lifetime;
+use Vantrel\Core\Accounts\Lifetime;
 
 /**
  * Sessions in the database, encrypted with the application's key, and written only where something in them has changed. Most requests change nothing: that is one

@@ -7,7 +7,7 @@ namespace App\Platform;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\RateLimiter;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
-use Vantrel\Core\SignIn\Limit;
+use Vantrel\Core\Accounts\Limit;
 
 /** Counts wrong tries against the limits of {@see Limit}, each for somebody: an account, an address, a code. */
 final class Tries

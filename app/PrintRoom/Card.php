@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\PrintRoom;
 
-use Vantrel\Core\SignIn\Way;
+use Vantrel\Core\Accounts\Way;
 
 /** What is set on one login card. */
 final readonly class Card

@@ -12,7 +12,7 @@ use App\Platform\Takes;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Gate;
-use Vantrel\Core\Print\CardOrder;
+use Vantrel\Core\PrintRoom\CardOrder;
 
 /** Login cards as a PDF: for sections of a school, or for one section by those who teach it. */
 final class CardController

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\PrintRoom;
 
-use Vantrel\Core\Print\CardOrder;
-use Vantrel\Core\Print\CardSheet;
-use Vantrel\Core\SignIn\Way;
+use Vantrel\Core\Accounts\Way;
+use Vantrel\Core\PrintRoom\CardOrder;
+use Vantrel\Core\PrintRoom\CardSheet;
 
 /**
  * Sets login cards on sheets: name and section, user name, passphrase, where to go, and the QR of the badge with its quiet

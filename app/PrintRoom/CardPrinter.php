@@ -13,14 +13,14 @@ use App\Platform\SchoolDay;
 use Illuminate\Contracts\Encryption\DecryptException;
 use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Accounts\SignInPolicy;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Print\CardIssue;
-use Vantrel\Core\Print\CardOrder;
-use Vantrel\Core\Print\CardSheet;
+use Vantrel\Core\PrintRoom\CardIssue;
+use Vantrel\Core\PrintRoom\CardOrder;
+use Vantrel\Core\PrintRoom\CardSheet;
 use Vantrel\Core\Records;
-use Vantrel\Core\SignIn\SignInPolicy;
 
 /** Prints login cards: issues badges and missing passphrases through the ledger, and sets the sheets. Nothing is kept but their hashes. */
 final class CardPrinter

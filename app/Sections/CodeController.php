@@ -22,12 +22,12 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Codes\ChosenCode;
 use Vantrel\Core\Codes\CodeChances;
 use Vantrel\Core\Codes\CodeSymbols;
+use Vantrel\Core\Door\CodeTerms;
+use Vantrel\Core\Door\JoinCodes;
 use Vantrel\Core\Names\PersonName;
-use Vantrel\Core\Placement\CodeTerms;
-use Vantrel\Core\Placement\JoinCodes;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Print\Legibility;
+use Vantrel\Core\PrintRoom\Legibility;
 use Vantrel\Core\Records;
 use Vantrel\Core\Records\CodeUse;
 

@@ -18,11 +18,11 @@ use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Mail;
 use Vantrel\Core\Calendar\Span;
 use Vantrel\Core\Codes\Token;
-use Vantrel\Core\Placement\Invitations;
-use Vantrel\Core\Placement\InviteWish;
-use Vantrel\Core\Placement\StaffRole;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Records;
+use Vantrel\Core\Staffing\Invitations;
+use Vantrel\Core\Staffing\InviteWish;
+use Vantrel\Core\Staffing\StaffRole;
 use Vantrel\Core\Values\MailAddress;
 
 /** Inviting colleagues into a section, sending again, withdrawing. */

@@ -14,13 +14,13 @@ use App\Platform\Takes;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
-use Vantrel\Core\Placement\ManySections;
-use Vantrel\Core\Placement\NewSection;
-use Vantrel\Core\Placement\SectionNames;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records;
+use Vantrel\Core\Sections\ManySections;
+use Vantrel\Core\Sections\NewSection;
+use Vantrel\Core\Sections\SectionNames;
 use Vantrel\Core\Values\GradeLevel;
 
 /** Making many sections at once. */

@@ -17,12 +17,12 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
-use Vantrel\Core\Placement\MoveKind;
-use Vantrel\Core\Placement\Moves;
-use Vantrel\Core\Placement\Power;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Records;
+use Vantrel\Core\Sections\MoveKind;
+use Vantrel\Core\Sections\Moves;
+use Vantrel\Core\Staffing\Power;
 
 /** Moving students between sections, also enrolling and taking them out: looked at first, then applied as looked at. */
 final class PlacementController

@@ -18,16 +18,16 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
+use Vantrel\Core\Accounts\Limit;
+use Vantrel\Core\Accounts\SignInPolicy;
+use Vantrel\Core\Door\Newcomers;
 use Vantrel\Core\Matching\Candidate;
 use Vantrel\Core\Matching\Evidence;
 use Vantrel\Core\Names\PersonName;
-use Vantrel\Core\Placement\Newcomers;
-use Vantrel\Core\Placement\SchoolRules;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Records;
-use Vantrel\Core\SignIn\Limit;
-use Vantrel\Core\SignIn\SignInPolicy;
+use Vantrel\Core\Records\SchoolRules;
 use Vantrel\Core\Values\CalendarDate;
 
 /** Newcomers who wait to be let into a section. */

@@ -12,9 +12,9 @@ use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
+use Vantrel\Core\Door\Reserves;
 use Vantrel\Core\Names\NameReader;
 use Vantrel\Core\Names\PersonName;
-use Vantrel\Core\Placement\Reserves;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Records;
 

@@ -13,12 +13,12 @@ use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Vantrel\Core\Accounts\OwnPassword;
 use Vantrel\Core\Codes\Token;
-use Vantrel\Core\Placement\RoomPasses;
+use Vantrel\Core\Door\RoomPasses;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Records;
-use Vantrel\Core\SignIn\OwnPassword;
 
 /** The room pass of a section: made as a poster to print, ended, and the pictures of its children. */
 final class RoomPassController

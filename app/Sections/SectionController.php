@@ -19,11 +19,11 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Names\NameReader;
-use Vantrel\Core\Placement\Sections;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records;
+use Vantrel\Core\Sections\Sections;
 use Vantrel\Core\Values\GradeLevel;
 
 /** Sections and their rosters. */

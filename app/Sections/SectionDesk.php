@@ -14,11 +14,11 @@ use Closure;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
-use Vantrel\Core\Placement\SchoolRules;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Records;
+use Vantrel\Core\Records\SchoolRules;
 
 /** What the controllers of a section have in common: its records as the core sees them, and the way to the ledger. */
 final class SectionDesk

@@ -15,9 +15,9 @@ use App\Rosters\Teachers;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
-use Vantrel\Core\Placement\Invitations;
-use Vantrel\Core\Placement\Power;
-use Vantrel\Core\Placement\StaffRole;
+use Vantrel\Core\Staffing\Invitations;
+use Vantrel\Core\Staffing\Power;
+use Vantrel\Core\Staffing\StaffRole;
 use Vantrel\Core\Values\GradeLevel;
 
 /** Reads sections for the screens, in a fixed number of queries whatever their size. */

@@ -15,12 +15,12 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Names\NameKey;
-use Vantrel\Core\Placement\Leads;
-use Vantrel\Core\Placement\Power;
-use Vantrel\Core\Placement\StaffRole;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records;
+use Vantrel\Core\Staffing\Leads;
+use Vantrel\Core\Staffing\Power;
+use Vantrel\Core\Staffing\StaffRole;
 
 /** Who teaches a section, and what each role may do. */
 final class StaffController

@@ -19,15 +19,15 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Vantrel\Core\Accounts\SignInPolicy;
 use Vantrel\Core\Calendar\Span;
 use Vantrel\Core\Codes\CodeChances;
-use Vantrel\Core\Placement\SchoolSettings;
-use Vantrel\Core\Placement\SchoolYears;
-use Vantrel\Core\Placement\SectionNames;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Records;
-use Vantrel\Core\SignIn\SignInPolicy;
+use Vantrel\Core\Sections\SectionNames;
+use Vantrel\Core\Settings\SchoolSettings;
+use Vantrel\Core\Settings\SchoolYears;
 use Vantrel\Core\Values\GradeLevel;
 
 /** What a school decides for itself, and its years. */

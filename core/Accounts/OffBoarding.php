@@ -4,9 +4,8 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Accounts;
 
-use Vantrel\Core\Placement\Enrolling;
-use Vantrel\Core\Placement\StaffRole;
 use Vantrel\Core\Plan\Cell;
+use Vantrel\Core\Plan\Enrolling;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
@@ -15,6 +14,7 @@ use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Tally;
 use Vantrel\Core\Plan\Verdict;
 use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records\EnrollmentRole;
 use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\PersonState;
@@ -37,7 +37,7 @@ final class OffBoarding
      */
     public static function plan(Person $person, StaffRecords $of, ?Person $to, bool $onlyCoordinator, Ids $ids, string $today, string $now): Plan
     {
-        $name = Enrolling::name($person);
+        $name = $person->fullName();
         if ($person->kind() !== PersonKind::Staff) {
             throw new Refusal('This is for staff. Students leave by a list or the year turn.');
         }
@@ -71,7 +71,7 @@ final class OffBoarding
             $ended === [] ? '' : 'ends '.Words::join($ended),
             $coordinated === 0 ? '' : 'ends '.Words::count($coordinated, 'role as coordinator', 'roles as coordinator'),
             $of->invitations === [] ? '' : 'withdraws '.Words::count(count($of->invitations), 'invitation'),
-            $handed === [] ? '' : 'hands '.Words::count(count($handed), 'section').' to '.($to === null ? '' : Enrolling::name($to)),
+            $handed === [] ? '' : 'hands '.Words::count(count($handed), 'section').' to '.($to === null ? '' : $to->fullName()),
             $without === [] ? '' : 'leaves '.Words::count(count($without), 'section').' without a lead',
         ], fn (string $p): bool => $p !== ''));
 
@@ -91,19 +91,19 @@ final class OffBoarding
                 continue;
             }
             $plan->update($enrollment, ['ends_on' => max($today, $enrollment->beginsOn())], 'left the staff');
-            $role = StaffRole::from($enrollment->role()->value);
+            $role = $enrollment->role();
             $then = '';
             // Handed to somebody of the school the section is in; others are named.
-            if ($role === StaffRole::Lead && $to !== null && $to->schoolId() === $section->schoolId()) {
+            if ($role === EnrollmentRole::Lead && $to !== null && $to->schoolId() === $section->schoolId()) {
                 foreach ($of->colleagues as $other) {
                     if ($other->sectionId() === $section->id && $other->personId() === $to->id) {
                         $plan->update($other, ['ends_on' => max($today, $other->beginsOn())], 'leads from today');
                     }
                 }
-                Enrolling::insert($plan, $section->id, $to->id, StaffRole::Lead->value, 'hand', $ids, $today);
+                Enrolling::insert($plan, $section->id, $to->id, EnrollmentRole::Lead->value, 'hand', $ids, $today);
                 $handed[] = $section->name();
-                $then = 'led by '.Enrolling::name($to);
-            } elseif ($role === StaffRole::Lead) {
+                $then = 'led by '.$to->fullName();
+            } elseif ($role === EnrollmentRole::Lead) {
                 $without[] = $section->name();
                 $then = 'without a lead';
             }

@@ -55,7 +55,7 @@ final class TransferRequests
         }
         $said = self::said($request);
         $kind = $request->kind();
-        $name = trim($person->givenName().' '.$person->familyName());
+        $name = $person->fullName();
         $plan = new PlanBuilder;
         if ($kind === TransferKind::Transfer) {
             $fields = ['school_id' => $request->toSchoolId(), 'state' => 'active'];

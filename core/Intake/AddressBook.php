@@ -43,7 +43,7 @@ final readonly class AddressBook
         $id = substr(hash('sha256', "address|$person->id|$address"), 0, 20);
         $answer = $this->wish->answers[$id] ?? null;
         $this->plan->ask((new Question(
-            $id, $row, 'Does '.trim($person->givenName().' '.$person->familyName())." have another address now ($where)?",
+            $id, $row, 'Does '.$person->fullName()." have another address now ($where)?",
             "{$person->email()} is confirmed and may sign in; $address is not.",
             [
                 new Choice('keep', "Keep {$person->email()}", 'the address in this row is left out', 'keep'),

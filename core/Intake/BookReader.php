@@ -8,7 +8,6 @@ use Vantrel\Core\Names\NameBook;
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Table\Field;
 use Vantrel\Core\Table\ListKind;
-use Vantrel\Core\Table\ListLayout;
 use Vantrel\Core\Table\Said;
 use Vantrel\Core\Table\Sheet;
 use Vantrel\Core\Table\UnreadableList;

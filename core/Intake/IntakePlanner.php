@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Accounts\TransferRequests;
-use Vantrel\Core\Codes\UserNames;
+use Vantrel\Core\Accounts\UserNames;
 use Vantrel\Core\Matching\Linkage;
 use Vantrel\Core\Matching\Matcher;
 use Vantrel\Core\Matching\Subject;

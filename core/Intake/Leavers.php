@@ -111,7 +111,7 @@ final class Leavers
     private function row(Person $person, string $sections, string $why): void
     {
         $this->plan->row(new PlanRow(0, Verdict::Leaving, [
-            'Name' => Cell::same(trim($person->givenName().' '.$person->familyName())),
+            'Name' => Cell::same($person->fullName()),
             'Number' => Cell::same((string) $person->number()),
             'Grade' => Cell::same(GradeLevel::read((string) $person->grade())?->short() ?? ''),
             'Section' => new Cell($sections, ''),

@@ -12,7 +12,6 @@ use Vantrel\Core\Plan\Question;
 use Vantrel\Core\Table\Field;
 use Vantrel\Core\Table\Line;
 use Vantrel\Core\Table\ListKind;
-use Vantrel\Core\Table\ListLayout;
 use Vantrel\Core\Table\Said;
 use Vantrel\Core\Table\Sheet;
 

@@ -127,7 +127,7 @@ final class Roster
     {
         $person = $this->snapshot->find(Person::class, $personId);
 
-        return $person === null ? '' : trim($person->givenName().' '.$person->familyName());
+        return $person === null ? '' : $person->fullName();
     }
 
     /** "grade 4, 4 Curlew, number 020417, born 2016-03-08": enough to know the child by. */

@@ -24,7 +24,7 @@ final readonly class RowCells
     {
         $was = fn (string $column, string $now): Cell => $person === null || $now === '' ? Cell::same($now ?: ($person?->field($column) ?? '')) : new Cell($person->field($column) ?? '', $now);
         $grade = fn (string $code): string => GradeLevel::read($code)?->short() ?? $code;
-        $known = $person === null ? '' : trim($person->givenName().' '.$person->familyName());
+        $known = $person === null ? '' : $person->fullName();
         $name = $person === null ? Cell::same($line->name->full()) : new Cell($known, $line->name->full() ?: $known);
         $gradeCell = $was('grade', $line->grade);
         $written = array_values(array_filter([$line->homeroom, ...$line->sections], fn (string $s): bool => $s !== ''));

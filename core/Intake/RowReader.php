@@ -12,7 +12,6 @@ use Vantrel\Core\Plan\Problem;
 use Vantrel\Core\Table\Field;
 use Vantrel\Core\Table\Heading;
 use Vantrel\Core\Table\Line;
-use Vantrel\Core\Table\ListLayout;
 use Vantrel\Core\Table\Mojibake;
 use Vantrel\Core\Table\Repair;
 use Vantrel\Core\Table\Said;

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Names\NameKey;
-use Vantrel\Core\Placement\SectionNames;
 use Vantrel\Core\Plan\Choice;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\PlanBuilder;
@@ -16,6 +15,7 @@ use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\Section;
 use Vantrel\Core\Records\SectionKind;
 use Vantrel\Core\Records\SectionState;
+use Vantrel\Core\Sections\SectionNames;
 use Vantrel\Core\Values\GradeLevel;
 
 /** The sections a list names: those of the school's year, and the new ones it needs. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Intake;
 
-use Vantrel\Core\Codes\UserNames;
+use Vantrel\Core\Accounts\UserNames;
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Cell;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Records;
 
-/** As what somebody is in a section. What the staff among them may do is said in {@see \Vantrel\Core\Placement\StaffRole::may()}. */
+/** As what somebody is in a section. */
 enum EnrollmentRole: string
 {
     case Student = 'student';
@@ -12,6 +12,12 @@ enum EnrollmentRole: string
     case CoTeacher = 'co_teacher';
     case Assistant = 'assistant';
     case Substitute = 'substitute';
+
+    /** As it is written in a sentence. */
+    public function label(): string
+    {
+        return $this === self::CoTeacher ? 'co-teacher' : $this->value;
+    }
 
     /** Whether students and their guardians are told of them as their teacher. */
     public function isTeacher(): bool

@@ -32,6 +32,12 @@ final readonly class Person extends Record
         return $this->text('family_name');
     }
 
+    /** Given and family name, or the one there is. */
+    public function fullName(): string
+    {
+        return trim($this->givenName().' '.$this->familyName());
+    }
+
     public function searchName(): string
     {
         return $this->text('search_name');

@@ -5,11 +5,10 @@ declare(strict_types=1);
 namespace Vantrel\Core\YearTurn;
 
 use Vantrel\Core\Codes\CodeBook;
+use Vantrel\Core\Door\JoinCodes;
 use Vantrel\Core\Names\NameKey;
-use Vantrel\Core\Placement\Enrolling;
-use Vantrel\Core\Placement\JoinCodes;
-use Vantrel\Core\Placement\Sections;
 use Vantrel\Core\Plan\Cell;
+use Vantrel\Core\Plan\Enrolling;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
@@ -32,6 +31,7 @@ use Vantrel\Core\Records\SchoolYear;
 use Vantrel\Core\Records\Section;
 use Vantrel\Core\Records\SectionState;
 use Vantrel\Core\Records\YearState;
+use Vantrel\Core\Sections\Sections;
 use Vantrel\Core\Values\GradeLevel;
 
 /**
@@ -188,7 +188,7 @@ final class YearTurnPlanner
     private function student(Person $student): void
     {
         $grade = GradeLevel::read((string) $student->grade());
-        $name = trim($student->givenName().' '.$student->familyName());
+        $name = $student->fullName();
         $short = self::short((string) $student->grade());
         if ($grade === null) {
             $this->plan->row(new PlanRow(++$this->number, Verdict::Same, ['Name' => Cell::same($name), 'Grade' => Cell::same('none'), 'Section' => Cell::same('')], 'has no grade'));

@@ -44,13 +44,13 @@ const SERVER = [
     'app/Access/SingleSignOn.php',
     'app/Platform/Problems.php',
     'core/Codes/CodeMistake.php',
-    'core/Codes/PasswordRules.php',
-    'core/Placement/Enrolling.php',
-    'core/Placement/JoinCodes.php',
-    'core/Placement/Newcomers.php',
-    'core/Placement/RoomPasses.php',
-    'core/SignIn/Pictures.php',
-    'core/SignIn/Way.php',
+    'core/Accounts/PasswordRules.php',
+    'core/Plan/Enrolling.php',
+    'core/Door/JoinCodes.php',
+    'core/Door/Newcomers.php',
+    'core/Door/RoomPasses.php',
+    'core/Accounts/Pictures.php',
+    'core/Accounts/Way.php',
 ];
 const SENTENCE = /(?:new Refusal\(|self::\w+ => |self::problem\(\d+, '[^']*', |\d+ => \['[^']*', )'((?:[^'\\]|\\.)*)'/g;
 /** Answers to what only staff do. */

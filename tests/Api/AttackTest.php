@@ -269,7 +269,7 @@ it('lets the owner of an address choose the password, not whoever typed the addr
 // 7. The second factor.
 
 it('asks for the second factor after the school’s sign-on too', function (): void {
-    $totp = Vantrel\Core\SignIn\Totp::draw(new Vantrel\Core\Codes\KeyedStream(str_repeat('k', 32), 'factor'));
+    $totp = Vantrel\Core\Accounts\Totp::draw(new Vantrel\Core\Codes\KeyedStream(str_repeat('k', 32), 'factor'));
     DB::table('second_factors')->insert(['person_id' => $this->world->people['lead'], 'secret' => Illuminate\Support\Facades\Crypt::encryptString($totp->base32()), 'confirmed_at' => now(), 'recovery' => '[]']);
     $lead = ($this->browser)();
     claims($this, $lead, ['sub' => 'lead', 'email' => $this->lead]);
@@ -300,7 +300,7 @@ it('takes the password again before a second factor is set up, and ends the sess
     $here->post('/api/second-factor')->assertStatus(422)->assertJsonValidationErrors('current');
     $here->post('/api/second-factor', ['current' => 'a guess'])->assertStatus(422);
     $secret = $here->post('/api/second-factor', ['current' => $this->password])->assertOk()->json('secret');
-    $here->post('/api/second-factor/confirm', ['code' => Vantrel\Core\SignIn\Totp::fromBase32($secret)->at(now()->getTimestamp())])->assertOk();
+    $here->post('/api/second-factor/confirm', ['code' => Vantrel\Core\Accounts\Totp::fromBase32($secret)->at(now()->getTimestamp())])->assertOk();
     expect($here->who())->toBe($this->world->people['lead'])->and($elsewhere->who())->toBeNull();
 });
 
@@ -446,7 +446,7 @@ it('takes as long, and sends as few, whether an address is known or not', functi
     Illuminate\Support\Facades\Queue::swap($real);
     DB::table('people')->where('id', $this->world->people['lead'])->update(['email' => 'petra@lanternfield.example']);
     foreach ([$this->lead, 'petra@lanternfield.example', 'PETRA@lanternfield.example ', $this->lead, 'petra@lanternfield.example', $this->lead, 'petra@lanternfield.example'] as $typed) {
-        App\Access\SendReset::dispatchSync(Vantrel\Core\Codes\UserNames::fold($typed));
+        App\Access\SendReset::dispatchSync(Vantrel\Core\Accounts\UserNames::fold($typed));
     }
     expect(DB::table('outgoing_messages')->count())->toBe(5);
 });

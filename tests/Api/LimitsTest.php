@@ -28,7 +28,7 @@ it('bears as many as it says, of each kind by itself', function (): void {
     $world->badge($world->people['student'], 'a-card');
     $world->insert('room_passes', ['section_id' => $world->section, 'token_hash' => Vantrel\Core\Codes\Token::hashOf('the-pass'), 'state' => 'live', 'hours' => 'any', 'made_at' => now()]);
     // Every count of this address is full but the one for codes, which bears 5,000 a day.
-    foreach (Vantrel\Core\SignIn\Limit::cases() as $limit) {
+    foreach (Vantrel\Core\Accounts\Limit::cases() as $limit) {
         if (str_ends_with($limit->value, '-from')) {
             Illuminate\Support\Facades\RateLimiter::increment("$limit->value|127.0.0.1", $limit->seconds(), $limit->most());
         }

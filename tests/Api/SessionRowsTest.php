@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 use App\Platform\SessionRows;
 use Illuminate\Support\Facades\DB;
-use Vantrel\Core\SignIn\Lifetime;
+use Vantrel\Core\Accounts\Lifetime;
 
 it('writes a session only where something has changed, keeps those that stay, and clears the idle away', function (): void {
     $rows = new SessionRows(DB::connection(), 'sessions', 90 * 24 * 60, app());

@@ -11,7 +11,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
 use Illuminate\Support\Facades\RateLimiter;
 use Tests\Support\World;
-use Vantrel\Core\SignIn\Totp;
+use Vantrel\Core\Accounts\Totp;
 
 beforeEach(function (): void {
     $this->world = World::make();

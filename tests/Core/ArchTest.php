@@ -30,6 +30,22 @@ arch('the core is strict and closed')
     // The kinds of record are.
     ->ignoring(Vantrel\Core\Records\Record::class);
 
+it('has no circle between its folders, and libraries know nothing of records and plans', function (): void {
+    $uses = Boundaries::foldersUsed('core', 'Vantrel\\Core');
+    $storeys = [['Values', 'Names', 'Table', 'Calendar', 'Matching', 'Codes'], ['Records'], ['Plan']];
+    foreach ($storeys[0] as $library) {
+        expect(array_diff($uses[$library], $storeys[0]))->toBe([], $library);
+    }
+    expect(array_diff($uses['Records'], $storeys[0]))->toBe([])->and(array_diff($uses['Plan'], [...$storeys[0], 'Records']))->toBe([]);
+    // Taken away one after another, those that use none that are left: what cannot be is a circle.
+    $left = $uses;
+    while ($left !== []) {
+        $free = array_keys(array_filter($left, fn (array $of): bool => array_intersect($of, array_keys($left)) === []));
+        expect($free)->not->toBe([], 'a circle among '.implode(', ', array_keys($left)));
+        $left = array_diff_key($left, array_flip($free));
+    }
+});
+
 $areas = ['Access', 'Accounts', 'Desk', 'Intake', 'LookAlikes', 'Mailroom', 'PrintRoom', 'Roll', 'Sections', 'Settings', 'YearTurn'];
 // The Desk counts what the other areas know; sections and the door send mail, sections ask the policies; a list that lets people leave asks for
 // the password again; the demo leaves a list half-done.

@@ -7,7 +7,7 @@ use App\PrintRoom\CardPrinter;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\RateLimiter;
 use Tests\Support\World;
-use Vantrel\Core\Print\CardOrder;
+use Vantrel\Core\PrintRoom\CardOrder;
 
 beforeEach(function (): void {
     $this->world = World::make();

@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
+use Vantrel\Core\Accounts\Totp;
 use Vantrel\Core\Codes\KeyedStream;
-use Vantrel\Core\SignIn\Totp;
 
 // RFC 6238, Appendix B: eight figures, the three hash functions each with the seed of its length.
 it('gives the codes of RFC 6238', function (int $time, string $sha1, string $sha256, string $sha512): void {

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use Vantrel\Core\Codes\WordList;
+use Vantrel\Core\Accounts\WordList;
 
 // The EFF short word list of 1,296 words (2016), as Debian's package xkcdpass installs it.
 const EFF_SHORT = '/usr/lib/python3/dist-packages/xkcdpass/static/eff-short';

@@ -135,4 +135,27 @@ final class Boundaries
 
         return array_values(array_filter(array_map(trim(...), $arguments), fn (string $a): bool => $a !== ''));
     }
+
+    /**
+     * Which folders each folder's code names.
+     *
+     * @return array<string, list<string>> folder to others, in order
+     */
+    public static function foldersUsed(string $base, string $namespace): array
+    {
+        $uses = [];
+        foreach (self::files($base) as $path => $code) {
+            $folder = explode('/', $path)[1];
+            $uses[$folder] ??= [];
+            preg_match_all('/'.preg_quote($namespace, '/').'\\\\(\w+)\\\\/', $code, $named);
+            $uses[$folder] = array_values(array_unique([...$uses[$folder], ...array_diff($named[1], [$folder])]));
+        }
+        ksort($uses);
+
+        return array_map(function (array $folders): array {
+            sort($folders);
+
+            return $folders;
+        }, $uses);
+    }
 }

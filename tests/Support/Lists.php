@@ -6,11 +6,11 @@ namespace Tests\Support;
 
 use Vantrel\Core\Intake\BookReader;
 use Vantrel\Core\Intake\ListContents;
+use Vantrel\Core\Intake\ListLayout;
 use Vantrel\Core\Intake\SchoolFacts;
 use Vantrel\Core\Names\NameBook;
 use Vantrel\Core\Table\DelimitedText;
 use Vantrel\Core\Table\Grid;
-use Vantrel\Core\Table\ListLayout;
 use Vantrel\Core\Table\Said;
 use Vantrel\Core\Table\Sheet;
 

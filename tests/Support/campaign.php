@@ -8,8 +8,8 @@ use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\DB;
 use Tests\Support\Guessing;
 use Tests\Support\ServerTestCase;
+use Vantrel\Core\Accounts\Limit;
 use Vantrel\Core\Codes\CodeChances;
-use Vantrel\Core\SignIn\Limit;
 
 require __DIR__.'/../../vendor/autoload.php';
 $app = require __DIR__.'/../../bootstrap/app.php';

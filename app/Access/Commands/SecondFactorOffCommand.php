@@ -7,7 +7,7 @@ namespace App\Access\Commands;
 use App\Models\SignIn;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
-use Vantrel\Core\Codes\UserNames;
+use Vantrel\Core\Accounts\UserNames;
 
 /** For somebody who has lost both phone and recovery codes. */
 final class SecondFactorOffCommand extends Command

@@ -11,7 +11,7 @@ use App\Models\SignIn;
 use App\Platform\CoreKit;
 use Illuminate\Console\Command;
 use Vantrel\Core\Accounts\CoordinatorRoles;
-use Vantrel\Core\Codes\UserNames;
+use Vantrel\Core\Accounts\UserNames;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records;

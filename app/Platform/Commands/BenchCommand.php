@@ -17,7 +17,7 @@ use OpenSpout\Reader\Common\Creator\ReaderEntityFactory;
 use OpenSpout\Writer\Common\Creator\WriterEntityFactory;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Change;
-use Vantrel\Core\Print\CardOrder;
+use Vantrel\Core\PrintRoom\CardOrder;
 use Vantrel\Core\Records\Entity;
 
 /** Times the job on made-up people in an empty database, beside the bare work of others on the same file and rows. */

@@ -9,7 +9,7 @@ use App\Models\Section;
 use App\PrintRoom\CardPrinter;
 use Illuminate\Console\Command;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Print\CardOrder;
+use Vantrel\Core\PrintRoom\CardOrder;
 
 final class CardsCommand extends Command
 {

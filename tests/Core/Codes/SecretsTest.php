@@ -2,13 +2,13 @@
 
 declare(strict_types=1);
 
+use Vantrel\Core\Accounts\PassphraseSheet;
+use Vantrel\Core\Accounts\PasswordRules;
+use Vantrel\Core\Accounts\UserNames;
+use Vantrel\Core\Accounts\WordList;
 use Vantrel\Core\Codes\CodeChances;
 use Vantrel\Core\Codes\KeyedStream;
-use Vantrel\Core\Codes\PassphraseSheet;
-use Vantrel\Core\Codes\PasswordRules;
 use Vantrel\Core\Codes\Token;
-use Vantrel\Core\Codes\UserNames;
-use Vantrel\Core\Codes\WordList;
 use Vantrel\Core\Plan\Refusal;
 
 function stream(string $label = 'test'): KeyedStream

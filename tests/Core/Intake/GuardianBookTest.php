@@ -5,7 +5,7 @@ declare(strict_types=1);
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Tests\Support\RandomSchool;
-use Vantrel\Core\Codes\UserNames;
+use Vantrel\Core\Accounts\UserNames;
 use Vantrel\Core\Intake\GuardianLine;
 use Vantrel\Core\Intake\IntakePlanner;
 use Vantrel\Core\Intake\IntakeWish;

@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 use Tests\Support\Lists;
-use Vantrel\Core\Codes\UserNames;
+use Vantrel\Core\Accounts\UserNames;
 use Vantrel\Core\Intake\IntakePlanner;
 use Vantrel\Core\Intake\IntakeWish;
 use Vantrel\Core\Plan\Change;

@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
+use Vantrel\Core\LookAlikes\LookAlike;
+use Vantrel\Core\LookAlikes\LookAlikes;
 use Vantrel\Core\Matching\Subject;
-use Vantrel\Core\Merging\LookAlike;
-use Vantrel\Core\Merging\LookAlikes;
 
 /** @return list<array{string, string}> */
 function pairsAmong(Subject ...$some): array

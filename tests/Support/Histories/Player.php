@@ -5,23 +5,19 @@ declare(strict_types=1);
 namespace Tests\Support\Histories;
 
 use Closure;
+use Vantrel\Core\Accounts\PassphraseSheet;
+use Vantrel\Core\Accounts\UserNames;
+use Vantrel\Core\Accounts\WordList;
 use Vantrel\Core\Codes\CodeBook;
 use Vantrel\Core\Codes\KeyedStream;
-use Vantrel\Core\Codes\PassphraseSheet;
-use Vantrel\Core\Codes\UserNames;
-use Vantrel\Core\Codes\WordList;
+use Vantrel\Core\Door\JoinCodes;
 use Vantrel\Core\Intake\GuardianLine;
 use Vantrel\Core\Intake\IntakePlanner;
 use Vantrel\Core\Intake\IntakeWish;
 use Vantrel\Core\Intake\ListContents;
 use Vantrel\Core\Intake\StudentLine;
-use Vantrel\Core\Merging\MergePlanner;
+use Vantrel\Core\LookAlikes\MergePlanner;
 use Vantrel\Core\Names\PersonName;
-use Vantrel\Core\Placement\Enrolling;
-use Vantrel\Core\Placement\JoinCodes;
-use Vantrel\Core\Placement\MoveKind;
-use Vantrel\Core\Placement\Moves;
-use Vantrel\Core\Placement\Sections;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
@@ -29,7 +25,7 @@ use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Plan\StalePlan;
-use Vantrel\Core\Print\CardIssue;
+use Vantrel\Core\PrintRoom\CardIssue;
 use Vantrel\Core\Records\Badge;
 use Vantrel\Core\Records\Enrollment;
 use Vantrel\Core\Records\Entity;
@@ -43,6 +39,9 @@ use Vantrel\Core\Records\RoomPass;
 use Vantrel\Core\Records\SchoolYear;
 use Vantrel\Core\Records\Section;
 use Vantrel\Core\Records\SignIn;
+use Vantrel\Core\Sections\MoveKind;
+use Vantrel\Core\Sections\Moves;
+use Vantrel\Core\Sections\Sections;
 use Vantrel\Core\YearTurn\YearTurnPlanner;
 use Vantrel\Core\YearTurn\YearTurnWish;
 
@@ -252,7 +251,7 @@ final class Player
         /** @var Record $section */
         $section = $snapshot->find(Section::class, $code->field('section_id'));
 
-        return Enrolling::byCode($section, $code, $student, $snapshot->where(Enrollment::class, 'person_id', $student->id), 0, $ids, Histories::TODAY, Histories::NOW);
+        return JoinCodes::enter($section, $code, $student, $snapshot->where(Enrollment::class, 'person_id', $student->id), 0, $ids, Histories::TODAY, Histories::NOW);
     }
 
     private function move(Snapshot $snapshot, Step $step, Ids $ids): Plan

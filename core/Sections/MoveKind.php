@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Sections;
+
+enum MoveKind: string
+{
+    /** Out of one section and into another, on the same day. */
+    case Move = 'move';
+    /** Into another section, and still in those they are in. */
+    case Also = 'also';
+    case Remove = 'remove';
+}

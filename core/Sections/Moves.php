@@ -1,0 +1,163 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Sections;
+
+use Vantrel\Core\Plan\Cell;
+use Vantrel\Core\Plan\Enrolling;
+use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\PlanRow;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Tally;
+use Vantrel\Core\Plan\Verdict;
+use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonKind;
+use Vantrel\Core\Records\PersonState;
+use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SectionState;
+
+/**
+ * Moving, also enrolling and removing students as of a day, many at once. Intervals are half-open: who moves on a day is in
+ * the new section on that day and was in the old one until the day before. Rosters of earlier days stay as they were.
+ */
+final class Moves
+{
+    /**
+     * @param  list<Person>  $people students, in the order to show
+     * @param  Section|null  $from left out where students who are in no section are placed
+     * @param  Section|null  $to left out where they are removed
+     * @param  array<string, list<Enrollment>>  $enrollments as students, of these people, by person
+     * @param  array<string, Section>  $sections all that these enrollments are in, by id, and $to: for clashes
+     * @param  int  $seated how many students $to has on that day
+     * @param  string  $day YYYY-MM-DD, the first day of what comes after
+     *
+     * @throws Refusal
+     */
+    public static function plan(MoveKind $kind, array $people, ?Section $from, ?Section $to, array $enrollments, array $sections, int $seated, string $day, Ids $ids): Plan
+    {
+        if ($people === []) {
+            throw new Refusal('Choose at least one student.');
+        }
+        if ($kind !== MoveKind::Remove) {
+            Enrolling::mustBeOpen($to ?? throw new Refusal('Choose the section they come into.', 'to'));
+        }
+        if ($kind !== MoveKind::Also) {
+            Enrolling::mustBeOpen($from ?? throw new Refusal('Choose the section they leave.', 'from'));
+        }
+        if ($from !== null && $to !== null && $from->id === $to->id) {
+            throw new Refusal('They are in that section already. Choose another.', 'to');
+        }
+        $into = $kind === MoveKind::Remove ? null : $to;
+        $outOf = $kind === MoveKind::Also ? null : $from;
+        $toName = (string) $into?->name();
+        $fromName = (string) $outOf?->name();
+        $plan = new PlanBuilder;
+        $in = $out = $same = 0;
+        foreach ($people as $number => $person) {
+            $own = $enrollments[$person->id] ?? [];
+            $left = $outOf === null ? null : self::current($own, $outOf->id, $day);
+            $comes = $into !== null && ! Enrolling::isIn($into->id, $own, $day);
+            $why = match (true) {
+                $person->kind() !== PersonKind::Student || ! in_array($person->state(), [PersonState::Active, PersonState::Reserve], true) => 'not an active student',
+                $outOf !== null && $left === null => "not in $fromName on that day",
+                $outOf === null && ! $comes => "in $toName already",
+                default => '',
+            };
+            if ($why !== '') {
+                $same++;
+                $plan->row(new PlanRow($number + 1, Verdict::Same, ['Student' => Cell::same($person->fullName()), 'Section' => Cell::same('')], $why));
+
+                continue;
+            }
+            if ($left !== null) {
+                // One that has not begun by then never counts: it ends as it begins.
+                $plan->update($left, ['ends_on' => max($day, $left->beginsOn())], $into !== null ? "moved to $toName" : 'taken out');
+                $out++;
+            }
+            if ($comes) {
+                Enrolling::insert($plan, $into->id, $person->id, 'student', $kind === MoveKind::Move ? 'move' : 'hand', $ids, $day);
+                $in++;
+            }
+            $clash = ! $comes ? '' : self::clash($into, $own, $sections, $left?->id, $day);
+            $plan->row(new PlanRow($number + 1, $kind === MoveKind::Remove ? Verdict::Leaving : ($kind === MoveKind::Move ? Verdict::Update : Verdict::New), [
+                'Student' => Cell::same($person->fullName()),
+                'Section' => new Cell($fromName, $toName),
+            ], $clash));
+            if ($clash !== '') {
+                $plan->warn($person->fullName().": $clash");
+            }
+        }
+        self::warnOfSize($plan, $into, $seated, $in);
+
+        return $plan->build(self::title($kind, $fromName, $toName), self::sentence($kind, $fromName, $toName, $kind === MoveKind::Also ? $in : $out, $day), array_values(array_filter([
+            new Tally('in', $in, "into $toName"), new Tally('out', $out, "out of $fromName"), new Tally('same', $same, 'left as they are'),
+        ], fn (Tally $t): bool => $t->count > 0)));
+    }
+
+    /** @param  list<Enrollment>  $enrollments */
+    private static function current(array $enrollments, string $sectionId, string $day): ?Enrollment
+    {
+        foreach ($enrollments as $enrollment) {
+            if ($enrollment->sectionId() === $sectionId && $enrollment->lastsBeyond($day)) {
+                return $enrollment;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @param  list<Enrollment>  $enrollments
+     * @param  array<string, Section>  $sections
+     */
+    private static function clash(Section $to, array $enrollments, array $sections, ?string $leaving, string $day): string
+    {
+        if ($to->period() === null) {
+            return '';
+        }
+        $at = [];
+        foreach ($enrollments as $enrollment) {
+            $section = $sections[$enrollment->sectionId()] ?? null;
+            if ($section !== null && $section->id !== $to->id && $enrollment->id !== $leaving && $section->state() === SectionState::Open && (string) $section->period() === (string) $to->period()
+                && $section->schoolYearId() === $to->schoolYearId() && $enrollment->lastsBeyond($day)) {
+                $at[] = $section->name();
+            }
+        }
+
+        return $at === [] ? '' : 'period '.$to->period().' clashes with '.Words::join($at);
+    }
+
+    private static function warnOfSize(PlanBuilder $plan, ?Section $to, int $seated, int $in): void
+    {
+        if ($to?->seats() !== null && $seated + $in > $to->seats()) {
+            $plan->warn("{$to->name()} would have ".Words::count($seated + $in, 'student').' for '.Words::count($to->seats(), 'seat').'.');
+        }
+    }
+
+    private static function title(MoveKind $kind, string $from, string $to): string
+    {
+        return match ($kind) {
+            MoveKind::Move => "From $from to $to",
+            MoveKind::Also => "Into $to",
+            MoveKind::Remove => "Out of $from",
+        };
+    }
+
+    private static function sentence(MoveKind $kind, string $from, string $to, int $n, string $day): string
+    {
+        $who = Words::count($n, 'student');
+        $day = Words::day($day);
+        $s = $n === 1 ? 's' : '';
+
+        return match ($kind) {
+            MoveKind::Move => "$who move$s from $from to $to on $day. Rosters of the days before stay as they are.",
+            MoveKind::Also => "$who come$s into $to on $day and stay$s in every other section.",
+            MoveKind::Remove => "$who leave$s $from on $day. Accounts and cards stay.",
+        };
+    }
+}

@@ -1,0 +1,131 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Sections;
+
+use Vantrel\Core\Codes\CodeBook;
+use Vantrel\Core\Door\JoinCodes;
+use Vantrel\Core\Door\Newcomers;
+use Vantrel\Core\Door\RoomPasses;
+use Vantrel\Core\Names\NameKey;
+use Vantrel\Core\Plan\Enrolling;
+use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Invitation;
+use Vantrel\Core\Records\InvitationState;
+use Vantrel\Core\Records\JoinCode;
+use Vantrel\Core\Records\JoinRequest;
+use Vantrel\Core\Records\RoomPass;
+use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SectionState;
+
+/** Making single sections, changing and archiving them. */
+final class Sections
+{
+    /**
+     * @param  list<Section>  $sections of the same school and year
+     * @param  string  $kind homeroom or class
+     * @param  string|null  $leadId who leads it
+     *
+     * @throws Refusal where a section of that name is there
+     */
+    public static function make(string $schoolId, string $yearId, string $name, string $kind, ?string $grade, ?string $period, ?int $seats, ?string $leadId, array $sections, CodeBook $book, Ids $ids, string $today, string $now): Plan
+    {
+        self::mustBeFree($name, $sections);
+        self::mustFit($seats);
+        $plan = new PlanBuilder;
+        $id = $ids->for('section');
+        $plan->insert(Entity::Section, $id, [
+            'school_id' => $schoolId, 'school_year_id' => $yearId, 'name' => $name, 'kind' => $kind, 'grade' => $grade, 'period' => $period, 'seats' => $seats, 'state' => 'open', 'carried_from' => null,
+        ], 'made by hand');
+        if ($leadId !== null) {
+            Enrolling::insert($plan, $id, $leadId, 'lead', 'hand', $ids, $today);
+        }
+        JoinCodes::insert($plan, $id, $book, $ids, $now);
+
+        return $plan->build("Section $name", "Makes the section $name with a code of its own.");
+    }
+
+    /**
+     * Changes what a section is called and holds. Its code, roster and staff stay.
+     *
+     * @param  list<Section>  $sections of the same school and year
+     *
+     * @throws Refusal where another section has the name
+     */
+    public static function edit(Section $section, string $name, string $kind, ?string $grade, ?string $period, ?int $seats, array $sections): Plan
+    {
+        Enrolling::mustBeOpen($section);
+        self::mustBeFree($name, array_filter($sections, fn (Section $s): bool => $s->id !== $section->id));
+        self::mustFit($seats);
+        $plan = new PlanBuilder;
+        $plan->update($section, ['name' => $name, 'kind' => $kind, 'grade' => $grade, 'period' => $period, 'seats' => $seats], 'changed by hand');
+
+        return $plan->build("Section $name", $section->name() === $name ? "Changes $name. Its roster and code stay." : "{$section->name()} is called $name. Its roster and code stay.");
+    }
+
+    /** @param  array<Section>  $sections */
+    private static function mustBeFree(string $name, array $sections): void
+    {
+        if ($name === '') {
+            throw new Refusal('Give the section a name.', 'name');
+        }
+        foreach ($sections as $section) {
+            // What is archived keeps its name, and leaves it to others.
+            if ($section->state() === SectionState::Open && NameKey::of($section->name()) === NameKey::of($name)) {
+                throw new Refusal("There is a section called {$section->name()} this year. Give this one a name of its own.", 'name');
+            }
+        }
+    }
+
+    private static function mustFit(?int $seats): void
+    {
+        if ($seats !== null && ($seats < 1 || $seats > 1000)) {
+            throw new Refusal('Seats are a number from 1 to 1,000. Leave it empty where it does not matter.', 'seats');
+        }
+    }
+
+    /**
+     * Archives one section: read-only, its code dead, its open invitations withdrawn; roster and user names stay.
+     *
+     * @param  list<JoinCode>  $codes of the section
+     * @param  list<Invitation>  $invitations of the section
+     * @param  list<JoinRequest>  $requests of newcomers for the section
+     * @param  list<RoomPass>  $passes room passes of the section
+     * @param  string  $today the day at the school
+     * @param  string  $now UTC instant
+     */
+    public static function archive(Section $section, array $codes, array $invitations, array $requests, array $passes, string $today, string $now): Plan
+    {
+        if ($section->state() !== SectionState::Open) {
+            throw new Refusal("{$section->name()} is archived already.");
+        }
+        $plan = new PlanBuilder;
+        self::close($plan, $section, $codes, $invitations, $requests, $passes, $today, $now);
+
+        return $plan->build("{$section->name()} archived", "{$section->name()} becomes read-only; its code and room pass stop working. Its roster and everyone’s user names stay, and cards can still be printed.");
+    }
+
+    /**
+     * @param  list<JoinCode>  $codes
+     * @param  list<Invitation>  $invitations
+     * @param  list<JoinRequest>  $requests
+     * @param  list<RoomPass>  $passes
+     */
+    public static function close(PlanBuilder $plan, Section $section, array $codes, array $invitations, array $requests, array $passes, string $today, string $now): void
+    {
+        $plan->update($section, ['state' => 'archived', 'archived_on' => $today], 'archived');
+        JoinCodes::closeAll($plan, $codes, $now, 'section archived');
+        RoomPasses::endAll($plan, $passes, $now, 'section archived');
+        Newcomers::closeAll($plan, $requests, $now);
+        foreach ($invitations as $invitation) {
+            if ($invitation->state() === InvitationState::Invited) {
+                $plan->update($invitation, ['state' => 'withdrawn', 'answered_at' => $now], 'section archived');
+            }
+        }
+    }
+}

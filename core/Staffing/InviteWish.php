@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Staffing;
+
+use Vantrel\Core\Plan\Refusal;
+
+/** Whom to invite into a section, as what, and for a substitute from when to when. */
+final readonly class InviteWish
+{
+    /** As many addresses as one invitation may name. */
+    public const MOST = 30;
+
+    /**
+     * @param  list<string>  $addresses as typed
+     * @param  string|null  $beginsOn first day of a substitute
+     * @param  string|null  $endsOn first day after
+     *
+     * @throws Refusal
+     */
+    public function __construct(public array $addresses, public StaffRole $role, public ?string $beginsOn = null, public ?string $endsOn = null)
+    {
+        if ($role === StaffRole::Lead) {
+            throw new Refusal('A section has one lead. Invite a co-teacher, then hand the lead over.', 'role');
+        }
+        if ($role === StaffRole::Substitute && ($beginsOn === null || $endsOn === null || $endsOn <= $beginsOn)) {
+            throw new Refusal('A substitute needs a first day and a later last day.', 'ends_on');
+        }
+        if ($role !== StaffRole::Substitute && ($beginsOn !== null || $endsOn !== null)) {
+            throw new Refusal('Only a substitute has dates.', 'ends_on');
+        }
+        if ($addresses === [] || count($addresses) > self::MOST) {
+            throw new Refusal('Name from 1 to '.self::MOST.' addresses.', 'email');
+        }
+    }
+
+    /** @return list<string> addresses in a line of text, apart by commas, semicolons, spaces or lines */
+    public static function addressesIn(string $text): array
+    {
+        return array_values(array_filter(preg_split('/[\s,;]+/', trim($text)) ?: [], fn (string $part): bool => $part !== ''));
+    }
+}

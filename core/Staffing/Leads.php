@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Staffing;
+
+use Vantrel\Core\Plan\Enrolling;
+use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\EnrollmentRole;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonKind;
+use Vantrel\Core\Records\PersonState;
+use Vantrel\Core\Records\Section;
+
+/** Who teaches a section: handing the lead over, changing a role, taking somebody off. */
+final class Leads
+{
+    /**
+     * The section gets another lead; who led it becomes a co-teacher. A section without a lead gets one.
+     *
+     * @param  Person  $person staff who is to lead
+     * @param  list<Enrollment>  $enrollments of the section's staff, in force
+     *
+     * @throws Refusal
+     */
+    public static function handOver(Section $section, Person $person, array $enrollments, Ids $ids, string $today): Plan
+    {
+        Enrolling::mustBeOpen($section);
+        if ($person->kind() !== PersonKind::Staff || $person->state() !== PersonState::Active) {
+            throw new Refusal('Only staff who work here can lead a section.', 'person');
+        }
+        foreach ($enrollments as $enrollment) {
+            if ($enrollment->personId() === $person->id && $enrollment->role() === EnrollmentRole::Substitute) {
+                throw new Refusal($person->fullName().' is here as a substitute until '.Words::day((string) $enrollment->endsOn()).'. Take them off the section first, or invite them as a co-teacher; then hand the lead over.', 'person');
+            }
+        }
+        $plan = new PlanBuilder;
+        foreach ($enrollments as $enrollment) {
+            $theirs = $enrollment->personId() === $person->id;
+            if ($theirs && $enrollment->role() === EnrollmentRole::Lead) {
+                throw new Refusal($person->fullName().' leads this section already.', 'person');
+            }
+            if ($theirs || $enrollment->role() === EnrollmentRole::Lead) {
+                $plan->update($enrollment, ['ends_on' => max($today, $enrollment->beginsOn())], 'lead handed over');
+            }
+            if (! $theirs && $enrollment->role() === EnrollmentRole::Lead) {
+                Enrolling::insert($plan, $section->id, $enrollment->personId(), StaffRole::CoTeacher->value, 'hand', $ids, $today);
+            }
+        }
+        Enrolling::insert($plan, $section->id, $person->id, StaffRole::Lead->value, 'hand', $ids, $today);
+
+        return $plan->build("Lead of {$section->name()}", $person->fullName()." leads {$section->name()} from today. Who led it stays as a co-teacher.");
+    }
+
+    /** Takes a co-teacher, assistant or substitute off a section as of today. */
+    public static function takeOff(Section $section, Person $person, Enrollment $enrollment, string $today): Plan
+    {
+        Enrolling::mustBeOpen($section);
+        if ($enrollment->role() === EnrollmentRole::Lead) {
+            throw new Refusal($person->fullName().' leads this section. Hand the lead over first.');
+        }
+        $plan = new PlanBuilder;
+        $plan->update($enrollment, ['ends_on' => max($today, $enrollment->beginsOn())], 'taken off');
+
+        return $plan->build("Off {$section->name()}", $person->fullName()." does not teach {$section->name()} any more. The account stays.");
+    }
+}
