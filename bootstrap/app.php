@@ -2,10 +2,10 @@
 
 declare(strict_types=1);
 
-use App\Access\Finished;
-use App\Access\FollowMerge;
-use App\Access\KeepSession;
-use App\Access\StandingSession;
+use App\Accounts\Finished;
+use App\Accounts\FollowMerge;
+use App\Accounts\KeepSession;
+use App\Accounts\StandingSession;
 use App\Ledger\GuardWrites;
 use App\Platform\Problems;
 use App\Platform\SecurityHeaders;
@@ -25,7 +25,15 @@ $app = Application::configure(basePath: dirname(__DIR__))
     ->withProviders([App\Platform\VantrelProvider::class], false)
     ->withRouting(web: __DIR__.'/../routes/web.php', commands: __DIR__.'/../routes/console.php')
     ->withCommands([
-        __DIR__.'/../app/Access/Commands', __DIR__.'/../app/Accounts/Commands', __DIR__.'/../app/Intake/Commands', __DIR__.'/../app/Ledger/Commands', __DIR__.'/../app/PrintRoom/Commands', __DIR__.'/../app/Rosters/Commands', __DIR__.'/../app/Retention/Commands', __DIR__.'/../app/Platform/Commands', __DIR__.'/../app/StandIns/Commands',
+        __DIR__.'/../app/Accounts/Commands',
+        __DIR__.'/../app/Intake/Commands',
+        __DIR__.'/../app/Ledger/Commands',
+        __DIR__.'/../app/Platform/Commands',
+        __DIR__.'/../app/PrintRoom/Commands',
+        __DIR__.'/../app/Retention/Commands',
+        __DIR__.'/../app/Rosters/Commands',
+        __DIR__.'/../app/StandIns/Commands',
+        __DIR__.'/../app/Tools/Commands',
     ])
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->remove(HandleCors::class);

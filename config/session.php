@@ -6,7 +6,7 @@ $https = str_starts_with((string) env('APP_URL', ''), 'https://');
 
 return [
     // The longest that a school may let people stay signed in. All other sessions end with the browser and after two idle hours:
-    // App\Access\KeepSession.
+    // App\Accounts\KeepSession.
     'lifetime' => SchoolSettings::MOST_STAY_DAYS * 24 * 60,
     'expire_on_close' => true,
     // Over https the cookie never travels without it, and no other host can set it.

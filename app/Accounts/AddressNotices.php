@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Accounts;
 
 use App\Ledger\EntryWritten;
-use App\Mailroom\AccountNotice;
+use App\Mailroom\Mail\AccountNotice;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Records\Entity;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Accounts;
 
-use App\Access\ResetLinks;
-use App\Access\SessionLine;
+use App\Accounts\Views\CredentialLine;
+use App\Accounts\Views\SessionLine;
 use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
-use App\Mailroom\AccountNotice;
+use App\Mailroom\Mail\AccountNotice;
 use App\Models\Person;
 use App\Platform\CoreKit;
 use App\Platform\SchoolDay;

@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace App\Accounts;
 
-use App\Access\CredentialWay;
-use App\Access\SessionLine;
+use App\Accounts\Views\CredentialLine;
+use App\Accounts\Views\CredentialPage;
+use App\Accounts\Views\SessionLine;
 use App\Models\Person;
 use App\Platform\Instant;
 use Illuminate\Support\Collection;

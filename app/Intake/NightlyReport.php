@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Intake;
 
-use App\Mailroom\NightlyListMail;
+use App\Mailroom\Mail\NightlyListMail;
 use App\Models\LedgerEntry;
 use App\Models\School;
 use Illuminate\Support\Facades\DB;

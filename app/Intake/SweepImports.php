@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Intake;
 
+use App\Intake\Jobs\PlanImport;
 use App\Models\Import;
 use App\Platform\Queues;
 use Carbon\CarbonImmutable;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Platform;
 
-use App\Access\Opened;
+use App\Accounts\Opened;
 use Illuminate\Contracts\Encryption\DecryptException;
 use Illuminate\Session\DatabaseSessionHandler;
 use Illuminate\Support\Facades\Crypt;
@@ -13,7 +13,7 @@ use Vantrel\Core\Accounts\Lifetime;
 /**
  * Sessions in the database, encrypted with the application's key, and written only where something in them has changed. Most requests change nothing: that is one
  * statement and one wait for the disk less for each. What is in a session changes at least once a minute while it is used
- * ({@see \App\Access\KeepSession}), so the time it was last used is never further off than that.
+ * ({@see \App\Accounts\KeepSession}), so the time it was last used is never further off than that.
  */
 final class SessionRows extends DatabaseSessionHandler
 {

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Platform;
 
-use App\Access\Policies;
 use App\Accounts\AddressNotices;
 use App\Intake\KeepRedone;
 use App\Intake\ReplanUndone;

@@ -4,14 +4,23 @@ declare(strict_types=1);
 
 namespace App\Sections;
 
-use App\Access\Policies;
+use App\Door\Views\RoomPassLine;
 use App\Models\Person;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Models\Section;
 use App\Platform\Instant;
+use App\Platform\Policies;
 use App\Platform\SchoolDay;
 use App\Rosters\Teachers;
+use App\Sections\Views\Classmate;
+use App\Sections\Views\RosterLine;
+use App\Sections\Views\SectionDetail;
+use App\Sections\Views\SectionLine;
+use App\Sections\Views\StudentSection;
+use App\Sections\Views\StudentView;
+use App\Staffing\Views\InvitationLine;
+use App\Staffing\Views\StaffLine;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;

@@ -9,6 +9,8 @@ use App\Models\School;
 use App\Models\SchoolYear;
 use App\Platform\CoreKit;
 use App\Platform\SchoolDay;
+use App\YearTurn\Views\GradeCount;
+use App\YearTurn\Views\YearTurnStart;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Calendar\Span;
 use Vantrel\Core\Plan\Plan;

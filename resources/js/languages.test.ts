@@ -36,12 +36,12 @@ function places(text: string): string[] {
 
 // Where the server speaks to students and guardians. What varies in a sentence stands beside it, so each is one string.
 const SERVER = [
-    'app/Access/JoinDesk.php',
-    'app/Access/NewcomerController.php',
-    'app/Access/RoomController.php',
-    'app/Access/SecretController.php',
-    'app/Access/SignInDesk.php',
-    'app/Access/SingleSignOn.php',
+    'app/Door/JoinDesk.php',
+    'app/Door/Http/NewcomerController.php',
+    'app/Door/Http/RoomController.php',
+    'app/Accounts/Http/SecretController.php',
+    'app/Accounts/SignInDesk.php',
+    'app/Accounts/SingleSignOn.php',
     'app/Platform/Problems.php',
     'core/Codes/CodeMistake.php',
     'core/Accounts/PasswordRules.php',

@@ -446,7 +446,7 @@ it('takes as long, and sends as few, whether an address is known or not', functi
     Illuminate\Support\Facades\Queue::swap($real);
     DB::table('people')->where('id', $this->world->people['lead'])->update(['email' => 'petra@lanternfield.example']);
     foreach ([$this->lead, 'petra@lanternfield.example', 'PETRA@lanternfield.example ', $this->lead, 'petra@lanternfield.example', $this->lead, 'petra@lanternfield.example'] as $typed) {
-        App\Access\SendReset::dispatchSync(Vantrel\Core\Accounts\UserNames::fold($typed));
+        App\Accounts\Jobs\SendReset::dispatchSync(Vantrel\Core\Accounts\UserNames::fold($typed));
     }
     expect(DB::table('outgoing_messages')->count())->toBe(5);
 });

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Intake\ApplyImport;
+use App\Intake\Jobs\ApplyImport;
 use App\Models\Import;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;

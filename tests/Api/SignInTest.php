@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Access\SessionLine;
+use App\Accounts\Views\SessionLine;
 use App\StandIns\OpenIdKeys;
 use Firebase\JWT\JWT;
 use Illuminate\Http\Client\Request as HttpRequest;

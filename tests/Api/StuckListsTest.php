@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
-use App\Intake\ApplyImport;
-use App\Intake\PlanImport;
+use App\Intake\Jobs\ApplyImport;
+use App\Intake\Jobs\PlanImport;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Tests\Support\World;

@@ -31,12 +31,12 @@ it('leaves all or nothing when the worker is killed in the middle, and can be ru
     $file = scratch().'/big.csv';
     file_put_contents($file, $csv);
     $id = $world->insert('imports', ['school_id' => $world->school, 'title' => 'big', 'files' => json_encode([['file' => App\Intake\ImportFiles::copy($file), 'title' => 'big']]), 'state' => 'reading', 'answers' => '{}', 'round' => 1, 'made_at' => now(), 'changed_at' => now()], false);
-    App\Intake\PlanImport::dispatchSync($id, 1);
+    App\Intake\Jobs\PlanImport::dispatchSync($id, 1);
     $import = Import::query()->findOrFail($id);
     expect($import->state)->toBe('planned');
     $before = World::checksum();
     DB::table('imports')->where('id', $id)->update(['state' => 'applying', 'done' => 0]);
-    App\Intake\ApplyImport::dispatch($id, 1, (string) $import->fingerprint, null);
+    App\Intake\Jobs\ApplyImport::dispatch($id, 1, (string) $import->fingerprint, null);
     $process = worker($database);
     $deadline = microtime(true) + 60;
     // Progress is written outside the transaction: once it moves, the writing has begun and is not done.

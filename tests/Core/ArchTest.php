@@ -46,10 +46,13 @@ it('has no circle between its folders, and libraries know nothing of records and
     }
 });
 
-$areas = ['Access', 'Accounts', 'Desk', 'Intake', 'LookAlikes', 'Mailroom', 'PrintRoom', 'Roll', 'Sections', 'Settings', 'YearTurn'];
-// The Desk counts what the other areas know; sections and the door send mail, sections ask the policies; a list that lets people leave asks for
-// the password again; the demo leaves a list half-done.
-$allowed = ['Access' => ['Mailroom'], 'Desk' => ['LookAlikes', 'Roll'], 'Sections' => ['Access', 'Mailroom'], 'Rosters' => ['Access'], 'Intake' => ['Access', 'Rosters', 'Mailroom'], 'Accounts' => ['Access', 'Mailroom'], 'Roll' => []];
+$areas = ['Accounts', 'Desk', 'Door', 'Home', 'Intake', 'LookAlikes', 'Mailroom', 'PrintRoom', 'Roll', 'Rosters', 'Sections', 'Settings', 'Staffing', 'YearTurn'];
+// The Desk counts what the other areas know. A section's page shows its door and its staff, who come back to it. Whoever lets in, invites or
+// ends an account sends mail and makes accounts; a list that lets people leave asks for the password again.
+$allowed = [
+    'Accounts' => ['Mailroom'], 'Desk' => ['LookAlikes', 'Roll'], 'Door' => ['Accounts', 'Mailroom', 'Sections'], 'Home' => ['Rosters'], 'Intake' => ['Accounts', 'Mailroom', 'Rosters'],
+    'Sections' => ['Door', 'Rosters', 'Staffing'], 'Staffing' => ['Accounts', 'Mailroom', 'Sections'],
+];
 foreach ($areas as $area) {
     $others = array_values(array_filter($areas, fn (string $o): bool => $o !== $area && ! in_array($o, $allowed[$area] ?? [], true)));
     arch("the area $area keeps to itself")
@@ -59,7 +62,7 @@ foreach ($areas as $area) {
 
 it('writes tables that plans change in the ledger only', function (): void {
     // They fill empty tables, or clear away what is past its time; the guard is down or opened there.
-    $may = ['app/Platform/Commands/SeedCommand.php', 'app/Platform/Commands/BenchCommand.php', 'app/Platform/Commands/BenchJoinsCommand.php', 'app/Access/CredentialUses.php', 'app/Retention/CleanUp.php'];
+    $may = ['app/Tools/Commands/SeedCommand.php', 'app/Tools/Commands/BenchCommand.php', 'app/Tools/Commands/BenchJoinsCommand.php', 'app/Accounts/CredentialUses.php', 'app/Retention/CleanUp.php'];
     $tables = array_map(fn (Entity $e): string => $e->value, Entity::cases());
     foreach (Boundaries::files('app') as $path => $code) {
         if (! str_starts_with($path, 'app/Ledger/') && ! in_array($path, $may, true)) {

@@ -201,7 +201,7 @@ export interface paths {
             cookie?: never;
         };
         /** Invitations that wait for an answer of whoever is signed in */
-        get: operations["mineInvitationController"];
+        get: operations["mineOwnInvitationController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -254,7 +254,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Answer one of the own invitations */
-        post: operations["answerInvitationController"];
+        post: operations["answerOwnInvitationController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -271,7 +271,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** What the link of an invitation leads to */
-        post: operations["showInvitationController"];
+        post: operations["showOwnInvitationController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -288,7 +288,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Accept: as the account signed in, or by making one */
-        post: operations["acceptInvitationController"];
+        post: operations["acceptOwnInvitationController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -305,7 +305,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Decline */
-        post: operations["declineInvitationController"];
+        post: operations["declineOwnInvitationController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2852,7 +2852,7 @@ export interface operations {
             };
         };
     };
-    mineInvitationController: {
+    mineOwnInvitationController: {
         parameters: {
             query?: never;
             header?: never;
@@ -2914,7 +2914,7 @@ export interface operations {
             };
         };
     };
-    answerInvitationController: {
+    answerOwnInvitationController: {
         parameters: {
             query?: never;
             header?: never;
@@ -2943,7 +2943,7 @@ export interface operations {
             };
         };
     };
-    showInvitationController: {
+    showOwnInvitationController: {
         parameters: {
             query?: never;
             header?: never;
@@ -2969,7 +2969,7 @@ export interface operations {
             };
         };
     };
-    acceptInvitationController: {
+    acceptOwnInvitationController: {
         parameters: {
             query?: never;
             header?: never;
@@ -2998,7 +2998,7 @@ export interface operations {
             };
         };
     };
-    declineInvitationController: {
+    declineOwnInvitationController: {
         parameters: {
             query?: never;
             header?: never;

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Accounts;
+
+use App\Models\Person;
+use Closure;
+use Illuminate\Auth\Access\AuthorizationException;
+use Illuminate\Http\Request;
+use Symfony\Component\HttpFoundation\Response;
+
+/** Keeps everything but a person's own secrets shut until they have done what their school asks first. */
+final class Finished
+{
+    /** In the session: password, where one is to be chosen. */
+    public const MUST = 'must';
+
+    public function __construct(private readonly SecondFactors $secondFactors)
+    {
+    }
+
+    public function handle(Request $request, Closure $next): Response
+    {
+        if ($this->must($request) !== '') {
+            throw new AuthorizationException;
+        }
+
+        return $next($request);
+    }
+
+    /** '' or password or second_factor. A rule of the school counts from the next request on, for sessions that are open too. */
+    public function must(Request $request): string
+    {
+        $person = $request->user();
+        $kept = $request->hasSession() ? $request->session()->get(self::MUST) : null;
+
+        return match (true) {
+            is_string($kept) => $kept,
+            $person instanceof Person && $this->secondFactors->mustHave($person) && ! $this->secondFactors->has($person) => 'second_factor',
+            default => '',
+        };
+    }
+}

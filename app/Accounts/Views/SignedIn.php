@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Accounts\Views;
+
+use App\Platform\Resource;
+
+/** What signing in has led to: the person, or that a code of the second factor is awaited. */
+final readonly class SignedIn extends Resource
+{
+    /** @param  string  $needs '', second_factor, or instead: somebody else is signed in here, who is in `me` */
+    public function __construct(public ?Me $me, public string $needs)
+    {
+    }
+}

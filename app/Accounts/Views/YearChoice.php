@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Accounts\Views;
+
+use App\Platform\Resource;
+
+/** A year of a school: planned, current or closed. */
+final readonly class YearChoice extends Resource
+{
+    public function __construct(public string $id, public string $name, public string $state)
+    {
+    }
+}

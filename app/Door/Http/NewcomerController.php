@@ -1,0 +1,252 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Door\Http;
+
+use App\Accounts\SignInDesk;
+use App\Door\DoorMatch;
+use App\Door\JoinDesk;
+use App\Door\Views\Asked;
+use App\Door\Views\Door;
+use App\Door\Views\Joined;
+use App\Door\Views\ListedName;
+use App\Door\Views\ListedNames;
+use App\Ledger\Ledger;
+use App\Ledger\Snapshots;
+use App\Mailroom\Mail\NewcomerMail;
+use App\Models\Person;
+use App\Models\SignIn;
+use App\Platform\Answers;
+use App\Platform\CoreKit;
+use App\Platform\SchoolDay;
+use App\Platform\Takes;
+use Carbon\CarbonImmutable;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Hash;
+use Illuminate\Support\Facades\Mail;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Vantrel\Core\Accounts\PasswordRules;
+use Vantrel\Core\Accounts\SignInPolicy;
+use Vantrel\Core\Codes\Token;
+use Vantrel\Core\Door\Newcomer;
+use Vantrel\Core\Door\Newcomers;
+use Vantrel\Core\Matching\Candidate;
+use Vantrel\Core\Names\NameReader;
+use Vantrel\Core\Names\PersonName;
+use Vantrel\Core\Plan\Action;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Records;
+use Vantrel\Core\Records\CodeUse;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\RequestState;
+use Vantrel\Core\Records\SchoolRules;
+use Vantrel\Core\Values\MailAddress;
+
+/**
+ * Somebody at the door with a code and no account: takes the account that the school's list holds for them, or asks to come in.
+ * What is shown of those on the list is the display name, and only of names that fit what was typed.
+ */
+final class NewcomerController
+{
+    /** In the session: the request this browser has made. */
+    private const REQUEST = 'join_request';
+
+    public function __construct(private readonly JoinDesk $desk, private readonly DoorMatch $match, private readonly SignInDesk $signIns, private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit)
+    {
+    }
+
+    #[Answers(Door::class, 'What a code opens, and what somebody without an account is asked')]
+    #[Takes(['code' => 'string'])]
+    public function door(Request $request): Door
+    {
+        [$section, $code, $school, $rules] = $this->open($request);
+        $domain = $code->who() === CodeUse::Domain;
+
+        return new Door($section->name(), $school->name(), $code->who()->value, $rules->asksBirthDate(), $rules->check === 'number', $domain ? 'required' : ($rules->mail ? 'optional' : 'no'), $domain ? $rules->domains : [], ! $domain);
+    }
+
+    #[Answers(ListedNames::class, 'Students of the list whom somebody of this name may be')]
+    #[Takes(['code' => 'string', 'given_name' => 'string', 'family_name' => 'string'])]
+    public function names(Request $request): ListedNames
+    {
+        $request->validate(['given_name' => 'required|string|max:60', 'family_name' => 'required|string|max:60']);
+        [$section, $code, , $rules] = $this->open($request);
+        if ($rules->check === 'none') {
+            return new ListedNames([], '');
+        }
+        $this->desk->countNames($code);
+
+        return new ListedNames(array_map(fn (Candidate $c): ListedName => new ListedName($this->key($code, $c->subject->id), (new PersonName($c->subject->given, $c->subject->family))->display()), $this->listed($section, $this->name($request), $rules)), $rules->check);
+    }
+
+    #[Answers(Joined::class, 'Take the account that the list holds, with what shows that it is one’s own')]
+    #[Takes(['code' => 'string', 'given_name' => 'string', 'family_name' => 'string', 'key' => 'string', 'proof' => 'string', 'password' => 'string'])]
+    public function claim(Request $request): Joined
+    {
+        $request->validate(['given_name' => 'required|string|max:60', 'family_name' => 'required|string|max:60', 'key' => 'required|string|max:64', 'proof' => 'required|string|max:40', 'password' => 'required|string|max:256']);
+        [$section, $code, $school, $rules] = $this->open($request);
+        $personId = null;
+        foreach ($this->listed($section, $this->name($request), $rules) as $candidate) {
+            if (hash_equals($this->key($code, $candidate->subject->id), $request->string('key')->value())) {
+                $personId = $candidate->subject->id;
+            }
+        }
+        $person = $personId === null ? null : $this->snapshots->find(Records\Person::class, $personId);
+        if ($person === null) {
+            throw new Refusal('That name is not on the list any more. Type your name again.');
+        }
+        $this->desk->guardProof($request, $code, $person->id);
+        if (! Newcomers::fits($person, $rules->check, $request->string('proof')->value())) {
+            $this->desk->countProof($request, $code, $person->id);
+            throw Newcomers::unfit();
+        }
+        $this->mustBeGood($request->string('password')->value(), [$person->givenName(), $person->familyName(), $section->name()]);
+        $signIn = $this->snapshots->list(Records\SignIn::class, fn ($q) => $q->where('person_id', $person->id))[0] ?? throw new Refusal('This account has no user name yet. Ask your teacher for a card.');
+        $last = DB::table('sign_ins')->where('person_id', $person->id)->max('last_signed_in_at');
+        $hash = Hash::make($request->string('password')->value());
+        DB::transaction(function () use ($section, $code, $person, $signIn, $last, $hash, $school): void {
+            DB::table('join_codes')->where('id', $code->id)->lockForUpdate()->first(['id']);
+            $plan = Newcomers::claim($section, $code, $person, SignInPolicy::read($school->signInPolicy())->way($person->grade()), $signIn, is_string($last) ? $last : null, $hash, $this->snapshots->list(Records\Enrollment::class, fn ($q) => $q->where('person_id', $person->id)), $this->desk->cameIn($code), $this->kit->ids($this->kit->seed()), SchoolDay::today($school->id), $this->kit->now());
+            $this->ledger->apply($plan, $school->id, null, Action::Claim);
+        });
+        $this->signIns->byNewSecret($request, Person::query()->findOrFail($person->id), $signIn->id);
+
+        return new Joined($section->name(), false, $signIn->userName());
+    }
+
+    #[Answers(Asked::class, 'Ask to come in with a new account')]
+    #[Takes(['code' => 'string', 'given_name' => 'string', 'family_name' => 'string', 'birth_date?' => 'string', 'number?' => 'string', 'email?' => 'string', 'password?' => 'string'])]
+    public function ask(Request $request): Asked
+    {
+        $request->validate(['given_name' => 'required|string|max:60', 'family_name' => 'required|string|max:60', 'birth_date' => 'nullable|date_format:Y-m-d', 'number' => 'nullable|string|max:40', 'email' => 'nullable|string|max:254', 'password' => 'nullable|string|max:256']);
+        [$section, $code, $school, $rules] = $this->open($request);
+        $name = $this->name($request);
+        $email = null;
+        if ($request->filled('email')) {
+            $email = MailAddress::read($request->string('email')->value())->address ?? throw new Refusal('That is not an e-mail address.', 'email');
+        }
+        $domain = $code->who() === CodeUse::Domain;
+        if (! $domain && $request->filled('password')) {
+            $this->mustBeGood($request->string('password')->value(), [$name->given, $name->family, $section->name()]);
+        }
+        $this->desk->countAsk($request, $code);
+        $token = Token::draw($this->kit->random($this->kit->seed().' newcomer'));
+        $ids = $this->kit->ids($this->kit->seed());
+        $plan = Newcomers::ask(
+            $section, $code, new Newcomer($name, $request->filled('birth_date') ? $request->string('birth_date')->value() : null, $request->filled('number') ? trim($request->string('number')->value()) : null, $email, ! $domain && $request->filled('password') ? Hash::make($request->string('password')->value()) : null), $rules,
+            $this->desk->cameIn($code), DB::table('join_requests')->where('join_code_id', $code->id)->whereIn('state', ['waiting', 'mail'])->count(), $token, $ids, SchoolDay::today($school->id), $this->kit->now(),
+        );
+        $state = (string) $plan->changes[0]->after['state'];
+        $this->ledger->apply($plan, $school->id, null, Action::Ask, within: function () use ($state, $email, $school, $section, $name, $token): void {
+            if ($state === 'mail' && $email !== null) {
+                Mail::to($email)->send(new NewcomerMail($school->id, $school->name(), $section->name(), $name->full(), rtrim((string) config('app.url'), '/').'/confirm#'.$token->plain, Newcomers::MAIL_DAYS));
+            }
+        });
+        $request->session()->put(self::REQUEST, $plan->changes[0]->id);
+
+        return new Asked($state, $section->name(), '', '');
+    }
+
+    #[Answers(Asked::class, 'What has become of the request this browser made; signed in where the password chosen here became the account’s')]
+    public function asked(Request $request): Asked
+    {
+        $id = $request->session()->get(self::REQUEST);
+        $row = is_string($id) ? $this->snapshots->find(Records\JoinRequest::class, $id) : null;
+        if ($row === null) {
+            return new Asked('none', '', '', '');
+        }
+        $section = $this->snapshots->find(Records\Section::class, $row->sectionId());
+        $userName = $how = '';
+        if ($row->state() === RequestState::Approved) {
+            // A request that a mail has answered is its owner's, wherever it was made; a person known before signs in as before.
+            $how = $row->answeredBy() === null ? 'mail' : ($row->signInId() === null ? 'card' : '');
+            $person = Person::query()->find((string) $row->personId());
+            $signIn = $how === '' ? SignIn::query()->where('id', (string) $row->signInId())->where('person_id', (string) $row->personId())->first() : null;
+            if ($person !== null && $person->state === 'active' && $signIn?->password !== null) {
+                $userName = $signIn->user_name;
+                $this->signIns->byNewSecret($request, $person, $signIn->id);
+            } elseif ($how === '') {
+                $how = 'card';
+            }
+        }
+        if (in_array($row->state(), [RequestState::Approved, RequestState::Refused], true)) {
+            $request->session()->forget(self::REQUEST);
+        }
+
+        return new Asked($row->state()->value, (string) $section?->name(), $userName, $how);
+    }
+
+    #[Answers(Joined::class, 'Confirm an address of the school with the link of a mail, and choose the password: the account is made')]
+    #[Takes(['token' => 'string', 'password' => 'string'])]
+    public function confirm(Request $request): Joined
+    {
+        $request->validate(['token' => 'required|string|max:64', 'password' => 'required|string|max:256']);
+        $row = $this->snapshots->list(Records\JoinRequest::class, fn ($q) => $q->where('token_hash', Token::hashOf($request->string('token')->value()))->where('state', 'mail'))[0] ?? throw new NotFoundHttpException;
+        if (CarbonImmutable::parse($row->madeAt(), 'UTC')->addDays(Newcomers::MAIL_DAYS)->isPast()) {
+            throw new Refusal('This link is older than {{days}} days. Type the code again.', null, ['days' => Newcomers::MAIL_DAYS]);
+        }
+        $section = $this->snapshots->find(Records\Section::class, $row->sectionId()) ?? throw new NotFoundHttpException;
+        $this->mustBeGood($request->string('password')->value(), [$row->givenName(), $row->familyName(), $section->name()]);
+        $plan = Newcomers::approve($section, $row, $this->kit->userNames(), null, Hash::make($request->string('password')->value()), $this->kit->ids($this->kit->seed()), SchoolDay::today($section->schoolId()), $this->kit->now());
+        $this->ledger->apply($plan, $section->schoolId(), null, Action::LetIn);
+        $signIn = SignIn::query()->findOrFail($this->inserted($plan, Entity::SignIn));
+        $this->signIns->byNewSecret($request, Person::query()->findOrFail($signIn->person_id), $signIn->id);
+
+        return new Joined($section->name(), false, $signIn->user_name);
+    }
+
+    /** @return array{Records\Section, Records\JoinCode, Records\School, SchoolRules} section, code, school and its rules */
+    private function open(Request $request): array
+    {
+        $request->validate(['code' => 'required|string|max:40']);
+        [$section, $code] = $this->desk->open($request, $request->string('code')->value());
+        $school = $this->snapshots->find(Records\School::class, $section->schoolId()) ?? throw new NotFoundHttpException;
+
+        return [$section, $code, $school, SchoolRules::of($school)];
+    }
+
+    /**
+     * Only those whose record holds what is asked as a proof, and whose account nobody has used.
+     *
+     * @return list<Candidate>
+     */
+    private function listed(Records\Section $section, PersonName $name, SchoolRules $rules): array
+    {
+        $found = $this->match->of($section->schoolId(), $name, null, null, $section->grade());
+        $used = DB::table('sign_ins')->whereIn('person_id', array_map(fn (Candidate $c): string => $c->subject->id, $found))
+            ->where(fn ($q) => $q->whereNotNull('last_signed_in_at')->orWhereNotNull('password'))->pluck('person_id')->all();
+
+        return array_values(array_filter(
+            $found, fn (Candidate $c): bool => ($rules->check === 'number' ? $c->subject->number : $c->subject->birthDate) !== '' && ! in_array($c->subject->id, $used, true),
+        ));
+    }
+
+    private function key(Records\JoinCode $code, string $personId): string
+    {
+        return hash_hmac('sha256', "$code->id $personId", (string) config('app.key'));
+    }
+
+    private function name(Request $request): PersonName
+    {
+        return NameReader::mend(new PersonName(NameReader::tidy($request->string('given_name')->value()), NameReader::tidy($request->string('family_name')->value())));
+    }
+
+    /** @param  list<string>  $personal */
+    private function mustBeGood(string $password, array $personal): void
+    {
+        PasswordRules::forStudents()->mustTake($password, $personal);
+    }
+
+    private function inserted(Plan $plan, Entity $entity): string
+    {
+        foreach ($plan->changes as $change) {
+            if ($change->entity === $entity) {
+                return $change->id;
+            }
+        }
+        throw new Refusal('Nothing was made.');
+    }
+}

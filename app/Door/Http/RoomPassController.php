@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Door\Http;
+
+use App\Door\RoomPoster;
+use App\Models\Person;
+use App\Models\School;
+use App\Models\Section;
+use App\Platform\Answers;
+use App\Platform\CoreKit;
+use App\Platform\SchoolDay;
+use App\Platform\Takes;
+use App\Sections\SectionDesk;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Vantrel\Core\Accounts\OwnPassword;
+use Vantrel\Core\Codes\Token;
+use Vantrel\Core\Door\RoomPasses;
+use Vantrel\Core\Plan\Action;
+use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records;
+
+/** The room pass of a section: made as a poster to print, ended, and the pictures of its children. */
+final class RoomPassController
+{
+    public function __construct(private readonly SectionDesk $desk, private readonly CoreKit $kit)
+    {
+    }
+
+    #[Answers('file', 'Make a room pass, as a poster to print; one the section has stops working')]
+    #[Takes(['hours' => 'school|any', 'pictures?' => 'bool', 'until?' => 'string', 'paper' => 'a4|letter'])]
+    public function store(Section $section, Request $request): Response
+    {
+        $request->validate(['hours' => 'required|in:school,any', 'pictures' => 'nullable|boolean', 'until' => 'nullable|date_format:Y-m-d\TH:i', 'paper' => 'required|in:a4,letter']);
+        $seed = $this->kit->seed();
+        $token = Token::draw($this->kit->random("$seed room pass"));
+        $until = $request->filled('until') ? $request->string('until')->value() : null;
+        $plan = RoomPasses::make(
+            $this->desk->row($section), $this->desk->of(Records\RoomPass::class, $section), $token, $request->string('hours')->value() === 'school', $request->boolean('pictures'),
+            $until === null ? null : SchoolDay::instant($section->school_id, $until), $this->kit->ids($seed), $this->kit->now(),
+        );
+        $school = School::query()->findOrFail($section->school_id);
+        $hours = $request->string('hours')->value() === 'school' ? "Works on school devices from {$school->day_opens} to {$school->day_closes}" : 'Works at any hour';
+        $hours .= $until === null ? ', until it is ended.' : ', until '.Words::day(substr($until, 0, 10)).' at '.substr($until, 11).'.';
+        $pdf = RoomPoster::of($section->name, $school->name, rtrim((string) config('app.url'), '/').'/room#'.$token->plain, $hours, $request->boolean('pictures'), $request->string('paper')->value() === 'letter');
+        $this->desk->apply($plan, $section, $request, Action::RoomPass);
+
+        return response($pdf, 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="room-pass.pdf"']);
+    }
+
+    #[Answers(null, 'End the room pass: it stops at once, and whoever came in by it is signed out')]
+    public function destroy(Section $section, Request $request): Response
+    {
+        $this->desk->apply(RoomPasses::end($this->desk->row($section), $this->desk->of(Records\RoomPass::class, $section), $this->kit->now()), $section, $request, Action::RoomPass);
+
+        return response()->noContent();
+    }
+
+    #[Answers(null, 'Forget the three pictures of a child, who then chooses again')]
+    public function forgetPictures(Section $section, Person $person, Request $request): Response
+    {
+        $plan = OwnPassword::pictures($this->desk->memberOf($section, $person), null);
+        if (! $plan->isEmpty()) {
+            $this->desk->apply($plan, $section, $request, Action::Pictures);
+        }
+
+        return response()->noContent();
+    }
+}

@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Door\Views;
+
+use App\Platform\Resource;
+
+/** What has become of a request to come in. */
+final readonly class Asked extends Resource
+{
+    /**
+     * @param  string  $state mail, waiting, approved, refused or none
+     * @param  string  $userName once approved and signed in
+     * @param  string  $how where approved and not signed in: mail, by the link that was sent; card, with the card or password they have
+     */
+    public function __construct(public string $state, public string $section, public string $userName, public string $how)
+    {
+    }
+}

@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Home\Views;
+
+use App\Platform\Resource;
+
+/** The page of a student (themselves) or a guardian (the children connected to them). */
+final readonly class Home extends Resource
+{
+    /** @param  list<HomeStudent>  $students */
+    public function __construct(public string $kind, public array $students)
+    {
+    }
+}

@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Home\Views;
+
+use App\Platform\Resource;
+
+/** A section as its student or their guardian sees it. */
+final readonly class HomeSection extends Resource
+{
+    /** @param  list<string>  $teachers */
+    public function __construct(public string $name, public string $kind, public string $school, public array $teachers)
+    {
+    }
+}

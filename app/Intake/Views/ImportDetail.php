@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Intake\Views;
+
+use App\Models\Import;
+use App\Models\LedgerEntry;
+use App\Platform\Resource;
+use Vantrel\Core\Plan\Action;
+use Vantrel\Core\Plan\Question;
+use Vantrel\Core\Plan\Tally;
+use Vantrel\Core\Table\Field;
+use Vantrel\Core\Table\ListKind;
+
+/** One list with its layout and the outline of its plan; the rows come page by page. */
+final readonly class ImportDetail extends Resource
+{
+    /**
+     * @param  int  $quiet seconds without news of the job that works on it; 0 where none does
+     * @param  string|null  $everyone whose whole list it is: school, grade:04 or section:ID; null for additions
+     * @param  list<SheetView>  $sheets
+     * @param  list<FieldChoice>  $fields what a column can be
+     * @param  list<FieldChoice>  $kinds what the rows of a sheet can be
+     * @param  list<string>  $kept keys of cells and columns that are left as they are written
+     * @param  list<RepairTally>  $repairs
+     * @param  list<string>  $domains mail domains that most of the list uses and the school has not named
+     * @param  string|null  $rosterOf id of the section whose roster this is, as it went out and came back
+     * @param  int  $leaving students who leave, or are taken out of the section
+     * @param  string  $words what is typed to go past the trip-wire
+     * @param  array<string, int>  $verdicts
+     * @param  list<Tally>  $tallies
+     * @param  list<string>  $warnings
+     * @param  list<string>  $blockers
+     * @param  list<Question>  $questions
+     */
+    public function __construct(
+        public string $id,
+        public string $schoolId,
+        public string $title,
+        public string $state,
+        public ?string $message,
+        public int $done,
+        public int $total,
+        public int $quiet,
+        public int $round,
+        public ?string $everyone,
+        public array $sheets,
+        public array $fields,
+        public array $kinds,
+        public array $kept,
+        public array $repairs,
+        public array $domains,
+        public ?string $rosterOf,
+        public int $leaving,
+        public string $words,
+        public bool $confirmed,
+        public array $verdicts,
+        public array $tallies,
+        public array $warnings,
+        public array $blockers,
+        public array $questions,
+        public string $sentence,
+        public int $changes,
+        public ?string $fingerprint,
+        public string $undoUntil,
+        public ?string $entryId,
+    ) {
+    }
+
+    public static function of(Import $import): self
+    {
+        $layout = $import->layout ?? [];
+        $summary = $import->summary ?? [];
+
+        return new self(
+            $import->id, $import->school_id, $import->title, $import->state, $import->message, $import->done, $import->total,
+            in_array($import->state, ['reading', 'applying'], true) ? max(0, now()->getTimestamp() - (int) strtotime("$import->changed_at UTC")) : 0, $import->round,
+            $import->everyone, array_map(SheetView::restore(...), array_values(array_filter($layout, is_array(...)))),
+            array_map(fn (Field $f): FieldChoice => new FieldChoice($f->value, $f->label()), Field::cases()),
+            array_map(fn (ListKind $k): FieldChoice => new FieldChoice($k->value, $k->label()), ListKind::cases()),
+            array_values(array_filter(array_map(strval(...), array_keys($import->answers)), fn (string $k): bool => str_starts_with($k, 'keep.'))),
+            array_map(fn (array $r): RepairTally => new RepairTally(...$r), $summary['repairs'] ?? []), $summary['domains'] ?? [], $summary['roster_of'] ?? null, $summary['leaving'] ?? 0, $summary['words'] ?? '', $import->confirmed !== '' && $import->confirmed === ($summary['words'] ?? ''),
+            $summary['verdicts'] ?? [], $summary['tallies'] ?? [], $summary['warnings'] ?? [], $summary['blockers'] ?? [], $summary['questions'] ?? [],
+            $summary['sentence'] ?? '', $summary['changes'] ?? 0, $import->fingerprint, now()->addDays((int) Action::Intake->undoDays())->format('Y-m-d'),
+            $import->entry_seq === null ? null : LedgerEntry::query()->where('seq', $import->entry_seq)->value('id'),
+        );
+    }
+}

@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\LookAlikes\Views;
+
+use App\Platform\Resource;
+
+final readonly class PairSide extends Resource
+{
+    /**
+     * @param  list<string>  $sections
+     * @param  list<string>  $userNames
+     * @param  list<string>  $guardians
+     */
+    public function __construct(public string $id, public string $name, public bool $survives, public array $sections, public array $userNames, public array $guardians, public ?string $lastSignedIn)
+    {
+    }
+}

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Mailroom\Mail;
+
+use Illuminate\Mail\Mailable;
+use Illuminate\Mail\Mailables\Content;
+use Illuminate\Mail\Mailables\Envelope;
+use Illuminate\Mail\Mailables\Headers;
+
+/** Asks a colleague into a section. */
+final class InvitationMail extends Mailable
+{
+    public function __construct(
+        public readonly string $schoolId,
+        public readonly string $schoolName,
+        public readonly string $section,
+        public readonly string $role,
+        public readonly string $inviter,
+        public readonly string $link,
+        public readonly string $expires,
+    ) {
+    }
+
+    public function envelope(): Envelope
+    {
+        return new Envelope(subject: "{$this->inviter} asks you into {$this->section}");
+    }
+
+    public function headers(): Headers
+    {
+        return new Headers(text: ['X-Vantrel-School' => $this->schoolId]);
+    }
+
+    public function content(): Content
+    {
+        return new Content(view: 'mail.invitation', text: 'mail.invitation-text');
+    }
+}

@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform;
+
+use App\Accounts\CredentialWay;
+use App\Accounts\Opened;
+use App\Models\Coordinators;
+use App\Models\Import;
+use App\Models\Invitation;
+use App\Models\LedgerEntry;
+use App\Models\OutgoingMessage;
+use App\Models\Person;
+use App\Models\School;
+use App\Models\SchoolYear;
+use App\Models\Section;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Gate;
+use Vantrel\Core\Staffing\Power;
+use Vantrel\Core\Staffing\StaffRole;
+
+/**
+ * Who may do what. One ability for each kind of thing a route does; every route names one, and a test walks all routes
+ * with all roles. What the roles of a section may do stands in {@see StaffRole::may()}.
+ */
+final class Policies
+{
+    public static function register(): void
+    {
+        // A signed-in person's own things; those that change how they sign in are not for a device that a room pass opened.
+        Gate::define('own', fn (Person $p): bool => $p->state === 'active' || $p->state === 'reserve');
+        Gate::define('own-secrets', fn (Person $p): bool => $p->state === 'active' && ! self::onRoomPass());
+        Gate::define('second-factor', fn (Person $p): bool => $p->state === 'active' && $p->kind === 'staff');
+        Gate::define('join', fn (Person $p): bool => $p->state === 'active' && $p->kind === 'student');
+
+        // The school's: coordinators only. Mail with personal addresses, lists, the ledger, the Roll.
+        Gate::define('coordinate', fn (Person $p, School $school): bool => self::coordinates($p, $school->id));
+        Gate::define('coordinate-year', fn (Person $p, SchoolYear $year): bool => self::coordinates($p, $year->school_id));
+        Gate::define('work-import', fn (Person $p, Import $import): bool => self::worksImport($p, $import));
+        Gate::define('work-ledger', fn (Person $p, LedgerEntry $entry): bool => self::worksLedger($p, $entry));
+        Gate::define('read-message', fn (Person $p, OutgoingMessage $message): bool => $message->school_id !== null && self::coordinates($p, $message->school_id));
+        Gate::define('view-person', fn (Person $p, Person $other): bool => self::coordinates($p, $other->school_id));
+
+        // The school's sections as a whole: its staff see their own of them.
+        Gate::define('list-sections', fn (Person $p, School $school): bool => self::coordinates($p, $school->id) || ($p->state === 'active' && $p->kind === 'staff' && ($p->school_id === $school->id || self::teachesAt($p, $school->id))));
+
+        // Colleagues and their addresses: for those who may ask one into a section, today.
+        Gate::define('list-staff', fn (Person $p, School $school): bool => self::coordinates($p, $school->id) || ($p->state === 'active' && $p->kind === 'staff' && self::invitesAt($p, $school->id)));
+
+        // One section: by what its roles may do.
+        foreach (Power::cases() as $power) {
+            Gate::define($power->value, fn (Person $p, Section $s): bool => self::may($p, $s, $power));
+        }
+        Gate::define('answer-invitation', fn (Person $p, Invitation $i): bool => $p->state === 'active' && $p->kind === 'staff' && $p->confirmedEmail() === $i->email);
+        Gate::define('manage-invitation', fn (Person $p, Invitation $i): bool => ($section = Section::query()->find($i->section_id)) !== null && self::may($p, $section, Power::InviteStaff));
+    }
+
+    public static function coordinates(Person $person, string $schoolId): bool
+    {
+        return $person->state === 'active' && $person->kind === 'staff'
+            && DB::table('coordinators')->where('person_id', $person->id)->where('school_id', $schoolId)->where('state', 'active')->exists();
+    }
+
+    /** A plan that speaks of other schools' people is for those who coordinate these too. */
+    private static function worksImport(Person $person, Import $import): bool
+    {
+        $others = array_filter((array) ($import->summary['schools'] ?? []), is_string(...));
+
+        return self::coordinates($person, $import->school_id) && array_diff($others, $others === [] ? [] : Coordinators::schoolsOf($person->id)) === [];
+    }
+
+    /** An entry stands in the ledgers of all schools whose people it wrote, and each of them can look at it and undo it. */
+    private static function worksLedger(Person $person, LedgerEntry $entry): bool
+    {
+        return DB::table('ledger_schools')->where('entry_seq', $entry->seq)->pluck('school_id')->contains(fn (mixed $school): bool => is_string($school) && self::coordinates($person, $school));
+    }
+
+    public static function may(Person $person, Section $section, Power $power): bool
+    {
+        return self::coordinates($person, $section->school_id)
+            || (($section->state === 'open' || $power->outlivesArchive()) && (self::role($person, $section)?->may($power) ?? false));
+    }
+
+    /** What the person is in the section today. */
+    public static function role(Person $person, Section $section): ?StaffRole
+    {
+        if ($person->state !== 'active' || $person->kind !== 'staff') {
+            return null;
+        }
+        $role = DB::table('enrollments as e')->where('section_id', $section->id)->where('person_id', $person->id)->where('role', '!=', 'student')
+            ->where(SchoolDay::inForce('e', SchoolDay::today($section->school_id)))->value('role');
+
+        return is_string($role) ? StaffRole::from($role) : null;
+    }
+
+    /** Staff from outside, and of another school of the district, teach here by invitation. */
+    private static function teachesAt(Person $person, string $schoolId): bool
+    {
+        return DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('e.person_id', $person->id)->where('s.school_id', $schoolId)
+            ->where('e.role', '!=', 'student')->where(SchoolDay::inForce('e', SchoolDay::today($schoolId)))->exists();
+    }
+
+    private static function invitesAt(Person $person, string $schoolId): bool
+    {
+        $roles = array_values(array_filter(StaffRole::cases(), fn (StaffRole $r): bool => $r->may(Power::InviteStaff)));
+
+        return DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('e.person_id', $person->id)->where('s.school_id', $schoolId)->where('s.state', 'open')
+            ->whereIn('e.role', array_map(fn (StaffRole $r): string => $r->value, $roles))->where(SchoolDay::inForce('e', SchoolDay::today($schoolId)))->exists();
+    }
+
+    private static function onRoomPass(): bool
+    {
+        return request()->hasSession() && Opened::of(request()->session())?->way === CredentialWay::RoomPass;
+    }
+}

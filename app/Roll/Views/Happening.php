@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Roll\Views;
+
+use App\Platform\Resource;
+
+final readonly class Happening extends Resource
+{
+    public function __construct(public string $entryId, public string $title, public string $reason, public string $at)
+    {
+    }
+}

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Roll\Views;
+
+use App\Platform\Resource;
+
+final readonly class PersonDetail extends Resource
+{
+    /**
+     * @param  list<Enrolled>  $enrollments newest first
+     * @param  list<Relative>  $relatives guardians of a student, children of a guardian
+     * @param  list<UserName>  $userNames
+     * @param  list<Happening>  $history newest first
+     */
+    public function __construct(
+        public string $id,
+        public string $name,
+        public string $kind,
+        public string $state,
+        public string $grade,
+        public string $number,
+        public string $birthDate,
+        public string $email,
+        public string $phone,
+        public string $school,
+        public array $enrollments,
+        public array $relatives,
+        public array $userNames,
+        public array $history,
+    ) {
+    }
+}

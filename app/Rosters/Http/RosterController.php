@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rosters\Http;
+
+use App\Models\Person;
+use App\Models\School;
+use App\Models\Section;
+use App\Platform\Answers;
+use App\Platform\CoreKit;
+use App\Platform\Policies;
+use App\Platform\Takes;
+use App\Rosters\OneRosterExport;
+use App\Rosters\Roster;
+use App\Rosters\SheetFormat;
+use App\Rosters\SheetOut;
+use Illuminate\Http\Request;
+use Illuminate\Support\Str;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+
+/** Rosters as files, to look at, to hand on, or to edit and bring in again. */
+final class RosterController
+{
+    public function __construct(private readonly CoreKit $kit)
+    {
+    }
+
+    #[Answers('file', 'The roster of a section, as of any day')]
+    #[Takes(['format' => 'csv|xlsx|ods', 'as_of?' => 'string'])]
+    public function section(Section $section, Request $request): BinaryFileResponse
+    {
+        $request->validate(['format' => 'required|in:csv,xlsx,ods', 'as_of' => 'date_format:Y-m-d']);
+        /** @var Person $reader */
+        $reader = $request->user();
+        $school = School::query()->findOrFail($section->school_id);
+        // Personal addresses are for coordinators; a teacher's sheet does not hold them.
+        $addresses = Policies::coordinates($reader, $section->school_id);
+        $asOf = $request->filled('as_of') ? $request->string('as_of')->value() : $this->kit->today($school);
+        $format = SheetFormat::from($request->string('format')->value());
+        $path = self::scratch();
+        SheetOut::write($format, $path, [$section->name => [Roster::headings($addresses), Roster::ofSection($section, $asOf, $addresses)]]);
+
+        return self::file($path, "Roster $section->name $asOf.$format->value", $format->contentType());
+    }
+
+    #[Answers('file', 'All students of a school, or the school as a OneRoster 1.2 export')]
+    #[Takes(['format' => 'csv|xlsx|ods|oneroster'])]
+    public function school(School $school, Request $request): BinaryFileResponse
+    {
+        $request->validate(['format' => 'required|in:csv,xlsx,ods,oneroster']);
+        $path = self::scratch();
+        $today = $this->kit->today($school);
+        if ($request->string('format')->value() === 'oneroster') {
+            OneRosterExport::write($school, $path);
+
+            return self::file($path, "$school->code $today OneRoster.zip", 'application/zip');
+        }
+        $format = SheetFormat::from($request->string('format')->value());
+        SheetOut::write($format, $path, ['Roll' => [Roster::headings(true), Roster::ofSchool($school, $today)]]);
+
+        return self::file($path, "Roll $school->code $today.$format->value", $format->contentType());
+    }
+
+    public static function file(string $path, string $name, string $contentType): BinaryFileResponse
+    {
+        $name = trim((string) preg_replace('/[\/\\\\%\p{Cc}]+/u', ' ', $name));
+
+        return (new BinaryFileResponse($path, 200, ['Content-Type' => $contentType, 'Cache-Control' => 'no-store']))
+            ->setContentDisposition('attachment', $name, Str::ascii($name))->deleteFileAfterSend();
+    }
+
+    private static function scratch(): string
+    {
+        return (string) tempnam(sys_get_temp_dir(), 'roster');
+    }
+}
