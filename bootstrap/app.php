@@ -7,8 +7,8 @@ use App\Accounts\FollowMerge;
 use App\Accounts\KeepSession;
 use App\Accounts\StandingSession;
 use App\Ledger\GuardWrites;
-use App\Platform\Problems;
 use App\Platform\SecurityHeaders;
+use App\Wiring\Problems;
 use Illuminate\Contracts\Auth\Middleware\AuthenticatesRequests;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
@@ -22,13 +22,14 @@ ini_set('zend.exception_ignore_args', '1');
 $home = getenv('VANTREL_HOME') ?: dirname(__DIR__).'/.vantrel';
 
 $app = Application::configure(basePath: dirname(__DIR__))
-    ->withProviders([App\Platform\VantrelProvider::class], false)
+    ->withProviders([App\Wiring\VantrelProvider::class], false)
     ->withRouting(web: __DIR__.'/../routes/web.php', commands: __DIR__.'/../routes/console.php')
     ->withCommands([
         __DIR__.'/../app/Accounts/Commands',
         __DIR__.'/../app/Intake/Commands',
         __DIR__.'/../app/Ledger/Commands',
         __DIR__.'/../app/Platform/Commands',
+        __DIR__.'/../app/Wiring/Commands',
         __DIR__.'/../app/PrintRoom/Commands',
         __DIR__.'/../app/Retention/Commands',
         __DIR__.'/../app/Rosters/Commands',

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Accounts;
 
-use App\Platform\SessionRows;
 use Closure;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;

@@ -7,7 +7,6 @@ namespace App\Accounts;
 use App\Models\Person;
 use App\Models\School;
 use App\Models\SignIn;
-use App\Platform\SessionRows;
 use App\Platform\Tries;
 use Illuminate\Contracts\Encryption\DecryptException;
 use Illuminate\Http\Request;

@@ -21,4 +21,10 @@ final class Coordinators
     {
         return array_values(array_diff(self::schoolsOf($personId), [$schoolId]));
     }
+
+    public static function has(Person $person, string $schoolId): bool
+    {
+        return $person->state === 'active' && $person->kind === 'staff'
+            && DB::table('coordinators')->where('person_id', $person->id)->where('school_id', $schoolId)->where('state', 'active')->exists();
+    }
 }

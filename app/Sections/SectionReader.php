@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace App\Sections;
 
 use App\Door\Views\RoomPassLine;
+use App\Models\Coordinators;
 use App\Models\Person;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Models\Section;
 use App\Platform\Instant;
-use App\Platform\Policies;
 use App\Platform\SchoolDay;
 use App\Rosters\Teachers;
 use App\Sections\Views\Classmate;
@@ -36,7 +36,7 @@ final class SectionReader
     public function list(School $school, SchoolYear $year, Person $reader): array
     {
         $today = SchoolDay::today($school->id);
-        $own = Policies::coordinates($reader, $school->id) ? null
+        $own = Coordinators::has($reader, $school->id) ? null
             : DB::table('enrollments as e')->where('person_id', $reader->id)->where('role', '!=', 'student')->where(SchoolDay::inForce('e', $today))->pluck('section_id')->all();
         $sections = DB::table('sections as s')->where('s.school_year_id', $year->id)->where('s.school_id', $school->id)
             ->when($own !== null, fn ($q) => $q->whereIn('s.id', $own ?? []))
@@ -59,7 +59,7 @@ final class SectionReader
     {
         $today = SchoolDay::today($section->school_id);
         $day = $asOf ?? $today;
-        $powers = array_values(array_filter(Power::cases(), fn (Power $p): bool => Policies::may($reader, $section, $p)));
+        $powers = array_values(array_filter(Power::cases(), fn (Power $p): bool => $reader->can($p->value, $section)));
         $open = $section->state === 'open';
         $roster = DB::table('enrollments as e')->join('people as p', 'p.id', '=', 'e.person_id')
             ->where('e.section_id', $section->id)->where('e.role', 'student')->where(SchoolDay::inForce('e', $day))
@@ -115,7 +115,7 @@ final class SectionReader
     {
         $today = SchoolDay::today($section->school_id);
         $sections = DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('e.person_id', $student->id)->where('e.role', 'student')->where(SchoolDay::inForce('e', $today))->where('s.state', 'open')
-            ->when(! Policies::coordinates($reader, $section->school_id), fn ($q) => $q->whereIn('s.id', fn ($o) => $o->select('o.section_id')->from('enrollments as o')->where('o.person_id', $reader->id)->where('o.role', '!=', 'student')->where(SchoolDay::inForce('o', $today))))
+            ->when(! Coordinators::has($reader, $section->school_id), fn ($q) => $q->whereIn('s.id', fn ($o) => $o->select('o.section_id')->from('enrollments as o')->where('o.person_id', $reader->id)->where('o.role', '!=', 'student')->where(SchoolDay::inForce('o', $today))))
             ->orderBy('s.kind')->orderBy('s.name')->get(['s.id', 's.name']);
         $teachers = Teachers::of($sections->pluck('id'), $section->school_id);
 

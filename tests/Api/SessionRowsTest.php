@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Platform\SessionRows;
+use App\Accounts\SessionRows;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Accounts\Lifetime;
 

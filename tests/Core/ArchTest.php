@@ -60,6 +60,10 @@ foreach ($areas as $area) {
         ->not->toUse(array_map(fn (string $o): string => "App\\$o", $others));
 }
 
+arch('the platform knows no area')
+    ->expect('App\\Platform')
+    ->not->toUse([...array_map(fn (string $o): string => "App\\$o", $areas), 'App\\Ledger', 'App\\Wiring']);
+
 it('writes tables that plans change in the ledger only', function (): void {
     // They fill empty tables, or clear away what is past its time; the guard is down or opened there.
     $may = ['app/Tools/Commands/SeedCommand.php', 'app/Tools/Commands/BenchCommand.php', 'app/Tools/Commands/BenchJoinsCommand.php', 'app/Accounts/CredentialUses.php', 'app/Retention/CleanUp.php'];

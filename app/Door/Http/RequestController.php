@@ -8,11 +8,11 @@ use App\Door\DoorMatch;
 use App\Door\Views\RequestLine;
 use App\Door\Views\RequestMatch;
 use App\Door\Views\RequestPage;
+use App\Models\Coordinators;
 use App\Models\Section;
 use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\Instant;
-use App\Platform\Policies;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Tries;
@@ -81,7 +81,7 @@ final class RequestController
     private function as(Section $section, Records\JoinRequest $row, string $as, Request $request): Plan
     {
         $actor = $this->desk->actor($request);
-        $offered = array_map(fn (Candidate $c): string => $c->subject->id, $this->candidates($section, $row, Policies::coordinates($actor, $section->school_id)));
+        $offered = array_map(fn (Candidate $c): string => $c->subject->id, $this->candidates($section, $row, Coordinators::has($actor, $section->school_id)));
         $person = in_array($as, $offered, true) ? $this->desk->find(Records\Person::class, $as) : throw new NotFoundHttpException;
         $school = $this->desk->find(Records\School::class, $section->school_id);
         $signIns = $this->desk->snapshots->list(Records\SignIn::class, fn (Builder $q): Builder => $q->where('person_id', $as));
@@ -112,7 +112,7 @@ final class RequestController
 
     private function page(Section $section, Request $request, string $said): RequestPage
     {
-        $full = Policies::coordinates($this->desk->actor($request), $section->school_id);
+        $full = Coordinators::has($this->desk->actor($request), $section->school_id);
 
         return new RequestPage(array_map(fn (Records\JoinRequest $r): RequestLine => $this->line($section, $r, $full), $this->waiting($section)), $said);
     }

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Rosters\Http;
 
+use App\Models\Coordinators;
 use App\Models\Person;
 use App\Models\School;
 use App\Models\Section;
 use App\Platform\Answers;
 use App\Platform\CoreKit;
-use App\Platform\Policies;
 use App\Platform\Takes;
 use App\Rosters\OneRosterExport;
 use App\Rosters\Roster;
@@ -35,7 +35,7 @@ final class RosterController
         $reader = $request->user();
         $school = School::query()->findOrFail($section->school_id);
         // Personal addresses are for coordinators; a teacher's sheet does not hold them.
-        $addresses = Policies::coordinates($reader, $section->school_id);
+        $addresses = Coordinators::has($reader, $section->school_id);
         $asOf = $request->filled('as_of') ? $request->string('as_of')->value() : $this->kit->today($school);
         $format = SheetFormat::from($request->string('format')->value());
         $path = self::scratch();

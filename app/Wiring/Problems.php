@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Platform;
+namespace App\Wiring;
 
 use App\Ledger\Outcome;
 use Illuminate\Auth\Access\AuthorizationException;

@@ -2,9 +2,8 @@
 
 declare(strict_types=1);
 
-namespace App\Platform;
+namespace App\Accounts;
 
-use App\Accounts\Opened;
 use Illuminate\Contracts\Encryption\DecryptException;
 use Illuminate\Session\DatabaseSessionHandler;
 use Illuminate\Support\Facades\Crypt;

@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-namespace App\Platform\Commands;
+namespace App\Wiring\Commands;
 
-use App\Platform\OpenApi;
+use App\Wiring\OpenApi;
 use Illuminate\Console\Command;
 
 final class OpenApiCommand extends Command

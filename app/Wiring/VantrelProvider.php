@@ -2,9 +2,10 @@
 
 declare(strict_types=1);
 
-namespace App\Platform;
+namespace App\Wiring;
 
 use App\Accounts\AddressNotices;
+use App\Accounts\SessionRows;
 use App\Intake\KeepRedone;
 use App\Intake\ReplanUndone;
 use App\Ledger\EntryRedone;
@@ -14,6 +15,7 @@ use App\Ledger\Outcome;
 use App\Ledger\WriteGuard;
 use App\Mailroom\MailroomTransport;
 use App\Models\LedgerEntry;
+use App\Platform\SchoolDay;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Events\ConnectionEstablished;

@@ -2,8 +2,10 @@
 
 declare(strict_types=1);
 
-namespace App\Platform;
+namespace App\Wiring;
 
+use App\Platform\Answers;
+use App\Platform\Takes;
 use BackedEnum;
 use Illuminate\Routing\Route;
 use Illuminate\Routing\Router;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Platform;
+namespace App\Wiring;
 
 use App\Accounts\CredentialWay;
 use App\Accounts\Opened;
@@ -15,6 +15,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Models\Section;
+use App\Platform\SchoolDay;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Vantrel\Core\Staffing\Power;
@@ -35,18 +36,18 @@ final class Policies
         Gate::define('join', fn (Person $p): bool => $p->state === 'active' && $p->kind === 'student');
 
         // The school's: coordinators only. Mail with personal addresses, lists, the ledger, the Roll.
-        Gate::define('coordinate', fn (Person $p, School $school): bool => self::coordinates($p, $school->id));
-        Gate::define('coordinate-year', fn (Person $p, SchoolYear $year): bool => self::coordinates($p, $year->school_id));
+        Gate::define('coordinate', fn (Person $p, School $school): bool => Coordinators::has($p, $school->id));
+        Gate::define('coordinate-year', fn (Person $p, SchoolYear $year): bool => Coordinators::has($p, $year->school_id));
         Gate::define('work-import', fn (Person $p, Import $import): bool => self::worksImport($p, $import));
         Gate::define('work-ledger', fn (Person $p, LedgerEntry $entry): bool => self::worksLedger($p, $entry));
-        Gate::define('read-message', fn (Person $p, OutgoingMessage $message): bool => $message->school_id !== null && self::coordinates($p, $message->school_id));
-        Gate::define('view-person', fn (Person $p, Person $other): bool => self::coordinates($p, $other->school_id));
+        Gate::define('read-message', fn (Person $p, OutgoingMessage $message): bool => $message->school_id !== null && Coordinators::has($p, $message->school_id));
+        Gate::define('view-person', fn (Person $p, Person $other): bool => Coordinators::has($p, $other->school_id));
 
         // The school's sections as a whole: its staff see their own of them.
-        Gate::define('list-sections', fn (Person $p, School $school): bool => self::coordinates($p, $school->id) || ($p->state === 'active' && $p->kind === 'staff' && ($p->school_id === $school->id || self::teachesAt($p, $school->id))));
+        Gate::define('list-sections', fn (Person $p, School $school): bool => Coordinators::has($p, $school->id) || ($p->state === 'active' && $p->kind === 'staff' && ($p->school_id === $school->id || self::teachesAt($p, $school->id))));
 
         // Colleagues and their addresses: for those who may ask one into a section, today.
-        Gate::define('list-staff', fn (Person $p, School $school): bool => self::coordinates($p, $school->id) || ($p->state === 'active' && $p->kind === 'staff' && self::invitesAt($p, $school->id)));
+        Gate::define('list-staff', fn (Person $p, School $school): bool => Coordinators::has($p, $school->id) || ($p->state === 'active' && $p->kind === 'staff' && self::invitesAt($p, $school->id)));
 
         // One section: by what its roles may do.
         foreach (Power::cases() as $power) {
@@ -56,34 +57,28 @@ final class Policies
         Gate::define('manage-invitation', fn (Person $p, Invitation $i): bool => ($section = Section::query()->find($i->section_id)) !== null && self::may($p, $section, Power::InviteStaff));
     }
 
-    public static function coordinates(Person $person, string $schoolId): bool
-    {
-        return $person->state === 'active' && $person->kind === 'staff'
-            && DB::table('coordinators')->where('person_id', $person->id)->where('school_id', $schoolId)->where('state', 'active')->exists();
-    }
-
     /** A plan that speaks of other schools' people is for those who coordinate these too. */
     private static function worksImport(Person $person, Import $import): bool
     {
         $others = array_filter((array) ($import->summary['schools'] ?? []), is_string(...));
 
-        return self::coordinates($person, $import->school_id) && array_diff($others, $others === [] ? [] : Coordinators::schoolsOf($person->id)) === [];
+        return Coordinators::has($person, $import->school_id) && array_diff($others, $others === [] ? [] : Coordinators::schoolsOf($person->id)) === [];
     }
 
     /** An entry stands in the ledgers of all schools whose people it wrote, and each of them can look at it and undo it. */
     private static function worksLedger(Person $person, LedgerEntry $entry): bool
     {
-        return DB::table('ledger_schools')->where('entry_seq', $entry->seq)->pluck('school_id')->contains(fn (mixed $school): bool => is_string($school) && self::coordinates($person, $school));
+        return DB::table('ledger_schools')->where('entry_seq', $entry->seq)->pluck('school_id')->contains(fn (mixed $school): bool => is_string($school) && Coordinators::has($person, $school));
     }
 
-    public static function may(Person $person, Section $section, Power $power): bool
+    private static function may(Person $person, Section $section, Power $power): bool
     {
-        return self::coordinates($person, $section->school_id)
+        return Coordinators::has($person, $section->school_id)
             || (($section->state === 'open' || $power->outlivesArchive()) && (self::role($person, $section)?->may($power) ?? false));
     }
 
     /** What the person is in the section today. */
-    public static function role(Person $person, Section $section): ?StaffRole
+    private static function role(Person $person, Section $section): ?StaffRole
     {
         if ($person->state !== 'active' || $person->kind !== 'staff') {
             return null;
