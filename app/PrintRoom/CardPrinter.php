@@ -56,7 +56,7 @@ final class CardPrinter
             throw new Refusal("These are {$people->count()} cards; up to ".self::MOST.' are printed at once. Choose fewer sections.');
         }
         $all = $this->snapshots->list(Records\SignIn::class, fn ($q) => $q->whereIn('person_id', $people->pluck('id')));
-        $signIns = self::first($all);
+        $signIns = CardIssue::printed($all);
         $ordered = [];
         foreach ($people as $person) {
             if (isset($signIns[$person->id])) {
@@ -85,22 +85,6 @@ final class CardPrinter
         }
 
         return CardPdf::of($cards, $sheet, $order, $school->name, (string) preg_replace('#^https?://#', '', $base));
-    }
-
-    /**
-     * The sign-in that goes on the card: the one made first.
-     *
-     * @param  list<Records\SignIn>  $signIns
-     * @return array<string, Records\SignIn> by person
-     */
-    private static function first(array $signIns): array
-    {
-        $found = [];
-        foreach ($signIns as $signIn) {
-            $found[$signIn->personId()] ??= $signIn;
-        }
-
-        return $found;
     }
 
     private function passphrase(Records\SignIn $signIn): string

@@ -29,6 +29,22 @@ final readonly class CardIssue
     }
 
     /**
+     * The user name that goes on a card, of those a person has after a merge: the one made first, which the child knows longest.
+     *
+     * @param  list<SignIn>  $signIns in the order they were made
+     * @return array<string, SignIn> by person
+     */
+    public static function printed(array $signIns): array
+    {
+        $printed = [];
+        foreach ($signIns as $signIn) {
+            $printed[$signIn->personId()] ??= $signIn;
+        }
+
+        return $printed;
+    }
+
+    /**
      * @param  list<SignIn>  $signIns
      * @param  list<Badge>  $badges that are live, of all sign-ins of these people
      * @param  list<SignIn>  $others further sign-ins of these people, after a merge: a lost card may have been theirs

@@ -92,3 +92,9 @@ it('ends lost cards and changes their passphrase', function (): void {
     $badges = array_values(array_filter($lost->plan->changes, fn (Change $c): bool => $c->entity === Entity::Badge && ! $c->inserts()));
     expect($badges[0]->after['state'])->toBe('lost')->and($lost->cards[0]->passphrase)->not->toBeNull();
 });
+
+it('prints of several user names the one made first', function (): void {
+    $signIn = fn (string $id, string $person): SignIn => new SignIn($id, 1, ['person_id' => $person]);
+    $printed = CardIssue::printed([$signIn('a', 'noor'), $signIn('b', 'kai'), $signIn('c', 'noor')]);
+    expect(array_map(fn (SignIn $s): string => $s->id, $printed))->toBe(['noor' => 'a', 'kai' => 'b']);
+});
