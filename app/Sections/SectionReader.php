@@ -24,6 +24,7 @@ use App\Staffing\Views\StaffLine;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Records\PassHours;
 use Vantrel\Core\Staffing\Invitations;
 use Vantrel\Core\Staffing\Power;
 use Vantrel\Core\Staffing\StaffRole;
@@ -89,7 +90,7 @@ final class SectionReader
                 $i->id, $i->email, StaffRole::from($i->role)->label(), Invitations::stateAt($i->state, $i->expires_at, $now),
                 Instant::iso($i->sent_at), Instant::iso($i->expires_at), Instant::isoOrNull($i->answered_at), $i->begins_on, $i->ends_on,
             ))->all()),
-            $pass === null ? null : new RoomPassLine($pass->hours, (int) $pass->pictures === 1, Instant::iso($pass->made_at), $pass->ends_at === null ? null : SchoolDay::local($section->school_id, $pass->ends_at)),
+            $pass === null ? null : new RoomPassLine(PassHours::from($pass->hours), (int) $pass->pictures === 1, Instant::iso($pass->made_at), $pass->ends_at === null ? null : SchoolDay::local($section->school_id, $pass->ends_at)),
             ! $open || ! in_array(Power::AnswerRequests, $powers, true) ? 0 : DB::table('join_requests')->where('section_id', $section->id)->where('state', 'waiting')->count(),
             // An archived section is read, and printed by coordinators.
             array_map(fn (Power $p): string => $p->value, $open ? $powers : array_values(array_filter($powers, fn (Power $p): bool => in_array($p, [Power::SeeRoster, Power::PrintCards], true)))),

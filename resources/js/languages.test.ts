@@ -42,7 +42,7 @@ const SERVER = [
     'app/Accounts/Http/SecretController.php',
     'app/Accounts/SignInDesk.php',
     'app/Accounts/SingleSignOn.php',
-    'app/Platform/Problems.php',
+    'app/Wiring/Problems.php',
     'core/Codes/CodeMistake.php',
     'core/Accounts/PasswordRules.php',
     'core/Plan/Enrolling.php',

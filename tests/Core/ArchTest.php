@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use Vantrel\Core\Records\Person;
 use Tests\Support\Boundaries;
 use Vantrel\Core\Records\Entity;
 

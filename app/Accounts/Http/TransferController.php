@@ -111,7 +111,7 @@ final class TransferController
             $asker = $askers->get((string) $r->askedBy());
 
             return new TransferLine(
-                $r->id, $ours, $r->kind()->value, $r->state()->value, (string) ($schools[$ours ? $r->toSchoolId() : $r->fromSchoolId()] ?? ''),
+                $r->id, $ours, $r->kind(), $r->state(), (string) ($schools[$ours ? $r->toSchoolId() : $r->fromSchoolId()] ?? ''),
                 implode(', ', array_filter([trim("{$says['given_name']} {$says['family_name']}"), GradeLevel::read($says['grade'])?->label() ?? '', $says['number'] === '' ? '' : "number {$says['number']}", $says['birth_date'] === '' ? '' : "born {$says['birth_date']}"], fn (string $s): bool => $s !== '')),
                 $says['section_names'], $ours && $person !== null ? implode(', ', array_filter([$person->fullName(), GradeLevel::read((string) $person->grade)?->label() ?? '', $person->state === 'left' ? 'has left' : ''], fn (string $s): bool => $s !== '')) : '',
                 $ours ? $person?->id : null, $judged?->probability, $judged->evidence ?? [], $asker?->fullName() ?? 'Vantrel', Instant::iso($r->madeAt()), Instant::isoOrNull($r->answeredAt()),

@@ -11,6 +11,7 @@ use App\Models\Person;
 use App\Platform\Resource;
 use App\Platform\SchoolDay;
 use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Records\YearState;
 
 /** Who is signed in and where they can work. */
 final readonly class Me extends Resource
@@ -30,7 +31,7 @@ final readonly class Me extends Resource
         $coordinated = DB::table('coordinators')->where('person_id', $person->id)->where('state', 'active')->pluck('school_id')->all();
         $years = [];
         foreach (DB::table('school_years')->orderByDesc('begins_on')->get(['id', 'school_id', 'name', 'state']) as $year) {
-            $years[$year->school_id][] = new YearChoice($year->id, $year->name, $year->state);
+            $years[$year->school_id][] = new YearChoice($year->id, $year->name, YearState::from($year->state));
         }
         // Staff also work where they were invited, in other schools of the district.
         $invited = $person->kind !== 'staff' ? [] : DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('e.person_id', $person->id)->where('e.role', '!=', 'student')

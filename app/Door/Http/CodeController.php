@@ -65,7 +65,7 @@ final class CodeController
             DB::table('enrollments as e')->where('e.section_id', $section->id)->where('e.role', 'student')->where(SchoolDay::inForce('e', SchoolDay::today($section->school_id)))->count(),
             array_values($arrived->map(fn (object $p): Arrival => new Arrival((new PersonName($p->given_name, $p->family_name))->display(), Instant::isoOrNull($p->came_at)))->all()),
             DB::table('join_requests')->where('section_id', $section->id)->where('state', 'waiting')->count(),
-            $chances->guessPerDay($length), $chances->collision($length), $length, Instant::iso($row->opened_at), $row->who, Instant::isoOrNull($row->starts_at), Instant::isoOrNull($row->ends_at), $row->cap === null ? null : (int) $row->cap,
+            $chances->guessPerDay($length), $chances->collision($length), $length, Instant::iso($row->opened_at), CodeUse::from($row->who), Instant::isoOrNull($row->starts_at), Instant::isoOrNull($row->ends_at), $row->cap === null ? null : (int) $row->cap,
             round(Legibility::typeSize(strlen($written)), 5), self::PICTURE_METRES, round(Legibility::codeReadableFrom(strlen($written), self::PICTURE_METRES), 1), round(1000 * self::PICTURE_METRES * Legibility::typeSize(strlen($written)) * Legibility::CAP_HEIGHT),
         );
     }

@@ -65,7 +65,7 @@ final class NewcomerController
         [$section, $code, $school, $rules] = $this->open($request);
         $domain = $code->who() === CodeUse::Domain;
 
-        return new Door($section->name(), $school->name(), $code->who()->value, $rules->asksBirthDate(), $rules->check === 'number', $domain ? 'required' : ($rules->mail ? 'optional' : 'no'), $domain ? $rules->domains : [], ! $domain);
+        return new Door($section->name(), $school->name(), $code->who(), $rules->asksBirthDate(), $rules->check === 'number', $domain ? 'required' : ($rules->mail ? 'optional' : 'no'), $domain ? $rules->domains : [], ! $domain);
     }
 
     #[Answers(ListedNames::class, 'Students of the list whom somebody of this name may be')]

@@ -135,7 +135,7 @@ final class RequestController
         }, $this->candidates($section, $row, $full));
         $born = $row->birthDate();
 
-        return new RequestLine($row->id, trim($row->givenName().' '.$row->familyName()), $row->state()->value, $row->cause()->value, $born === null ? null : CalendarDate::age($born, SchoolDay::today($section->school_id)), Instant::iso($row->madeAt()), $candidates);
+        return new RequestLine($row->id, trim($row->givenName().' '.$row->familyName()), $row->state(), $row->cause(), $born === null ? null : CalendarDate::age($born, SchoolDay::today($section->school_id)), Instant::iso($row->madeAt()), $candidates);
     }
 
     /**

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Door\Views;
 
 use App\Platform\Resource;
+use Vantrel\Core\Records\CodeUse;
 
 /** A section's code, asked for. */
 final readonly class CodeView extends Resource
@@ -17,7 +18,6 @@ final readonly class CodeView extends Resource
      * @param  float  $guessPerDay chance that one address, guessing all day, opens any section
      * @param  float  $collision chance that codes drawn at random meet, before the redraw that prevents it
      * @param  int  $payload symbols without the check symbol
-     * @param  string  $who accounts, domain or approval
      * @param  float  $typeSize size of the type on the wall, as a share of the picture's width
      * @param  float  $pictureMetres width of a picture, for the sum
      * @param  float  $readableFrom metres from which the code is read on a picture of that width
@@ -37,7 +37,7 @@ final readonly class CodeView extends Resource
         public float $collision,
         public int $payload,
         public string $openedAt,
-        public string $who,
+        public CodeUse $who,
         public ?string $startsAt,
         public ?string $endsAt,
         public ?int $cap,

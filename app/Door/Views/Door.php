@@ -5,17 +5,17 @@ declare(strict_types=1);
 namespace App\Door\Views;
 
 use App\Platform\Resource;
+use Vantrel\Core\Records\CodeUse;
 
 /** What a code opens, and what somebody without an account is asked there. */
 final readonly class Door extends Resource
 {
     /**
-     * @param  string  $who accounts, domain or approval
      * @param  string  $mail no, optional or required
      * @param  bool  $password whether it is chosen now; else with the link of a mail
      * @param  list<string>  $domains what an address must end with, where one is required
      */
-    public function __construct(public string $section, public string $school, public string $who, public bool $birthDate, public bool $number, public string $mail, public array $domains, public bool $password)
+    public function __construct(public string $section, public string $school, public CodeUse $who, public bool $birthDate, public bool $number, public string $mail, public array $domains, public bool $password)
     {
     }
 }

@@ -29,6 +29,7 @@ use Vantrel\Core\Codes\CodeChances;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Records;
+use Vantrel\Core\Records\YearState;
 use Vantrel\Core\Sections\SectionNames;
 use Vantrel\Core\Settings\SchoolSettings;
 use Vantrel\Core\Settings\SchoolYears;
@@ -56,7 +57,7 @@ final class SettingsController
         return new Settings(
             $school->name, GradeLevel::of($school->lowest_grade)->code(), GradeLevel::of($school->highest_grade)->code(), $school->mail_domains, $school->time_zone, $school->country, $school->naming_pattern, $grades,
             $school->stay_days_shared, $school->stay_days_own, (bool) $school->outside_staff, $school->newcomer_check, (bool) $school->newcomer_mail, $school->under_13, $school->second_factor, $school->day_opens, $school->day_closes,
-            array_values(DB::table('school_years as y')->where('y.school_id', $school->id)->orderByDesc('y.begins_on')->selectRaw('y.*, (select count(*) from sections s where s.school_year_id = y.id) n')->get()->map(fn (object $y): YearLine => new YearLine($y->id, $y->name, $y->begins_on, Span::last($y->ends_on), $y->state, (int) $y->n))->all()),
+            array_values(DB::table('school_years as y')->where('y.school_id', $school->id)->orderByDesc('y.begins_on')->selectRaw('y.*, (select count(*) from sections s where s.school_year_id = y.id) n')->get()->map(fn (object $y): YearLine => new YearLine($y->id, $y->name, $y->begins_on, Span::last($y->ends_on), YearState::from($y->state), (int) $y->n))->all()),
             $live, Tries::codesADay(), $chances->guessPerDay($chances->payloadLength()), $chances->payloadLength(), $school->keep_askings_days, $school->keep_lists_days, $school->keep_messages_days, (int) config('logging.channels.daily.days'), DateTimeZone::listIdentifiers(),
         );
     }

@@ -8,6 +8,8 @@ interface Options<W, R> {
     then?: (result: R, wish: W) => void | Promise<void>;
     /** Where it was refused; the sentence stands in `error` as well. */
     failed?: (sentence: string, error: unknown) => void;
+    /** The field a refusal that names none stands at. */
+    home?: string;
 }
 
 export interface Act<W> {
@@ -22,7 +24,10 @@ export interface Act<W> {
 }
 
 /** Something a person does that changes the server: once at a time, and what was on the screen before it is asked for anew. */
-export function useAct<W = void, R = unknown>(act: (wish: W) => Promise<R>, { stale, then, failed }: Options<W, R> = {}): Act<W> {
+export function useAct<W = void, R = unknown>(
+    act: (wish: W) => Promise<R>,
+    { stale, then, failed, home }: Options<W, R> = {},
+): Act<W> {
     const queries = useQueryClient();
     const going = useRef(false);
     const mutation = useMutation({
@@ -45,7 +50,11 @@ export function useAct<W = void, R = unknown>(act: (wish: W) => Promise<R>, { st
         },
         busy: mutation.isPending,
         error: mutation.error ? sentence(mutation.error) : '',
-        field: (name) => (mutation.error instanceof ApiError ? (mutation.error.fields[name]?.[0] ?? '') : ''),
+        field: (name) => {
+            if (!mutation.error) return '';
+            const named = mutation.error instanceof ApiError ? Object.keys(mutation.error.fields)[0] : undefined;
+            return (named ?? home) === name ? sentence(mutation.error) : '';
+        },
         clear: mutation.reset,
     };
 }

@@ -1798,6 +1798,8 @@ export interface components {
             holds: boolean;
             why: string;
         };
+        /** @enum {string} */
+        CodeUse: "accounts" | "domain" | "approval";
         CodeView: {
             section: string;
             written: string;
@@ -1812,7 +1814,7 @@ export interface components {
             collision: number;
             payload: number;
             openedAt: string;
-            who: string;
+            who: components["schemas"]["CodeUse"];
             startsAt: string | null;
             endsAt: string | null;
             cap: number | null;
@@ -1866,7 +1868,7 @@ export interface components {
         Door: {
             section: string;
             school: string;
-            who: string;
+            who: components["schemas"]["CodeUse"];
             birthDate: boolean;
             number: boolean;
             mail: string;
@@ -2138,6 +2140,8 @@ export interface components {
             guardians: string[];
             lastSignedIn: string | null;
         };
+        /** @enum {string} */
+        PassHours: "school" | "any";
         PersonDetail: {
             id: string;
             name: string;
@@ -2244,11 +2248,13 @@ export interface components {
             before: string;
             after: string;
         };
+        /** @enum {string} */
+        RequestCause: "newcomer" | "domain" | "under_13";
         RequestLine: {
             id: string;
             name: string;
-            state: string;
-            cause: string;
+            state: components["schemas"]["RequestState"];
+            cause: components["schemas"]["RequestCause"];
             age: number | null;
             askedAt: string;
             mayBe: components["schemas"]["RequestMatch"][];
@@ -2265,6 +2271,8 @@ export interface components {
             requests: components["schemas"]["RequestLine"][];
             said: string;
         };
+        /** @enum {string} */
+        RequestState: "mail" | "waiting" | "approved" | "refused";
         ResetView: {
             userName: string;
         };
@@ -2282,7 +2290,7 @@ export interface components {
             chosen: boolean;
         };
         RoomPassLine: {
-            hours: string;
+            hours: components["schemas"]["PassHours"];
             pictures: boolean;
             madeAt: string;
             until: string | null;
@@ -2454,11 +2462,13 @@ export interface components {
             count: number;
             label: string;
         };
+        /** @enum {string} */
+        TransferKind: "transfer" | "also";
         TransferLine: {
             id: string;
             ours: boolean;
-            kind: string;
-            state: string;
+            kind: components["schemas"]["TransferKind"];
+            state: components["schemas"]["TransferState"];
             school: string;
             said: string;
             sections: string[];
@@ -2474,6 +2484,8 @@ export interface components {
             requests: components["schemas"]["TransferLine"][];
             said: string;
         };
+        /** @enum {string} */
+        TransferState: "waiting" | "accepted" | "refused" | "withdrawn";
         UndoFirst: {
             madeAt: string;
             id: string;
@@ -2513,16 +2525,18 @@ export interface components {
         YearChoice: {
             id: string;
             name: string;
-            state: string;
+            state: components["schemas"]["YearState"];
         };
         YearLine: {
             id: string;
             name: string;
             beginsOn: string;
             lastOn: string;
-            state: string;
+            state: components["schemas"]["YearState"];
             sections: number;
         };
+        /** @enum {string} */
+        YearState: "planned" | "current" | "closed";
         YearTurnStart: {
             year: string;
             nextName: string;

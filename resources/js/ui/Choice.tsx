@@ -1,17 +1,17 @@
 import { useId } from 'react';
 
-interface Props {
+interface Props<T extends string> {
     label: string;
-    value: string;
-    options: { value: string; label: string }[];
-    onChange: (value: string) => void;
+    value: T;
+    options: { value: T; label: string }[];
+    onChange: (value: T) => void;
     hideLabel?: boolean;
     /** Label above, control as wide as its place. */
     stacked?: boolean;
 }
 
 /** A choice of one from a short list. The system's own control: it is the one everybody's keyboard and screen reader knows. */
-export function Choice({ label, value, options, onChange, hideLabel = false, stacked = false }: Props) {
+export function Choice<T extends string>({ label, value, options, onChange, hideLabel = false, stacked = false }: Props<T>) {
     const id = useId();
     return (
         <div className={hideLabel || stacked ? '' : 'flex items-center gap-2'}>
@@ -21,7 +21,10 @@ export function Choice({ label, value, options, onChange, hideLabel = false, sta
             <select
                 id={id}
                 value={value}
-                onChange={(event) => onChange(event.target.value)}
+                onChange={(event) => {
+                    const chosen = options.find((option) => option.value === event.target.value);
+                    if (chosen) onChange(chosen.value);
+                }}
                 className={`${stacked ? 'w-full' : 'max-w-full'} min-h-8 rounded-card border border-ink/50 bg-paper px-2 text-sm`}
             >
                 {options.map((option) => (

@@ -1,4 +1,5 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
+import { useAct } from '@/api/act';
 import { api, data, sentence } from '@/api/client';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
@@ -8,7 +9,6 @@ const share = (m: number) => (m >= 0.1 ? `${(m * 100).toFixed(0)} %` : `${(m * 1
 
 /** What matches are judged by: as published, as in force, and as this list suggests. Taken over only when somebody says so. */
 export function MatchWeights({ school, id, onChanged }: { school: School; id: string; onChanged: () => void }) {
-    const queries = useQueryClient();
     const say = useNotice();
     const key = ['weights', id];
     const { data: table, error } = useQuery({
@@ -16,16 +16,15 @@ export function MatchWeights({ school, id, onChanged }: { school: School; id: st
         queryFn: () => data(api.GET('/api/imports/{import}/weights', { params: { path: { import: id } } })),
         retry: false,
     });
-    const run = async (work: () => Promise<unknown>, done: string) => {
-        try {
-            await work();
-            await queries.invalidateQueries({ queryKey: key });
+    const act = useAct(({ work }: { work: () => Promise<unknown>; done: string }) => work(), {
+        stale: [key],
+        then: (_, { done }) => {
             onChanged();
             say(done);
-        } catch (e) {
-            say(sentence(e), { bad: true });
-        }
-    };
+        },
+        failed: (said) => say(said, { bad: true }),
+    });
+    const run = (work: () => Promise<unknown>, done: string) => act.run({ work, done });
     if (error) return <p className="text-sm text-madder">{sentence(error)}</p>;
     if (!table) return <p className="text-sm text-muted">Counting how the rows of this list agree with everyone known.</p>;
     return (
@@ -65,7 +64,7 @@ export function MatchWeights({ school, id, onChanged }: { school: School; id: st
                 {table.own && (
                     <Button
                         onClick={() =>
-                            void run(
+                            run(
                                 () => api.DELETE('/api/schools/{school}/weights', { params: { path: { school: school.id } } }),
                                 'Lists are judged by the published figures again.',
                             )
@@ -77,7 +76,7 @@ export function MatchWeights({ school, id, onChanged }: { school: School; id: st
                 <Button
                     kind="primary"
                     onClick={() =>
-                        void run(
+                        run(
                             () => api.POST('/api/imports/{import}/weights', { params: { path: { import: id } } }),
                             `Lists of ${school.name} are judged by these figures from now on.`,
                         )

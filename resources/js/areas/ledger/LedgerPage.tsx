@@ -1,7 +1,8 @@
-import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { api, data, sentence } from '@/api/client';
+import { useAct } from '@/api/act';
+import { api, data } from '@/api/client';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { DataTable } from '@/ui/DataTable';
@@ -15,7 +16,6 @@ import { UndoDialog } from './UndoDialog';
 /** Every change, who made it and when, with its undo. */
 export function LedgerPage({ school }: { school: School }) {
     const [search, setSearch] = useSearchParams();
-    const queries = useQueryClient();
     const say = useNotice();
     const open = search.get('entry');
     const [undoing, setUndoing] = useState(false);
@@ -36,15 +36,10 @@ export function LedgerPage({ school }: { school: School }) {
         queryFn: () => data(api.GET('/api/ledger/{entry}', { params: { path: { entry: open ?? '' } } })),
         enabled: open !== null,
     });
-    const redo = async (id: string) => {
-        try {
-            const line = await data(api.POST('/api/ledger/{entry}/redo', { params: { path: { entry: id } } }));
-            await queries.invalidateQueries();
-            say(`Done again: ${line.title}.`);
-        } catch (e) {
-            say(sentence(e), { bad: true });
-        }
-    };
+    const redo = useAct((id: string) => data(api.POST('/api/ledger/{entry}/redo', { params: { path: { entry: id } } })), {
+        then: (line) => say(`Done again: ${line.title}.`),
+        failed: (said) => say(said, { bad: true }),
+    });
     if (page.isPending) return null;
     return (
         <div className="flex min-h-0 flex-1 flex-col">
@@ -130,7 +125,7 @@ export function LedgerPage({ school }: { school: School }) {
                         )}
                         {detail.entry.canRedo && (
                             <div className="mt-4">
-                                <Button onClick={() => void redo(detail.entry.id)}>Do it again</Button>
+                                <Button onClick={() => redo.run(detail.entry.id)}>Do it again</Button>
                             </div>
                         )}
                         {undoing && (

@@ -95,7 +95,7 @@ export function PrintRoomPage({ school }: { school: School }) {
                         stacked
                         label="Paper"
                         value={layout}
-                        onChange={(value) => setLayout(value as typeof layout)}
+                        onChange={setLayout}
                         options={[
                             { value: 'cards-a4', label: 'A4, 10 cards of 90 × 54 mm' },
                             { value: 'cards-letter', label: 'Letter, 10 cards of 90 × 53 mm' },
@@ -105,7 +105,7 @@ export function PrintRoomPage({ school }: { school: School }) {
                         stacked
                         label="Order"
                         value={order}
-                        onChange={(value) => setOrder(value as typeof order)}
+                        onChange={setOrder}
                         options={[
                             { value: 'cut_stack', label: 'for the guillotine' },
                             { value: 'reading', label: 'along the rows' },

@@ -1,7 +1,8 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { api, data, type Schemas, sentence } from '@/api/client';
+import { useAct } from '@/api/act';
+import { api, data, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { moment } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
@@ -30,17 +31,15 @@ export function CodePanel({ section, onChange }: { section: Schemas['SectionDeta
         setShown(true);
         await onChange();
     };
-    const close = async () => {
-        setClosing(false);
-        try {
-            await api.DELETE('/api/sections/{section}/code', path);
+    const close = useAct(() => api.DELETE('/api/sections/{section}/code', path), {
+        stale: [],
+        then: async () => {
             queries.removeQueries({ queryKey: ['code', section.id] });
             setShown(false);
             await onChange();
-        } catch (e) {
-            say(sentence(e), { bad: true });
-        }
-    };
+        },
+        failed: (said) => say(said, { bad: true }),
+    });
     return (
         <section>
             <h2 className="mb-2 border-b border-rule pb-1 text-lg">Join code</h2>
@@ -129,7 +128,7 @@ export function CodePanel({ section, onChange }: { section: Schemas['SectionDeta
                 <p>The code stops working at once. Who is in stays in. You can open another at any time.</p>
                 <div className="mt-5 flex justify-end gap-3">
                     <Button onClick={() => setClosing(false)}>Leave it open</Button>
-                    <Button kind="primary" onClick={() => void close()}>
+                    <Button kind="primary" onClick={() => (setClosing(false), close.run())}>
                         Close the code
                     </Button>
                 </div>

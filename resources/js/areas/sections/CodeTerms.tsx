@@ -1,12 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, ApiError, data, type Schemas, sentence } from '@/api/client';
+import { useAct } from '@/api/act';
+import { api, data, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
 
-const WHO = [
+const WHO: { value: Schemas['CodeView']['who']; label: string }[] = [
     { value: 'approval', label: 'accounts here; newcomers wait for approval' },
     { value: 'domain', label: 'accounts here; newcomers with an address of the school' },
     { value: 'accounts', label: 'accounts here only' },
@@ -34,7 +35,6 @@ export function CodeTerms({ section, code, onClose, onDone }: Props) {
     const [ends, setEnds] = useState(local(code?.endsAt ?? null));
     const [cap, setCap] = useState(code?.cap?.toString() ?? '');
     const [wish, setWish] = useState('');
-    const [error, setError] = useState<{ field: string; text: string } | null>(null);
     const { data: judged } = useQuery({
         queryKey: ['chosen', section.id, wish],
         queryFn: () =>
@@ -46,38 +46,34 @@ export function CodeTerms({ section, code, onClose, onDone }: Props) {
         enabled: code === null && wish.trim() !== '',
         placeholderData: (before) => before,
     });
-    const save = async () => {
-        setError(null);
-        const body = {
-            who: who as 'approval',
-            starts_at: starts ? new Date(starts).toISOString() : null,
-            ends_at: ends ? new Date(ends).toISOString() : null,
-            ...(cap ? { cap: Number(cap) } : {}),
-        };
-        const path = { params: { path: { section: section.id } } };
-        try {
-            onDone(
-                await data(
-                    code
-                        ? api.POST('/api/sections/{section}/code/terms', { ...path, body })
-                        : api.POST('/api/sections/{section}/code', {
-                              ...path,
-                              body: { ...body, ...(wish.trim() ? { chosen: wish } : {}) },
-                          }),
-                ),
+    const save = useAct(
+        () => {
+            const body = {
+                who,
+                starts_at: starts ? new Date(starts).toISOString() : null,
+                ends_at: ends ? new Date(ends).toISOString() : null,
+                ...(cap ? { cap: Number(cap) } : {}),
+            };
+            const path = { params: { path: { section: section.id } } };
+            return data(
+                code
+                    ? api.POST('/api/sections/{section}/code/terms', { ...path, body })
+                    : api.POST('/api/sections/{section}/code', {
+                          ...path,
+                          body: { ...body, ...(wish.trim() ? { chosen: wish } : {}) },
+                      }),
             );
-        } catch (e) {
-            setError({ field: e instanceof ApiError ? (Object.keys(e.fields)[0] ?? '') : '', text: sentence(e) });
-        }
-    };
-    const of = (field: string) => (error?.field === field ? error.text : undefined);
+        },
+        { stale: [], home: '', then: onDone },
+    );
+    const of = (field: string) => save.field(field) || undefined;
     return (
         <Dialog open onClose={onClose} title={code ? `Terms of the code of ${section.name}` : `A code for ${section.name}`}>
             <form
                 className="flex flex-col gap-4"
                 onSubmit={(event) => {
                     event.preventDefault();
-                    void save();
+                    save.run();
                 }}
             >
                 <Choice stacked label="Who may come in by it" value={who} onChange={setWho} options={WHO} />
@@ -139,15 +135,19 @@ export function CodeTerms({ section, code, onClose, onDone }: Props) {
                         )}
                     </ul>
                 )}
-                {error && !['ends_at', 'cap', 'chosen'].includes(error.field) && (
-                    <p className="text-sm text-madder">{error.text}</p>
+                {save.error && !['ends_at', 'cap', 'chosen'].some((field) => save.field(field)) && (
+                    <p className="text-sm text-madder">{save.error}</p>
                 )}
                 {code === null && section.hasCode && (
                     <p className="border-l-[3px] border-marigold pl-3 text-sm">The code that is open now stops working.</p>
                 )}
                 <div className="flex justify-end gap-3">
                     <Button onClick={onClose}>Leave it</Button>
-                    <Button kind="primary" type="submit" disabled={code === null && wish.trim() !== '' && judged?.safe !== true}>
+                    <Button
+                        kind="primary"
+                        type="submit"
+                        disabled={save.busy || (code === null && wish.trim() !== '' && judged?.safe !== true)}
+                    >
                         {code ? 'Keep these terms' : 'Open the code'}
                     </Button>
                 </div>

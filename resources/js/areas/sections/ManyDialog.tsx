@@ -55,7 +55,7 @@ export function ManyDialog({ school, onClose }: { school: School; onClose: () =>
                     stacked
                     label="From"
                     value={how}
-                    onChange={(value) => setHow(value as How)}
+                    onChange={setHow}
                     options={[
                         { value: 'list', label: 'a pasted list' },
                         { value: 'pattern', label: 'a pattern with grades and groups' },
@@ -67,7 +67,7 @@ export function ManyDialog({ school, onClose }: { school: School; onClose: () =>
                         stacked
                         label="Kind"
                         value={kind}
-                        onChange={(value) => setKind(value as typeof kind)}
+                        onChange={setKind}
                         options={[
                             { value: 'class', label: 'classes' },
                             { value: 'homeroom', label: 'homerooms' },

@@ -72,7 +72,7 @@ export function MoveDialog({ school, section, people, onClose, onDone }: Props) 
                         stacked
                         label="What"
                         value={kind}
-                        onChange={(value) => setKind(value as Kind)}
+                        onChange={setKind}
                         options={[
                             { value: 'move', label: 'move into' },
                             { value: 'also', label: 'also enroll in' },

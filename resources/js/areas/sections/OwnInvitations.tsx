@@ -1,26 +1,26 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { api, data, type Schemas, sentence } from '@/api/client';
+import { useQuery } from '@tanstack/react-query';
+import { useAct } from '@/api/act';
+import { api, data, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { day, lastDay } from '@/ui/dates';
 import { useNotice } from '@/ui/Notice';
 
 /** Invitations that wait for an answer of whoever is signed in: answered here as well as from the mail. */
 export function OwnInvitations() {
-    const queries = useQueryClient();
     const say = useNotice();
     const { data: own } = useQuery({ queryKey: ['own-invitations'], queryFn: () => data(api.GET('/api/invitations')) });
-    const answer = async (invitation: Schemas['OwnInvitation'], answer: 'accept' | 'decline') => {
-        try {
-            await api.POST('/api/invitations/{invitation}/answer', {
+    const answer = useAct(
+        ({ invitation, answer }: { invitation: Schemas['OwnInvitation']; answer: 'accept' | 'decline' }) =>
+            api.POST('/api/invitations/{invitation}/answer', {
                 params: { path: { invitation: invitation.id } },
                 body: { answer },
-            });
-            await queries.invalidateQueries();
-            say(answer === 'accept' ? `You are ${invitation.role} of ${invitation.section}.` : 'Declined.');
-        } catch (e) {
-            say(sentence(e), { bad: true });
-        }
-    };
+            }),
+        {
+            then: (_, { invitation, answer }) =>
+                say(answer === 'accept' ? `You are ${invitation.role} of ${invitation.section}.` : 'Declined.'),
+            failed: (said) => say(said, { bad: true }),
+        },
+    );
     if (!own || own.invitations.length === 0) return null;
     return (
         <ul className="border-b border-rule">
@@ -34,10 +34,16 @@ export function OwnInvitations() {
                         {i.beginsOn && i.endsOn && `, from ${day(i.beginsOn)} to ${lastDay(i.endsOn)}`}.
                     </span>
                     <span className="flex gap-2">
-                        <Button kind="primary" onClick={() => void answer(i, 'accept')}>
+                        <Button
+                            kind="primary"
+                            disabled={answer.busy}
+                            onClick={() => answer.run({ invitation: i, answer: 'accept' })}
+                        >
                             Accept
                         </Button>
-                        <Button onClick={() => void answer(i, 'decline')}>Decline</Button>
+                        <Button disabled={answer.busy} onClick={() => answer.run({ invitation: i, answer: 'decline' })}>
+                            Decline
+                        </Button>
                     </span>
                 </li>
             ))}

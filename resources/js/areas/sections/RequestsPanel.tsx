@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, data, type Schemas, sentence } from '@/api/client';
+import { useAct } from '@/api/act';
+import { api, data, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { moment } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
@@ -21,33 +22,43 @@ export function RequestsPanel({ section, onChange }: { section: Schemas['Section
         queryFn: () => data(api.GET('/api/sections/{section}/requests', { params: { path } })),
         refetchInterval: 4_000,
     });
-    const answer = async (work: Promise<Schemas['RequestPage']>, done: string) => {
-        try {
-            const page = await work;
+    const act = useAct(({ work }: { work: () => Promise<Schemas['RequestPage']>; done: string }) => work(), {
+        stale: [],
+        then: async (page, { done }) => {
             queries.setQueryData(['requests', section.id], page);
             say(page.said || done);
-        } catch (e) {
-            say(sentence(e), { bad: true });
-        }
-        await onChange();
-    };
+            await onChange();
+        },
+        failed: (said) => {
+            say(said, { bad: true });
+            void onChange();
+        },
+    });
+    const answer = (work: () => Promise<Schemas['RequestPage']>, done: string) => act.run({ work, done });
     const approve = (r: Schemas['RequestLine'], as?: Schemas['RequestMatch']) =>
         answer(
-            data(
-                api.POST('/api/sections/{section}/requests/{asking}/approve', {
-                    params: { path: { ...path, asking: r.id } },
-                    body: as ? { as: as.id } : {},
-                }),
-            ),
+            () =>
+                data(
+                    api.POST('/api/sections/{section}/requests/{asking}/approve', {
+                        params: { path: { ...path, asking: r.id } },
+                        body: as ? { as: as.id } : {},
+                    }),
+                ),
             `${r.name} is in.`,
         );
     const refuse = (r: Schemas['RequestLine']) =>
         answer(
-            data(api.POST('/api/sections/{section}/requests/{asking}/refuse', { params: { path: { ...path, asking: r.id } } })),
+            () =>
+                data(
+                    api.POST('/api/sections/{section}/requests/{asking}/refuse', { params: { path: { ...path, asking: r.id } } }),
+                ),
             `${r.name} was turned away. The Ledger can undo it.`,
         );
     const refuseAll = () =>
-        answer(data(api.POST('/api/sections/{section}/requests/refuse-all', { params: { path } })), 'All were turned away.');
+        answer(
+            () => data(api.POST('/api/sections/{section}/requests/refuse-all', { params: { path } })),
+            'All were turned away.',
+        );
     if (!page || page.requests.length === 0) return null;
     return (
         <section className="mb-7 border-l-[3px] border-marigold pl-4" aria-live="polite">
@@ -69,7 +80,7 @@ export function RequestsPanel({ section, onChange }: { section: Schemas['Section
                         kind="danger"
                         onClick={() => {
                             setClearing(false);
-                            void refuseAll();
+                            refuseAll();
                         }}
                     >
                         Turn {page.requests.length} away
@@ -108,16 +119,16 @@ export function RequestsPanel({ section, onChange }: { section: Schemas['Section
                                     </button>
                                 </div>
                                 {shown === r.id + m.id && <EvidenceBars evidence={m.evidence} probability={null} />}
-                                <Button className="mt-1" onClick={() => void approve(r, m)}>
+                                <Button className="mt-1" onClick={() => approve(r, m)}>
                                     Yes, it is {m.name}
                                 </Button>
                             </div>
                         ))}
                         <div className="mt-2 flex gap-2">
-                            <Button kind={r.mayBe.length > 0 ? 'plain' : 'primary'} onClick={() => void approve(r)}>
+                            <Button kind={r.mayBe.length > 0 ? 'plain' : 'primary'} onClick={() => approve(r)}>
                                 {r.mayBe.length > 0 ? 'Another person: let in' : 'Let in'}
                             </Button>
-                            <Button onClick={() => void refuse(r)}>Turn away</Button>
+                            <Button onClick={() => refuse(r)}>Turn away</Button>
                         </div>
                     </li>
                 ))}

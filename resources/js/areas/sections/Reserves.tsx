@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { api, ApiError, type Schemas, sentence } from '@/api/client';
+import { useAct } from '@/api/act';
+import { api, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
@@ -15,20 +16,21 @@ interface Props {
 export function MakeReserves({ section, onClose, onDone }: Props) {
     const say = useNotice();
     const [count, setCount] = useState('3');
-    const [error, setError] = useState('');
-    const make = async () => {
-        try {
-            await api.POST('/api/sections/{section}/reserves', {
+    const make = useAct(
+        () =>
+            api.POST('/api/sections/{section}/reserves', {
                 params: { path: { section: section.id } },
                 body: { count: Number(count) },
-            });
-            say('They stand at the end of the roster. Print their cards, and name each when its student turns up.');
-            await onDone();
-            onClose();
-        } catch (e) {
-            setError(sentence(e));
-        }
-    };
+            }),
+        {
+            stale: [],
+            then: async () => {
+                say('They stand at the end of the roster. Print their cards, and name each when its student turns up.');
+                await onDone();
+                onClose();
+            },
+        },
+    );
     return (
         <Dialog open onClose={onClose} title="Reserve accounts">
             <p className="mb-4 text-sm text-muted">
@@ -38,7 +40,7 @@ export function MakeReserves({ section, onClose, onDone }: Props) {
             <form
                 onSubmit={(event) => {
                     event.preventDefault();
-                    void make();
+                    make.run();
                 }}
             >
                 <Field
@@ -50,11 +52,11 @@ export function MakeReserves({ section, onClose, onDone }: Props) {
                     autoFocus
                     value={count}
                     onChange={(event) => setCount(event.target.value)}
-                    error={error || undefined}
+                    error={make.error || undefined}
                 />
                 <div className="mt-5 flex justify-end gap-3">
                     <Button onClick={onClose}>Leave it</Button>
-                    <Button kind="primary" type="submit">
+                    <Button kind="primary" type="submit" disabled={make.busy}>
                         Make them
                     </Button>
                 </div>
@@ -67,11 +69,9 @@ export function MakeReserves({ section, onClose, onDone }: Props) {
 export function ClaimReserve({ section, reserve, onClose, onDone }: Props & { reserve: Schemas['RosterLine'] }) {
     const say = useNotice();
     const [person, setPerson] = useState({ given_name: '', family_name: '', birth_date: '', number: '' });
-    const [error, setError] = useState<{ field: string; text: string } | null>(null);
-    const claim = async () => {
-        setError(null);
-        try {
-            await api.POST('/api/sections/{section}/reserves/{person}', {
+    const claim = useAct(
+        () =>
+            api.POST('/api/sections/{section}/reserves/{person}', {
                 params: { path: { section: section.id, person: reserve.id } },
                 body: {
                     given_name: person.given_name,
@@ -79,17 +79,17 @@ export function ClaimReserve({ section, reserve, onClose, onDone }: Props & { re
                     ...(person.birth_date ? { birth_date: person.birth_date } : {}),
                     ...(person.number ? { number: person.number } : {}),
                 },
-            });
-            say(`${reserve.name} is ${person.given_name}’s now. The card goes on working.`);
-            await onDone();
-            onClose();
-        } catch (e) {
-            setError({
-                field: e instanceof ApiError ? (Object.keys(e.fields)[0] ?? 'given_name') : 'given_name',
-                text: sentence(e),
-            });
-        }
-    };
+            }),
+        {
+            stale: [],
+            home: 'given_name',
+            then: async () => {
+                say(`${reserve.name} is ${person.given_name}’s now. The card goes on working.`);
+                await onDone();
+                onClose();
+            },
+        },
+    );
     const field = (
         name: keyof typeof person,
         label: string,
@@ -99,7 +99,7 @@ export function ClaimReserve({ section, reserve, onClose, onDone }: Props & { re
             label={label}
             value={person[name]}
             onChange={(event) => setPerson({ ...person, [name]: event.target.value })}
-            error={error?.field === name ? error.text : undefined}
+            error={claim.field(name) || undefined}
             {...more}
         />
     );
@@ -108,7 +108,7 @@ export function ClaimReserve({ section, reserve, onClose, onDone }: Props & { re
             <form
                 onSubmit={(event) => {
                     event.preventDefault();
-                    void claim();
+                    claim.run();
                 }}
             >
                 <div className="grid grid-cols-2 gap-4">
@@ -117,8 +117,8 @@ export function ClaimReserve({ section, reserve, onClose, onDone }: Props & { re
                     {field('birth_date', 'Birth date', { type: 'date' })}
                     {field('number', 'Student number')}
                 </div>
-                {error && !['given_name', 'family_name', 'birth_date', 'number'].includes(error.field) && (
-                    <p className="mt-3 text-sm text-madder">{error.text}</p>
+                {claim.error && !Object.keys(person).some((name) => claim.field(name)) && (
+                    <p className="mt-2 text-sm text-madder">{claim.error}</p>
                 )}
                 <p className="mt-4 text-sm text-muted">
                     User name <span className="font-mono text-ink">{reserve.userName}</span> and card stay. If the student is on
@@ -126,7 +126,7 @@ export function ClaimReserve({ section, reserve, onClose, onDone }: Props & { re
                 </p>
                 <div className="mt-5 flex justify-end gap-3">
                     <Button onClick={onClose}>Leave it blank</Button>
-                    <Button kind="primary" type="submit">
+                    <Button kind="primary" type="submit" disabled={claim.busy}>
                         Give it to them
                     </Button>
                 </div>

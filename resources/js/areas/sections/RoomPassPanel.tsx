@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useAct } from '@/api/act';
 import { api, problemOf, csrfToken, type Schemas, sentence } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
@@ -38,15 +39,17 @@ export function RoomPassPanel({ section, onChange }: { section: Schemas['Section
         }
         await onChange();
     };
-    const end = async () => {
-        try {
-            await api.DELETE('/api/sections/{section}/room-pass', { params: { path: { section: section.id } } });
+    const end = useAct(() => api.DELETE('/api/sections/{section}/room-pass', { params: { path: { section: section.id } } }), {
+        stale: [],
+        then: async () => {
             say('The room pass has ended; whoever came in by it is signed out.');
-        } catch (e) {
-            say(sentence(e), { bad: true });
-        }
-        await onChange();
-    };
+            await onChange();
+        },
+        failed: (said) => {
+            say(said, { bad: true });
+            void onChange();
+        },
+    });
     return (
         <section className="mt-7">
             <h2 className="mb-2 border-b border-rule pb-1 text-lg">Room pass</h2>
@@ -64,7 +67,11 @@ export function RoomPassPanel({ section, onChange }: { section: Schemas['Section
             )}
             <div className="flex gap-2">
                 <Button onClick={() => setMaking(true)}>{pass ? 'New poster' : 'Make a poster'}</Button>
-                {pass && <Button onClick={() => void end()}>End it now</Button>}
+                {pass && (
+                    <Button disabled={end.busy} onClick={() => end.run()}>
+                        End it now
+                    </Button>
+                )}
             </div>
             <Dialog open={making} onClose={() => setMaking(false)} title={`Room pass of ${section.name}`}>
                 <form
@@ -77,7 +84,7 @@ export function RoomPassPanel({ section, onChange }: { section: Schemas['Section
                     <Choice
                         label="Works"
                         value={hours}
-                        onChange={(value) => setHours(value as typeof hours)}
+                        onChange={setHours}
                         options={[
                             { value: 'school', label: 'in school hours' },
                             { value: 'any', label: 'at any hour' },
@@ -107,7 +114,7 @@ export function RoomPassPanel({ section, onChange }: { section: Schemas['Section
                             stacked
                             label="Paper"
                             value={paper}
-                            onChange={(value) => setPaper(value as typeof paper)}
+                            onChange={setPaper}
                             options={[
                                 { value: 'a4', label: 'A4' },
                                 { value: 'letter', label: 'Letter' },

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { ApiError, sentence } from '@/api/client';
+import { useAct } from '@/api/act';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Dialog } from '@/ui/Dialog';
@@ -36,23 +36,15 @@ interface Props {
 /** What a section is called and holds: for making one and for changing one. */
 export function SectionForm({ title, button, start, onClose, onSave }: Props) {
     const [wish, setWish] = useState(start);
-    const [error, setError] = useState<{ field: string; text: string } | null>(null);
-    const of = (field: string) => (error?.field === field ? error.text : undefined);
-    const save = async () => {
-        setError(null);
-        try {
-            await onSave(wish);
-        } catch (e) {
-            setError({ field: e instanceof ApiError ? (Object.keys(e.fields)[0] ?? 'name') : 'name', text: sentence(e) });
-        }
-    };
+    const save = useAct(() => onSave(wish), { stale: [], home: 'name' });
+    const of = (field: string) => save.field(field) || undefined;
     return (
         <Dialog open onClose={onClose} title={title}>
             <form
                 className="flex flex-col gap-4"
                 onSubmit={(event) => {
                     event.preventDefault();
-                    void save();
+                    save.run();
                 }}
             >
                 <Field
@@ -104,7 +96,7 @@ export function SectionForm({ title, button, start, onClose, onSave }: Props) {
                 </p>
                 <div className="flex justify-end gap-3">
                     <Button onClick={onClose}>Leave it</Button>
-                    <Button kind="primary" type="submit">
+                    <Button kind="primary" type="submit" disabled={save.busy}>
                         {button}
                     </Button>
                 </div>

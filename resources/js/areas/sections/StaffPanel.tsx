@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, data, type Schemas, sentence } from '@/api/client';
+import { useAct } from '@/api/act';
+import { api, data, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { day, lastDay } from '@/ui/dates';
@@ -27,15 +28,18 @@ export function StaffPanel({ section, onChange }: { section: Schemas['SectionDet
     const [leading, setLeading] = useState<Schemas['StaffLine'] | null>(null);
     const [roles, setRoles] = useState(false);
     const may = (power: string) => section.powers.includes(power);
-    const run = async (work: () => Promise<unknown>, done: string) => {
-        try {
-            await work();
+    const act = useAct(({ work }: { work: () => Promise<unknown>; done: string }) => work(), {
+        stale: [],
+        then: async (_, { done }) => {
             say(done);
-        } catch (e) {
-            say(sentence(e), { bad: true });
-        }
-        await onChange();
-    };
+            await onChange();
+        },
+        failed: (said) => {
+            say(said, { bad: true });
+            void onChange();
+        },
+    });
+    const run = (work: () => Promise<unknown>, done: string) => act.run({ work, done });
     const path = { section: section.id };
     const handOver = (person: Schemas['StaffLine']) =>
         run(
@@ -72,7 +76,7 @@ export function StaffPanel({ section, onChange }: { section: Schemas['SectionDet
                                         <button
                                             className={link}
                                             onClick={() =>
-                                                void run(
+                                                run(
                                                     () =>
                                                         api.DELETE('/api/sections/{section}/staff/{person}', {
                                                             params: { path: { ...path, person: s.id } },
@@ -117,7 +121,7 @@ export function StaffPanel({ section, onChange }: { section: Schemas['SectionDet
                                             <button
                                                 className={link}
                                                 onClick={() =>
-                                                    void run(
+                                                    run(
                                                         () =>
                                                             api.POST('/api/invitations/{invitation}/again', {
                                                                 params: { path: { invitation: i.id } },
@@ -131,7 +135,7 @@ export function StaffPanel({ section, onChange }: { section: Schemas['SectionDet
                                             <button
                                                 className={link}
                                                 onClick={() =>
-                                                    void run(
+                                                    run(
                                                         () =>
                                                             api.DELETE('/api/invitations/{invitation}', {
                                                                 params: { path: { invitation: i.id } },
@@ -178,7 +182,6 @@ function InviteForm({ section, onChange }: { section: Schemas['SectionDetail']; 
     const [role, setRole] = useState<Role>('co_teacher');
     const [begins, setBegins] = useState('');
     const [ends, setEnds] = useState('');
-    const [error, setError] = useState('');
     const word = email.split(/[\s,;]+/).pop() ?? '';
     const { data: found } = useQuery({
         queryKey: ['staff', section.schoolId, word],
@@ -193,26 +196,28 @@ function InviteForm({ section, onChange }: { section: Schemas['SectionDetail']; 
     const here = new Set(section.staff.map((s) => s.id));
     const offered =
         word.length > 1 && !word.includes('@') ? (found?.people ?? []).filter((p) => p.email && !here.has(p.id)).slice(0, 4) : [];
-    const invite = async () => {
-        setError('');
-        try {
-            await api.POST('/api/sections/{section}/invitations', {
+    const invite = useAct(
+        () =>
+            api.POST('/api/sections/{section}/invitations', {
                 params: { path: { section: section.id } },
                 body: { email, role, ...(role === 'substitute' ? { begins_on: begins, ends_on: ends } : {}) },
-            });
-            say(`Invitation sent to ${email}; it is in the Mailroom.`);
-            setEmail('');
-        } catch (e) {
-            setError(sentence(e));
-        }
-        await onChange();
-    };
+            }),
+        {
+            stale: [],
+            then: async () => {
+                say(`Invitation sent to ${email}; it is in the Mailroom.`);
+                setEmail('');
+                await onChange();
+            },
+            failed: () => void onChange(),
+        },
+    );
     return (
         <form
             className="mt-4 flex flex-col gap-3"
             onSubmit={(event) => {
                 event.preventDefault();
-                void invite();
+                invite.run();
             }}
         >
             <Field
@@ -221,7 +226,7 @@ function InviteForm({ section, onChange }: { section: Schemas['SectionDetail']; 
                 autoComplete="off"
                 value={email}
                 onChange={(event) => setEmail(event.target.value)}
-                error={error || undefined}
+                error={invite.error || undefined}
                 hint="Or type a name of the staff. Several, apart by commas."
             />
             {offered.length > 0 && (
@@ -256,14 +261,16 @@ function InviteForm({ section, onChange }: { section: Schemas['SectionDetail']; 
                 <Choice
                     label="as"
                     value={role}
-                    onChange={(value) => setRole(value as Role)}
+                    onChange={setRole}
                     options={[
                         { value: 'co_teacher', label: 'co-teacher' },
                         { value: 'assistant', label: 'assistant' },
                         { value: 'substitute', label: 'substitute' },
                     ]}
                 />
-                <Button type="submit">Send the invitation</Button>
+                <Button type="submit" disabled={invite.busy}>
+                    Send the invitation
+                </Button>
             </div>
         </form>
     );

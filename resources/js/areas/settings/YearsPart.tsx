@@ -1,13 +1,14 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, ApiError, data, type Schemas, sentence } from '@/api/client';
+import { useAct } from '@/api/act';
+import { api, data, type Schemas } from '@/api/client';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { day } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
-import { Part, type Refused, type Settings } from './PartForm';
+import { Part, type Settings } from './PartForm';
 
 /** School years: planned, current, closed. The year turn makes a planned one current. */
 export function YearsPart({ settings, school }: { settings: Settings; school: School }) {
@@ -60,32 +61,33 @@ function YearForm({ school, year, onClose }: { school: School; year: Schemas['Ye
     const [name, setName] = useState(year?.name ?? '');
     const [begins, setBegins] = useState(year?.beginsOn ?? '');
     const [last, setLast] = useState(year?.lastOn ?? '');
-    const [error, setError] = useState<Refused | null>(null);
-    const of = (field: string) => (error?.field === field ? error.text : undefined);
-    const keep = async () => {
-        setError(null);
-        const body = { name, begins_on: begins, last_on: last };
-        try {
-            const settings = await data(
+    const keep = useAct(
+        () => {
+            const body = { name, begins_on: begins, last_on: last };
+            return data(
                 year
                     ? api.POST('/api/years/{year}', { params: { path: { year: year.id } }, body })
                     : api.POST('/api/schools/{school}/years', { params: { path: { school: school.id } }, body }),
             );
-            queries.setQueryData(['settings', school.id], settings);
-            await queries.invalidateQueries({ queryKey: ['me'] });
-            say('Kept. The Ledger can undo it.');
-            onClose();
-        } catch (e) {
-            setError({ field: e instanceof ApiError ? (Object.keys(e.fields)[0] ?? 'name') : 'name', text: sentence(e) });
-        }
-    };
+        },
+        {
+            stale: [['me']],
+            home: 'name',
+            then: (settings) => {
+                queries.setQueryData(['settings', school.id], settings);
+                say('Kept. The Ledger can undo it.');
+                onClose();
+            },
+        },
+    );
+    const of = (field: string) => keep.field(field) || undefined;
     return (
         <Dialog open onClose={onClose} title={year ? `School year ${year.name}` : 'Plan a school year'}>
             <form
                 className="flex flex-col gap-4"
                 onSubmit={(event) => {
                     event.preventDefault();
-                    void keep();
+                    keep.run();
                 }}
             >
                 <Field
@@ -118,7 +120,7 @@ function YearForm({ school, year, onClose }: { school: School; year: Schemas['Ye
                 </div>
                 <div className="flex justify-end gap-3">
                     <Button onClick={onClose}>Leave it</Button>
-                    <Button kind="primary" type="submit">
+                    <Button kind="primary" type="submit" disabled={keep.busy}>
                         {year ? 'Keep it' : 'Plan the year'}
                     </Button>
                 </div>
