@@ -6,7 +6,7 @@ import {
     type SortingState,
     useReactTable,
 } from '@tanstack/react-table';
-import { useVirtualizer } from '@tanstack/react-virtual';
+import { defaultRangeExtractor, useVirtualizer } from '@tanstack/react-virtual';
 import { Popover } from 'radix-ui';
 import { type ReactNode, useEffect, useId, useMemo, useRef, useState } from 'react';
 import { useKey } from '@/shell/keys';
@@ -101,13 +101,18 @@ export function DataTable<T>({
         getScrollElement: () => scroller.current,
         estimateSize: () => ROW,
         overscan: 12,
+        // The active row is always in the tree: a screen reader is told of it by its id.
+        rangeExtractor: (range) => {
+            const seen = defaultRangeExtractor(range);
+            return cursor >= range.count || seen.includes(cursor) ? seen : [...seen, cursor].sort((a, b) => a - b);
+        },
         // The head sticks to the top of the scrolling box and covers that much of it.
         scrollMargin: HEAD,
         scrollPaddingStart: HEAD,
         scrollPaddingEnd: ROW,
     });
     const items = virtual.getVirtualItems();
-    const last = items[items.length - 1]?.index ?? 0;
+    const last = virtual.range?.endIndex ?? 0;
     useEffect(() => {
         if (onEnd && sorted.length > 0 && last >= sorted.length - 20) onEnd();
     }, [onEnd, last, sorted.length]);
@@ -169,14 +174,19 @@ export function DataTable<T>({
                 ref={scroller}
                 role="grid"
                 aria-label={label}
-                aria-rowcount={sorted.length}
+                aria-rowcount={sorted.length + 1}
                 aria-multiselectable={onSelect ? true : undefined}
                 aria-activedescendant={sorted.length > 0 ? `${domId}-${cursor}` : undefined}
                 tabIndex={0}
                 className="min-h-0 flex-1 overflow-auto focus-visible:outline-offset-[-2px]"
             >
                 <div role="rowgroup" className="sticky top-0 z-10 bg-paper">
-                    <div role="row" style={width} className="h-8 items-center border-b border-ink pl-5 text-xs text-muted">
+                    <div
+                        role="row"
+                        aria-rowindex={1}
+                        style={width}
+                        className="h-8 items-center border-b border-ink pl-5 text-xs text-muted"
+                    >
                         {onSelect && (
                             <span role="columnheader">
                                 <input
@@ -232,7 +242,7 @@ export function DataTable<T>({
                                     key={row.id}
                                     id={`${domId}-${item.index}`}
                                     role="row"
-                                    aria-rowindex={item.index + 1}
+                                    aria-rowindex={item.index + 2}
                                     aria-selected={onSelect ? isSelected : isCurrent}
                                     style={{
                                         ...width,
