@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Accounts;
 
-use Vantrel\Core\Records\School;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;

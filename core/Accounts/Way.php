@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Accounts;
 
-use Vantrel\Core\Records\School;
 use Vantrel\Core\Plan\Refusal;
 
 /** How the students of a grade sign in. */

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Plan;
 
-use Vantrel\Core\Records\Section;
-use Vantrel\Core\Records\RoomPass;
 use Vantrel\Core\Records\Entity;
 
 /** What can stand in the ledger: each thing that is done, and whether and for how long it can be undone. */

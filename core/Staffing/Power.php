@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Staffing;
 
-use Vantrel\Core\Records\RoomPass;
-
 /** What can be done in a section. Which role may do it is said in {@see StaffRole::may()}, and nowhere else. */
 enum Power: string
 {

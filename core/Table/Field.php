@@ -4,9 +4,6 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Table;
 
-use Vantrel\Core\Records\School;
-use Vantrel\Core\Records\Section;
-
 /** What a column of a list can hold. What it means depends on what the rows are ({@see ListKind}). */
 enum Field: string
 {

@@ -2,7 +2,6 @@
 
 declare(strict_types=1);
 
-use Vantrel\Core\Records\Person;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;

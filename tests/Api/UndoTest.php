@@ -2,7 +2,6 @@
 
 declare(strict_types=1);
 
-use Vantrel\Core\Records\Section;
 use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
 use App\Models\LedgerEntry;

@@ -2,7 +2,6 @@
 
 declare(strict_types=1);
 
-use Vantrel\Core\Records\Person;
 use Tests\Support\Boundaries;
 use Vantrel\Core\Records\Entity;
 
