@@ -18,8 +18,8 @@ final class Turns
     /** Times a list is planned anew by itself where something it had read has changed before it could be written. */
     private const ATTEMPTS = 3;
 
-    /** Seconds to wait for the lists before. */
-    private const WAIT = 600;
+    /** Seconds to wait for the lists before, each time: all times together stay below what a worker gives a job (bin/start, 300). */
+    private const WAIT = 80;
 
     /**
      * @template T

@@ -61,9 +61,13 @@ final class ApplyImport implements ShouldQueue
         }
     }
 
-    /** @return bool whether the plan was still what had been looked at */
+    /** @return bool false where the plan is not any more what had been looked at */
     private function apply(Import $import, ImportPlanner $planner, Ledger $ledger, ColumnMemory $memory): bool
     {
+        // Somebody else may have done it while this one waited for its turn.
+        if (! Import::query()->where('id', $import->id)->where('round', $this->round)->where('state', 'applying')->exists()) {
+            return true;
+        }
         $planned = $planner->plan($import, $this->day($import));
         $plan = $planned->plan;
         if (! hash_equals($this->fingerprint, $plan->fingerprint())) {

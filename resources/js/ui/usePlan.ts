@@ -72,6 +72,9 @@ export function usePlan<P extends Seen, W = void, R = unknown>({
             void queries.invalidateQueries({ queryKey: ['plan', ...key] });
         },
     });
+    const { clear } = act;
+    // What was refused of one wish is not said of the next.
+    useEffect(() => clear(), [wanted, clear]);
     return {
         plan,
         /** The last plan there was while the next one is made, so that the page does not jump. */
@@ -82,7 +85,6 @@ export function usePlan<P extends Seen, W = void, R = unknown>({
         busy: act.busy || (ready && (made.isFetching || settled !== wanted)),
         /** Why none could be made, or why it was not applied. */
         error: act.error || (ready && made.error ? sentence(made.error) : ''),
-        refused: act.error,
         field: act.field,
     };
 }

@@ -13,6 +13,7 @@ use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\Record;
 use Vantrel\Core\Records\SchoolYear;
 use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SectionState;
 use Vantrel\Core\Records\SignIn;
 
 /** What holds at every moment, whoever did what. Said anew here, not by the rules under test, but for what "counts" means. */
@@ -22,6 +23,20 @@ final class Invariants
     public static function broken(Snapshot $s): array
     {
         return [...self::references($s), ...self::closed($s), ...self::alone($s), ...self::students($s)];
+    }
+
+    /** @return list<string> whether somebody came into a section that was archived before */
+    public static function cameTooLate(Snapshot $before, Snapshot $after): array
+    {
+        foreach ($after->all(Enrollment::class) as $enrollment) {
+            $was = $before->find(Enrollment::class, $enrollment->id);
+            if ($was?->sectionId() !== $enrollment->sectionId() && $before->find(Section::class, $enrollment->sectionId())?->state() === SectionState::Archived
+                && $after->find(Section::class, $enrollment->sectionId())?->state() === SectionState::Archived) {
+                return ['somebody comes into an archived section'];
+            }
+        }
+
+        return [];
     }
 
     /** @return list<string> */

@@ -37,7 +37,7 @@ final class Run
                 if (in_array($came, ['stale', 'refused'], true) && RandomSchool::contents($before) !== RandomSchool::contents($house->snapshot())) {
                     return "step $n $step: $came, and something was written";
                 }
-                $broken = Invariants::broken($house->snapshot());
+                $broken = [...Invariants::broken($house->snapshot()), ...Invariants::cameTooLate($before, $house->snapshot())];
                 if ($broken === [] && $step->kind !== 'undo') {
                     $broken = $this->thereAndBack($house, $step);
                 }

@@ -65,7 +65,7 @@ final class Together
         unlink($out);
         $this->waitForTheDead();
         $house = new RealHouse;
-        $broken = [...$failed, ...Invariants::broken($house->snapshot())];
+        $broken = [...$failed, ...Invariants::broken($house->snapshot()), ...$this->cameTooLate()];
         if ($broken !== []) {
             return implode('; ', array_unique($broken));
         }
@@ -93,6 +93,16 @@ final class Together
         // Ends without destructors: nothing of the parent's is torn down twice.
         posix_kill(getmypid(), SIGKILL);
         throw new RuntimeException('still alive');
+    }
+
+    /** @return list<string> whether the ledger lets somebody come into a section after the entry that archived it */
+    private function cameTooLate(): array
+    {
+        $late = DB::table('ledger_changes as c')->join('ledger_entries as e', 'e.seq', '=', 'c.entry_seq')->join('enrollments as n', 'n.id', '=', 'c.row_id')->join('sections as s', 's.id', '=', 'n.section_id')
+            ->join('ledger_entries as a', 'a.seq', '=', 's.version')->where('c.entity', 'enrollments')->whereNull('c.was_version')->whereNull('e.undone_at')->where('s.state', 'archived')
+            ->whereRaw('COALESCE(e.redone_as, e.seq) > COALESCE(a.redone_as, a.seq)')->count();
+
+        return $late === 0 ? [] : ["$late came into a section that was archived"];
     }
 
     /** The server takes back what a killed process had begun. */
