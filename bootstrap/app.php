@@ -19,27 +19,29 @@ use Illuminate\Http\Middleware\HandleCors;
 ini_set('zend.exception_ignore_args', '1');
 
 // An instance's database, files, keys and ports live in its own folder, so that several can run side by side.
-$home = getenv('VANTREL_HOME') ?: dirname(__DIR__).'/.vantrel';
+$home = getenv('VANTREL_HOME') ?: dirname(__DIR__) . '/.vantrel';
 
 $app = Application::configure(basePath: dirname(__DIR__))
     ->withProviders([App\Wiring\VantrelProvider::class], false)
-    ->withRouting(web: __DIR__.'/../routes/web.php', commands: __DIR__.'/../routes/console.php')
+    ->withRouting(web: __DIR__ . '/../routes/web.php', commands: __DIR__ . '/../routes/console.php')
     ->withCommands([
-        __DIR__.'/../app/Accounts/Commands',
-        __DIR__.'/../app/Intake/Commands',
-        __DIR__.'/../app/Ledger/Commands',
-        __DIR__.'/../app/Platform/Commands',
-        __DIR__.'/../app/Wiring/Commands',
-        __DIR__.'/../app/PrintRoom/Commands',
-        __DIR__.'/../app/Retention/Commands',
-        __DIR__.'/../app/Rosters/Commands',
-        __DIR__.'/../app/StandIns/Commands',
-        __DIR__.'/../app/Tools/Commands',
+        __DIR__ . '/../app/Accounts/Commands',
+        __DIR__ . '/../app/Intake/Commands',
+        __DIR__ . '/../app/Ledger/Commands',
+        __DIR__ . '/../app/Platform/Commands',
+        __DIR__ . '/../app/Wiring/Commands',
+        __DIR__ . '/../app/PrintRoom/Commands',
+        __DIR__ . '/../app/Retention/Commands',
+        __DIR__ . '/../app/Rosters/Commands',
+        __DIR__ . '/../app/StandIns/Commands',
+        __DIR__ . '/../app/Tools/Commands',
     ])
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->remove(HandleCors::class);
         $middleware->prepend(GuardWrites::class);
-        $middleware->web(append: [SecurityHeaders::class, KeepSession::class, FollowMerge::class, StandingSession::class]);
+        $middleware->web(
+            append: [SecurityHeaders::class, KeepSession::class, FollowMerge::class, StandingSession::class],
+        );
         // They may end a session, so they come before anything asks who is signed in.
         foreach ([KeepSession::class, FollowMerge::class, StandingSession::class] as $ends) {
             $middleware->prependToPriorityList(AuthenticatesRequests::class, $ends);
@@ -52,7 +54,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
     })
     ->create();
 
-$app->useStoragePath($home.'/storage');
+$app->useStoragePath($home . '/storage');
 $app->useEnvironmentPath($home);
 $app->loadEnvironmentFrom('env');
 

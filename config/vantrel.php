@@ -1,8 +1,11 @@
 <?php
 
+declare(strict_types=1);
+
 return [
-    // Limits of Vantrel\Core\Accounts\Limit that an instance sets for itself, by their names; null is the table's number.
-    // Well-formed but unknown join codes a day by one address and by one account; the length of new codes follows from them.
+    // Limits of Vantrel\Core\Accounts\Limit that an instance sets for itself, by their names; null is the table's
+    // number. Well-formed but unknown join codes a day by one address and by one account; the length of new codes
+    // follows from them.
     'limits' => ['join' => env('VANTREL_CODE_TRIES'), 'join-by' => env('VANTREL_CODE_TRIES_ACCOUNT')],
     // Single sign-on with the district's OpenID Connect provider; no issuer, no button.
     'openid' => [
@@ -11,8 +14,8 @@ return [
         'client_secret' => env('OPENID_CLIENT_SECRET', ''),
         'label' => env('OPENID_LABEL', 'Sign in with the school account'),
     ],
-    // Stand-ins for outside services that have pages of their own. They let anyone be anyone: for the demo and the tests only, and
-    // never in production, whatever the setting says.
+    // Stand-ins for outside services that have pages of their own. They let anyone be anyone: for the demo and the
+    // tests only, and never in production, whatever the setting says.
     'stand_ins' => (bool) env('VANTREL_STAND_INS', false) && env('APP_ENV', 'production') !== 'production',
     // Largest upload, in bytes, and largest content of a packed one.
     'upload_bytes' => (int) env('VANTREL_UPLOAD_BYTES', 20 * 1024 * 1024),

@@ -36,17 +36,34 @@ use App\YearTurn\Http\YearTurnController;
 use Illuminate\Support\Facades\Route;
 
 // Ids are ULIDs: what cannot be one is not found, and never reaches the database.
-foreach (['school', 'section', 'person', 'import', 'invitation', 'entry', 'message', 'year', 'left', 'right', 'asking', 'transfer', 'credential'] as $id) {
+foreach (
+    [
+        'school',
+        'section',
+        'person',
+        'import',
+        'invitation',
+        'entry',
+        'message',
+        'year',
+        'left',
+        'right',
+        'asking',
+        'transfer',
+        'credential',
+    ]
+    as $id
+) {
     Route::pattern($id, '[0-7][0-9A-HJKMNP-TV-Z]{25}');
 }
 Route::pattern('session', '[0-9a-f]{32}');
 Route::pattern('token', '[A-Za-z0-9_-]{1,64}');
 
-Route::get('up', fn () => response('up', 200, ['Content-Type' => 'text/plain']))->withoutMiddleware('web');
+Route::get('up', fn() => response('up', 200, ['Content-Type' => 'text/plain']))->withoutMiddleware('web');
 
 Route::prefix('api')->group(function (): void {
-    // Open to anyone: what they protect is in the secret that is presented, and in the limits on presenting it. Secrets travel in
-    // the body, never in the address, which servers and proxies write down.
+    // Open to anyone: what they protect is in the secret that is presented, and in the limits on presenting it. Secrets
+    // travel in the body, never in the address, which servers and proxies write down.
     Route::middleware('throttle:guest')->group(function (): void {
         Route::get('entrance', [SessionController::class, 'entrance']);
         Route::post('sign-in', [SessionController::class, 'store']);
@@ -91,7 +108,10 @@ Route::prefix('api')->group(function (): void {
         Route::get('home', [HomeController::class, 'show'])->can('own');
         Route::post('join', [JoinController::class, 'store'])->can('join');
         Route::get('invitations', [AnswerInvitation::class, 'mine'])->can('own');
-        Route::post('invitations/{invitation}/answer', [AnswerInvitation::class, 'answer'])->can('answer-invitation', 'invitation');
+        Route::post('invitations/{invitation}/answer', [AnswerInvitation::class, 'answer'])->can(
+            'answer-invitation',
+            'invitation',
+        );
         Route::get('roles', [StaffController::class, 'roles'])->can('own');
 
         Route::prefix('schools/{school}')->group(function (): void {
@@ -132,28 +152,32 @@ Route::prefix('api')->group(function (): void {
         });
 
         Route::post('years/{year}', [SettingsController::class, 'editYear'])->can('coordinate-year', 'year');
-        Route::prefix('people/{person}')->middleware('can:view-person,person')->group(function (): void {
-            Route::get('/', [RollController::class, 'show']);
-            Route::get('credentials', [CredentialController::class, 'index']);
-            Route::post('credentials/end', [CredentialController::class, 'end']);
-            Route::post('credentials/end-all', [CredentialController::class, 'endAll']);
-            Route::post('sign-in-link', [CredentialController::class, 'sendLink']);
-            Route::post('off-board/plan', [CredentialController::class, 'planOffBoarding']);
-            Route::post('off-board', [CredentialController::class, 'offBoard']);
-        });
+        Route::prefix('people/{person}')
+            ->middleware('can:view-person,person')
+            ->group(function (): void {
+                Route::get('/', [RollController::class, 'show']);
+                Route::get('credentials', [CredentialController::class, 'index']);
+                Route::post('credentials/end', [CredentialController::class, 'end']);
+                Route::post('credentials/end-all', [CredentialController::class, 'endAll']);
+                Route::post('sign-in-link', [CredentialController::class, 'sendLink']);
+                Route::post('off-board/plan', [CredentialController::class, 'planOffBoarding']);
+                Route::post('off-board', [CredentialController::class, 'offBoard']);
+            });
 
-        Route::prefix('imports/{import}')->middleware('can:work-import,import')->group(function (): void {
-            Route::get('/', [ImportController::class, 'show']);
-            Route::get('rows', [ImportController::class, 'rows']);
-            Route::get('weights', [WeightController::class, 'show']);
-            Route::post('weights', [WeightController::class, 'accept']);
-            Route::get('rows-to-mend', [ImportController::class, 'toMend']);
-            Route::post('everyone', [ImportController::class, 'everyone']);
-            Route::post('domain', [ImportController::class, 'domain']);
-            Route::post('answers', [ImportController::class, 'answers']);
-            Route::post('apply', [ImportController::class, 'apply']);
-            Route::delete('/', [ImportController::class, 'destroy']);
-        });
+        Route::prefix('imports/{import}')
+            ->middleware('can:work-import,import')
+            ->group(function (): void {
+                Route::get('/', [ImportController::class, 'show']);
+                Route::get('rows', [ImportController::class, 'rows']);
+                Route::get('weights', [WeightController::class, 'show']);
+                Route::post('weights', [WeightController::class, 'accept']);
+                Route::get('rows-to-mend', [ImportController::class, 'toMend']);
+                Route::post('everyone', [ImportController::class, 'everyone']);
+                Route::post('domain', [ImportController::class, 'domain']);
+                Route::post('answers', [ImportController::class, 'answers']);
+                Route::post('apply', [ImportController::class, 'apply']);
+                Route::delete('/', [ImportController::class, 'destroy']);
+            });
 
         Route::prefix('sections/{section}')->group(function (): void {
             Route::middleware('can:see_roster,section')->group(function (): void {
@@ -198,8 +222,14 @@ Route::prefix('api')->group(function (): void {
             });
         });
 
-        Route::post('invitations/{invitation}/again', [InvitationController::class, 'again'])->can('manage-invitation', 'invitation');
-        Route::delete('invitations/{invitation}', [InvitationController::class, 'destroy'])->can('manage-invitation', 'invitation');
+        Route::post('invitations/{invitation}/again', [InvitationController::class, 'again'])->can(
+            'manage-invitation',
+            'invitation',
+        );
+        Route::delete('invitations/{invitation}', [InvitationController::class, 'destroy'])->can(
+            'manage-invitation',
+            'invitation',
+        );
 
         Route::get('ledger/{entry}', [LedgerController::class, 'show'])->can('work-ledger', 'entry');
         Route::get('ledger/{entry}/undo', [LedgerController::class, 'outlook'])->can('work-ledger', 'entry');
@@ -208,7 +238,7 @@ Route::prefix('api')->group(function (): void {
         Route::get('messages/{message}', [MailroomController::class, 'show'])->can('read-message', 'message');
     });
 
-    Route::fallback(fn () => abort(404));
+    Route::fallback(fn() => abort(404));
 });
 
 Route::get('b/{token}', [SessionController::class, 'badge'])->middleware('throttle:guest');
@@ -216,11 +246,13 @@ Route::get('school-sign-on', [SingleSignOnController::class, 'begin'])->middlewa
 Route::get('school-sign-on/back', [SingleSignOnController::class, 'back'])->middleware('throttle:guest');
 
 // Behind the interface of a real provider, so without our sessions and their tokens.
-Route::prefix('stand-in/openid')->withoutMiddleware('web')->group(function (): void {
-    Route::get('.well-known/openid-configuration', [OpenIdProvider::class, 'discovery']);
-    Route::get('authorize', [OpenIdProvider::class, 'authorize']);
-    Route::post('token', [OpenIdProvider::class, 'token']);
-    Route::get('keys', [OpenIdProvider::class, 'keys']);
-});
+Route::prefix('stand-in/openid')
+    ->withoutMiddleware('web')
+    ->group(function (): void {
+        Route::get('.well-known/openid-configuration', [OpenIdProvider::class, 'discovery']);
+        Route::get('authorize', [OpenIdProvider::class, 'authorize']);
+        Route::post('token', [OpenIdProvider::class, 'token']);
+        Route::get('keys', [OpenIdProvider::class, 'keys']);
+    });
 
 Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|stand-in/).*')->name('app');

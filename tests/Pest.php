@@ -4,4 +4,6 @@ declare(strict_types=1);
 
 use Tests\Support\ServerTestCase;
 
-pest()->extend(ServerTestCase::class)->in('Api', 'Reference/CardsTest.php', 'Reference/SpreadsheetsTest.php', 'Reference/BrokenFilesTest.php');
+pest()
+    ->extend(ServerTestCase::class)
+    ->in('Api', 'Reference/CardsTest.php', 'Reference/SpreadsheetsTest.php', 'Reference/BrokenFilesTest.php');

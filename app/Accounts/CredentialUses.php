@@ -10,17 +10,35 @@ use App\Models\Person;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 
-/** When each credential was last used, from where, on what kind of device. Not a change of the job: in no ledger, without a version. */
+/**
+ * When each credential was last used, from where, on what kind of device. Not a change of the job: in no ledger,
+ * without a version.
+ */
 final class CredentialUses
 {
     public function mark(Request $request, Person $person, Opened $opened, ?string $signInId): void
     {
         if ($signInId !== null) {
-            WriteGuard::within(fn (): int => DB::table('sign_ins')->where('id', $signInId)->update(['last_signed_in_at' => now()]));
+            WriteGuard::within(
+                fn(): int => DB::table('sign_ins')
+                    ->where('id', $signInId)
+                    ->update(['last_signed_in_at' => now()]),
+            );
         }
         DB::table('credential_uses')->upsert(
-            [['person_id' => $person->id, 'way' => $opened->way->value, 'credential_id' => $opened->id, 'last_at' => now(), 'address' => (string) $request->ip(), 'device' => SessionLine::device((string) $request->userAgent()), 'times' => 1]],
-            ['person_id', 'way', 'credential_id'], ['last_at', 'address', 'device', 'times' => DB::raw('times + 1')],
+            [
+                [
+                    'person_id' => $person->id,
+                    'way' => $opened->way->value,
+                    'credential_id' => $opened->id,
+                    'last_at' => now(),
+                    'address' => (string) $request->ip(),
+                    'device' => SessionLine::device((string) $request->userAgent()),
+                    'times' => 1,
+                ],
+            ],
+            ['person_id', 'way', 'credential_id'],
+            ['last_at', 'address', 'device', 'times' => DB::raw('times + 1')],
         );
     }
 }

@@ -16,20 +16,21 @@ final class Finished
     /** In the session: password, where one is to be chosen. */
     public const MUST = 'must';
 
-    public function __construct(private readonly SecondFactors $secondFactors)
-    {
-    }
+    public function __construct(private readonly SecondFactors $secondFactors) {}
 
     public function handle(Request $request, Closure $next): Response
     {
         if ($this->must($request) !== '') {
-            throw new AuthorizationException;
+            throw new AuthorizationException();
         }
 
         return $next($request);
     }
 
-    /** '' or password or second_factor. A rule of the school counts from the next request on, for sessions that are open too. */
+    /**
+     * '' or password or second_factor. A rule of the school counts from the next request on, for sessions that are open
+     * too.
+     */
     public function must(Request $request): string
     {
         $person = $request->user();
@@ -37,7 +38,8 @@ final class Finished
 
         return match (true) {
             is_string($kept) => $kept,
-            $person instanceof Person && $this->secondFactors->mustHave($person) && ! $this->secondFactors->has($person) => 'second_factor',
+            $person instanceof Person && $this->secondFactors->mustHave($person) && !$this->secondFactors->has($person)
+                => 'second_factor',
             default => '',
         };
     }

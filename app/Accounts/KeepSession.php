@@ -11,8 +11,8 @@ use Symfony\Component\HttpFoundation\Response;
 use Vantrel\Core\Accounts\Lifetime;
 
 /**
- * How long a session lasts. Without "stay signed in" it ends with the browser, and after two idle hours; with it, after the
- * days the school allows for that kind of device.
+ * How long a session lasts. Without "stay signed in" it ends with the browser, and after two idle hours; with it, after
+ * the days the school allows for that kind of device.
  */
 final class KeepSession
 {
@@ -33,13 +33,16 @@ final class KeepSession
                 $session->invalidate();
             }
             // Written at most once a minute, and not for what a page asks by itself while nobody is at it.
-            if ($now - $seen >= 60 && ! $request->headers->has(self::BY_ITSELF)) {
+            if ($now - $seen >= 60 && !$request->headers->has(self::BY_ITSELF)) {
                 $session->put(self::SEEN, $now);
             }
         }
         $response = $next($request);
         // Read when the cookie is made, after this: a session that does not stay has one without a date.
-        config(['session.expire_on_close' => ! $request->hasSession() || (int) $request->session()->get(SessionRows::UNTIL, 0) === 0]);
+        config([
+            'session.expire_on_close' =>
+                !$request->hasSession() || (int) $request->session()->get(SessionRows::UNTIL, 0) === 0,
+        ]);
 
         return $response;
     }

@@ -19,27 +19,39 @@ final readonly class Opened
      * @param  bool  $factor whether a second factor was shown too
      * @param  int  $at UTC seconds
      */
-    public function __construct(public CredentialWay $way, public string $id, public string $stamp, public bool $factor, public int $at)
-    {
-    }
+    public function __construct(
+        public CredentialWay $way,
+        public string $id,
+        public string $stamp,
+        public bool $factor,
+        public int $at,
+    ) {}
 
     public static function of(Session $session): ?self
     {
         $kept = $session->get(self::KEY);
         $way = is_array($kept) ? CredentialWay::tryFrom((string) ($kept['way'] ?? '')) : null;
 
-        return $way === null ? null : new self($way, (string) $kept['id'], (string) $kept['stamp'], (bool) $kept['factor'], (int) $kept['at']);
+        return $way === null
+            ? null
+            : new self($way, (string) $kept['id'], (string) $kept['stamp'], (bool) $kept['factor'], (int) $kept['at']);
     }
 
     public function keep(Session $session): void
     {
-        $session->put(self::KEY, ['way' => $this->way->value, 'id' => $this->id, 'stamp' => $this->stamp, 'factor' => $this->factor, 'at' => $this->at]);
+        $session->put(self::KEY, [
+            'way' => $this->way->value,
+            'id' => $this->id,
+            'stamp' => $this->stamp,
+            'factor' => $this->factor,
+            'at' => $this->at,
+        ]);
     }
 
     /** Names a stored secret without giving it away. */
     public static function stampOf(?string $secret): string
     {
-        return $secret === null ? '' : substr(hash_hmac('sha256', $secret, 'session '.config('app.key')), 0, 24);
+        return $secret === null ? '' : substr(hash_hmac('sha256', $secret, 'session ' . config('app.key')), 0, 24);
     }
 
     /** The way as the table of sessions keeps it, read from a session's contents. */

@@ -16,21 +16,23 @@ use Vantrel\Core\Plan\Refusal;
 /** What is grave is done on the word of someone who is at the keyboard now, not of a session left open. */
 final class PasswordAgain
 {
-    public function __construct(private readonly Tries $tries)
-    {
-    }
+    public function __construct(private readonly Tries $tries) {}
 
     /** Whether the session was opened a moment ago, by whatever the person signs in with. */
     public function justSignedIn(Request $request): bool
     {
-        return $request->hasSession() && (Opened::of($request->session())->at ?? 0) > now()->getTimestamp() - Lifetime::JustSignedIn->value;
+        return $request->hasSession() &&
+            (Opened::of($request->session())->at ?? 0) > now()->getTimestamp() - Lifetime::JustSignedIn->value;
     }
 
     /** @throws Refusal in the words given */
     public function mustBe(Person $person, string $password, string $words, string $field = 'current'): void
     {
         $this->tries->guard([Limit::PasswordAgain, $person->id]);
-        foreach (DB::table('sign_ins')->where('person_id', $person->id)->whereNotNull('password')->pluck('password') as $hash) {
+        foreach (
+            DB::table('sign_ins')->where('person_id', $person->id)->whereNotNull('password')->pluck('password')
+            as $hash
+        ) {
             if (Hash::check($password, (string) $hash)) {
                 $this->tries->clear(Limit::PasswordAgain, $person->id);
 

@@ -21,13 +21,12 @@ final class SecondFactors
 {
     private const RECOVERY_CODES = 10;
 
-    public function __construct(private readonly CoreKit $kit, private readonly Tries $tries)
-    {
-    }
+    public function __construct(private readonly CoreKit $kit, private readonly Tries $tries) {}
 
     public function has(Person $person): bool
     {
-        return $person->kind === 'staff' && DB::table('second_factors')->where('person_id', $person->id)->whereNotNull('confirmed_at')->exists();
+        return $person->kind === 'staff' &&
+            DB::table('second_factors')->where('person_id', $person->id)->whereNotNull('confirmed_at')->exists();
     }
 
     /** Whether a school the person works in asks for one: the strictest of them counts. */
@@ -38,7 +37,12 @@ final class SecondFactors
         }
 
         $coordinated = Coordinators::schoolsOf($person->id);
-        foreach (DB::table('schools')->whereIn('id', [$person->school_id, ...$coordinated])->pluck('second_factor', 'id') as $id => $rule) {
+        foreach (
+            DB::table('schools')
+                ->whereIn('id', [$person->school_id, ...$coordinated])
+                ->pluck('second_factor', 'id')
+            as $id => $rule
+        ) {
             if (SecondFactorRule::from($rule)->asks($id === $person->school_id, in_array($id, $coordinated, true))) {
                 return true;
             }
@@ -53,8 +57,20 @@ final class SecondFactors
         if ($this->has($person)) {
             throw new Refusal('There is a second factor already. Remove it first.');
         }
-        $totp = Totp::draw($this->kit->random($this->kit->seed().' second factor'));
-        DB::table('second_factors')->upsert([['person_id' => $person->id, 'secret' => Crypt::encryptString($totp->base32()), 'confirmed_at' => null, 'last_step' => 0, 'recovery' => '[]']], ['person_id'], ['secret', 'confirmed_at', 'last_step', 'recovery']);
+        $totp = Totp::draw($this->kit->random($this->kit->seed() . ' second factor'));
+        DB::table('second_factors')->upsert(
+            [
+                [
+                    'person_id' => $person->id,
+                    'secret' => Crypt::encryptString($totp->base32()),
+                    'confirmed_at' => null,
+                    'last_step' => 0,
+                    'recovery' => '[]',
+                ],
+            ],
+            ['person_id'],
+            ['secret', 'confirmed_at', 'last_step', 'recovery'],
+        );
 
         return $totp;
     }
@@ -66,19 +82,31 @@ final class SecondFactors
      */
     public function confirm(Person $person, string $code): array
     {
-        $row = DB::table('second_factors')->where('person_id', $person->id)->whereNull('confirmed_at')->first() ?? throw new Refusal('Begin again: there is nothing to confirm.');
+        $row =
+            DB::table('second_factors')->where('person_id', $person->id)->whereNull('confirmed_at')->first() ??
+            throw new Refusal('Begin again: there is nothing to confirm.');
         $this->tries->guard([Limit::SecondFactor, $person->id]);
         $step = Totp::fromBase32(Crypt::decryptString($row->secret))->accept($code, now()->getTimestamp(), 0);
         if ($step === null) {
             $this->tries->count([Limit::SecondFactor, $person->id]);
-            throw new Refusal('That is not the code the app shows now. Wait for the next one; if it fails again, set the clock of the phone.', 'code');
+            throw new Refusal(
+                'That is not the code the app shows now. Wait for the next one; if it fails again, set the ' .
+                    'clock of the phone.',
+                'code',
+            );
         }
         $codes = [];
-        $random = $this->kit->random($this->kit->seed().' recovery');
+        $random = $this->kit->random($this->kit->seed() . ' recovery');
         for ($i = 0; $i < self::RECOVERY_CODES; $i++) {
             $codes[] = implode('-', str_split(bin2hex($random->bytes(8)), 4));
         }
-        DB::table('second_factors')->where('person_id', $person->id)->update(['confirmed_at' => now(), 'last_step' => $step, 'recovery' => json_encode(array_map($this->hash(...), $codes), JSON_THROW_ON_ERROR)]);
+        DB::table('second_factors')
+            ->where('person_id', $person->id)
+            ->update([
+                'confirmed_at' => now(),
+                'last_step' => $step,
+                'recovery' => json_encode(array_map($this->hash(...), $codes), JSON_THROW_ON_ERROR),
+            ]);
 
         return $codes;
     }
@@ -93,29 +121,47 @@ final class SecondFactors
     {
         $this->tries->guard([Limit::SecondFactor, $person->id]);
         $good = DB::transaction(function () use ($person, $code): bool {
-            $row = DB::table('second_factors')->where('person_id', $person->id)->whereNotNull('confirmed_at')->lockForUpdate()->first();
+            $row = DB::table('second_factors')
+                ->where('person_id', $person->id)
+                ->whereNotNull('confirmed_at')
+                ->lockForUpdate()
+                ->first();
             if ($row === null) {
                 return false;
             }
-            $step = Totp::fromBase32(Crypt::decryptString($row->secret))->accept($code, now()->getTimestamp(), (int) $row->last_step);
+            $step = Totp::fromBase32(Crypt::decryptString($row->secret))->accept(
+                $code,
+                now()->getTimestamp(),
+                (int) $row->last_step,
+            );
             if ($step !== null) {
-                DB::table('second_factors')->where('person_id', $person->id)->update(['last_step' => $step]);
+                DB::table('second_factors')
+                    ->where('person_id', $person->id)
+                    ->update(['last_step' => $step]);
 
                 return true;
             }
             /** @var list<string> $hashes */
             $hashes = json_decode($row->recovery, true);
-            $left = array_values(array_filter($hashes, fn (string $h): bool => ! hash_equals($h, $this->hash(strtolower(trim($code))))));
+            $left = array_values(
+                array_filter($hashes, fn(string $h): bool => !hash_equals($h, $this->hash(strtolower(trim($code))))),
+            );
             if (count($left) === count($hashes)) {
                 return false;
             }
-            DB::table('second_factors')->where('person_id', $person->id)->update(['recovery' => json_encode($left, JSON_THROW_ON_ERROR)]);
+            DB::table('second_factors')
+                ->where('person_id', $person->id)
+                ->update(['recovery' => json_encode($left, JSON_THROW_ON_ERROR)]);
 
             return true;
         });
-        if (! $good) {
+        if (!$good) {
             $this->tries->count([Limit::SecondFactor, $person->id]);
-            throw new Refusal('That code does not fit. Type the six figures the app shows now, or a recovery code that has not been used.', 'code');
+            throw new Refusal(
+                'That code does not fit. Type the six figures the app shows now, or a recovery code that has ' .
+                    'not been used.',
+                'code',
+            );
         }
         $this->tries->clear(Limit::SecondFactor, $person->id);
     }
@@ -123,14 +169,22 @@ final class SecondFactors
     public function remove(Person $person): void
     {
         if ($this->mustHave($person)) {
-            throw new Refusal('Your school asks for a second factor. Use a recovery code, or ask whoever looks after the server.');
+            throw new Refusal(
+                'Your school asks for a second factor. Use a recovery code, or ask whoever looks after the server.',
+            );
         }
         DB::table('second_factors')->where('person_id', $person->id)->delete();
     }
 
     public function recoveryLeft(Person $person): int
     {
-        $codes = json_decode((string) DB::table('second_factors')->where('person_id', $person->id)->whereNotNull('confirmed_at')->value('recovery'), true);
+        $codes = json_decode(
+            (string) DB::table('second_factors')
+                ->where('person_id', $person->id)
+                ->whereNotNull('confirmed_at')
+                ->value('recovery'),
+            true,
+        );
 
         return is_array($codes) ? count($codes) : 0;
     }

@@ -10,9 +10,10 @@ use Illuminate\Support\Facades\Crypt;
 use Vantrel\Core\Accounts\Lifetime;
 
 /**
- * Sessions in the database, encrypted with the application's key, and written only where something in them has changed. Most requests change nothing: that is one
- * statement and one wait for the disk less for each. What is in a session changes at least once a minute while it is used
- * ({@see \App\Accounts\KeepSession}), so the time it was last used is never further off than that.
+ * Sessions in the database, encrypted with the application's key, and written only where something in them has changed.
+ * Most requests change nothing: that is one statement and one wait for the disk less for each. What is in a session
+ * changes at least once a minute while it is used ({@see \App\Accounts\KeepSession}), so the time it was last used is
+ * never further off than that.
  */
 final class SessionRows extends DatabaseSessionHandler
 {
@@ -47,7 +48,11 @@ final class SessionRows extends DatabaseSessionHandler
     /** @param  int  $lifetime seconds of the longest that stay */
     public function gc($lifetime): int
     {
-        return parent::gc($lifetime) + $this->getQuery()->where('stays', false)->where('last_activity', '<=', $this->currentTime() - Lifetime::Idle->value)->delete();
+        return parent::gc($lifetime) +
+            $this->getQuery()
+                ->where('stays', false)
+                ->where('last_activity', '<=', $this->currentTime() - Lifetime::Idle->value)
+                ->delete();
     }
 
     public function destroy($sessionId): bool
@@ -62,6 +67,11 @@ final class SessionRows extends DatabaseSessionHandler
     {
         $plain = (string) $data;
 
-        return [...parent::getDefaultPayload($data), 'payload' => base64_encode(Crypt::encryptString($plain)), 'stays' => str_contains($plain, self::UNTIL), 'way' => Opened::wayIn($plain)];
+        return [
+            ...parent::getDefaultPayload($data),
+            'payload' => base64_encode(Crypt::encryptString($plain)),
+            'stays' => str_contains($plain, self::UNTIL),
+            'way' => Opened::wayIn($plain),
+        ];
     }
 }

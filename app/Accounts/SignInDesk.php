@@ -24,8 +24,9 @@ use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Plan\Refusal;
 
 /**
- * Opens sessions, each by one credential: a secret that is typed, the badge on a card, single sign-on, a room pass. Wrong secrets
- * are counted by account and by address; badges are long enough that one that works is never turned away for the wrong ones.
+ * Opens sessions, each by one credential: a secret that is typed, the badge on a card, single sign-on, a room pass.
+ * Wrong secrets are counted by account and by address; badges are long enough that one that works is never turned away
+ * for the wrong ones.
  */
 final class SignInDesk
 {
@@ -34,12 +35,17 @@ final class SignInDesk
 
     private const PENDING_SECONDS = 300;
 
-    /** A hash of nothing anybody has: a wrong secret takes as long whether a user name is unknown, has a passphrase or a password. */
+    /**
+     * A hash of nothing anybody has: a wrong secret takes as long whether a user name is unknown, has a passphrase or a
+     * password.
+     */
     private const DUMMY = '$2y$12$2n3dAEb4SrsB0l8yzeDTCu56Z2v9e3i5b0zEsvcBFQN0qAL8qIvVq';
 
-    public function __construct(private readonly SecondFactors $secondFactors, private readonly Tries $tries, private readonly CredentialUses $uses)
-    {
-    }
+    public function __construct(
+        private readonly SecondFactors $secondFactors,
+        private readonly Tries $tries,
+        private readonly CredentialUses $uses,
+    ) {}
 
     /**
      * @param  string  $stay own or shared device to stay signed in on, '' not to stay
@@ -57,12 +63,15 @@ final class SignInDesk
         $limits = $device !== null ? [$account] : [$account, [Limit::SignInAddress, (string) $request->ip()]];
         $this->tries->guard(...$limits);
         $signIn = SignIn::query()->where('user_name', $userName)->first();
-        if ($signIn === null || ! $this->fits($signIn, $secret)) {
+        if ($signIn === null || !$this->fits($signIn, $secret)) {
             if ($signIn?->password === null) {
                 Hash::check($secret, self::DUMMY);
             }
             $this->tries->count(...$limits);
-            throw new Refusal('That user name and that passphrase do not belong together. Look at the card again, letter by letter.', 'secret');
+            throw new Refusal(
+                'That user name and that passphrase do not belong together. Look at the card again, letter by letter.',
+                'secret',
+            );
         }
         $this->tries->clear(...$account);
         $person = $this->owner($signIn);
@@ -89,7 +98,7 @@ final class SignInDesk
     public function bySecondFactor(Request $request, string $code): Person
     {
         $pending = $request->session()->get(self::PENDING);
-        if (! is_array($pending) || ! $this->awaitsCode($request)) {
+        if (!is_array($pending) || !$this->awaitsCode($request)) {
             throw new Refusal('That took too long. Sign in again from the start.');
         }
         $person = Person::query()->findOrFail((string) $pending['person']);
@@ -97,7 +106,19 @@ final class SignInDesk
         $request->session()->forget(self::PENDING);
         $signIn = $pending['sign_in'] === null ? null : SignIn::query()->findOrFail((string) $pending['sign_in']);
 
-        return $this->enter($request, $person, new Opened(CredentialWay::from($pending['way']), (string) $pending['id'], (string) $pending['stamp'], true, now()->getTimestamp()), $signIn, (string) $pending['stay']);
+        return $this->enter(
+            $request,
+            $person,
+            new Opened(
+                CredentialWay::from($pending['way']),
+                (string) $pending['id'],
+                (string) $pending['stamp'],
+                true,
+                now()->getTimestamp(),
+            ),
+            $signIn,
+            (string) $pending['stay'],
+        );
     }
 
     /**
@@ -108,7 +129,13 @@ final class SignInDesk
     {
         [$badgeId, $signIn] = $this->badge($request, $token);
 
-        return $this->enter($request, $this->owner($signIn), new Opened(CredentialWay::Badge, $badgeId, '', false, now()->getTimestamp()), $signIn, '');
+        return $this->enter(
+            $request,
+            $this->owner($signIn),
+            new Opened(CredentialWay::Badge, $badgeId, '', false, now()->getTimestamp()),
+            $signIn,
+            '',
+        );
     }
 
     /** Whose card it is, nobody signed in by it. */
@@ -120,12 +147,24 @@ final class SignInDesk
     /** @return Person|null who is in now; null where a code of the second factor is awaited */
     public function bySignOn(Request $request, Person $person, string $identityId): ?Person
     {
-        return $this->orSecondFactor($request, $person, new Opened(CredentialWay::SignOn, $identityId, '', false, now()->getTimestamp()), $this->first($person), '');
+        return $this->orSecondFactor(
+            $request,
+            $person,
+            new Opened(CredentialWay::SignOn, $identityId, '', false, now()->getTimestamp()),
+            $this->first($person),
+            '',
+        );
     }
 
     public function byRoomPass(Request $request, Person $person, string $passId): void
     {
-        $this->enter($request, $person, new Opened(CredentialWay::RoomPass, $passId, '', false, now()->getTimestamp()), $this->first($person), '');
+        $this->enter(
+            $request,
+            $person,
+            new Opened(CredentialWay::RoomPass, $passId, '', false, now()->getTimestamp()),
+            $this->first($person),
+            '',
+        );
     }
 
     /** For somebody who has just set the secret of this sign-in: at the door, by an invitation. */
@@ -149,7 +188,9 @@ final class SignInDesk
     /** @return array{string, SignIn} id of the badge and whose it is */
     private function badge(Request $request, string $token): array
     {
-        $found = DB::selectOne("SELECT id, sign_in_id FROM badges WHERE token_hash = ? AND state = 'live'", [Token::hashOf($token)]);
+        $found = DB::selectOne("SELECT id, sign_in_id FROM badges WHERE token_hash = ? AND state = 'live'", [
+            Token::hashOf($token),
+        ]);
         $signIn = $found === null ? null : SignIn::query()->find($found->sign_in_id);
         if ($found === null || $signIn === null) {
             $address = [Limit::CardAddress, (string) $request->ip()];
@@ -161,10 +202,23 @@ final class SignInDesk
         return [(string) $found->id, $signIn];
     }
 
-    private function orSecondFactor(Request $request, Person $person, Opened $opened, ?SignIn $signIn, string $stay): ?Person
-    {
+    private function orSecondFactor(
+        Request $request,
+        Person $person,
+        Opened $opened,
+        ?SignIn $signIn,
+        string $stay,
+    ): ?Person {
         if ($this->secondFactors->has($person)) {
-            $request->session()->put(self::PENDING, ['person' => $person->id, 'way' => $opened->way->value, 'id' => $opened->id, 'stamp' => $opened->stamp, 'sign_in' => $signIn?->id, 'until' => now()->getTimestamp() + self::PENDING_SECONDS, 'stay' => $stay]);
+            $request->session()->put(self::PENDING, [
+                'person' => $person->id,
+                'way' => $opened->way->value,
+                'id' => $opened->id,
+                'stamp' => $opened->stamp,
+                'sign_in' => $signIn?->id,
+                'until' => now()->getTimestamp() + self::PENDING_SECONDS,
+                'stay' => $stay,
+            ]);
 
             return null;
         }
@@ -193,8 +247,14 @@ final class SignInDesk
             $session->put('sign_in', $signIn->id);
         }
         // Whoever came in by the school's sign-on or a room pass has no password to set.
-        $byOwn = $signIn !== null && in_array($opened->way, [CredentialWay::Password, CredentialWay::Passphrase, CredentialWay::Badge], true);
-        if ($byOwn && ($this->way($person, $school)?->asksForOwn($signIn->password !== null) === true || ((bool) $signIn->temporary && $opened->way === CredentialWay::Password))) {
+        $byOwn =
+            $signIn !== null &&
+            in_array($opened->way, [CredentialWay::Password, CredentialWay::Passphrase, CredentialWay::Badge], true);
+        if (
+            $byOwn &&
+            ($this->way($person, $school)?->asksForOwn($signIn->password !== null) === true ||
+                ((bool) $signIn->temporary && $opened->way === CredentialWay::Password))
+        ) {
             $session->put(Finished::MUST, 'password');
         }
 
@@ -205,7 +265,13 @@ final class SignInDesk
     {
         $way = $signIn->password !== null ? CredentialWay::Password : CredentialWay::Passphrase;
 
-        return new Opened($way, $signIn->id, Opened::stampOf($signIn->password ?? $signIn->passphrase), false, now()->getTimestamp());
+        return new Opened(
+            $way,
+            $signIn->id,
+            Opened::stampOf($signIn->password ?? $signIn->passphrase),
+            false,
+            now()->getTimestamp(),
+        );
     }
 
     private function first(Person $person): ?SignIn
@@ -227,7 +293,9 @@ final class SignInDesk
     /** Said only to someone who has the right secret: it tells nobody else how an account signs in. */
     private function mustBeTheWay(Person $person, SignIn $signIn): void
     {
-        $this->way($person, School::query()->findOrFail($person->school_id))?->mustTakeSecret($signIn->password !== null);
+        $this->way($person, School::query()->findOrFail($person->school_id))?->mustTakeSecret(
+            $signIn->password !== null,
+        );
     }
 
     private function way(Person $person, School $school): ?Way

@@ -24,8 +24,8 @@ use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Values\Canonical;
 
 /**
- * Signing in with the school's own provider: OpenID Connect Core 1.0, authorization code flow with PKCE (RFC 7636, S256), state
- * and nonce; keys by discovery, read again when a token names one that is not known.
+ * Signing in with the school's own provider: OpenID Connect Core 1.0, authorization code flow with PKCE (RFC 7636,
+ * S256), state and nonce; keys by discovery, read again when a token names one that is not known.
  */
 final class SingleSignOn
 {
@@ -37,9 +37,7 @@ final class SingleSignOn
     /** Keys are not asked for again sooner than this, however many tokens name unknown ones. */
     private const KEYS_AGAIN = 30;
 
-    public function __construct(private readonly CoreKit $kit, private readonly Ledger $ledger)
-    {
-    }
+    public function __construct(private readonly CoreKit $kit, private readonly Ledger $ledger) {}
 
     /** What the button says; '' where no provider is set. */
     public function label(): string
@@ -50,14 +48,31 @@ final class SingleSignOn
     /** @return string the address at the provider to go to */
     public function begin(Request $request): string
     {
-        $random = $this->kit->random($this->kit->seed().' single sign-on');
-        [$state, $nonce, $verifier] = [Token::draw($random)->plain, Token::draw($random)->plain, Token::draw($random)->plain.Token::draw($random)->plain];
-        $request->session()->put(self::FLOW, ['state' => $state, 'nonce' => $nonce, 'verifier' => $verifier, 'until' => now()->getTimestamp() + 600]);
-
-        return $this->discovered('authorization_endpoint').'?'.http_build_query([
-            'response_type' => 'code', 'client_id' => config('vantrel.openid.client_id'), 'redirect_uri' => $this->back(), 'scope' => 'openid email profile',
-            'state' => $state, 'nonce' => $nonce, 'code_challenge' => rtrim(strtr(base64_encode(hash('sha256', $verifier, true)), '+/', '-_'), '='), 'code_challenge_method' => 'S256',
+        $random = $this->kit->random($this->kit->seed() . ' single sign-on');
+        [$state, $nonce, $verifier] = [
+            Token::draw($random)->plain,
+            Token::draw($random)->plain,
+            Token::draw($random)->plain . Token::draw($random)->plain,
+        ];
+        $request->session()->put(self::FLOW, [
+            'state' => $state,
+            'nonce' => $nonce,
+            'verifier' => $verifier,
+            'until' => now()->getTimestamp() + 600,
         ]);
+
+        return $this->discovered('authorization_endpoint') .
+            '?' .
+            http_build_query([
+                'response_type' => 'code',
+                'client_id' => config('vantrel.openid.client_id'),
+                'redirect_uri' => $this->back(),
+                'scope' => 'openid email profile',
+                'state' => $state,
+                'nonce' => $nonce,
+                'code_challenge' => rtrim(strtr(base64_encode(hash('sha256', $verifier, true)), '+/', '-_'), '='),
+                'code_challenge_method' => 'S256',
+            ]);
     }
 
     /**
@@ -69,16 +84,32 @@ final class SingleSignOn
     {
         $flow = $request->session()->pull(self::FLOW);
         $state = $request->query('state');
-        if (! is_array($flow) || ($flow['until'] ?? 0) < now()->getTimestamp() || ! is_string($state) || ! hash_equals((string) $flow['state'], $state)) {
+        if (
+            !is_array($flow) ||
+            ($flow['until'] ?? 0) < now()->getTimestamp() ||
+            !is_string($state) ||
+            !hash_equals((string) $flow['state'], $state)
+        ) {
             throw new Refusal('That sign-in was not begun here, or took too long. Begin again.');
         }
         $code = $request->query('code');
-        if (! is_string($code) || $code === '') {
+        if (!is_string($code) || $code === '') {
             throw new Refusal('The school’s sign-on did not let you in.');
         }
-        $answer = $this->call(fn (): Response => Http::asForm()->timeout(10)->withBasicAuth((string) config('vantrel.openid.client_id'), (string) config('vantrel.openid.client_secret'))->post($this->discovered('token_endpoint'), [
-            'grant_type' => 'authorization_code', 'code' => $code, 'redirect_uri' => $this->back(), 'code_verifier' => (string) $flow['verifier'],
-        ]));
+        $answer = $this->call(
+            fn(): Response => Http::asForm()
+                ->timeout(10)
+                ->withBasicAuth(
+                    (string) config('vantrel.openid.client_id'),
+                    (string) config('vantrel.openid.client_secret'),
+                )
+                ->post($this->discovered('token_endpoint'), [
+                    'grant_type' => 'authorization_code',
+                    'code' => $code,
+                    'redirect_uri' => $this->back(),
+                    'code_verifier' => (string) $flow['verifier'],
+                ]),
+        );
         $claims = $this->verify((string) ($answer['id_token'] ?? ''), (string) $flow['nonce']);
 
         return $this->person($claims);
@@ -93,33 +124,48 @@ final class SingleSignOn
             $header = json_decode((string) JWT::urlsafeB64Decode(explode('.', $token)[0]));
             $kid = is_object($header) ? (string) ($header->kid ?? '') : '';
             // Signatures by key pairs only: "none" and secrets shared with every client are not taken.
-            if (! is_object($header) || ! in_array($header->alg ?? '', ['RS256', 'ES256'], true)) {
+            if (!is_object($header) || !in_array($header->alg ?? '', ['RS256', 'ES256'], true)) {
                 throw new Refusal('The school’s sign-on signs in a way that is not accepted here.');
             }
             $claims = JWT::decode($token, JWK::parseKeySet($this->keys($kid), (string) $header->alg));
         } catch (Refusal $e) {
             throw $e;
         } catch (Throwable) {
-            throw new Refusal('The school’s sign-on could not be verified. Try again; if it goes on, tell the coordinator.');
+            throw new Refusal(
+                'The school’s sign-on could not be verified. Try again; if it goes on, tell the coordinator.',
+            );
         }
         $audience = (array) ($claims->aud ?? []);
         $client = (string) config('vantrel.openid.client_id');
-        $good = hash_equals($this->issuer(), (string) ($claims->iss ?? '')) && in_array($client, $audience, true) && (count($audience) === 1 || ($claims->azp ?? '') === $client)
-            && hash_equals($nonce, (string) ($claims->nonce ?? '')) && isset($claims->exp) && ($claims->sub ?? '') !== '';
+        $good =
+            hash_equals($this->issuer(), (string) ($claims->iss ?? '')) &&
+            in_array($client, $audience, true) &&
+            (count($audience) === 1 || ($claims->azp ?? '') === $client) &&
+            hash_equals($nonce, (string) ($claims->nonce ?? '')) &&
+            isset($claims->exp) &&
+            ($claims->sub ?? '') !== '';
 
-        return $good ? $claims : throw new Refusal('The school’s sign-on could not be verified. Try again; if it goes on, tell the coordinator.');
+        return $good
+            ? $claims
+            : throw new Refusal(
+                'The school’s sign-on could not be verified. Try again; if it goes on, tell the coordinator.',
+            );
     }
 
     /**
-     * From the second time on by the provider's own name for the person, whatever the address. The first time by an address that
-     * the provider has verified and that is confirmed here, compared byte by byte; and only where the account has no other sign-on
-     * there: an address that is given to somebody else brings them no account that was another's.
+     * From the second time on by the provider's own name for the person, whatever the address. The first time by an
+     * address that the provider has verified and that is confirmed here, compared byte by byte; and only where the
+     * account has no other sign-on there: an address that is given to somebody else brings them no account that was
+     * another's.
      *
      * @return array{Person, string}
      */
     private function person(stdClass $claims): array
     {
-        $known = DB::table('identities')->where('issuer', $this->issuer())->where('subject', (string) $claims->sub)->first(['id', 'person_id', 'state']);
+        $known = DB::table('identities')
+            ->where('issuer', $this->issuer())
+            ->where('subject', (string) $claims->sub)
+            ->first(['id', 'person_id', 'state']);
         if ($known !== null && $known->state !== 'live') {
             throw new Refusal('This sign-on was ended here. Ask the coordinator.');
         }
@@ -134,7 +180,14 @@ final class SingleSignOn
             return [$person, (string) $known->id];
         }
         $seed = $this->kit->seed();
-        $plan = Identities::link($person->id, $person->fullName(), $this->issuer(), (string) $claims->sub, $this->kit->ids($seed), $this->kit->now());
+        $plan = Identities::link(
+            $person->id,
+            $person->fullName(),
+            $this->issuer(),
+            (string) $claims->sub,
+            $this->kit->ids($seed),
+            $this->kit->now(),
+        );
         $this->ledger->apply($plan, $person->school_id, $person, Action::SignOn);
 
         return [$person, $plan->changes[0]->id];
@@ -144,12 +197,33 @@ final class SingleSignOn
     {
         $email = ($claims->email_verified ?? false) === true ? Canonical::of((string) ($claims->email ?? '')) : '';
         /** @var list<string> $people */
-        $people = $email === '' ? [] : DB::table('people')->where('state', 'active')->where('kind', '!=', 'guardian')->where('email', $email)->where('email_state', 'confirmed')->limit(2)->pluck('id')->all();
+        $people =
+            $email === ''
+                ? []
+                : DB::table('people')
+                    ->where('state', 'active')
+                    ->where('kind', '!=', 'guardian')
+                    ->where('email', $email)
+                    ->where('email_state', 'confirmed')
+                    ->limit(2)
+                    ->pluck('id')
+                    ->all();
         if (count($people) !== 1) {
-            throw new Refusal('The school’s sign-on knows you, but there is no account here with that address. Ask the coordinator.');
+            throw new Refusal(
+                'The school’s sign-on knows you, but there is no account here with that address. Ask the coordinator.',
+            );
         }
-        if (DB::table('identities')->where('person_id', $people[0])->where('issuer', $this->issuer())->where('state', 'live')->exists()) {
-            throw new Refusal('The account here with that address belongs to another sign-on of the school. Ask the coordinator to end that one first.');
+        if (
+            DB::table('identities')
+                ->where('person_id', $people[0])
+                ->where('issuer', $this->issuer())
+                ->where('state', 'live')
+                ->exists()
+        ) {
+            throw new Refusal(
+                'The account here with that address belongs to another sign-on of the school. Ask the ' .
+                    'coordinator to end that one first.',
+            );
         }
 
         return Person::query()->findOrFail($people[0]);
@@ -158,16 +232,16 @@ final class SingleSignOn
     /** @return array<mixed> a JSON Web Key Set that holds the key, if the provider has it */
     private function keys(string $kid): array
     {
-        $at = 'openid-keys|'.$this->issuer();
+        $at = 'openid-keys|' . $this->issuer();
         /** @var array<mixed>|null $known */
         $known = Cache::get($at);
         if ($known !== null && in_array($kid, array_column((array) ($known['keys'] ?? []), 'kid'), true)) {
             return $known;
         }
-        if ($known !== null && ! Cache::add("$at|again", 1, self::KEYS_AGAIN)) {
+        if ($known !== null && !Cache::add("$at|again", 1, self::KEYS_AGAIN)) {
             return $known;
         }
-        $fresh = $this->call(fn (): Response => Http::timeout(10)->get($this->discovered('jwks_uri')));
+        $fresh = $this->call(fn(): Response => Http::timeout(10)->get($this->discovered('jwks_uri')));
         Cache::put($at, $fresh, self::KEEP);
 
         return $fresh;
@@ -178,17 +252,23 @@ final class SingleSignOn
         $issuer = $this->issuer() ?: throw new Refusal('There is no single sign-on here.');
         /** @var array<mixed> $document */
         $document = Cache::remember("openid|$issuer", self::KEEP, function () use ($issuer): array {
-            $document = $this->call(fn (): Response => Http::timeout(10)->get(rtrim($issuer, '/').'/.well-known/openid-configuration'));
+            $document = $this->call(
+                fn(): Response => Http::timeout(10)->get(rtrim($issuer, '/') . '/.well-known/openid-configuration'),
+            );
             // OpenID Connect Discovery 1.0, 4.3: the issuer it names is the one that was asked.
             if (($document['issuer'] ?? null) !== $issuer) {
-                throw new Refusal('The school’s sign-on names itself otherwise than it is set here. Tell the coordinator.');
+                throw new Refusal(
+                    'The school’s sign-on names itself otherwise than it is set here. Tell the coordinator.',
+                );
             }
 
             return $document;
         });
         $value = $document[$what] ?? null;
 
-        return is_string($value) ? $value : throw new Refusal('The school’s sign-on does not say where to go. Tell the coordinator.');
+        return is_string($value)
+            ? $value
+            : throw new Refusal('The school’s sign-on does not say where to go. Tell the coordinator.');
     }
 
     /**
@@ -203,7 +283,7 @@ final class SingleSignOn
             throw new Refusal('The school’s sign-on does not answer. Try again in a minute.');
         }
         $body = $response->json();
-        if (! $response->successful() || ! is_array($body)) {
+        if (!$response->successful() || !is_array($body)) {
             throw new Refusal('The school’s sign-on did not let you in. Begin again.');
         }
 
@@ -217,6 +297,6 @@ final class SingleSignOn
 
     private function back(): string
     {
-        return rtrim((string) config('app.url'), '/').'/school-sign-on/back';
+        return rtrim((string) config('app.url'), '/') . '/school-sign-on/back';
     }
 }

@@ -15,13 +15,24 @@ use Vantrel\Core\Names\PersonName;
 /** Who on a school's Roll somebody at the door may be. */
 final class DoorMatch
 {
-    /** More than share beginnings with anybody in the largest schools: nobody is passed over for the order of the table. */
+    /**
+     * More than share beginnings with anybody in the largest schools: nobody is passed over for the order of the table.
+     */
     private const MOST = 2000;
 
     /** @return list<Candidate> likeliest first, at most five */
     public function of(string $schoolId, PersonName $name, ?string $birthDate, ?string $number, ?string $grade): array
     {
-        $row = new Subject('door', $name->given, $name->family, (string) $birthDate, (string) $number, '', (string) $grade, $schoolId);
+        $row = new Subject(
+            'door',
+            $name->given,
+            $name->family,
+            (string) $birthDate,
+            (string) $number,
+            '',
+            (string) $grade,
+            $schoolId,
+        );
         $known = $this->near($schoolId, $name, $birthDate, $number);
         if ($known === []) {
             return [];
@@ -38,15 +49,20 @@ final class DoorMatch
     private function near(string $schoolId, PersonName $name, ?string $birthDate, ?string $number): array
     {
         $beginnings = Beginnings::of($name);
-        $begins = fn (Builder $q, array $words): Builder => $q->where(function (Builder $any) use ($words): void {
+        $begins = fn(Builder $q, array $words): Builder => $q->where(function (Builder $any) use ($words): void {
             foreach ($words as $word) {
                 $any->orWhere('search_name', 'like', "$word%")->orWhere('search_name', 'like', "% $word%");
             }
         });
-        $students = DB::table('people')->where('school_id', $schoolId)->where('kind', 'student')->where('state', 'active')
+        $students = DB::table('people')
+            ->where('school_id', $schoolId)
+            ->where('kind', 'student')
+            ->where('state', 'active')
             ->where(function (Builder $q) use ($beginnings, $begins, $birthDate, $number): void {
                 if ($beginnings !== null) {
-                    $q->orWhere(fn (Builder $both): Builder => $begins($begins($both, $beginnings->given), $beginnings->family));
+                    $q->orWhere(
+                        fn(Builder $both): Builder => $begins($begins($both, $beginnings->given), $beginnings->family),
+                    );
                 }
                 if ($birthDate !== null) {
                     $q->orWhere('birth_date', $birthDate);
@@ -55,8 +71,25 @@ final class DoorMatch
                     $q->orWhere('number', $number);
                 }
                 $q->orWhereRaw('1 = 0');
-            })->limit(self::MOST)->get(['id', 'given_name', 'family_name', 'birth_date', 'number', 'grade', 'school_id']);
+            })
+            ->limit(self::MOST)
+            ->get(['id', 'given_name', 'family_name', 'birth_date', 'number', 'grade', 'school_id']);
 
-        return array_values($students->map(fn (object $s): Subject => new Subject($s->id, $s->given_name, $s->family_name, (string) $s->birth_date, (string) $s->number, '', (string) $s->grade, $s->school_id))->all());
+        return array_values(
+            $students
+                ->map(
+                    fn(object $s): Subject => new Subject(
+                        $s->id,
+                        $s->given_name,
+                        $s->family_name,
+                        (string) $s->birth_date,
+                        (string) $s->number,
+                        '',
+                        (string) $s->grade,
+                        $s->school_id,
+                    ),
+                )
+                ->all(),
+        );
     }
 }

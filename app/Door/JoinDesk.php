@@ -16,15 +16,13 @@ use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records;
 
 /**
- * From a typed code to its section. Only well-formed unknown codes count as tries; mistyped ones are never looked up. Whoever is
- * signed in is turned away for the tries of that account alone, though they count for the address as well: children of a whole
- * school stand behind one. What newcomers try with a code that works is counted by that code too.
+ * From a typed code to its section. Only well-formed unknown codes count as tries; mistyped ones are never looked up.
+ * Whoever is signed in is turned away for the tries of that account alone, though they count for the address as well:
+ * children of a whole school stand behind one. What newcomers try with a code that works is counted by that code too.
  */
 final class JoinDesk
 {
-    public function __construct(private readonly Tries $tries)
-    {
-    }
+    public function __construct(private readonly Tries $tries) {}
 
     /**
      * @return array{Records\Section, Records\JoinCode} section and code, with the columns that coming in asks for
@@ -44,25 +42,47 @@ final class JoinDesk
         $limits = is_string($account) ? [[Limit::CodeAccount, $account], $address] : [$address];
         $this->tries->guard($limits[0]);
         // One statement as it stands, without a builder: a whole school types codes within the same minutes.
-        $found = DB::selectOne("SELECT c.id, c.version, c.section_id, c.state, c.who, c.starts_at, c.ends_at, c.cap, s.version AS section_version, s.school_id, s.name, s.grade, s.state AS section_state, z.time_zone
-            FROM join_codes c JOIN sections s ON s.id = c.section_id JOIN schools z ON z.id = s.school_id WHERE c.code = ? AND c.state = 'open' AND s.state = 'open'", [$symbols]);
+        $found = DB::selectOne(
+            "SELECT c.id, c.version, c.section_id, c.state, c.who, c.starts_at, c.ends_at, c.cap,
+                s.version AS section_version, s.school_id, s.name, s.grade, s.state AS section_state, z.time_zone
+            FROM join_codes c JOIN sections s ON s.id = c.section_id JOIN schools z ON z.id = s.school_id
+            WHERE c.code = ? AND c.state = 'open' AND s.state = 'open'",
+            [$symbols],
+        );
         if ($found === null) {
             $this->tries->count(...$limits);
-            throw new Refusal('This code opens nothing, or not any more. Ask your teacher for the one that works today.', 'code');
+            throw new Refusal(
+                'This code opens nothing, or not any more. Ask your teacher for the one that works today.',
+                'code',
+            );
         }
 
         SchoolDay::know($found->school_id, $found->time_zone);
 
         return [
-            new Records\Section($found->section_id, (int) $found->section_version, ['school_id' => $found->school_id, 'name' => $found->name, 'grade' => $found->grade, 'state' => $found->section_state]),
-            new Records\JoinCode($found->id, (int) $found->version, ['section_id' => $found->section_id, 'state' => $found->state, 'who' => $found->who, 'starts_at' => $found->starts_at, 'ends_at' => $found->ends_at, 'cap' => $found->cap]),
+            new Records\Section($found->section_id, (int) $found->section_version, [
+                'school_id' => $found->school_id,
+                'name' => $found->name,
+                'grade' => $found->grade,
+                'state' => $found->section_state,
+            ]),
+            new Records\JoinCode($found->id, (int) $found->version, [
+                'section_id' => $found->section_id,
+                'state' => $found->state,
+                'who' => $found->who,
+                'starts_at' => $found->starts_at,
+                'ends_at' => $found->ends_at,
+                'cap' => $found->cap,
+            ]),
         ];
     }
 
     /** How many students are in the section by this code. */
     public function cameIn(Records\JoinCode $code): int
     {
-        return (int) DB::scalar('SELECT COUNT(*) FROM enrollments WHERE join_code_id = ? AND ends_on IS NULL', [$code->id]);
+        return (int) DB::scalar('SELECT COUNT(*) FROM enrollments WHERE join_code_id = ? AND ends_on IS NULL', [
+            $code->id,
+        ]);
     }
 
     /**
@@ -102,6 +122,10 @@ final class JoinDesk
     /** @return list<array{Limit, string}> */
     private function proofLimits(Request $request, Records\JoinCode $code, string $personId): array
     {
-        return [[Limit::ProofStudent, $personId], [Limit::ProofAddress, (string) $request->ip()], [Limit::ProofCode, $code->id]];
+        return [
+            [Limit::ProofStudent, $personId],
+            [Limit::ProofAddress, (string) $request->ip()],
+            [Limit::ProofCode, $code->id],
+        ];
     }
 }

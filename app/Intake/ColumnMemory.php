@@ -24,7 +24,10 @@ final class ColumnMemory
             if ($layout->shape() === null || $said->layoutOf($i) !== []) {
                 continue;
             }
-            $known = DB::table('column_mappings')->where('school_id', $schoolId)->where('shape', $layout->shape())->value('said');
+            $known = DB::table('column_mappings')
+                ->where('school_id', $schoolId)
+                ->where('shape', $layout->shape())
+                ->value('said');
             foreach ((array) json_decode((string) $known, true) as $what => $answer) {
                 $answers["t$i.$what"] = (string) $answer;
             }
@@ -41,8 +44,16 @@ final class ColumnMemory
             $kept = $said->layoutOf($i);
             if ($kept !== [] && $layout->shape() !== null) {
                 DB::table('column_mappings')->upsert(
-                    [['school_id' => $schoolId, 'shape' => $layout->shape(), 'said' => json_encode($kept, JSON_THROW_ON_ERROR), 'used_at' => now()]],
-                    ['school_id', 'shape'], ['said', 'used_at'],
+                    [
+                        [
+                            'school_id' => $schoolId,
+                            'shape' => $layout->shape(),
+                            'said' => json_encode($kept, JSON_THROW_ON_ERROR),
+                            'used_at' => now(),
+                        ],
+                    ],
+                    ['school_id', 'shape'],
+                    ['said', 'used_at'],
                 );
             }
         }

@@ -12,7 +12,7 @@ final class ImportFiles
 {
     public static function keep(UploadedFile $file): string
     {
-        $name = strtolower((string) Str::ulid()).'.list';
+        $name = strtolower((string) Str::ulid()) . '.list';
         $file->move(self::folder(), $name);
         chmod(self::path($name), 0600);
 
@@ -21,8 +21,8 @@ final class ImportFiles
 
     public static function write(string $content): string
     {
-        $name = strtolower((string) Str::ulid()).'.list';
-        file_put_contents(self::folder()."/$name", $content);
+        $name = strtolower((string) Str::ulid()) . '.list';
+        file_put_contents(self::folder() . "/$name", $content);
         chmod(self::path($name), 0600);
 
         return $name;
@@ -35,7 +35,7 @@ final class ImportFiles
 
     public static function path(string $name): string
     {
-        return self::folder().'/'.basename($name);
+        return self::folder() . '/' . basename($name);
     }
 
     public static function remove(string $name): void
@@ -48,7 +48,7 @@ final class ImportFiles
     private static function folder(): string
     {
         $folder = storage_path('app/imports');
-        if (! is_dir($folder)) {
+        if (!is_dir($folder)) {
             mkdir($folder, 0700, true);
         }
 

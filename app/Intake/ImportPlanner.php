@@ -35,7 +35,9 @@ use Vantrel\Core\Table\Said;
 use Vantrel\Core\Table\Sheet;
 use Vantrel\Core\Table\UnreadableList;
 
-/** From the files of an intake, and what has been said about them, to the plan. The same every time nothing has changed. */
+/**
+ * From the files of an intake, and what has been said about them, to the plan. The same every time nothing has changed.
+ */
 final class ImportPlanner
 {
     public function __construct(
@@ -44,8 +46,7 @@ final class ImportPlanner
         private readonly KnownStudents $known,
         private readonly ColumnMemory $memory,
         private readonly SchoolWeights $weights,
-    ) {
-    }
+    ) {}
 
     /**
      * @throws UnreadableList
@@ -54,8 +55,16 @@ final class ImportPlanner
     public function plan(Import $import, ?string $today = null): PlannedImport
     {
         return $this->planFiles(
-            array_map(fn (array $f): array => [ImportFiles::path($f['file']), $f['title']], $import->files), School::query()->findOrFail($import->school_id), $import->title,
-            $import->id, $import->round, $import->answers, $import->everyone, $import->confirmed, $import->actor_id, $today,
+            array_map(fn(array $f): array => [ImportFiles::path($f['file']), $f['title']], $import->files),
+            School::query()->findOrFail($import->school_id),
+            $import->title,
+            $import->id,
+            $import->round,
+            $import->answers,
+            $import->everyone,
+            $import->confirmed,
+            $import->actor_id,
+            $today,
         );
     }
 
@@ -69,40 +78,104 @@ final class ImportPlanner
      * @throws UnreadableList
      * @throws Refusal
      */
-    public function planFiles(array $files, School $school, string $title, string $seed, int $round = 1, array $answers = [], ?string $everyone = null, string $confirmed = '', ?string $madeBy = null, ?string $today = null): PlannedImport
-    {
-        $year = SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->first()
-            ?? throw new Refusal("$school->name has no current school year. Make one first.");
+    public function planFiles(
+        array $files,
+        School $school,
+        string $title,
+        string $seed,
+        int $round = 1,
+        array $answers = [],
+        ?string $everyone = null,
+        string $confirmed = '',
+        ?string $madeBy = null,
+        ?string $today = null,
+    ): PlannedImport {
+        $year =
+            SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->first() ??
+            throw new Refusal("$school->name has no current school year. Make one first.");
         $today ??= $this->kit->today($school);
         $facts = $this->facts($school);
         $names = $this->known->names();
         $book = $this->read($files, $facts, $names, $today, $answers, $school->id);
         if ($book->contents->rows() === 0) {
-            throw new UnreadableList('The list has a header and nobody below it. Open the file, check its first sheet, save it and drop it in again.');
+            throw new UnreadableList(
+                'The list has a header and nobody below it. Open the file, check its first sheet, save it ' .
+                    'and drop it in again.',
+            );
         }
         $book->contents->mustBeHeld();
-        // The students a list makes have the same ids whenever the same files come again; whatever else it writes has new ones.
-        $ids = $this->kit->ids(substr($seed, 0, 10).strtoupper(substr(hash('sha256', "$seed|$round"), 0, 16)));
+        // The students a list makes have the same ids whenever the same files come again; whatever else it writes has
+        // new ones.
+        $ids = $this->kit->ids(substr($seed, 0, 10) . strtoupper(substr(hash('sha256', "$seed|$round"), 0, 16)));
         $scope = $everyone === null ? null : Scope::read($everyone);
         $folder = new LineFolder($book->contents->students);
-        $people = $this->kit->ids('01K3QZ0000'.strtoupper(substr(hash('sha256', implode('|', [$school->id, ...array_map(fn (array $f): string => (string) hash_file('sha256', $f[0]), $files)])), 0, 16)));
+        $people = $this->kit->ids(
+            '01K3QZ0000' .
+                strtoupper(
+                    substr(
+                        hash(
+                            'sha256',
+                            implode('|', [
+                                $school->id,
+                                ...array_map(fn(array $f): string => (string) hash_file('sha256', $f[0]), $files),
+                            ]),
+                        ),
+                        0,
+                        16,
+                    ),
+                ),
+        );
         $own = IntakePlanner::own($folder, $people);
-        $linkage = Matcher::link(IntakePlanner::subjects($folder, $school->id), $this->known->all($own), $this->weights->of($school->id));
+        $linkage = Matcher::link(
+            IntakePlanner::subjects($folder, $school->id),
+            $this->known->all($own),
+            $this->weights->of($school->id),
+        );
         $snapshot = $this->snapshots->forIntake($school->id, $this->needs($book, $linkage, $own, $answers, $scope));
-        $wish = new IntakeWish($title, $school->id, $year->id, $today, $answers, $facts, $scope, $confirmed, Coordinators::otherSchools($madeBy, $school->id), $madeBy);
+        $wish = new IntakeWish(
+            $title,
+            $school->id,
+            $year->id,
+            $today,
+            $answers,
+            $facts,
+            $scope,
+            $confirmed,
+            Coordinators::otherSchools($madeBy, $school->id),
+            $madeBy,
+        );
         $plan = IntakePlanner::plan(
-            $book->contents, $snapshot, $wish, $ids, $this->kit->userNames(), $linkage, $people,
+            $book->contents,
+            $snapshot,
+            $wish,
+            $ids,
+            $this->kit->userNames(),
+            $linkage,
+            $people,
         );
 
-        return new PlannedImport($book, $plan, $answers, MailDomains::unknown($book->contents, $school->mail_domains), $this->rosterOf($book, $school->id), $this->othersIn($snapshot, $wish));
+        return new PlannedImport(
+            $book,
+            $plan,
+            $answers,
+            MailDomains::unknown($book->contents, $school->mail_domains),
+            $this->rosterOf($book, $school->id),
+            $this->othersIn($snapshot, $wish),
+        );
     }
 
-    /** @return list<string> other schools whose people the plan speaks of: who does not coordinate those does not see it */
+    /**
+     * @return list<string> other schools whose people the plan speaks of: who does not coordinate those does not see it
+     */
     private function othersIn(Snapshot $snapshot, IntakeWish $wish): array
     {
         $schools = [];
         foreach ($snapshot->all(Records\Person::class) as $person) {
-            if ($person->kind() === PersonKind::Student && $person->schoolId() !== $wish->schoolId && $wish->writes($person)) {
+            if (
+                $person->kind() === PersonKind::Student &&
+                $person->schoolId() !== $wish->schoolId &&
+                $wish->writes($person)
+            ) {
                 $schools[$person->schoolId()] = true;
             }
         }
@@ -116,7 +189,14 @@ final class ImportPlanner
         $school = School::query()->findOrFail($import->school_id);
         $answers = $import->answers;
 
-        return $this->read(array_map(fn (array $f): array => [ImportFiles::path($f['file']), $f['title']], $import->files), $this->facts($school), $this->known->names(), $this->kit->today($school), $answers, $school->id);
+        return $this->read(
+            array_map(fn(array $f): array => [ImportFiles::path($f['file']), $f['title']], $import->files),
+            $this->facts($school),
+            $this->known->names(),
+            $this->kit->today($school),
+            $answers,
+            $school->id,
+        );
     }
 
     /** @return list<Subject> the rows as the matcher sees them, for estimating weights */
@@ -145,8 +225,14 @@ final class ImportPlanner
      * @param  list<array{string, string}>  $files
      * @param  array<string, string>  $answers gains what is remembered of files of the same shape
      */
-    private function read(array $files, SchoolFacts $facts, NameBook $names, string $today, array &$answers, string $schoolId): BookReader
-    {
+    private function read(
+        array $files,
+        SchoolFacts $facts,
+        NameBook $names,
+        string $today,
+        array &$answers,
+        string $schoolId,
+    ): BookReader {
         $sheets = self::sheets($files, $facts->name, $facts->code);
         $book = BookReader::read($sheets, new Said($answers), $facts, $names, $today);
         $remembered = $this->memory->recall($schoolId, $book, $answers);
@@ -162,17 +248,37 @@ final class ImportPlanner
     {
         $name = $book->contents->rosterOf();
 
-        return $name === null ? null : Section::query()->where('school_id', $schoolId)->where('state', 'open')->where('name', $name)->value('id');
+        return $name === null
+            ? null
+            : Section::query()
+                ->where('school_id', $schoolId)
+                ->where('state', 'open')
+                ->where('name', $name)
+                ->value('id');
     }
 
     private function facts(School $school): SchoolFacts
     {
         $others = [];
-        foreach (School::query()->where('id', '!=', $school->id)->get(['code', 'name']) as $other) {
+        foreach (
+            School::query()
+                ->where('id', '!=', $school->id)
+                ->get(['code', 'name'])
+            as $other
+        ) {
             $others[$other->code] = $others[$other->name] = $other->name;
         }
 
-        return new SchoolFacts($school->name, $school->code, $school->country, $school->lowest_grade, $school->highest_grade, $school->mail_domains, $others, $this->known->numberWidth($school->id));
+        return new SchoolFacts(
+            $school->name,
+            $school->code,
+            $school->country,
+            $school->lowest_grade,
+            $school->highest_grade,
+            $school->mail_domains,
+            $others,
+            $this->known->numberWidth($school->id),
+        );
     }
 
     /**
@@ -194,9 +300,19 @@ final class ImportPlanner
                 $students[$line->account] = true;
             }
         }
-        $texts = fn (array $set): array => array_values(array_filter(array_map(strval(...), array_keys($set)), fn (string $s): bool => $s !== ''));
+        $texts = fn(array $set): array => array_values(
+            array_filter(array_map(strval(...), array_keys($set)), fn(string $s): bool => $s !== ''),
+        );
 
-        return new IntakeNeeds($texts($students), $texts($own), $texts($numbers), $texts($emails), $texts($phones), $book->contents->staff !== [] || $book->contents->sections !== [], $scope);
+        return new IntakeNeeds(
+            $texts($students),
+            $texts($own),
+            $texts($numbers),
+            $texts($emails),
+            $texts($phones),
+            $book->contents->staff !== [] || $book->contents->sections !== [],
+            $scope,
+        );
     }
 
     /**

@@ -12,10 +12,21 @@ final class KeepRedone
 {
     public function handle(EntryRedone $event): void
     {
-        [$what, $id] = explode(':', (string) DB::table('ledger_entries')->where('seq', $event->seq)->value('work_key')) + [1 => ''];
+        [$what, $id] = explode(
+            ':',
+            (string) DB::table('ledger_entries')->where('seq', $event->seq)->value('work_key'),
+        ) + [1 => ''];
         if ($what === 'import') {
             // Whatever plans it just now finds another round and stops.
-            DB::table('imports')->where('id', $id)->update(['state' => 'applied', 'entry_seq' => $event->seq, 'round' => DB::raw('round + 1'), 'message' => null, 'changed_at' => now()]);
+            DB::table('imports')
+                ->where('id', $id)
+                ->update([
+                    'state' => 'applied',
+                    'entry_seq' => $event->seq,
+                    'round' => DB::raw('round + 1'),
+                    'message' => null,
+                    'changed_at' => now(),
+                ]);
         }
     }
 }

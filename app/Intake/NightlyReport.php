@@ -18,18 +18,55 @@ final class NightlyReport
 {
     private const ROWS = 40;
 
-    public function send(School $school, string $file, string $trouble, ?PlannedImport $planned, ?LedgerEntry $entry): void
-    {
+    public function send(
+        School $school,
+        string $file,
+        string $trouble,
+        ?PlannedImport $planned,
+        ?LedgerEntry $entry,
+    ): void {
         $plan = $planned?->plan;
-        $waiting = array_values(array_filter($plan->rows ?? [], fn (PlanRow $r): bool => in_array($r->verdict, [Verdict::Ask, Verdict::Cannot], true)));
-        $rows = array_map(fn (PlanRow $r): string => "row $r->number".($r->sheet === '' ? '' : " of $r->sheet").': '.implode(', ', array_unique([$r->why, ...array_map(fn (Problem $p): string => $p->column, $r->problems)])), array_slice($waiting, 0, self::ROWS));
+        $waiting = array_values(
+            array_filter(
+                $plan->rows ?? [],
+                fn(PlanRow $r): bool => in_array($r->verdict, [Verdict::Ask, Verdict::Cannot], true),
+            ),
+        );
+        $rows = array_map(
+            fn(PlanRow $r): string => "row $r->number" .
+                ($r->sheet === '' ? '' : " of $r->sheet") .
+                ': ' .
+                implode(
+                    ', ',
+                    array_unique([$r->why, ...array_map(fn(Problem $p): string => $p->column, $r->problems)]),
+                ),
+            array_slice($waiting, 0, self::ROWS),
+        );
         if (count($waiting) > self::ROWS) {
-            $rows[] = 'and '.(count($waiting) - self::ROWS).' more';
+            $rows[] = 'and ' . (count($waiting) - self::ROWS) . ' more';
         }
         $link = url($entry === null ? "/s/$school->code/intake" : "/s/$school->code/ledger");
-        $to = DB::table('coordinators as c')->join('people as p', 'p.id', '=', 'c.person_id')->where('c.school_id', $school->id)->where('c.state', 'active')->where('p.state', 'active')->whereNotNull('p.email')->orderBy('p.email')->pluck('p.email');
+        $to = DB::table('coordinators as c')
+            ->join('people as p', 'p.id', '=', 'c.person_id')
+            ->where('c.school_id', $school->id)
+            ->where('c.state', 'active')
+            ->where('p.state', 'active')
+            ->whereNotNull('p.email')
+            ->orderBy('p.email')
+            ->pluck('p.email');
         foreach ($to as $address) {
-            Mail::to($address)->send(new NightlyListMail($school->id, $school->name, $file, $trouble, $plan->sentence ?? '', $rows, $plan->warnings ?? [], $link));
+            Mail::to($address)->send(
+                new NightlyListMail(
+                    $school->id,
+                    $school->name,
+                    $file,
+                    $trouble,
+                    $plan->sentence ?? '',
+                    $rows,
+                    $plan->warnings ?? [],
+                    $link,
+                ),
+            );
         }
     }
 }

@@ -21,29 +21,61 @@ final class PlanJson
     public static function of(PlannedImport $planned): string
     {
         $plan = $planned->plan;
-        $rows = array_values(array_filter($plan->rows, fn (PlanRow $r): bool => $r->verdict !== Verdict::Leaving));
-        $leaving = array_values(array_filter($plan->rows, fn (PlanRow $r): bool => $r->verdict === Verdict::Leaving));
+        $rows = array_values(array_filter($plan->rows, fn(PlanRow $r): bool => $r->verdict !== Verdict::Leaving));
+        $leaving = array_values(array_filter($plan->rows, fn(PlanRow $r): bool => $r->verdict === Verdict::Leaving));
 
-        return json_encode([
-            'sentence' => $plan->sentence,
-            'tallies' => (object) array_column(array_map(fn ($t): array => [$t->key, $t->count], $plan->tallies), 1, 0),
-            'sheets' => array_values(array_map(fn (ListLayout $l): array => self::sheet($planned->book, $l), $planned->book->layouts)),
-            'rows' => array_map(self::row(...), $rows),
-            'leaving' => array_map(fn (PlanRow $r): array => ['student_number' => $r->matchNumber, 'name' => $r->cells['Name']->before, 'why' => $r->why], $leaving),
-            'questions' => array_map(fn (Question $q): array => [
-                'id' => $q->id, 'row' => $q->row, 'sheet' => $q->sheet, 'text' => $q->text, 'detail' => $q->detail, 'choices' => array_map(fn ($c): array => (array) $c, $q->choices), 'answer' => $q->answer,
-            ], $plan->questions),
-            'mail_domains' => $planned->domains,
-            'warnings' => $plan->warnings, 'blockers' => $plan->blockers,
-        ], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRETTY_PRINT);
+        return json_encode(
+            [
+                'sentence' => $plan->sentence,
+                'tallies' => (object) array_column(
+                    array_map(fn($t): array => [$t->key, $t->count], $plan->tallies),
+                    1,
+                    0,
+                ),
+                'sheets' => array_values(
+                    array_map(fn(ListLayout $l): array => self::sheet($planned->book, $l), $planned->book->layouts),
+                ),
+                'rows' => array_map(self::row(...), $rows),
+                'leaving' => array_map(
+                    fn(PlanRow $r): array => [
+                        'student_number' => $r->matchNumber,
+                        'name' => $r->cells['Name']->before,
+                        'why' => $r->why,
+                    ],
+                    $leaving,
+                ),
+                'questions' => array_map(
+                    fn(Question $q): array => [
+                        'id' => $q->id,
+                        'row' => $q->row,
+                        'sheet' => $q->sheet,
+                        'text' => $q->text,
+                        'detail' => $q->detail,
+                        'choices' => array_map(fn($c): array => (array) $c, $q->choices),
+                        'answer' => $q->answer,
+                    ],
+                    $plan->questions,
+                ),
+                'mail_domains' => $planned->domains,
+                'warnings' => $plan->warnings,
+                'blockers' => $plan->blockers,
+            ],
+            JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRETTY_PRINT,
+        );
     }
 
     /** @return array<string, mixed> */
     private static function sheet(BookReader $book, ListLayout $layout): array
     {
         return [
-            'sheet' => BookReader::label($book->sheets, $layout->table), 'rows_are' => $layout->kind->value, 'header_row' => $layout->headerRow, 'names' => $layout->names->familyFirst ? 'family' : 'given',
-            'columns' => array_map(fn (Column $c): array => ['column' => $c->name(), 'field' => $c->field?->value, 'why' => $c->why], $layout->columns),
+            'sheet' => BookReader::label($book->sheets, $layout->table),
+            'rows_are' => $layout->kind->value,
+            'header_row' => $layout->headerRow,
+            'names' => $layout->names->familyFirst ? 'family' : 'given',
+            'columns' => array_map(
+                fn(Column $c): array => ['column' => $c->name(), 'field' => $c->field?->value, 'why' => $c->why],
+                $layout->columns,
+            ),
         ];
     }
 
@@ -51,10 +83,28 @@ final class PlanJson
     private static function row(PlanRow $r): array
     {
         return [
-            'number' => $r->number, 'sheet' => $r->sheet, 'verdict' => $r->verdict->value, 'why' => $r->why,
-            'match' => $r->matchId === null ? null : ['student_number' => $r->matchNumber, 'probability' => $r->probability, 'evidence' => array_map(fn (Evidence $e): array => (array) $e, $r->evidence)],
-            'problems' => array_map(fn (Problem $p): array => (array) $p, $r->problems),
-            'repairs' => array_map(fn (Repair $p): array => ['column' => $p->column, 'kind' => $p->kind, 'before' => $p->before, 'after' => $p->after], $r->repairs),
+            'number' => $r->number,
+            'sheet' => $r->sheet,
+            'verdict' => $r->verdict->value,
+            'why' => $r->why,
+            'match' =>
+                $r->matchId === null
+                    ? null
+                    : [
+                        'student_number' => $r->matchNumber,
+                        'probability' => $r->probability,
+                        'evidence' => array_map(fn(Evidence $e): array => (array) $e, $r->evidence),
+                    ],
+            'problems' => array_map(fn(Problem $p): array => (array) $p, $r->problems),
+            'repairs' => array_map(
+                fn(Repair $p): array => [
+                    'column' => $p->column,
+                    'kind' => $p->kind,
+                    'before' => $p->before,
+                    'after' => $p->after,
+                ],
+                $r->repairs,
+            ),
         ];
     }
 }

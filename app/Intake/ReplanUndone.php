@@ -17,9 +17,16 @@ final class ReplanUndone
         if ($import === null) {
             return;
         }
-        DB::table('imports')->where('id', $import->id)->update([
-            'state' => 'reading', 'round' => $import->round + 1, 'entry_seq' => null, 'fingerprint' => null, 'message' => 'This list was applied and undone. This is its plan as of now.', 'changed_at' => now(),
-        ]);
+        DB::table('imports')
+            ->where('id', $import->id)
+            ->update([
+                'state' => 'reading',
+                'round' => $import->round + 1,
+                'entry_seq' => null,
+                'fingerprint' => null,
+                'message' => 'This list was applied and undone. This is its plan as of now.',
+                'changed_at' => now(),
+            ]);
         PlanImport::dispatch($import->id, $import->round + 1);
     }
 }

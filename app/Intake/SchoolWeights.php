@@ -27,8 +27,17 @@ final class SchoolWeights
     public function accept(string $schoolId, Estimation $estimation, ?Person $by): void
     {
         DB::table('match_weights')->upsert(
-            [['school_id' => $schoolId, 'm' => json_encode($estimation->m, JSON_THROW_ON_ERROR), 'pairs' => (int) round($estimation->matches), 'made_by' => $by?->id, 'made_at' => now()]],
-            ['school_id'], ['m', 'pairs', 'made_by', 'made_at'],
+            [
+                [
+                    'school_id' => $schoolId,
+                    'm' => json_encode($estimation->m, JSON_THROW_ON_ERROR),
+                    'pairs' => (int) round($estimation->matches),
+                    'made_by' => $by?->id,
+                    'made_at' => now(),
+                ],
+            ],
+            ['school_id'],
+            ['m', 'pairs', 'made_by', 'made_at'],
         );
     }
 

@@ -17,7 +17,13 @@ final readonly class IntakeNeeds
      * @param  list<string>  $phones of guardians
      * @param  bool  $staff whether the intake names staff or sections
      */
-    public function __construct(public array $students, public array $own, public array $numbers, public array $emails, public array $phones, public bool $staff, public ?Scope $everyone)
-    {
-    }
+    public function __construct(
+        public array $students,
+        public array $own,
+        public array $numbers,
+        public array $emails,
+        public array $phones,
+        public bool $staff,
+        public ?Scope $everyone,
+    ) {}
 }

@@ -24,8 +24,8 @@ use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Records\Entity;
 
 /**
- * The one place that writes what plans say. A plan is applied whole or not at all: one transaction, versions checked under
- * lock, set-based statements, an image of every record before and after. Undo puts the images back.
+ * The one place that writes what plans say. A plan is applied whole or not at all: one transaction, versions checked
+ * under lock, set-based statements, an image of every record before and after. Undo puts the images back.
  *
  * A row's version is the number of the entry that wrote it last. Undo brings the old number back together with the old
  * contents, so a number always means the same contents.
@@ -45,38 +45,63 @@ final class Ledger
 
     /**
      * @param  string  $schoolId in whose ledger it stands
-     * @param  list<string>  $also other schools whose people the plan may write: all those its maker coordinates, or the two of a transfer
-     * @param  string|null  $workKey names the piece of work; a second run with the same key finds the entry of the first
+     * @param list<string> $also other schools whose people the plan may write: all those its maker coordinates, or the
+     *     two of a transfer
+     * @param string|null $workKey names the piece of work; a second run with the same key finds the entry of the first
      * @param  Closure(int): void|null  $progress called with the number of changes written so far
      * @param  Closure(LedgerEntry): void|null  $within runs inside the transaction, after all is written
      *
      * @throws StalePlan where a record has changed since the plan was made; nothing is written
      * @throws Refusal where the plan has blockers, or would write another school's people
      */
-    public function apply(Plan $plan, string $schoolId, ?Person $actor, Action $action, ?string $workKey = null, ?Closure $progress = null, ?Closure $within = null, array $also = []): LedgerEntry
-    {
+    public function apply(
+        Plan $plan,
+        string $schoolId,
+        ?Person $actor,
+        Action $action,
+        ?string $workKey = null,
+        ?Closure $progress = null,
+        ?Closure $within = null,
+        array $also = [],
+    ): LedgerEntry {
         if ($plan->blockers !== []) {
             throw new Refusal($plan->blockers[0]);
         }
 
-        return $this->fitting(fn (): LedgerEntry => DB::transaction(function () use ($plan, $schoolId, $actor, $action, $workKey, $progress, $within, $also): LedgerEntry {
-            $known = $workKey === null ? null : LedgerEntry::query()->where('work_key', $workKey)->first();
-            if ($known !== null) {
-                return $known;
-            }
-            Outcome::writing();
-            $this->lock($plan);
-            $schools = $this->schools($plan, $schoolId, $also);
-            $entry = $this->enter($plan, $schoolId, $actor, $action, $workKey);
-            DB::table('ledger_schools')->insert(array_map(fn (string $school): array => ['school_id' => $school, 'entry_seq' => $entry->seq], $schools));
-            $this->write($plan->changes, $entry->seq, $progress);
-            if ($within !== null) {
-                $within($entry);
-            }
-            EntryWritten::dispatch($entry, $plan);
+        return $this->fitting(
+            fn(): LedgerEntry => DB::transaction(function () use (
+                $plan,
+                $schoolId,
+                $actor,
+                $action,
+                $workKey,
+                $progress,
+                $within,
+                $also,
+            ): LedgerEntry {
+                $known = $workKey === null ? null : LedgerEntry::query()->where('work_key', $workKey)->first();
+                if ($known !== null) {
+                    return $known;
+                }
+                Outcome::writing();
+                $this->lock($plan);
+                $schools = $this->schools($plan, $schoolId, $also);
+                $entry = $this->enter($plan, $schoolId, $actor, $action, $workKey);
+                DB::table('ledger_schools')->insert(
+                    array_map(
+                        fn(string $school): array => ['school_id' => $school, 'entry_seq' => $entry->seq],
+                        $schools,
+                    ),
+                );
+                $this->write($plan->changes, $entry->seq, $progress);
+                if ($within !== null) {
+                    $within($entry);
+                }
+                EntryWritten::dispatch($entry, $plan);
 
-            return $entry;
-        }, self::ATTEMPTS));
+                return $entry;
+            }, self::ATTEMPTS),
+        );
     }
 
     /**
@@ -91,14 +116,16 @@ final class Ledger
         } catch (UniqueConstraintViolationException $e) {
             throw new StalePlan([$this->collision($e)]);
         } catch (QueryException $e) {
-            throw in_array($e->errorInfo[1] ?? null, [self::NO_PARENT, self::HAS_CHILD], true) ? new StalePlan(['Something this refers to has gone in the meantime.']) : $e;
+            throw in_array($e->errorInfo[1] ?? null, [self::NO_PARENT, self::HAS_CHILD], true)
+                ? new StalePlan(['Something this refers to has gone in the meantime.'])
+                : $e;
         }
     }
 
     /**
-     * Makes a plan and applies it under locks on what it is about. Plans that bring something to an end, a merge, an archive, a year
-     * turn, need that: what others tie to it between the reading and the writing would be missing from the plan, and no version of a
-     * row in it would show.
+     * Makes a plan and applies it under locks on what it is about. Plans that bring something to an end, a merge, an
+     * archive, a year turn, need that: what others tie to it between the reading and the writing would be missing from
+     * the plan, and no version of a row in it would show.
      *
      * @template T
      *
@@ -109,7 +136,8 @@ final class Ledger
     public function holding(array $rows, Closure $work): mixed
     {
         return DB::transaction(function () use ($rows, $work): mixed {
-            // The first reading of the transaction is a locking one: what follows reads what was there once the locks were had.
+            // The first reading of the transaction is a locking one: what follows reads what was there once the locks
+            // were had.
             ksort($rows);
             foreach ($rows as $table => $ids) {
                 foreach (array_chunk($ids, self::CHUNK) as $chunk) {
@@ -122,9 +150,11 @@ final class Ledger
     }
 
     /**
-     * What undoing an entry would come to. Nothing is changed, and nothing locked: it may be another thing by the time it is done.
+     * What undoing an entry would come to. Nothing is changed, and nothing locked: it may be another thing by the time
+     * it is done.
      *
-     * @param  bool  $together with the later entries that hold what would stay, and those that hold what would stay of them
+     * @param bool $together with the later entries that hold what would stay, and those that hold what would stay of
+     *     them
      *
      * @throws Refusal where it was undone before, or too long ago
      */
@@ -149,20 +179,32 @@ final class Ledger
      * @throws Refusal where one of them was undone before, or too long ago, or what it is about could not go back
      * @throws StalePlan where it would come to something else than was looked at
      */
-    public function undo(LedgerEntry $entry, ?Person $actor, array $first = [], ?string $fingerprint = null): LedgerEntry
-    {
-        return $this->fitting(fn (): LedgerEntry => DB::transaction(function () use ($entry, $actor, $first, $fingerprint): LedgerEntry {
-            Outcome::writing();
-            $together = $this->together($entry, $first, true);
-            array_map($this->mustBeUndoable(...), $together);
-            $kept = (new UndoRun($together))->run($fingerprint);
-            foreach ($kept as $seq => $words) {
-                DB::table('ledger_entries')->where('seq', $seq)->update(['undone_at' => now()->format('Y-m-d H:i:s.u'), 'undone_by' => $actor?->id, 'kept' => json_encode($words, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)]);
-                EntryUndone::dispatch($seq);
-            }
+    public function undo(
+        LedgerEntry $entry,
+        ?Person $actor,
+        array $first = [],
+        ?string $fingerprint = null,
+    ): LedgerEntry {
+        return $this->fitting(
+            fn(): LedgerEntry => DB::transaction(function () use ($entry, $actor, $first, $fingerprint): LedgerEntry {
+                Outcome::writing();
+                $together = $this->together($entry, $first, true);
+                array_map($this->mustBeUndoable(...), $together);
+                $kept = (new UndoRun($together))->run($fingerprint);
+                foreach ($kept as $seq => $words) {
+                    DB::table('ledger_entries')
+                        ->where('seq', $seq)
+                        ->update([
+                            'undone_at' => now()->format('Y-m-d H:i:s.u'),
+                            'undone_by' => $actor?->id,
+                            'kept' => json_encode($words, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+                        ]);
+                    EntryUndone::dispatch($seq);
+                }
 
-            return LedgerEntry::query()->where('seq', $entry->seq)->firstOrFail();
-        }, self::ATTEMPTS));
+                return LedgerEntry::query()->where('seq', $entry->seq)->firstOrFail();
+            }, self::ATTEMPTS),
+        );
     }
 
     /**
@@ -172,7 +214,10 @@ final class Ledger
     private function together(LedgerEntry $entry, array $first, bool $lock): array
     {
         /** @var Builder<LedgerEntry> $entries */
-        $entries = LedgerEntry::query()->whereRaw('COALESCE(redone_as, seq) >= ?', [$entry->done()])->whereIn('id', [...$first, $entry->id])->orderByRaw('COALESCE(redone_as, seq) DESC');
+        $entries = LedgerEntry::query()
+            ->whereRaw('COALESCE(redone_as, seq) >= ?', [$entry->done()])
+            ->whereIn('id', [...$first, $entry->id])
+            ->orderByRaw('COALESCE(redone_as, seq) DESC');
         if ($lock) {
             $entries->lockForUpdate();
         }
@@ -188,29 +233,43 @@ final class Ledger
      */
     public function redo(LedgerEntry $entry, ?Person $actor): LedgerEntry
     {
-        return $this->fitting(fn (): LedgerEntry => DB::transaction(function () use ($entry, $actor): LedgerEntry {
-            Outcome::writing();
-            /** @var LedgerEntry $locked */
-            $locked = LedgerEntry::query()->where('seq', $entry->seq)->lockForUpdate()->firstOrFail();
-            if ($locked->undone_at === null) {
-                throw new Refusal('This has not been undone.');
-            }
-            $this->mustBeInTime($locked);
-            $plan = new Plan($locked->title, $locked->sentence, $this->again($locked));
-            $this->lock($plan);
-            foreach (self::runs($plan->changes) as $run) {
-                foreach (array_chunk($run, self::CHUNK) as $chunk) {
-                    $this->put($chunk, $locked->seq);
+        return $this->fitting(
+            fn(): LedgerEntry => DB::transaction(function () use ($entry, $actor): LedgerEntry {
+                Outcome::writing();
+                /** @var LedgerEntry $locked */
+                $locked = LedgerEntry::query()->where('seq', $entry->seq)->lockForUpdate()->firstOrFail();
+                if ($locked->undone_at === null) {
+                    throw new Refusal('This has not been undone.');
                 }
-            }
-            // The undo leaves no other trace once it is taken back.
-            $trace = $this->enter(new Plan("Done again: $locked->title", $locked->sentence, []), $locked->school_id, $actor, Action::Redo, null);
-            DB::table('ledger_entries')->where('seq', $locked->seq)->update(['undone_at' => null, 'undone_by' => null, 'kept' => null, 'redone_as' => $trace->seq]);
-            DB::statement('INSERT INTO ledger_schools (school_id, entry_seq) SELECT school_id, ? FROM ledger_schools WHERE entry_seq = ?', [$trace->seq, $locked->seq]);
-            EntryRedone::dispatch($locked->seq);
+                $this->mustBeInTime($locked);
+                $plan = new Plan($locked->title, $locked->sentence, $this->again($locked));
+                $this->lock($plan);
+                foreach (self::runs($plan->changes) as $run) {
+                    foreach (array_chunk($run, self::CHUNK) as $chunk) {
+                        $this->put($chunk, $locked->seq);
+                    }
+                }
+                // The undo leaves no other trace once it is taken back.
+                $trace = $this->enter(
+                    new Plan("Done again: $locked->title", $locked->sentence, []),
+                    $locked->school_id,
+                    $actor,
+                    Action::Redo,
+                    null,
+                );
+                DB::table('ledger_entries')
+                    ->where('seq', $locked->seq)
+                    ->update(['undone_at' => null, 'undone_by' => null, 'kept' => null, 'redone_as' => $trace->seq]);
+                DB::statement(
+                    'INSERT INTO ledger_schools (school_id, entry_seq) SELECT school_id, ? FROM ' .
+                        'ledger_schools WHERE entry_seq = ?',
+                    [$trace->seq, $locked->seq],
+                );
+                EntryRedone::dispatch($locked->seq);
 
-            return LedgerEntry::query()->where('seq', $locked->seq)->firstOrFail();
-        }, self::ATTEMPTS));
+                return LedgerEntry::query()->where('seq', $locked->seq)->firstOrFail();
+            }, self::ATTEMPTS),
+        );
     }
 
     /** @return list<Change> */
@@ -218,10 +277,17 @@ final class Ledger
     {
         $now = [];
         foreach (Entity::cases() as $entity) {
-            $rows = DB::table('ledger_changes as c')->join("$entity->value as t", 't.id', '=', 'c.row_id')->leftJoin('ledger_entries as w', 'w.seq', '=', 't.version')
-                ->where('c.entry_seq', $entry->seq)->where('c.entity', $entity->value)->get(['t.id', 't.version', 'w.made_at']);
+            $rows = DB::table('ledger_changes as c')
+                ->join("$entity->value as t", 't.id', '=', 'c.row_id')
+                ->leftJoin('ledger_entries as w', 'w.seq', '=', 't.version')
+                ->where('c.entry_seq', $entry->seq)
+                ->where('c.entity', $entity->value)
+                ->get(['t.id', 't.version', 'w.made_at']);
             foreach ($rows as $row) {
-                $now["$entity->value $row->id"] = [(int) $row->version, $row->made_at !== null && $row->made_at <= $entry->undone_at];
+                $now["$entity->value $row->id"] = [
+                    (int) $row->version,
+                    $row->made_at !== null && $row->made_at <= $entry->undone_at,
+                ];
             }
         }
         try {
@@ -256,7 +322,11 @@ final class Ledger
         $written = Ownership::of($plan);
         $foreign = array_diff($written, [$schoolId, ...$also]);
         if ($foreign !== []) {
-            throw new Refusal('This would change records of '.(string) School::query()->find(reset($foreign))?->name.'. Only that school’s coordinators can; ask them.');
+            throw new Refusal(
+                'This would change records of ' .
+                    (string) School::query()->find(reset($foreign))?->name .
+                    '. Only that school’s coordinators can; ask them.',
+            );
         }
         // The school a request is put to sees it too.
         foreach ($plan->changes as $change) {
@@ -269,9 +339,9 @@ final class Ledger
     }
 
     /**
-     * Every record the plan updates is locked and must have the version the plan was made from; every record it refers to is locked
-     * for reading and must still stand. Table by table and by id, so that two plans at once wait for each other and do not lock each
-     * other out.
+     * Every record the plan updates is locked and must have the version the plan was made from; every record it refers
+     * to is locked for reading and must still stand. Table by table and by id, so that two plans at once wait for each
+     * other and do not lock each other out.
      */
     private function lock(Plan $plan): void
     {
@@ -289,7 +359,11 @@ final class Ledger
             }
             ksort($expected);
             foreach (array_chunk($expected, self::CHUNK, true) as $chunk) {
-                $found = DB::table($table)->whereIn('id', array_map(strval(...), array_keys($chunk)))->orderBy('id')->lockForUpdate()->pluck('version', 'id');
+                $found = DB::table($table)
+                    ->whereIn('id', array_map(strval(...), array_keys($chunk)))
+                    ->orderBy('id')
+                    ->lockForUpdate()
+                    ->pluck('version', 'id');
                 foreach ($chunk as $id => $version) {
                     if ((int) ($found[$id] ?? -1) !== $version) {
                         $stale["$table $id"] = 'changed';
@@ -298,9 +372,17 @@ final class Ledger
             }
             // What the plan also updates has been looked at by its version.
             foreach (array_chunk(array_diff_key($relied[$table] ?? [], $expected), self::CHUNK, true) as $chunk) {
-                $found = DB::table($table)->whereIn('id', array_map(strval(...), array_keys($chunk)))->orderBy('id')->sharedLock()->pluck('state', 'id');
+                $found = DB::table($table)
+                    ->whereIn('id', array_map(strval(...), array_keys($chunk)))
+                    ->orderBy('id')
+                    ->sharedLock()
+                    ->pluck('state', 'id');
                 foreach ($chunk as $id => $opens) {
-                    $fault = Relied::fault(Entity::from($table), isset($found[$id]) ? (string) $found[$id] : null, $opens);
+                    $fault = Relied::fault(
+                        Entity::from($table),
+                        isset($found[$id]) ? (string) $found[$id] : null,
+                        $opens,
+                    );
                     if ($fault !== null) {
                         $stale["$table $id"] = $fault;
                     }
@@ -318,14 +400,28 @@ final class Ledger
     private function enter(Plan $plan, string $schoolId, ?Person $actor, Action $action, ?string $workKey): LedgerEntry
     {
         $values = [
-            'id' => (string) Str::ulid(), 'school_id' => $schoolId, 'actor_id' => $actor?->id, 'action' => $action->value,
-            'title' => mb_substr($plan->title, 0, 200), 'sentence' => $plan->sentence, 'tallies' => json_encode($plan->tallies, JSON_THROW_ON_ERROR),
-            'changes_count' => count($plan->changes), 'work_key' => $workKey, 'made_at' => now()->format('Y-m-d H:i:s.u'),
+            'id' => (string) Str::ulid(),
+            'school_id' => $schoolId,
+            'actor_id' => $actor?->id,
+            'action' => $action->value,
+            'title' => mb_substr($plan->title, 0, 200),
+            'sentence' => $plan->sentence,
+            'tallies' => json_encode($plan->tallies, JSON_THROW_ON_ERROR),
+            'changes_count' => count($plan->changes),
+            'work_key' => $workKey,
+            'made_at' => now()->format('Y-m-d H:i:s.u'),
         ];
         // As it is read back, without reading it back.
         $seq = DB::table('ledger_entries')->insertGetId($values, 'seq');
 
-        return (new LedgerEntry)->newFromBuilder(['seq' => $seq, ...$values, 'undone_at' => null, 'undone_by' => null, 'kept' => null, 'redone_as' => null]);
+        return (new LedgerEntry())->newFromBuilder([
+            'seq' => $seq,
+            ...$values,
+            'undone_at' => null,
+            'undone_by' => null,
+            'kept' => null,
+            'redone_as' => null,
+        ]);
     }
 
     /**
@@ -346,9 +442,9 @@ final class Ledger
     }
 
     /**
-     * Changes in an order that foreign keys and unique constraints allow, grouped into runs that one statement can write:
-     * updates of what was there, which make room (an old code closes before its successor opens); inserts in order of
-     * dependence; updates that refer to what was inserted.
+     * Changes in an order that foreign keys and unique constraints allow, grouped into runs that one statement can
+     * write: updates of what was there, which make room (an old code closes before its successor opens); inserts in
+     * order of dependence; updates that refer to what was inserted.
      *
      * @param  list<Change>  $changes
      * @return list<non-empty-list<Change>>
@@ -361,14 +457,18 @@ final class Ledger
                 $inserted[$change->id] = true;
             }
         }
-        $order = array_flip(array_map(fn (Entity $e): string => $e->value, Entity::cases()));
+        $order = array_flip(array_map(fn(Entity $e): string => $e->value, Entity::cases()));
         $runs = [1 => [], 2 => [], 3 => []];
         foreach ($changes as $change) {
             $columns = array_keys($change->after);
             sort($columns);
-            $refers = array_filter($change->after, fn (string|int|null $value): bool => is_string($value) && isset($inserted[$value])) !== [];
+            $refers =
+                array_filter(
+                    $change->after,
+                    fn(string|int|null $value): bool => is_string($value) && isset($inserted[$value]),
+                ) !== [];
             $phase = $change->inserts() ? 2 : ($refers ? 3 : 1);
-            $runs[$phase][sprintf('%02d', $order[$change->entity->value]).implode(',', $columns)][] = $change;
+            $runs[$phase][sprintf('%02d', $order[$change->entity->value]) . implode(',', $columns)][] = $change;
         }
         ksort($runs[2], SORT_STRING);
 
@@ -378,21 +478,34 @@ final class Ledger
     /** @param  non-empty-list<Change>  $changes of one run */
     private function put(array $changes, int $seq): void
     {
-        $rows = array_map(fn (Change $c): array => ['id' => $c->id, 'version' => $seq, ...$c->after], $changes);
-        $changes[0]->inserts() ? DB::table($changes[0]->entity->value)->insert($rows) : SetUpdate::run($changes[0]->entity->value, $rows);
+        $rows = array_map(fn(Change $c): array => ['id' => $c->id, 'version' => $seq, ...$c->after], $changes);
+        $changes[0]->inserts()
+            ? DB::table($changes[0]->entity->value)->insert($rows)
+            : SetUpdate::run($changes[0]->entity->value, $rows);
     }
 
     /** @param  list<Change>  $changes */
     private function record(array $changes, int $seq): void
     {
-        DB::table('ledger_changes')->insert(array_map(fn (Change $c): array => [
-            'entry_seq' => $seq, 'entity' => $c->entity->value, 'row_id' => $c->id, 'was_version' => $c->version,
-            'before' => $this->image($c->entity, $c->before, true), 'after' => $this->image($c->entity, $c->after, false), 'reason' => mb_substr($c->reason, 0, 200),
-        ], $changes));
+        DB::table('ledger_changes')->insert(
+            array_map(
+                fn(Change $c): array => [
+                    'entry_seq' => $seq,
+                    'entity' => $c->entity->value,
+                    'row_id' => $c->id,
+                    'was_version' => $c->version,
+                    'before' => $this->image($c->entity, $c->before, true),
+                    'after' => $this->image($c->entity, $c->after, false),
+                    'reason' => mb_substr($c->reason, 0, 200),
+                ],
+                $changes,
+            ),
+        );
     }
 
     /**
-     * Secrets leave no copy in the ledger. An absent one (null) is none, and is kept so that undo can make it absent again.
+     * Secrets leave no copy in the ledger. An absent one (null) is none, and is kept so that undo can make it absent
+     * again.
      *
      * @param  array<string, string|int|null>  $values
      */
@@ -431,10 +544,12 @@ final class Ledger
         $message = $e->getMessage();
 
         return match (true) {
-            str_contains($message, 'people_number') => 'A student number in this plan has been given to someone in the meantime.',
+            str_contains($message, 'people_number')
+                => 'A student number in this plan has been given to someone in the meantime.',
             str_contains($message, 'user_name') => 'A user name in this plan has been taken in the meantime.',
             str_contains($message, 'sections_open_name') => 'A section of this name has been made in the meantime.',
-            str_contains($message, 'enrollments_open') => 'Someone in this plan has come into the section in the meantime.',
+            str_contains($message, 'enrollments_open')
+                => 'Someone in this plan has come into the section in the meantime.',
             default => 'Something in this plan has been made by someone else in the meantime.',
         };
     }

@@ -9,7 +9,11 @@ use App\Platform\Resource;
 /** One record an entry changed, in words. */
 final readonly class LedgerChange extends Resource
 {
-    public function __construct(public string $what, public string $record, public string $before, public string $after, public string $reason)
-    {
-    }
+    public function __construct(
+        public string $what,
+        public string $record,
+        public string $before,
+        public string $after,
+        public string $reason,
+    ) {}
 }

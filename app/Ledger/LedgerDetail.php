@@ -9,7 +9,5 @@ use App\Platform\Resource;
 final readonly class LedgerDetail extends Resource
 {
     /** @param  list<LedgerChange>  $changes the first 200 */
-    public function __construct(public LedgerLine $entry, public array $changes)
-    {
-    }
+    public function __construct(public LedgerLine $entry, public array $changes) {}
 }

@@ -29,17 +29,25 @@ final readonly class LedgerLine extends Resource
         public bool $canRedo,
         public ?string $undoUntil,
         public array $kept,
-    ) {
-    }
+    ) {}
 
     public static function of(LedgerEntry $entry, string $actor): self
     {
         $until = $entry->undoUntil()?->isFuture() === true ? $entry->undoUntil() : null;
 
         return new self(
-            $entry->id, $entry->seq, $entry->action, $entry->title, $entry->sentence, $entry->changes_count, $actor,
-            Instant::iso($entry->made_at), Instant::isoOrNull($entry->undone_at),
-            $until !== null, $entry->redoUntil()?->isFuture() === true, $until?->format('Y-m-d'),
+            $entry->id,
+            $entry->seq,
+            $entry->action,
+            $entry->title,
+            $entry->sentence,
+            $entry->changes_count,
+            $actor,
+            Instant::iso($entry->made_at),
+            Instant::isoOrNull($entry->undone_at),
+            $until !== null,
+            $entry->redoUntil()?->isFuture() === true,
+            $until?->format('Y-m-d'),
             $entry->kept ?? [],
         );
     }

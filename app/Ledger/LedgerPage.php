@@ -9,7 +9,5 @@ use App\Platform\Resource;
 final readonly class LedgerPage extends Resource
 {
     /** @param  list<LedgerLine>  $entries newest first */
-    public function __construct(public array $entries, public ?string $next)
-    {
-    }
+    public function __construct(public array $entries, public ?string $next) {}
 }

@@ -9,8 +9,8 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 
 /**
- * What has come of a request that wrote to the ledger, for an answer that fails after it: it must not say that nothing was changed
- * once it was, and not that it was where nobody knows.
+ * What has come of a request that wrote to the ledger, for an answer that fails after it: it must not say that nothing
+ * was changed once it was, and not that it was where nobody knows.
  */
 final class Outcome
 {
@@ -20,13 +20,17 @@ final class Outcome
     public static function writing(): void
     {
         self::set('writing');
-        DB::afterCommit(fn () => self::set('done'));
+        DB::afterCommit(fn() => self::set('done'));
     }
 
     /** Called as a transaction is about to be committed: from here to its end nobody knows. */
     public static function committing(Connection $connection): void
     {
-        if ($connection->getName() === config('database.default') && $connection->transactionLevel() === 1 && self::of(request()) === 'writing') {
+        if (
+            $connection->getName() === config('database.default') &&
+            $connection->transactionLevel() === 1 &&
+            self::of(request()) === 'writing'
+        ) {
             self::set('unknown');
         }
     }

@@ -10,7 +10,9 @@ use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Records\Entity;
 
-/** Whose records a plan writes: the schools of its people and sections, looked up where the plan itself does not say. */
+/**
+ * Whose records a plan writes: the schools of its people and sections, looked up where the plan itself does not say.
+ */
 final class Ownership
 {
     private const CHUNK = 1000;
@@ -27,7 +29,7 @@ final class Ownership
     /** @return list<string> ids of schools */
     public static function of(Plan $plan): array
     {
-        $self = new self;
+        $self = new self();
         foreach ($plan->changes as $change) {
             if ($change->inserts()) {
                 $self->made[$change->id] = true;
@@ -57,7 +59,7 @@ final class Ownership
         if (isset($change->after['school_id'])) {
             $this->schools[(string) $change->after['school_id']] = true;
         }
-        if (! $change->inserts()) {
+        if (!$change->inserts()) {
             $this->asked[$change->entity->value][$change->id] = true;
 
             return;
@@ -65,13 +67,16 @@ final class Ownership
         $parent = match ($change->entity) {
             Entity::SignIn, Entity::Identity => [Entity::Person, 'person_id'],
             Entity::Badge => [Entity::SignIn, 'sign_in_id'],
-            Entity::JoinCode, Entity::Enrollment, Entity::Invitation, Entity::JoinRequest, Entity::RoomPass => [Entity::Section, 'section_id'],
+            Entity::JoinCode, Entity::Enrollment, Entity::Invitation, Entity::JoinRequest, Entity::RoomPass => [
+                Entity::Section,
+                'section_id',
+            ],
             Entity::Guardianship => [Entity::Person, 'student_id'],
             Entity::KnownApart => [Entity::Person, 'left_id'],
             default => null,
         };
         $id = $parent === null ? '' : (string) ($change->after[$parent[1]] ?? '');
-        if ($parent !== null && ! isset($this->made[$id])) {
+        if ($parent !== null && !isset($this->made[$id])) {
             $this->asked[$parent[0]->value][$id] = true;
         }
     }
@@ -80,7 +85,10 @@ final class Ownership
     {
         foreach ($this->asked as $table => $ids) {
             foreach (array_chunk(array_map(strval(...), array_keys($ids)), self::CHUNK) as $chunk) {
-                foreach ($this->query(Entity::from($table))->whereIn('t.id', $chunk)->distinct()->pluck('school') as $school) {
+                foreach (
+                    $this->query(Entity::from($table))->whereIn('t.id', $chunk)->distinct()->pluck('school')
+                    as $school
+                ) {
                     $this->schools[(string) $school] = true;
                 }
             }
@@ -90,14 +98,24 @@ final class Ownership
     private function query(Entity $entity): Builder
     {
         $query = DB::table("$entity->value as t");
-        $through = fn (string $column, string $table): Builder => $query->join("$table as o", 'o.id', '=', "t.$column")->selectRaw('o.school_id as school');
+        $through = fn(string $column, string $table): Builder => $query
+            ->join("$table as o", 'o.id', '=', "t.$column")
+            ->selectRaw('o.school_id as school');
 
         return match ($entity) {
             Entity::School => $query->selectRaw('t.id as school'),
-            Entity::SchoolYear, Entity::Person, Entity::Coordinator, Entity::Section => $query->selectRaw('t.school_id as school'),
+            Entity::SchoolYear, Entity::Person, Entity::Coordinator, Entity::Section => $query->selectRaw(
+                't.school_id as school',
+            ),
             Entity::SignIn, Entity::Identity => $through('person_id', 'people'),
-            Entity::Badge => $query->join('sign_ins as i', 'i.id', '=', 't.sign_in_id')->join('people as o', 'o.id', '=', 'i.person_id')->selectRaw('o.school_id as school'),
-            Entity::JoinCode, Entity::Enrollment, Entity::Invitation, Entity::JoinRequest, Entity::RoomPass => $through('section_id', 'sections'),
+            Entity::Badge => $query
+                ->join('sign_ins as i', 'i.id', '=', 't.sign_in_id')
+                ->join('people as o', 'o.id', '=', 'i.person_id')
+                ->selectRaw('o.school_id as school'),
+            Entity::JoinCode, Entity::Enrollment, Entity::Invitation, Entity::JoinRequest, Entity::RoomPass => $through(
+                'section_id',
+                'sections',
+            ),
             Entity::Guardianship => $through('student_id', 'people'),
             Entity::KnownApart => $through('left_id', 'people'),
             Entity::TransferRequest => $query->selectRaw('t.to_school_id as school'),

@@ -35,14 +35,23 @@ final readonly class PlanView extends Resource
         public string $seed,
         public string $fingerprint,
         public string $undoUntil,
-    ) {
-    }
+    ) {}
 
     public static function of(Plan $plan, string $seed, Action $action): self
     {
         return new self(
-            $plan->title, $plan->sentence, $plan->tallies, $plan->warnings, $plan->blockers, array_filter($plan->verdicts()), $plan->rows, $plan->questions,
-            count($plan->changes), $seed, $plan->fingerprint(), $action->undoDays() === null ? '' : now()->addDays($action->undoDays())->format('Y-m-d'),
+            $plan->title,
+            $plan->sentence,
+            $plan->tallies,
+            $plan->warnings,
+            $plan->blockers,
+            array_filter($plan->verdicts()),
+            $plan->rows,
+            $plan->questions,
+            count($plan->changes),
+            $seed,
+            $plan->fingerprint(),
+            $action->undoDays() === null ? '' : now()->addDays($action->undoDays())->format('Y-m-d'),
         );
     }
 }

@@ -16,24 +16,39 @@ final readonly class RowsNow implements Standing
 {
     private const CHUNK = 1000;
 
-    /** What points at records of plans from outside and holds them: somebody has worked with them. A test holds both lists against the schema. */
+    /**
+     * What points at records of plans from outside and holds them: somebody has worked with them. A test holds both
+     * lists against the schema.
+     */
     public const HOLD = [
-        ['ledger_entries', 'actor_id', Entity::Person], ['ledger_entries', 'undone_by', Entity::Person], ['imports', 'actor_id', Entity::Person], ['match_weights', 'made_by', Entity::Person],
+        ['ledger_entries', 'actor_id', Entity::Person],
+        ['ledger_entries', 'undone_by', Entity::Person],
+        ['imports', 'actor_id', Entity::Person],
+        ['match_weights', 'made_by', Entity::Person],
     ];
 
     /** What points at them and goes with them. */
-    public const GO_WITH = [['second_factors', 'person_id', Entity::Person], ['credential_uses', 'person_id', Entity::Person], ['password_resets', 'sign_in_id', Entity::SignIn]];
+    public const GO_WITH = [
+        ['second_factors', 'person_id', Entity::Person],
+        ['credential_uses', 'person_id', Entity::Person],
+        ['password_resets', 'sign_in_id', Entity::SignIn],
+    ];
 
-    /** @param  bool  $locked whether what is read is locked until the transaction ends, so that it stays so; without, it is how things were when that began */
-    public function __construct(private bool $locked)
-    {
-    }
+    /**
+     * @param bool $locked whether what is read is locked until the transaction ends, so that it stays so; without, it
+     *     is how things were when that began
+     */
+    public function __construct(private bool $locked) {}
 
     public function versions(Entity $entity, array $ids): array
     {
         $versions = [];
         foreach (array_chunk($ids, self::CHUNK) as $chunk) {
-            $versions += $this->table($entity->value)->whereIn('id', $chunk)->pluck('version', 'id')->map(fn (mixed $v): int => (int) $v)->all();
+            $versions += $this->table($entity->value)
+                ->whereIn('id', $chunk)
+                ->pluck('version', 'id')
+                ->map(fn(mixed $v): int => (int) $v)
+                ->all();
         }
 
         return $versions;
@@ -44,7 +59,12 @@ final readonly class RowsNow implements Standing
         $entity = $kind::entity();
         $rows = [];
         foreach (array_chunk($values, self::CHUNK) as $chunk) {
-            foreach ($this->table($entity->value)->whereIn($column, $chunk)->get(['id', 'version', ...$entity->bound()]) as $row) {
+            foreach (
+                $this->table($entity->value)
+                    ->whereIn($column, $chunk)
+                    ->get(['id', 'version', ...$entity->bound()])
+                as $row
+            ) {
                 $rows[(string) $row->id] = new $kind((string) $row->id, (int) $row->version, (array) $row);
             }
         }
@@ -54,7 +74,7 @@ final readonly class RowsNow implements Standing
 
     public function rivals(Entity $entity, Unique $rule, array $wanted): array
     {
-        $keys = array_filter(array_map($rule->key(...), $wanted), fn (?string $key): bool => $key !== null);
+        $keys = array_filter(array_map($rule->key(...), $wanted), fn(?string $key): bool => $key !== null);
         $byKey = array_flip($keys);
         $rivals = [];
         foreach (array_chunk(array_intersect_key($wanted, $keys), self::CHUNK, true) as $chunk) {
@@ -77,7 +97,15 @@ final readonly class RowsNow implements Standing
     {
         $used = [];
         foreach (array_chunk($ids, self::CHUNK) as $chunk) {
-            array_push($used, ...$this->table('sign_ins')->whereIn('id', $chunk)->whereNotNull('last_signed_in_at')->pluck('id')->map(strval(...))->values());
+            array_push(
+                $used,
+                ...$this->table('sign_ins')
+                    ->whereIn('id', $chunk)
+                    ->whereNotNull('last_signed_in_at')
+                    ->pluck('id')
+                    ->map(strval(...))
+                    ->values(),
+            );
         }
 
         return $used;
@@ -87,7 +115,11 @@ final readonly class RowsNow implements Standing
     {
         $found = [];
         foreach (array_chunk($ids, self::CHUNK) as $chunk) {
-            $found += $this->table($child->value)->whereIn($column, $chunk)->pluck($column, 'id')->map(strval(...))->all();
+            $found += $this->table($child->value)
+                ->whereIn($column, $chunk)
+                ->pluck($column, 'id')
+                ->map(strval(...))
+                ->all();
         }
 
         return $found;
@@ -98,7 +130,15 @@ final readonly class RowsNow implements Standing
         $held = [];
         foreach (self::HOLD as [$table, $column, $of]) {
             foreach ($of === $entity ? array_chunk($ids, self::CHUNK) : [] as $chunk) {
-                array_push($held, ...$this->table($table)->whereIn($column, $chunk)->distinct()->pluck($column)->map(strval(...))->values());
+                array_push(
+                    $held,
+                    ...$this->table($table)
+                        ->whereIn($column, $chunk)
+                        ->distinct()
+                        ->pluck($column)
+                        ->map(strval(...))
+                        ->values(),
+                );
             }
         }
 
@@ -107,11 +147,23 @@ final readonly class RowsNow implements Standing
 
     public function writtenAfter(int $done, array $ids): array
     {
-        $undoable = array_map(fn (Action $a): string => $a->value, array_filter(Action::cases(), fn (Action $a): bool => $a->undoDays() !== null));
+        $undoable = array_map(
+            fn(Action $a): string => $a->value,
+            array_filter(Action::cases(), fn(Action $a): bool => $a->undoDays() !== null),
+        );
         $later = [];
         foreach (array_chunk($ids, self::CHUNK) as $chunk) {
-            $later += $this->table('ledger_changes as c')->join('ledger_entries as e', 'e.seq', '=', 'c.entry_seq')->whereIn('c.row_id', $chunk)->whereRaw('COALESCE(e.redone_as, e.seq) > ?', [$done])->whereNull('e.undone_at')->whereIn('e.action', $undoable)
-                ->distinct()->selectRaw('e.seq, COALESCE(e.redone_as, e.seq) AS done')->pluck('seq', 'done')->map(fn (mixed $s): int => (int) $s)->all();
+            $later += $this->table('ledger_changes as c')
+                ->join('ledger_entries as e', 'e.seq', '=', 'c.entry_seq')
+                ->whereIn('c.row_id', $chunk)
+                ->whereRaw('COALESCE(e.redone_as, e.seq) > ?', [$done])
+                ->whereNull('e.undone_at')
+                ->whereIn('e.action', $undoable)
+                ->distinct()
+                ->selectRaw('e.seq, COALESCE(e.redone_as, e.seq) AS done')
+                ->pluck('seq', 'done')
+                ->map(fn(mixed $s): int => (int) $s)
+                ->all();
         }
         krsort($later);
 

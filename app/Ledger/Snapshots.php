@@ -11,36 +11,94 @@ use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Records;
 use Vantrel\Core\Records\Entity;
 
-/** Reads records as the core sees them. Each method reads what one kind of plan is made from, in a handful of queries. */
+/**
+ * Reads records as the core sees them. Each method reads what one kind of plan is made from, in a handful of queries.
+ */
 final class Snapshots
 {
     private const IN = 1000;
 
     /**
-     * What the plan of an intake is made from: the people its rows may be or name, and all that hangs on them. A list can meet
-     * anyone of the district; sections are those that are open.
+     * What the plan of an intake is made from: the people its rows may be or name, and all that hangs on them. A list
+     * can meet anyone of the district; sections are those that are open.
      */
     public function forIntake(string $schoolId, IntakeNeeds $needs): Snapshot
     {
-        $students = $this->rowsIn(Records\Person::class, 'id', $needs->students, fn (Builder $q): Builder => $q->where('kind', 'student')->where('state', '!=', 'merged'))
-            + $this->rowsIn(Records\Person::class, 'number', $needs->numbers, fn (Builder $q): Builder => $q->where('school_id', $schoolId)->where('kind', 'student')->where('state', '!=', 'merged'));
+        $students =
+            $this->rowsIn(
+                Records\Person::class,
+                'id',
+                $needs->students,
+                fn(Builder $q): Builder => $q->where('kind', 'student')->where('state', '!=', 'merged'),
+            ) +
+            $this->rowsIn(
+                Records\Person::class,
+                'number',
+                $needs->numbers,
+                fn(Builder $q): Builder => $q
+                    ->where('school_id', $schoolId)
+                    ->where('kind', 'student')
+                    ->where('state', '!=', 'merged'),
+            );
         if ($needs->everyone !== null) {
-            $students += $this->rows(Records\Person::class, fn (Builder $q): Builder => $this->inScope($q, $schoolId, $needs->everyone));
+            $students += $this->rows(
+                Records\Person::class,
+                fn(Builder $q): Builder => $this->inScope($q, $schoolId, $needs->everyone),
+            );
         }
         // A student this very list made may have been merged since: then the row is the survivor.
-        $merged = $this->rowsIn(Records\Person::class, 'id', $needs->own, fn (Builder $q): Builder => $q->where('state', 'merged')->whereNotNull('merged_into'));
-        $students += $merged + $this->rowsIn(Records\Person::class, 'id', array_values(array_map(fn (Records\Person $p): string => (string) $p->mergedInto(), $merged)), fn (Builder $q): Builder => $q->where('state', '!=', 'merged'));
+        $merged = $this->rowsIn(
+            Records\Person::class,
+            'id',
+            $needs->own,
+            fn(Builder $q): Builder => $q->where('state', 'merged')->whereNotNull('merged_into'),
+        );
+        $students +=
+            $merged +
+            $this->rowsIn(
+                Records\Person::class,
+                'id',
+                array_values(array_map(fn(Records\Person $p): string => (string) $p->mergedInto(), $merged)),
+                fn(Builder $q): Builder => $q->where('state', '!=', 'merged'),
+            );
         $ids = array_map(strval(...), array_keys($students));
-        $open = fn (Builder $s) => $s->select('id')->from('sections')->where('state', 'open');
-        $enrollments = $this->rowsIn(Records\Enrollment::class, 'person_id', $ids, fn (Builder $q): Builder => $q->whereNull('ends_on')->where('role', 'student')->whereIn('section_id', $open));
-        $guardianships = $this->rowsIn(Records\Guardianship::class, 'student_id', $ids, fn (Builder $q): Builder => $q);
-        $known = array_values(array_unique(array_map(fn (Records\Guardianship $g): string => $g->guardianId(), $guardianships)));
-        $isGuardian = fn (Builder $q): Builder => $q->where('kind', 'guardian')->where('state', '!=', 'merged');
-        $guardians = $this->rowsIn(Records\Person::class, 'id', $known, $isGuardian) + $this->rowsIn(Records\Person::class, 'email', $needs->emails, $isGuardian) + $this->rowsIn(Records\Person::class, 'phone', $needs->phones, $isGuardian);
-        $staff = $needs->staff ? $this->rows(Records\Person::class, fn (Builder $q): Builder => $q->where('kind', 'staff')->where('state', '!=', 'merged')) : [];
+        $open = fn(Builder $s) => $s->select('id')->from('sections')->where('state', 'open');
+        $enrollments = $this->rowsIn(
+            Records\Enrollment::class,
+            'person_id',
+            $ids,
+            fn(Builder $q): Builder => $q->whereNull('ends_on')->where('role', 'student')->whereIn('section_id', $open),
+        );
+        $guardianships = $this->rowsIn(Records\Guardianship::class, 'student_id', $ids, fn(Builder $q): Builder => $q);
+        $known = array_values(
+            array_unique(array_map(fn(Records\Guardianship $g): string => $g->guardianId(), $guardianships)),
+        );
+        $isGuardian = fn(Builder $q): Builder => $q->where('kind', 'guardian')->where('state', '!=', 'merged');
+        $guardians =
+            $this->rowsIn(Records\Person::class, 'id', $known, $isGuardian) +
+            $this->rowsIn(Records\Person::class, 'email', $needs->emails, $isGuardian) +
+            $this->rowsIn(Records\Person::class, 'phone', $needs->phones, $isGuardian);
+        $staff = $needs->staff
+            ? $this->rows(
+                Records\Person::class,
+                fn(Builder $q): Builder => $q->where('kind', 'staff')->where('state', '!=', 'merged'),
+            )
+            : [];
         if ($needs->staff) {
-            $enrollments += $this->rows(Records\Enrollment::class, fn (Builder $q): Builder => $q->where('role', '!=', 'student')->whereNull('ends_on')
-                ->whereIn('section_id', fn (Builder $s) => $s->select('id')->from('sections')->where('state', 'open')->where('school_id', $schoolId)));
+            $enrollments += $this->rows(
+                Records\Enrollment::class,
+                fn(Builder $q): Builder => $q
+                    ->where('role', '!=', 'student')
+                    ->whereNull('ends_on')
+                    ->whereIn(
+                        'section_id',
+                        fn(Builder $s) => $s
+                            ->select('id')
+                            ->from('sections')
+                            ->where('state', 'open')
+                            ->where('school_id', $schoolId),
+                    ),
+            );
         }
         $people = $students + $guardians + $staff;
         ksort($people, SORT_STRING);
@@ -48,11 +106,25 @@ final class Snapshots
         return $this->of([
             Entity::Person->value => $people,
             // Of those archived, the ones of this year: a list may name one again.
-            Entity::Section->value => $this->rows(Records\Section::class, fn (Builder $q): Builder => $q->where('state', 'open')
-                ->orWhereIn('school_year_id', fn (Builder $y) => $y->select('id')->from('school_years')->where('school_id', $schoolId)->where('state', 'current'))),
+            Entity::Section->value => $this->rows(
+                Records\Section::class,
+                fn(Builder $q): Builder => $q
+                    ->where('state', 'open')
+                    ->orWhereIn(
+                        'school_year_id',
+                        fn(Builder $y) => $y
+                            ->select('id')
+                            ->from('school_years')
+                            ->where('school_id', $schoolId)
+                            ->where('state', 'current'),
+                    ),
+            ),
             Entity::Enrollment->value => $enrollments,
             Entity::Guardianship->value => $guardianships,
-            Entity::TransferRequest->value => $this->rows(Records\TransferRequest::class, fn (Builder $q): Builder => $q->where('to_school_id', $schoolId)->where('state', 'waiting')),
+            Entity::TransferRequest->value => $this->rows(
+                Records\TransferRequest::class,
+                fn(Builder $q): Builder => $q->where('to_school_id', $schoolId)->where('state', 'waiting'),
+            ),
         ]);
     }
 
@@ -61,8 +133,19 @@ final class Snapshots
         $people->where('kind', 'student')->where('state', '!=', 'merged');
 
         return match (true) {
-            $scope->sectionId !== null => $people->whereIn('id', fn (Builder $q) => $q->select('person_id')->from('enrollments')->where('section_id', $scope->sectionId)->where('role', 'student')->whereNull('ends_on')),
-            $scope->grade !== null => $people->where('school_id', $schoolId)->where('state', 'active')->where('grade', $scope->grade),
+            $scope->sectionId !== null => $people->whereIn(
+                'id',
+                fn(Builder $q) => $q
+                    ->select('person_id')
+                    ->from('enrollments')
+                    ->where('section_id', $scope->sectionId)
+                    ->where('role', 'student')
+                    ->whereNull('ends_on'),
+            ),
+            $scope->grade !== null => $people
+                ->where('school_id', $schoolId)
+                ->where('state', 'active')
+                ->where('grade', $scope->grade),
             default => $people->where('school_id', $schoolId)->where('state', 'active'),
         };
     }
@@ -81,7 +164,7 @@ final class Snapshots
     {
         $rows = [];
         foreach (array_chunk($values, self::IN) as $chunk) {
-            $rows += $this->rows($kind, fn (Builder $q): Builder => $where($q)->whereIn($column, $chunk));
+            $rows += $this->rows($kind, fn(Builder $q): Builder => $where($q)->whereIn($column, $chunk));
         }
 
         return $rows;
@@ -93,30 +176,87 @@ final class Snapshots
         $ids = [$aId, $bId];
 
         return $this->of([
-            Entity::Person->value => $this->rows(Records\Person::class, fn (Builder $q): Builder => $q->whereIn('id', $ids)->orWhereIn('merged_into', $ids)),
-            Entity::SignIn->value => $this->rows(Records\SignIn::class, fn (Builder $q): Builder => $q->whereIn('person_id', $ids)),
-            Entity::Identity->value => $this->rows(Records\Identity::class, fn (Builder $q): Builder => $q->whereIn('person_id', $ids)),
-            Entity::Enrollment->value => $this->rows(Records\Enrollment::class, fn (Builder $q): Builder => $q->whereIn('person_id', $ids)),
-            Entity::Guardianship->value => $this->rows(Records\Guardianship::class, fn (Builder $q): Builder => $q->whereIn('student_id', $ids)),
+            Entity::Person->value => $this->rows(
+                Records\Person::class,
+                fn(Builder $q): Builder => $q->whereIn('id', $ids)->orWhereIn('merged_into', $ids),
+            ),
+            Entity::SignIn->value => $this->rows(
+                Records\SignIn::class,
+                fn(Builder $q): Builder => $q->whereIn('person_id', $ids),
+            ),
+            Entity::Identity->value => $this->rows(
+                Records\Identity::class,
+                fn(Builder $q): Builder => $q->whereIn('person_id', $ids),
+            ),
+            Entity::Enrollment->value => $this->rows(
+                Records\Enrollment::class,
+                fn(Builder $q): Builder => $q->whereIn('person_id', $ids),
+            ),
+            Entity::Guardianship->value => $this->rows(
+                Records\Guardianship::class,
+                fn(Builder $q): Builder => $q->whereIn('student_id', $ids),
+            ),
         ]);
     }
 
     /** One school's year with its people, sections, teachers, codes and invitations. */
     public function forYearTurn(string $schoolId, string $yearId): Snapshot
     {
-        $sections = fn (Builder $s) => $s->select('id')->from('sections')->where('school_year_id', $yearId)->where('state', 'open');
+        $sections = fn(Builder $s) => $s
+            ->select('id')
+            ->from('sections')
+            ->where('school_year_id', $yearId)
+            ->where('state', 'open');
 
         return $this->of([
-            Entity::SchoolYear->value => $this->rows(Records\SchoolYear::class, fn (Builder $q): Builder => $q->where('school_id', $schoolId)),
-            Entity::Person->value => $this->rows(Records\Person::class, fn (Builder $q): Builder => $q->where('school_id', $schoolId)->where('kind', 'student')->where('state', 'active')),
+            Entity::SchoolYear->value => $this->rows(
+                Records\SchoolYear::class,
+                fn(Builder $q): Builder => $q->where('school_id', $schoolId),
+            ),
+            Entity::Person->value => $this->rows(
+                Records\Person::class,
+                fn(Builder $q): Builder => $q
+                    ->where('school_id', $schoolId)
+                    ->where('kind', 'student')
+                    ->where('state', 'active'),
+            ),
             // Those of years that are planned too: what has been made there already is not carried forward again.
-            Entity::Section->value => $this->rows(Records\Section::class, fn (Builder $q): Builder => $q->where('school_year_id', $yearId)
-                ->orWhereIn('school_year_id', fn (Builder $y) => $y->select('id')->from('school_years')->where('school_id', $schoolId)->where('state', 'planned'))),
-            Entity::Enrollment->value => $this->rows(Records\Enrollment::class, fn (Builder $q): Builder => $q->where('role', '!=', 'student')->whereNull('ends_on')->whereIn('section_id', $sections)),
-            Entity::JoinCode->value => $this->rows(Records\JoinCode::class, fn (Builder $q): Builder => $q->where('state', 'open')->whereIn('section_id', $sections)),
-            Entity::Invitation->value => $this->rows(Records\Invitation::class, fn (Builder $q): Builder => $q->where('state', 'invited')->whereIn('section_id', $sections)),
-            Entity::JoinRequest->value => $this->rows(Records\JoinRequest::class, fn (Builder $q): Builder => $q->whereIn('state', ['waiting', 'mail'])->whereIn('section_id', $sections)),
-            Entity::RoomPass->value => $this->rows(Records\RoomPass::class, fn (Builder $q): Builder => $q->where('state', 'live')->whereIn('section_id', $sections)),
+            Entity::Section->value => $this->rows(
+                Records\Section::class,
+                fn(Builder $q): Builder => $q
+                    ->where('school_year_id', $yearId)
+                    ->orWhereIn(
+                        'school_year_id',
+                        fn(Builder $y) => $y
+                            ->select('id')
+                            ->from('school_years')
+                            ->where('school_id', $schoolId)
+                            ->where('state', 'planned'),
+                    ),
+            ),
+            Entity::Enrollment->value => $this->rows(
+                Records\Enrollment::class,
+                fn(Builder $q): Builder => $q
+                    ->where('role', '!=', 'student')
+                    ->whereNull('ends_on')
+                    ->whereIn('section_id', $sections),
+            ),
+            Entity::JoinCode->value => $this->rows(
+                Records\JoinCode::class,
+                fn(Builder $q): Builder => $q->where('state', 'open')->whereIn('section_id', $sections),
+            ),
+            Entity::Invitation->value => $this->rows(
+                Records\Invitation::class,
+                fn(Builder $q): Builder => $q->where('state', 'invited')->whereIn('section_id', $sections),
+            ),
+            Entity::JoinRequest->value => $this->rows(
+                Records\JoinRequest::class,
+                fn(Builder $q): Builder => $q->whereIn('state', ['waiting', 'mail'])->whereIn('section_id', $sections),
+            ),
+            Entity::RoomPass->value => $this->rows(
+                Records\RoomPass::class,
+                fn(Builder $q): Builder => $q->where('state', 'live')->whereIn('section_id', $sections),
+            ),
         ]);
     }
 
@@ -130,7 +270,7 @@ final class Snapshots
      */
     public function find(string $kind, string $id): ?Records\Record
     {
-        return $this->list($kind, fn (Builder $q): Builder => $q->where('id', $id))[0] ?? null;
+        return $this->list($kind, fn(Builder $q): Builder => $q->where('id', $id))[0] ?? null;
     }
 
     /**

@@ -10,7 +10,13 @@ use Illuminate\Support\Facades\DB;
 final class StaleWords
 {
     /** What is said of records that have no name of their own. */
-    private const NAMELESS = ['join_codes' => 'a join code', 'invitations' => 'an invitation', 'badges' => 'a card', 'school_years' => 'the school year', 'guardianships' => 'a guardian'];
+    private const NAMELESS = [
+        'join_codes' => 'a join code',
+        'invitations' => 'an invitation',
+        'badges' => 'a card',
+        'school_years' => 'the school year',
+        'guardianships' => 'a guardian',
+    ];
 
     /**
      * @param  list<string>  $records as `table id`
@@ -29,7 +35,16 @@ final class StaleWords
     {
         $names = self::names(array_keys($why));
 
-        return array_values(array_unique(array_map(fn (string $record): string => $why[$record] === 'changed' ? $names[$record] : "$names[$record] $why[$record]", array_keys($why))));
+        return array_values(
+            array_unique(
+                array_map(
+                    fn(string $record): string => $why[$record] === 'changed'
+                        ? $names[$record]
+                        : "$names[$record] $why[$record]",
+                    array_keys($why),
+                ),
+            ),
+        );
     }
 
     /**
@@ -47,9 +62,17 @@ final class StaleWords
         $found = [];
         foreach ($byTable as $table => $ids) {
             $query = match ($table) {
-                'people' => DB::table('people as p')->whereIn('p.id', $ids)->selectRaw("p.id id, $person n"),
-                'sections', 'school_years', 'schools' => DB::table($table)->whereIn('id', $ids)->selectRaw('id, name n'),
-                'enrollments' => DB::table('enrollments as e')->join('people as p', 'p.id', '=', 'e.person_id')->join('sections as s', 's.id', '=', 'e.section_id')->whereIn('e.id', $ids)->selectRaw("e.id id, CONCAT($person, ' in ', s.name) n"),
+                'people' => DB::table('people as p')
+                    ->whereIn('p.id', $ids)
+                    ->selectRaw("p.id id, $person n"),
+                'sections', 'school_years', 'schools' => DB::table($table)
+                    ->whereIn('id', $ids)
+                    ->selectRaw('id, name n'),
+                'enrollments' => DB::table('enrollments as e')
+                    ->join('people as p', 'p.id', '=', 'e.person_id')
+                    ->join('sections as s', 's.id', '=', 'e.section_id')
+                    ->whereIn('e.id', $ids)
+                    ->selectRaw("e.id id, CONCAT($person, ' in ', s.name) n"),
                 'sign_ins' => DB::table('sign_ins')->whereIn('id', $ids)->selectRaw('id, user_name n'),
                 default => null,
             };
@@ -58,7 +81,7 @@ final class StaleWords
         $names = [];
         foreach ($records as $record) {
             [$table, $id] = explode(' ', $record);
-            $names[$record] = (string) ($found[$table][$id] ?? self::NAMELESS[$table] ?? 'a record');
+            $names[$record] = (string) ($found[$table][$id] ?? (self::NAMELESS[$table] ?? 'a record'));
         }
 
         return $names;

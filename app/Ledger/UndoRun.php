@@ -20,8 +20,8 @@ use Vantrel\Core\Plan\Written;
 use Vantrel\Core\Records\Entity;
 
 /**
- * Takes ledger entries back, inside the caller's transaction, or says what that would come to. Everything they wrote is locked before
- * the core works out what goes back and what stays: nothing is put back over newer work.
+ * Takes ledger entries back, inside the caller's transaction, or says what that would come to. Everything they wrote is
+ * locked before the core works out what goes back and what stays: nothing is put back over newer work.
  */
 final class UndoRun
 {
@@ -33,10 +33,11 @@ final class UndoRun
     /** @var list<Undo>|null as they would be, nothing locked */
     private ?array $undos = null;
 
-    /** @param  list<LedgerEntry>  $entries newest first; the last is what is to be undone, the others have to be undone with it */
-    public function __construct(private readonly array $entries)
-    {
-    }
+    /**
+     * @param list<LedgerEntry> $entries newest first; the last is what is to be undone, the others have to be undone
+     *     with it
+     */
+    public function __construct(private readonly array $entries) {}
 
     /** What undoing would come to; nothing is changed. */
     public function look(): UndoOutlook
@@ -44,29 +45,52 @@ final class UndoRun
         $undos = $this->undos ??= $this->plan(false);
         /** @var LedgerEntry $entry */
         $entry = $this->entries[count($this->entries) - 1];
-        $sum = fn (callable $of): int => array_sum(array_map($of, $undos));
-        $words = fn (callable $of): array => array_values(array_unique(array_merge(...array_map($of, $undos))));
+        $sum = fn(callable $of): int => array_sum(array_map($of, $undos));
+        $words = fn(callable $of): array => array_values(array_unique(array_merge(...array_map($of, $undos))));
         /** @var Collection<int, LedgerEntry> $first */
-        $first = LedgerEntry::query()->whereIn('id', [...$this->with(), ...$this->missing()])->orderByDesc('seq')->get();
+        $first = LedgerEntry::query()
+            ->whereIn('id', [...$this->with(), ...$this->missing()])
+            ->orderByDesc('seq')
+            ->get();
 
         return new UndoOutlook(
-            $entry->id, Undo::fingerprint($undos), $sum(fn (Undo $u): int => $u->goesBack), $sum(fn (Undo $u): int => $u->staysCount()), $words($this->stays(...)), array_slice($words($this->lost(...)), 0, self::NAMED),
-            array_values($first->map(fn (LedgerEntry $e): UndoFirst => new UndoFirst($e->id, $e->title, $e->made_at))->all()), array_filter($undos, fn (Undo $u): bool => $u->blocked) !== [],
+            $entry->id,
+            Undo::fingerprint($undos),
+            $sum(fn(Undo $u): int => $u->goesBack),
+            $sum(fn(Undo $u): int => $u->staysCount()),
+            $words($this->stays(...)),
+            array_slice($words($this->lost(...)), 0, self::NAMED),
+            array_values(
+                $first->map(fn(LedgerEntry $e): UndoFirst => new UndoFirst($e->id, $e->title, $e->made_at))->all(),
+            ),
+            array_filter($undos, fn(Undo $u): bool => $u->blocked) !== [],
         );
     }
 
     /** @return list<string> ids of the later entries that are undone with it */
     public function with(): array
     {
-        return array_map(fn (LedgerEntry $e): string => $e->id, array_slice($this->entries, 0, -1));
+        return array_map(fn(LedgerEntry $e): string => $e->id, array_slice($this->entries, 0, -1));
     }
 
     /** @return list<string> ids of later entries that hold what would stay, newest first */
     public function missing(): array
     {
-        $missing = array_merge(...array_map(fn (Undo $u): array => $u->first, $this->undos ??= $this->plan(false)));
+        $missing = array_merge(...array_map(fn(Undo $u): array => $u->first, $this->undos ??= $this->plan(false)));
 
-        return array_map(strval(...), array_values(LedgerEntry::query()->whereIn('seq', array_diff($missing, array_map(fn (LedgerEntry $e): int => $e->seq, $this->entries)))->orderByDesc('seq')->pluck('id')->all()));
+        return array_map(
+            strval(...),
+            array_values(
+                LedgerEntry::query()
+                    ->whereIn(
+                        'seq',
+                        array_diff($missing, array_map(fn(LedgerEntry $e): int => $e->seq, $this->entries)),
+                    )
+                    ->orderByDesc('seq')
+                    ->pluck('id')
+                    ->all(),
+            ),
+        );
     }
 
     /**
@@ -80,7 +104,7 @@ final class UndoRun
     {
         $this->lock();
         $undos = $this->plan(true);
-        if ($fingerprint !== null && ! hash_equals(Undo::fingerprint($undos), $fingerprint)) {
+        if ($fingerprint !== null && !hash_equals(Undo::fingerprint($undos), $fingerprint)) {
             throw new StalePlan(['what undoing it would come to']);
         }
         $kept = [];
@@ -99,7 +123,15 @@ final class UndoRun
     /** @return list<Undo> */
     private function plan(bool $locked): array
     {
-        $entries = array_map(fn (LedgerEntry $e): Entry => new Entry($e->seq, $e->done(), $e->action(), array_values(Images::of($e->seq)->map(Written::of(...))->all())), $this->entries);
+        $entries = array_map(
+            fn(LedgerEntry $e): Entry => new Entry(
+                $e->seq,
+                $e->done(),
+                $e->action(),
+                array_values(Images::of($e->seq)->map(Written::of(...))->all()),
+            ),
+            $this->entries,
+        );
 
         return UndoPlanner::together($entries, new RowsNow($locked));
     }
@@ -107,18 +139,44 @@ final class UndoRun
     private function refuse(Undo $undo): never
     {
         $title = LedgerEntry::query()->where('seq', $undo->seq)->value('title');
-        $later = LedgerEntry::query()->whereIn('seq', $undo->first)->orderByDesc('seq')->pluck('title')->map(strval(...))->all();
-        throw new Refusal("“{$title}” cannot go back by itself: what came of it has been worked with since.".($later === [] ? ' Change it by hand.' : ' Undo first, newest first: '.Words::some(array_values($later), 5).'. The Ledger undoes them together.'));
+        $later = LedgerEntry::query()
+            ->whereIn('seq', $undo->first)
+            ->orderByDesc('seq')
+            ->pluck('title')
+            ->map(strval(...))
+            ->all();
+        throw new Refusal(
+            "“{$title}” cannot go back by itself: what came of it has been worked with since." .
+                ($later === []
+                    ? ' Change it by hand.'
+                    : ' Undo first, newest first: ' .
+                        Words::some(array_values($later), 5) .
+                        '. The Ledger undoes them together.'),
+        );
     }
 
-    /** Table by table in one order for everybody, so that two at once wait for each other instead of locking each other out. */
+    /**
+     * Table by table in one order for everybody, so that two at once wait for each other instead of locking each other
+     * out.
+     */
     private function lock(): void
     {
-        $tables = array_map(fn (Entity $e): string => $e->value, Entity::cases());
+        $tables = array_map(fn(Entity $e): string => $e->value, Entity::cases());
         sort($tables);
-        $seqs = array_map(fn (LedgerEntry $e): int => $e->seq, $this->entries);
+        $seqs = array_map(fn(LedgerEntry $e): int => $e->seq, $this->entries);
         foreach ($tables as $table) {
-            DB::table($table)->whereIn('id', fn (Builder $q) => $q->select('row_id')->from('ledger_changes')->whereIn('entry_seq', $seqs)->where('entity', $table))->orderBy('id')->lockForUpdate()->count('id');
+            DB::table($table)
+                ->whereIn(
+                    'id',
+                    fn(Builder $q) => $q
+                        ->select('row_id')
+                        ->from('ledger_changes')
+                        ->whereIn('entry_seq', $seqs)
+                        ->where('entity', $table),
+                )
+                ->orderBy('id')
+                ->lockForUpdate()
+                ->count('id');
         }
     }
 
@@ -138,7 +196,7 @@ final class UndoRun
                 $words[] = "$name: $why";
             }
             if (count($of) > self::NAMED) {
-                $words[] = 'and '.Words::count(count($of) - self::NAMED, 'more record', 'more records').": $why";
+                $words[] = 'and ' . Words::count(count($of) - self::NAMED, 'more record', 'more records') . ": $why";
             }
         }
 
@@ -158,7 +216,10 @@ final class UndoRun
                 $words[] = "$name: the $column from before cannot come back; print a new card or send a link";
             }
             if (count($of) > self::NAMED) {
-                $words[] = 'and '.number_format(count($of) - self::NAMED)." more: the $column from before cannot come back";
+                $words[] =
+                    'and ' .
+                    number_format(count($of) - self::NAMED) .
+                    " more: the $column from before cannot come back";
             }
         }
 
@@ -166,22 +227,31 @@ final class UndoRun
     }
 
     /**
-     * What the entry issued ends with it: a password, a passphrase or pictures that it set are no more, also where the account
-     * stays because somebody has signed in to it.
+     * What the entry issued ends with it: a password, a passphrase or pictures that it set are no more, also where the
+     * account stays because somebody has signed in to it.
      */
     private function endIssued(int $seq): void
     {
         foreach (Entity::cases() as $entity) {
             foreach ($entity->issued() as $column) {
-                $set = DB::table('ledger_changes')->where('entry_seq', $seq)->where('entity', $entity->value)->whereRaw("JSON_VALUE(`after`, ?) = '(secret)'", ["$.$column"])->pluck('row_id');
+                $set = DB::table('ledger_changes')
+                    ->where('entry_seq', $seq)
+                    ->where('entity', $entity->value)
+                    ->whereRaw("JSON_VALUE(`after`, ?) = '(secret)'", ["$.$column"])
+                    ->pluck('row_id');
                 foreach ($set->chunk(self::CHUNK) as $ids) {
-                    DB::table($entity->value)->whereIn('id', $ids)->update([$column => null]);
+                    DB::table($entity->value)
+                        ->whereIn('id', $ids)
+                        ->update([$column => null]);
                 }
             }
         }
     }
 
-    /** Exactly the other way round than it was written, so that every constraint that held on the way there holds on the way back. */
+    /**
+     * Exactly the other way round than it was written, so that every constraint that held on the way there holds on the
+     * way back.
+     */
     private function putBack(Undo $undo): void
     {
         $run = [];
@@ -191,7 +261,8 @@ final class UndoRun
             if ($undo->keeps($image->entity, $image->id)) {
                 continue;
             }
-            $next = $image->entity->value.'|'.($image->inserts() ? 'delete' : implode(',', array_keys($image->before)));
+            $next =
+                $image->entity->value . '|' . ($image->inserts() ? 'delete' : implode(',', array_keys($image->before)));
             if ($run !== [] && ($next !== $shape || count($run) === self::CHUNK)) {
                 $this->write($shape, $run);
                 $run = [];

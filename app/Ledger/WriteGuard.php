@@ -9,8 +9,9 @@ use LogicException;
 use Vantrel\Core\Records\Entity;
 
 /**
- * Lets nothing but the ledger write tables that plans change: every statement of a request, a job or a command is looked at
- * before it runs, however it was made. Armed while the application works; not while migrations, seeds and benches fill tables.
+ * Lets nothing but the ledger write tables that plans change: every statement of a request, a job or a command is
+ * looked at before it runs, however it was made. Armed while the application works; not while migrations, seeds and
+ * benches fill tables.
  */
 final class WriteGuard
 {
@@ -71,14 +72,15 @@ final class WriteGuard
             preg_match('/^(?:insert|replace)\b(.*?)(?:\(|\bvalues?\b|\bselect\b|\bset\b|$)/is', $sql, $m),
             preg_match('/^update\b(.*?)\bset\b/is', $sql, $m),
             preg_match('/^delete\b(.*?)(?:\bwhere\b|$)/is', $sql, $m),
-            preg_match('/^(?:truncate|drop|alter|load)\b(.*)$/is', $sql, $m) => $m[1],
+            preg_match('/^(?:truncate|drop|alter|load)\b(.*)$/is', $sql, $m)
+                => $m[1],
             default => null,
         };
         if ($target === null) {
             return null;
         }
         foreach (Entity::cases() as $entity) {
-            if (preg_match('/(?<![\w.])(?:`?\w+`?\.)?`?'.$entity->value.'`?(?!\w)/i', $target) === 1) {
+            if (preg_match('/(?<![\w.])(?:`?\w+`?\.)?`?' . $entity->value . '`?(?!\w)/i', $target) === 1) {
                 return $entity->value;
             }
         }

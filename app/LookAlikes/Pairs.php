@@ -19,20 +19,27 @@ final class Pairs
     /** @return list<LookAlike> without those a person has told apart */
     public function of(School $school): array
     {
-        $at = DB::table('ledger_entries')->selectRaw('coalesce(max(seq), 0) + coalesce(sum(undone_at is not null), 0) * 1000000007 as at')->value('at');
+        $at = DB::table('ledger_entries')
+            ->selectRaw('coalesce(max(seq), 0) + coalesce(sum(undone_at is not null), 0) * 1000000007 as at')
+            ->value('at');
 
-        return Cache::remember("look-alikes|$school->id|$at", 3600, fn (): array => $this->find($school));
+        return Cache::remember("look-alikes|$school->id|$at", 3600, fn(): array => $this->find($school));
     }
 
     public function subject(string $personId): ?Subject
     {
-        return $this->subjects(fn (Builder $q): Builder => $q->where('p.id', $personId))[0] ?? null;
+        return $this->subjects(fn(Builder $q): Builder => $q->where('p.id', $personId))[0] ?? null;
     }
 
     /** Both judged against everyone of the school, as the list does. */
     public function judge(Subject $left, Subject $right): LookAlike
     {
-        $candidate = Matcher::link([$left], $this->subjects(fn (Builder $q): Builder => $q->where('p.school_id', $left->schoolId)->where('p.state', '!=', 'merged')))->judge($left, $right);
+        $candidate = Matcher::link(
+            [$left],
+            $this->subjects(
+                fn(Builder $q): Builder => $q->where('p.school_id', $left->schoolId)->where('p.state', '!=', 'merged'),
+            ),
+        )->judge($left, $right);
 
         return new LookAlike($left->id, $right->id, $candidate->probability, $candidate->caution, $candidate->evidence);
     }
@@ -45,7 +52,13 @@ final class Pairs
             $apart["$pair->left_id $pair->right_id"] = $apart["$pair->right_id $pair->left_id"] = true;
         }
 
-        return LookAlikes::among($this->subjects(fn (Builder $q): Builder => $q->where('p.school_id', $school->id)->where('p.state', 'active')), null, $apart);
+        return LookAlikes::among(
+            $this->subjects(
+                fn(Builder $q): Builder => $q->where('p.school_id', $school->id)->where('p.state', 'active'),
+            ),
+            null,
+            $apart,
+        );
     }
 
     /**
@@ -54,14 +67,49 @@ final class Pairs
      */
     private function subjects(callable $where): array
     {
-        $students = $where(DB::table('people as p')->where('p.kind', 'student'))->orderBy('p.id')->get(['p.id', 'p.given_name', 'p.family_name', 'p.birth_date', 'p.number', 'p.email', 'p.grade', 'p.school_id']);
+        $students = $where(DB::table('people as p')->where('p.kind', 'student'))
+            ->orderBy('p.id')
+            ->get([
+                'p.id',
+                'p.given_name',
+                'p.family_name',
+                'p.birth_date',
+                'p.number',
+                'p.email',
+                'p.grade',
+                'p.school_id',
+            ]);
         $contacts = [];
-        foreach (DB::table('guardianships as g')->join('people as c', 'c.id', '=', 'g.guardian_id')->whereIn('g.student_id', $students->pluck('id'))->where('g.state', '!=', 'ended')->get(['g.student_id', 'c.email', 'c.phone']) as $c) {
-            $contacts[$c->student_id] = [...($contacts[$c->student_id] ?? []), ...array_values(array_filter([(string) $c->email, (string) $c->phone]))];
+        foreach (
+            DB::table('guardianships as g')
+                ->join('people as c', 'c.id', '=', 'g.guardian_id')
+                ->whereIn('g.student_id', $students->pluck('id'))
+                ->where('g.state', '!=', 'ended')
+                ->get(['g.student_id', 'c.email', 'c.phone'])
+            as $c
+        ) {
+            $contacts[$c->student_id] = [
+                ...$contacts[$c->student_id] ?? [],
+                ...array_values(array_filter([(string) $c->email, (string) $c->phone])),
+            ];
         }
 
-        return array_values($students->map(fn (object $s): Subject => new Subject(
-            $s->id, $s->given_name, $s->family_name, (string) $s->birth_date, (string) $s->number, (string) $s->email, (string) $s->grade, $s->school_id, $contacts[$s->id] ?? [],
-        ))->all());
+        return array_values(
+            $students
+                ->map(
+                    fn(object $s): Subject => new Subject(
+                        $s->id,
+                        $s->given_name,
+                        $s->family_name,
+                        (string) $s->birth_date,
+                        (string) $s->number,
+                        (string) $s->email,
+                        (string) $s->grade,
+                        $s->school_id,
+                        $contacts[$s->id] ?? [],
+                    ),
+                )
+                ->all(),
+        );
     }
 }

@@ -12,8 +12,19 @@ final class Coordinators
     /** @return list<string> ids of the schools a person coordinates; none for nobody */
     public static function schoolsOf(?string $personId): array
     {
-        return $personId === null ? [] : array_values(DB::table('coordinators as c')->join('people as p', 'p.id', '=', 'c.person_id')->where('c.person_id', $personId)->where('c.state', 'active')->where('p.state', 'active')
-            ->orderBy('c.school_id')->pluck('c.school_id')->map(fn (mixed $id): string => (string) $id)->all());
+        return $personId === null
+            ? []
+            : array_values(
+                DB::table('coordinators as c')
+                    ->join('people as p', 'p.id', '=', 'c.person_id')
+                    ->where('c.person_id', $personId)
+                    ->where('c.state', 'active')
+                    ->where('p.state', 'active')
+                    ->orderBy('c.school_id')
+                    ->pluck('c.school_id')
+                    ->map(fn(mixed $id): string => (string) $id)
+                    ->all(),
+            );
     }
 
     /** @return list<string> those a person coordinates besides one */
@@ -24,7 +35,12 @@ final class Coordinators
 
     public static function has(Person $person, string $schoolId): bool
     {
-        return $person->state === 'active' && $person->kind === 'staff'
-            && DB::table('coordinators')->where('person_id', $person->id)->where('school_id', $schoolId)->where('state', 'active')->exists();
+        return $person->state === 'active' &&
+            $person->kind === 'staff' &&
+            DB::table('coordinators')
+                ->where('person_id', $person->id)
+                ->where('school_id', $schoolId)
+                ->where('state', 'active')
+                ->exists();
     }
 }

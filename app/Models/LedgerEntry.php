@@ -66,7 +66,9 @@ final class LedgerEntry extends Model
     {
         $days = $this->action()->undoDays();
 
-        return $days === null || $this->changes_count === 0 ? null : CarbonImmutable::parse($this->made_at, 'UTC')->addDays($days);
+        return $days === null || $this->changes_count === 0
+            ? null
+            : CarbonImmutable::parse($this->made_at, 'UTC')->addDays($days);
     }
 
     /** @var array<string, string> */

@@ -52,7 +52,10 @@ final class Person extends User
     /** @return BelongsToMany<School, $this> the schools this person coordinates */
     public function coordinates(): BelongsToMany
     {
-        return $this->belongsToMany(School::class, 'coordinators', 'person_id', 'school_id')->wherePivot('state', 'active');
+        return $this->belongsToMany(School::class, 'coordinators', 'person_id', 'school_id')->wherePivot(
+            'state',
+            'active',
+        );
     }
 
     /** @return HasMany<SignIn, $this> */

@@ -14,7 +14,7 @@ trait WrittenByLedger
     public static function bootWrittenByLedger(): void
     {
         $refuse = function (Model $model): void {
-            if (! WriteGuard::isOpen()) {
+            if (!WriteGuard::isOpen()) {
                 throw new LogicException("Only the ledger writes {$model->getTable()}. Make a plan and apply it.");
             }
         };

@@ -10,7 +10,5 @@ use Attribute;
 #[Attribute(Attribute::TARGET_METHOD)]
 final readonly class Answers
 {
-    public function __construct(public ?string $with, public string $summary)
-    {
-    }
+    public function __construct(public ?string $with, public string $summary) {}
 }

@@ -45,7 +45,7 @@ final class CoreKit
     {
         $request->validate(['seed' => ['required', 'string', 'regex:/^[0-7][0-9A-HJKMNP-TV-Z]{25}$/']]);
         $seed = $request->string('seed')->value();
-        if (! $this->ids($seed)->isFresh($this->now())) {
+        if (!$this->ids($seed)->isFresh($this->now())) {
             throw new StalePlan(['the day it was looked at']);
         }
 
@@ -57,7 +57,10 @@ final class CoreKit
         return new Ids($seed);
     }
 
-    /** Unforeseeable without the application's key, and the same again for the same seed: a plan looked at is the plan applied. */
+    /**
+     * Unforeseeable without the application's key, and the same again for the same seed: a plan looked at is the plan
+     * applied.
+     */
     public function random(string $seed): KeyedStream
     {
         return new KeyedStream((string) base64_decode(substr((string) config('app.key'), 7), true), $seed);
@@ -65,7 +68,12 @@ final class CoreKit
 
     public function codeBook(string $seed): CodeBook
     {
-        return new CodeBook($this->random("$seed codes"), $this->usedCodes(), DB::table('join_codes')->where('state', 'open')->count(), Tries::codesADay());
+        return new CodeBook(
+            $this->random("$seed codes"),
+            $this->usedCodes(),
+            DB::table('join_codes')->where('state', 'open')->count(),
+            Tries::codesADay(),
+        );
     }
 
     /** @return array<string, true> symbols of every code there ever was */
@@ -97,6 +105,9 @@ final class CoreKit
 
     public function passphrases(string $seed): PassphraseSheet
     {
-        return new PassphraseSheet(WordList::fromText((string) file_get_contents(resource_path('words/passphrase.txt'))), $this->random("$seed passphrases"));
+        return new PassphraseSheet(
+            WordList::fromText((string) file_get_contents(resource_path('words/passphrase.txt'))),
+            $this->random("$seed passphrases"),
+        );
     }
 }

@@ -10,7 +10,7 @@ final class Instant
     /** @param  string  $stored `YYYY-MM-DD HH:MM:SS`, with or without fractions */
     public static function iso(string $stored): string
     {
-        return str_replace(' ', 'T', substr($stored, 0, 19)).'Z';
+        return str_replace(' ', 'T', substr($stored, 0, 19)) . 'Z';
     }
 
     public static function isoOrNull(?string $stored): ?string

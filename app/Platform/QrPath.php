@@ -9,9 +9,7 @@ use TCPDF2DBarcode;
 /** A QR symbol (ISO/IEC 18004, error correction M) as an SVG path. */
 final readonly class QrPath
 {
-    private function __construct(public string $path, public int $size)
-    {
-    }
+    private function __construct(public string $path, public int $size) {}
 
     public static function of(string $text): self
     {

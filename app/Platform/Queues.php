@@ -12,7 +12,7 @@ final class Queues
     {
         $queue = (string) config('queue.default');
 
-        return config("queue.connections.$queue.driver") === 'database'
-            && in_array(config("queue.connections.$queue.connection"), [null, config('database.default')], true);
+        return config("queue.connections.$queue.driver") === 'database' &&
+            in_array(config("queue.connections.$queue.connection"), [null, config('database.default')], true);
     }
 }

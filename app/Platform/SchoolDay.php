@@ -65,7 +65,9 @@ final class SchoolDay
     public static function inForce(string $alias, string $day): Closure
     {
         return function (Builder $query) use ($alias, $day): void {
-            $query->where("$alias.begins_on", '<=', $day)->where(fn (Builder $q) => $q->whereNull("$alias.ends_on")->orWhere("$alias.ends_on", '>', $day));
+            $query
+                ->where("$alias.begins_on", '<=', $day)
+                ->where(fn(Builder $q) => $q->whereNull("$alias.ends_on")->orWhere("$alias.ends_on", '>', $day));
         };
     }
 
@@ -76,6 +78,7 @@ final class SchoolDay
 
     private static function zone(string $schoolId): string
     {
-        return self::$zones[$schoolId] ??= (string) (DB::table('schools')->where('id', $schoolId)->value('time_zone') ?? 'UTC');
+        return self::$zones[$schoolId] ??=
+            (string) (DB::table('schools')->where('id', $schoolId)->value('time_zone') ?? 'UTC');
     }
 }

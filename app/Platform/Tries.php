@@ -25,7 +25,10 @@ final class Tries
         $counts = array_values(Cache::many(array_map(RateLimiter::cleanRateLimiterKey(...), $keys)));
         foreach ($limits as $i => [$limit]) {
             // The second look forgets counts whose time is over.
-            if ((int) ($counts[$i] ?? 0) >= self::most($limit) && RateLimiter::tooManyAttempts($keys[$i], self::most($limit))) {
+            if (
+                (int) ($counts[$i] ?? 0) >= self::most($limit) &&
+                RateLimiter::tooManyAttempts($keys[$i], self::most($limit))
+            ) {
                 throw new TooManyRequestsHttpException(RateLimiter::availableIn($keys[$i]), 'Too many tries.');
             }
         }
@@ -61,6 +64,6 @@ final class Tries
     /** @param  array{0: Limit, 1: string}  $limit */
     private function key(array $limit): string
     {
-        return $limit[0]->value.'|'.$limit[1];
+        return $limit[0]->value . '|' . $limit[1];
     }
 }

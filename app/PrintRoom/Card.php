@@ -10,7 +10,12 @@ use Vantrel\Core\Accounts\Way;
 final readonly class Card
 {
     /** @param  string  $passphrase '' where the person has an own password */
-    public function __construct(public string $name, public string $place, public string $userName, public string $passphrase, public string $link, public Way $way)
-    {
-    }
+    public function __construct(
+        public string $name,
+        public string $place,
+        public string $userName,
+        public string $passphrase,
+        public string $link,
+        public Way $way,
+    ) {}
 }

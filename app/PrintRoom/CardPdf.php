@@ -9,8 +9,8 @@ use Vantrel\Core\PrintRoom\CardOrder;
 use Vantrel\Core\PrintRoom\CardSheet;
 
 /**
- * Sets login cards on sheets: name and section, user name, passphrase, where to go, and the QR of the badge with its quiet
- * zone. Hairline crop marks outside the cards, no filled areas, no text under 8 pt.
+ * Sets login cards on sheets: name and section, user name, passphrase, where to go, and the QR of the badge with its
+ * quiet zone. Hairline crop marks outside the cards, no filled areas, no text under 8 pt.
  */
 final class CardPdf
 {
@@ -27,8 +27,11 @@ final class CardPdf
 
     private CardDocument $pdf;
 
-    private function __construct(private readonly CardSheet $sheet, private readonly string $school, private readonly string $address)
-    {
+    private function __construct(
+        private readonly CardSheet $sheet,
+        private readonly string $school,
+        private readonly string $address,
+    ) {
         $this->pdf = new CardDocument($sheet->pageWidth, $sheet->pageHeight);
         $this->pdf->setAutoPageBreak(false);
         $this->pdf->setMargins(0, 0, 0);
@@ -76,19 +79,60 @@ final class CardPdf
         $this->line(self::MONO, 12, $card->userName, $x + self::PAD, $y + 22.3, $text, 8);
         // What the school's way of signing in does not take is not printed either.
         $typed = $card->way === Way::Passphrase || $card->way === Way::Own;
-        $this->line(self::SANS, 8, ! $typed ? 'To sign in' : ($card->passphrase === '' ? 'Password' : 'Passphrase'), $x + self::PAD, $y + 29.6, $text, 8);
-        if (! $typed) {
-            $this->line(self::SANS, 10, $card->way === Way::Card ? 'point the camera at the square' : 'use the school’s sign-on', $x + self::PAD, $y + 33.0, $text, 8);
+        $this->line(
+            self::SANS,
+            8,
+            !$typed ? 'To sign in' : ($card->passphrase === '' ? 'Password' : 'Passphrase'),
+            $x + self::PAD,
+            $y + 29.6,
+            $text,
+            8,
+        );
+        if (!$typed) {
+            $this->line(
+                self::SANS,
+                10,
+                $card->way === Way::Card ? 'point the camera at the square' : 'use the school’s sign-on',
+                $x + self::PAD,
+                $y + 33.0,
+                $text,
+                8,
+            );
         } elseif ($card->passphrase === '') {
             $this->line(self::SANS, 10, 'your own', $x + self::PAD, $y + 33.0, $text, 8);
         } else {
             $this->line(self::MONO, 12, $card->passphrase, $x + self::PAD, $y + 32.9, $text, 8);
         }
-        $this->line(self::SANS, 8, $this->address, $x + self::PAD, $y + $this->sheet->cardHeight - self::PAD - 3.6, $text, 8);
-        $this->line(self::SANS, 8, $this->school, $x + self::PAD, $y + $this->sheet->cardHeight - self::PAD - 7.4, $text, 8);
+        $this->line(
+            self::SANS,
+            8,
+            $this->address,
+            $x + self::PAD,
+            $y + $this->sheet->cardHeight - self::PAD - 3.6,
+            $text,
+            8,
+        );
+        $this->line(
+            self::SANS,
+            8,
+            $this->school,
+            $x + self::PAD,
+            $y + $this->sheet->cardHeight - self::PAD - 7.4,
+            $text,
+            8,
+        );
         $qx = $x + $w - self::PAD - self::QR;
         $qy = $y + ($this->sheet->cardHeight - self::QR) / 2;
-        $pdf->write2DBarcode($card->link, 'QRCODE,M', $qx, $qy, self::QR, self::QR, ['border' => false, 'padding' => 0, 'fgcolor' => [0, 0, 0], 'bgcolor' => false], 'N');
+        $pdf->write2DBarcode(
+            $card->link,
+            'QRCODE,M',
+            $qx,
+            $qy,
+            self::QR,
+            self::QR,
+            ['border' => false, 'padding' => 0, 'fgcolor' => [0, 0, 0], 'bgcolor' => false],
+            'N',
+        );
         $pdf->SetFont(self::SANS, '', 8);
         $pdf->SetXY($qx, $qy + self::QR + 2.8);
         $pdf->Cell(self::QR, 3.4, 'point a camera here', 0, 0, 'C');
@@ -104,7 +148,7 @@ final class CardPdf
             $pdf->SetFont($font, '', $size);
         }
         while (mb_strlen($text) > 1 && $pdf->GetStringWidth($text) > $width) {
-            $text = mb_substr($text, 0, -2).'…';
+            $text = mb_substr($text, 0, -2) . '…';
         }
         $pdf->SetXY($x, $y);
         $pdf->Cell($width, $size * 0.42, $text, 0, 0, 'L', false, '', 0, false, 'T', 'T');

@@ -22,14 +22,19 @@ use Vantrel\Core\PrintRoom\CardOrder;
 use Vantrel\Core\PrintRoom\CardSheet;
 use Vantrel\Core\Records;
 
-/** Prints login cards: issues badges and missing passphrases through the ledger, and sets the sheets. Nothing is kept but their hashes. */
+/**
+ * Prints login cards: issues badges and missing passphrases through the ledger, and sets the sheets. Nothing is kept
+ * but their hashes.
+ */
 final class CardPrinter
 {
     public const MOST = 1500;
 
-    public function __construct(private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit)
-    {
-    }
+    public function __construct(
+        private readonly Ledger $ledger,
+        private readonly Snapshots $snapshots,
+        private readonly CoreKit $kit,
+    ) {}
 
     /**
      * @param  list<string>  $sectionIds
@@ -39,23 +44,46 @@ final class CardPrinter
      *
      * @throws Refusal where there is nobody to print, or too many at once
      */
-    public function print(School $school, array $sectionIds, array $personIds, string $layout, CardOrder $order, bool $lost, ?Person $actor): string
-    {
+    public function print(
+        School $school,
+        array $sectionIds,
+        array $personIds,
+        string $layout,
+        CardOrder $order,
+        bool $lost,
+        ?Person $actor,
+    ): string {
         $sheet = CardSheet::named($layout);
-        $people = DB::table('enrollments as e')->join('people as p', 'p.id', '=', 'e.person_id')->join('sections as s', 's.id', '=', 'e.section_id')
-            ->whereIn('e.section_id', $sectionIds)->where('s.school_id', $school->id)->where('e.role', 'student')->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))->whereIn('p.state', ['active', 'reserve'])
+        $people = DB::table('enrollments as e')
+            ->join('people as p', 'p.id', '=', 'e.person_id')
+            ->join('sections as s', 's.id', '=', 'e.section_id')
+            ->whereIn('e.section_id', $sectionIds)
+            ->where('s.school_id', $school->id)
+            ->where('e.role', 'student')
+            ->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))
+            ->whereIn('p.state', ['active', 'reserve'])
             // A student of another school who comes here too has the card of that school.
             ->where('p.school_id', $school->id)
-            ->when($personIds !== [], fn ($q) => $q->whereIn('p.id', $personIds))
-            ->orderBy('s.kind')->orderBy('s.name')->orderBy('p.family_name')->orderBy('p.given_name')->orderBy('p.id')
-            ->get(['p.id', 'p.given_name', 'p.family_name', 'p.grade', 's.name as section'])->unique('id')->values();
+            ->when($personIds !== [], fn($q) => $q->whereIn('p.id', $personIds))
+            ->orderBy('s.kind')
+            ->orderBy('s.name')
+            ->orderBy('p.family_name')
+            ->orderBy('p.given_name')
+            ->orderBy('p.id')
+            ->get(['p.id', 'p.given_name', 'p.family_name', 'p.grade', 's.name as section'])
+            ->unique('id')
+            ->values();
         if ($people->isEmpty()) {
             throw new Refusal('There are no students in what was chosen.');
         }
         if ($people->count() > self::MOST) {
-            throw new Refusal("These are {$people->count()} cards; up to ".self::MOST.' are printed at once. Choose fewer sections.');
+            throw new Refusal(
+                "These are {$people->count()} cards; up to " .
+                    self::MOST .
+                    ' are printed at once. Choose fewer sections.',
+            );
         }
-        $all = $this->snapshots->list(Records\SignIn::class, fn ($q) => $q->whereIn('person_id', $people->pluck('id')));
+        $all = $this->snapshots->list(Records\SignIn::class, fn($q) => $q->whereIn('person_id', $people->pluck('id')));
         $signIns = CardIssue::printed($all);
         $ordered = [];
         foreach ($people as $person) {
@@ -66,9 +94,22 @@ final class CardPrinter
         $seed = $this->kit->seed();
         $names = $people->pluck('section')->unique();
         $issue = CardIssue::for(
-            $ordered, $lost ? $this->snapshots->list(Records\Badge::class, fn ($q) => $q->where('state', 'live')->whereIn('sign_in_id', array_map(fn (Records\SignIn $s): string => $s->id, $all))) : [],
-            $lost ? array_values(array_filter($all, fn (Records\SignIn $s): bool => ! in_array($s, $ordered, true))) : [],
-            $this->kit->passphrases($seed), $this->kit->random("$seed badges"), Crypt::encryptString(...), $this->kit->ids($seed), $this->kit->now(), $lost,
+            $ordered,
+            $lost
+                ? $this->snapshots->list(
+                    Records\Badge::class,
+                    fn($q) => $q
+                        ->where('state', 'live')
+                        ->whereIn('sign_in_id', array_map(fn(Records\SignIn $s): string => $s->id, $all)),
+                )
+                : [],
+            $lost ? array_values(array_filter($all, fn(Records\SignIn $s): bool => !in_array($s, $ordered, true))) : [],
+            $this->kit->passphrases($seed),
+            $this->kit->random("$seed badges"),
+            Crypt::encryptString(...),
+            $this->kit->ids($seed),
+            $this->kit->now(),
+            $lost,
             $names->count() === 1 ? (string) $names->first() : "{$names->count()} sections",
         );
         $this->ledger->apply($issue->plan, $school->id, $actor, Action::Cards);
@@ -79,8 +120,12 @@ final class CardPrinter
         foreach ($issue->cards as $i => $card) {
             $person = $byId[$ordered[$i]->personId()];
             $cards[] = new Card(
-                (new PersonName($person->given_name, $person->family_name))->full(), $person->section, $ordered[$i]->userName(),
-                $card->passphrase ?? $this->passphrase($ordered[$i]), "$base/b#{$card->badge->plain}", $policy->way($person->grade),
+                (new PersonName($person->given_name, $person->family_name))->full(),
+                $person->section,
+                $ordered[$i]->userName(),
+                $card->passphrase ?? $this->passphrase($ordered[$i]),
+                "$base/b#{$card->badge->plain}",
+                $policy->way($person->grade),
             );
         }
 
@@ -92,7 +137,10 @@ final class CardPrinter
         try {
             return $signIn->password() !== null ? '' : Crypt::decryptString((string) $signIn->passphrase());
         } catch (DecryptException) {
-            throw new Refusal("The passphrase of {$signIn->userName()} cannot be read with this server's key. Print the card with “the earlier cards are lost”.");
+            throw new Refusal(
+                "The passphrase of {$signIn->userName()} cannot be read with this server's key. Print the " .
+                    'card with “the earlier cards are lost”.',
+            );
         }
     }
 }

@@ -15,33 +15,46 @@ use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Words;
 
 /**
- * Clears away what has been kept for as long as a school says: refused askings, the files of lists, outgoing messages; and what is
- * past its use in any case. What it did stands in the ledger.
+ * Clears away what has been kept for as long as a school says: refused askings, the files of lists, outgoing messages;
+ * and what is past its use in any case. What it did stands in the ledger.
  */
 final class CleanUp
 {
     private const CHUNK = 1000;
 
-    public function __construct(private readonly Ledger $ledger)
-    {
-    }
+    public function __construct(private readonly Ledger $ledger) {}
 
     /** @return string what was cleared away, in a sentence; '' for nothing */
     public function school(School $school): string
     {
-        $before = fn (int $days): string => CarbonImmutable::now('UTC')->subDays($days)->format('Y-m-d H:i:s');
+        $before = fn(int $days): string => CarbonImmutable::now('UTC')->subDays($days)->format('Y-m-d H:i:s');
         $askings = $this->askings($school->id, $before($school->keep_askings_days));
         $lists = $this->lists($school->id, $before($school->keep_lists_days));
-        $messages = $this->delete(fn () => DB::table('outgoing_messages')->where('school_id', $school->id)->where('made_at', '<', $before($school->keep_messages_days)));
-        $done = array_values(array_filter([
-            $askings === 0 ? '' : Words::count($askings, 'request that was turned away or never confirmed', 'requests that were turned away or never confirmed'),
-            $lists === 0 ? '' : 'the files of '.Words::count($lists, 'list'),
-            $messages === 0 ? '' : Words::count($messages, 'message'),
-        ], fn (string $d): bool => $d !== ''));
+        $messages = $this->delete(
+            fn() => DB::table('outgoing_messages')
+                ->where('school_id', $school->id)
+                ->where('made_at', '<', $before($school->keep_messages_days)),
+        );
+        $done = array_values(
+            array_filter(
+                [
+                    $askings === 0
+                        ? ''
+                        : Words::count(
+                            $askings,
+                            'request that was turned away or never confirmed',
+                            'requests that were turned away or never confirmed',
+                        ),
+                    $lists === 0 ? '' : 'the files of ' . Words::count($lists, 'list'),
+                    $messages === 0 ? '' : Words::count($messages, 'message'),
+                ],
+                fn(string $d): bool => $d !== '',
+            ),
+        );
         if ($done === []) {
             return '';
         }
-        $sentence = 'Cleared away, as Settings say: '.Words::join($done).'.';
+        $sentence = 'Cleared away, as Settings say: ' . Words::join($done) . '.';
         $this->ledger->apply(new Plan('Cleared away', $sentence, []), $school->id, null, Action::CleanUp);
 
         return $sentence;
@@ -52,29 +65,60 @@ final class CleanUp
     {
         $now = CarbonImmutable::now('UTC');
 
-        return $this->delete(fn () => DB::table('password_resets')->where('expires_at', '<', $now->subDays(7)))
-            + $this->delete(fn () => DB::table('outgoing_messages')->whereNull('school_id')->where('made_at', '<', $now->subDays(180)))
-            + $this->delete(fn () => DB::table('cache')->where('expiration', '<', $now->getTimestamp()))
-            + $this->delete(fn () => DB::table('failed_jobs')->where('failed_at', '<', $now->subDays(30)))
-            + $this->delete(fn () => DB::table('sessions')->where('last_activity', '<', $now->subDays(91)->getTimestamp()));
+        return $this->delete(fn() => DB::table('password_resets')->where('expires_at', '<', $now->subDays(7))) +
+            $this->delete(
+                fn() => DB::table('outgoing_messages')
+                    ->whereNull('school_id')
+                    ->where('made_at', '<', $now->subDays(180)),
+            ) +
+            $this->delete(fn() => DB::table('cache')->where('expiration', '<', $now->getTimestamp())) +
+            $this->delete(fn() => DB::table('failed_jobs')->where('failed_at', '<', $now->subDays(30))) +
+            $this->delete(
+                fn() => DB::table('sessions')->where('last_activity', '<', $now->subDays(91)->getTimestamp()),
+            );
     }
 
     private function askings(string $schoolId, string $before): int
     {
-        $sections = fn ($q) => $q->select('id')->from('sections')->where('school_id', $schoolId);
+        $sections = fn($q) => $q->select('id')->from('sections')->where('school_id', $schoolId);
 
-        return WriteGuard::within(fn (): int => $this->delete(fn () => DB::table('join_requests')->whereIn('section_id', $sections)->where('state', 'refused')->where('answered_at', '<', $before))
-            + $this->delete(fn () => DB::table('join_requests')->whereIn('section_id', $sections)->where('state', 'mail')->where('made_at', '<', $before)));
+        return WriteGuard::within(
+            fn(): int => $this->delete(
+                fn() => DB::table('join_requests')
+                    ->whereIn('section_id', $sections)
+                    ->where('state', 'refused')
+                    ->where('answered_at', '<', $before),
+            ) +
+                $this->delete(
+                    fn() => DB::table('join_requests')
+                        ->whereIn('section_id', $sections)
+                        ->where('state', 'mail')
+                        ->where('made_at', '<', $before),
+                ),
+        );
     }
 
     /** The files go; what the list was called, when it was applied and what it did stay. */
     private function lists(string $schoolId, string $before): int
     {
-        $lists = DB::table('imports')->where('school_id', $schoolId)->whereIn('state', ['planned', 'unreadable', 'applied'])->where('changed_at', '<', $before)->whereNull('cleared_at')->limit(self::CHUNK)->get(['id', 'files', 'state']);
+        $lists = DB::table('imports')
+            ->where('school_id', $schoolId)
+            ->whereIn('state', ['planned', 'unreadable', 'applied'])
+            ->where('changed_at', '<', $before)
+            ->whereNull('cleared_at')
+            ->limit(self::CHUNK)
+            ->get(['id', 'files', 'state']);
         foreach ($lists as $list) {
             DB::transaction(function () use ($list): void {
                 DB::table('import_rows')->where('import_id', $list->id)->delete();
-                DB::table('imports')->where('id', $list->id)->update(['cleared_at' => now(), 'layout' => null, 'answers' => '{}', ...($list->state === 'applied' ? [] : ['state' => 'discarded'])]);
+                DB::table('imports')
+                    ->where('id', $list->id)
+                    ->update([
+                        'cleared_at' => now(),
+                        'layout' => null,
+                        'answers' => '{}',
+                        ...$list->state === 'applied' ? [] : ['state' => 'discarded'],
+                    ]);
             });
             foreach ((array) json_decode((string) $list->files, true) as $file) {
                 ImportFiles::remove(is_array($file) ? (string) ($file['file'] ?? '') : '');

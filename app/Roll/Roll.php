@@ -32,8 +32,14 @@ final class Roll
     /**
      * @param  string  $after cursor as given with the page before
      */
-    public function page(School $school, string $kind, string $text, string $grade, string $problem, string $after): PersonPage
-    {
+    public function page(
+        School $school,
+        string $kind,
+        string $text,
+        string $grade,
+        string $problem,
+        string $after,
+    ): PersonPage {
         $query = $this->query($school, $kind, $text, $grade, $problem);
         $total = (clone $query)->count();
         if ($after !== '') {
@@ -42,17 +48,36 @@ final class Roll
                 $query->whereRaw('(p.family_name, p.given_name, p.id) > (?, ?, ?)', array_values($place));
             }
         }
-        $people = $query->orderBy('p.family_name')->orderBy('p.given_name')->orderBy('p.id')->limit(self::PAGE + 1)->get();
+        $people = $query
+            ->orderBy('p.family_name')
+            ->orderBy('p.given_name')
+            ->orderBy('p.id')
+            ->limit(self::PAGE + 1)
+            ->get();
         $page = $people->take(self::PAGE);
         $last = $page->last();
 
-        return new PersonPage($this->lines($page, $school->id), $people->count() > self::PAGE && $last !== null ? base64_encode(json_encode([$last->family_name, $last->given_name, $last->id], JSON_THROW_ON_ERROR)) : null, $total);
+        return new PersonPage(
+            $this->lines($page, $school->id),
+            $people->count() > self::PAGE && $last !== null
+                ? base64_encode(json_encode([$last->family_name, $last->given_name, $last->id], JSON_THROW_ON_ERROR))
+                : null,
+            $total,
+        );
     }
 
     /** @return list<PersonLine> the best few for the command box */
     public function find(School $school, string $text): array
     {
-        return $this->lines($this->query($school, '', $text, '', '')->orderByRaw("p.kind = 'student' desc")->orderBy('p.family_name')->orderBy('p.given_name')->limit(8)->get(), $school->id);
+        return $this->lines(
+            $this->query($school, '', $text, '', '')
+                ->orderByRaw("p.kind = 'student' desc")
+                ->orderBy('p.family_name')
+                ->orderBy('p.given_name')
+                ->limit(8)
+                ->get(),
+            $school->id,
+        );
     }
 
     /** How many students of the school have one of the problems. */
@@ -70,33 +95,131 @@ final class Roll
     public function detail(Person $person, array $schools): PersonDetail
     {
         $other = $person->kind === 'guardian' ? ['student_id', 'guardian_id'] : ['guardian_id', 'student_id'];
-        $relatives = DB::table('guardianships as g')->join('people as p', 'p.id', '=', "g.$other[0]")->join('schools as o', 'o.id', '=', 'p.school_id')->where("g.$other[1]", $person->id)->where('g.state', '!=', 'ended')->orderBy('p.given_name')
-            ->get(['p.id', 'p.kind', 'p.given_name', 'p.family_name', 'p.email', 'p.phone', 'p.school_id', 'o.name as school', 'g.state']);
-        $enrollments = DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('e.person_id', $person->id)
-            ->orderByRaw('e.ends_on is null desc')->orderByDesc('e.begins_on')->orderBy('s.name')->get(['s.id', 's.name', 's.state', 'e.role', 'e.begins_on', 'e.ends_on']);
-        $signIns = DB::table('sign_ins as i')->leftJoin('badges as b', fn ($j) => $j->on('b.sign_in_id', '=', 'i.id')->where('b.state', 'live'))->where('i.person_id', $person->id)
-            ->groupBy('i.id', 'i.user_name', 'i.last_signed_in_at')->selectRaw('i.user_name, i.last_signed_in_at last, count(b.id) cards, max(i.password is not null) own, max(i.passphrase is not null) printed')->orderBy('i.user_name')->get();
-        $history = DB::table('ledger_changes as c')->join('ledger_entries as e', 'e.seq', '=', 'c.entry_seq')->where('c.row_id', $person->id)
-            ->whereExists(fn (Builder $q) => $q->from('ledger_schools as l')->whereColumn('l.entry_seq', 'e.seq')->whereIn('l.school_id', $schools))
-            ->orderByDesc('c.id')->limit(20)->get(['e.id', 'e.title', 'c.reason', 'e.made_at']);
+        $relatives = DB::table('guardianships as g')
+            ->join('people as p', 'p.id', '=', "g.$other[0]")
+            ->join('schools as o', 'o.id', '=', 'p.school_id')
+            ->where("g.$other[1]", $person->id)
+            ->where('g.state', '!=', 'ended')
+            ->orderBy('p.given_name')
+            ->get([
+                'p.id',
+                'p.kind',
+                'p.given_name',
+                'p.family_name',
+                'p.email',
+                'p.phone',
+                'p.school_id',
+                'o.name as school',
+                'g.state',
+            ]);
+        $enrollments = DB::table('enrollments as e')
+            ->join('sections as s', 's.id', '=', 'e.section_id')
+            ->where('e.person_id', $person->id)
+            ->orderByRaw('e.ends_on is null desc')
+            ->orderByDesc('e.begins_on')
+            ->orderBy('s.name')
+            ->get(['s.id', 's.name', 's.state', 'e.role', 'e.begins_on', 'e.ends_on']);
+        $signIns = DB::table('sign_ins as i')
+            ->leftJoin('badges as b', fn($j) => $j->on('b.sign_in_id', '=', 'i.id')->where('b.state', 'live'))
+            ->where('i.person_id', $person->id)
+            ->groupBy('i.id', 'i.user_name', 'i.last_signed_in_at')
+            ->selectRaw(
+                'i.user_name, i.last_signed_in_at last, count(b.id) cards, max(i.password is not null) own, ' .
+                    'max(i.passphrase is not null) printed',
+            )
+            ->orderBy('i.user_name')
+            ->get();
+        $history = DB::table('ledger_changes as c')
+            ->join('ledger_entries as e', 'e.seq', '=', 'c.entry_seq')
+            ->where('c.row_id', $person->id)
+            ->whereExists(
+                fn(Builder $q) => $q
+                    ->from('ledger_schools as l')
+                    ->whereColumn('l.entry_seq', 'e.seq')
+                    ->whereIn('l.school_id', $schools),
+            )
+            ->orderByDesc('c.id')
+            ->limit(20)
+            ->get(['e.id', 'e.title', 'c.reason', 'e.made_at']);
 
         return new PersonDetail(
-            $person->id, $person->fullName(), $person->kind, $person->state, GradeLevel::read((string) $person->grade)?->short() ?? '', (string) $person->number, (string) $person->birth_date, (string) $person->email, (string) $person->phone,
+            $person->id,
+            $person->fullName(),
+            $person->kind,
+            $person->state,
+            GradeLevel::read((string) $person->grade)?->short() ?? '',
+            (string) $person->number,
+            (string) $person->birth_date,
+            (string) $person->email,
+            (string) $person->phone,
             School::query()->findOrFail($person->school_id)->name,
-            array_values($enrollments->map(fn (object $e): Enrolled => new Enrolled($e->id, $e->name, str_replace('_', '-', $e->role), $e->begins_on, $e->ends_on, $e->state === 'archived'))->all()),
-            array_values($relatives->map(fn (object $r): Relative => $r->kind === 'student' && ! in_array($r->school_id, $schools, true)
-                ? new Relative('', "A student of $r->school", '', '', $r->state)
-                : new Relative($r->id, trim("$r->given_name $r->family_name"), (string) $r->email, (string) $r->phone, $r->state))->all()),
-            array_values($signIns->map(fn (object $i): UserName => new UserName($i->user_name, (int) $i->own === 1 ? 'own password' : ((int) $i->printed === 1 ? 'passphrase on a card' : 'no card yet'), (int) $i->cards, Instant::isoOrNull($i->last)))->all()),
-            array_values($history->map(fn (object $h): Happening => new Happening($h->id, $h->title, $h->reason, Instant::iso($h->made_at)))->all()),
+            array_values(
+                $enrollments
+                    ->map(
+                        fn(object $e): Enrolled => new Enrolled(
+                            $e->id,
+                            $e->name,
+                            str_replace('_', '-', $e->role),
+                            $e->begins_on,
+                            $e->ends_on,
+                            $e->state === 'archived',
+                        ),
+                    )
+                    ->all(),
+            ),
+            array_values(
+                $relatives
+                    ->map(
+                        fn(object $r): Relative => $r->kind === 'student' && !in_array($r->school_id, $schools, true)
+                            ? new Relative('', "A student of $r->school", '', '', $r->state)
+                            : new Relative(
+                                $r->id,
+                                trim("$r->given_name $r->family_name"),
+                                (string) $r->email,
+                                (string) $r->phone,
+                                $r->state,
+                            ),
+                    )
+                    ->all(),
+            ),
+            array_values(
+                $signIns
+                    ->map(
+                        fn(object $i): UserName => new UserName(
+                            $i->user_name,
+                            (int) $i->own === 1
+                                ? 'own password'
+                                : ((int) $i->printed === 1
+                                    ? 'passphrase on a card'
+                                    : 'no card yet'),
+                            (int) $i->cards,
+                            Instant::isoOrNull($i->last),
+                        ),
+                    )
+                    ->all(),
+            ),
+            array_values(
+                $history
+                    ->map(
+                        fn(object $h): Happening => new Happening(
+                            $h->id,
+                            $h->title,
+                            $h->reason,
+                            Instant::iso($h->made_at),
+                        ),
+                    )
+                    ->all(),
+            ),
         );
     }
 
     private function query(School $school, string $kind, string $text, string $grade, string $problem): Builder
     {
-        $query = DB::table('people as p')->where('p.school_id', $school->id)->select('p.*')
-            ->when($kind !== '', fn (Builder $q) => $q->where('p.kind', $kind))
-            ->when($grade !== '', fn (Builder $q) => $q->where('p.grade', $grade))
+        $query = DB::table('people as p')
+            ->where('p.school_id', $school->id)
+            ->select('p.*')
+            ->when($kind !== '', fn(Builder $q) => $q->where('p.kind', $kind))
+            ->when($grade !== '', fn(Builder $q) => $q->where('p.grade', $grade))
             ->where('p.state', 'active');
         $raw = trim($text);
         if ($raw !== '') {
@@ -107,18 +230,52 @@ final class Roll
                 if ($words !== []) {
                     $q->orWhere(function (Builder $n) use ($words): void {
                         foreach ($words as $word) {
-                            $n->where(fn (Builder $w) => $w->where('p.search_name', 'like', "$word%")->orWhere('p.search_name', 'like', "% $word%"));
+                            $n->where(
+                                fn(Builder $w) => $w
+                                    ->where('p.search_name', 'like', "$word%")
+                                    ->orWhere('p.search_name', 'like', "% $word%"),
+                            );
                         }
                     });
                 }
             });
         }
         match ($problem) {
-            'unplaced' => $query->where('p.kind', 'student')->whereNotExists(fn (Builder $q) => $q->from('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')
-                ->whereColumn('e.person_id', 'p.id')->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))->where('s.state', 'open')),
-            'never_signed_in' => $query->where('p.kind', 'student')->whereNotExists(fn (Builder $q) => $q->from('sign_ins as i')->whereColumn('i.person_id', 'p.id')->whereNotNull('i.last_signed_in_at')),
-            'no_guardian' => $query->where('p.kind', 'student')->whereNotExists(fn (Builder $q) => $q->from('guardianships as g')->whereColumn('g.student_id', 'p.id')->where('g.state', '!=', 'ended')),
-            'no_card' => $query->where('p.kind', 'student')->whereNotExists(fn (Builder $q) => $q->from('sign_ins as i')->join('badges as b', 'b.sign_in_id', '=', 'i.id')->whereColumn('i.person_id', 'p.id')->where('b.state', 'live')),
+            'unplaced' => $query
+                ->where('p.kind', 'student')
+                ->whereNotExists(
+                    fn(Builder $q) => $q
+                        ->from('enrollments as e')
+                        ->join('sections as s', 's.id', '=', 'e.section_id')
+                        ->whereColumn('e.person_id', 'p.id')
+                        ->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))
+                        ->where('s.state', 'open'),
+                ),
+            'never_signed_in' => $query
+                ->where('p.kind', 'student')
+                ->whereNotExists(
+                    fn(Builder $q) => $q
+                        ->from('sign_ins as i')
+                        ->whereColumn('i.person_id', 'p.id')
+                        ->whereNotNull('i.last_signed_in_at'),
+                ),
+            'no_guardian' => $query
+                ->where('p.kind', 'student')
+                ->whereNotExists(
+                    fn(Builder $q) => $q
+                        ->from('guardianships as g')
+                        ->whereColumn('g.student_id', 'p.id')
+                        ->where('g.state', '!=', 'ended'),
+                ),
+            'no_card' => $query
+                ->where('p.kind', 'student')
+                ->whereNotExists(
+                    fn(Builder $q) => $q
+                        ->from('sign_ins as i')
+                        ->join('badges as b', 'b.sign_in_id', '=', 'i.id')
+                        ->whereColumn('i.person_id', 'p.id')
+                        ->where('b.state', 'live'),
+                ),
             default => null,
         };
 
@@ -132,14 +289,45 @@ final class Roll
     private function lines(Collection $people, string $schoolId): array
     {
         $ids = $people->pluck('id');
-        $sections = DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->whereIn('e.person_id', $ids)->where(SchoolDay::inForce('e', SchoolDay::today($schoolId)))->where('s.state', 'open')
-            ->groupBy('e.person_id')->selectRaw("e.person_id, group_concat(s.name order by s.kind, s.name separator ', ') n")->pluck('n', 'person_id');
-        $signIns = DB::table('sign_ins')->whereIn('person_id', $ids)->groupBy('person_id')->selectRaw('person_id, min(user_name) n, max(last_signed_in_at) last')->get()->keyBy('person_id');
-        $guardians = DB::table('guardianships')->whereIn('student_id', $ids)->where('state', '!=', 'ended')->groupBy('student_id')->selectRaw('student_id, count(*) n')->pluck('n', 'student_id');
+        $sections = DB::table('enrollments as e')
+            ->join('sections as s', 's.id', '=', 'e.section_id')
+            ->whereIn('e.person_id', $ids)
+            ->where(SchoolDay::inForce('e', SchoolDay::today($schoolId)))
+            ->where('s.state', 'open')
+            ->groupBy('e.person_id')
+            ->selectRaw("e.person_id, group_concat(s.name order by s.kind, s.name separator ', ') n")
+            ->pluck('n', 'person_id');
+        $signIns = DB::table('sign_ins')
+            ->whereIn('person_id', $ids)
+            ->groupBy('person_id')
+            ->selectRaw('person_id, min(user_name) n, max(last_signed_in_at) last')
+            ->get()
+            ->keyBy('person_id');
+        $guardians = DB::table('guardianships')
+            ->whereIn('student_id', $ids)
+            ->where('state', '!=', 'ended')
+            ->groupBy('student_id')
+            ->selectRaw('student_id, count(*) n')
+            ->pluck('n', 'student_id');
 
-        return array_values($people->map(fn (object $p): PersonLine => new PersonLine(
-            $p->id, trim("$p->given_name $p->family_name"), $p->kind, GradeLevel::read((string) $p->grade)?->short() ?? '', (string) $p->number, (string) ($sections[$p->id] ?? ''),
-            (string) ($signIns[$p->id]->n ?? ''), (string) $p->email, $p->state, ($signIns[$p->id]->last ?? null) !== null, (int) ($guardians[$p->id] ?? 0),
-        ))->all());
+        return array_values(
+            $people
+                ->map(
+                    fn(object $p): PersonLine => new PersonLine(
+                        $p->id,
+                        trim("$p->given_name $p->family_name"),
+                        $p->kind,
+                        GradeLevel::read((string) $p->grade)?->short() ?? '',
+                        (string) $p->number,
+                        (string) ($sections[$p->id] ?? ''),
+                        (string) ($signIns[$p->id]->n ?? ''),
+                        (string) $p->email,
+                        $p->state,
+                        ($signIns[$p->id]->last ?? null) !== null,
+                        (int) ($guardians[$p->id] ?? 0),
+                    ),
+                )
+                ->all(),
+        );
     }
 }

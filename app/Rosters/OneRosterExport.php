@@ -15,7 +15,13 @@ use ZipArchive;
 /** A school as a OneRoster 1.2 CSV bulk export (1EdTech, Rostering CSV Binding 1.2): nine tables in a zip. */
 final class OneRosterExport
 {
-    private const TABLES = ['academicSessions', 'categories', 'classes', 'classResources', 'courses', 'courseResources', 'demographics', 'enrollments', 'lineItemLearningObjectiveIds', 'lineItems', 'lineItemScoreScales', 'orgs', 'resources', 'resultLearningObjectiveIds', 'results', 'resultScoreScales', 'roles', 'scoreScales', 'userProfiles', 'userResources', 'users'];
+    // prettier-ignore
+    private const TABLES = [
+        'academicSessions', 'categories', 'classes', 'classResources', 'courses', 'courseResources', 'demographics',
+        'enrollments', 'lineItemLearningObjectiveIds', 'lineItems', 'lineItemScoreScales', 'orgs', 'resources',
+        'resultLearningObjectiveIds', 'results', 'resultScoreScales', 'roles', 'scoreScales', 'userProfiles',
+        'userResources', 'users',
+    ];
 
     private const ROLES = ['student' => 'student', 'guardian' => 'guardian', 'staff' => 'teacher'];
 
@@ -23,15 +29,42 @@ final class OneRosterExport
     {
         $year = SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->first();
         $tables = [
-            'orgs' => [['sourcedId', 'status', 'dateLastModified', 'name', 'type', 'identifier', 'parentSourcedId'], [[$school->id, '', '', $school->name, 'school', $school->code, '']]],
+            'orgs' => [
+                ['sourcedId', 'status', 'dateLastModified', 'name', 'type', 'identifier', 'parentSourcedId'],
+                [[$school->id, '', '', $school->name, 'school', $school->code, '']],
+            ],
             'academicSessions' => [
-                ['sourcedId', 'status', 'dateLastModified', 'title', 'type', 'startDate', 'endDate', 'parentSourcedId', 'schoolYear'],
-                $year === null ? [] : [[$year->id, '', '', $year->name, 'schoolYear', $year->begins_on, $year->ends_on, '', substr($year->ends_on, 0, 4)]],
+                [
+                    'sourcedId',
+                    'status',
+                    'dateLastModified',
+                    'title',
+                    'type',
+                    'startDate',
+                    'endDate',
+                    'parentSourcedId',
+                    'schoolYear',
+                ],
+                $year === null
+                    ? []
+                    : [
+                        [
+                            $year->id,
+                            '',
+                            '',
+                            $year->name,
+                            'schoolYear',
+                            $year->begins_on,
+                            $year->ends_on,
+                            '',
+                            substr($year->ends_on, 0, 4),
+                        ],
+                    ],
             ],
             ...self::sections($school, $year),
             ...self::people($school),
         ];
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         if ($zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
             throw new RuntimeException("$path cannot be written.");
         }
@@ -39,7 +72,10 @@ final class OneRosterExport
         foreach (self::TABLES as $table) {
             $manifest[] = ["file.$table", isset($tables[$table]) ? 'bulk' : 'absent'];
         }
-        $zip->addFromString('manifest.csv', self::csv([...$manifest, ['source.systemName', 'Vantrel'], ['source.systemCode', '']]));
+        $zip->addFromString(
+            'manifest.csv',
+            self::csv([...$manifest, ['source.systemName', 'Vantrel'], ['source.systemCode', '']]),
+        );
         foreach ($tables as $name => [$header, $rows]) {
             $zip->addFromString("$name.csv", self::csv([$header, ...$rows]));
         }
@@ -50,24 +86,114 @@ final class OneRosterExport
     private static function sections(School $school, ?SchoolYear $year): array
     {
         $classes = $courses = $enrollments = [];
-        foreach (DB::table('sections')->where('school_id', $school->id)->where('school_year_id', $year?->id)->where('state', 'open')->orderBy('name')->get() as $s) {
+        foreach (
+            DB::table('sections')
+                ->where('school_id', $school->id)
+                ->where('school_year_id', $year?->id)
+                ->where('state', 'open')
+                ->orderBy('name')
+                ->get()
+            as $s
+        ) {
             $courses[] = [$s->id, '', '', (string) $year?->id, $s->name, '', (string) $s->grade, $school->id, '', ''];
-            $classes[] = [$s->id, '', '', $s->name, (string) $s->grade, $s->id, '', $s->kind === 'homeroom' ? 'homeroom' : 'scheduled', '', $school->id, (string) $year?->id, '', '', ''];
+            $classes[] = [
+                $s->id,
+                '',
+                '',
+                $s->name,
+                (string) $s->grade,
+                $s->id,
+                '',
+                $s->kind === 'homeroom' ? 'homeroom' : 'scheduled',
+                '',
+                $school->id,
+                (string) $year?->id,
+                '',
+                '',
+                '',
+            ];
         }
-        foreach (DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('s.school_id', $school->id)->where('s.school_year_id', $year?->id)->where('s.state', 'open')
-            // OneRoster has no role for somebody who stands in for some days.
-            ->whereNotIn('e.role', EnrollmentRole::values(fn (EnrollmentRole $r): bool => $r->standsIn()))->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))->orderBy('e.id')->get(['e.id', 'e.section_id', 'e.person_id', 'e.role', 'e.begins_on']) as $e) {
-            $enrollments[] = [$e->id, '', '', $e->section_id, $school->id, $e->person_id, match ($e->role) {
-                'student' => 'student',
-                'assistant' => 'proctor',
-                default => 'teacher',
-            }, $e->role === 'lead' ? 'true' : 'false', $e->begins_on, ''];
+        foreach (
+            DB::table('enrollments as e')
+                ->join('sections as s', 's.id', '=', 'e.section_id')
+                ->where('s.school_id', $school->id)
+                ->where('s.school_year_id', $year?->id)
+                ->where('s.state', 'open')
+                // OneRoster has no role for somebody who stands in for some days.
+                ->whereNotIn('e.role', EnrollmentRole::values(fn(EnrollmentRole $r): bool => $r->standsIn()))
+                ->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))
+                ->orderBy('e.id')
+                ->get(['e.id', 'e.section_id', 'e.person_id', 'e.role', 'e.begins_on'])
+            as $e
+        ) {
+            $enrollments[] = [
+                $e->id,
+                '',
+                '',
+                $e->section_id,
+                $school->id,
+                $e->person_id,
+                match ($e->role) {
+                    'student' => 'student',
+                    'assistant' => 'proctor',
+                    default => 'teacher',
+                },
+                $e->role === 'lead' ? 'true' : 'false',
+                $e->begins_on,
+                '',
+            ];
         }
 
         return [
-            'courses' => [['sourcedId', 'status', 'dateLastModified', 'schoolYearSourcedId', 'title', 'courseCode', 'grades', 'orgSourcedId', 'subjects', 'subjectCodes'], $courses],
-            'classes' => [['sourcedId', 'status', 'dateLastModified', 'title', 'grades', 'courseSourcedId', 'classCode', 'classType', 'location', 'schoolSourcedId', 'termSourcedIds', 'subjects', 'subjectCodes', 'periods'], $classes],
-            'enrollments' => [['sourcedId', 'status', 'dateLastModified', 'classSourcedId', 'schoolSourcedId', 'userSourcedId', 'role', 'primary', 'beginDate', 'endDate'], $enrollments],
+            'courses' => [
+                [
+                    'sourcedId',
+                    'status',
+                    'dateLastModified',
+                    'schoolYearSourcedId',
+                    'title',
+                    'courseCode',
+                    'grades',
+                    'orgSourcedId',
+                    'subjects',
+                    'subjectCodes',
+                ],
+                $courses,
+            ],
+            'classes' => [
+                [
+                    'sourcedId',
+                    'status',
+                    'dateLastModified',
+                    'title',
+                    'grades',
+                    'courseSourcedId',
+                    'classCode',
+                    'classType',
+                    'location',
+                    'schoolSourcedId',
+                    'termSourcedIds',
+                    'subjects',
+                    'subjectCodes',
+                    'periods',
+                ],
+                $classes,
+            ],
+            'enrollments' => [
+                [
+                    'sourcedId',
+                    'status',
+                    'dateLastModified',
+                    'classSourcedId',
+                    'schoolSourcedId',
+                    'userSourcedId',
+                    'role',
+                    'primary',
+                    'beginDate',
+                    'endDate',
+                ],
+                $enrollments,
+            ],
         ];
     }
 
@@ -75,23 +201,66 @@ final class OneRosterExport
     private static function people(School $school): array
     {
         $agents = [];
-        foreach (DB::table('guardianships as g')->join('people as s', 's.id', '=', 'g.student_id')->where('s.school_id', $school->id)->where('g.state', '!=', 'ended')->orderBy('g.id')->get(['g.student_id', 'g.guardian_id']) as $g) {
+        foreach (
+            DB::table('guardianships as g')
+                ->join('people as s', 's.id', '=', 'g.student_id')
+                ->where('s.school_id', $school->id)
+                ->where('g.state', '!=', 'ended')
+                ->orderBy('g.id')
+                ->get(['g.student_id', 'g.guardian_id'])
+            as $g
+        ) {
             $agents[$g->student_id][] = $g->guardian_id;
         }
         $isAgent = array_fill_keys(array_merge([], ...array_values($agents)), true);
         $users = $roles = $demographics = [];
-        $people = DB::table('people as p')->leftJoin('sign_ins as i', 'i.person_id', '=', 'p.id')->where('p.state', 'active')
-            ->where(fn ($q) => $q->where('p.school_id', $school->id)->orWhere('p.kind', 'guardian'))->orderBy('p.id')
-            ->select(['p.id', 'p.kind', 'p.given_name', 'p.family_name', 'p.number', 'p.email', 'p.phone', 'p.grade', 'p.birth_date', 'i.user_name'])->cursor();
+        $people = DB::table('people as p')
+            ->leftJoin('sign_ins as i', 'i.person_id', '=', 'p.id')
+            ->where('p.state', 'active')
+            ->where(fn($q) => $q->where('p.school_id', $school->id)->orWhere('p.kind', 'guardian'))
+            ->orderBy('p.id')
+            ->select([
+                'p.id',
+                'p.kind',
+                'p.given_name',
+                'p.family_name',
+                'p.number',
+                'p.email',
+                'p.phone',
+                'p.grade',
+                'p.birth_date',
+                'i.user_name',
+            ])
+            ->cursor();
         $seen = [];
         foreach ($people as $p) {
-            if (isset($seen[$p->id]) || ($p->kind === 'guardian' && ! isset($isAgent[$p->id]))) {
+            if (isset($seen[$p->id]) || ($p->kind === 'guardian' && !isset($isAgent[$p->id]))) {
                 continue;
             }
             $seen[$p->id] = true;
             $users[] = [
-                $p->id, '', '', 'true', (string) $p->user_name, '', $p->given_name, $p->family_name, '', (string) $p->number, (string) $p->email, (string) $p->phone, '',
-                implode(',', $agents[$p->id] ?? []), (string) $p->grade, '', '', '', '', '', $school->id, '',
+                $p->id,
+                '',
+                '',
+                'true',
+                (string) $p->user_name,
+                '',
+                $p->given_name,
+                $p->family_name,
+                '',
+                (string) $p->number,
+                (string) $p->email,
+                (string) $p->phone,
+                '',
+                implode(',', $agents[$p->id] ?? []),
+                (string) $p->grade,
+                '',
+                '',
+                '',
+                '',
+                '',
+                $school->id,
+                '',
             ];
             $roles[] = ["$p->id-role", '', '', $p->id, 'primary', self::ROLES[$p->kind], '', '', $school->id, ''];
             if ($p->birth_date !== null) {
@@ -100,9 +269,68 @@ final class OneRosterExport
         }
 
         return [
-            'users' => [['sourcedId', 'status', 'dateLastModified', 'enabledUser', 'username', 'userIds', 'givenName', 'familyName', 'middleName', 'identifier', 'email', 'sms', 'phone', 'agentSourcedIds', 'grades', 'password', 'userMasterIdentifier', 'preferredGivenName', 'preferredMiddleName', 'preferredFamilyName', 'primaryOrgSourcedId', 'pronouns'], $users],
-            'roles' => [['sourcedId', 'status', 'dateLastModified', 'userSourcedId', 'roleType', 'role', 'beginDate', 'endDate', 'orgSourcedId', 'userProfileSourcedId'], $roles],
-            'demographics' => [['sourcedId', 'status', 'dateLastModified', 'birthDate', 'sex', 'americanIndianOrAlaskaNative', 'asian', 'blackOrAfricanAmerican', 'nativeHawaiianOrOtherPacificIslander', 'white', 'demographicRaceTwoOrMoreRaces', 'hispanicOrLatinoEthnicity', 'countryOfBirthCode', 'stateOfBirthAbbreviation', 'cityOfBirth'], $demographics],
+            'users' => [
+                [
+                    'sourcedId',
+                    'status',
+                    'dateLastModified',
+                    'enabledUser',
+                    'username',
+                    'userIds',
+                    'givenName',
+                    'familyName',
+                    'middleName',
+                    'identifier',
+                    'email',
+                    'sms',
+                    'phone',
+                    'agentSourcedIds',
+                    'grades',
+                    'password',
+                    'userMasterIdentifier',
+                    'preferredGivenName',
+                    'preferredMiddleName',
+                    'preferredFamilyName',
+                    'primaryOrgSourcedId',
+                    'pronouns',
+                ],
+                $users,
+            ],
+            'roles' => [
+                [
+                    'sourcedId',
+                    'status',
+                    'dateLastModified',
+                    'userSourcedId',
+                    'roleType',
+                    'role',
+                    'beginDate',
+                    'endDate',
+                    'orgSourcedId',
+                    'userProfileSourcedId',
+                ],
+                $roles,
+            ],
+            'demographics' => [
+                [
+                    'sourcedId',
+                    'status',
+                    'dateLastModified',
+                    'birthDate',
+                    'sex',
+                    'americanIndianOrAlaskaNative',
+                    'asian',
+                    'blackOrAfricanAmerican',
+                    'nativeHawaiianOrOtherPacificIslander',
+                    'white',
+                    'demographicRaceTwoOrMoreRaces',
+                    'hispanicOrLatinoEthnicity',
+                    'countryOfBirthCode',
+                    'stateOfBirthAbbreviation',
+                    'cityOfBirth',
+                ],
+                $demographics,
+            ],
         ];
     }
 
@@ -112,7 +340,17 @@ final class OneRosterExport
         $out = fopen('php://temp', 'w+') ?: throw new RuntimeException('No memory for a table.');
         foreach ($rows as $row) {
             // A number with its plus sign is a number; anything else that could run is marked as text.
-            fputcsv($out, array_map(fn (string $cell): string => preg_match('/^[=@\t\r]|^[+-](?!\d+$)/', $cell) === 1 ? "'$cell" : $cell, $row), ',', '"', '', "\r\n");
+            fputcsv(
+                $out,
+                array_map(
+                    fn(string $cell): string => preg_match('/^[=@\t\r]|^[+-](?!\d+$)/', $cell) === 1 ? "'$cell" : $cell,
+                    $row,
+                ),
+                ',',
+                '"',
+                '',
+                "\r\n",
+            );
         }
         rewind($out);
 

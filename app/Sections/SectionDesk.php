@@ -23,9 +23,7 @@ use Vantrel\Core\Records\SchoolRules;
 /** What the controllers of a section have in common: its records as the core sees them, and the way to the ledger. */
 final class SectionDesk
 {
-    public function __construct(public readonly Ledger $ledger, public readonly Snapshots $snapshots)
-    {
-    }
+    public function __construct(public readonly Ledger $ledger, public readonly Snapshots $snapshots) {}
 
     public function actor(Request $request): Person
     {
@@ -38,8 +36,13 @@ final class SectionDesk
     /**
      * @param  Closure(LedgerEntry): void|null  $within the transaction, after all is written
      */
-    public function apply(Plan $plan, Section $section, Request $request, Action $action, ?Closure $within = null): LedgerEntry
-    {
+    public function apply(
+        Plan $plan,
+        Section $section,
+        Request $request,
+        Action $action,
+        ?Closure $within = null,
+    ): LedgerEntry {
         return $this->ledger->apply($plan, $section->school_id, $this->actor($request), $action, within: $within);
     }
 
@@ -51,7 +54,7 @@ final class SectionDesk
     /** What is applied is what was looked at. */
     public function mustBeAsSeen(Plan $plan, Request $request, string $what): void
     {
-        if (! hash_equals($plan->fingerprint(), $request->string('fingerprint')->value())) {
+        if (!hash_equals($plan->fingerprint(), $request->string('fingerprint')->value())) {
             throw new StalePlan([$what]);
         }
     }
@@ -69,7 +72,7 @@ final class SectionDesk
      */
     public function find(string $kind, string $id): Records\Record
     {
-        return $this->snapshots->find($kind, $id) ?? throw new NotFoundHttpException;
+        return $this->snapshots->find($kind, $id) ?? throw new NotFoundHttpException();
     }
 
     /**
@@ -80,7 +83,7 @@ final class SectionDesk
      */
     public function of(string $kind, Section $section): array
     {
-        return $this->snapshots->list($kind, fn (Builder $q): Builder => $q->where('section_id', $section->id));
+        return $this->snapshots->list($kind, fn(Builder $q): Builder => $q->where('section_id', $section->id));
     }
 
     public function rules(Section $section): SchoolRules
@@ -91,21 +94,39 @@ final class SectionDesk
     /** @return list<Records\Enrollment> enrollments of the section's staff that hold today */
     public function staff(Section $section): array
     {
-        return $this->snapshots->list(Records\Enrollment::class, fn (Builder $q): Builder => $q->where('section_id', $section->id)->where('role', '!=', 'student')->where(SchoolDay::inForce('enrollments', SchoolDay::today($section->school_id))));
+        return $this->snapshots->list(
+            Records\Enrollment::class,
+            fn(Builder $q): Builder => $q
+                ->where('section_id', $section->id)
+                ->where('role', '!=', 'student')
+                ->where(SchoolDay::inForce('enrollments', SchoolDay::today($section->school_id))),
+        );
     }
 
     /** Somebody who is in the section now or is going to be: nobody else is reached by id. */
     public function memberOf(Section $section, Person $person): Records\Person
     {
-        $in = $this->snapshots->list(Records\Enrollment::class, fn (Builder $q): Builder => $q->where('section_id', $section->id)->where('person_id', $person->id)
-            ->where(fn (Builder $o): Builder => $o->whereNull('ends_on')->orWhere('ends_on', '>', SchoolDay::today($section->school_id))));
+        $in = $this->snapshots->list(
+            Records\Enrollment::class,
+            fn(Builder $q): Builder => $q
+                ->where('section_id', $section->id)
+                ->where('person_id', $person->id)
+                ->where(
+                    fn(Builder $o): Builder => $o
+                        ->whereNull('ends_on')
+                        ->orWhere('ends_on', '>', SchoolDay::today($section->school_id)),
+                ),
+        );
 
-        return $in === [] ? throw new NotFoundHttpException : $this->find(Records\Person::class, $person->id);
+        return $in === [] ? throw new NotFoundHttpException() : $this->find(Records\Person::class, $person->id);
     }
 
     /** @return list<Records\Enrollment> of one person */
     public function enrollments(string $personId): array
     {
-        return $this->snapshots->list(Records\Enrollment::class, fn (Builder $q): Builder => $q->where('person_id', $personId));
+        return $this->snapshots->list(
+            Records\Enrollment::class,
+            fn(Builder $q): Builder => $q->where('person_id', $personId),
+        );
     }
 }

@@ -17,14 +17,22 @@ final class DemoImport
 
     public static function leaveHalfDone(): void
     {
-        if (! is_file(base_path(self::LIST))) {
+        if (!is_file(base_path(self::LIST))) {
             return;
         }
         $import = Import::query()->create([
-            'id' => (string) Str::ulid(), 'school_id' => DB::table('schools')->where('code', 'primary')->value('id'),
+            'id' => (string) Str::ulid(),
+            'school_id' => DB::table('schools')->where('code', 'primary')->value('id'),
             'actor_id' => DB::table('people')->where('email', 'ines.halloran@lanternfield.example')->value('id'),
-            'title' => basename(self::LIST), 'files' => [['file' => ImportFiles::copy(base_path(self::LIST)), 'title' => basename(self::LIST)]], 'state' => 'reading', 'answers' => [],
-            'round' => 1, 'done' => 0, 'total' => 0, 'made_at' => now(), 'changed_at' => now(),
+            'title' => basename(self::LIST),
+            'files' => [['file' => ImportFiles::copy(base_path(self::LIST)), 'title' => basename(self::LIST)]],
+            'state' => 'reading',
+            'answers' => [],
+            'round' => 1,
+            'done' => 0,
+            'total' => 0,
+            'made_at' => now(),
+            'changed_at' => now(),
         ]);
         PlanImport::dispatch($import->id, 1);
     }

@@ -25,17 +25,15 @@ final class OpenApi
     /** @var array<string, array<string, mixed>> */
     private array $schemas = [];
 
-    public function __construct(private readonly Router $router)
-    {
-    }
+    public function __construct(private readonly Router $router) {}
 
     /** @return array<string, mixed> */
     public function document(): array
     {
         $paths = [];
         foreach ($this->router->getRoutes()->getRoutes() as $route) {
-            if (str_starts_with($route->uri(), 'api/') && ! $route->isFallback) {
-                $paths['/'.$route->uri()][strtolower($route->methods()[0])] = $this->operation($route);
+            if (str_starts_with($route->uri(), 'api/') && !$route->isFallback) {
+                $paths['/' . $route->uri()][strtolower($route->methods()[0])] = $this->operation($route);
             }
         }
         ksort($paths);
@@ -43,7 +41,11 @@ final class OpenApi
 
         return [
             'openapi' => '3.1.0',
-            'info' => ['title' => 'Vantrel', 'version' => '1', 'description' => 'Session cookies; errors are problem details (RFC 9457).'],
+            'info' => [
+                'title' => 'Vantrel',
+                'version' => '1',
+                'description' => 'Session cookies; errors are problem details (RFC 9457).',
+            ],
             'paths' => $paths,
             'components' => ['schemas' => $this->schemas],
         ];
@@ -54,26 +56,64 @@ final class OpenApi
     {
         [$class, $method] = explode('@', $route->getActionName()) + [1 => '__invoke'];
         $reflection = new ReflectionMethod($class, $method);
-        $answers = ($reflection->getAttributes(Answers::class)[0] ?? throw new RuntimeException("{$route->uri()} does not say what it answers with."))->newInstance();
+        $answers = (
+            $reflection->getAttributes(Answers::class)[0] ??
+            throw new RuntimeException("{$route->uri()} does not say what it answers with.")
+        )->newInstance();
         $takes = ($reflection->getAttributes(Takes::class)[0] ?? null)?->newInstance()->fields ?? [];
         $isGet = $route->methods()[0] === 'GET';
-        $parameters = array_map(fn (string $name): array => ['name' => $name, 'in' => 'path', 'required' => true, 'schema' => ['type' => 'string']], $route->parameterNames());
+        $parameters = array_map(
+            fn(string $name): array => [
+                'name' => $name,
+                'in' => 'path',
+                'required' => true,
+                'schema' => ['type' => 'string'],
+            ],
+            $route->parameterNames(),
+        );
         if ($isGet) {
             foreach ($takes as $name => $type) {
-                $parameters[] = ['name' => rtrim($name, '?'), 'in' => 'query', 'required' => ! str_ends_with($name, '?'), 'schema' => $this->simple($type)];
+                $parameters[] = [
+                    'name' => rtrim($name, '?'),
+                    'in' => 'query',
+                    'required' => !str_ends_with($name, '?'),
+                    'schema' => $this->simple($type),
+                ];
             }
         }
-        $operation = ['operationId' => $method.(new ReflectionClass($class))->getShortName(), 'summary' => $answers->summary];
+        $operation = [
+            'operationId' => $method . (new ReflectionClass($class))->getShortName(),
+            'summary' => $answers->summary,
+        ];
         if ($parameters !== []) {
             $operation['parameters'] = $parameters;
         }
-        if (! $isGet && $takes !== []) {
-            $operation['requestBody'] = ['required' => true, 'content' => [array_intersect(['file', 'files'], $takes) !== [] ? 'multipart/form-data' : 'application/json' => ['schema' => $this->body($takes)]]];
+        if (!$isGet && $takes !== []) {
+            $operation['requestBody'] = [
+                'required' => true,
+                'content' => [
+                    array_intersect(['file', 'files'], $takes) !== [] ? 'multipart/form-data' : 'application/json' => [
+                        'schema' => $this->body($takes),
+                    ],
+                ],
+            ];
         }
         $operation['responses'] = match ($answers->with) {
             null => ['204' => ['description' => 'Done']],
-            'file' => ['200' => ['description' => 'The file', 'content' => ['application/octet-stream' => ['schema' => ['type' => 'string', 'format' => 'binary']]]]],
-            default => ['200' => ['description' => 'As asked', 'content' => ['application/json' => ['schema' => $this->ref($answers->with)]]]],
+            'file' => [
+                '200' => [
+                    'description' => 'The file',
+                    'content' => [
+                        'application/octet-stream' => ['schema' => ['type' => 'string', 'format' => 'binary']],
+                    ],
+                ],
+            ],
+            default => [
+                '200' => [
+                    'description' => 'As asked',
+                    'content' => ['application/json' => ['schema' => $this->ref($answers->with)]],
+                ],
+            ],
         };
 
         return $operation;
@@ -88,12 +128,15 @@ final class OpenApi
         $properties = $required = [];
         foreach ($fields as $name => $type) {
             $properties[rtrim($name, '?')] = $this->simple($type);
-            if (! str_ends_with($name, '?')) {
+            if (!str_ends_with($name, '?')) {
                 $required[] = $name;
             }
         }
 
-        return array_filter(['type' => 'object', 'properties' => $properties, 'required' => $required], fn (mixed $v): bool => $v !== []);
+        return array_filter(
+            ['type' => 'object', 'properties' => $properties, 'required' => $required],
+            fn(mixed $v): bool => $v !== [],
+        );
     }
 
     /** @return array<string, mixed> */
@@ -116,7 +159,7 @@ final class OpenApi
     private function ref(string $class): array
     {
         $short = (new ReflectionClass($class))->getShortName();
-        if (! isset($this->schemas[$short])) {
+        if (!isset($this->schemas[$short])) {
             $this->schemas[$short] = [];
             $this->schemas[$short] = $this->schema($class);
         }
@@ -128,7 +171,15 @@ final class OpenApi
     private function schema(string $class): array
     {
         if (enum_exists($class)) {
-            return ['type' => 'string', 'enum' => array_map(fn ($case): string => (string) ($case->getValue() instanceof BackedEnum ? $case->getValue()->value : ''), (new ReflectionEnum($class))->getCases())];
+            return [
+                'type' => 'string',
+                'enum' => array_map(
+                    fn($case): string => (string) ($case->getValue() instanceof BackedEnum
+                        ? $case->getValue()->value
+                        : ''),
+                    (new ReflectionEnum($class))->getCases(),
+                ),
+            ];
         }
         $reflection = new ReflectionClass($class);
         $doc = (string) $reflection->getConstructor()?->getDocComment();
@@ -144,12 +195,14 @@ final class OpenApi
     private function property(ReflectionProperty $property, string $doc): array
     {
         $type = $property->getType();
-        if (! $type instanceof ReflectionNamedType) {
+        if (!($type instanceof ReflectionNamedType)) {
             throw new RuntimeException("{$property->class}::\${$property->getName()} needs one type.");
         }
         if ($type->getName() === 'array') {
-            if (preg_match('/@param\s+(\S.*?)\s+\$'.$property->getName().'\b/', $doc, $m) !== 1) {
-                throw new RuntimeException("{$property->class}::\${$property->getName()} needs a @param that says what the array holds.");
+            if (preg_match('/@param\s+(\S.*?)\s+\$' . $property->getName() . '\b/', $doc, $m) !== 1) {
+                throw new RuntimeException(
+                    "{$property->class}::\${$property->getName()} needs a @param that says what the array holds.",
+                );
             }
             $schema = $this->documented($m[1], new ReflectionClass($property->class));
         } else {
@@ -175,10 +228,10 @@ final class OpenApi
         if (in_array($type, ['string', 'int', 'float', 'bool'], true)) {
             return $this->named($type);
         }
-        $candidates = [$in->getNamespaceName().'\\'.$type];
+        $candidates = [$in->getNamespaceName() . '\\' . $type];
         preg_match_all('/^use ([\w\\\\]+);$/m', (string) file_get_contents((string) $in->getFileName()), $uses);
         foreach ($uses[1] as $use) {
-            if (str_ends_with($use, '\\'.$type)) {
+            if (str_ends_with($use, '\\' . $type)) {
                 array_unshift($candidates, $use);
             }
         }

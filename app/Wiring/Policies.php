@@ -29,32 +29,59 @@ final class Policies
 {
     public static function register(): void
     {
-        // A signed-in person's own things; those that change how they sign in are not for a device that a room pass opened.
-        Gate::define('own', fn (Person $p): bool => $p->state === 'active' || $p->state === 'reserve');
-        Gate::define('own-secrets', fn (Person $p): bool => $p->state === 'active' && ! self::onRoomPass());
-        Gate::define('second-factor', fn (Person $p): bool => $p->state === 'active' && $p->kind === 'staff');
-        Gate::define('join', fn (Person $p): bool => $p->state === 'active' && $p->kind === 'student');
+        // A signed-in person's own things; those that change how they sign in are not for a device that a room pass
+        // opened.
+        Gate::define('own', fn(Person $p): bool => $p->state === 'active' || $p->state === 'reserve');
+        Gate::define('own-secrets', fn(Person $p): bool => $p->state === 'active' && !self::onRoomPass());
+        Gate::define('second-factor', fn(Person $p): bool => $p->state === 'active' && $p->kind === 'staff');
+        Gate::define('join', fn(Person $p): bool => $p->state === 'active' && $p->kind === 'student');
 
         // The school's: coordinators only. Mail with personal addresses, lists, the ledger, the Roll.
-        Gate::define('coordinate', fn (Person $p, School $school): bool => Coordinators::has($p, $school->id));
-        Gate::define('coordinate-year', fn (Person $p, SchoolYear $year): bool => Coordinators::has($p, $year->school_id));
-        Gate::define('work-import', fn (Person $p, Import $import): bool => self::worksImport($p, $import));
-        Gate::define('work-ledger', fn (Person $p, LedgerEntry $entry): bool => self::worksLedger($p, $entry));
-        Gate::define('read-message', fn (Person $p, OutgoingMessage $message): bool => $message->school_id !== null && Coordinators::has($p, $message->school_id));
-        Gate::define('view-person', fn (Person $p, Person $other): bool => Coordinators::has($p, $other->school_id));
+        Gate::define('coordinate', fn(Person $p, School $school): bool => Coordinators::has($p, $school->id));
+        Gate::define(
+            'coordinate-year',
+            fn(Person $p, SchoolYear $year): bool => Coordinators::has($p, $year->school_id),
+        );
+        Gate::define('work-import', fn(Person $p, Import $import): bool => self::worksImport($p, $import));
+        Gate::define('work-ledger', fn(Person $p, LedgerEntry $entry): bool => self::worksLedger($p, $entry));
+        Gate::define(
+            'read-message',
+            fn(Person $p, OutgoingMessage $message): bool => $message->school_id !== null &&
+                Coordinators::has($p, $message->school_id),
+        );
+        Gate::define('view-person', fn(Person $p, Person $other): bool => Coordinators::has($p, $other->school_id));
 
         // The school's sections as a whole: its staff see their own of them.
-        Gate::define('list-sections', fn (Person $p, School $school): bool => Coordinators::has($p, $school->id) || ($p->state === 'active' && $p->kind === 'staff' && ($p->school_id === $school->id || self::teachesAt($p, $school->id))));
+        Gate::define(
+            'list-sections',
+            fn(Person $p, School $school): bool => Coordinators::has($p, $school->id) ||
+                ($p->state === 'active' &&
+                    $p->kind === 'staff' &&
+                    ($p->school_id === $school->id || self::teachesAt($p, $school->id))),
+        );
 
         // Colleagues and their addresses: for those who may ask one into a section, today.
-        Gate::define('list-staff', fn (Person $p, School $school): bool => Coordinators::has($p, $school->id) || ($p->state === 'active' && $p->kind === 'staff' && self::invitesAt($p, $school->id)));
+        Gate::define(
+            'list-staff',
+            fn(Person $p, School $school): bool => Coordinators::has($p, $school->id) ||
+                ($p->state === 'active' && $p->kind === 'staff' && self::invitesAt($p, $school->id)),
+        );
 
         // One section: by what its roles may do.
         foreach (Power::cases() as $power) {
-            Gate::define($power->value, fn (Person $p, Section $s): bool => self::may($p, $s, $power));
+            Gate::define($power->value, fn(Person $p, Section $s): bool => self::may($p, $s, $power));
         }
-        Gate::define('answer-invitation', fn (Person $p, Invitation $i): bool => $p->state === 'active' && $p->kind === 'staff' && $p->confirmedEmail() === $i->email);
-        Gate::define('manage-invitation', fn (Person $p, Invitation $i): bool => ($section = Section::query()->find($i->section_id)) !== null && self::may($p, $section, Power::InviteStaff));
+        Gate::define(
+            'answer-invitation',
+            fn(Person $p, Invitation $i): bool => $p->state === 'active' &&
+                $p->kind === 'staff' &&
+                $p->confirmedEmail() === $i->email,
+        );
+        Gate::define(
+            'manage-invitation',
+            fn(Person $p, Invitation $i): bool => ($section = Section::query()->find($i->section_id)) !== null &&
+                self::may($p, $section, Power::InviteStaff),
+        );
     }
 
     /** A plan that speaks of other schools' people is for those who coordinate these too. */
@@ -62,19 +89,26 @@ final class Policies
     {
         $others = array_filter((array) ($import->summary['schools'] ?? []), is_string(...));
 
-        return Coordinators::has($person, $import->school_id) && array_diff($others, $others === [] ? [] : Coordinators::schoolsOf($person->id)) === [];
+        return Coordinators::has($person, $import->school_id) &&
+            array_diff($others, $others === [] ? [] : Coordinators::schoolsOf($person->id)) === [];
     }
 
-    /** An entry stands in the ledgers of all schools whose people it wrote, and each of them can look at it and undo it. */
+    /**
+     * An entry stands in the ledgers of all schools whose people it wrote, and each of them can look at it and undo it.
+     */
     private static function worksLedger(Person $person, LedgerEntry $entry): bool
     {
-        return DB::table('ledger_schools')->where('entry_seq', $entry->seq)->pluck('school_id')->contains(fn (mixed $school): bool => is_string($school) && Coordinators::has($person, $school));
+        return DB::table('ledger_schools')
+            ->where('entry_seq', $entry->seq)
+            ->pluck('school_id')
+            ->contains(fn(mixed $school): bool => is_string($school) && Coordinators::has($person, $school));
     }
 
     private static function may(Person $person, Section $section, Power $power): bool
     {
-        return Coordinators::has($person, $section->school_id)
-            || (($section->state === 'open' || $power->outlivesArchive()) && (self::role($person, $section)?->may($power) ?? false));
+        return Coordinators::has($person, $section->school_id) ||
+            (($section->state === 'open' || $power->outlivesArchive()) &&
+                (self::role($person, $section)?->may($power) ?? false));
     }
 
     /** What the person is in the section today. */
@@ -83,8 +117,12 @@ final class Policies
         if ($person->state !== 'active' || $person->kind !== 'staff') {
             return null;
         }
-        $role = DB::table('enrollments as e')->where('section_id', $section->id)->where('person_id', $person->id)->where('role', '!=', 'student')
-            ->where(SchoolDay::inForce('e', SchoolDay::today($section->school_id)))->value('role');
+        $role = DB::table('enrollments as e')
+            ->where('section_id', $section->id)
+            ->where('person_id', $person->id)
+            ->where('role', '!=', 'student')
+            ->where(SchoolDay::inForce('e', SchoolDay::today($section->school_id)))
+            ->value('role');
 
         return is_string($role) ? StaffRole::from($role) : null;
     }
@@ -92,16 +130,27 @@ final class Policies
     /** Staff from outside, and of another school of the district, teach here by invitation. */
     private static function teachesAt(Person $person, string $schoolId): bool
     {
-        return DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('e.person_id', $person->id)->where('s.school_id', $schoolId)
-            ->where('e.role', '!=', 'student')->where(SchoolDay::inForce('e', SchoolDay::today($schoolId)))->exists();
+        return DB::table('enrollments as e')
+            ->join('sections as s', 's.id', '=', 'e.section_id')
+            ->where('e.person_id', $person->id)
+            ->where('s.school_id', $schoolId)
+            ->where('e.role', '!=', 'student')
+            ->where(SchoolDay::inForce('e', SchoolDay::today($schoolId)))
+            ->exists();
     }
 
     private static function invitesAt(Person $person, string $schoolId): bool
     {
-        $roles = array_values(array_filter(StaffRole::cases(), fn (StaffRole $r): bool => $r->may(Power::InviteStaff)));
+        $roles = array_values(array_filter(StaffRole::cases(), fn(StaffRole $r): bool => $r->may(Power::InviteStaff)));
 
-        return DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('e.person_id', $person->id)->where('s.school_id', $schoolId)->where('s.state', 'open')
-            ->whereIn('e.role', array_map(fn (StaffRole $r): string => $r->value, $roles))->where(SchoolDay::inForce('e', SchoolDay::today($schoolId)))->exists();
+        return DB::table('enrollments as e')
+            ->join('sections as s', 's.id', '=', 'e.section_id')
+            ->where('e.person_id', $person->id)
+            ->where('s.school_id', $schoolId)
+            ->where('s.state', 'open')
+            ->whereIn('e.role', array_map(fn(StaffRole $r): string => $r->value, $roles))
+            ->where(SchoolDay::inForce('e', SchoolDay::today($schoolId)))
+            ->exists();
     }
 
     private static function onRoomPass(): bool

@@ -21,8 +21,10 @@ use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Table\UnreadableList;
 
-/** Errors of the API as problem details (RFC 9457): `title`, `status`, `detail`, and `errors` by field where there are fields;
- * `sentence` and `values` where the detail is a sentence with places that were filled. */
+/**
+ * Errors of the API as problem details (RFC 9457): `title`, `status`, `detail`, and `errors` by field where there are
+ * fields; `sentence` and `values` where the detail is a sentence with places that were filled.
+ */
 final class Problems
 {
     /** MariaDB's numbers of a deadlock and of a lock that was waited for too long. */
@@ -33,32 +35,62 @@ final class Problems
         $exceptions->dontReport([Refusal::class, StalePlan::class, UnreadableList::class]);
         // The statement with its places, the kind of error and where it happened: never the values, which are people's.
         $exceptions->report(function (QueryException $e): bool {
-            Log::error('A statement failed.', ['state' => $e->getCode(), 'error' => $e->errorInfo[1] ?? null, 'sql' => $e->getSql(), 'at' => self::place($e)]);
+            Log::error('A statement failed.', [
+                'state' => $e->getCode(),
+                'error' => $e->errorInfo[1] ?? null,
+                'sql' => $e->getSql(),
+                'at' => self::place($e),
+            ]);
 
             return false;
         });
         $exceptions->render(function (Throwable $e, Request $request): ?JsonResponse {
-            if (! $request->is('api/*')) {
+            if (!$request->is('api/*')) {
                 return null;
             }
 
             return match (true) {
-                $e instanceof ValidationException => self::problem(422, 'Something is not filled in right', (string) collect($e->errors())->flatten()->first(), ['errors' => $e->errors()]),
+                $e instanceof ValidationException => self::problem(
+                    422,
+                    'Something is not filled in right',
+                    (string) collect($e->errors())->flatten()->first(),
+                    ['errors' => $e->errors()],
+                ),
                 $e instanceof Refusal => self::problem(422, 'That cannot be done', $e->getMessage(), [
-                    ...($e->field === null ? [] : ['errors' => [$e->field => [$e->getMessage()]]]),
-                    ...($e->values === [] ? [] : ['sentence' => $e->sentence, 'values' => $e->values]),
+                    ...$e->field === null ? [] : ['errors' => [$e->field => [$e->getMessage()]]],
+                    ...$e->values === [] ? [] : ['sentence' => $e->sentence, 'values' => $e->values],
                 ]),
                 $e instanceof UnreadableList => self::problem(422, 'The list cannot be read', $e->getMessage()),
-                $e instanceof StalePlan => self::problem(409, 'Changed since you looked', $e->getMessage(), ['changed' => $e->changed]),
-                $e instanceof AuthenticationException => self::problem(401, 'Not signed in', 'Sign in, then try again.'),
-                $e instanceof AuthorizationException => self::problem(403, 'Not yours to do', 'Your account may not do this here. Ask the coordinator of the school.'),
+                $e instanceof StalePlan => self::problem(409, 'Changed since you looked', $e->getMessage(), [
+                    'changed' => $e->changed,
+                ]),
+                $e instanceof AuthenticationException => self::problem(
+                    401,
+                    'Not signed in',
+                    'Sign in, then try again.',
+                ),
+                $e instanceof AuthorizationException => self::problem(
+                    403,
+                    'Not yours to do',
+                    'Your account may not do this here. Ask the coordinator of the school.',
+                ),
                 $e instanceof HttpExceptionInterface => self::http($e),
-                self::isBusy($e) && Outcome::of($request) !== 'done' => self::problem(503, 'Too much at once', 'Others are changing the same just now. Nothing was changed; try again in a moment.'),
-                default => self::problem(500, 'Something failed here', match (Outcome::of($request)) {
-                    'done' => 'It was done, and stands in the Ledger; only the answer failed. Load the page again.',
-                    'unknown' => 'Whether it was done is not known: the database broke off as it was being written. Look in the Ledger before you try again.',
-                    default => 'It has been noted. Nothing was changed; try again, and if it fails again, tell whoever looks after this server.',
-                }),
+                self::isBusy($e) && Outcome::of($request) !== 'done' => self::problem(
+                    503,
+                    'Too much at once',
+                    'Others are changing the same just now. Nothing was changed; try again in a moment.',
+                ),
+                default => self::problem(
+                    500,
+                    'Something failed here',
+                    match (Outcome::of($request)) {
+                        'done' => 'It was done, and stands in the Ledger; only the answer failed. Load the page again.',
+                        'unknown' => 'Whether it was done is not known: the database broke off as it was being ' .
+                            'written. Look in the Ledger before you try again.',
+                        default => 'It has been noted. Nothing was changed; try again, and if it fails again, tell ' .
+                            'whoever looks after this server.',
+                    },
+                ),
             };
         });
     }
@@ -79,11 +111,11 @@ final class Problems
     {
         foreach ($e->getTrace() as $frame) {
             if (isset($frame['file']) && str_contains($frame['file'], '/app/')) {
-                return substr($frame['file'], (int) strrpos($frame['file'], '/app/') + 1).':'.($frame['line'] ?? 0);
+                return substr($frame['file'], (int) strrpos($frame['file'], '/app/') + 1) . ':' . ($frame['line'] ?? 0);
             }
         }
 
-        return basename($e->getFile()).':'.$e->getLine();
+        return basename($e->getFile()) . ':' . $e->getLine();
     }
 
     private static function http(HttpExceptionInterface $e): JsonResponse
@@ -93,7 +125,12 @@ final class Problems
             404 => ['Not found', 'There is nothing here, or nothing that your account may see.'],
             413 => ['Too large', 'The file is too large. Split the list, or save it without pictures.'],
             419 => ['The page was open too long', 'Load the page again and repeat the last step.'],
-            429 => ['Too many tries', 'There have been too many tries. Wait '.self::wait((int) ($e->getHeaders()['Retry-After'] ?? 60)).', then try again.'],
+            429 => [
+                'Too many tries',
+                'There have been too many tries. Wait ' .
+                self::wait((int) ($e->getHeaders()['Retry-After'] ?? 60)) .
+                ', then try again.',
+            ],
             default => ['That did not work', $e->getMessage()],
         };
         $response = self::problem($e->getStatusCode(), $title, $detail);
@@ -105,12 +142,18 @@ final class Problems
 
     private static function wait(int $seconds): string
     {
-        return $seconds > 5400 ? Words::count((int) ceil($seconds / 3600), 'hour') : ($seconds > 90 ? Words::count((int) ceil($seconds / 60), 'minute') : 'a minute');
+        return $seconds > 5400
+            ? Words::count((int) ceil($seconds / 3600), 'hour')
+            : ($seconds > 90
+                ? Words::count((int) ceil($seconds / 60), 'minute')
+                : 'a minute');
     }
 
     /** @param  array<string, mixed>  $more */
     private static function problem(int $status, string $title, string $detail, array $more = []): JsonResponse
     {
-        return new JsonResponse(['title' => $title, 'status' => $status, 'detail' => $detail, ...$more], $status, ['Content-Type' => 'application/problem+json']);
+        return new JsonResponse(['title' => $title, 'status' => $status, 'detail' => $detail, ...$more], $status, [
+            'Content-Type' => 'application/problem+json',
+        ]);
     }
 }

@@ -39,9 +39,18 @@ final class VantrelProvider extends ServiceProvider
 {
     public function register(): void
     {
-        // The PDF library reads constants when its first class is loaded: our fonts only, and exceptions in place of exits.
-        foreach (['K_TCPDF_EXTERNAL_CONFIG' => true, 'K_TCPDF_THROW_EXCEPTION_ERROR' => true, 'K_PATH_FONTS' => storage_path('fonts').'/', 'PDF_FONT_NAME_MAIN' => 'atkinsonhyperlegiblenext'] as $name => $value) {
-            if (! defined($name)) {
+        // The PDF library reads constants when its first class is loaded: our fonts only, and exceptions in place of
+        // exits.
+        foreach (
+            [
+                'K_TCPDF_EXTERNAL_CONFIG' => true,
+                'K_TCPDF_THROW_EXCEPTION_ERROR' => true,
+                'K_PATH_FONTS' => storage_path('fonts') . '/',
+                'PDF_FONT_NAME_MAIN' => 'atkinsonhyperlegiblenext',
+            ]
+            as $name => $value
+        ) {
+            if (!defined($name)) {
                 define($name, $value);
             }
         }
@@ -56,17 +65,37 @@ final class VantrelProvider extends ServiceProvider
         Policies::register();
         Event::listen(EntryUndone::class, ReplanUndone::class);
         Event::listen(EntryRedone::class, KeepRedone::class);
-        Event::listen(TransactionCommitting::class, fn (TransactionCommitting $e) => Outcome::committing($e->connection));
+        Event::listen(
+            TransactionCommitting::class,
+            fn(TransactionCommitting $e) => Outcome::committing($e->connection),
+        );
         Event::listen(EntryWritten::class, AddressNotices::class);
-        Event::listen(ConnectionEstablished::class, fn (ConnectionEstablished $e) => $e->connection->beforeExecuting(WriteGuard::look(...)));
+        Event::listen(
+            ConnectionEstablished::class,
+            fn(ConnectionEstablished $e) => $e->connection->beforeExecuting(WriteGuard::look(...)),
+        );
         Event::listen(JobProcessing::class, WriteGuard::arm(...));
         Event::listen([JobProcessed::class, JobExceptionOccurred::class], WriteGuard::disarm(...));
         // In URLs an entry goes by its ULID; its number is for the database.
-        Route::bind('entry', fn (string $id): LedgerEntry => LedgerEntry::query()->where('id', $id)->firstOrFail());
-        Session::extend('database', fn (): SessionRows => new SessionRows(DB::connection(), (string) config('session.table'), (int) config('session.lifetime'), $this->app));
-        Mail::extend('mailroom', fn (): TransportInterface => new MailroomTransport);
+        Route::bind('entry', fn(string $id): LedgerEntry => LedgerEntry::query()->where('id', $id)->firstOrFail());
+        Session::extend(
+            'database',
+            fn(): SessionRows => new SessionRows(
+                DB::connection(),
+                (string) config('session.table'),
+                (int) config('session.lifetime'),
+                $this->app,
+            ),
+        );
+        Mail::extend('mailroom', fn(): TransportInterface => new MailroomTransport());
         // Against floods only, each route by itself: no route that is flooded shuts another.
-        RateLimiter::for('guest', fn (Request $request): Limit => Limit::perMinute(6000)->by($request->route()->uri().'|'.$request->ip()));
-        RateLimiter::for('upload', fn (Request $request): Limit => Limit::perMinute(30)->by((string) $request->user()?->getAuthIdentifier()));
+        RateLimiter::for(
+            'guest',
+            fn(Request $request): Limit => Limit::perMinute(6000)->by($request->route()->uri() . '|' . $request->ip()),
+        );
+        RateLimiter::for(
+            'upload',
+            fn(Request $request): Limit => Limit::perMinute(30)->by((string) $request->user()?->getAuthIdentifier()),
+        );
     }
 }

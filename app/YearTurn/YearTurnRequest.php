@@ -8,7 +8,11 @@ namespace App\YearTurn;
 final readonly class YearTurnRequest
 {
     /** @param  list<string>  $heldBack ids of students who stay in their grade */
-    public function __construct(public string $name, public string $begins, public string $last, public array $heldBack, public bool $carry)
-    {
-    }
+    public function __construct(
+        public string $name,
+        public string $begins,
+        public string $last,
+        public array $heldBack,
+        public bool $carry,
+    ) {}
 }

@@ -22,16 +22,27 @@ use Vantrel\Core\YearTurn\YearTurnWish;
 /** Loads what a year turn is planned from. */
 final class YearTurns
 {
-    public function __construct(private readonly Snapshots $snapshots, private readonly CoreKit $kit)
-    {
-    }
+    public function __construct(private readonly Snapshots $snapshots, private readonly CoreKit $kit) {}
 
     public function start(School $school): YearTurnStart
     {
         $year = $this->current($school);
-        $planned = SchoolYear::query()->where('school_id', $school->id)->where('state', 'planned')->orderBy('begins_on')->first();
-        [$name, $begins, $ends] = $planned === null ? SchoolYears::following($year->begins_on, $year->ends_on) : [$planned->name, $planned->begins_on, $planned->ends_on];
-        $counts = DB::table('people')->where('school_id', $school->id)->where('kind', 'student')->where('state', 'active')->groupBy('grade')->selectRaw('grade, count(*) n')->pluck('n', 'grade');
+        $planned = SchoolYear::query()
+            ->where('school_id', $school->id)
+            ->where('state', 'planned')
+            ->orderBy('begins_on')
+            ->first();
+        [$name, $begins, $ends] =
+            $planned === null
+                ? SchoolYears::following($year->begins_on, $year->ends_on)
+                : [$planned->name, $planned->begins_on, $planned->ends_on];
+        $counts = DB::table('people')
+            ->where('school_id', $school->id)
+            ->where('kind', 'student')
+            ->where('state', 'active')
+            ->groupBy('grade')
+            ->selectRaw('grade, count(*) n')
+            ->pluck('n', 'grade');
         $grades = [];
         for ($order = $school->lowest_grade; $order <= $school->highest_grade; $order++) {
             $grade = GradeLevel::of($order);
@@ -46,12 +57,25 @@ final class YearTurns
         $year = $this->current($school);
         $made = $this->kit->ids($seed)->instant();
         $wish = new YearTurnWish(
-            $school->id, $year->id, $request->name, $request->begins, Span::after($request->last), range($school->lowest_grade, $school->highest_grade),
-            $request->heldBack, $request->carry, SchoolDay::at($school->id, $made), $made,
+            $school->id,
+            $year->id,
+            $request->name,
+            $request->begins,
+            Span::after($request->last),
+            range($school->lowest_grade, $school->highest_grade),
+            $request->heldBack,
+            $request->carry,
+            SchoolDay::at($school->id, $made),
+            $made,
             DB::table('imports')->where('school_id', $school->id)->where('state', 'applying')->count(),
         );
 
-        return YearTurnPlanner::plan($this->snapshots->forYearTurn($school->id, $year->id), $wish, $this->kit->codeBook($seed), $this->kit->ids($seed));
+        return YearTurnPlanner::plan(
+            $this->snapshots->forYearTurn($school->id, $year->id),
+            $wish,
+            $this->kit->codeBook($seed),
+            $this->kit->ids($seed),
+        );
     }
 
     private function current(School $school): SchoolYear

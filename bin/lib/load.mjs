@@ -1,5 +1,5 @@
-// Sends requests at a fixed rate, whether the ones before have been answered or not, and then as fast as they are answered.
-// Says what it measured: latency from the moment a request was due. Called by bin/bench joins.
+// Sends requests at a fixed rate, whether the ones before have been answered or not, and then as fast as they are
+// answered. Says what it measured: latency from the moment a request was due. Called by bin/bench joins.
 import { readFileSync } from 'node:fs';
 import http from 'node:http';
 
@@ -39,7 +39,9 @@ function words(name, answers, tookMs) {
     const at = (share) => ms[Math.min(ms.length - 1, Math.floor(ms.length * share))].toFixed(1);
     const good = answers.filter((a) => a.status === 200).length;
     console.log(
-        `${name.padEnd(44)} ${(answers.length / (tookMs / 1000)).toFixed(0).padStart(5)}/s  p50 ${at(0.5).padStart(6)}  p95 ${at(0.95).padStart(6)}  p99 ${at(0.99).padStart(6)} ms  ${good} of ${answers.length} answered 200`,
+        `${name.padEnd(44)} ${(answers.length / (tookMs / 1000)).toFixed(0).padStart(5)}/s`,
+        ` p50 ${at(0.5).padStart(6)}  p95 ${at(0.95).padStart(6)}  p99 ${at(0.99).padStart(6)} ms `,
+        `${good} of ${answers.length} answered 200`,
     );
 }
 

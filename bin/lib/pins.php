@@ -8,7 +8,7 @@ declare(strict_types=1);
 //   php bin/lib/pins.php write        pins of what is in vendor/ now, after a package was changed on purpose
 
 $root = dirname(__DIR__, 2);
-$pins = $root.'/composer.pins';
+$pins = $root . '/composer.pins';
 
 /** @return array<string, array{string, bool}> name to version and whether it is for development only */
 $read = function () use ($pins): array {
@@ -24,10 +24,18 @@ $read = function () use ($pins): array {
 };
 /** @return array<string, array{string, bool}> */
 $installed = function () use ($root): array {
-    $json = json_decode((string) file_get_contents($root.'/vendor/composer/installed.json'), true, 64, JSON_THROW_ON_ERROR);
+    $json = json_decode(
+        (string) file_get_contents($root . '/vendor/composer/installed.json'),
+        true,
+        64,
+        JSON_THROW_ON_ERROR,
+    );
     $found = [];
     foreach ($json['packages'] as $package) {
-        $found[$package['name']] = [ltrim($package['version'], 'v'), in_array($package['name'], $json['dev-package-names'], true)];
+        $found[$package['name']] = [
+            ltrim($package['version'], 'v'),
+            in_array($package['name'], $json['dev-package-names'], true),
+        ];
     }
     ksort($found);
 
@@ -36,18 +44,21 @@ $installed = function () use ($root): array {
 
 switch ($argv[1] ?? '') {
     case 'merge':
-        $json = json_decode((string) file_get_contents($root.'/composer.json'), true, 64, JSON_THROW_ON_ERROR);
+        $json = json_decode((string) file_get_contents($root . '/composer.json'), true, 64, JSON_THROW_ON_ERROR);
         foreach ($read() as $name => [$version, $dev]) {
             $json[$dev ? 'require-dev' : 'require'][$name] ??= $version;
         }
-        file_put_contents($argv[2], json_encode($json, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES)."\n");
+        file_put_contents(
+            $argv[2],
+            json_encode($json, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES) . "\n",
+        );
         break;
     case 'check':
         $want = $read();
         $have = $installed();
         $wrong = [];
         foreach ($want as $name => [$version, $dev]) {
-            if (! isset($have[$name]) && ! $dev) {
+            if (!isset($have[$name]) && !$dev) {
                 $wrong[] = "$name $version is missing";
             } elseif (isset($have[$name]) && $have[$name][0] !== $version) {
                 $wrong[] = "$name is {$have[$name][0]}, not $version";
@@ -61,11 +72,11 @@ switch ($argv[1] ?? '') {
         }
         exit($wrong === [] ? 0 : 1);
     case 'write':
-        $lines = ["# Exact versions of the whole tree of PHP packages. Written by: php bin/lib/pins.php write"];
+        $lines = ['# Exact versions of the whole tree of PHP packages. Written by: php bin/lib/pins.php write'];
         foreach ($installed() as $name => [$version, $dev]) {
-            $lines[] = "$name $version".($dev ? ' dev' : '');
+            $lines[] = "$name $version" . ($dev ? ' dev' : '');
         }
-        file_put_contents($pins, implode("\n", $lines)."\n");
+        file_put_contents($pins, implode("\n", $lines) . "\n");
         break;
     default:
         fwrite(STDERR, "pins.php merge FILE | check | write\n");

@@ -120,7 +120,9 @@ const poster = await desk.evaluate(async (id) => {
 const folder = mkdtempSync(join(tmpdir(), 'vantrel-shots-'));
 writeFileSync(join(folder, 'pass.pdf'), Buffer.from(poster));
 execFileSync('pdftoppm', ['-r', '120', '-png', join(folder, 'pass.pdf'), join(folder, 'page')]);
-const room = execFileSync('zbarimg', ['-q', '--raw', join(folder, 'page-1.png')], { stdio: ['ignore', 'pipe', 'ignore'] });
+const room = execFileSync('zbarimg', ['-q', '--raw', join(folder, 'page-1.png')], {
+    stdio: ['ignore', 'pipe', 'ignore'],
+});
 const tablet = await page(null, '', phone);
 await tablet.goto(room.toString().trim());
 await tablet.getByRole('combobox', { name: 'Language' }).selectOption('ar');

@@ -9,14 +9,17 @@ use Vantrel\Core\Records\Person;
 use Vantrel\Core\Values\MailAddress;
 
 /**
- * A person's address: claimed until something shows that it is theirs. Only a confirmed one signs in, resets a password, is met by
- * single sign-on, or receives anything personal.
+ * A person's address: claimed until something shows that it is theirs. Only a confirmed one signs in, resets a
+ * password, is met by single sign-on, or receives anything personal.
  */
 final readonly class Address
 {
-    private function __construct(public ?string $address, public bool $confirmed, public ?AddressSource $source, public ?string $at)
-    {
-    }
+    private function __construct(
+        public ?string $address,
+        public bool $confirmed,
+        public ?AddressSource $source,
+        public ?string $at,
+    ) {}
 
     /** @param  string  $at UTC instant */
     public static function claimed(?string $address, AddressSource $source, string $at): self
@@ -31,17 +34,25 @@ final readonly class Address
     }
 
     /**
-     * As the school's own list or coordinator gives it. A school vouches for the mailboxes it hands out itself, to students and
-     * staff; for all others only their owner can.
+     * As the school's own list or coordinator gives it. A school vouches for the mailboxes it hands out itself, to
+     * students and staff; for all others only their owner can.
      *
      * @param  string  $kind student, guardian or staff
      * @param  list<string>  $domains the school's own mail domains
      * @param  string  $at UTC instant
      */
-    public static function given(?string $address, string $kind, array $domains, AddressSource $source, string $at): self
-    {
-        return $address !== null && $kind !== 'guardian' && in_array((string) MailAddress::read($address)?->domain(), $domains, true)
-            ? self::confirmed($address, AddressSource::School, $at) : self::claimed($address, $source, $at);
+    public static function given(
+        ?string $address,
+        string $kind,
+        array $domains,
+        AddressSource $source,
+        string $at,
+    ): self {
+        return $address !== null &&
+            $kind !== 'guardian' &&
+            in_array((string) MailAddress::read($address)?->domain(), $domains, true)
+            ? self::confirmed($address, AddressSource::School, $at)
+            : self::claimed($address, $source, $at);
     }
 
     public static function none(): self
@@ -57,7 +68,12 @@ final readonly class Address
     /** @return array<string, string|null> columns of the person */
     public function columns(): array
     {
-        return ['email' => $this->address, 'email_state' => $this->confirmed ? 'confirmed' : 'claimed', 'email_by' => $this->source?->value, 'email_at' => $this->at];
+        return [
+            'email' => $this->address,
+            'email_state' => $this->confirmed ? 'confirmed' : 'claimed',
+            'email_by' => $this->source?->value,
+            'email_at' => $this->at,
+        ];
     }
 
     /**
@@ -67,6 +83,9 @@ final readonly class Address
      */
     public function changes(Person $person): array
     {
-        return $this->address === null || ($person->email() === $this->address && (self::isConfirmed($person) || ! $this->confirmed)) ? [] : $this->columns();
+        return $this->address === null ||
+            ($person->email() === $this->address && (self::isConfirmed($person) || !$this->confirmed))
+            ? []
+            : $this->columns();
     }
 }

@@ -16,9 +16,12 @@ final class Addresses
     public static function confirm(Person $person, AddressSource $by, string $now): Plan
     {
         $address = $person->email() ?? throw new Refusal('There is no address to confirm.');
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $plan->update($person, Address::confirmed($address, $by, $now)->columns(), $by->label());
 
-        return $plan->build("Address of {$person->givenName()} {$person->familyName()}", "$address is confirmed: {$by->label()}.");
+        return $plan->build(
+            "Address of {$person->givenName()} {$person->familyName()}",
+            "$address is confirmed: {$by->label()}.",
+        );
     }
 }

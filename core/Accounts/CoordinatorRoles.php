@@ -19,8 +19,13 @@ use Vantrel\Core\Records\RoleState;
 final class CoordinatorRoles
 {
     /** @param  Coordinator|null  $role they have or had at the school */
-    public static function give(Person $person, string $schoolId, string $schoolName, ?Coordinator $role, Ids $ids): Plan
-    {
+    public static function give(
+        Person $person,
+        string $schoolId,
+        string $schoolName,
+        ?Coordinator $role,
+        Ids $ids,
+    ): Plan {
         $name = trim("{$person->givenName()} {$person->familyName()}");
         if ($person->kind() !== PersonKind::Staff || $person->state() !== PersonState::Active) {
             throw new Refusal("$name does not work here: only staff coordinate a school.");
@@ -28,8 +33,14 @@ final class CoordinatorRoles
         if ($role?->state() === RoleState::Active) {
             throw new Refusal("$name coordinates $schoolName already.");
         }
-        $plan = new PlanBuilder;
-        $role === null ? $plan->insert(Entity::Coordinator, $ids->for('coordinator', $person->id, $schoolId), ['person_id' => $person->id, 'school_id' => $schoolId, 'state' => 'active'], 'made coordinator')
+        $plan = new PlanBuilder();
+        $role === null
+            ? $plan->insert(
+                Entity::Coordinator,
+                $ids->for('coordinator', $person->id, $schoolId),
+                ['person_id' => $person->id, 'school_id' => $schoolId, 'state' => 'active'],
+                'made coordinator',
+            )
             : $plan->update($role, ['state' => 'active'], 'coordinator again');
 
         return $plan->build("$name coordinates $schoolName", "$name may do everything at $schoolName from now on.");

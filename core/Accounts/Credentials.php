@@ -15,7 +15,10 @@ use Vantrel\Core\Records\LiveState;
 use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\SignIn;
 
-/** Ending ways to sign in: one, or all a person has. Sessions opened by what has ended end with it. User names stay for ever. */
+/**
+ * Ending ways to sign in: one, or all a person has. Sessions opened by what has ended end with it. User names stay for
+ * ever.
+ */
 final class Credentials
 {
     /** The password or passphrase of a user name; a new card or a link gives another. */
@@ -24,10 +27,14 @@ final class Credentials
         if ($signIn->password() === null && $signIn->passphrase() === null) {
             throw new Refusal('There is nothing to end: this user name has no password and no passphrase.');
         }
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         self::closeSecret($plan, $signIn, 'ended by hand');
 
-        return $plan->build("Secret of {$signIn->userName()} ended", "The password or passphrase of {$signIn->userName()} stops working at once. It cannot be brought back; a new card or a link gives another.");
+        return $plan->build(
+            "Secret of {$signIn->userName()} ended",
+            "The password or passphrase of {$signIn->userName()} stops working at once. It cannot be brought " .
+                'back; a new card or a link gives another.',
+        );
     }
 
     /** @param  string  $now UTC instant */
@@ -36,10 +43,13 @@ final class Credentials
         if ($badge->state() !== BadgeState::Live) {
             throw new Refusal('That card does not work any more.');
         }
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         self::closeBadge($plan, $badge, $now, 'ended by hand');
 
-        return $plan->build("A card of $name ended", "One printed card of $name stops signing in at once; others go on working.");
+        return $plan->build(
+            "A card of $name ended",
+            "One printed card of $name stops signing in at once; others go on working.",
+        );
     }
 
     /** @param  string  $now UTC instant */
@@ -48,10 +58,13 @@ final class Credentials
         if ($identity->state() !== LiveState::Live) {
             throw new Refusal('That sign-on has been ended already.');
         }
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         self::closeIdentity($plan, $identity, $now, 'ended by hand');
 
-        return $plan->build("School sign-on of $name ended", "The school’s sign-on does not lead to the account of $name any more.");
+        return $plan->build(
+            "School sign-on of $name ended",
+            "The school’s sign-on does not lead to the account of $name any more.",
+        );
     }
 
     /**
@@ -62,12 +75,16 @@ final class Credentials
      */
     public static function endAll(Person $person, array $signIns, array $badges, array $identities, string $now): Plan
     {
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $ended = self::closeAll($plan, $signIns, $badges, $identities, $now, 'all ended by hand');
         $name = trim("{$person->givenName()} {$person->familyName()}");
 
-        return $plan->build("Every way to sign in of $name ended", $ended === []
-            ? "$name had no password and no card; open sessions end." : 'Ends '.Words::join($ended)." of $name at once, with every open session. User names stay.");
+        return $plan->build(
+            "Every way to sign in of $name ended",
+            $ended === []
+                ? "$name had no password and no card; open sessions end."
+                : 'Ends ' . Words::join($ended) . " of $name at once, with every open session. User names stay.",
+        );
     }
 
     /**
@@ -76,11 +93,19 @@ final class Credentials
      * @param  list<Identity>  $identities
      * @return list<string> what ends, counted, in words
      */
-    public static function closeAll(PlanBuilder $plan, array $signIns, array $badges, array $identities, string $now, string $reason): array
-    {
-        $signIns = array_values(array_filter($signIns, fn (SignIn $s): bool => $s->password() !== null || $s->passphrase() !== null));
-        $badges = array_values(array_filter($badges, fn (Badge $b): bool => $b->state() === BadgeState::Live));
-        $identities = array_values(array_filter($identities, fn (Identity $i): bool => $i->state() === LiveState::Live));
+    public static function closeAll(
+        PlanBuilder $plan,
+        array $signIns,
+        array $badges,
+        array $identities,
+        string $now,
+        string $reason,
+    ): array {
+        $signIns = array_values(
+            array_filter($signIns, fn(SignIn $s): bool => $s->password() !== null || $s->passphrase() !== null),
+        );
+        $badges = array_values(array_filter($badges, fn(Badge $b): bool => $b->state() === BadgeState::Live));
+        $identities = array_values(array_filter($identities, fn(Identity $i): bool => $i->state() === LiveState::Live));
         foreach ($signIns as $signIn) {
             self::closeSecret($plan, $signIn, $reason);
         }
@@ -91,11 +116,18 @@ final class Credentials
             self::closeIdentity($plan, $identity, $now, $reason);
         }
 
-        return array_values(array_filter([
-            $signIns === [] ? '' : Words::count(count($signIns), 'password or passphrase', 'passwords or passphrases'),
-            $badges === [] ? '' : Words::count(count($badges), 'card'),
-            $identities === [] ? '' : Words::count(count($identities), 'school sign-on'),
-        ], fn (string $w): bool => $w !== ''));
+        return array_values(
+            array_filter(
+                [
+                    $signIns === []
+                        ? ''
+                        : Words::count(count($signIns), 'password or passphrase', 'passwords or passphrases'),
+                    $badges === [] ? '' : Words::count(count($badges), 'card'),
+                    $identities === [] ? '' : Words::count(count($identities), 'school sign-on'),
+                ],
+                fn(string $w): bool => $w !== '',
+            ),
+        );
     }
 
     private static function closeSecret(PlanBuilder $plan, SignIn $signIn, string $reason): void

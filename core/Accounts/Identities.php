@@ -17,12 +17,28 @@ final class Identities
      * @param  string  $subject its name for the person, which never goes to another
      * @param  string  $now UTC instant
      */
-    public static function link(string $personId, string $name, string $issuer, string $subject, Ids $ids, string $now): Plan
-    {
-        $plan = new PlanBuilder;
-        $plan->insert(Entity::Identity, $ids->for('identity', $issuer, $subject), [
-            'person_id' => $personId, 'issuer' => $issuer, 'subject' => $subject, 'state' => 'live', 'made_at' => $now, 'ended_at' => null,
-        ], 'first sign-in there');
+    public static function link(
+        string $personId,
+        string $name,
+        string $issuer,
+        string $subject,
+        Ids $ids,
+        string $now,
+    ): Plan {
+        $plan = new PlanBuilder();
+        $plan->insert(
+            Entity::Identity,
+            $ids->for('identity', $issuer, $subject),
+            [
+                'person_id' => $personId,
+                'issuer' => $issuer,
+                'subject' => $subject,
+                'state' => 'live',
+                'made_at' => $now,
+                'ended_at' => null,
+            ],
+            'first sign-in there',
+        );
 
         return $plan->build("School sign-on of $name", "$name signs in with the school’s sign-on from now on.");
     }

@@ -5,20 +5,27 @@ declare(strict_types=1);
 namespace Vantrel\Core\Accounts;
 
 /**
- * How many wrong tries are borne, and for how long they are remembered: all limits on guessing in one table. The numbers are
- * common practice, no source, except where the sum that gives them is written beside them.
+ * How many wrong tries are borne, and for how long they are remembered: all limits on guessing in one table. The
+ * numbers are common practice, no source, except where the sum that gives them is written beside them.
  *
- * Limits slow guessing down and shut nobody out: each kind of secret has counts of its own; tokens of 128 bits (cards, room passes,
- * links) are looked up first, so that one that works is never turned away for others that do not; and since a whole school stands
- * behind one address, limits by address are so wide that no pupil with a script uses them up for the others in an ordinary day.
+ * Limits slow guessing down and shut nobody out: each kind of secret has counts of its own; tokens of 128 bits (cards,
+ * room passes, links) are looked up first, so that one that works is never turned away for others that do not; and
+ * since a whole school stands behind one address, limits by address are so wide that no pupil with a script uses them
+ * up for the others in an ordinary day.
  */
 enum Limit: string
 {
-    /** Wrong secrets for one user name, from devices it has not signed in on: the last figures of a mistyped card, not a search. */
+    /**
+     * Wrong secrets for one user name, from devices it has not signed in on: the last figures of a mistyped card, not a
+     * search.
+     */
     case SignInName = 'sign-in';
     /** The same on a device it has signed in on before: what others try elsewhere does not count there. */
     case SignInDevice = 'sign-in-on';
-    /** Wrong secrets from one address. At 103,680 a day somebody there hits one of 1,017^3 passphrases with a chance below 1 in 10,000. */
+    /**
+     * Wrong secrets from one address. At 103,680 a day somebody there hits one of 1,017^3 passphrases with a chance
+     * below 1 in 10,000.
+     */
     case SignInAddress = 'sign-in-from';
     /** Cards that are none, from one address. Of 2^128 there are; a card that works is not held up. */
     case CardAddress = 'card-from';
@@ -29,9 +36,14 @@ enum Limit: string
     /** Links for a forgotten password to one person: mails somebody else can have sent. */
     case ResetPerson = 'forgotten';
     case ResetAddress = 'forgotten-from';
-    /** Well-formed unknown join codes from one address by people not signed in; the length of new codes follows from it. */
+    /**
+     * Well-formed unknown join codes from one address by people not signed in; the length of new codes follows from it.
+     */
     case CodeAddress = 'join';
-    /** The same by one account; whoever is signed in is limited by it alone, so that a classmate cannot shut the whole school out. */
+    /**
+     * The same by one account; whoever is signed in is limited by it alone, so that a classmate cannot shut the whole
+     * school out.
+     */
     case CodeAccount = 'join-by';
     /** Names looked for at the door with one code, and requests to come in with it: some sections full of children. */
     case NamesCode = 'names';
@@ -69,7 +81,15 @@ enum Limit: string
         return match ($this) {
             self::CodeAddress, self::CodeAccount, self::ProofStudent, self::ProofAddress, self::ProofCode => 86400,
             self::ResetPerson, self::ResetAddress, self::NamesCode, self::AskCode, self::AskAddress => 3600,
-            self::SignInName, self::SignInDevice, self::SignInAddress, self::CardAddress, self::SecondFactor, self::PasswordAgain, self::Pictures, self::RoomAddress => 900,
+            self::SignInName,
+            self::SignInDevice,
+            self::SignInAddress,
+            self::CardAddress,
+            self::SecondFactor,
+            self::PasswordAgain,
+            self::Pictures,
+            self::RoomAddress
+                => 900,
         };
     }
 }

@@ -21,8 +21,8 @@ use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Records\SectionState;
 
 /**
- * Somebody of the staff leaves: every way to sign in ends, roles end, open invitations are withdrawn, and the sections they led are
- * handed over or named. One plan, one entry; undone, everything comes back but the secrets.
+ * Somebody of the staff leaves: every way to sign in ends, roles end, open invitations are withdrawn, and the sections
+ * they led are handed over or named. One plan, one entry; undone, everything comes back but the secrets.
  */
 final class OffBoarding
 {
@@ -35,8 +35,15 @@ final class OffBoarding
      *
      * @throws Refusal
      */
-    public static function plan(Person $person, StaffRecords $of, ?Person $to, bool $onlyCoordinator, Ids $ids, string $today, string $now): Plan
-    {
+    public static function plan(
+        Person $person,
+        StaffRecords $of,
+        ?Person $to,
+        bool $onlyCoordinator,
+        Ids $ids,
+        string $today,
+        string $now,
+    ): Plan {
         $name = $person->fullName();
         if ($person->kind() !== PersonKind::Staff) {
             throw new Refusal('This is for staff. Students leave by a list or the year turn.');
@@ -44,10 +51,13 @@ final class OffBoarding
         if ($person->state() !== PersonState::Active) {
             throw new Refusal("$name has left already.");
         }
-        if ($to !== null && ($to->id === $person->id || $to->kind() !== PersonKind::Staff || $to->state() !== PersonState::Active)) {
+        if (
+            $to !== null &&
+            ($to->id === $person->id || $to->kind() !== PersonKind::Staff || $to->state() !== PersonState::Active)
+        ) {
             throw new Refusal('Hand the sections to somebody else who works here.', 'to');
         }
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $plan->update($person, ['state' => 'left'], 'left the staff');
         $ended = Credentials::closeAll($plan, $of->signIns, $of->badges, $of->identities, $now, 'left the staff');
         foreach ($of->coordinators as $coordinator) {
@@ -58,31 +68,73 @@ final class OffBoarding
         }
         [$handed, $without] = self::sections($plan, $person, $of, $to, $ids, $today);
         if ($without !== []) {
-            $plan->warn(Words::count(count($without), 'section is', 'sections are').' left without a lead: '.Words::some($without, 6).'. Name somebody to hand them to, or hand each over from its page.');
+            $plan->warn(
+                Words::count(count($without), 'section is', 'sections are') .
+                    ' left without a lead: ' .
+                    Words::some($without, 6) .
+                    '. Name somebody to hand them to, or hand each over from its page.',
+            );
         }
         if ($of->elsewhere !== []) {
-            $plan->warn("$name also teaches ".Words::some($of->elsewhere, 4).'. Tell those schools: their sections are theirs to hand over.');
+            $plan->warn(
+                "$name also teaches " .
+                    Words::some($of->elsewhere, 4) .
+                    '. Tell those schools: their sections are theirs to hand over.',
+            );
         }
         if ($onlyCoordinator) {
-            $plan->block("$name is the only coordinator of a school. Make somebody else its coordinator first (vantrel:coordinator).");
+            $plan->block(
+                "$name is the only coordinator of a school. Make somebody else its coordinator first " .
+                    '(vantrel:coordinator).',
+            );
         }
         $coordinated = count($of->coordinators);
-        $parts = array_values(array_filter([
-            $ended === [] ? '' : 'ends '.Words::join($ended),
-            $coordinated === 0 ? '' : 'ends '.Words::count($coordinated, 'role as coordinator', 'roles as coordinator'),
-            $of->invitations === [] ? '' : 'withdraws '.Words::count(count($of->invitations), 'invitation'),
-            $handed === [] ? '' : 'hands '.Words::count(count($handed), 'section').' to '.($to === null ? '' : $to->fullName()),
-            $without === [] ? '' : 'leaves '.Words::count(count($without), 'section').' without a lead',
-        ], fn (string $p): bool => $p !== ''));
+        $parts = array_values(
+            array_filter(
+                [
+                    $ended === [] ? '' : 'ends ' . Words::join($ended),
+                    $coordinated === 0
+                        ? ''
+                        : 'ends ' . Words::count($coordinated, 'role as coordinator', 'roles as coordinator'),
+                    $of->invitations === [] ? '' : 'withdraws ' . Words::count(count($of->invitations), 'invitation'),
+                    $handed === []
+                        ? ''
+                        : 'hands ' .
+                            Words::count(count($handed), 'section') .
+                            ' to ' .
+                            ($to === null ? '' : $to->fullName()),
+                    $without === [] ? '' : 'leaves ' . Words::count(count($without), 'section') . ' without a lead',
+                ],
+                fn(string $p): bool => $p !== '',
+            ),
+        );
 
-        return $plan->build("$name leaves the staff", "$name leaves the staff today".($parts === [] ? '.' : ': '.Words::join($parts).'.').' All open sessions end.', array_values(array_filter([
-            new Tally('handed', count($handed), 'sections handed over'), new Tally('without_lead', count($without), 'sections without a lead'),
-        ], fn (Tally $t): bool => $t->count > 0)));
+        return $plan->build(
+            "$name leaves the staff",
+            "$name leaves the staff today" .
+                ($parts === [] ? '.' : ': ' . Words::join($parts) . '.') .
+                ' All open sessions end.',
+            array_values(
+                array_filter(
+                    [
+                        new Tally('handed', count($handed), 'sections handed over'),
+                        new Tally('without_lead', count($without), 'sections without a lead'),
+                    ],
+                    fn(Tally $t): bool => $t->count > 0,
+                ),
+            ),
+        );
     }
 
     /** @return array{list<string>, list<string>} names of sections handed over, and of those left without a lead */
-    private static function sections(PlanBuilder $plan, Person $person, StaffRecords $of, ?Person $to, Ids $ids, string $today): array
-    {
+    private static function sections(
+        PlanBuilder $plan,
+        Person $person,
+        StaffRecords $of,
+        ?Person $to,
+        Ids $ids,
+        string $today,
+    ): array {
         $handed = $without = [];
         $n = 0;
         foreach ($of->teaching as $enrollment) {
@@ -102,14 +154,18 @@ final class OffBoarding
                 }
                 Enrolling::insert($plan, $section->id, $to->id, EnrollmentRole::Lead->value, 'hand', $ids, $today);
                 $handed[] = $section->name();
-                $then = 'led by '.$to->fullName();
+                $then = 'led by ' . $to->fullName();
             } elseif ($role === EnrollmentRole::Lead) {
                 $without[] = $section->name();
                 $then = 'without a lead';
             }
-            $plan->row(new PlanRow(++$n, $then === 'without a lead' ? Verdict::Ask : Verdict::Leaving, [
-                'Section' => Cell::same($section->name()), 'Role' => new Cell($role->label(), ''), 'Then' => Cell::same($then),
-            ]));
+            $plan->row(
+                new PlanRow(++$n, $then === 'without a lead' ? Verdict::Ask : Verdict::Leaving, [
+                    'Section' => Cell::same($section->name()),
+                    'Role' => new Cell($role->label(), ''),
+                    'Then' => Cell::same($then),
+                ]),
+            );
         }
 
         return [$handed, $without];

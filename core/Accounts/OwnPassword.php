@@ -15,19 +15,27 @@ final class OwnPassword
     /** The printed passphrase ends with it. */
     public static function set(SignIn $signIn, string $hash): Plan
     {
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $plan->update($signIn, ['password' => $hash, 'passphrase' => null, 'temporary' => 0], 'own password set');
 
-        return $plan->build("Password of {$signIn->userName()}", "{$signIn->userName()} has a password of their own; the passphrase on the card ends.");
+        return $plan->build(
+            "Password of {$signIn->userName()}",
+            "{$signIn->userName()} has a password of their own; the passphrase on the card ends.",
+        );
     }
 
-    /** @param  string|null  $hash keyed hash of the three pictures; null forgets them, so that the child chooses again */
+    /**
+     * @param string|null $hash keyed hash of the three pictures; null forgets them, so that the child chooses again
+     */
     public static function pictures(Person $person, ?string $hash): Plan
     {
         $name = trim("{$person->givenName()} {$person->familyName()}");
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $plan->update($person, ['pictures' => $hash], $hash === null ? 'pictures forgotten' : 'pictures chosen');
 
-        return $plan->build("Pictures of $name", $hash === null ? "$name chooses three pictures again." : "$name has chosen three pictures.");
+        return $plan->build(
+            "Pictures of $name",
+            $hash === null ? "$name chooses three pictures again." : "$name has chosen three pictures.",
+        );
     }
 }

@@ -17,9 +17,7 @@ final class PassphraseSheet
     /** @var array<string, true> every passphrase given, and each of those with one letter blanked out */
     private array $near = [];
 
-    public function __construct(private readonly WordList $list, private readonly Randomness $random)
-    {
-    }
+    public function __construct(private readonly WordList $list, private readonly Randomness $random) {}
 
     /** A passphrase such as `maple otter candy`. */
     public function draw(): string
@@ -30,7 +28,7 @@ final class PassphraseSheet
                 $words[] = $this->list->words[$this->random->below(count($this->list->words))];
             }
             $phrase = implode(' ', $words);
-        } while (! $this->accepts($phrase));
+        } while (!$this->accepts($phrase));
 
         return $phrase;
     }
@@ -67,8 +65,8 @@ final class PassphraseSheet
     {
         $keys = [$phrase];
         for ($i = 0, $n = strlen($phrase); $i < $n; $i++) {
-            $keys[] = substr($phrase, 0, $i).'*'.substr($phrase, $i + 1);
-            $keys[] = substr($phrase, 0, $i).substr($phrase, $i + 1);
+            $keys[] = substr($phrase, 0, $i) . '*' . substr($phrase, $i + 1);
+            $keys[] = substr($phrase, 0, $i) . substr($phrase, $i + 1);
         }
 
         return $keys;

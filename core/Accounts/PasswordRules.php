@@ -15,12 +15,18 @@ final readonly class PasswordRules
     /** Bytes: what bcrypt reads. Longer ones are refused, not cut off. */
     private const MAX_LENGTH = 72;
 
-    /** Common practice, no source: the commonest choices, folded; longer ones built from these are found by the pattern rules. */
-    private const COMMON = ['password', 'passwort', 'qwertyuiop', 'letmein', 'iloveyou', 'welcome', 'football', 'baseball', 'sunshine', 'princess', 'dragon', 'monkey', 'schoolschool', 'abcdefgh', 'abcdefghijklmno', '12345678', '123456789', '1234567890', '123456789012345', 'asdfghjkl', 'zxcvbnm', 'trustno'];
+    /**
+     * Common practice, no source: the commonest choices, folded; longer ones built from these are found by the pattern
+     * rules.
+     */
+    // prettier-ignore
+    private const COMMON = [
+        'password', 'passwort', 'qwertyuiop', 'letmein', 'iloveyou', 'welcome', 'football', 'baseball', 'sunshine',
+        'princess', 'dragon', 'monkey', 'schoolschool', 'abcdefgh', 'abcdefghijklmno', '12345678', '123456789',
+        '1234567890', '123456789012345', 'asdfghjkl', 'zxcvbnm', 'trustno',
+    ];
 
-    private function __construct(public int $minLength)
-    {
-    }
+    private function __construct(public int $minLength) {}
 
     /** @param  string  $kind student, staff or guardian */
     public static function of(string $kind, bool $secondFactor): self
@@ -47,7 +53,11 @@ final readonly class PasswordRules
     {
         $length = mb_strlen($password);
         if ($length < $this->minLength) {
-            throw new Refusal('Use at least {{least}} characters; this has {{length}}. Several words are easiest.', 'password', ['least' => $this->minLength, 'length' => $length]);
+            throw new Refusal(
+                'Use at least {{least}} characters; this has {{length}}. Several words are easiest.',
+                'password',
+                ['least' => $this->minLength, 'length' => $length],
+            );
         }
         if (strlen($password) > self::MAX_LENGTH) {
             throw new Refusal('That is too long. Use fewer characters.', 'password');

@@ -7,8 +7,8 @@ namespace Vantrel\Core\Accounts;
 use Vantrel\Core\Plan\Refusal;
 
 /**
- * Three pictures in an order a child chooses and remembers: 12 x 12 x 12 = 1,728 ways. Only ever asked for beside a name on
- * a device that the room pass opened, with few tries; never a way to sign in by itself.
+ * Three pictures in an order a child chooses and remembers: 12 x 12 x 12 = 1,728 ways. Only ever asked for beside a
+ * name on a device that the room pass opened, with few tries; never a way to sign in by itself.
  */
 final class Pictures
 {

@@ -11,9 +11,7 @@ use Vantrel\Core\Values\GradeLevel;
 final readonly class SignInPolicy
 {
     /** @param  array<int, Way>  $ways order of a grade to its way */
-    private function __construct(private array $ways)
-    {
-    }
+    private function __construct(private array $ways) {}
 
     /**
      * @param  string  $stored as {@see text()} writes it; '' is the default: a passphrase for every grade
@@ -23,13 +21,20 @@ final readonly class SignInPolicy
     public static function read(string $stored): self
     {
         $ways = [];
-        foreach (array_filter(array_map(trim(...), explode(',', $stored)), fn (string $b): bool => $b !== '') as $band) {
-            if (preg_match('/^(-?\d{1,2}):(-?\d{1,2}) (\w+)$/', $band, $m) !== 1 || Way::tryFrom($m[3]) === null || (int) $m[1] > (int) $m[2]) {
+        foreach (array_filter(array_map(trim(...), explode(',', $stored)), fn(string $b): bool => $b !== '') as $band) {
+            if (
+                preg_match('/^(-?\d{1,2}):(-?\d{1,2}) (\w+)$/', $band, $m) !== 1 ||
+                Way::tryFrom($m[3]) === null ||
+                (int) $m[1] > (int) $m[2]
+            ) {
                 throw new Refusal("“{$band}” is not a band of grades with a way to sign in.", 'sign_in_policy');
             }
             for ($grade = (int) $m[1]; $grade <= (int) $m[2]; $grade++) {
                 if (isset($ways[$grade])) {
-                    throw new Refusal('Two bands hold '.GradeLevel::of($grade)->label().'. Each grade stands in one.', 'sign_in_policy');
+                    throw new Refusal(
+                        'Two bands hold ' . GradeLevel::of($grade)->label() . '. Each grade stands in one.',
+                        'sign_in_policy',
+                    );
                 }
                 $ways[$grade] = Way::from($m[3]);
             }
@@ -43,7 +48,7 @@ final readonly class SignInPolicy
     {
         $order = $grade === null ? null : GradeLevel::read($grade)?->order;
 
-        return $order === null ? Way::Passphrase : ($this->ways[$order] ?? Way::Passphrase);
+        return $order === null ? Way::Passphrase : $this->ways[$order] ?? Way::Passphrase;
     }
 
     /**
@@ -71,6 +76,6 @@ final readonly class SignInPolicy
             }
         }
 
-        return implode(', ', array_map(fn (array $b): string => "$b[0]:$b[1] {$b[2]->value}", $bands));
+        return implode(', ', array_map(fn(array $b): string => "$b[0]:$b[1] {$b[2]->value}", $bands));
     }
 }

@@ -26,7 +26,15 @@ final readonly class StaffRecords
      * @param  array<string, Section>  $sections by id
      * @param  list<string>  $elsewhere sections they teach at other schools, in words
      */
-    public function __construct(public array $signIns, public array $badges, public array $identities, public array $coordinators, public array $invitations, public array $teaching, public array $colleagues, public array $sections, public array $elsewhere = [])
-    {
-    }
+    public function __construct(
+        public array $signIns,
+        public array $badges,
+        public array $identities,
+        public array $coordinators,
+        public array $invitations,
+        public array $teaching,
+        public array $colleagues,
+        public array $sections,
+        public array $elsewhere = [],
+    ) {}
 }

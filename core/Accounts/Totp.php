@@ -7,7 +7,10 @@ namespace Vantrel\Core\Accounts;
 use InvalidArgumentException;
 use Vantrel\Core\Codes\Randomness;
 
-/** Time-based one-time passwords: RFC 6238 over RFC 4226, six figures, steps of 30 seconds, SHA-1 as authenticator apps expect. */
+/**
+ * Time-based one-time passwords: RFC 6238 over RFC 4226, six figures, steps of 30 seconds, SHA-1 as authenticator apps
+ * expect.
+ */
 final readonly class Totp
 {
     public const STEP = 30;
@@ -41,7 +44,12 @@ final readonly class Totp
         $bits = '';
         foreach (str_split(rtrim(strtoupper($text), '=')) as $symbol) {
             $at = strpos(self::BASE32, $symbol);
-            $bits .= str_pad(decbin($at === false ? throw new InvalidArgumentException("“{$symbol}” is not Base32.") : $at), 5, '0', STR_PAD_LEFT);
+            $bits .= str_pad(
+                decbin($at === false ? throw new InvalidArgumentException("“{$symbol}” is not Base32.") : $at),
+                5,
+                '0',
+                STR_PAD_LEFT,
+            );
         }
         $bytes = '';
         foreach (str_split(substr($bits, 0, intdiv(strlen($bits), 8) * 8), 8) as $byte) {
@@ -53,9 +61,21 @@ final readonly class Totp
 
     public function base32(): string
     {
-        $bits = implode('', array_map(fn (string $b): string => str_pad(decbin(ord($b)), 8, '0', STR_PAD_LEFT), str_split($this->secret)));
+        $bits = implode(
+            '',
+            array_map(
+                fn(string $b): string => str_pad(decbin(ord($b)), 8, '0', STR_PAD_LEFT),
+                str_split($this->secret),
+            ),
+        );
 
-        return implode('', array_map(fn (string $five): string => self::BASE32[(int) bindec(str_pad($five, 5, '0'))], str_split($bits, 5)));
+        return implode(
+            '',
+            array_map(
+                fn(string $five): string => self::BASE32[(int) bindec(str_pad($five, 5, '0'))],
+                str_split($bits, 5),
+            ),
+        );
     }
 
     /**
@@ -70,8 +90,8 @@ final readonly class Totp
     }
 
     /**
-     * The step whose code this is, no further than the drift from now and later than the last one taken; null if there is none.
-     * Every step is compared, in constant time.
+     * The step whose code this is, no further than the drift from now and later than the last one taken; null if there
+     * is none. Every step is compared, in constant time.
      *
      * @param  int  $lastStep step of the last code that was taken: no code is taken twice
      */
@@ -92,17 +112,27 @@ final readonly class Totp
     /** What an authenticator app reads from a QR code: a key URI with issuer and account. */
     public function uri(string $issuer, string $account): string
     {
-        return 'otpauth://totp/'.rawurlencode($issuer).':'.rawurlencode($account).'?'.http_build_query(['secret' => $this->base32(), 'issuer' => $issuer, 'digits' => self::DIGITS, 'period' => self::STEP], '', '&', PHP_QUERY_RFC3986);
+        return 'otpauth://totp/' .
+            rawurlencode($issuer) .
+            ':' .
+            rawurlencode($account) .
+            '?' .
+            http_build_query(
+                ['secret' => $this->base32(), 'issuer' => $issuer, 'digits' => self::DIGITS, 'period' => self::STEP],
+                '',
+                '&',
+                PHP_QUERY_RFC3986,
+            );
     }
 
     /** RFC 4226, 5.3: dynamic truncation of the HMAC of the counter. */
     private function forStep(int $step, int $digits, string $algorithm): string
     {
         $hash = hash_hmac($algorithm, pack('J', $step), $this->secret, true);
-        $offset = ord($hash[strlen($hash) - 1]) & 0x0F;
+        $offset = ord($hash[strlen($hash) - 1]) & 0x0f;
         /** @var array{1: int} $word */
         $word = unpack('N', substr($hash, $offset, 4));
 
-        return str_pad((string) (($word[1] & 0x7FFFFFFF) % 10 ** $digits), $digits, '0', STR_PAD_LEFT);
+        return str_pad((string) (($word[1] & 0x7fffffff) % 10 ** $digits), $digits, '0', STR_PAD_LEFT);
     }
 }

@@ -19,21 +19,51 @@ use Vantrel\Core\Records\TransferRequest;
 use Vantrel\Core\Records\TransferState;
 
 /**
- * A list changes only its own school's people. What it says of a student of another school becomes a request to that school, which
- * sees what the list says beside what it knows itself; the school that asks sees nothing it did not bring.
+ * A list changes only its own school's people. What it says of a student of another school becomes a request to that
+ * school, which sees what the list says beside what it knows itself; the school that asks sees nothing it did not
+ * bring.
+ *
+ * @phpstan-type Listed array{
+ *     given_name: string, family_name: string, birth_date: string, number: string, grade: string,
+ *     sections: list<string>, section_names: list<string>,
+ * }
  */
 final class TransferRequests
 {
     /**
-     * @param  array{given_name: string, family_name: string, birth_date: string, number: string, grade: string, sections: list<string>, section_names: list<string>}  $said by the list
+     * @param  Listed  $said by the list
      * @param  string  $now UTC instant
      */
-    public static function ask(PlanBuilder $plan, string $id, Person $person, string $toSchoolId, TransferKind $kind, array $said, ?string $askedBy, string $now, string $reason, int $row): void
-    {
-        $plan->insert(Entity::TransferRequest, $id, [
-            'person_id' => $person->id, 'from_school_id' => $person->schoolId(), 'to_school_id' => $toSchoolId, 'kind' => $kind->value, 'state' => 'waiting',
-            'said' => json_encode($said, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), 'asked_by' => $askedBy, 'made_at' => $now, 'answered_at' => null, 'answered_by' => null,
-        ], $reason, $row);
+    public static function ask(
+        PlanBuilder $plan,
+        string $id,
+        Person $person,
+        string $toSchoolId,
+        TransferKind $kind,
+        array $said,
+        ?string $askedBy,
+        string $now,
+        string $reason,
+        int $row,
+    ): void {
+        $plan->insert(
+            Entity::TransferRequest,
+            $id,
+            [
+                'person_id' => $person->id,
+                'from_school_id' => $person->schoolId(),
+                'to_school_id' => $toSchoolId,
+                'kind' => $kind->value,
+                'state' => 'waiting',
+                'said' => json_encode($said, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+                'asked_by' => $askedBy,
+                'made_at' => $now,
+                'answered_at' => null,
+                'answered_by' => null,
+            ],
+            $reason,
+            $row,
+        );
     }
 
     /**
@@ -47,16 +77,29 @@ final class TransferRequests
      *
      * @throws Refusal where it has been answered, or the student is not there any more
      */
-    public static function accept(TransferRequest $request, Person $person, string $toSchool, array $enrollments, array $sections, bool $numberIsFree, Ids $ids, string $answererId, string $today, string $now): Plan
-    {
+    public static function accept(
+        TransferRequest $request,
+        Person $person,
+        string $toSchool,
+        array $enrollments,
+        array $sections,
+        bool $numberIsFree,
+        Ids $ids,
+        string $answererId,
+        string $today,
+        string $now,
+    ): Plan {
         self::mustWait($request);
-        if ($person->schoolId() !== $request->fromSchoolId() || ! in_array($person->state(), [PersonState::Active, PersonState::Left], true)) {
+        if (
+            $person->schoolId() !== $request->fromSchoolId() ||
+            !in_array($person->state(), [PersonState::Active, PersonState::Left], true)
+        ) {
             throw new Refusal('This student is not at your school any more. Turn the request down.');
         }
         $said = self::said($request);
         $kind = $request->kind();
         $name = $person->fullName();
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         if ($kind === TransferKind::Transfer) {
             $fields = ['school_id' => $request->toSchoolId(), 'state' => 'active'];
             if ($said['number'] !== '' && $numberIsFree) {
@@ -68,69 +111,126 @@ final class TransferRequests
             $plan->update($person, $fields, "transfer to $toSchool");
             foreach ($enrollments as $enrollment) {
                 if (($sections[$enrollment->sectionId()] ?? null)?->schoolId() === $request->fromSchoolId()) {
-                    $plan->update($enrollment, ['ends_on' => max($today, $enrollment->beginsOn())], "transfer to $toSchool");
+                    $plan->update(
+                        $enrollment,
+                        ['ends_on' => max($today, $enrollment->beginsOn())],
+                        "transfer to $toSchool",
+                    );
                 }
             }
         }
-        $in = array_map(fn (Enrollment $e): string => $e->sectionId(), $enrollments);
+        $in = array_map(fn(Enrollment $e): string => $e->sectionId(), $enrollments);
         $names = [];
         foreach ($said['sections'] as $sectionId) {
             $section = $sections[$sectionId] ?? null;
-            if ($section === null || $section->state() !== SectionState::Open || $section->schoolId() !== $request->toSchoolId() || in_array($sectionId, $in, true)) {
+            if (
+                $section === null ||
+                $section->state() !== SectionState::Open ||
+                $section->schoolId() !== $request->toSchoolId() ||
+                in_array($sectionId, $in, true)
+            ) {
                 continue;
             }
             $names[] = $section->name();
-            $plan->insert(Entity::Enrollment, $ids->for('enrollment', $sectionId, $person->id), [
-                'section_id' => $sectionId, 'person_id' => $person->id, 'role' => 'student', 'begins_on' => $today, 'ends_on' => null, 'source' => 'list', 'join_code_id' => null, 'came_at' => null,
-            ], $kind->value);
+            $plan->insert(
+                Entity::Enrollment,
+                $ids->for('enrollment', $sectionId, $person->id),
+                [
+                    'section_id' => $sectionId,
+                    'person_id' => $person->id,
+                    'role' => 'student',
+                    'begins_on' => $today,
+                    'ends_on' => null,
+                    'source' => 'list',
+                    'join_code_id' => null,
+                    'came_at' => null,
+                ],
+                $kind->value,
+            );
         }
-        $plan->update($request, ['state' => 'accepted', 'answered_at' => $now, 'answered_by' => $answererId], 'accepted');
+        $plan->update(
+            $request,
+            ['state' => 'accepted', 'answered_at' => $now, 'answered_by' => $answererId],
+            'accepted',
+        );
 
-        return $plan->build($kind === TransferKind::Transfer ? "$name to $toSchool" : "$name also at $toSchool", ($kind === TransferKind::Transfer
-            ? "$name moves to $toSchool; sections here end today. The account and its cards go on working." : "$name stays here and comes to $toSchool too.")
-            .($names === [] ? '' : ' Comes into '.implode(', ', $names).'.'));
+        return $plan->build(
+            $kind === TransferKind::Transfer ? "$name to $toSchool" : "$name also at $toSchool",
+            ($kind === TransferKind::Transfer
+                ? "$name moves to $toSchool; sections here end today. The account and its cards go on working."
+                : "$name stays here and comes to $toSchool too.") .
+                ($names === [] ? '' : ' Comes into ' . implode(', ', $names) . '.'),
+        );
     }
 
     public static function refuse(TransferRequest $request, string $name, string $answererId, string $now): Plan
     {
         self::mustWait($request);
-        $plan = new PlanBuilder;
-        $plan->update($request, ['state' => 'refused', 'answered_at' => $now, 'answered_by' => $answererId], 'turned down');
+        $plan = new PlanBuilder();
+        $plan->update(
+            $request,
+            ['state' => 'refused', 'answered_at' => $now, 'answered_by' => $answererId],
+            'turned down',
+        );
 
-        return $plan->build("Request for $name turned down", "$name stays where they are. The school that asked is told so.");
+        return $plan->build(
+            "Request for $name turned down",
+            "$name stays where they are. The school that asked is told so.",
+        );
     }
 
     /** The school that asked takes it back. */
     public static function withdraw(TransferRequest $request, string $answererId, string $now): Plan
     {
         self::mustWait($request);
-        $plan = new PlanBuilder;
-        $plan->update($request, ['state' => 'withdrawn', 'answered_at' => $now, 'answered_by' => $answererId], 'taken back');
+        $plan = new PlanBuilder();
+        $plan->update(
+            $request,
+            ['state' => 'withdrawn', 'answered_at' => $now, 'answered_by' => $answererId],
+            'taken back',
+        );
 
         $said = self::said($request);
 
-        return $plan->build('Request for '.trim("{$said['given_name']} {$said['family_name']}").' taken back', 'The other school does not have to answer it any more.');
+        return $plan->build(
+            'Request for ' . trim("{$said['given_name']} {$said['family_name']}") . ' taken back',
+            'The other school does not have to answer it any more.',
+        );
     }
 
-    /** @return array{given_name: string, family_name: string, birth_date: string, number: string, grade: string, sections: list<string>, section_names: list<string>} */
+    /**
+     * @return Listed
+     */
     public static function said(TransferRequest $request): array
     {
         $said = json_decode($request->said(), true);
         $said = is_array($said) ? $said : [];
-        $text = fn (string $key): string => is_string($said[$key] ?? null) ? $said[$key] : '';
-        $list = fn (string $key): array => array_values(array_filter(is_array($said[$key] ?? null) ? $said[$key] : [], is_string(...)));
+        $text = fn(string $key): string => is_string($said[$key] ?? null) ? $said[$key] : '';
+        $list = fn(string $key): array => array_values(
+            array_filter(is_array($said[$key] ?? null) ? $said[$key] : [], is_string(...)),
+        );
 
-        return ['given_name' => $text('given_name'), 'family_name' => $text('family_name'), 'birth_date' => $text('birth_date'), 'number' => $text('number'), 'grade' => $text('grade'), 'sections' => $list('sections'), 'section_names' => $list('section_names')];
+        return [
+            'given_name' => $text('given_name'),
+            'family_name' => $text('family_name'),
+            'birth_date' => $text('birth_date'),
+            'number' => $text('number'),
+            'grade' => $text('grade'),
+            'sections' => $list('sections'),
+            'section_names' => $list('section_names'),
+        ];
     }
 
     private static function mustWait(TransferRequest $request): void
     {
         if ($request->state() !== TransferState::Waiting) {
-            throw new Refusal(match ($request->state()) {
-                TransferState::Accepted => 'This request has been accepted already.',
-                TransferState::Refused => 'This request has been turned down already.',
-                default => 'The school that asked has taken this request back.',
-            });
+            throw new Refusal(
+                match ($request->state()) {
+                    TransferState::Accepted => 'This request has been accepted already.',
+                    TransferState::Refused => 'This request has been turned down already.',
+                    default => 'The school that asked has taken this request back.',
+                },
+            );
         }
     }
 }

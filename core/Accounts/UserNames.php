@@ -21,9 +21,11 @@ final class UserNames
      * @param  array<string, true>  $taken every user name of the district, old ones too
      * @param  list<string>  $unfit fragments that must not appear
      */
-    public function __construct(private array $taken, private readonly array $unfit, private readonly string $pattern = self::DEFAULT_PATTERN)
-    {
-    }
+    public function __construct(
+        private array $taken,
+        private readonly array $unfit,
+        private readonly string $pattern = self::DEFAULT_PATTERN,
+    ) {}
 
     /**
      * @param  string  $given given names
@@ -34,7 +36,10 @@ final class UserNames
         $g = self::letters($given);
         $f = self::letters($family);
         $stem = strtr($this->pattern, [
-            '{given}' => $g, '{family}' => $f, '{g}' => substr($g, 0, 1), '{f}' => substr($f, 0, 1),
+            '{given}' => $g,
+            '{family}' => $f,
+            '{g}' => substr($g, 0, 1),
+            '{f}' => substr($f, 0, 1),
         ]);
         $stem = trim(substr((string) preg_replace('/\.{2,}/', '.', $stem), 0, self::MAX_STEM), '.');
         if (strlen($stem) < 2 || $this->rude($stem)) {
@@ -42,7 +47,7 @@ final class UserNames
         }
         $name = $stem;
         for ($n = 2; isset($this->taken[$name]); $n++) {
-            $name = $stem.$n;
+            $name = $stem . $n;
         }
         $this->taken[$name] = true;
 
@@ -64,7 +69,11 @@ final class UserNames
     {
         $words = explode(' ', NameKey::of($name));
 
-        return (string) preg_replace('/[^a-z0-9]/', '', $words[0].(count($words) > 1 && strlen($words[0]) <= 3 ? $words[1] : ''));
+        return (string) preg_replace(
+            '/[^a-z0-9]/',
+            '',
+            $words[0] . (count($words) > 1 && strlen($words[0]) <= 3 ? $words[1] : ''),
+        );
     }
 
     private function rude(string $stem): bool
@@ -72,9 +81,12 @@ final class UserNames
         // A fragment inside one name is a coincidence (Dickson); at the start, or across the join, it would be read.
         $plain = str_replace('.', '', $stem);
         foreach ($this->unfit as $fragment) {
-            if (str_starts_with($plain, $fragment) && ! str_starts_with($stem, $fragment.'.')
-                || (str_contains($plain, $fragment) && ! str_contains($stem, $fragment))
-                || $stem === $fragment || str_ends_with($stem, '.'.$fragment)) {
+            if (
+                (str_starts_with($plain, $fragment) && !str_starts_with($stem, $fragment . '.')) ||
+                (str_contains($plain, $fragment) && !str_contains($stem, $fragment)) ||
+                $stem === $fragment ||
+                str_ends_with($stem, '.' . $fragment)
+            ) {
                 return true;
             }
         }

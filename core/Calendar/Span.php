@@ -14,9 +14,7 @@ final readonly class Span
      * @param  string  $begins YYYY-MM-DD
      * @param  string|null  $ends YYYY-MM-DD
      */
-    public function __construct(public string $begins, public ?string $ends)
-    {
-    }
+    public function __construct(public string $begins, public ?string $ends) {}
 
     /** From the last day of a stretch, as people say it, to the day it ends on. */
     public static function after(string $lastDay): string
@@ -38,7 +36,8 @@ final readonly class Span
     /** Whether the two share a day or follow on each other without a gap, so that one span can stand for both. */
     public function touches(self $other): bool
     {
-        return ($this->ends === null || $other->begins <= $this->ends) && ($other->ends === null || $this->begins <= $other->ends);
+        return ($this->ends === null || $other->begins <= $this->ends) &&
+            ($other->ends === null || $this->begins <= $other->ends);
     }
 
     /** From the earlier begin to the later end. */

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Vantrel\Core\Codes;
 
 /**
- * The 23 symbols of join codes. No vowels, so no words; none of 0 O 1 I L 2 Z-like 5 6 8 U Y that are misread for another.
- * 23 is a prime, which is what lets one check symbol find every single mistake.
+ * The 23 symbols of join codes. No vowels, so no words; none of 0 O 1 I L 2 Z-like 5 6 8 U Y that are misread for
+ * another. 23 is a prime, which is what lets one check symbol find every single mistake.
  */
 final class Alphabet
 {

@@ -8,18 +8,19 @@ use InvalidArgumentException;
 use Vantrel\Core\Names\NameKey;
 
 /**
- * Whether a join code that a person would like is as safe as a drawn one. They choose the payload; the check symbol follows.
- * A chosen code must not be one that a guesser would try first.
+ * Whether a join code that a person would like is as safe as a drawn one. They choose the payload; the check symbol
+ * follows. A chosen code must not be one that a guesser would try first.
  */
 final readonly class ChosenCode
 {
-    /** Runs a guesser tries first: the alphabet in order, and rows of a keyboard without the symbols that codes do not have. */
+    /**
+     * Runs a guesser tries first: the alphabet in order, and rows of a keyboard without the symbols that codes do not
+     * have.
+     */
     private const RUNS = [Alphabet::SYMBOLS, 'QWRTP', 'SDFGHJK', 'ZXCVBNM'];
 
     /** @param  list<CodeRule>  $rules every rule with whether it holds, in a fixed order */
-    private function __construct(public ?CodeSymbols $code, public array $rules)
-    {
-    }
+    private function __construct(public ?CodeSymbols $code, public array $rules) {}
 
     /**
      * @param  string  $wish as typed: the payload, with or without dashes
@@ -31,11 +32,21 @@ final readonly class ChosenCode
     public static function judge(string $wish, int $length, array $used, array $known = [], array $unfit = []): self
     {
         $payload = mb_strtoupper((string) preg_replace('/[\s\p{Pd}_.]+/u', '', mb_scrub($wish)));
-        $foreign = array_values(array_unique(array_filter(mb_str_split($payload), fn (string $s): bool => Alphabet::index($s) === null)));
+        $foreign = array_values(
+            array_unique(array_filter(mb_str_split($payload), fn(string $s): bool => Alphabet::index($s) === null)),
+        );
         $size = mb_strlen($payload);
         $rules = [
-            new CodeRule("Exactly $length symbols; one more is added as a check", $size === $length, $size === $length ? '' : "This has $size."),
-            new CodeRule('Only letters and figures that cannot be misread: '.Alphabet::SYMBOLS, $foreign === [], $foreign === [] ? '' : 'Not “'.implode('”, “', $foreign).'”.'),
+            new CodeRule(
+                "Exactly $length symbols; one more is added as a check",
+                $size === $length,
+                $size === $length ? '' : "This has $size.",
+            ),
+            new CodeRule(
+                'Only letters and figures that cannot be misread: ' . Alphabet::SYMBOLS,
+                $foreign === [],
+                $foreign === [] ? '' : 'Not “' . implode('”, “', $foreign) . '”.',
+            ),
         ];
         $code = null;
         try {
@@ -44,23 +55,39 @@ final readonly class ChosenCode
             // A symbol that codes do not have; the rule above says so.
         }
         $kinds = count(array_unique(mb_str_split($payload)));
-        $rules[] = new CodeRule('At least four different symbols', $kinds >= 4, $kinds >= 4 ? '' : 'Repeated symbols are tried first.');
+        $rules[] = new CodeRule(
+            'At least four different symbols',
+            $kinds >= 4,
+            $kinds >= 4 ? '' : 'Repeated symbols are tried first.',
+        );
         $run = self::run($payload);
-        $rules[] = new CodeRule('No run of four as in the alphabet or on a keyboard', $run === '', $run === '' ? '' : "“{$run}” is such a run.");
+        $rules[] = new CodeRule(
+            'No run of four as in the alphabet or on a keyboard',
+            $run === '',
+            $run === '' ? '' : "“{$run}” is such a run.",
+        );
         $name = self::nameIn($payload, $known);
-        $rules[] = new CodeRule('Nothing taken from the name of the section, its teacher or the school', $name === '', $name === '' ? '' : "“{$name}” comes from one of them.");
+        $rules[] = new CodeRule(
+            'Nothing taken from the name of the section, its teacher or the school',
+            $name === '',
+            $name === '' ? '' : "“{$name}” comes from one of them.",
+        );
         $rude = self::fragment($payload, $unfit);
-        $rules[] = new CodeRule('Nothing that could be read as rude', ! $rude, $rude ? 'Choose another.' : '');
+        $rules[] = new CodeRule('Nothing that could be read as rude', !$rude, $rude ? 'Choose another.' : '');
         // Whether another section has it is not told apart from whether one had it: neither may be learnt here.
-        $fresh = $code !== null && ! isset($used[$code->symbols]);
-        $rules[] = new CodeRule('Never used before', $code === null || $fresh, $code === null || $fresh ? '' : 'Choose another.');
+        $fresh = $code !== null && !isset($used[$code->symbols]);
+        $rules[] = new CodeRule(
+            'Never used before',
+            $code === null || $fresh,
+            $code === null || $fresh ? '' : 'Choose another.',
+        );
 
         return new self($code, $rules);
     }
 
     public function safe(): bool
     {
-        return $this->code !== null && array_filter($this->rules, fn (CodeRule $rule): bool => ! $rule->holds) === [];
+        return $this->code !== null && array_filter($this->rules, fn(CodeRule $rule): bool => !$rule->holds) === [];
     }
 
     private static function run(string $payload): string
@@ -84,7 +111,13 @@ final readonly class ChosenCode
     {
         foreach ($known as $text) {
             // What is left of a name when the symbols that codes do not have are taken out: "Heron" leaves HRN.
-            $left = implode('', array_filter(str_split(strtoupper(str_replace(' ', '', NameKey::of($text)))), fn (string $s): bool => Alphabet::index($s) !== null));
+            $left = implode(
+                '',
+                array_filter(
+                    str_split(strtoupper(str_replace(' ', '', NameKey::of($text)))),
+                    fn(string $s): bool => Alphabet::index($s) !== null,
+                ),
+            );
             for ($i = 0; $i + 4 <= strlen($left); $i++) {
                 if (str_contains($payload, substr($left, $i, 4))) {
                     return substr($left, $i, 4);
@@ -103,7 +136,7 @@ final readonly class ChosenCode
         $bare = (string) preg_replace('/[aeiouy]/', '', $read);
         foreach ($unfit as $word) {
             $skeleton = (string) preg_replace('/[aeiouy]/', '', $word);
-            if (str_contains($read, $word) || strlen($skeleton) >= 3 && str_contains($bare, $skeleton)) {
+            if (str_contains($read, $word) || (strlen($skeleton) >= 3 && str_contains($bare, $skeleton))) {
                 return true;
             }
         }

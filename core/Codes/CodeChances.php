@@ -38,18 +38,23 @@ final readonly class CodeChances
                 return $n;
             }
         }
-        throw new InvalidArgumentException('Too many live codes for 9 symbols at this rate of tries: close old codes, or lower the rate.');
+        throw new InvalidArgumentException(
+            'Too many live codes for 9 symbols at this rate of tries: close old codes, or lower the rate.',
+        );
     }
 
     /** The chance that one address, guessing all day, opens any section: a number from 0 to 1. */
     public function guessPerDay(int $payloadLength): float
     {
-        return min(1.0, $this->liveCodes * $this->triesPerDay / Alphabet::SIZE ** $payloadLength);
+        return min(1.0, ($this->liveCodes * $this->triesPerDay) / Alphabet::SIZE ** $payloadLength);
     }
 
-    /** The chance that drawing this many codes at random meets one twice (birthday bound), before the redraw that prevents it. */
+    /**
+     * The chance that drawing this many codes at random meets one twice (birthday bound), before the redraw that
+     * prevents it.
+     */
     public function collision(int $payloadLength): float
     {
-        return -expm1(-$this->liveCodes * max(0, $this->liveCodes - 1) / 2 / Alphabet::SIZE ** $payloadLength);
+        return -expm1((-$this->liveCodes * max(0, $this->liveCodes - 1)) / 2 / Alphabet::SIZE ** $payloadLength);
     }
 }

@@ -7,7 +7,5 @@ namespace Vantrel\Core\Codes;
 /** One rule for a chosen code, whether it holds, and why not. */
 final readonly class CodeRule
 {
-    public function __construct(public string $rule, public bool $holds, public string $why)
-    {
-    }
+    public function __construct(public string $rule, public bool $holds, public string $why) {}
 }

@@ -9,10 +9,10 @@ use InvalidArgumentException;
 /**
  * A join code: a payload of 6 to 9 symbols and one check symbol.
  *
- * The weighted sum of all symbols, weights 1 (check symbol) to n, equals the number of symbols modulo 23. The weights are
- * distinct and none is 0 modulo 23, so a single wrong symbol changes the sum by w(a-b), which is not 0, and two symbols
- * that changed places change it by (v-w)(a-b), which is not 0 either: both are always found. (ISO/IEC 7064 treats the
- * same family of pure systems.)
+ * The weighted sum of all symbols, weights 1 (check symbol) to n, equals the number of symbols modulo 23. The weights
+ * are distinct and none is 0 modulo 23, so a single wrong symbol changes the sum by w(a-b), which is not 0, and two
+ * symbols that changed places change it by (v-w)(a-b), which is not 0 either: both are always found. (ISO/IEC 7064
+ * treats the same family of pure systems.)
  */
 final readonly class CodeSymbols
 {
@@ -21,9 +21,7 @@ final readonly class CodeSymbols
     public const MAX_PAYLOAD = 9;
 
     /** @param  string  $symbols payload and check symbol, without dash */
-    private function __construct(public string $symbols)
-    {
-    }
+    private function __construct(public string $symbols) {}
 
     /** @throws InvalidArgumentException if the payload is not 6 to 9 of our symbols */
     public static function fromPayload(string $payload): self
@@ -33,7 +31,7 @@ final readonly class CodeSymbols
             throw new InvalidArgumentException('A payload has 6 to 9 symbols.');
         }
 
-        return new self($payload.Alphabet::symbol(self::remainder(self::weigh($payload, 2), $length + 1)));
+        return new self($payload . Alphabet::symbol(self::remainder(self::weigh($payload, 2), $length + 1)));
     }
 
     public static function draw(Randomness $random, int $payloadLength): self
@@ -100,8 +98,9 @@ final readonly class CodeSymbols
         $sum = 0;
         $length = strlen($symbols);
         for ($i = 0; $i < $length; $i++) {
-            $index = Alphabet::index($symbols[$i])
-                ?? throw new InvalidArgumentException("“{$symbols[$i]}” is not a symbol of join codes.");
+            $index =
+                Alphabet::index($symbols[$i]) ??
+                throw new InvalidArgumentException("“{$symbols[$i]}” is not a symbol of join codes.");
             $sum += $index * ($first + $length - 1 - $i);
         }
 
@@ -110,6 +109,6 @@ final readonly class CodeSymbols
 
     private static function remainder(int $sum, int $length): int
     {
-        return (($length - $sum) % Alphabet::SIZE + Alphabet::SIZE) % Alphabet::SIZE;
+        return ((($length - $sum) % Alphabet::SIZE) + Alphabet::SIZE) % Alphabet::SIZE;
     }
 }

@@ -7,9 +7,9 @@ namespace Vantrel\Core\Codes;
 use InvalidArgumentException;
 
 /**
- * A stream of bytes from a secret key and a label: HMAC-SHA-256 over label and counter (as the expansion step of RFC 5869).
- * Whoever lacks the key cannot foretell it; whoever has it gets the same stream again, so a plan that draws codes
- * is the same plan when it is made again.
+ * A stream of bytes from a secret key and a label: HMAC-SHA-256 over label and counter (as the expansion step of RFC
+ * 5869). Whoever lacks the key cannot foretell it; whoever has it gets the same stream again, so a plan that draws
+ * codes is the same plan when it is made again.
  */
 final class KeyedStream implements Randomness
 {
@@ -27,7 +27,7 @@ final class KeyedStream implements Randomness
     public function bytes(int $length): string
     {
         while (strlen($this->buffer) < $length) {
-            $this->buffer .= hash_hmac('sha256', $this->label.pack('J', $this->counter++), $this->key, true);
+            $this->buffer .= hash_hmac('sha256', $this->label . pack('J', $this->counter++), $this->key, true);
         }
         $bytes = substr($this->buffer, 0, $length);
         $this->buffer = substr($this->buffer, $length);

@@ -7,9 +7,7 @@ namespace Vantrel\Core\Codes;
 /** A bearer token of 128 bits: on a badge, in a link of an invitation. Only its SHA-256 is kept. */
 final readonly class Token
 {
-    private function __construct(public string $plain)
-    {
-    }
+    private function __construct(public string $plain) {}
 
     public static function draw(Randomness $random): self
     {

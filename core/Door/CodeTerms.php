@@ -17,19 +17,28 @@ final readonly class CodeTerms
      *
      * @throws Refusal where they make no sense together
      */
-    public function __construct(public CodeUse $use = CodeUse::Approval, public ?string $startsAt = null, public ?string $endsAt = null, public ?int $cap = null)
-    {
+    public function __construct(
+        public CodeUse $use = CodeUse::Approval,
+        public ?string $startsAt = null,
+        public ?string $endsAt = null,
+        public ?int $cap = null,
+    ) {
         if ($startsAt !== null && $endsAt !== null && $endsAt <= $startsAt) {
             throw new Refusal('The code would end before it begins. Choose a later end.', 'ends_at');
         }
         if ($cap !== null && ($cap < 1 || $cap > self::MOST)) {
-            throw new Refusal('A cap is a number from 1 to '.self::MOST.'. Leave it empty for no cap.', 'cap');
+            throw new Refusal('A cap is a number from 1 to ' . self::MOST . '. Leave it empty for no cap.', 'cap');
         }
     }
 
     /** @return array<string, string|int|null> */
     public function columns(): array
     {
-        return ['who' => $this->use->value, 'starts_at' => $this->startsAt, 'ends_at' => $this->endsAt, 'cap' => $this->cap];
+        return [
+            'who' => $this->use->value,
+            'starts_at' => $this->startsAt,
+            'ends_at' => $this->endsAt,
+            'cap' => $this->cap,
+        ];
     }
 }

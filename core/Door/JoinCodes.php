@@ -28,24 +28,35 @@ final class JoinCodes
      * Gives the section a code; one it has stops working.
      *
      * @param  list<JoinCode>  $codes of the section
-     * @param  CodeSymbols|null  $chosen one that a person chose and {@see \Vantrel\Core\Codes\ChosenCode} found safe; null draws one
+     * @param CodeSymbols|null $chosen one that a person chose and {@see \Vantrel\Core\Codes\ChosenCode} found safe;
+     *     null draws one
      * @param  string  $now UTC instant
      *
      * @throws Refusal where the section is archived
      */
-    public static function open(Section $section, array $codes, CodeBook $book, Ids $ids, string $now, CodeTerms $terms = new CodeTerms, ?CodeSymbols $chosen = null): Plan
-    {
+    public static function open(
+        Section $section,
+        array $codes,
+        CodeBook $book,
+        Ids $ids,
+        string $now,
+        CodeTerms $terms = new CodeTerms(),
+        ?CodeSymbols $chosen = null,
+    ): Plan {
         if ($section->state() !== SectionState::Open) {
             throw new Refusal("{$section->name()} is archived: it can be read, but nobody can come in by a code.");
         }
         self::mustNotBeOver($terms, $now);
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $replaced = self::closeAll($plan, $codes, $now, 'replaced');
         self::add($plan, $section->id, $chosen ?? $book->draw(), $terms, $ids, $now);
 
-        return $plan->build($replaced ? "New code for {$section->name()}" : "Code for {$section->name()}", $replaced
-            ? "The old code of {$section->name()} stops working and a new one opens it."
-            : "A code opens {$section->name()} to students.");
+        return $plan->build(
+            $replaced ? "New code for {$section->name()}" : "Code for {$section->name()}",
+            $replaced
+                ? "The old code of {$section->name()} stops working and a new one opens it."
+                : "A code opens {$section->name()} to students.",
+        );
     }
 
     /**
@@ -59,10 +70,13 @@ final class JoinCodes
             throw new Refusal('This code is closed. Open a new one.');
         }
         self::mustNotBeOver($terms, $now);
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $plan->update($code, $terms->columns(), 'terms changed');
 
-        return $plan->build("Terms of the code of {$section->name()}", "Changes when and for whom the code of {$section->name()} works. Who is in stays in.");
+        return $plan->build(
+            "Terms of the code of {$section->name()}",
+            "Changes when and for whom the code of {$section->name()} works. Who is in stays in.",
+        );
     }
 
     /**
@@ -72,12 +86,15 @@ final class JoinCodes
      */
     public static function close(Section $section, array $codes, string $now): Plan
     {
-        $plan = new PlanBuilder;
-        if (! self::closeAll($plan, $codes, $now, 'closed')) {
+        $plan = new PlanBuilder();
+        if (!self::closeAll($plan, $codes, $now, 'closed')) {
             throw new Refusal("{$section->name()} has no open code.");
         }
 
-        return $plan->build("Code of {$section->name()} closed", "The code of {$section->name()} stops working. Who is in stays in.");
+        return $plan->build(
+            "Code of {$section->name()} closed",
+            "The code of {$section->name()} stops working. Who is in stays in.",
+        );
     }
 
     /**
@@ -89,20 +106,31 @@ final class JoinCodes
      *
      * @throws Refusal in words for the student
      */
-    public static function enter(Section $section, JoinCode $code, Person $person, array $enrollments, int $cameIn, Ids $ids, string $today, string $now): Plan
-    {
+    public static function enter(
+        Section $section,
+        JoinCode $code,
+        Person $person,
+        array $enrollments,
+        int $cameIn,
+        Ids $ids,
+        string $today,
+        string $now,
+    ): Plan {
         Enrolling::mustBeOpen($section);
         if ($person->kind() !== PersonKind::Student || $person->state() !== PersonState::Active) {
             throw new Refusal('A join code is for students. Staff come in by invitation.');
         }
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         if (Enrolling::isIn($section->id, $enrollments, $today)) {
             return $plan->build("{$section->name()}", "{$person->givenName()} is in {$section->name()} already.");
         }
         self::mustAdmit($code, $cameIn, $now);
         Enrolling::insert($plan, $section->id, $person->id, 'student', 'code', $ids, $today, null, $code->id, $now);
 
-        return $plan->build("Into {$section->name()} by code", $person->fullName()." comes into {$section->name()} by its code.");
+        return $plan->build(
+            "Into {$section->name()} by code",
+            $person->fullName() . " comes into {$section->name()} by its code.",
+        );
     }
 
     /**
@@ -129,7 +157,7 @@ final class JoinCodes
     /** Adds a fresh code for a section to a larger plan. */
     public static function insert(PlanBuilder $plan, string $sectionId, CodeBook $book, Ids $ids, string $now): void
     {
-        self::add($plan, $sectionId, $book->draw(), new CodeTerms, $ids, $now);
+        self::add($plan, $sectionId, $book->draw(), new CodeTerms(), $ids, $now);
     }
 
     /**
@@ -149,11 +177,27 @@ final class JoinCodes
         return $any;
     }
 
-    private static function add(PlanBuilder $plan, string $sectionId, CodeSymbols $code, CodeTerms $terms, Ids $ids, string $now): void
-    {
-        $plan->insert(Entity::JoinCode, $ids->for('code', $sectionId, $code->symbols), [
-            'section_id' => $sectionId, 'code' => $code->symbols, 'state' => 'open', 'opened_at' => $now, 'closed_at' => null, ...$terms->columns(),
-        ], 'code opened');
+    private static function add(
+        PlanBuilder $plan,
+        string $sectionId,
+        CodeSymbols $code,
+        CodeTerms $terms,
+        Ids $ids,
+        string $now,
+    ): void {
+        $plan->insert(
+            Entity::JoinCode,
+            $ids->for('code', $sectionId, $code->symbols),
+            [
+                'section_id' => $sectionId,
+                'code' => $code->symbols,
+                'state' => 'open',
+                'opened_at' => $now,
+                'closed_at' => null,
+                ...$terms->columns(),
+            ],
+            'code opened',
+        );
     }
 
     private static function mustNotBeOver(CodeTerms $terms, string $now): void

@@ -12,9 +12,14 @@ final readonly class Newcomer
     /**
      * @param  string|null  $birthDate YYYY-MM-DD
      * @param  string|null  $email folded
-     * @param  string|null  $passwordHash as stored; the core never sees the password. None where a mail is to be answered first
+     * @param string|null $passwordHash as stored; the core never sees the password. None where a mail is to be answered
+     *     first
      */
-    public function __construct(public PersonName $name, public ?string $birthDate, public ?string $number, public ?string $email, public ?string $passwordHash)
-    {
-    }
+    public function __construct(
+        public PersonName $name,
+        public ?string $birthDate,
+        public ?string $number,
+        public ?string $email,
+        public ?string $passwordHash,
+    ) {}
 }

@@ -32,34 +32,50 @@ use Vantrel\Core\Values\CalendarDate;
 use Vantrel\Core\Values\MailAddress;
 
 /**
- * People at the door with a code and no account. One who is on the school's list takes the account that waits for them; all
- * others ask, and are let in by somebody of the section or by a mail to an address of the school.
+ * People at the door with a code and no account. One who is on the school's list takes the account that waits for them;
+ * all others ask, and are let in by somebody of the section or by a mail to an address of the school.
  */
 final class Newcomers
 {
     /** Days in which the mail to a newcomer's address can be answered. */
     public const MAIL_DAYS = 3;
 
-    /** Requests by one code that may wait at a time: whoever has it cannot bury a teacher in them, and a new code has none. */
+    /**
+     * Requests by one code that may wait at a time: whoever has it cannot bury a teacher in them, and a new code has
+     * none.
+     */
     public const MOST_WAITING = 200;
 
     /** 16 CFR 312.2 (USA): a child is someone under the age of 13. */
     public const CHILD_UNTIL = 13;
 
     /**
-     * Asks to come in. With a code for addresses of the school, a link sent there answers the request; else a person does.
+     * Asks to come in. With a code for addresses of the school, a link sent there answers the request; else a person
+     * does.
      *
      * @param  int  $waiting requests by the code that wait
      * @param  Token|null  $token for the mail, where the code is for addresses of the school
      *
      * @throws Refusal in words for the student
      */
-    public static function ask(Section $section, JoinCode $code, Newcomer $newcomer, SchoolRules $rules, int $cameIn, int $waiting, ?Token $token, Ids $ids, string $today, string $now): Plan
-    {
+    public static function ask(
+        Section $section,
+        JoinCode $code,
+        Newcomer $newcomer,
+        SchoolRules $rules,
+        int $cameIn,
+        int $waiting,
+        ?Token $token,
+        Ids $ids,
+        string $today,
+        string $now,
+    ): Plan {
         Enrolling::mustBeOpen($section);
         $use = $code->who();
         if ($use === CodeUse::Accounts) {
-            throw new Refusal('This code is for students who have an account. If you should have one, ask your teacher.');
+            throw new Refusal(
+                'This code is for students who have an account. If you should have one, ask your teacher.',
+            );
         }
         JoinCodes::mustAdmit($code, $cameIn, $now);
         self::mustBeFilledIn($newcomer, $rules, $today);
@@ -70,26 +86,54 @@ final class Newcomers
         if ($waiting >= self::MOST_WAITING) {
             throw new Refusal('Too many are waiting for an answer. Ask your teacher to look at them first.');
         }
-        $byMail = $use === CodeUse::Domain && ! ($child && $rules->under13 === 'approve');
+        $byMail = $use === CodeUse::Domain && !($child && $rules->under13 === 'approve');
         if ($use !== CodeUse::Domain && $newcomer->passwordHash === null) {
             throw new Refusal('Choose a password.', 'password');
         }
         if ($use === CodeUse::Domain) {
-            $domain = $newcomer->email === null ? '' : (MailAddress::read($newcomer->email)?->domain() ?? '');
-            if (! in_array($domain, $rules->domains, true)) {
-                throw new Refusal('Type your address at the school: it ends with {{domains}}.', 'email', ['domains' => implode(', ', array_map(fn (string $d): string => "@$d", $rules->domains))]);
+            $domain = $newcomer->email === null ? '' : MailAddress::read($newcomer->email)?->domain() ?? '';
+            if (!in_array($domain, $rules->domains, true)) {
+                throw new Refusal('Type your address at the school: it ends with {{domains}}.', 'email', [
+                    'domains' => implode(', ', array_map(fn(string $d): string => "@$d", $rules->domains)),
+                ]);
             }
         }
-        $plan = new PlanBuilder;
-        $plan->insert(Entity::JoinRequest, $ids->for('request'), [
-            'section_id' => $section->id, 'join_code_id' => $code->id, 'person_id' => null, 'state' => $byMail ? 'mail' : 'waiting',
-            'cause' => $child && $rules->under13 === 'approve' ? 'under_13' : ($use === CodeUse::Domain ? 'domain' : 'newcomer'),
-            'given_name' => $newcomer->name->given, 'family_name' => $newcomer->name->family, 'birth_date' => $newcomer->birthDate, 'number' => $newcomer->number, 'email' => $newcomer->email,
-            // Where an address of the school is to answer, its owner chooses the password, not whoever typed the address here.
-            'password' => $use === CodeUse::Domain ? null : $newcomer->passwordHash, 'token_hash' => $byMail ? $token?->hash() : null, 'made_at' => $now, 'answered_at' => null, 'answered_by' => null, 'sign_in_id' => null,
-        ], 'asked at the door');
+        $plan = new PlanBuilder();
+        $plan->insert(
+            Entity::JoinRequest,
+            $ids->for('request'),
+            [
+                'section_id' => $section->id,
+                'join_code_id' => $code->id,
+                'person_id' => null,
+                'state' => $byMail ? 'mail' : 'waiting',
+                'cause' =>
+                    $child && $rules->under13 === 'approve'
+                        ? 'under_13'
+                        : ($use === CodeUse::Domain
+                            ? 'domain'
+                            : 'newcomer'),
+                'given_name' => $newcomer->name->given,
+                'family_name' => $newcomer->name->family,
+                'birth_date' => $newcomer->birthDate,
+                'number' => $newcomer->number,
+                'email' => $newcomer->email,
+                // Where an address of the school is to answer, its owner chooses the password, not whoever typed the
+                // address here.
+                'password' => $use === CodeUse::Domain ? null : $newcomer->passwordHash,
+                'token_hash' => $byMail ? $token?->hash() : null,
+                'made_at' => $now,
+                'answered_at' => null,
+                'answered_by' => null,
+                'sign_in_id' => null,
+            ],
+            'asked at the door',
+        );
 
-        return $plan->build("Request for {$section->name()}", "{$newcomer->name->full()} asks to come into {$section->name()}.");
+        return $plan->build(
+            "Request for {$section->name()}",
+            "{$newcomer->name->full()} asks to come into {$section->name()}.",
+        );
     }
 
     /**
@@ -98,28 +142,78 @@ final class Newcomers
      * @param  string|null  $answererId null where their own mail answered: then the address is confirmed
      * @param  string|null  $passwordHash chosen with the link of that mail
      */
-    public static function approve(Section $section, JoinRequest $request, UserNames $userNames, ?string $answererId, ?string $passwordHash, Ids $ids, string $today, string $now): Plan
-    {
+    public static function approve(
+        Section $section,
+        JoinRequest $request,
+        UserNames $userNames,
+        ?string $answererId,
+        ?string $passwordHash,
+        Ids $ids,
+        string $today,
+        string $now,
+    ): Plan {
         self::mustWait($section, $request);
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $name = self::name($request);
         $id = $ids->for('person');
-        $plan->insert(Entity::Person, $id, [
-            'school_id' => $section->schoolId(), 'kind' => 'student', 'given_name' => $name->given, 'family_name' => $name->family, 'search_name' => $name->searchKey(),
-            'birth_date' => $request->birthDate(), 'number' => null, 'grade' => $section->grade(),
-            ...($answererId === null ? Address::confirmed((string) $request->email(), AddressSource::Mail, $now) : Address::claimed($request->email(), AddressSource::Door, $now))->columns(), 'phone' => null, 'state' => 'active', 'merged_into' => null,
-        ], 'let in at the door');
-        $plan->insert(Entity::SignIn, $ids->for('sign-in'), ['person_id' => $id, 'user_name' => $userNames->give($name->given, $name->family), 'passphrase' => null, 'password' => $passwordHash ?? $request->password()], 'let in at the door');
-        Enrolling::insert($plan, $section->id, $id, 'student', 'request', $ids, $today, null, $request->joinCodeId(), $now);
+        $plan->insert(
+            Entity::Person,
+            $id,
+            [
+                'school_id' => $section->schoolId(),
+                'kind' => 'student',
+                'given_name' => $name->given,
+                'family_name' => $name->family,
+                'search_name' => $name->searchKey(),
+                'birth_date' => $request->birthDate(),
+                'number' => null,
+                'grade' => $section->grade(),
+                ...($answererId === null
+                    ? Address::confirmed((string) $request->email(), AddressSource::Mail, $now)
+                    : Address::claimed($request->email(), AddressSource::Door, $now)
+                )->columns(),
+                'phone' => null,
+                'state' => 'active',
+                'merged_into' => null,
+            ],
+            'let in at the door',
+        );
+        $plan->insert(
+            Entity::SignIn,
+            $ids->for('sign-in'),
+            [
+                'person_id' => $id,
+                'user_name' => $userNames->give($name->given, $name->family),
+                'passphrase' => null,
+                'password' => $passwordHash ?? $request->password(),
+            ],
+            'let in at the door',
+        );
+        Enrolling::insert(
+            $plan,
+            $section->id,
+            $id,
+            'student',
+            'request',
+            $ids,
+            $today,
+            null,
+            $request->joinCodeId(),
+            $now,
+        );
         self::answered($plan, $request, 'approved', $id, $answererId, $now, $ids->for('sign-in'));
 
-        return $plan->build("{$name->full()} into {$section->name()}", "{$name->full()} gets an account and comes into {$section->name()}.");
+        return $plan->build(
+            "{$name->full()} into {$section->name()}",
+            "{$name->full()} gets an account and comes into {$section->name()}.",
+        );
     }
 
     /**
-     * The newcomer is said to be somebody the school knows: that person comes into the section, and no second account is made. A
-     * likeness hands nobody an account. What was chosen at the door becomes the password only where nobody has used the account yet
-     * and the request brings what the school asks as a proof; in all other cases the person signs in as before.
+     * The newcomer is said to be somebody the school knows: that person comes into the section, and no second account
+     * is made. A likeness hands nobody an account. What was chosen at the door becomes the password only where nobody
+     * has used the account yet and the request brings what the school asks as a proof; in all other cases the person
+     * signs in as before.
      *
      * @param  bool  $proven whether the request fits what the school asks ({@see proves()})
      * @param  Way  $way how students of that grade sign in
@@ -127,24 +221,59 @@ final class Newcomers
      * @param  bool  $used whether anyone has ever signed in to any of them, or set a password
      * @param  list<Enrollment>  $enrollments of that person
      */
-    public static function approveAs(Section $section, JoinRequest $request, Person $person, bool $proven, Way $way, ?SignIn $signIn, bool $used, array $enrollments, string $answererId, Ids $ids, string $today, string $now): Plan
-    {
+    public static function approveAs(
+        Section $section,
+        JoinRequest $request,
+        Person $person,
+        bool $proven,
+        Way $way,
+        ?SignIn $signIn,
+        bool $used,
+        array $enrollments,
+        string $answererId,
+        Ids $ids,
+        string $today,
+        string $now,
+    ): Plan {
         self::mustWait($section, $request);
         if ($person->kind() !== PersonKind::Student || $person->state() !== PersonState::Active) {
             throw new Refusal('That is not the account of an active student.');
         }
-        $plan = new PlanBuilder;
-        $takes = $proven && ! $used && $signIn !== null && $way !== Way::School && $request->password() !== null;
+        $plan = new PlanBuilder();
+        $takes = $proven && !$used && $signIn !== null && $way !== Way::School && $request->password() !== null;
         if ($takes) {
-            $plan->update($signIn, ['password' => (string) $request->password(), 'passphrase' => null], 'taken by its owner at the door');
+            $plan->update(
+                $signIn,
+                ['password' => (string) $request->password(), 'passphrase' => null],
+                'taken by its owner at the door',
+            );
         }
-        if (! Enrolling::isIn($section->id, $enrollments, $today)) {
-            Enrolling::insert($plan, $section->id, $person->id, 'student', 'request', $ids, $today, null, $request->joinCodeId(), $now);
+        if (!Enrolling::isIn($section->id, $enrollments, $today)) {
+            Enrolling::insert(
+                $plan,
+                $section->id,
+                $person->id,
+                'student',
+                'request',
+                $ids,
+                $today,
+                null,
+                $request->joinCodeId(),
+                $now,
+            );
         }
         self::answered($plan, $request, 'approved', $person->id, $answererId, $now, $takes ? $signIn->id : null);
 
-        return $plan->build($person->fullName()." into {$section->name()}", self::name($request)->full().' is '.$person->fullName()." of the list and comes into {$section->name()}. ".($takes
-            ? 'The account waited for its owner and is theirs now, with the password they chose.' : 'The account stays with whoever has its card or password; if they have neither, print a card.'));
+        return $plan->build(
+            $person->fullName() . " into {$section->name()}",
+            self::name($request)->full() .
+                ' is ' .
+                $person->fullName() .
+                " of the list and comes into {$section->name()}. " .
+                ($takes
+                    ? 'The account waited for its owner and is theirs now, with the password they chose.'
+                    : 'The account stays with whoever has its card or password; if they have neither, print a card.'),
+        );
     }
 
     /** Whether a request brings what the school asks as a proof of being a student of the list. */
@@ -166,62 +295,90 @@ final class Newcomers
         if ($requests === []) {
             throw new Refusal('Nobody waits.');
         }
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         foreach ($requests as $request) {
             self::answered($plan, $request, 'refused', null, $answererId, $now);
         }
         $count = Words::count(count($requests), 'request');
 
-        return $plan->build("$count turned away from {$section->name()}", "Turns $count away. No accounts are made; who should have come in can ask again.");
+        return $plan->build(
+            "$count turned away from {$section->name()}",
+            "Turns $count away. No accounts are made; who should have come in can ask again.",
+        );
     }
 
     public static function refuse(Section $section, JoinRequest $request, string $answererId, string $now): Plan
     {
         self::mustWait($section, $request);
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         self::answered($plan, $request, 'refused', null, $answererId, $now);
 
-        return $plan->build('Turned away from '.$section->name(), self::name($request)->full()." does not come into {$section->name()}. No account is made.");
+        return $plan->build(
+            'Turned away from ' . $section->name(),
+            self::name($request)->full() . " does not come into {$section->name()}. No account is made.",
+        );
     }
 
     /**
-     * Somebody at the door has shown to be a student of the list: the account that waits is theirs, with the password they chose.
-     * Only an account that nobody has ever signed in to can be taken so.
+     * Somebody at the door has shown to be a student of the list: the account that waits is theirs, with the password
+     * they chose. Only an account that nobody has ever signed in to can be taken so.
      *
      * @param  Way  $way how students of that grade sign in
      * @param  SignIn  $signIn of that student
      * @param  string|null  $lastSignedIn when anyone last used any of the student's sign-ins
      * @param  list<Enrollment>  $enrollments of the student
      */
-    public static function claim(Section $section, JoinCode $code, Person $person, Way $way, SignIn $signIn, ?string $lastSignedIn, string $passwordHash, array $enrollments, int $cameIn, Ids $ids, string $today, string $now): Plan
-    {
+    public static function claim(
+        Section $section,
+        JoinCode $code,
+        Person $person,
+        Way $way,
+        SignIn $signIn,
+        ?string $lastSignedIn,
+        string $passwordHash,
+        array $enrollments,
+        int $cameIn,
+        Ids $ids,
+        string $today,
+        string $now,
+    ): Plan {
         Enrolling::mustBeOpen($section);
         if ($way === Way::School) {
-            throw new Refusal('Students of your grade sign in with the school’s own sign-on. Sign in, then type the code.');
+            throw new Refusal(
+                'Students of your grade sign in with the school’s own sign-on. Sign in, then type the code.',
+            );
         }
         if ($person->state() !== PersonState::Active || $lastSignedIn !== null || $signIn->password() !== null) {
             throw self::unfit();
         }
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $plan->update($signIn, ['password' => $passwordHash, 'passphrase' => null], 'taken by its owner at the door');
-        if (! Enrolling::isIn($section->id, $enrollments, $today)) {
+        if (!Enrolling::isIn($section->id, $enrollments, $today)) {
             JoinCodes::mustAdmit($code, $cameIn, $now);
             Enrolling::insert($plan, $section->id, $person->id, 'student', 'code', $ids, $today, null, $code->id, $now);
         }
 
-        return $plan->build("Into {$section->name()} by code", $person->fullName()." takes the account on the list and comes into {$section->name()}.");
+        return $plan->build(
+            "Into {$section->name()} by code",
+            $person->fullName() . " takes the account on the list and comes into {$section->name()}.",
+        );
     }
 
     /** The same for a wrong proof and for an account in use: neither tells whether the proof was right. */
     public static function unfit(): Refusal
     {
-        return new Refusal('That does not fit what the school has on record, or the account is in use already. Look again, sign in with the card or password, or ask your teacher.', 'proof');
+        return new Refusal(
+            'That does not fit what the school has on record, or the account is in use already. Look again, ' .
+                'sign in with the card or password, or ask your teacher.',
+            'proof',
+        );
     }
 
     /** Whether what a newcomer says fits the record: compared as values, not as typed. */
     public static function fits(Person $person, string $check, string $said): bool
     {
-        $known = $check === 'number' ? ltrim(mb_strtoupper((string) $person->number()), '0') : (string) $person->birthDate();
+        $known =
+            $check === 'number' ? ltrim(mb_strtoupper((string) $person->number()), '0') : (string) $person->birthDate();
         $said = $check === 'number' ? ltrim(mb_strtoupper(trim($said)), '0') : $said;
 
         return $known !== '' && hash_equals($known, $said);
@@ -237,12 +394,30 @@ final class Newcomers
         }
     }
 
-    private static function answered(PlanBuilder $plan, JoinRequest $request, string $state, ?string $personId, ?string $answererId, string $now, ?string $signInId = null): void
-    {
-        // What was chosen at the door goes with the account it was chosen for. Turned away it stays with the request, so that an undo lets
-        // them wait again as they did, until the request is cleared away.
+    private static function answered(
+        PlanBuilder $plan,
+        JoinRequest $request,
+        string $state,
+        ?string $personId,
+        ?string $answererId,
+        string $now,
+        ?string $signInId = null,
+    ): void {
+        // What was chosen at the door goes with the account it was chosen for. Turned away it stays with the request,
+        // so that an undo lets them wait again as they did, until the request is cleared away.
         $secrets = $state === 'refused' ? [] : ['password' => null, 'token_hash' => null];
-        $plan->update($request, ['state' => $state, 'person_id' => $personId, ...$secrets, 'answered_at' => $now, 'answered_by' => $answererId, 'sign_in_id' => $signInId], $state);
+        $plan->update(
+            $request,
+            [
+                'state' => $state,
+                'person_id' => $personId,
+                ...$secrets,
+                'answered_at' => $now,
+                'answered_by' => $answererId,
+                'sign_in_id' => $signInId,
+            ],
+            $state,
+        );
     }
 
     private static function name(JoinRequest $request): PersonName
@@ -253,8 +428,12 @@ final class Newcomers
     private static function mustWait(Section $section, JoinRequest $request): void
     {
         Enrolling::mustBeOpen($section);
-        if (! in_array($request->state(), [RequestState::Waiting, RequestState::Mail], true)) {
-            throw new Refusal($request->state() === RequestState::Approved ? 'This request has been answered: they are in.' : 'This request has been answered: they were turned away.');
+        if (!in_array($request->state(), [RequestState::Waiting, RequestState::Mail], true)) {
+            throw new Refusal(
+                $request->state() === RequestState::Approved
+                    ? 'This request has been answered: they are in.'
+                    : 'This request has been answered: they were turned away.',
+            );
         }
     }
 
@@ -266,7 +445,10 @@ final class Newcomers
         if ($rules->asksBirthDate() && $newcomer->birthDate === null) {
             throw new Refusal('Type the day you were born.', 'birth_date');
         }
-        if ($newcomer->birthDate !== null && ($newcomer->birthDate >= $today || CalendarDate::age($newcomer->birthDate, $today) > 100)) {
+        if (
+            $newcomer->birthDate !== null &&
+            ($newcomer->birthDate >= $today || CalendarDate::age($newcomer->birthDate, $today) > 100)
+        ) {
             throw new Refusal('Nobody here was born on that day. Look at the year.', 'birth_date');
         }
         if ($rules->check === 'number' && $newcomer->number === null) {

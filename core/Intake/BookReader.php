@@ -12,19 +12,23 @@ use Vantrel\Core\Table\Said;
 use Vantrel\Core\Table\Sheet;
 use Vantrel\Core\Table\UnreadableList;
 
-/** Reads all sheets of all files of an intake: each with a layout of its own, a sheet for each section where their names say so. */
+/**
+ * Reads all sheets of all files of an intake: each with a layout of its own, a sheet for each section where their names
+ * say so.
+ */
 final readonly class BookReader
 {
     /** Names of sheets that say what is in them, not which section it is. */
-    private const NOT_SECTIONS = '/^(all|data|export|students?|pupils?|roster|class ?list|list|guardians?|parents?|contacts?|staff|teachers?|sections?|classes|enrol?lments?|alumnos|estudiantes|padres|eleves|enfants|new|readme|notes?|summary|import)\b/i';
+    private const NOT_SECTIONS =
+        '/^(all|data|export|students?|pupils?|roster|class ?list|list|guardians?|parents?|contacts?|staff|teachers?|' .
+        'sections?|classes|enrol?lments?|alumnos|estudiantes|padres|eleves|enfants|new|readme|notes?|summary|' .
+        'import)\b/i';
 
     /**
      * @param  list<Sheet>  $sheets
      * @param  array<int, ListLayout>  $layouts by the place of the sheet; none for a sheet that is left out
      */
-    private function __construct(public array $sheets, public array $layouts, public ListContents $contents)
-    {
-    }
+    private function __construct(public array $sheets, public array $layouts, public ListContents $contents) {}
 
     /**
      * @param  list<Sheet>  $sheets
@@ -43,16 +47,28 @@ final readonly class BookReader
                 $layouts[$i] = ListLayout::of($sheet, $i, $said, $book);
             } catch (UnreadableList $e) {
                 $reason ??= $e;
-                $warnings[] = self::label($sheets, $i).' is left out: no column of it looks like names or sections.';
+                $warnings[] = self::label($sheets, $i) . ' is left out: no column of it looks like names or sections.';
             }
         }
         if ($layouts === []) {
-            throw $reason ?? new UnreadableList('Every sheet of this file is left out. Take at least one of them back in.');
+            throw $reason ??
+                new UnreadableList('Every sheet of this file is left out. Take at least one of them back in.');
         }
         $sections = self::sections($sheets, $layouts);
         $contents = new ListContents([], [], [], $warnings);
         foreach ($layouts as $i => $layout) {
-            $contents = $contents->and(ListReader::read($sheets[$i], $layout, self::label($sheets, $i), $sections[$i] ?? null, $said, $school, $book, $today));
+            $contents = $contents->and(
+                ListReader::read(
+                    $sheets[$i],
+                    $layout,
+                    self::label($sheets, $i),
+                    $sections[$i] ?? null,
+                    $said,
+                    $school,
+                    $book,
+                    $today,
+                ),
+            );
         }
 
         return new self($sheets, $layouts, $contents);
@@ -68,11 +84,11 @@ final readonly class BookReader
         if (count($sheets) === 1) {
             return '';
         }
-        $files = array_unique(array_map(fn (Sheet $s): string => $s->file, $sheets));
-        $ofFile = count(array_filter($sheets, fn (Sheet $s): bool => $s->file === $sheets[$i]->file));
+        $files = array_unique(array_map(fn(Sheet $s): string => $s->file, $sheets));
+        $ofFile = count(array_filter($sheets, fn(Sheet $s): bool => $s->file === $sheets[$i]->file));
 
         return match (true) {
-            count($files) === 1 => $sheets[$i]->name !== '' ? $sheets[$i]->name : 'sheet '.($i + 1),
+            count($files) === 1 => $sheets[$i]->name !== '' ? $sheets[$i]->name : 'sheet ' . ($i + 1),
             $ofFile === 1 => $sheets[$i]->file,
             default => "{$sheets[$i]->file}, {$sheets[$i]->name}",
         };
@@ -87,8 +103,13 @@ final readonly class BookReader
     {
         $sections = [];
         foreach ($layouts as $i => $layout) {
-            if ($layout->kind === ListKind::Students && $layout->indexOf(Field::Section) === null && $layout->indexOf(Field::Homeroom) === null
-                && $sheets[$i]->isNamedByHand() && preg_match(self::NOT_SECTIONS, NameKey::of($sheets[$i]->name)) !== 1) {
+            if (
+                $layout->kind === ListKind::Students &&
+                $layout->indexOf(Field::Section) === null &&
+                $layout->indexOf(Field::Homeroom) === null &&
+                $sheets[$i]->isNamedByHand() &&
+                preg_match(self::NOT_SECTIONS, NameKey::of($sheets[$i]->name)) !== 1
+            ) {
                 $sections[$i] = trim($sheets[$i]->name);
             }
         }

@@ -16,8 +16,8 @@ use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\PersonState;
 
 /**
- * The guardians a list names. One with an e-mail address is known by it and by a like name, so that brothers and sisters
- * share one account; one without is known by name among the student's own guardians.
+ * The guardians a list names. One with an e-mail address is known by it and by a like name, so that brothers and
+ * sisters share one account; one without is known by name among the student's own guardians.
  */
 final class GuardianBook
 {
@@ -30,7 +30,10 @@ final class GuardianBook
     /** @var array<string, array<string, Guardianship>> student id to guardianships, by the guardian */
     private array $ofStudent = [];
 
-    /** @var array<string, array<string, list<Person>>> student id to the guardians they have, by name and by phone number */
+    /**
+     * @var array<string, array<string, list<Person>>> student id to the guardians they have, by name and by phone
+     *     number
+     */
     private array $own = [];
 
     /** @var array<string, string> key in this list to id of a guardian the plan makes */
@@ -62,8 +65,8 @@ final class GuardianBook
             $this->ofStudent[$student][$link->guardianId()] = $link;
             $person = $snapshot->find(Person::class, $link->guardianId());
             if ($person !== null && $link->state() !== GuardianshipState::Ended) {
-                $this->own[$student]['name '.$person->searchName()][] = $person;
-                $this->own[$student]['phone '.$person->phone()][] = $person;
+                $this->own[$student]['name ' . $person->searchName()][] = $person;
+                $this->own[$student]['phone ' . $person->phone()][] = $person;
             }
         }
     }
@@ -89,22 +92,34 @@ final class GuardianBook
     {
         /** @var list<GuardianLine> $found */
         $found = [];
-        // Of each name: the first, the one without an address, and those with one. A student may have a row for each of thousands.
+        // Of each name: the first, the one without an address, and those with one. A student may have a row for each of
+        // thousands.
         $named = [];
         foreach ($guardians as $guardian) {
             $key = NameKey::of($guardian->name->full());
             $same = $named[$key] ?? null;
-            $at = $key === '' || $same === null ? null : ($guardian->email === '' ? $same['first'] : ($same['blank'] ?? $same['mails'][$guardian->email] ?? null));
+            $at =
+                $key === '' || $same === null
+                    ? null
+                    : ($guardian->email === ''
+                        ? $same['first']
+                        : $same['blank'] ?? ($same['mails'][$guardian->email] ?? null));
             if ($at === null) {
                 $at = count($found);
                 $found[] = $guardian;
                 $named[$key] ??= ['first' => $at, 'blank' => null, 'mails' => []];
             } else {
                 $other = $found[$at];
-                $found[$at] = new GuardianLine($other->name, $other->email ?: $guardian->email, $other->phone ?: $guardian->phone, $other->relationship ?: $guardian->relationship);
+                $found[$at] = new GuardianLine(
+                    $other->name,
+                    $other->email ?: $guardian->email,
+                    $other->phone ?: $guardian->phone,
+                    $other->relationship ?: $guardian->relationship,
+                );
             }
             $email = $found[$at]->email;
-            $named[$key]['blank'] = $email === '' ? $at : ($named[$key]['blank'] === $at ? null : $named[$key]['blank']);
+            $named[$key]['blank'] =
+                $email === '' ? $at : ($named[$key]['blank'] === $at ? null : $named[$key]['blank']);
             $named[$key]['mails'][$email] = $at;
         }
 
@@ -123,23 +138,38 @@ final class GuardianBook
             }
             if ($link->state() === GuardianshipState::Ended) {
                 // Somebody ended this on purpose: no list brings it back behind their back.
-                $this->plan->warn(ucfirst($line->where()).": the connection of {$known->givenName()} {$known->familyName()} was ended here, and stays so.");
+                $this->plan->warn(
+                    ucfirst($line->where()) .
+                        ": the connection of {$known->givenName()} {$known->familyName()} was ended here, " .
+                        'and stays so.',
+                );
 
                 return $changed;
             }
             if ($guardian->relationship !== '' && $link->relationship() === null) {
-                $this->plan->update($link, ['relationship' => $guardian->relationship], "row $line->number", $line->number);
+                $this->plan->update(
+                    $link,
+                    ['relationship' => $guardian->relationship],
+                    "row $line->number",
+                    $line->number,
+                );
             }
 
             return $changed || $this->plan->changes(Entity::Guardianship, $link->id);
         }
 
-        return $this->link($studentId, $this->make($guardian, $studentId, $line->number), $guardian->relationship, $line->number);
+        return $this->link(
+            $studentId,
+            $this->make($guardian, $studentId, $line->number),
+            $guardian->relationship,
+            $line->number,
+        );
     }
 
     /**
      * @param  array<string, list<Person>>  $own guardians the student has, by name and by phone number
-     * @param  bool  $sheet whether the row is of a sheet that came out of here, in which addresses may have been corrected
+     * @param bool $sheet whether the row is of a sheet that came out of here, in which addresses may have been
+     *     corrected
      */
     private function known(GuardianLine $guardian, array $own, bool $sheet): ?Person
     {
@@ -157,15 +187,25 @@ final class GuardianBook
                 return $alike;
             }
         }
-        $same = $key !== '' ? $own["name $key"] ?? [] : ($guardian->phone !== '' ? $own["phone $guardian->phone"] ?? [] : []);
+        $same =
+            $key !== ''
+                ? $own["name $key"] ?? []
+                : ($guardian->phone !== ''
+                    ? $own["phone $guardian->phone"] ?? []
+                    : []);
         foreach ($same as $person) {
             $otherMail = $guardian->email !== '' && $person->email() !== null && $person->email() !== $guardian->email;
-            if (! $otherMail || $sheet) {
+            if (!$otherMail || $sheet) {
                 return $person;
             }
         }
         // Without an address, the same name with the same phone number: brothers and sisters share the account.
-        foreach ($guardian->email === '' && $guardian->phone !== '' && str_contains($key, ' ') ? $this->byPhone[$guardian->phone] ?? [] : [] as $person) {
+        foreach (
+            $guardian->email === '' && $guardian->phone !== '' && str_contains($key, ' ')
+                ? $this->byPhone[$guardian->phone] ?? []
+                : []
+            as $person
+        ) {
             if ($person->searchName() === $key) {
                 return $person;
             }
@@ -174,7 +214,10 @@ final class GuardianBook
         return null;
     }
 
-    /** One address may serve two parents: they are one person only if their first names are the same, or one is its initial. */
+    /**
+     * One address may serve two parents: they are one person only if their first names are the same, or one is its
+     * initial.
+     */
     private static function alike(string $a, string $b): bool
     {
         $a = explode(' ', $a)[0];
@@ -185,7 +228,7 @@ final class GuardianBook
 
     private function fill(Person $known, GuardianLine $guardian, int $row, bool $sheet): void
     {
-        if (! $this->wish->writes($known)) {
+        if (!$this->wish->writes($known)) {
             return;
         }
         $fields = $guardian->phone !== '' && ($known->phone() === null || $sheet) ? ['phone' => $guardian->phone] : [];
@@ -200,10 +243,15 @@ final class GuardianBook
     private function make(GuardianLine $guardian, string $studentId, int $row): string
     {
         $name = NameKey::of($guardian->name->full());
-        $key = $guardian->email !== '' ? "$guardian->email|".explode(' ', $name)[0] : ($guardian->phone !== '' && str_contains($name, ' ') ? "$guardian->phone|$name" : "$studentId|$name|$guardian->phone");
+        $key =
+            $guardian->email !== ''
+                ? "$guardian->email|" . explode(' ', $name)[0]
+                : ($guardian->phone !== '' && str_contains($name, ' ')
+                    ? "$guardian->phone|$name"
+                    : "$studentId|$name|$guardian->phone");
         if (isset($this->made[$key])) {
             // Another row of the list says more of the same guardian: it goes into the same new record.
-            if ($guardian->phone !== '' && ! isset($this->phoned[$this->made[$key]])) {
+            if ($guardian->phone !== '' && !isset($this->phoned[$this->made[$key]])) {
                 $this->phoned[$this->made[$key]] = true;
                 $this->plan->amend(Entity::Person, $this->made[$key], ['phone' => $guardian->phone]);
             }
@@ -211,12 +259,26 @@ final class GuardianBook
             return $this->made[$key];
         }
         $id = $this->ids->for('guardian', $key);
-        $this->plan->insert(Entity::Person, $id, [
-            'school_id' => $this->wish->schoolId, 'kind' => 'guardian',
-            'given_name' => $guardian->name->given, 'family_name' => $guardian->name->family, 'search_name' => $name,
-            'birth_date' => null, 'number' => null, 'grade' => null,
-            ...$this->addresses->of($guardian->email, 'guardian')->columns(), 'phone' => $guardian->phone ?: null, 'state' => 'active', 'merged_into' => null,
-        ], "guardian in row $row", $row);
+        $this->plan->insert(
+            Entity::Person,
+            $id,
+            [
+                'school_id' => $this->wish->schoolId,
+                'kind' => 'guardian',
+                'given_name' => $guardian->name->given,
+                'family_name' => $guardian->name->family,
+                'search_name' => $name,
+                'birth_date' => null,
+                'number' => null,
+                'grade' => null,
+                ...$this->addresses->of($guardian->email, 'guardian')->columns(),
+                'phone' => $guardian->phone ?: null,
+                'state' => 'active',
+                'merged_into' => null,
+            ],
+            "guardian in row $row",
+            $row,
+        );
 
         if ($guardian->phone !== '') {
             $this->phoned[$id] = true;
@@ -228,10 +290,20 @@ final class GuardianBook
     private function link(string $studentId, string $guardianId, string $relationship, int $row): bool
     {
         $id = $this->ids->for('guardianship', $studentId, $guardianId);
-        if (! $this->plan->changes(Entity::Guardianship, $id)) {
-            $this->plan->insert(Entity::Guardianship, $id, [
-                'student_id' => $studentId, 'guardian_id' => $guardianId, 'relationship' => $relationship ?: null, 'state' => 'listed', 'restriction' => null,
-            ], "row $row", $row);
+        if (!$this->plan->changes(Entity::Guardianship, $id)) {
+            $this->plan->insert(
+                Entity::Guardianship,
+                $id,
+                [
+                    'student_id' => $studentId,
+                    'guardian_id' => $guardianId,
+                    'relationship' => $relationship ?: null,
+                    'state' => 'listed',
+                    'restriction' => null,
+                ],
+                "row $row",
+                $row,
+            );
         }
 
         return true;

@@ -17,7 +17,9 @@ use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Records\TransferKind;
 
-/** Settles who each row is: by what a person answered, by the account a row made before, by the matcher, or by asking. */
+/**
+ * Settles who each row is: by what a person answered, by the account a row made before, by the matcher, or by asking.
+ */
 final class Identity
 {
     /** @var array<string, StudentLine> person's id to the row that is this person */
@@ -33,8 +35,7 @@ final class Identity
         private readonly IntakeWish $wish,
         private readonly Ids $people,
         private readonly PlanBuilder $plan,
-    ) {
-    }
+    ) {}
 
     /** @return array<string, true> ids of people some row is or may be: they do not leave */
     public function spokenFor(): array
@@ -48,7 +49,9 @@ final class Identity
         foreach ($this->linkage->candidates($subject->id) as $candidate) {
             $this->spokenFor[$candidate->subject->id] = true;
         }
-        $match = $this->byAccount($line, $subject) ?? $this->byNumberAlone($line, $subject) ?? $this->own($line, $subject) ?? $this->decide($line, $subject);
+        $match =
+            $this->byAccount($line, $subject) ??
+            ($this->byNumberAlone($line, $subject) ?? ($this->own($line, $subject) ?? $this->decide($line, $subject)));
         if ($match->person !== null) {
             $this->spokenFor[$match->person->id] = true;
         }
@@ -85,7 +88,7 @@ final class Identity
     /** A row that names its student by the school's number and nothing else says it plainly. */
     private function byNumberAlone(StudentLine $line, Subject $subject): ?RowMatch
     {
-        $holder = $line->name->full() === '' && ! $line->mayAdd ? $this->holderOf($line->studentNumber) : null;
+        $holder = $line->name->full() === '' && !$line->mayAdd ? $this->holderOf($line->studentNumber) : null;
         $known = $holder === null ? null : $this->roster->subject($holder->id);
 
         return $known === null ? null : $this->claim($line, $this->linkage->judge($subject, $known), 'same');
@@ -105,9 +108,10 @@ final class Identity
         $candidates = array_slice($candidates, 0, 3);
         $assigned = $this->linkage->assigned($subject->id);
         $assigned = $assigned !== null && $this->mayBeSpokenOf($assigned) ? $assigned : null;
-        $best = $assigned ?? $candidates[0] ?? null;
-        // Answers go by the row, not by whom it was compared with: a row left out stays out when others have been applied.
-        $id = substr(hash('sha256', 'who|'.$line->key()), 0, 20);
+        $best = $assigned ?? ($candidates[0] ?? null);
+        // Answers go by the row, not by whom it was compared with: a row left out stays out when others have been
+        // applied.
+        $id = substr(hash('sha256', 'who|' . $line->key()), 0, 20);
         $answer = $this->wish->answers[$id] ?? null;
         $chosen = $this->chosen($subject, $answer);
         if ($best === null || $candidates === []) {
@@ -119,30 +123,47 @@ final class Identity
         }
         $person = $this->snapshot->find(Person::class, $best->subject->id);
         $lost = $assigned === null;
-        $foreign = $person !== null && ! $this->wish->writes($person);
-        $elsewhere = $foreign || ($person !== null && $person->schoolId() !== $this->wish->schoolId && $person->state() === PersonState::Active);
-        if ($best->sure() && ! $lost && ! $elsewhere && $answer === null && $person !== null) {
+        $foreign = $person !== null && !$this->wish->writes($person);
+        $elsewhere =
+            $foreign ||
+            ($person !== null &&
+                $person->schoolId() !== $this->wish->schoolId &&
+                $person->state() === PersonState::Active);
+        if ($best->sure() && !$lost && !$elsewhere && $answer === null && $person !== null) {
             return $this->claim($line, $best, 'same');
         }
         $rival = $candidates[1] ?? null;
         $why = match (true) {
-            $foreign => 'may be a student of '.$this->roster->schoolName($best->subject->schoolId),
+            $foreign => 'may be a student of ' . $this->roster->schoolName($best->subject->schoolId),
             $lost => 'another row fits this student better',
-            $rival !== null && $rival->probability >= 0.2 && ! $best->sure() => 'two people fit alike',
+            $rival !== null && $rival->probability >= 0.2 && !$best->sure() => 'two people fit alike',
             $best->caution !== '' => $best->caution,
-            $best->sure() => 'is at '.$this->roster->schoolName($best->subject->schoolId).' now',
+            $best->sure() => 'is at ' . $this->roster->schoolName($best->subject->schoolId) . ' now',
             default => self::doubt($best),
         };
-        if ($chosen === null && ! in_array($answer, ['other', 'skip'], true)) {
+        if ($chosen === null && !in_array($answer, ['other', 'skip'], true)) {
             $answer = null;
         }
         $school = $this->roster->schoolName($best->subject->schoolId);
-        $this->plan->ask(new Question(
-            $id, $line->number,
-            $foreign ? 'Is '.$line->where()." a student of $school?" : 'Is '.$line->where()." {$this->roster->name($best->subject->id)}?",
-            $foreign ? "Somebody there agrees with what this row says. What $school knows of them stays there; if you ask, they see what the row says." : $this->roster->describe($best->subject->id),
-            $this->choices($candidates), $foreign ? [] : $best->evidence, $foreign ? null : $best->probability, $answer, $line->sheet, $why.($elsewhere ? '|elsewhere' : ''),
-        ));
+        $this->plan->ask(
+            new Question(
+                $id,
+                $line->number,
+                $foreign
+                    ? 'Is ' . $line->where() . " a student of $school?"
+                    : 'Is ' . $line->where() . " {$this->roster->name($best->subject->id)}?",
+                $foreign
+                    ? "Somebody there agrees with what this row says. What $school knows of them stays there; " .
+                        'if you ask, they see what the row says.'
+                    : $this->roster->describe($best->subject->id),
+                $this->choices($candidates),
+                $foreign ? [] : $best->evidence,
+                $foreign ? null : $best->probability,
+                $answer,
+                $line->sheet,
+                $why . ($elsewhere ? '|elsewhere' : ''),
+            ),
+        );
 
         return match (true) {
             $answer === null => RowMatch::asked($best, $why, $id),
@@ -161,14 +182,16 @@ final class Identity
             $apart = $this->linkage->apart($place);
             $person = $apart === null ? null : $this->snapshot->find(Person::class, $apart[0]);
 
-            return $apart === null || ($person !== null && ! $this->wish->writes($person)) ? '' : $apart[1];
+            return $apart === null || ($person !== null && !$this->wish->writes($person)) ? '' : $apart[1];
         }
-        if (! $this->mayBeSpokenOf($taken[0])) {
+        if (!$this->mayBeSpokenOf($taken[0])) {
             return '';
         }
         [$sheet, $number] = explode('#', $taken[1]) + [1 => ''];
 
-        return trim("{$taken[0]->subject->given} {$taken[0]->subject->family}").": that is row $number".($sheet === '' ? '' : " of $sheet");
+        return trim("{$taken[0]->subject->given} {$taken[0]->subject->family}") .
+            ": that is row $number" .
+            ($sheet === '' ? '' : " of $sheet");
     }
 
     /** Whom an answer of the form `is:ID` or `is:ID:how` names, as long as that student is known. */
@@ -181,7 +204,12 @@ final class Identity
         // What may be done with a student of this school may not be with one of another, whoever writes the answer.
         $asks = str_starts_with($parts[2] ?? '', 'ask-');
 
-        return $candidate === null || $person === null || $asks === $this->wish->writes($person) || ! $this->mayBeSpokenOf($candidate) ? null : $candidate;
+        return $candidate === null ||
+            $person === null ||
+            $asks === $this->wish->writes($person) ||
+            !$this->mayBeSpokenOf($candidate)
+            ? null
+            : $candidate;
     }
 
     /** A student whom this list may write, as the matcher sees them. */
@@ -189,12 +217,13 @@ final class Identity
     {
         $person = $this->snapshot->find(Person::class, $personId);
 
-        return $person === null || ! $this->wish->writes($person) ? null : $this->roster->subject($personId);
+        return $person === null || !$this->wish->writes($person) ? null : $this->roster->subject($personId);
     }
 
     /**
-     * Of a student of another school nothing is said, not even that there is one, unless the row itself brings what shows that it
-     * means them: their birth date or number. Then only that: how near the rest of the row comes would let it be guessed.
+     * Of a student of another school nothing is said, not even that there is one, unless the row itself brings what
+     * shows that it means them: their birth date or number. Then only that: how near the rest of the row comes would
+     * let it be guessed.
      */
     private function mayBeSpokenOf(Candidate $candidate): bool
     {
@@ -229,7 +258,12 @@ final class Identity
     {
         $least = null;
         foreach ($best->evidence as $e) {
-            if ($e->level !== 'alike' && $e->level !== 'not known' && $e->weight < 0 && ($least === null || $e->weight < $least->weight)) {
+            if (
+                $e->level !== 'alike' &&
+                $e->level !== 'not known' &&
+                $e->weight < 0 &&
+                ($least === null || $e->weight < $least->weight)
+            ) {
                 $least = $e;
             }
         }
@@ -251,18 +285,57 @@ final class Identity
         foreach ($candidates as $candidate) {
             $id = $candidate->subject->id;
             $person = $this->snapshot->find(Person::class, $id);
-            $name = $person !== null && ! $this->wish->writes($person) ? '' : (count($candidates) > 1 ? $this->roster->name($id).', '.$this->roster->describe($id) : $this->roster->name($id));
-            if ($person !== null && ! $this->wish->writes($person)) {
+            $name =
+                $person !== null && !$this->wish->writes($person)
+                    ? ''
+                    : (count($candidates) > 1
+                        ? $this->roster->name($id) . ', ' . $this->roster->describe($id)
+                        : $this->roster->name($id));
+            if ($person !== null && !$this->wish->writes($person)) {
                 $school = $this->roster->schoolName($person->schoolId());
-                $choices[] = new Choice("is:$id:ask-transfer", TransferKind::Transfer->wish($school), "$school answers; until then nothing of the student changes", 'ask-transfer');
-                $choices[] = new Choice("is:$id:ask-also", TransferKind::Also->wish($school), "the student stays at $school and, once it agrees, comes into the sections of this row too", 'ask-also');
-            } elseif ($person !== null && $person->schoolId() !== $this->wish->schoolId && $person->state() === PersonState::Active) {
+                $choices[] = new Choice(
+                    "is:$id:ask-transfer",
+                    TransferKind::Transfer->wish($school),
+                    "$school answers; until then nothing of the student changes",
+                    'ask-transfer',
+                );
+                $choices[] = new Choice(
+                    "is:$id:ask-also",
+                    TransferKind::Also->wish($school),
+                    "the student stays at $school and, once it agrees, comes into the sections of this row too",
+                    'ask-also',
+                );
+            } elseif (
+                $person !== null &&
+                $person->schoolId() !== $this->wish->schoolId &&
+                $person->state() === PersonState::Active
+            ) {
                 $school = $this->roster->schoolName($person->schoolId());
-                $choices[] = new Choice("is:$id:transfer", "Same person, transfer: $name", "ends all sections at $school today; the account and cards go on working", 'transfer');
-                $choices[] = new Choice("is:$id:also", "Same person, also enroll: $name", "stays at $school and comes into the sections of this row too", 'also');
-                $choices[] = new Choice("is:$id:leave", "Same person, leave enrollments: $name", 'brings what the row says of the person up to date, and no section changes', 'leave');
+                $choices[] = new Choice(
+                    "is:$id:transfer",
+                    "Same person, transfer: $name",
+                    "ends all sections at $school today; the account and cards go on working",
+                    'transfer',
+                );
+                $choices[] = new Choice(
+                    "is:$id:also",
+                    "Same person, also enroll: $name",
+                    "stays at $school and comes into the sections of this row too",
+                    'also',
+                );
+                $choices[] = new Choice(
+                    "is:$id:leave",
+                    "Same person, leave enrollments: $name",
+                    'brings what the row says of the person up to date, and no section changes',
+                    'leave',
+                );
             } else {
-                $choices[] = new Choice("is:$id", "Same person: $name", 'keeps the account and its cards; this row updates it', 'same');
+                $choices[] = new Choice(
+                    "is:$id",
+                    "Same person: $name",
+                    'keeps the account and its cards; this row updates it',
+                    'same',
+                );
             }
         }
         $choices[] = new Choice('other', 'Another person', 'makes a new account', 'other');

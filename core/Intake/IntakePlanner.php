@@ -27,7 +27,8 @@ use Vantrel\Core\Records\TransferState;
 
 /**
  * From what the lists of an intake say to the plan of what they change: sections, staff, new and known students, their
- * enrollments and their guardians. Read as additions, nobody who is missing is touched; read as everyone, who is missing leaves.
+ * enrollments and their guardians. Read as additions, nobody who is missing is touched; read as everyone, who is
+ * missing leaves.
  */
 final class IntakePlanner
 {
@@ -61,40 +62,68 @@ final class IntakePlanner
         private readonly UserNames $userNames,
         Linkage $linkage,
     ) {
-        $this->plan = new PlanBuilder;
+        $this->plan = new PlanBuilder();
         $this->roster = new Roster($snapshot);
         $this->sections = new SectionBook($snapshot, $wish, $ids, $this->plan);
         $this->addresses = new AddressBook($wish, $ids->instant(), $this->plan);
         $this->guardians = new GuardianBook($snapshot, $wish, $ids, $this->plan, $this->addresses);
         $this->identity = new Identity($snapshot, $this->roster, $linkage, $wish, $people, $this->plan);
         $this->cells = new RowCells($this->roster, $this->sections);
-        $this->twice = new Twice(array_values(array_filter($folder->students(), fn (StudentLine $l): bool => ! $l->stopped() && $l->mayAdd)), $wish);
+        $this->twice = new Twice(
+            array_values(array_filter($folder->students(), fn(StudentLine $l): bool => !$l->stopped() && $l->mayAdd)),
+            $wish,
+        );
     }
 
     /**
      * @param  Ids  $ids of the records made, but for students
      * @param  Linkage|null  $linkage of {@see subjects} with everyone known; worked out from the snapshot where null
-     * @param  Ids|null  $people of the students made: the same for the same files, so that a list that was applied knows its own again
+     * @param Ids|null $people of the students made: the same for the same files, so that a list that was applied knows
+     *     its own again
      */
-    public static function plan(ListContents $contents, Snapshot $snapshot, IntakeWish $wish, Ids $ids, UserNames $userNames, ?Linkage $linkage = null, ?Ids $people = null): Plan
-    {
+    public static function plan(
+        ListContents $contents,
+        Snapshot $snapshot,
+        IntakeWish $wish,
+        Ids $ids,
+        UserNames $userNames,
+        ?Linkage $linkage = null,
+        ?Ids $people = null,
+    ): Plan {
         $people ??= $ids;
         $folder = new LineFolder($contents->students);
         if ($linkage === null) {
             $own = self::own($folder, $people);
-            $known = array_filter((new Roster($snapshot))->subjects(), fn (Subject $s): bool => ! isset($own[$s->id]));
+            $known = array_filter((new Roster($snapshot))->subjects(), fn(Subject $s): bool => !isset($own[$s->id]));
             $linkage = Matcher::link(self::subjects($folder, $wish->schoolId), $known, Weights::published());
         }
         $planner = new self($folder, $snapshot, $wish, $ids, $people, $userNames, $linkage);
         foreach ($contents->questions as $question) {
             $planner->plan->ask($question->answered($wish->answers[$question->id] ?? null));
         }
-        $staff = new StaffBook($snapshot, $wish, $ids, $userNames, $planner->sections, $planner->plan, $planner->addresses);
+        $staff = new StaffBook(
+            $snapshot,
+            $wish,
+            $ids,
+            $userNames,
+            $planner->sections,
+            $planner->plan,
+            $planner->addresses,
+        );
         array_map($staff->section(...), $contents->sections);
         array_map($staff->person(...), $contents->staff);
         $planner->students($contents->students);
-        $leaving = $wish->everyone === null ? 0
-            : (new Leavers($snapshot, $planner->roster, $planner->sections, $wish, $wish->everyone, $planner->plan))->plan($planner->identity->spokenFor());
+        $leaving =
+            $wish->everyone === null
+                ? 0
+                : (new Leavers(
+                    $snapshot,
+                    $planner->roster,
+                    $planner->sections,
+                    $wish,
+                    $wish->everyone,
+                    $planner->plan,
+                ))->plan($planner->identity->spokenFor());
         array_map($planner->plan->warn(...), $contents->warnings);
         $planner->sections->warnOfNew();
 
@@ -108,12 +137,12 @@ final class IntakePlanner
      */
     public static function subjects(LineFolder $folder, string $schoolId): array
     {
-        return array_map(fn (StudentLine $line): Subject => Roster::subjectOf($line, $schoolId), $folder->students());
+        return array_map(fn(StudentLine $line): Subject => Roster::subjectOf($line, $schoolId), $folder->students());
     }
 
     /**
-     * Students whom rows of this list made when it was applied before. They are those rows' own and weigh nothing in judging the
-     * others: planned again, the list meets the same people as the first time.
+     * Students whom rows of this list made when it was applied before. They are those rows' own and weigh nothing in
+     * judging the others: planned again, the list meets the same people as the first time.
      *
      * @return array<string, true>
      */
@@ -139,7 +168,7 @@ final class IntakePlanner
         $verdicts = [];
         // Rows whose number names them go first: nobody with a likeness can take their student.
         $order = array_values($folded);
-        usort($order, fn (StudentLine $a, StudentLine $b): int => $this->sureness($b) <=> $this->sureness($a));
+        usort($order, fn(StudentLine $a, StudentLine $b): int => $this->sureness($b) <=> $this->sureness($a));
         foreach ($order as $line) {
             if ($line->stopped()) {
                 $this->identity->guess($line);
@@ -161,23 +190,38 @@ final class IntakePlanner
             if ($first !== null) {
                 $with = $folded[$first];
                 $verdict = $verdicts[$first] ?? Verdict::Cannot;
-                $this->plan->row(new PlanRow($line->number, in_array($verdict, [Verdict::New, Verdict::Update], true) ? Verdict::Same : $verdict, $this->cells->of($line, null, []), "goes with {$with->where()}", $line->problems, sheet: $line->sheet, repairs: $line->repairs));
+                $this->plan->row(
+                    new PlanRow(
+                        $line->number,
+                        in_array($verdict, [Verdict::New, Verdict::Update], true) ? Verdict::Same : $verdict,
+                        $this->cells->of($line, null, []),
+                        "goes with {$with->where()}",
+                        $line->problems,
+                        sheet: $line->sheet,
+                        repairs: $line->repairs,
+                    ),
+                );
             }
         }
     }
 
     private function sureness(StudentLine $line): int
     {
-        return ($line->account !== '' ? 4 : 0) + (isset($this->wish->answers[substr(hash('sha256', 'who|'.$line->key()), 0, 20)]) ? 2 : 0)
-            + ($this->roster->subject($this->people->for('person', $line->key())) !== null ? 1 : 0);
+        return ($line->account !== '' ? 4 : 0) +
+            (isset($this->wish->answers[substr(hash('sha256', 'who|' . $line->key()), 0, 20)]) ? 2 : 0) +
+            ($this->roster->subject($this->people->for('person', $line->key())) !== null ? 1 : 0);
     }
 
     private function line(StudentLine $line, ?RowMatch $match): Verdict
     {
         if ($match === null) {
-            $stops = array_values(array_filter($line->problems, fn (Problem $p): bool => $p->stops));
+            $stops = array_values(array_filter($line->problems, fn(Problem $p): bool => $p->stops));
 
-            return $this->keepOut($line, $line->problems, count($stops) === 1 ? 'a cell cannot be read' : count($stops).' cells cannot be read');
+            return $this->keepOut(
+                $line,
+                $line->problems,
+                count($stops) === 1 ? 'a cell cannot be read' : count($stops) . ' cells cannot be read',
+            );
         }
         if ($match->verdict === Verdict::Ask || $match->verdict === Verdict::Cannot) {
             return $this->row($line, $match->verdict, $match, $match->why);
@@ -186,24 +230,69 @@ final class IntakePlanner
             return $this->request($line, $match, $match->person);
         }
         $holder = $this->identity->holderOf($line->studentNumber);
-        if ($holder !== null && $holder->id !== $match->person?->id && $match->how !== 'also' && $holder->id !== $this->people->for('person', $line->key())) {
-            return $this->keepOut($line, [...$line->problems, new Problem('student number', "The number $line->studentNumber is {$this->roster->name($holder->id)}’s ({$this->roster->describe($holder->id)}). Correct the number; or the name, if it is the same student.")], 'the number is someone else’s');
+        if (
+            $holder !== null &&
+            $holder->id !== $match->person?->id &&
+            $match->how !== 'also' &&
+            $holder->id !== $this->people->for('person', $line->key())
+        ) {
+            return $this->keepOut(
+                $line,
+                [
+                    ...$line->problems,
+                    new Problem(
+                        'student number',
+                        "The number $line->studentNumber is {$this->roster->name(
+                            $holder->id,
+                        )}’s ({$this->roster->describe(
+                            $holder->id,
+                        )}). Correct the number; or the name, if it is the same student.",
+                    ),
+                ],
+                'the number is someone else’s',
+            );
         }
-        if ($match->person === null && ! $line->mayAdd) {
-            $who = $line->studentNumber !== '' ? "has the number $line->studentNumber" : ($line->email !== '' && $line->name->full() === '' ? "has the address $line->email" : 'is called '.$line->name->full());
+        if ($match->person === null && !$line->mayAdd) {
+            $who =
+                $line->studentNumber !== ''
+                    ? "has the number $line->studentNumber"
+                    : ($line->email !== '' && $line->name->full() === ''
+                        ? "has the address $line->email"
+                        : 'is called ' . $line->name->full());
 
-            return $this->keepOut($line, [...$line->problems, new Problem($line->studentNumber !== '' ? 'student number' : 'name of the student', "No student known here $who. Bring the list of students in first, or correct the cell.")], 'nobody known is this student');
+            return $this->keepOut(
+                $line,
+                [
+                    ...$line->problems,
+                    new Problem(
+                        $line->studentNumber !== '' ? 'student number' : 'name of the student',
+                        "No student known here $who. Bring the list of students in first, or correct the cell.",
+                    ),
+                ],
+                'nobody known is this student',
+            );
         }
-        $question = $match->person === null ? $this->twice->question($line, fn (StudentLine $l): bool => ($this->matches[$l->place()] ?? null)?->person !== null, $this->plan) : null;
+        $question =
+            $match->person === null
+                ? $this->twice->question(
+                    $line,
+                    fn(StudentLine $l): bool => ($this->matches[$l->place()] ?? null)?->person !== null,
+                    $this->plan,
+                )
+                : null;
         if ($question !== null) {
-            return $question === 'skip' ? $this->row($line, Verdict::Cannot, RowMatch::skipped($question), 'left out, as you said') : $this->row($line, Verdict::Ask, $match, 'stands twice, or is another', $question);
+            return $question === 'skip'
+                ? $this->row($line, Verdict::Cannot, RowMatch::skipped($question), 'left out, as you said')
+                : $this->row($line, Verdict::Ask, $match, 'stands twice, or is another', $question);
         }
         $places = $match->how === 'leave' ? [] : $this->sections->placesFor($line);
         if ($places === null) {
             return $this->row($line, Verdict::Ask, $match, 'which section is meant?', $this->sections->question);
         }
 
-        return $match->person === null ? $this->add($line, $places, $match) : $this->renew($line, $match, $match->person, $places);
+        return $match->person === null
+            ? $this->add($line, $places, $match)
+            : $this->renew($line, $match, $match->person, $places);
     }
 
     /** A student of another school: nothing of them changes here; that school is asked. */
@@ -219,10 +308,26 @@ final class IntakePlanner
         if ($places === null) {
             return $this->row($line, Verdict::Ask, $match, 'which section is meant?', $this->sections->question);
         }
-        TransferRequests::ask($this->plan, $this->ids->for('transfer', $person->id), $person, $this->wish->schoolId, TransferKind::from(substr($match->how, 4)), [
-            'given_name' => $line->name->given, 'family_name' => $line->name->family, 'birth_date' => $line->birthDate, 'number' => $line->studentNumber, 'grade' => $line->grade,
-            'sections' => array_map(fn (Place $p): string => $p->sectionId, $places), 'section_names' => array_map(fn (Place $p): string => $p->name, $places),
-        ], $this->wish->madeBy, $this->ids->instant(), $line->where(), $line->number);
+        TransferRequests::ask(
+            $this->plan,
+            $this->ids->for('transfer', $person->id),
+            $person,
+            $this->wish->schoolId,
+            TransferKind::from(substr($match->how, 4)),
+            [
+                'given_name' => $line->name->given,
+                'family_name' => $line->name->family,
+                'birth_date' => $line->birthDate,
+                'number' => $line->studentNumber,
+                'grade' => $line->grade,
+                'sections' => array_map(fn(Place $p): string => $p->sectionId, $places),
+                'section_names' => array_map(fn(Place $p): string => $p->name, $places),
+            ],
+            $this->wish->madeBy,
+            $this->ids->instant(),
+            $line->where(),
+            $line->number,
+        );
 
         return $this->row($line, Verdict::Update, $match, "$school is asked");
     }
@@ -232,19 +337,51 @@ final class IntakePlanner
     {
         $id = $this->people->for('person', $line->key());
         if ($this->plan->changes(Entity::Person, $id)) {
-            return $this->keepOut($line, [new Problem('', 'Another row of this list says the same of the same student. Delete one of the two, or give each a number or birth date.')], 'stands twice in the list');
+            return $this->keepOut(
+                $line,
+                [
+                    new Problem(
+                        '',
+                        'Another row of this list says the same of the same student. Delete one of the two, ' .
+                            'or give each a number or birth date.',
+                    ),
+                ],
+                'stands twice in the list',
+            );
         }
         $reason = $line->where();
-        $this->plan->insert(Entity::Person, $id, [
-            'school_id' => $this->wish->schoolId, 'kind' => 'student',
-            'given_name' => $line->name->given, 'family_name' => $line->name->family, 'search_name' => $line->name->searchKey(),
-            'birth_date' => $line->birthDate ?: null, 'number' => $line->studentNumber ?: null,
-            'grade' => $line->grade ?: $this->gradeOf($places), ...$this->addresses->of($line->email, 'student')->columns(), 'phone' => null,
-            'state' => 'active', 'merged_into' => null,
-        ], $reason, $line->number);
-        $this->plan->insert(Entity::SignIn, $this->ids->for('sign-in', $id), [
-            'person_id' => $id, 'user_name' => $this->userNames->give($line->name->given, $line->name->family), 'passphrase' => null, 'password' => null,
-        ], $reason, $line->number);
+        $this->plan->insert(
+            Entity::Person,
+            $id,
+            [
+                'school_id' => $this->wish->schoolId,
+                'kind' => 'student',
+                'given_name' => $line->name->given,
+                'family_name' => $line->name->family,
+                'search_name' => $line->name->searchKey(),
+                'birth_date' => $line->birthDate ?: null,
+                'number' => $line->studentNumber ?: null,
+                'grade' => $line->grade ?: $this->gradeOf($places),
+                ...$this->addresses->of($line->email, 'student')->columns(),
+                'phone' => null,
+                'state' => 'active',
+                'merged_into' => null,
+            ],
+            $reason,
+            $line->number,
+        );
+        $this->plan->insert(
+            Entity::SignIn,
+            $this->ids->for('sign-in', $id),
+            [
+                'person_id' => $id,
+                'user_name' => $this->userNames->give($line->name->given, $line->name->family),
+                'passphrase' => null,
+                'password' => null,
+            ],
+            $reason,
+            $line->number,
+        );
         foreach ($places as $place) {
             $this->enroll($place, $id, $line);
         }
@@ -262,24 +399,46 @@ final class IntakePlanner
     private function renew(StudentLine $line, RowMatch $match, Person $person, array $places): Verdict
     {
         $name = NameChoice::of($line, $person, $match->candidate->evidence ?? []);
-        $fields = array_filter([
-            'given_name' => $name->given, 'family_name' => $name->family, 'birth_date' => $line->birthDate,
-            'number' => $line->studentNumber, 'grade' => $line->grade,
-        ], fn (string $v): bool => $v !== '');
+        $fields = array_filter(
+            [
+                'given_name' => $name->given,
+                'family_name' => $name->family,
+                'birth_date' => $line->birthDate,
+                'number' => $line->studentNumber,
+                'grade' => $line->grade,
+            ],
+            fn(string $v): bool => $v !== '',
+        );
         if ($match->how === 'also' || $match->how === 'leave') {
             unset($fields['number'], $fields['grade']);
         } elseif ($line->mayAdd) {
             $fields['school_id'] = $this->wish->schoolId;
             $fields['state'] = 'active';
         }
-        $fields['search_name'] = (new PersonName($fields['given_name'] ?? $person->givenName(), $fields['family_name'] ?? $person->familyName()))->searchKey();
-        $this->plan->update($person, [...$fields, ...$this->addresses->changes($person, $line->email, $line->where(), $line->number, $line->sheet)], $line->where(), $line->number);
+        $fields['search_name'] = (new PersonName(
+            $fields['given_name'] ?? $person->givenName(),
+            $fields['family_name'] ?? $person->familyName(),
+        ))->searchKey();
+        $this->plan->update(
+            $person,
+            [
+                ...$fields,
+                ...$this->addresses->changes($person, $line->email, $line->where(), $line->number, $line->sheet),
+            ],
+            $line->where(),
+            $line->number,
+        );
         $changed = $this->plan->changes(Entity::Person, $person->id);
         $back = $person->state() === PersonState::Left && ($fields['state'] ?? '') === 'active';
         if ($match->how === 'transfer') {
             foreach ($this->roster->enrollmentsOf($person->id) as $enrollment) {
-                if (! $this->sections->isHere($enrollment->sectionId())) {
-                    $this->plan->update($enrollment, ['ends_on' => $this->wish->today], 'transfer, '.$line->where(), $line->number);
+                if (!$this->sections->isHere($enrollment->sectionId())) {
+                    $this->plan->update(
+                        $enrollment,
+                        ['ends_on' => $this->wish->today],
+                        'transfer, ' . $line->where(),
+                        $line->number,
+                    );
                 }
             }
         }
@@ -299,9 +458,14 @@ final class IntakePlanner
             }
             if ($place->homeroom && $match->how !== 'also') {
                 foreach ($this->roster->homeroomsOf($person->id) as $old) {
-                    $named = array_filter($places, fn (Place $p): bool => $p->sectionId === $old->sectionId()) !== [];
-                    if (! $named && $this->sections->isHere($old->sectionId())) {
-                        $this->plan->update($old, ['ends_on' => $this->wish->today], "moves to {$place->name}, ".$line->where(), $line->number);
+                    $named = array_filter($places, fn(Place $p): bool => $p->sectionId === $old->sectionId()) !== [];
+                    if (!$named && $this->sections->isHere($old->sectionId())) {
+                        $this->plan->update(
+                            $old,
+                            ['ends_on' => $this->wish->today],
+                            "moves to {$place->name}, " . $line->where(),
+                            $line->number,
+                        );
                         $moves = 1;
                     }
                 }
@@ -312,7 +476,7 @@ final class IntakePlanner
         $this->moved += $moves;
         $changed = $this->guardians->attach($line, $person->id) || $changed;
         $why = match (true) {
-            ! $changed => '',
+            !$changed => '',
             $back => 'had left, is back',
             $moves > 0 => 'changes homeroom',
             default => '',
@@ -327,10 +491,20 @@ final class IntakePlanner
         if ($this->plan->changes(Entity::Enrollment, $id)) {
             return;
         }
-        $this->plan->insert(Entity::Enrollment, $id, [
-            'section_id' => $place->sectionId, 'person_id' => $personId, 'role' => 'student',
-            'begins_on' => $line->beginsOn ?: $this->wish->today, 'ends_on' => $line->endsOn ?: null, 'source' => 'list',
-        ], $line->where(), $line->number);
+        $this->plan->insert(
+            Entity::Enrollment,
+            $id,
+            [
+                'section_id' => $place->sectionId,
+                'person_id' => $personId,
+                'role' => 'student',
+                'begins_on' => $line->beginsOn ?: $this->wish->today,
+                'ends_on' => $line->endsOn ?: null,
+                'source' => 'list',
+            ],
+            $line->where(),
+            $line->number,
+        );
     }
 
     /** @param  list<Place>  $places */
@@ -348,22 +522,48 @@ final class IntakePlanner
     /** @param  list<Problem>  $problems */
     private function keepOut(StudentLine $line, array $problems, string $why): Verdict
     {
-        $this->plan->row(new PlanRow($line->number, Verdict::Cannot, $this->cells->of($line, null, []), $why, $problems, sheet: $line->sheet, repairs: $line->repairs));
+        $this->plan->row(
+            new PlanRow(
+                $line->number,
+                Verdict::Cannot,
+                $this->cells->of($line, null, []),
+                $why,
+                $problems,
+                sheet: $line->sheet,
+                repairs: $line->repairs,
+            ),
+        );
 
         return Verdict::Cannot;
     }
 
     /** @param  list<Place>  $places */
-    private function row(StudentLine $line, Verdict $verdict, RowMatch $match, string $why, ?string $question = null, array $places = []): Verdict
-    {
+    private function row(
+        StudentLine $line,
+        Verdict $verdict,
+        RowMatch $match,
+        string $why,
+        ?string $question = null,
+        array $places = [],
+    ): Verdict {
         $person = $match->person ?? $this->snapshot->find(Person::class, $match->candidate?->subject->id);
-        $foreign = $person !== null && ! $this->wish->writes($person);
-        $this->plan->row(new PlanRow(
-            $line->number, $verdict, $this->cells->of($line, $foreign ? null : $person, $places), $why, $line->problems,
-            $foreign ? null : $match->candidate?->subject->id, $foreign ? null : ($match->candidate?->subject->number ?: null), $foreign ? null : $match->candidate?->probability,
-            $foreign ? [] : ($match->candidate->evidence ?? []),
-            $question ?? ($verdict === Verdict::Ask ? $match->question : null), $line->sheet, $line->repairs,
-        ));
+        $foreign = $person !== null && !$this->wish->writes($person);
+        $this->plan->row(
+            new PlanRow(
+                $line->number,
+                $verdict,
+                $this->cells->of($line, $foreign ? null : $person, $places),
+                $why,
+                $line->problems,
+                $foreign ? null : $match->candidate?->subject->id,
+                $foreign ? null : ($match->candidate?->subject->number ?: null),
+                $foreign ? null : $match->candidate?->probability,
+                $foreign ? [] : $match->candidate->evidence ?? [],
+                $question ?? ($verdict === Verdict::Ask ? $match->question : null),
+                $line->sheet,
+                $line->repairs,
+            ),
+        );
 
         return $verdict;
     }

@@ -24,13 +24,12 @@ final readonly class IntakeWish
         public string $yearId,
         public string $today,
         public array $answers = [],
-        public SchoolFacts $school = new SchoolFacts,
+        public SchoolFacts $school = new SchoolFacts(),
         public ?Scope $everyone = null,
         public string $confirmed = '',
         public array $own = [],
         public ?string $madeBy = null,
-    ) {
-    }
+    ) {}
 
     /** A list changes only its own school's people, and shows nothing of others. */
     public function writes(Person $person): bool

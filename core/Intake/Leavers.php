@@ -16,19 +16,25 @@ use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Values\GradeLevel;
 
 /**
- * Who leaves when a list is everyone of a school, a grade or a section: the active people of that scope whom no row is, and whom
- * no row that waits or cannot be read may be. Past the trip-wire the plan is blocked until somebody types what will happen.
+ * Who leaves when a list is everyone of a school, a grade or a section: the active people of that scope whom no row is,
+ * and whom no row that waits or cannot be read may be. Past the trip-wire the plan is blocked until somebody types what
+ * will happen.
  */
 final class Leavers
 {
     /** The trip-wire: this share of the scope, or this many people, whichever is more. */
-    public const SHARE = 0.10;
+    public const SHARE = 0.1;
 
     public const PEOPLE = 20;
 
-    public function __construct(private readonly Snapshot $snapshot, private readonly Roster $roster, private readonly SectionBook $sections, private readonly IntakeWish $wish, private readonly Scope $scope, private readonly PlanBuilder $plan)
-    {
-    }
+    public function __construct(
+        private readonly Snapshot $snapshot,
+        private readonly Roster $roster,
+        private readonly SectionBook $sections,
+        private readonly IntakeWish $wish,
+        private readonly Scope $scope,
+        private readonly PlanBuilder $plan,
+    ) {}
 
     /** Whether one more than these may leave without words. */
     public static function tripWire(int $inScope): int
@@ -43,8 +49,15 @@ final class Leavers
     public function plan(array $kept): int
     {
         $inScope = $this->inScope();
-        $leaving = array_values(array_filter($inScope, fn (Person $p): bool => ! isset($kept[$p->id])));
-        usort($leaving, fn (Person $a, Person $b): int => [$a->familyName(), $a->givenName(), $a->id] <=> [$b->familyName(), $b->givenName(), $b->id]);
+        $leaving = array_values(array_filter($inScope, fn(Person $p): bool => !isset($kept[$p->id])));
+        usort(
+            $leaving,
+            fn(Person $a, Person $b): int => [$a->familyName(), $a->givenName(), $a->id] <=> [
+                $b->familyName(),
+                $b->givenName(),
+                $b->id,
+            ],
+        );
         foreach ($leaving as $person) {
             $this->scope->sectionId === null ? $this->leave($person) : $this->remove($person);
         }
@@ -53,11 +66,26 @@ final class Leavers
             return 0;
         }
         $words = self::words($n, $this->scope);
-        $this->plan->warn($this->scope->sectionId === null
-            ? "$n of ".count($inScope).' active students are not in this list and will be marked as having left; their sections end today. Their accounts and cards are kept, and undo brings them back.'
-            : "$n of ".count($inScope)." students of {$this->sections->nameOf($this->scope->sectionId)} are not in this list and will be taken out of it today.");
+        $this->plan->warn(
+            $this->scope->sectionId === null
+                ? "$n of " .
+                    count($inScope) .
+                    ' active students are not in this list and will be marked as having left; their sections ' .
+                    'end today. Their accounts and cards are kept, and undo brings them back.'
+                : "$n of " .
+                    count($inScope) .
+                    " students of {$this->sections->nameOf(
+                        $this->scope->sectionId,
+                    )} are not in this list and will be taken out of it today.",
+        );
         if ($n > self::tripWire(count($inScope)) && $this->wish->confirmed !== $words) {
-            $this->plan->block("$n of ".count($inScope).' would go, more than the '.self::tripWire(count($inScope))." that go without asking. Check that the list is whole; if it is, type “{$words}”.");
+            $this->plan->block(
+                "$n of " .
+                    count($inScope) .
+                    ' would go, more than the ' .
+                    self::tripWire(count($inScope)) .
+                    " that go without asking. Check that the list is whole; if it is, type “{$words}”.",
+            );
         }
 
         return $n;
@@ -66,7 +94,7 @@ final class Leavers
     /** What has to be typed: "412 leave". */
     public static function words(int $leaving, Scope $scope): string
     {
-        return "$leaving ".($scope->sectionId === null ? 'leave' : 'are taken out');
+        return "$leaving " . ($scope->sectionId === null ? 'leave' : 'are taken out');
     }
 
     /** @return list<Person> */
@@ -74,9 +102,16 @@ final class Leavers
     {
         $found = [];
         foreach ($this->snapshot->all(Person::class) as $person) {
-            $here = $person->kind() === PersonKind::Student && $person->state() === PersonState::Active && $person->schoolId() === $this->wish->schoolId;
-            if ($this->scope->sectionId !== null ? $person->kind() === PersonKind::Student && $this->roster->isIn($person->id, $this->scope->sectionId)
-                : $here && ($this->scope->grade === null || (string) $person->grade() === $this->scope->grade)) {
+            $here =
+                $person->kind() === PersonKind::Student &&
+                $person->state() === PersonState::Active &&
+                $person->schoolId() === $this->wish->schoolId;
+            if (
+                $this->scope->sectionId !== null
+                    ? $person->kind() === PersonKind::Student &&
+                        $this->roster->isIn($person->id, $this->scope->sectionId)
+                    : $here && ($this->scope->grade === null || (string) $person->grade() === $this->scope->grade)
+            ) {
                 $found[] = $person;
             }
         }
@@ -110,12 +145,22 @@ final class Leavers
 
     private function row(Person $person, string $sections, string $why): void
     {
-        $this->plan->row(new PlanRow(0, Verdict::Leaving, [
-            'Name' => Cell::same($person->fullName()),
-            'Number' => Cell::same((string) $person->number()),
-            'Grade' => Cell::same(GradeLevel::read((string) $person->grade())?->short() ?? ''),
-            'Section' => new Cell($sections, ''),
-            'Guardians' => Cell::same(''),
-        ], $why, [], $person->id, $person->number()));
+        $this->plan->row(
+            new PlanRow(
+                0,
+                Verdict::Leaving,
+                [
+                    'Name' => Cell::same($person->fullName()),
+                    'Number' => Cell::same((string) $person->number()),
+                    'Grade' => Cell::same(GradeLevel::read((string) $person->grade())?->short() ?? ''),
+                    'Section' => new Cell($sections, ''),
+                    'Guardians' => Cell::same(''),
+                ],
+                $why,
+                [],
+                $person->id,
+                $person->number(),
+            ),
+        );
     }
 }

@@ -8,8 +8,9 @@ use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Plan\Problem;
 
 /**
- * Brings rows together that speak of one student: a row for each guardian, a row for each section, a sheet for each section, a
- * list of students and a list of their guardians. Rows that only repeat each other, or contradict each other, are kept out.
+ * Brings rows together that speak of one student: a row for each guardian, a row for each section, a sheet for each
+ * section, a list of students and a list of their guardians. Rows that only repeat each other, or contradict each
+ * other, are kept out.
  */
 final class LineFolder
 {
@@ -19,10 +20,16 @@ final class LineFolder
     /** @var array<string, string> place of a further row to the place of the first */
     private array $joined = [];
 
-    /** @var array<string, array{StudentLine, Problem, string}> place of a row kept out to the row, why, and in a few words */
+    /**
+     * @var array<string, array{StudentLine, Problem, string}> place of a row kept out to the row, why, and in a few
+     *     words
+     */
     private array $refused = [];
 
-    /** @var array<string, array<string, GuardianLine>> place of the first row to the guardians its further rows name; there may be thousands */
+    /**
+     * @var array<string, array<string, GuardianLine>> place of the first row to the guardians its further rows name;
+     *     there may be thousands
+     */
     private array $guardians = [];
 
     /** @var array<string, string> */
@@ -81,7 +88,9 @@ final class LineFolder
         return $this->refused;
     }
 
-    /** A student signs in with an address of their own: one that a guardian or another student of the list has is none. */
+    /**
+     * A student signs in with an address of their own: one that a guardian or another student of the list has is none.
+     */
     private function clearSharedAddresses(): void
     {
         $users = [];
@@ -91,12 +100,26 @@ final class LineFolder
             }
         }
         foreach ($this->folded as $place => $line) {
-            $guardian = array_values(array_filter($line->guardians, fn (GuardianLine $g): bool => $line->email !== '' && $g->email === $line->email))[0] ?? null;
-            $others = array_values(array_filter($users[$line->email] ?? [], fn (StudentLine $l): bool => $l->place() !== $place));
+            $guardian =
+                array_values(
+                    array_filter(
+                        $line->guardians,
+                        fn(GuardianLine $g): bool => $line->email !== '' && $g->email === $line->email,
+                    ),
+                )[0] ?? null;
+            $others = array_values(
+                array_filter($users[$line->email] ?? [], fn(StudentLine $l): bool => $l->place() !== $place),
+            );
             $says = match (true) {
                 $line->email === '' => null,
-                $guardian !== null => "{$line->email} is the guardian’s too, and is taken as theirs alone. Give the student’s own address, or empty the cell.",
-                $others !== [] => "{$line->email} stands beside ".(count($others) + 1).' students ('.$others[0]->where().' too), and is left out. Give each their own address; a parent’s belongs in the guardian’s column.',
+                $guardian !== null
+                    => "{$line->email} is the guardian’s too, and is taken as theirs alone. Give the student’s " .
+                    'own address, or empty the cell.',
+                $others !== [] => "{$line->email} stands beside " .
+                    (count($others) + 1) .
+                    ' students (' .
+                    $others[0]->where() .
+                    ' too), and is left out. Give each their own address; a parent’s belongs in the guardian’s column.',
                 default => null,
             };
             if ($says !== null) {
@@ -114,14 +137,28 @@ final class LineFolder
             return;
         }
         $name = NameKey::of($line->name->full());
-        $first = $line->account !== '' ? ($this->byAccount[$line->account] ?? null) : ($line->studentNumber === '' ? null : ($this->byNumber[$line->studentNumber] ?? null));
-        if ($first !== null && $name !== '' && ! self::sameName($this->folded[$first], $line)) {
+        $first =
+            $line->account !== ''
+                ? $this->byAccount[$line->account] ?? null
+                : ($line->studentNumber === ''
+                    ? null
+                    : $this->byNumber[$line->studentNumber] ?? null);
+        if ($first !== null && $name !== '' && !self::sameName($this->folded[$first], $line)) {
             $known = $this->folded[$first];
-            $this->refuse($line, 'student number', ucfirst($known->where())." gives the number $line->studentNumber to {$known->name->full()}. Correct one of the two.", "same number as {$known->where()}");
+            $this->refuse(
+                $line,
+                'student number',
+                ucfirst($known->where()) .
+                    " gives the number $line->studentNumber to {$known->name->full()}. Correct one of the two.",
+                "same number as {$known->where()}",
+            );
 
             return;
         }
-        foreach ($first !== null || $name === '' || $line->account !== '' ? [] : $this->byName[$name] ?? [] as $candidate) {
+        foreach (
+            $first !== null || $name === '' || $line->account !== '' ? [] : $this->byName[$name] ?? []
+            as $candidate
+        ) {
             if ($this->speaksOf($this->folded[$candidate], $line)) {
                 $first = $candidate;
                 break;
@@ -147,21 +184,42 @@ final class LineFolder
     private function join(string $first, StudentLine $line): void
     {
         $known = $this->folded[$first];
-        foreach (['birthDate' => 'birth date', 'grade' => 'grade', 'email' => 'e-mail', 'homeroom' => 'homeroom'] as $property => $field) {
+        foreach (
+            ['birthDate' => 'birth date', 'grade' => 'grade', 'email' => 'e-mail', 'homeroom' => 'homeroom']
+            as $property => $field
+        ) {
             $a = $known->{$property};
             $b = $line->{$property};
             if ($a !== '' && $b !== '' && $a !== $b) {
-                $this->refuse($line, $field, ucfirst($known->where())." has the same student with another $field: $a, and $b here. Correct one of the two, or delete the row.", "contradicts {$known->where()}");
+                $this->refuse(
+                    $line,
+                    $field,
+                    ucfirst($known->where()) .
+                        " has the same student with another $field: $a, and $b here. Correct one of the two, " .
+                        'or delete the row.',
+                    "contradicts {$known->where()}",
+                );
 
                 return;
             }
         }
         $with = $known->with($line->withGuardians([]), [...$known->problems, ...$line->problems]);
         $said = $this->guardians[$first] ?? self::said($known);
-        $more = count($with->sections) > count($known->sections) || $with->homeroom !== $known->homeroom || array_diff_key(self::said($line), $said) !== []
-            || $with->birthDate !== $known->birthDate || $with->grade !== $known->grade || $with->email !== $known->email || $with->studentNumber !== $known->studentNumber;
-        if (! $more) {
-            $this->refuse($line, '', ucfirst($known->where())." says the same of {$known->name->full()}. Delete one of the two rows.", "stands twice, in {$known->where()} too");
+        $more =
+            count($with->sections) > count($known->sections) ||
+            $with->homeroom !== $known->homeroom ||
+            array_diff_key(self::said($line), $said) !== [] ||
+            $with->birthDate !== $known->birthDate ||
+            $with->grade !== $known->grade ||
+            $with->email !== $known->email ||
+            $with->studentNumber !== $known->studentNumber;
+        if (!$more) {
+            $this->refuse(
+                $line,
+                '',
+                ucfirst($known->where()) . " says the same of {$known->name->full()}. Delete one of the two rows.",
+                "stands twice, in {$known->where()} too",
+            );
 
             return;
         }
@@ -194,19 +252,26 @@ final class LineFolder
 
     private static function sameName(StudentLine $a, StudentLine $b): bool
     {
-        $words = fn (StudentLine $l): array => explode(' ', NameKey::of($l->name->full()));
+        $words = fn(StudentLine $l): array => explode(' ', NameKey::of($l->name->full()));
         $x = $words($a);
         $y = $words($b);
         sort($x);
         sort($y);
 
-        return $x === $y || $a->name->full() === '' || $b->name->full() === '' || array_diff($x, $y) === [] || array_diff($y, $x) === [];
+        return $x === $y ||
+            $a->name->full() === '' ||
+            $b->name->full() === '' ||
+            array_diff($x, $y) === [] ||
+            array_diff($y, $x) === [];
     }
 
     /** Whether two rows of one name are of one student: nothing speaks against it, and something for it. */
     private function speaksOf(StudentLine $known, StudentLine $line): bool
     {
-        if (($known->studentNumber !== '' && $line->studentNumber !== '') || ($known->account !== '' && $line->account !== '' && $known->account !== $line->account)) {
+        if (
+            ($known->studentNumber !== '' && $line->studentNumber !== '') ||
+            ($known->account !== '' && $line->account !== '' && $known->account !== $line->account)
+        ) {
             return false;
         }
         foreach (['birthDate', 'grade', 'email'] as $property) {
@@ -214,11 +279,21 @@ final class LineFolder
                 return false;
             }
         }
-        if ($line->birthDate !== '' && $known->birthDate === $line->birthDate || $line->email !== '' && $known->email === $line->email) {
+        if (
+            ($line->birthDate !== '' && $known->birthDate === $line->birthDate) ||
+            ($line->email !== '' && $known->email === $line->email)
+        ) {
             return true;
         }
 
-        // By the name alone only from another sheet, from a list that adds nobody, or where the row repeats the other wholly.
-        return $known->sheet !== $line->sheet || ! $line->mayAdd || ($known->studentNumber === $line->studentNumber && $known->birthDate === $line->birthDate && $known->grade === $line->grade && $known->homeroom === $line->homeroom && array_keys($this->guardians[$known->place()] ?? self::said($known)) === array_keys(self::said($line)));
+        // By the name alone only from another sheet, from a list that adds nobody, or where the row repeats the other
+        // wholly.
+        return $known->sheet !== $line->sheet ||
+            !$line->mayAdd ||
+            ($known->studentNumber === $line->studentNumber &&
+                $known->birthDate === $line->birthDate &&
+                $known->grade === $line->grade &&
+                $known->homeroom === $line->homeroom &&
+                array_keys($this->guardians[$known->place()] ?? self::said($known)) === array_keys(self::said($line)));
     }
 }

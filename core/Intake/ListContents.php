@@ -10,7 +10,10 @@ use Vantrel\Core\Table\UnreadableList;
 /** All that the sheets of an intake say, read. */
 final readonly class ListContents
 {
-    /** As many as can be planned and applied in 512 MB, guardians and all, also where everybody is known already (404 MB). */
+    /**
+     * As many as can be planned and applied in 512 MB, guardians and all, also where everybody is known already (404
+     * MB).
+     */
     public const MOST_STUDENTS = 15_000;
 
     /**
@@ -20,18 +23,24 @@ final readonly class ListContents
      * @param  list<string>  $warnings
      * @param  list<Question>  $questions on how the sheets are to be read
      */
-    public function __construct(public array $students = [], public array $staff = [], public array $sections = [], public array $warnings = [], public array $questions = [])
-    {
-    }
+    public function __construct(
+        public array $students = [],
+        public array $staff = [],
+        public array $sections = [],
+        public array $warnings = [],
+        public array $questions = [],
+    ) {}
 
-    /** The section whose roster this is, as it went out of here and came back: rows with account keys that all name one. */
+    /**
+     * The section whose roster this is, as it went out of here and came back: rows with account keys that all name one.
+     */
     public function rosterOf(): ?string
     {
         $named = [];
         $keyed = false;
         foreach ($this->students as $line) {
             $keyed = $keyed || $line->account !== '';
-            foreach (array_filter([$line->homeroom, ...$line->sections], fn (string $s): bool => $s !== '') as $name) {
+            foreach (array_filter([$line->homeroom, ...$line->sections], fn(string $s): bool => $s !== '') as $name) {
                 $named[$name] = $name;
             }
         }
@@ -47,8 +56,11 @@ final readonly class ListContents
     public function and(self $other): self
     {
         return new self(
-            [...$this->students, ...$other->students], [...$this->staff, ...$other->staff], [...$this->sections, ...$other->sections],
-            [...$this->warnings, ...$other->warnings], [...$this->questions, ...$other->questions],
+            [...$this->students, ...$other->students],
+            [...$this->staff, ...$other->staff],
+            [...$this->sections, ...$other->sections],
+            [...$this->warnings, ...$other->warnings],
+            [...$this->questions, ...$other->questions],
         );
     }
 
@@ -56,7 +68,11 @@ final readonly class ListContents
     public function mustBeHeld(): void
     {
         if (count($this->students) > self::MOST_STUDENTS) {
-            throw new UnreadableList('The list names more than '.number_format(self::MOST_STUDENTS).' students. Split it, by school or by grade, and drop the parts in one after the other.');
+            throw new UnreadableList(
+                'The list names more than ' .
+                    number_format(self::MOST_STUDENTS) .
+                    ' students. Split it, by school or by grade, and drop the parts in one after the other.',
+            );
         }
     }
 }

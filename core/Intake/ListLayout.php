@@ -21,7 +21,10 @@ use Vantrel\Core\Table\Said;
 use Vantrel\Core\Table\Sheet;
 use Vantrel\Core\Table\UnreadableList;
 
-/** How a sheet is laid out: where its header is, what its rows are, what each column holds, which way names and dates stand. */
+/**
+ * How a sheet is laid out: where its header is, what its rows are, what each column holds, which way names and dates
+ * stand.
+ */
 final readonly class ListLayout
 {
     private const HEADER_ROWS = 30;
@@ -42,8 +45,7 @@ final readonly class ListLayout
         public NameOrder $names,
         public ?bool $dayFirst,
         public bool $kindSaid,
-    ) {
-    }
+    ) {}
 
     /**
      * Works the layout out, or takes over what a person has said of it.
@@ -52,35 +54,71 @@ final readonly class ListLayout
      */
     public static function of(Sheet $sheet, int $table = 0, ?Said $said = null, ?NameBook $book = null): self
     {
-        $said ??= new Said;
-        $book ??= new NameBook;
+        $said ??= new Said();
+        $book ??= new NameBook();
         $grid = $sheet->grid;
         $at = self::headerAt($grid);
         $body = array_slice($grid->lines, $at === null ? 0 : $at + 1, self::SAMPLE);
-        $columns = (new ColumnNaming($grid->width, $at === null ? null : $grid->lines[$at], $body, $book))->columns($said->columns($table));
-        $fields = array_values(array_filter(array_map(fn (Column $c): ?Field => $c->field, $columns)));
+        $columns = (new ColumnNaming($grid->width, $at === null ? null : $grid->lines[$at], $body, $book))->columns(
+            $said->columns($table),
+        );
+        $fields = array_values(array_filter(array_map(fn(Column $c): ?Field => $c->field, $columns)));
         $saidKind = ListKind::tryFrom((string) $said->about($table, 'kind'));
-        $names = array_filter($columns, fn (Column $c): bool => in_array($c->field, [Field::FullName, Field::GivenName], true));
-        $called = implode(' ', array_map(fn (Column $c): string => $c->heading, $names));
+        $names = array_filter(
+            $columns,
+            fn(Column $c): bool => in_array($c->field, [Field::FullName, Field::GivenName], true),
+        );
+        $called = implode(' ', array_map(fn(Column $c): string => $c->heading, $names));
         $kind = $saidKind ?? ListKind::of($fields, "$sheet->file $sheet->name", $called);
         // A column called "Phone" is taken for the guardian's, which in a list of staff there is none of.
-        $phone = array_filter($columns, fn (Column $c): bool => $c->field === Field::GuardianPhone && $c->why !== 'as you said' && isset(Heading::read($c->heading)['phone']));
-        if ($phone !== [] && ($saidKind ?? ListKind::of(array_values(array_filter($fields, fn (Field $f): bool => $f !== Field::GuardianPhone)), "$sheet->file $sheet->name", $called)) === ListKind::Staff) {
+        $phone = array_filter(
+            $columns,
+            fn(Column $c): bool => $c->field === Field::GuardianPhone &&
+                $c->why !== 'as you said' &&
+                isset(Heading::read($c->heading)['phone']),
+        );
+        if (
+            $phone !== [] &&
+            ($saidKind ??
+                ListKind::of(
+                    array_values(array_filter($fields, fn(Field $f): bool => $f !== Field::GuardianPhone)),
+                    "$sheet->file $sheet->name",
+                    $called,
+                )) ===
+                ListKind::Staff
+        ) {
             $kind = ListKind::Staff;
-            $columns = array_map(fn (Column $c): Column => in_array($c, $phone, true) ? new Column($c->index, $c->heading, $c->samples, Field::Phone, $c->why) : $c, $columns);
-            $fields = array_values(array_filter(array_map(fn (Column $c): ?Field => $c->field, $columns)));
+            $columns = array_map(
+                fn(Column $c): Column => in_array($c, $phone, true)
+                    ? new Column($c->index, $c->heading, $c->samples, Field::Phone, $c->why)
+                    : $c,
+                $columns,
+            );
+            $fields = array_values(array_filter(array_map(fn(Column $c): ?Field => $c->field, $columns)));
         }
-        $has = fn (Field ...$some): bool => array_filter($some, fn (Field $f): bool => in_array($f, $fields, true)) !== [];
+        $has = fn(Field ...$some): bool => array_filter($some, fn(Field $f): bool => in_array($f, $fields, true)) !==
+            [];
         $enough = match ($kind) {
             ListKind::Students, ListKind::Staff => $has(Field::FullName, Field::GivenName, Field::AccountKey),
             ListKind::Guardians => $has(Field::StudentNumber, Field::StudentName, Field::AccountKey, Field::FullName),
-            ListKind::Enrollments => $has(Field::StudentNumber, Field::Email, Field::StudentName, Field::FullName, Field::AccountKey),
+            ListKind::Enrollments => $has(
+                Field::StudentNumber,
+                Field::Email,
+                Field::StudentName,
+                Field::FullName,
+                Field::AccountKey,
+            ),
             ListKind::Sections => $has(Field::Section, Field::Homeroom),
         };
-        if (! $enough) {
-            throw new UnreadableList($at === null
-                ? 'No column of this list looks like names, and no row looks like a header. Put a row above the list that says what each column is (Name, Grade, Section, Guardian e-mail), save, and drop it in again.'
-                : "No column of this list looks like names. Rename the heading of the names to Name in row {$grid->lines[$at]->number}, save, and drop it in again.");
+        if (!$enough) {
+            throw new UnreadableList(
+                $at === null
+                    ? 'No column of this list looks like names, and no row looks like a header. Put a row ' .
+                        'above the list that says what each column is (Name, Grade, Section, Guardian e-mail), ' .
+                        'save, and drop it in again.'
+                    : 'No column of this list looks like names. Rename the heading of the names to Name in row ' .
+                        "{$grid->lines[$at]->number}, save, and drop it in again.",
+            );
         }
         $order = match ($said->about($table, 'names')) {
             'family' => NameOrder::said(true),
@@ -93,7 +131,15 @@ final readonly class ListLayout
             default => DateOrder::dayFirst($columns, $body),
         };
 
-        return new self($table, $at === null ? null : $grid->lines[$at]->number, $columns, $kind, $order, $dayFirst, $saidKind !== null);
+        return new self(
+            $table,
+            $at === null ? null : $grid->lines[$at]->number,
+            $columns,
+            $kind,
+            $order,
+            $dayFirst,
+            $saidKind !== null,
+        );
     }
 
     /** Where the field stands, or null. */
@@ -123,29 +169,36 @@ final readonly class ListLayout
     /** @return list<Line> the lines below the header; headers that a page break repeats left out */
     public function body(Grid $grid): array
     {
-        $headings = array_map(fn (Column $c): string => NameKey::of($c->heading), $this->columns);
+        $headings = array_map(fn(Column $c): string => NameKey::of($c->heading), $this->columns);
 
-        return array_values(array_filter($grid->lines, function (Line $line) use ($headings): bool {
-            if ($this->headerRow === null) {
-                return true;
-            }
-            if ($line->number <= $this->headerRow) {
-                return false;
-            }
-            foreach ($headings as $c => $heading) {
-                if ($heading !== '' && NameKey::of($line->cell($c)) !== $heading) {
+        return array_values(
+            array_filter($grid->lines, function (Line $line) use ($headings): bool {
+                if ($this->headerRow === null) {
                     return true;
                 }
-            }
+                if ($line->number <= $this->headerRow) {
+                    return false;
+                }
+                foreach ($headings as $c => $heading) {
+                    if ($heading !== '' && NameKey::of($line->cell($c)) !== $heading) {
+                        return true;
+                    }
+                }
 
-            return false;
-        }));
+                return false;
+            }),
+        );
     }
 
     /** The same for every file of one shape, which is its headings; null without a header. */
     public function shape(): ?string
     {
-        return $this->headerRow === null ? null : hash('sha256', implode('|', array_map(fn (Column $c): string => NameKey::of($c->heading), $this->columns)));
+        return $this->headerRow === null
+            ? null
+            : hash(
+                'sha256',
+                implode('|', array_map(fn(Column $c): string => NameKey::of($c->heading), $this->columns)),
+            );
     }
 
     /** @return list<Question> what of the layout a person has to say */
@@ -156,20 +209,38 @@ final readonly class ListLayout
             if ($column->unsure === [] || $column->field === null) {
                 continue;
             }
-            $choices = array_map(fn (Field $f): Choice => new Choice($f->value, ucfirst($f->label()), ''), [$column->field, ...$column->unsure]);
-            $questions[] = new Question("t$this->table.c$column->index", null, "What does column {$column->name()} hold?", 'It holds '.implode(', ', array_slice($column->samples, 0, 3)).'.', [...$choices, new Choice('-', 'Nothing that is needed', 'the column is left out')]);
+            $choices = array_map(fn(Field $f): Choice => new Choice($f->value, ucfirst($f->label()), ''), [
+                $column->field,
+                ...$column->unsure,
+            ]);
+            $questions[] = new Question(
+                "t$this->table.c$column->index",
+                null,
+                "What does column {$column->name()} hold?",
+                'It holds ' . implode(', ', array_slice($column->samples, 0, 3)) . '.',
+                [...$choices, new Choice('-', 'Nothing that is needed', 'the column is left out')],
+            );
         }
         if ($this->names->uncertain() && $this->names->open >= 3) {
             $full = $this->column(Field::FullName) ?? $this->column(Field::StudentName);
-            $questions[] = new Question("t$this->table.names", null, "Which name comes first in column {$full?->name()}?", 'For example '.implode(', ', $full === null ? [] : $full->samples).'. Nothing in the list settles it.', [
-                new Choice('given', 'The given name', ''), new Choice('family', 'The family name', ''),
-            ]);
+            $questions[] = new Question(
+                "t$this->table.names",
+                null,
+                "Which name comes first in column {$full?->name()}?",
+                'For example ' .
+                    implode(', ', $full === null ? [] : $full->samples) .
+                    '. Nothing in the list settles it.',
+                [new Choice('given', 'The given name', ''), new Choice('family', 'The family name', '')],
+            );
         }
 
         return $questions;
     }
 
-    /** Place of the header among the lines: at least two cells, or a third of them, are known headings, and none is data. */
+    /**
+     * Place of the header among the lines: at least two cells, or a third of them, are known headings, and none is
+     * data.
+     */
     private static function headerAt(Grid $grid): ?int
     {
         $best = null;
@@ -181,8 +252,14 @@ final readonly class ListLayout
                     continue;
                 }
                 $filled++;
-                $known += max([0.0, ...array_values(Heading::read($cell))]) >= Heading::KNOWN || Heading::isLeftOut($cell) ? 1 : 0;
-                $data += preg_match('/@[\w.-]+\.|^\d{3,}([.,]\d+)?$|^\d{1,4}[\/.\-]\d{1,2}[\/.\-]\d{1,4}$/', trim($cell));
+                $known +=
+                    max([0.0, ...array_values(Heading::read($cell))]) >= Heading::KNOWN || Heading::isLeftOut($cell)
+                        ? 1
+                        : 0;
+                $data += preg_match(
+                    '/@[\w.-]+\.|^\d{3,}([.,]\d+)?$|^\d{1,4}[\/.\-]\d{1,2}[\/.\-]\d{1,4}$/',
+                    trim($cell),
+                );
             }
             if ($filled === 0 || $data > 0) {
                 continue;
@@ -208,16 +285,25 @@ final readonly class ListLayout
                 $index[$column->field->value] = $column->index;
             }
         }
-        $full = $index['full_name'] ?? $index['student_name'] ?? (isset($index['family_name']) ? null : ($index['given_name'] ?? null));
+        $full =
+            $index['full_name'] ??
+            ($index['student_name'] ?? (isset($index['family_name']) ? null : $index['given_name'] ?? null));
         if ($full === null) {
             return NameOrder::of([], $book);
         }
-        $cell = fn (Line $line, string $field): string => isset($index[$field]) ? trim($line->cell($index[$field])) : '';
+        $cell = fn(Line $line, string $field): string => isset($index[$field]) ? trim($line->cell($index[$field])) : '';
 
-        return NameOrder::of(array_map(fn (Line $line): array => [
-            $line->cell($full),
-            explode(' ', NameKey::of($cell($line, 'guardian_name').' '.$cell($line, 'guardian_family'))),
-            (string) strstr(mb_strtolower($cell($line, 'email')), '@', true),
-        ], $body), $book, $columns[$full]->heading);
+        return NameOrder::of(
+            array_map(
+                fn(Line $line): array => [
+                    $line->cell($full),
+                    explode(' ', NameKey::of($cell($line, 'guardian_name') . ' ' . $cell($line, 'guardian_family'))),
+                    (string) strstr(mb_strtolower($cell($line, 'email')), '@', true),
+                ],
+                $body,
+            ),
+            $book,
+            $columns[$full]->heading,
+        );
     }
 }

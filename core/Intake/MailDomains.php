@@ -22,11 +22,26 @@ final class MailDomains
     public static function unknown(ListContents $contents, array $domains): array
     {
         $found = [];
-        foreach ([array_map(fn (StudentLine $l): string => $l->email, $contents->students), array_map(fn (StaffLine $l): string => $l->email, $contents->staff)] as $addresses) {
-            $counts = array_count_values(array_filter(array_map(fn (string $a): string => substr((string) strrchr($a, '@'), 1), $addresses), fn (string $d): bool => $d !== ''));
+        foreach (
+            [
+                array_map(fn(StudentLine $l): string => $l->email, $contents->students),
+                array_map(fn(StaffLine $l): string => $l->email, $contents->staff),
+            ]
+            as $addresses
+        ) {
+            $counts = array_count_values(
+                array_filter(
+                    array_map(fn(string $a): string => substr((string) strrchr($a, '@'), 1), $addresses),
+                    fn(string $d): bool => $d !== '',
+                ),
+            );
             $total = array_sum($counts);
             foreach ($counts as $domain => $n) {
-                if ($total >= self::LEAST_ROWS && $n / $total > self::MOST && ! in_array((string) $domain, $domains, true)) {
+                if (
+                    $total >= self::LEAST_ROWS &&
+                    $n / $total > self::MOST &&
+                    !in_array((string) $domain, $domains, true)
+                ) {
                     $found[] = (string) $domain;
                 }
             }
@@ -40,8 +55,12 @@ final class MailDomains
     {
         $known = array_values(array_filter((array) json_decode($school->mailDomains(), true), is_string(...)));
         $domains = array_values(array_unique([...$known, $domain]));
-        $plan = new PlanBuilder;
-        $plan->update($school, ['mail_domains' => json_encode($domains, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)], 'used by most of a list');
+        $plan = new PlanBuilder();
+        $plan->update(
+            $school,
+            ['mail_domains' => json_encode($domains, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)],
+            'used by most of a list',
+        );
 
         return $plan->build("Mail domain $domain", "Adds $domain to the mail domains of {$school->name()}.");
     }

@@ -10,8 +10,8 @@ use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Records\Person;
 
 /**
- * Which name a known person goes on under when a list writes it otherwise. A short form, an initial, half of a double name or
- * lost accents never replace what is on record; a sheet that came out of here is taken at its word.
+ * Which name a known person goes on under when a list writes it otherwise. A short form, an initial, half of a double
+ * name or lost accents never replace what is on record; a sheet that came out of here is taken at its word.
  */
 final class NameChoice
 {
@@ -30,18 +30,26 @@ final class NameChoice
         }
 
         return new PersonName(
-            self::better($line->name->given, $person->givenName(), $levels['given name'] ?? $levels['given initial'] ?? ''),
-            self::better($line->name->family, $person->familyName(), $levels['family name'] ?? $levels['family initial'] ?? ''),
+            self::better(
+                $line->name->given,
+                $person->givenName(),
+                $levels['given name'] ?? ($levels['given initial'] ?? ''),
+            ),
+            self::better(
+                $line->name->family,
+                $person->familyName(),
+                $levels['family name'] ?? ($levels['family initial'] ?? ''),
+            ),
         );
     }
 
     /** The new spelling, or '' to leave what is there. */
     private static function better(string $new, string $old, string $level): string
     {
-        $plain = fn (string $s): bool => preg_match('/[^\x00-\x7F]/', $s) !== 1;
+        $plain = fn(string $s): bool => preg_match('/[^\x00-\x7F]/', $s) !== 1;
 
         return match ($level) {
-            'alike' => $plain($old) && ! $plain($new) ? $new : '',
+            'alike' => $plain($old) && !$plain($new) ? $new : '',
             'other form', 'initial only' => '',
             'part of it' => count(explode(' ', NameKey::of($new))) > count(explode(' ', NameKey::of($old))) ? $new : '',
             default => $new,

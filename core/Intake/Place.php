@@ -7,7 +7,10 @@ namespace Vantrel\Core\Intake;
 /** A section that a row puts a student into: one that is there, or one the plan makes. */
 final readonly class Place
 {
-    public function __construct(public string $sectionId, public string $name, public bool $homeroom, public ?string $grade)
-    {
-    }
+    public function __construct(
+        public string $sectionId,
+        public string $name,
+        public bool $homeroom,
+        public ?string $grade,
+    ) {}
 }

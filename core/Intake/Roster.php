@@ -39,8 +39,12 @@ final class Roster
         }
         $this->guardianships = $snapshot->by(Guardianship::class, 'student_id');
         foreach ($snapshot->all(Person::class) as $person) {
-            if ($person->kind() === PersonKind::Student && $person->state() !== PersonState::Merged && $person->number() !== null) {
-                $this->numbers[$person->schoolId().' '.$person->number()] = $person;
+            if (
+                $person->kind() === PersonKind::Student &&
+                $person->state() !== PersonState::Merged &&
+                $person->number() !== null
+            ) {
+                $this->numbers[$person->schoolId() . ' ' . $person->number()] = $person;
             }
         }
     }
@@ -88,9 +92,22 @@ final class Roster
         }
 
         return new Subject(
-            $line->place(), $line->name->given, $line->name->family, $line->birthDate, $line->studentNumber, $line->email, $line->grade, $schoolId,
-            array_values(array_filter($contacts, fn (string $c): bool => $c !== '')), array_values(array_filter($names, fn (string $n): bool => str_contains($n, ' '))),
-            array_values(array_filter(array_map(NameKey::of(...), [$line->homeroom, ...$line->sections]), fn (string $s): bool => $s !== '')),
+            $line->place(),
+            $line->name->given,
+            $line->name->family,
+            $line->birthDate,
+            $line->studentNumber,
+            $line->email,
+            $line->grade,
+            $schoolId,
+            array_values(array_filter($contacts, fn(string $c): bool => $c !== '')),
+            array_values(array_filter($names, fn(string $n): bool => str_contains($n, ' '))),
+            array_values(
+                array_filter(
+                    array_map(NameKey::of(...), [$line->homeroom, ...$line->sections]),
+                    fn(string $s): bool => $s !== '',
+                ),
+            ),
         );
     }
 
@@ -103,7 +120,13 @@ final class Roster
     /** @return list<Enrollment> */
     public function homeroomsOf(string $personId): array
     {
-        return array_values(array_filter($this->enrollmentsOf($personId), fn (Enrollment $e): bool => $this->snapshot->find(Section::class, $e->sectionId())?->kind() === SectionKind::Homeroom));
+        return array_values(
+            array_filter(
+                $this->enrollmentsOf($personId),
+                fn(Enrollment $e): bool => $this->snapshot->find(Section::class, $e->sectionId())?->kind() ===
+                    SectionKind::Homeroom,
+            ),
+        );
     }
 
     public function isIn(string $personId, string $sectionId): bool
@@ -146,10 +169,10 @@ final class Roster
             $parts[] = $this->snapshot->find(Section::class, $enrollment->sectionId())?->name() ?? '';
         }
         if ($person->number() !== null) {
-            $parts[] = 'number '.$person->number();
+            $parts[] = 'number ' . $person->number();
         }
         if ($person->birthDate() !== null) {
-            $parts[] = 'born '.$person->birthDate();
+            $parts[] = 'born ' . $person->birthDate();
         }
         if ($person->state() === PersonState::Left) {
             $parts[] = 'has left';
@@ -168,9 +191,22 @@ final class Roster
         [$contacts, $names] = $this->guardiansOf($person->id);
 
         return new Subject(
-            $person->id, $person->givenName(), $person->familyName(), (string) $person->birthDate(),
-            (string) $person->number(), (string) $person->email(), (string) $person->grade(), $person->schoolId(), $contacts, $names,
-            array_map(fn (Enrollment $e): string => NameKey::of($this->snapshot->find(Section::class, $e->sectionId())?->name() ?? ''), $this->enrollmentsOf($person->id)),
+            $person->id,
+            $person->givenName(),
+            $person->familyName(),
+            (string) $person->birthDate(),
+            (string) $person->number(),
+            (string) $person->email(),
+            (string) $person->grade(),
+            $person->schoolId(),
+            $contacts,
+            $names,
+            array_map(
+                fn(Enrollment $e): string => NameKey::of(
+                    $this->snapshot->find(Section::class, $e->sectionId())?->name() ?? '',
+                ),
+                $this->enrollmentsOf($person->id),
+            ),
         );
     }
 

@@ -12,9 +12,7 @@ use Vantrel\Core\Values\GradeLevel;
 /** A student's row as the plan shows it: what stands now and what would stand. */
 final readonly class RowCells
 {
-    public function __construct(private Roster $roster, private SectionBook $sections)
-    {
-    }
+    public function __construct(private Roster $roster, private SectionBook $sections) {}
 
     /**
      * @param  list<Place>  $places
@@ -22,21 +20,29 @@ final readonly class RowCells
      */
     public function of(StudentLine $line, ?Person $person, array $places): array
     {
-        $was = fn (string $column, string $now): Cell => $person === null || $now === '' ? Cell::same($now ?: ($person?->field($column) ?? '')) : new Cell($person->field($column) ?? '', $now);
-        $grade = fn (string $code): string => GradeLevel::read($code)?->short() ?? $code;
+        $was = fn(string $column, string $now): Cell => $person === null || $now === ''
+            ? Cell::same($now ?: $person?->field($column) ?? '')
+            : new Cell($person->field($column) ?? '', $now);
+        $grade = fn(string $code): string => GradeLevel::read($code)?->short() ?? $code;
         $known = $person === null ? '' : $person->fullName();
         $name = $person === null ? Cell::same($line->name->full()) : new Cell($known, $line->name->full() ?: $known);
         $gradeCell = $was('grade', $line->grade);
-        $written = array_values(array_filter([$line->homeroom, ...$line->sections], fn (string $s): bool => $s !== ''));
-        $after = $places === [] ? implode(', ', $written) : implode(', ', array_map(fn (Place $p): string => $p->name, $places));
+        $written = array_values(array_filter([$line->homeroom, ...$line->sections], fn(string $s): bool => $s !== ''));
+        $after =
+            $places === []
+                ? implode(', ', $written)
+                : implode(', ', array_map(fn(Place $p): string => $p->name, $places));
         $before = $after;
         if ($person !== null && $places !== []) {
-            $homerooms = array_map(fn (Enrollment $e): string => $this->sections->nameOf($e->sectionId()), $this->roster->homeroomsOf($person->id));
-            $fresh = array_filter($places, fn (Place $p): bool => ! $this->roster->isIn($person->id, $p->sectionId));
+            $homerooms = array_map(
+                fn(Enrollment $e): string => $this->sections->nameOf($e->sectionId()),
+                $this->roster->homeroomsOf($person->id),
+            );
+            $fresh = array_filter($places, fn(Place $p): bool => !$this->roster->isIn($person->id, $p->sectionId));
             // Only a homeroom takes the place of another; a class comes to what is there.
             $before = match (true) {
                 $fresh === [] => $after,
-                array_filter($fresh, fn (Place $p): bool => $p->homeroom) !== [] => implode(', ', $homerooms),
+                array_filter($fresh, fn(Place $p): bool => $p->homeroom) !== [] => implode(', ', $homerooms),
                 default => '',
             };
         }
@@ -46,7 +52,15 @@ final readonly class RowCells
             'Number' => $was('number', $line->studentNumber),
             'Grade' => new Cell($grade($gradeCell->before), $grade($gradeCell->after)),
             'Section' => new Cell($before, $after),
-            'Guardians' => Cell::same(implode(', ', array_map(fn (GuardianLine $g): string => $g->name->full() ?: $g->email ?: $g->phone, $line->guardians))),
+            'Guardians' => Cell::same(
+                implode(
+                    ', ',
+                    array_map(
+                        fn(GuardianLine $g): string => $g->name->full() ?: $g->email ?: $g->phone,
+                        $line->guardians,
+                    ),
+                ),
+            ),
         ];
     }
 }

@@ -23,8 +23,7 @@ final readonly class RowMatch
         public ?string $question,
         public string $how = 'same',
         public string $apart = '',
-    ) {
-    }
+    ) {}
 
     public static function none(?string $question = null, string $apart = ''): self
     {

@@ -20,11 +20,18 @@ use Vantrel\Core\Values\GradeLevel;
 use Vantrel\Core\Values\MailAddress;
 use Vantrel\Core\Values\Phone;
 
-/** Reads the cells of one row after the other: mends what spreadsheets break, and notes what it mended and what it cannot read. */
+/**
+ * Reads the cells of one row after the other: mends what spreadsheets break, and notes what it mended and what it
+ * cannot read.
+ */
 final class RowReader
 {
     /** What people write into a cell that has nothing in it. */
-    private const NOTHING = ['n a', 'na', 'none', 'nil', 'null', 'unknown', 'tbd', 'tba', 'x', 'xx', 'xxx', 'no email', 'not known', 'ninguno', 'aucun', '0000 00 00', 'nan', 'see office', 'on file', 'same', 'same as above', 'ditto'];
+    // prettier-ignore
+    private const NOTHING = [
+        'n a', 'na', 'none', 'nil', 'null', 'unknown', 'tbd', 'tba', 'x', 'xx', 'xxx', 'no email', 'not known',
+        'ninguno', 'aucun', '0000 00 00', 'nan', 'see office', 'on file', 'same', 'same as above', 'ditto',
+    ];
 
     /** Ages no student has. */
     private const AGES = [2, 25];
@@ -51,9 +58,17 @@ final class RowReader
     private array $domains;
 
     /** @param  list<Line>  $body */
-    public function __construct(private readonly ListLayout $layout, array $body, private readonly Said $said, private readonly SchoolFacts $school, private readonly NameBook $book, private readonly string $today)
-    {
-        $cells = fn (Field $field): array => ($at = $layout->indexOf($field)) === null ? [] : array_map(fn (Line $l): string => trim($l->cell($at)), $body);
+    public function __construct(
+        private readonly ListLayout $layout,
+        array $body,
+        private readonly Said $said,
+        private readonly SchoolFacts $school,
+        private readonly NameBook $book,
+        private readonly string $today,
+    ) {
+        $cells = fn(Field $field): array => ($at = $layout->indexOf($field)) === null
+            ? []
+            : array_map(fn(Line $l): string => trim($l->cell($at)), $body);
         $this->numberWidth = self::usualWidth($cells(Field::StudentNumber), $school->numberWidth);
         $this->serialsFrom = $this->dateSystem($cells(Field::BirthDate), $cells(Field::Grade));
         $this->domains = $this->likelySlips($body);
@@ -116,7 +131,10 @@ final class RowReader
 
     public function problem(Field $field, string $message, bool $stops = true): void
     {
-        $column = $this->layout->column($field) ?? $this->layout->column(Field::GivenName) ?? $this->layout->column(Field::GuardianName) ?? $this->layout->columns[0] ?? null;
+        $column =
+            $this->layout->column($field) ??
+            ($this->layout->column(Field::GivenName) ??
+                ($this->layout->column(Field::GuardianName) ?? ($this->layout->columns[0] ?? null)));
         $this->problems[] = new Problem($column?->name() ?? '', $message, $stops);
     }
 
@@ -134,7 +152,7 @@ final class RowReader
         }
         $raw = $this->line->cell($at);
         $lines = array_map(NameReader::tidy(...), explode("\n", str_replace("\r", "\n", $raw)));
-        $tidy = implode("\n", array_filter($lines, fn (string $l): bool => $l !== ''));
+        $tidy = implode("\n", array_filter($lines, fn(string $l): bool => $l !== ''));
         $mended = Mojibake::mend($tidy);
         if ($mended !== $tidy) {
             $tidy = $this->mend($field, 'encoding', $tidy, $mended);
@@ -153,14 +171,24 @@ final class RowReader
         if ($whole !== '') {
             $read = NameReader::read($whole, $this->layout->names->familyFirst, $this->book);
 
-            return $this->capitals($full, $whole, $read, NameReader::split($whole, $this->layout->names->familyFirst, $this->book));
+            return $this->capitals(
+                $full,
+                $whole,
+                $read,
+                NameReader::split($whole, $this->layout->names->familyFirst, $this->book),
+            );
         }
         if ($given === null || $family === null) {
             return new PersonName('', '');
         }
         $first = $this->withoutNote($given, $this->cell($given));
         if ($this->layout->indexOf($family) === null && str_contains($first, ' ')) {
-            return $this->capitals($given, $first, NameReader::read($first, $this->layout->names->familyFirst, $this->book), NameReader::split($first, $this->layout->names->familyFirst, $this->book));
+            return $this->capitals(
+                $given,
+                $first,
+                NameReader::read($first, $this->layout->names->familyFirst, $this->book),
+                NameReader::split($first, $this->layout->names->familyFirst, $this->book),
+            );
         }
         $last = $this->withoutNote($family, $this->cell($family));
         // A given-name cell that holds "Haddad, Noor" is a full name that slipped into the wrong column.
@@ -170,8 +198,12 @@ final class RowReader
         $written = new PersonName(trim($first, ' ,'), trim($last, ' ,'));
         $mended = NameReader::mend($written);
         $out = new PersonName(
-            $mended->given === $written->given ? $written->given : $this->mend($given, 'capitals', $written->given, $mended->given),
-            $mended->family === $written->family ? $written->family : $this->mend($family, 'capitals', $written->family, $mended->family),
+            $mended->given === $written->given
+                ? $written->given
+                : $this->mend($given, 'capitals', $written->given, $mended->given),
+            $mended->family === $written->family
+                ? $written->family
+                : $this->mend($family, 'capitals', $written->family, $mended->family),
         );
 
         return $this->tooLong($given, $out);
@@ -181,7 +213,11 @@ final class RowReader
     {
         $cell = $this->cell(Field::StudentNumber);
         if (preg_match('/^\d([.,]\d+)?E\+?\d+$/i', $cell) === 1) {
-            $this->problem(Field::StudentNumber, "“{$cell}” was a number that the spreadsheet shortened; its last digits are gone. Export the list again with this column as text.");
+            $this->problem(
+                Field::StudentNumber,
+                "“{$cell}” was a number that the spreadsheet shortened; its last digits are gone. Export the " .
+                    'list again with this column as text.',
+            );
 
             return '';
         }
@@ -192,12 +228,20 @@ final class RowReader
             return '';
         }
         if (str_contains($cell, '@')) {
-            $this->problem(Field::StudentNumber, "“{$cell}” is an e-mail address, not a number. Move it to its own column.");
+            $this->problem(
+                Field::StudentNumber,
+                "“{$cell}” is an e-mail address, not a number. Move it to its own column.",
+            );
 
             return '';
         }
         if (ctype_digit($cell) && strlen($cell) < $this->numberWidth) {
-            return $this->mend(Field::StudentNumber, 'leading zeros', $cell, str_pad($cell, $this->numberWidth, '0', STR_PAD_LEFT));
+            return $this->mend(
+                Field::StudentNumber,
+                'leading zeros',
+                $cell,
+                str_pad($cell, $this->numberWidth, '0', STR_PAD_LEFT),
+            );
         }
 
         return $cell;
@@ -215,7 +259,11 @@ final class RowReader
                 $this->ambiguous++;
                 $this->example = $this->example === '' ? $cell : $this->example;
                 if ($this->said->about($this->layout->table, 'dates') !== 'none') {
-                    $this->problem(Field::BirthDate, "“{$cell}” can be read two ways. Say which comes first, day or month; or write it as 2015-04-03.");
+                    $this->problem(
+                        Field::BirthDate,
+                        "“{$cell}” can be read two ways. Say which comes first, day or month; or write it as " .
+                            '2015-04-03.',
+                    );
                 }
 
                 return '';
@@ -232,15 +280,22 @@ final class RowReader
         }
         $age = CalendarDate::age($date, $this->today);
         if ($date > $this->today || $age < self::AGES[0] || $age > self::AGES[1]) {
-            $this->problem(Field::BirthDate, $date > $this->today
-                ? "$date is in the future. Correct the year."
-                : "Born $date, the student would be $age. Correct the date, or empty the cell.");
+            $this->problem(
+                Field::BirthDate,
+                $date > $this->today
+                    ? "$date is in the future. Correct the year."
+                    : "Born $date, the student would be $age. Correct the date, or empty the cell.",
+            );
 
             return '';
         }
         $grade = GradeLevel::read($this->cell(Field::Grade));
         if ($grade !== null && abs($age - ($grade->order + 5.5)) > 3.5) {
-            $this->problem(Field::BirthDate, "Born $date, the student would be $age in {$grade->label()}. Check the date and the grade.", false);
+            $this->problem(
+                Field::BirthDate,
+                "Born $date, the student would be $age in {$grade->label()}. Check the date and the grade.",
+                false,
+            );
         }
 
         return $date;
@@ -255,7 +310,12 @@ final class RowReader
         }
         $date = CalendarDate::read($cell, $this->layout->dayFirst, $this->serialsFrom);
         if ($date === null) {
-            $this->problem($field, CalendarDate::isAmbiguous($cell) ? "“{$cell}” can be read two ways. Write it as 2026-09-03 (year, month, day)." : "“{$cell}” is not a date. Write it as 2026-09-03 (year, month, day).");
+            $this->problem(
+                $field,
+                CalendarDate::isAmbiguous($cell)
+                    ? "“{$cell}” can be read two ways. Write it as 2026-09-03 (year, month, day)."
+                    : "“{$cell}” is not a date. Write it as 2026-09-03 (year, month, day).",
+            );
         }
 
         return $date ?? '';
@@ -273,9 +333,15 @@ final class RowReader
 
             return '';
         }
-        if (! $this->school->teaches($grade)) {
+        if (!$this->school->teaches($grade)) {
             $this->untaught++;
-            $this->problem(Field::Grade, ucfirst($grade->label())." is not taught at {$this->school->name} ({$this->school->grades()}), and is left out. Correct the grade, or bring the row in at the school that teaches it.", false);
+            $this->problem(
+                Field::Grade,
+                ucfirst($grade->label()) .
+                    " is not taught at {$this->school->name} ({$this->school->grades()}), and is left out. " .
+                    'Correct the grade, or bring the row in at the school that teaches it.',
+                false,
+            );
 
             return '';
         }
@@ -299,11 +365,20 @@ final class RowReader
 
                 return '';
             }
-            $this->problem($field, "There are two addresses; {$mail->address} is taken. Give the other a column of its own.", false);
+            $this->problem(
+                $field,
+                "There are two addresses; {$mail->address} is taken. Give the other a column of its own.",
+                false,
+            );
         }
         $meant = $this->domains[$mail->domain()] ?? null;
         if ($meant !== null) {
-            return $this->mend($field, 'mail domain', $mail->address, substr($mail->address, 0, -strlen($mail->domain())).$meant);
+            return $this->mend(
+                $field,
+                'mail domain',
+                $mail->address,
+                substr($mail->address, 0, -strlen($mail->domain())) . $meant,
+            );
         }
 
         return $mail->address;
@@ -317,25 +392,48 @@ final class RowReader
         }
         $phone = Phone::read($cell, $this->school->country);
         if ($phone === null) {
-            $this->problem($field, "“{$cell}” cannot be a phone number with its area code, and is left out. Correct it, or empty the cell.", false);
+            $this->problem(
+                $field,
+                "“{$cell}” cannot be a phone number with its area code, and is left out. Correct it, or " .
+                    'empty the cell.',
+                false,
+            );
         }
 
         return $phone ?? '';
     }
 
-    public function guardian(Field $name, Field $given, Field $family, Field $email, Field $phone, Field $relationship, PersonName $student): ?GuardianLine
-    {
+    public function guardian(
+        Field $name,
+        Field $given,
+        Field $family,
+        Field $email,
+        Field $phone,
+        Field $relationship,
+        PersonName $student,
+    ): ?GuardianLine {
         $who = $this->cell($name);
-        $read = $who !== ''
-            ? NameReader::read($who, str_contains($who, ',') ? false : $this->layout->names->familyFirst && $this->layout->names->open > 0, $this->book)
-            : NameReader::mend(new PersonName($this->cell($given), $this->cell($family)));
+        $read =
+            $who !== ''
+                ? NameReader::read(
+                    $who,
+                    str_contains($who, ',')
+                        ? false
+                        : $this->layout->names->familyFirst && $this->layout->names->open > 0,
+                    $this->book,
+                )
+                : NameReader::mend(new PersonName($this->cell($given), $this->cell($family)));
         $mail = $this->mail($email);
         $number = $this->phone($phone);
         if ($read->full() === '' && $mail === '' && $number === '') {
             return null;
         }
         if ($read->full() !== '' && NameKey::of($read->full()) === NameKey::of($student->full())) {
-            $this->problem($name, 'The guardian’s name is the student’s own, and is left out. Type the guardian’s name.', false);
+            $this->problem(
+                $name,
+                'The guardian’s name is the student’s own, and is left out. Type the guardian’s name.',
+                false,
+            );
 
             return null;
         }
@@ -354,7 +452,14 @@ final class RowReader
         if ($column === null || $this->said->keeps($this->layout->table, $this->line->number, $column->index)) {
             return $before;
         }
-        $this->repairs[] = new Repair("keep.t{$this->layout->table}.r{$this->line->number}.c$column->index", "keep.t{$this->layout->table}.c$column->index", $column->name(), $kind, $before, $after);
+        $this->repairs[] = new Repair(
+            "keep.t{$this->layout->table}.r{$this->line->number}.c$column->index",
+            "keep.t{$this->layout->table}.c$column->index",
+            $column->name(),
+            $kind,
+            $before,
+            $after,
+        );
 
         return $after;
     }
@@ -362,7 +467,12 @@ final class RowReader
     private function capitals(Field $field, string $cell, PersonName $read, PersonName $written): PersonName
     {
         if ($read->full() !== $written->full()) {
-            $kept = $this->mend($field, 'capitals', $cell, str_contains($cell, ',') ? "$read->family, $read->given" : $read->full());
+            $kept = $this->mend(
+                $field,
+                'capitals',
+                $cell,
+                str_contains($cell, ',') ? "$read->family, $read->given" : $read->full(),
+            );
 
             return $this->tooLong($field, $kept === $cell ? $written : $read);
         }
@@ -376,7 +486,9 @@ final class RowReader
         if (preg_match('/[(\[“"*]/u', $cell) !== 1) {
             return $cell;
         }
-        $bare = trim((string) preg_replace(['/\s*[(\[][^)\]]*[)\]]\s*/u', '/\s*[“"][^”"]*[”"]\s*/u', '/\*+/'], ' ', $cell));
+        $bare = trim(
+            (string) preg_replace(['/\s*[(\[][^)\]]*[)\]]\s*/u', '/\s*[“"][^”"]*[”"]\s*/u', '/\*+/'], ' ', $cell),
+        );
         $bare = (string) preg_replace('/ {2,}/', ' ', $bare);
 
         return $bare === '' || $bare === $cell ? $cell : $this->mend($field, 'note left out', $cell, $bare);
@@ -402,7 +514,12 @@ final class RowReader
     {
         $digits = array_filter($cells, ctype_digit(...));
         // Where a list lost them all, the school's other numbers show how long they are.
-        if ($digits !== [] && $atSchool > 0 && max(array_map(strlen(...), $digits)) <= $atSchool && min(array_map(strlen(...), $digits)) >= $atSchool - 4) {
+        if (
+            $digits !== [] &&
+            $atSchool > 0 &&
+            max(array_map(strlen(...), $digits)) <= $atSchool &&
+            min(array_map(strlen(...), $digits)) >= $atSchool - 4
+        ) {
             return $atSchool;
         }
         if (count($digits) < 3) {
@@ -410,10 +527,15 @@ final class RowReader
         }
         $widths = array_count_values(array_map(strlen(...), $digits));
         $widest = max(array_keys($widths));
-        $padded = count(array_filter($digits, fn (string $d): bool => $d[0] === '0'));
+        $padded = count(array_filter($digits, fn(string $d): bool => $d[0] === '0'));
 
         // Most are of the full width; or those of the full width are the ones that kept their zeros.
-        return count($digits) < $widths[$widest] * 2 || ($padded > 0 && strlen((string) current(array_filter($digits, fn (string $d): bool => $d[0] === '0'))) === $widest && count($digits) < $widths[$widest] * 10) ? $widest : 0;
+        return count($digits) < $widths[$widest] * 2 ||
+            ($padded > 0 &&
+                strlen((string) current(array_filter($digits, fn(string $d): bool => $d[0] === '0'))) === $widest &&
+                count($digits) < $widths[$widest] * 10)
+            ? $widest
+            : 0;
     }
 
     /**
@@ -428,12 +550,15 @@ final class RowReader
         foreach ($dates as $i => $cell) {
             $grade = GradeLevel::read($grades[$i] ?? '');
             if ($grade !== null && CalendarDate::isSerial($cell)) {
-                $off[] = CalendarDate::age((string) CalendarDate::read($cell, null), $this->today) - ($grade->order + 5.5);
+                $off[] =
+                    CalendarDate::age((string) CalendarDate::read($cell, null), $this->today) - ($grade->order + 5.5);
             }
         }
         sort($off);
 
-        return count($off) >= 5 && $off[intdiv(count($off), 2)] > 2.4 && $off[intdiv(count($off), 2)] < 6.0 ? CalendarDate::SYSTEM_1904 : 0;
+        return count($off) >= 5 && $off[intdiv(count($off), 2)] > 2.4 && $off[intdiv(count($off), 2)] < 6.0
+            ? CalendarDate::SYSTEM_1904
+            : 0;
     }
 
     /**
@@ -446,7 +571,7 @@ final class RowReader
     {
         $counts = [];
         foreach ($this->layout->columns as $column) {
-            if ($column->field === null || ! str_contains($column->field->value, 'email')) {
+            if ($column->field === null || !str_contains($column->field->value, 'email')) {
                 continue;
             }
             foreach ($body as $line) {
@@ -460,14 +585,20 @@ final class RowReader
             $counts[$domain] = ($counts[$domain] ?? 0) + 20;
         }
         arsort($counts);
-        $many = array_slice(array_keys(array_filter($counts, fn (int $n): bool => $n >= 10)), 0, 20);
+        $many = array_slice(array_keys(array_filter($counts, fn(int $n): bool => $n >= 10)), 0, 20);
         $slips = [];
         foreach (array_slice($counts, 0, 2000, true) as $domain => $n) {
             foreach ($many as $meant) {
                 $meant = (string) $meant;
                 // A slip away from the school's own domain is never a domain of its own.
                 $surely = $counts[$meant] >= 10 * $n || in_array($meant, $this->school->mailDomains, true);
-                if ($domain !== $meant && $surely && ! in_array($domain, $this->school->mailDomains, true) && abs(strlen((string) $domain) - strlen($meant)) <= 1 && (levenshtein((string) $domain, $meant) === 1 || self::swapped((string) $domain, $meant))) {
+                if (
+                    $domain !== $meant &&
+                    $surely &&
+                    !in_array($domain, $this->school->mailDomains, true) &&
+                    abs(strlen((string) $domain) - strlen($meant)) <= 1 &&
+                    (levenshtein((string) $domain, $meant) === 1 || self::swapped((string) $domain, $meant))
+                ) {
                     $slips[(string) $domain] = $meant;
                     break;
                 }
@@ -481,7 +612,7 @@ final class RowReader
     {
         for ($i = 0; $i < strlen($a) - 1; $i++) {
             if ($a[$i] !== $b[$i]) {
-                return strlen($a) === strlen($b) && substr($a, 0, $i).$a[$i + 1].$a[$i].substr($a, $i + 2) === $b;
+                return strlen($a) === strlen($b) && substr($a, 0, $i) . $a[$i + 1] . $a[$i] . substr($a, $i + 2) === $b;
             }
         }
 

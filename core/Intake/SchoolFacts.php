@@ -14,7 +14,8 @@ final readonly class SchoolFacts
      * @param  string  $country ISO 3166-1 code
      * @param  int  $lowest order of the lowest grade taught, as {@see GradeLevel} has it
      * @param  list<string>  $mailDomains
-     * @param  int  $numberWidth figures of the school's student numbers, where nearly all have as many and some begin with 0; else 0
+     * @param int $numberWidth figures of the school's student numbers, where nearly all have as many and some begin
+     *     with 0; else 0
      * @param  array<string, string>  $others name or code of every other school of the district to its name
      */
     public function __construct(
@@ -26,8 +27,7 @@ final readonly class SchoolFacts
         public array $mailDomains = [],
         public array $others = [],
         public int $numberWidth = 0,
-    ) {
-    }
+    ) {}
 
     public function teaches(GradeLevel $grade): bool
     {
@@ -53,6 +53,6 @@ final readonly class SchoolFacts
     /** "K to 5". */
     public function grades(): string
     {
-        return GradeLevel::of($this->lowest)->short().' to '.GradeLevel::of($this->highest)->short();
+        return GradeLevel::of($this->lowest)->short() . ' to ' . GradeLevel::of($this->highest)->short();
     }
 }

@@ -14,9 +14,7 @@ final readonly class Scope
      * @param  string|null  $grade stored code, for a grade's list
      * @param  string|null  $sectionId for a section's list
      */
-    private function __construct(public ?string $grade, public ?string $sectionId)
-    {
-    }
+    private function __construct(public ?string $grade, public ?string $sectionId) {}
 
     /**
      * Reads `school`, `grade:04` or `section:ID`.
@@ -37,6 +35,10 @@ final readonly class Scope
 
     public function __toString(): string
     {
-        return $this->sectionId !== null ? "section:$this->sectionId" : ($this->grade !== null ? "grade:$this->grade" : 'school');
+        return $this->sectionId !== null
+            ? "section:$this->sectionId"
+            : ($this->grade !== null
+                ? "grade:$this->grade"
+                : 'school');
     }
 }

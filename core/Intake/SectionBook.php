@@ -78,7 +78,8 @@ final class SectionBook
     /**
      * The section of a name, made if it is not there.
      *
-     * @param  bool  $exact whether a name that is nearly one that is there is meant as it stands, as in a list of sections
+     * @param bool $exact whether a name that is nearly one that is there is meant as it stands, as in a list of
+     *     sections
      * @return Place|null null where it is to be left out, or is not settled
      */
     public function placeFor(string $name, bool $homeroom, string $grade, int $row, bool $exact = false): ?Place
@@ -93,7 +94,7 @@ final class SectionBook
     {
         preg_match_all('/[\p{So}\p{Sm}]/u', $name, $signs);
 
-        return trim(NameKey::of($name).' '.implode('', $signs[0]));
+        return trim(NameKey::of($name) . ' ' . implode('', $signs[0]));
     }
 
     /** The open section of this name that is there. */
@@ -115,17 +116,34 @@ final class SectionBook
     public function warnOfNew(): void
     {
         if ($this->made !== []) {
-            $names = array_values(array_map(fn (Place $p): string => $p->name, $this->made));
-            $this->plan->warn((count($names) === 1 ? 'A section that is not there yet will be made: ' : count($names).' sections that are not there yet will be made: ').Words::some($names, 6).'.');
+            $names = array_values(array_map(fn(Place $p): string => $p->name, $this->made));
+            $this->plan->warn(
+                (count($names) === 1
+                    ? 'A section that is not there yet will be made: '
+                    : count($names) . ' sections that are not there yet will be made: ') .
+                    Words::some($names, 6) .
+                    '.',
+            );
         }
         foreach (array_intersect_key($this->archived, $this->made) as $section) {
-            $this->plan->warn("{$section->name()} was archived on ".Words::day((string) $section->archivedOn()).'; this makes another section of that name, with a code of its own. To go on with the old one, undo its archive in the Ledger first.');
+            $this->plan->warn(
+                "{$section->name()} was archived on " .
+                    Words::day((string) $section->archivedOn()) .
+                    '; this makes another section of that name, with a code of its own. To go on with the ' .
+                    'old one, undo its archive in the Ledger first.',
+            );
         }
     }
 
     /** @return Place|null|false the place; null to leave it out; false while it is asked */
-    private function place(string $name, bool $homeroom, string $grade, int $row, string $sheet, bool $exact = false): Place|null|false
-    {
+    private function place(
+        string $name,
+        bool $homeroom,
+        string $grade,
+        int $row,
+        string $sheet,
+        bool $exact = false,
+    ): Place|null|false {
         $key = self::key($name);
         $section = $this->known[$key] ?? null;
         if ($section !== null) {
@@ -138,11 +156,29 @@ final class SectionBook
         if ($near !== null) {
             $id = substr(hash('sha256', "section|$key|{$near->id}"), 0, 20);
             $answer = $this->wish->answers[$id] ?? null;
-            $this->askOnce(new Question($id, $row, "Is “{$name}” {$near->name()}?", "row $row: no section is called “{$name}”", [
-                new Choice('use', "It is {$near->name()}", 'for every row that says so', 'use'),
-                new Choice('make', "Make the section {$name}", 'with its own roster and code', 'make'),
-                new Choice('leave', 'Leave the section out', 'takes the student, and places them nowhere by this', 'leave'),
-            ], [], null, in_array($answer, ['use', 'make', 'leave'], true) ? $answer : null, $sheet, 'section'));
+            $this->askOnce(
+                new Question(
+                    $id,
+                    $row,
+                    "Is “{$name}” {$near->name()}?",
+                    "row $row: no section is called “{$name}”",
+                    [
+                        new Choice('use', "It is {$near->name()}", 'for every row that says so', 'use'),
+                        new Choice('make', "Make the section {$name}", 'with its own roster and code', 'make'),
+                        new Choice(
+                            'leave',
+                            'Leave the section out',
+                            'takes the student, and places them nowhere by this',
+                            'leave',
+                        ),
+                    ],
+                    [],
+                    null,
+                    in_array($answer, ['use', 'make', 'leave'], true) ? $answer : null,
+                    $sheet,
+                    'section',
+                ),
+            );
             if ($answer === 'use') {
                 return $this->placeOf($near);
             }
@@ -157,9 +193,15 @@ final class SectionBook
         }
         if (mb_strlen($name) > SectionNames::MAX) {
             // Cut off, two of them could come to the same.
-            if (! isset($this->asked[$key])) {
+            if (!isset($this->asked[$key])) {
                 $this->asked[$key] = true;
-                $this->plan->warn('“'.mb_substr($name, 0, 40).'…” is longer than a section’s name can be ('.SectionNames::MAX." letters); its rows are placed nowhere by it. Shorten it in the list, from row $row on.");
+                $this->plan->warn(
+                    '“' .
+                        mb_substr($name, 0, 40) .
+                        '…” is longer than a section’s name can be (' .
+                        SectionNames::MAX .
+                        " letters); its rows are placed nowhere by it. Shorten it in the list, from row $row on.",
+                );
             }
 
             return null;
@@ -169,17 +211,28 @@ final class SectionBook
             $grade = GradeLevel::read($m[1])?->code() ?? '';
         }
         $sectionId = $this->ids->for('section', $key);
-        $this->plan->insert(Entity::Section, $sectionId, [
-            'school_id' => $this->wish->schoolId, 'school_year_id' => $this->wish->yearId, 'name' => $name,
-            'kind' => $homeroom ? 'homeroom' : 'class', 'grade' => $grade ?: null, 'state' => 'open', 'carried_from' => null,
-        ], "named in row $row", $row);
+        $this->plan->insert(
+            Entity::Section,
+            $sectionId,
+            [
+                'school_id' => $this->wish->schoolId,
+                'school_year_id' => $this->wish->yearId,
+                'name' => $name,
+                'kind' => $homeroom ? 'homeroom' : 'class',
+                'grade' => $grade ?: null,
+                'state' => 'open',
+                'carried_from' => null,
+            ],
+            "named in row $row",
+            $row,
+        );
 
         return $this->made[$key] = new Place($sectionId, $name, $homeroom, $grade ?: null);
     }
 
     private function askOnce(Question $question): void
     {
-        if (! isset($this->asked[$question->id])) {
+        if (!isset($this->asked[$question->id])) {
             $this->asked[$question->id] = true;
             $this->plan->ask($question);
         }
@@ -196,8 +249,13 @@ final class SectionBook
         $digits = (string) preg_replace('/\D/', '', $key);
         foreach ($this->known as $name => $section) {
             $name = (string) $name;
-            if (strlen($key) >= 5 && preg_replace('/\D/', '', $name) === $digits && abs(strlen($name) - strlen($key)) <= 1 && levenshtein($name, $key) === 1
-                && strlen((string) preg_replace('/[^a-z]/', '', $key)) >= 4) {
+            if (
+                strlen($key) >= 5 &&
+                preg_replace('/\D/', '', $name) === $digits &&
+                abs(strlen($name) - strlen($key)) <= 1 &&
+                levenshtein($name, $key) === 1 &&
+                strlen((string) preg_replace('/[^a-z]/', '', $key)) >= 4
+            ) {
                 return $section;
             }
         }

@@ -20,6 +20,5 @@ final readonly class SectionLine
         public string $teacherEmail,
         public array $problems,
         public string $sheet = '',
-    ) {
-    }
+    ) {}
 }

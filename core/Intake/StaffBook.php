@@ -70,33 +70,80 @@ final class StaffBook
     {
         $problems = $line->problems;
         $before = $this->rows[$line->email] ?? null;
-        if ($problems === [] && $before !== null && $line->name->full() !== '' && NameKey::of($line->name->full()) !== $before) {
-            $problems[] = new Problem('e-mail', "Two people of this list have the address $line->email. Staff sign in with it, so each needs their own.");
+        if (
+            $problems === [] &&
+            $before !== null &&
+            $line->name->full() !== '' &&
+            NameKey::of($line->name->full()) !== $before
+        ) {
+            $problems[] = new Problem(
+                'e-mail',
+                "Two people of this list have the address $line->email. Staff sign in with it, so each needs " .
+                    'their own.',
+            );
         }
         $known = $this->byEmail[$line->email] ?? null;
-        if ($problems === [] && $known !== null && ! $this->wish->writes($known) && ($line->sections === [] || $known->state() !== PersonState::Active)) {
+        if (
+            $problems === [] &&
+            $known !== null &&
+            !$this->wish->writes($known) &&
+            ($line->sections === [] || $known->state() !== PersonState::Active)
+        ) {
             // Whether they work or worked there is for that school to say.
-            $problems[] = new Problem('e-mail', "$line->email is on the staff of another school of the district. Invite them into a section instead; that school can hand them over.");
+            $problems[] = new Problem(
+                'e-mail',
+                "$line->email is on the staff of another school of the district. Invite them into a section " .
+                    'instead; that school can hand them over.',
+            );
         }
-        if ($problems === [] && $known === null && ! isset($this->made[$line->email]) && $line->name->full() === '') {
-            $problems[] = new Problem('e-mail', "No member of staff has the address $line->email. Bring the list of staff in first, or correct the address.");
+        if ($problems === [] && $known === null && !isset($this->made[$line->email]) && $line->name->full() === '') {
+            $problems[] = new Problem(
+                'e-mail',
+                "No member of staff has the address $line->email. Bring the list of staff in first, or " .
+                    'correct the address.',
+            );
         }
-        if ($problems === [] && $known === null && ! isset($this->made[$line->email]) && $this->userNames->isTaken($line->email)) {
-            $problems[] = new Problem('e-mail', "Someone who is not on the staff signs in with $line->email already. Give the school’s address, or clear up the other account first.");
+        if (
+            $problems === [] &&
+            $known === null &&
+            !isset($this->made[$line->email]) &&
+            $this->userNames->isTaken($line->email)
+        ) {
+            $problems[] = new Problem(
+                'e-mail',
+                "Someone who is not on the staff signs in with $line->email already. Give the school’s " .
+                    'address, or clear up the other account first.',
+            );
         }
-        if (array_filter($problems, fn (Problem $p): bool => $p->stops) !== []) {
-            $this->row($line->number, $line->sheet, Verdict::Cannot, $line->name->full(), implode(', ', $line->sections), 'a cell cannot be read', $problems);
+        if (array_filter($problems, fn(Problem $p): bool => $p->stops) !== []) {
+            $this->row(
+                $line->number,
+                $line->sheet,
+                Verdict::Cannot,
+                $line->name->full(),
+                implode(', ', $line->sections),
+                'a cell cannot be read',
+                $problems,
+            );
 
             return;
         }
         $this->rows[$line->email] ??= NameKey::of($line->name->full());
         $changed = false;
-        $id = $known->id ?? $this->made[$line->email] ?? null;
+        $id = $known->id ?? ($this->made[$line->email] ?? null);
         $new = $id === null;
         if ($id === null) {
             $id = $this->make($line->name, $line->email, $line->phone, $line->number);
         } elseif ($known !== null && $this->wish->writes($known)) {
-            $this->plan->update($known, array_filter(['phone' => $known->phone() === null ? $line->phone : '', 'state' => 'active'], fn (string $v): bool => $v !== ''), "row $line->number", $line->number);
+            $this->plan->update(
+                $known,
+                array_filter(
+                    ['phone' => $known->phone() === null ? $line->phone : '', 'state' => 'active'],
+                    fn(string $v): bool => $v !== '',
+                ),
+                "row $line->number",
+                $line->number,
+            );
             $changed = $this->plan->changes(Entity::Person, $known->id);
         }
         $names = [];
@@ -107,15 +154,32 @@ final class StaffBook
                 $changed = $this->teach($place->sectionId, $id, $line->role, $line->number) || $changed;
             }
         }
-        $this->row($line->number, $line->sheet, $new ? Verdict::New : ($changed ? Verdict::Update : Verdict::Same), $line->name->full() ?: trim($known?->givenName().' '.$known?->familyName()), implode(', ', $names), $new ? 'nobody on the staff has this address' : '', $line->problems);
+        $this->row(
+            $line->number,
+            $line->sheet,
+            $new ? Verdict::New : ($changed ? Verdict::Update : Verdict::Same),
+            $line->name->full() ?: trim($known?->givenName() . ' ' . $known?->familyName()),
+            implode(', ', $names),
+            $new ? 'nobody on the staff has this address' : '',
+            $line->problems,
+        );
     }
 
     public function section(SectionLine $line): void
     {
         $problems = $line->problems;
         $teacher = $this->teacherOf($line, $problems);
-        if (array_filter($problems, fn (Problem $p): bool => $p->stops) !== []) {
-            $this->row($line->number, $line->sheet, Verdict::Cannot, '', $line->name, 'a cell cannot be read', $problems, $line->grade);
+        if (array_filter($problems, fn(Problem $p): bool => $p->stops) !== []) {
+            $this->row(
+                $line->number,
+                $line->sheet,
+                Verdict::Cannot,
+                '',
+                $line->name,
+                'a cell cannot be read',
+                $problems,
+                $line->grade,
+            );
 
             return;
         }
@@ -132,19 +196,33 @@ final class StaffBook
         if ($teacher !== null) {
             $changed = $this->teach($place->sectionId, $teacher, 'lead', $line->number) || $changed;
         }
-        $this->row($line->number, $line->sheet, $known === null ? Verdict::New : ($changed ? Verdict::Update : Verdict::Same), $line->teacher->full() ?: $line->teacherEmail, $place->name, '', $problems, $line->grade);
+        $this->row(
+            $line->number,
+            $line->sheet,
+            $known === null ? Verdict::New : ($changed ? Verdict::Update : Verdict::Same),
+            $line->teacher->full() ?: $line->teacherEmail,
+            $place->name,
+            '',
+            $problems,
+            $line->grade,
+        );
     }
 
     /** @param  list<Problem>  $problems */
     private function teacherOf(SectionLine $line, array &$problems): ?string
     {
         if ($line->teacherEmail !== '') {
-            $known = $this->byEmail[$line->teacherEmail]->id ?? $this->made[$line->teacherEmail] ?? null;
-            if ($known === null && $line->teacher->full() !== '' && ! $this->userNames->isTaken($line->teacherEmail)) {
+            $known = $this->byEmail[$line->teacherEmail]->id ?? ($this->made[$line->teacherEmail] ?? null);
+            if ($known === null && $line->teacher->full() !== '' && !$this->userNames->isTaken($line->teacherEmail)) {
                 return $this->make($line->teacher, $line->teacherEmail, '', $line->number);
             }
             if ($known === null) {
-                $problems[] = new Problem('teacher e-mail', "No member of staff has the address $line->teacherEmail. The section is made without a lead; bring the staff in, or correct the address.", false);
+                $problems[] = new Problem(
+                    'teacher e-mail',
+                    "No member of staff has the address $line->teacherEmail. The section is made without a " .
+                        'lead; bring the staff in, or correct the address.',
+                    false,
+                );
             }
 
             return $known;
@@ -166,7 +244,13 @@ final class StaffBook
             }
         }
         if (count($found) !== 1) {
-            $problems[] = new Problem('teacher', ($found === [] ? 'Nobody on the staff is called' : 'More than one member of staff is called')." {$line->teacher->full()}. The section is made without a lead; add the teacher’s e-mail, or invite them from the section.", false);
+            $problems[] = new Problem(
+                'teacher',
+                ($found === [] ? 'Nobody on the staff is called' : 'More than one member of staff is called') .
+                    " {$line->teacher->full()}. The section is made without a lead; add the teacher’s " .
+                    'e-mail, or invite them from the section.',
+                false,
+            );
 
             return null;
         }
@@ -177,11 +261,33 @@ final class StaffBook
     private function make(PersonName $name, string $email, string $phone, int $row): string
     {
         $id = $this->ids->for('staff', $email);
-        $this->plan->insert(Entity::Person, $id, [
-            'school_id' => $this->wish->schoolId, 'kind' => 'staff', 'given_name' => $name->given, 'family_name' => $name->family, 'search_name' => $name->searchKey(),
-            'birth_date' => null, 'number' => null, 'grade' => null, ...$this->addresses->of($email, 'staff')->columns(), 'phone' => $phone ?: null, 'state' => 'active', 'merged_into' => null,
-        ], "row $row", $row);
-        $this->plan->insert(Entity::SignIn, $this->ids->for('sign-in', $id), ['person_id' => $id, 'user_name' => $email, 'passphrase' => null, 'password' => null], "row $row", $row);
+        $this->plan->insert(
+            Entity::Person,
+            $id,
+            [
+                'school_id' => $this->wish->schoolId,
+                'kind' => 'staff',
+                'given_name' => $name->given,
+                'family_name' => $name->family,
+                'search_name' => $name->searchKey(),
+                'birth_date' => null,
+                'number' => null,
+                'grade' => null,
+                ...$this->addresses->of($email, 'staff')->columns(),
+                'phone' => $phone ?: null,
+                'state' => 'active',
+                'merged_into' => null,
+            ],
+            "row $row",
+            $row,
+        );
+        $this->plan->insert(
+            Entity::SignIn,
+            $this->ids->for('sign-in', $id),
+            ['person_id' => $id, 'user_name' => $email, 'passphrase' => null, 'password' => null],
+            "row $row",
+            $row,
+        );
 
         return $this->made[$email] = $id;
     }
@@ -202,7 +308,14 @@ final class StaffBook
         }
         // A section has one lead: whoever comes second teaches with them, until the lead is handed over.
         $role = $role === 'lead' && $hasLead ? 'co_teacher' : $role;
-        $values = ['section_id' => $sectionId, 'person_id' => $personId, 'role' => $role, 'begins_on' => $this->wish->today, 'ends_on' => null, 'source' => 'list'];
+        $values = [
+            'section_id' => $sectionId,
+            'person_id' => $personId,
+            'role' => $role,
+            'begins_on' => $this->wish->today,
+            'ends_on' => null,
+            'source' => 'list',
+        ];
         $this->plan->insert(Entity::Enrollment, $id, $values, "row $row", $row);
         $this->staffOf[$sectionId][] = new Enrollment($id, 0, $values);
 
@@ -210,10 +323,31 @@ final class StaffBook
     }
 
     /** @param  list<Problem>  $problems */
-    private function row(int $number, string $sheet, Verdict $verdict, string $name, string $section, string $why, array $problems, string $grade = ''): void
-    {
-        $this->plan->row(new PlanRow($number, $verdict, [
-            'Name' => Cell::same($name), 'Number' => Cell::same(''), 'Grade' => Cell::same(GradeLevel::read($grade)?->short() ?? ''), 'Section' => Cell::same($section), 'Guardians' => Cell::same(''),
-        ], $why, $problems, sheet: $sheet));
+    private function row(
+        int $number,
+        string $sheet,
+        Verdict $verdict,
+        string $name,
+        string $section,
+        string $why,
+        array $problems,
+        string $grade = '',
+    ): void {
+        $this->plan->row(
+            new PlanRow(
+                $number,
+                $verdict,
+                [
+                    'Name' => Cell::same($name),
+                    'Number' => Cell::same(''),
+                    'Grade' => Cell::same(GradeLevel::read($grade)?->short() ?? ''),
+                    'Section' => Cell::same($section),
+                    'Guardians' => Cell::same(''),
+                ],
+                $why,
+                $problems,
+                sheet: $sheet,
+            ),
+        );
     }
 }

@@ -24,6 +24,5 @@ final readonly class StaffLine
         public string $role,
         public array $problems,
         public string $sheet = '',
-    ) {
-    }
+    ) {}
 }

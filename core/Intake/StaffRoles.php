@@ -6,13 +6,24 @@ namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Names\NameKey;
 
-/** What lists call the roles of staff in a section. Common practice, no source; OneRoster 1.2 has only teacher, aide and proctor. */
+/**
+ * What lists call the roles of staff in a section. Common practice, no source; OneRoster 1.2 has only teacher, aide and
+ * proctor.
+ */
 final class StaffRoles
 {
+    // prettier-ignore
     private const WORDS = [
-        'lead' => ['lead', 'teacher', 'lead teacher', 'primary', 'primary teacher', 'class teacher', 'homeroom teacher', 'instructor', 'profesor', 'profesora', 'maestra', 'maestro', 'docente', 'enseignant', 'enseignante', 'professeur', 'vchitel', 'lao shi', 'giao vien'],
+        'lead' => [
+            'lead', 'teacher', 'lead teacher', 'primary', 'primary teacher', 'class teacher', 'homeroom teacher',
+            'instructor', 'profesor', 'profesora', 'maestra', 'maestro', 'docente', 'enseignant', 'enseignante',
+            'professeur', 'vchitel', 'lao shi', 'giao vien',
+        ],
         'co_teacher' => ['co teacher', 'coteacher', 'co lead', 'second teacher', 'support teacher'],
-        'assistant' => ['assistant', 'aide', 'teaching assistant', 'ta', 'paraprofessional', 'para', 'volunteer', 'student teacher', 'proctor', 'asistente', 'auxiliar', 'assistante'],
+        'assistant' => [
+            'assistant', 'aide', 'teaching assistant', 'ta', 'paraprofessional', 'para', 'volunteer',
+            'student teacher', 'proctor', 'asistente', 'auxiliar', 'assistante',
+        ],
     ];
 
     /** lead, co_teacher or assistant; null where the word is none of staff ("student"). */

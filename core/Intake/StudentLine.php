@@ -43,31 +43,98 @@ final readonly class StudentLine
         public string $beginsOn = '',
         public string $endsOn = '',
         public int $nth = 1,
-    ) {
-    }
+    ) {}
 
     /** What makes the row itself, wherever it stands in the file: answers are kept by it. */
     public function key(): string
     {
-        return substr(hash('sha256', ($this->nth === 1 ? '' : "$this->nth|").implode('|', [
-            NameKey::of($this->name->given), NameKey::of($this->name->family), $this->studentNumber, $this->birthDate, $this->email, $this->grade, ...($this->account === '' ? [] : [$this->account]),
-        ])), 0, 16);
+        return substr(
+            hash(
+                'sha256',
+                ($this->nth === 1 ? '' : "$this->nth|") .
+                    implode('|', [
+                        NameKey::of($this->name->given),
+                        NameKey::of($this->name->family),
+                        $this->studentNumber,
+                        $this->birthDate,
+                        $this->email,
+                        $this->grade,
+                        ...$this->account === '' ? [] : [$this->account],
+                    ]),
+            ),
+            0,
+            16,
+        );
     }
 
     /** @param  list<GuardianLine>  $guardians in place of its own */
     public function withGuardians(array $guardians): self
     {
-        return new self($this->number, $this->name, $this->studentNumber, $this->birthDate, $this->grade, $this->homeroom, $this->sections, $this->email, $guardians, $this->problems, $this->sheet, $this->mayAdd, $this->account, $this->repairs, $this->beginsOn, $this->endsOn, $this->nth);
+        return new self(
+            $this->number,
+            $this->name,
+            $this->studentNumber,
+            $this->birthDate,
+            $this->grade,
+            $this->homeroom,
+            $this->sections,
+            $this->email,
+            $guardians,
+            $this->problems,
+            $this->sheet,
+            $this->mayAdd,
+            $this->account,
+            $this->repairs,
+            $this->beginsOn,
+            $this->endsOn,
+            $this->nth,
+        );
     }
 
     public function withoutEmail(Problem $problem): self
     {
-        return new self($this->number, $this->name, $this->studentNumber, $this->birthDate, $this->grade, $this->homeroom, $this->sections, '', $this->guardians, [...$this->problems, $problem], $this->sheet, $this->mayAdd, $this->account, $this->repairs, $this->beginsOn, $this->endsOn, $this->nth);
+        return new self(
+            $this->number,
+            $this->name,
+            $this->studentNumber,
+            $this->birthDate,
+            $this->grade,
+            $this->homeroom,
+            $this->sections,
+            '',
+            $this->guardians,
+            [...$this->problems, $problem],
+            $this->sheet,
+            $this->mayAdd,
+            $this->account,
+            $this->repairs,
+            $this->beginsOn,
+            $this->endsOn,
+            $this->nth,
+        );
     }
 
     public function asNth(int $nth): self
     {
-        return new self($this->number, $this->name, $this->studentNumber, $this->birthDate, $this->grade, $this->homeroom, $this->sections, $this->email, $this->guardians, $this->problems, $this->sheet, $this->mayAdd, $this->account, $this->repairs, $this->beginsOn, $this->endsOn, $nth);
+        return new self(
+            $this->number,
+            $this->name,
+            $this->studentNumber,
+            $this->birthDate,
+            $this->grade,
+            $this->homeroom,
+            $this->sections,
+            $this->email,
+            $this->guardians,
+            $this->problems,
+            $this->sheet,
+            $this->mayAdd,
+            $this->account,
+            $this->repairs,
+            $this->beginsOn,
+            $this->endsOn,
+            $nth,
+        );
     }
 
     /** The row's place in the intake, the same for no other row. */
@@ -79,12 +146,12 @@ final readonly class StudentLine
     /** "row 12", "row 12 of 3 Heron". */
     public function where(): string
     {
-        return "row $this->number".($this->sheet === '' ? '' : " of $this->sheet");
+        return "row $this->number" . ($this->sheet === '' ? '' : " of $this->sheet");
     }
 
     public function stopped(): bool
     {
-        return array_filter($this->problems, fn (Problem $p): bool => $p->stops) !== [];
+        return array_filter($this->problems, fn(Problem $p): bool => $p->stops) !== [];
     }
 
     /**
@@ -94,14 +161,26 @@ final readonly class StudentLine
      */
     public function with(self $other, array $problems): self
     {
-        $first = fn (string $a, string $b): string => $a !== '' ? $a : $b;
+        $first = fn(string $a, string $b): string => $a !== '' ? $a : $b;
 
         return new self(
-            $this->number, $this->name->full() !== '' ? $this->name : $other->name, $first($this->studentNumber, $other->studentNumber), $first($this->birthDate, $other->birthDate),
-            $first($this->grade, $other->grade), $first($this->homeroom, $other->homeroom),
+            $this->number,
+            $this->name->full() !== '' ? $this->name : $other->name,
+            $first($this->studentNumber, $other->studentNumber),
+            $first($this->birthDate, $other->birthDate),
+            $first($this->grade, $other->grade),
+            $first($this->homeroom, $other->homeroom),
             array_values(array_unique([...$this->sections, ...$other->sections])),
-            $first($this->email, $other->email), [...$this->guardians, ...$other->guardians], $problems, $this->sheet, $this->mayAdd || $other->mayAdd,
-            $first($this->account, $other->account), $this->repairs, $first($this->beginsOn, $other->beginsOn), $first($this->endsOn, $other->endsOn), $this->nth,
+            $first($this->email, $other->email),
+            [...$this->guardians, ...$other->guardians],
+            $problems,
+            $this->sheet,
+            $this->mayAdd || $other->mayAdd,
+            $first($this->account, $other->account),
+            $this->repairs,
+            $first($this->beginsOn, $other->beginsOn),
+            $first($this->endsOn, $other->endsOn),
+            $this->nth,
         );
     }
 }

@@ -11,7 +11,10 @@ use Vantrel\Core\Plan\Choice;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Question;
 
-/** Finds rows of one list that are likely one student although they are not written alike, where one of them is nobody known. */
+/**
+ * Finds rows of one list that are likely one student although they are not written alike, where one of them is nobody
+ * known.
+ */
 final class Twice
 {
     /** @var array<string, list<StudentLine>> place of a row to the other rows that are likely the same student */
@@ -27,7 +30,7 @@ final class Twice
     public function __construct(array $lines, private readonly IntakeWish $wish)
     {
         // Two rows with two numbers are two students: only a row without one can stand twice unnoticed.
-        if (count($lines) < 2 || array_filter($lines, fn (StudentLine $l): bool => $l->studentNumber === '') === []) {
+        if (count($lines) < 2 || array_filter($lines, fn(StudentLine $l): bool => $l->studentNumber === '') === []) {
             return;
         }
         $rows = $byPlace = [];
@@ -35,12 +38,14 @@ final class Twice
             $byPlace[$line->place()] = $line;
             $rows[] = Roster::subjectOf($line, $wish->schoolId);
         }
-        $dated = array_values(array_filter($rows, fn (Subject $s): bool => $s->birthDate !== ''));
+        $dated = array_values(array_filter($rows, fn(Subject $s): bool => $s->birthDate !== ''));
         $links = [];
         foreach (Matcher::pairs($dated) as [$row, $candidate]) {
             if ($candidate->sure()) {
                 $links[] = [$row->id, $candidate->subject->id, $candidate->probability];
-                $this->evidence["$row->id|{$candidate->subject->id}"] = $this->evidence["{$candidate->subject->id}|$row->id"] = [$candidate->evidence, $candidate->probability];
+                $this->evidence["$row->id|{$candidate->subject->id}"] = $this->evidence[
+                    "{$candidate->subject->id}|$row->id"
+                ] = [$candidate->evidence, $candidate->probability];
             }
         }
         // The same name with nothing against it is enough to ask, however common: two such rows may be one.
@@ -55,11 +60,14 @@ final class Twice
                 $links[] = [$places[$i - 1], $places[$i], 0.5];
             }
         }
-        $apart = fn (string $a, string $b): bool => self::contradict($byPlace[$a], $byPlace[$b]);
+        $apart = fn(string $a, string $b): bool => self::contradict($byPlace[$a], $byPlace[$b]);
         $this->order = array_flip(array_keys($byPlace));
         foreach (Clusters::of($links, $apart) as $cluster) {
             foreach ($cluster as $place) {
-                $this->mates[$place] = array_map(fn (string $p): StudentLine => $byPlace[$p], array_values(array_diff($cluster, [$place])));
+                $this->mates[$place] = array_map(
+                    fn(string $p): StudentLine => $byPlace[$p],
+                    array_values(array_diff($cluster, [$place])),
+                );
             }
         }
     }
@@ -77,7 +85,8 @@ final class Twice
 
     /**
      * @param  callable(StudentLine): bool  $isKnown whether a row has been found to be someone known
-     * @return string|null null if the row stands for itself; `skip` if it is to be left out; else the id of the open question
+     * @return string|null null if the row stands for itself; `skip` if it is to be left out; else the id of the open
+     *     question
      */
     public function question(StudentLine $line, callable $isKnown, PlanBuilder $plan): ?string
     {
@@ -93,10 +102,23 @@ final class Twice
         $id = substr(hash('sha256', "twice|{$first->key()}|{$line->key()}"), 0, 20);
         $answer = $this->wish->answers[$id] ?? null;
         [$evidence, $probability] = $this->evidence["{$line->place()}|{$first->place()}"] ?? [[], null];
-        $plan->ask((new Question($id, $line->number, 'Is '.$line->where().' the same student as '.$first->where().'?', "{$first->name->full()} and {$line->name->full()}", [
-            new Choice('skip', 'The same student', 'this row is left out', 'skip'),
-            new Choice('other', 'Another student', 'makes an account for each', 'other'),
-        ], $evidence, $probability, null, $line->sheet, 'twice'))->answered($answer));
+        $plan->ask(
+            (new Question(
+                $id,
+                $line->number,
+                'Is ' . $line->where() . ' the same student as ' . $first->where() . '?',
+                "{$first->name->full()} and {$line->name->full()}",
+                [
+                    new Choice('skip', 'The same student', 'this row is left out', 'skip'),
+                    new Choice('other', 'Another student', 'makes an account for each', 'other'),
+                ],
+                $evidence,
+                $probability,
+                null,
+                $line->sheet,
+                'twice',
+            ))->answered($answer),
+        );
 
         return match ($answer) {
             'other' => null,

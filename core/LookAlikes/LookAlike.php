@@ -20,6 +20,5 @@ final readonly class LookAlike
         public string $caution,
         public array $evidence,
         public int $accounts = 2,
-    ) {
-    }
+    ) {}
 }

@@ -27,21 +27,39 @@ final class LookAlikes
             $other = $candidate->subject;
             $ids = [$student->id, $other->id];
             sort($ids);
-            // A school gives a number once: two accounts with two numbers of one school are two children, however alike.
-            $numbered = $student->number !== '' && $other->number !== '' && $student->number !== $other->number && $student->schoolId === $other->schoolId;
-            if (! $numbered && $candidate->probability >= self::WORTH_A_LOOK) {
-                $pairs[implode('+', $ids)] = new LookAlike($ids[0], $ids[1], $candidate->probability, $candidate->caution, $candidate->evidence);
+            // A school gives a number once: two accounts with two numbers of one school are two children, however
+            // alike.
+            $numbered =
+                $student->number !== '' &&
+                $other->number !== '' &&
+                $student->number !== $other->number &&
+                $student->schoolId === $other->schoolId;
+            if (!$numbered && $candidate->probability >= self::WORTH_A_LOOK) {
+                $pairs[implode('+', $ids)] = new LookAlike(
+                    $ids[0],
+                    $ids[1],
+                    $candidate->probability,
+                    $candidate->caution,
+                    $candidate->evidence,
+                );
             }
         }
         $pairs = self::clustered($pairs, $students, $toldApart);
-        usort($pairs, fn (LookAlike $a, LookAlike $b): int => [$b->probability, $a->leftId, $a->rightId] <=> [$a->probability, $b->leftId, $b->rightId]);
+        usort(
+            $pairs,
+            fn(LookAlike $a, LookAlike $b): int => [$b->probability, $a->leftId, $a->rightId] <=> [
+                $a->probability,
+                $b->leftId,
+                $b->rightId,
+            ],
+        );
 
         return $pairs;
     }
 
     /**
-     * Pairs that hang together are one child; where two of a cluster cannot be (two numbers of one school, or told apart by a person),
-     * the weakest link between them is not shown.
+     * Pairs that hang together are one child; where two of a cluster cannot be (two numbers of one school, or told
+     * apart by a person), the weakest link between them is not shown.
      *
      * @param  array<string, LookAlike>  $pairs
      * @param  list<Subject>  $students
@@ -54,10 +72,19 @@ final class LookAlikes
         foreach ($students as $student) {
             $byId[$student->id] = $student;
         }
-        $contradict = fn (string $a, string $b): bool => isset($toldApart["$a $b"])
-            || ($byId[$a]->number !== '' && $byId[$b]->number !== '' && $byId[$a]->number !== $byId[$b]->number && $byId[$a]->schoolId === $byId[$b]->schoolId);
+        $contradict = fn(string $a, string $b): bool => isset($toldApart["$a $b"]) ||
+            ($byId[$a]->number !== '' &&
+                $byId[$b]->number !== '' &&
+                $byId[$a]->number !== $byId[$b]->number &&
+                $byId[$a]->schoolId === $byId[$b]->schoolId);
         $size = $cluster = [];
-        foreach (Clusters::of(array_map(fn (LookAlike $p): array => [$p->leftId, $p->rightId, $p->probability], array_values($pairs)), $contradict) as $n => $members) {
+        foreach (
+            Clusters::of(
+                array_map(fn(LookAlike $p): array => [$p->leftId, $p->rightId, $p->probability], array_values($pairs)),
+                $contradict,
+            )
+            as $n => $members
+        ) {
             foreach ($members as $id) {
                 $cluster[$id] = $n;
             }
@@ -66,7 +93,14 @@ final class LookAlikes
         $kept = [];
         foreach ($pairs as $key => $p) {
             if (isset($cluster[$p->leftId], $cluster[$p->rightId]) && $cluster[$p->leftId] === $cluster[$p->rightId]) {
-                $kept[$key] = new LookAlike($p->leftId, $p->rightId, $p->probability, $p->caution, $p->evidence, $size[$cluster[$p->leftId]]);
+                $kept[$key] = new LookAlike(
+                    $p->leftId,
+                    $p->rightId,
+                    $p->probability,
+                    $p->caution,
+                    $p->evidence,
+                    $size[$cluster[$p->leftId]],
+                );
             }
         }
 

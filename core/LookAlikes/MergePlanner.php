@@ -23,23 +23,33 @@ use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Records\SignIn;
 
 /**
- * Makes two accounts of one person one. The survivor keeps its id; the other stays in the database, marked as merged, so
- * that everything that was ever printed or recorded with it still leads to the person. All user names and badges of both
- * sign in to the survivor; enrollments and guardians unite.
+ * Makes two accounts of one person one. The survivor keeps its id; the other stays in the database, marked as merged,
+ * so that everything that was ever printed or recorded with it still leads to the person. All user names and badges of
+ * both sign in to the survivor; enrollments and guardians unite.
  */
 final class MergePlanner
 {
-    private const FIELDS = ['given_name' => 'Given name', 'family_name' => 'Family name', 'birth_date' => 'Birth date', 'number' => 'Student number', 'grade' => 'Grade', 'email' => 'E-mail'];
+    private const FIELDS = [
+        'given_name' => 'Given name',
+        'family_name' => 'Family name',
+        'birth_date' => 'Birth date',
+        'number' => 'Student number',
+        'grade' => 'Grade',
+        'email' => 'E-mail',
+    ];
 
     /**
-     * @param  array<string, string>  $picks column to the id of the account whose value stays; the default stands where none is picked
+     * @param array<string, string> $picks column to the id of the account whose value stays; the default stands where
+     *     none is picked
      *
      * @throws Refusal where the two cannot be one
      */
     public static function plan(Snapshot $snapshot, string $aId, string $bId, array $picks = []): Plan
     {
-        $a = $snapshot->find(Person::class, $aId) ?? throw new Refusal('One of the two accounts is not there any more.');
-        $b = $snapshot->find(Person::class, $bId) ?? throw new Refusal('One of the two accounts is not there any more.');
+        $a =
+            $snapshot->find(Person::class, $aId) ?? throw new Refusal('One of the two accounts is not there any more.');
+        $b =
+            $snapshot->find(Person::class, $bId) ?? throw new Refusal('One of the two accounts is not there any more.');
         if ($a->id === $b->id || $a->state() === PersonState::Merged || $b->state() === PersonState::Merged) {
             throw new Refusal('These two have been merged already.');
         }
@@ -47,33 +57,41 @@ final class MergePlanner
             throw new Refusal("A {$a->kind()->value} and a {$b->kind()->value} cannot be one account.");
         }
         [$keep, $drop] = self::survivor($snapshot, $a, $b);
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         // The one that goes first frees its number before the survivor takes it: the database allows a number once.
-        $plan->update($drop, ['state' => 'merged', 'merged_into' => $keep->id], 'merged into '.self::name($keep));
+        $plan->update($drop, ['state' => 'merged', 'merged_into' => $keep->id], 'merged into ' . self::name($keep));
         foreach ($snapshot->where(Person::class, 'merged_into', $drop->id) as $earlier) {
             $plan->update($earlier, ['merged_into' => $keep->id], 'follows a merge');
         }
         self::fields($plan, $keep, $drop, $picks);
         $signIns = 0;
         foreach ($snapshot->where(SignIn::class, 'person_id', $drop->id) as $signIn) {
-            $plan->update($signIn, ['person_id' => $keep->id], 'signs in to '.self::name($keep));
+            $plan->update($signIn, ['person_id' => $keep->id], 'signs in to ' . self::name($keep));
             $signIns++;
         }
         foreach ($snapshot->where(Identity::class, 'person_id', $drop->id) as $identity) {
-            $plan->update($identity, ['person_id' => $keep->id], 'signs in to '.self::name($keep));
+            $plan->update($identity, ['person_id' => $keep->id], 'signs in to ' . self::name($keep));
         }
         $enrollments = self::enrollments($plan, $snapshot, $keep, $drop);
         $guardians = self::guardians($plan, $snapshot, $keep, $drop);
-        $more = array_values(array_filter([
-            $enrollments > 0 ? Words::count($enrollments, 'section') : '',
-            $guardians > 0 ? Words::count($guardians, 'guardian') : '',
-            $signIns > 0 ? Words::count($signIns, 'user name') : '',
-        ]));
+        $more = array_values(
+            array_filter([
+                $enrollments > 0 ? Words::count($enrollments, 'section') : '',
+                $guardians > 0 ? Words::count($guardians, 'guardian') : '',
+                $signIns > 0 ? Words::count($signIns, 'user name') : '',
+            ]),
+        );
 
         return $plan->build(
-            'Merge '.self::name($drop).' into '.self::name($keep),
-            'The two become one account'.($more === [] ? '' : ', with '.Words::join($more).' of the other').'. Both old cards and both user names go on working.',
-            [new Tally('sections', $enrollments, 'sections brought over'), new Tally('guardians', $guardians, 'guardians brought over'), new Tally('user_names', $signIns, 'user names brought over')],
+            'Merge ' . self::name($drop) . ' into ' . self::name($keep),
+            'The two become one account' .
+                ($more === [] ? '' : ', with ' . Words::join($more) . ' of the other') .
+                '. Both old cards and both user names go on working.',
+            [
+                new Tally('sections', $enrollments, 'sections brought over'),
+                new Tally('guardians', $guardians, 'guardians brought over'),
+                new Tally('user_names', $signIns, 'user names brought over'),
+            ],
         );
     }
 
@@ -91,7 +109,12 @@ final class MergePlanner
                 $last = max($last, (string) $signIn->lastSignedInAt());
             }
 
-            return [$p->state() === PersonState::Active ? 1 : 0, $last, count($snapshot->where(Enrollment::class, 'person_id', $p->id)), $p->number() === null ? 0 : 1];
+            return [
+                $p->state() === PersonState::Active ? 1 : 0,
+                $last,
+                count($snapshot->where(Enrollment::class, 'person_id', $p->id)),
+                $p->number() === null ? 0 : 1,
+            ];
         };
         $order = $use($a) <=> $use($b);
         if ($order === 0) {
@@ -111,13 +134,20 @@ final class MergePlanner
             $mine = $keep->field($column);
             $theirs = $drop->field($column);
             // Never a blank over a value; a full name over one cut short; else the survivor's own.
-            $default = $mine === null || ($theirs !== null && $mine !== $theirs && str_starts_with(mb_strtolower($theirs), mb_strtolower($mine)) && in_array($column, ['given_name', 'family_name'], true)) ? $theirs : $mine;
+            $default =
+                $mine === null ||
+                ($theirs !== null &&
+                    $mine !== $theirs &&
+                    str_starts_with(mb_strtolower($theirs), mb_strtolower($mine)) &&
+                    in_array($column, ['given_name', 'family_name'], true))
+                    ? $theirs
+                    : $mine;
             $picked = match ($picks[$column] ?? null) {
                 $keep->id => $mine,
                 $drop->id => $theirs,
                 default => $default,
             };
-            $values[$column] = $stays = $picked ?? $mine ?? $theirs;
+            $values[$column] = $stays = $picked ?? ($mine ?? $theirs);
             if ($column === 'email' && $stays !== $mine) {
                 // What is known of an address goes with it.
                 foreach (['email_state', 'email_by', 'email_at'] as $of) {
@@ -125,16 +155,23 @@ final class MergePlanner
                 }
                 $values['email_state'] ??= 'claimed';
             }
-            $plan->row(new PlanRow(++$n, ($mine ?? '') === ($theirs ?? '') ? Verdict::Same : Verdict::Update, [
-                'Field' => Cell::same($label), 'Stays' => new Cell($mine ?? '', (string) $stays), 'Other account' => Cell::same($theirs ?? ''),
-            ]));
+            $plan->row(
+                new PlanRow(++$n, ($mine ?? '') === ($theirs ?? '') ? Verdict::Same : Verdict::Update, [
+                    'Field' => Cell::same($label),
+                    'Stays' => new Cell($mine ?? '', (string) $stays),
+                    'Other account' => Cell::same($theirs ?? ''),
+                ]),
+            );
         }
         foreach (['given_name', 'family_name'] as $column) {
             $values[$column] ??= '';
         }
         $values['search_name'] = (new PersonName($values['given_name'], $values['family_name']))->searchKey();
-        $values['state'] = $keep->state() === PersonState::Active || $drop->state() === PersonState::Active ? PersonState::Active->value : $keep->state()->value;
-        $plan->update($keep, $values, 'merged with '.self::name($drop));
+        $values['state'] =
+            $keep->state() === PersonState::Active || $drop->state() === PersonState::Active
+                ? PersonState::Active->value
+                : $keep->state()->value;
+        $plan->update($keep, $values, 'merged with ' . self::name($drop));
     }
 
     private static function enrollments(PlanBuilder $plan, Snapshot $snapshot, Person $keep, Person $drop): int
@@ -150,8 +187,13 @@ final class MergePlanner
                 $ownSpan = new Span($own->beginsOn(), $own->endsOn());
                 if ($ownSpan->touches($span)) {
                     $both = $ownSpan->united($span);
-                    $plan->update($own, ['begins_on' => $both->begins, 'ends_on' => $both->ends], 'dates of both accounts');
-                    // Left with the other account as a span without a day: it counts nowhere, and undo can bring it back.
+                    $plan->update(
+                        $own,
+                        ['begins_on' => $both->begins, 'ends_on' => $both->ends],
+                        'dates of both accounts',
+                    );
+                    // Left with the other account as a span without a day: it counts nowhere, and undo can bring it
+                    // back.
                     $plan->update($theirs, ['ends_on' => $theirs->beginsOn()], 'covered by the other account');
 
                     continue 2;
@@ -172,7 +214,7 @@ final class MergePlanner
         }
         $brought = 0;
         foreach ($snapshot->where(Guardianship::class, 'student_id', $drop->id) as $link) {
-            if (! isset($mine[$link->guardianId()])) {
+            if (!isset($mine[$link->guardianId()])) {
                 $plan->update($link, ['student_id' => $keep->id], 'brought over');
                 $brought++;
             }

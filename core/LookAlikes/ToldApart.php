@@ -17,10 +17,18 @@ final class ToldApart
     {
         $pair = [$a->id, $b->id];
         sort($pair);
-        $plan = new PlanBuilder;
-        $plan->insert(Entity::KnownApart, $ids->for('apart', ...$pair), ['left_id' => $pair[0], 'right_id' => $pair[1]], 'told apart');
-        $name = fn (Person $p): string => $p->fullName();
+        $plan = new PlanBuilder();
+        $plan->insert(
+            Entity::KnownApart,
+            $ids->for('apart', ...$pair),
+            ['left_id' => $pair[0], 'right_id' => $pair[1]],
+            'told apart',
+        );
+        $name = fn(Person $p): string => $p->fullName();
 
-        return $plan->build("{$name($a)} and {$name($b)} told apart", "{$name($a)} and {$name($b)} are two people and are not asked about again.");
+        return $plan->build(
+            "{$name($a)} and {$name($b)} told apart",
+            "{$name($a)} and {$name($b)} are two people and are not asked about again.",
+        );
     }
 }

@@ -9,9 +9,10 @@ use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Names\PersonName;
 
 /**
- * Beginnings of words by which one person is looked for in a long list before the matcher compares: wide enough for the ways a
- * name is really typed (short forms, other languages and scripts, given and family name swapped, one of two family names), narrow
- * enough for an index. Someone is worth comparing who has a word of each kind in their plain name.
+ * Beginnings of words by which one person is looked for in a long list before the matcher compares: wide enough for the
+ * ways a name is really typed (short forms, other languages and scripts, given and family name swapped, one of two
+ * family names), narrow enough for an index. Someone is worth comparing who has a word of each kind in their plain
+ * name.
  */
 final readonly class Beginnings
 {
@@ -24,9 +25,7 @@ final readonly class Beginnings
      * @param  list<string>  $given a letter each
      * @param  list<string>  $family up to three letters each, one where the name can be romanised in several ways
      */
-    private function __construct(public array $given, public array $family)
-    {
-    }
+    private function __construct(public array $given, public array $family) {}
 
     /** Null where the name has too little to look for: one of its parts is empty. */
     public static function of(PersonName $name): ?self
@@ -38,6 +37,20 @@ final readonly class Beginnings
             return null;
         }
 
-        return new self(GivenNames::initials($given), array_values(array_unique(array_map(fn (string $word): string => substr($word, 0, $foreign || in_array(substr($word, 0, 2), self::DIGRAPHS, true) ? 1 : self::FAMILY), explode(' ', $family)))));
+        return new self(
+            GivenNames::initials($given),
+            array_values(
+                array_unique(
+                    array_map(
+                        fn(string $word): string => substr(
+                            $word,
+                            0,
+                            $foreign || in_array(substr($word, 0, 2), self::DIGRAPHS, true) ? 1 : self::FAMILY,
+                        ),
+                        explode(' ', $family),
+                    ),
+                ),
+            ),
+        );
     }
 }

@@ -12,9 +12,12 @@ final readonly class Candidate
      * @param  float  $probability posterior, 0 to 1, all others known and nobody known weighed in
      * @param  string  $caution why it must not be settled without a person, '' if nothing speaks against
      */
-    public function __construct(public Subject $subject, public array $evidence, public float $probability, public string $caution)
-    {
-    }
+    public function __construct(
+        public Subject $subject,
+        public array $evidence,
+        public float $probability,
+        public string $caution,
+    ) {}
 
     public function sure(): bool
     {

@@ -7,8 +7,8 @@ namespace Vantrel\Core\Matching;
 use Closure;
 
 /**
- * Gathers accepted pairs into clusters, each of which is to be one person. No two members of a cluster may contradict each
- * other: where they would, the weakest link between them is cut, and cut again until no contradiction is left.
+ * Gathers accepted pairs into clusters, each of which is to be one person. No two members of a cluster may contradict
+ * each other: where they would, the weakest link between them is cut, and cut again until no contradiction is left.
  */
 final class Clusters
 {
@@ -38,14 +38,19 @@ final class Clusters
     {
         foreach ($members as $i => $a) {
             foreach (array_slice($members, $i + 1) as $b) {
-                if (! $contradict($a, $b)) {
+                if (!$contradict($a, $b)) {
                     continue;
                 }
-                $inside = array_values(array_filter($links, fn (array $l): bool => in_array($l[0], $members, true) && in_array($l[1], $members, true)));
+                $inside = array_values(
+                    array_filter(
+                        $links,
+                        fn(array $l): bool => in_array($l[0], $members, true) && in_array($l[1], $members, true),
+                    ),
+                );
                 $path = self::path($a, $b, $inside);
-                usort($path, fn (array $x, array $y): int => [$x[2], $x[0], $x[1]] <=> [$y[2], $y[0], $y[1]]);
+                usort($path, fn(array $x, array $y): int => [$x[2], $x[0], $x[1]] <=> [$y[2], $y[0], $y[1]]);
                 $cut = $path[0];
-                $rest = array_values(array_filter($inside, fn (array $l): bool => $l !== $cut));
+                $rest = array_values(array_filter($inside, fn(array $l): bool => $l !== $cut));
                 $parts = [];
                 foreach (self::components($rest) as $component) {
                     array_push($parts, ...self::consistent($component, $rest, $contradict));
@@ -66,7 +71,7 @@ final class Clusters
      */
     private static function path(string $a, string $b, array $links): array
     {
-        usort($links, fn (array $x, array $y): int => $y[2] <=> $x[2]);
+        usort($links, fn(array $x, array $y): int => $y[2] <=> $x[2]);
         $kept = [];
         foreach ($links as $link) {
             $kept[] = $link;
@@ -118,7 +123,7 @@ final class Clusters
         $find = function (string $x) use (&$parent, &$find): string {
             $parent[$x] ??= $x;
 
-            return $parent[$x] === $x ? $x : $parent[$x] = $find($parent[$x]);
+            return $parent[$x] === $x ? $x : ($parent[$x] = $find($parent[$x]));
         };
         foreach ($links as [$a, $b]) {
             $parent[$find($a)] = $find($b);

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Vantrel\Core\Matching;
 
 /**
- * How common values are among the people known: agreeing on a rare name says more than agreeing on a common one. Shares stand
- * in for u, the chance that two who are not one person agree.
+ * How common values are among the people known: agreeing on a rare name says more than agreeing on a common one. Shares
+ * stand in for u, the chance that two who are not one person agree.
  */
 final class Crowd
 {
@@ -64,7 +64,10 @@ final class Crowd
         return min(0.95, max(0.05, ($this->school[$id] ?? 0) / max(1, $this->people)));
     }
 
-    /** One of the grades of a school: who is at it is in one of them. All alike, so that a list that moves everyone up changes nothing. */
+    /**
+     * One of the grades of a school: who is at it is in one of them. All alike, so that a list that moves everyone up
+     * changes nothing.
+     */
     public function grade(string $school): float
     {
         return 1 / max(3, min(13, count($this->grades[$school] ?? [])));
@@ -73,7 +76,7 @@ final class Crowd
     /** @param  list<string>  $sections those both sides have; the smallest counts */
     public function section(array $sections): float
     {
-        $least = min(array_map(fn (string $s): int => $this->sections[$s] ?? 1, $sections ?: ['']));
+        $least = min(array_map(fn(string $s): int => $this->sections[$s] ?? 1, $sections ?: ['']));
 
         return min(0.3, max(0.005, ($least + 5) / ($this->people + 50)));
     }

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Vantrel\Core\Matching;
 
 /**
- * Estimates m, and the share of true matches, from pairs nobody has labelled: expectation and maximisation (Dempster, Laird and
- * Rubin 1977) over the patterns of agreement, with the fields independent given the class, as Winkler (1988) applied it to
- * Fellegi and Sunter's model. Pairs that share a block are alike more often than two others are, so u is estimated along with m; but it
- * is that of the blocks and is not kept.
+ * Estimates m, and the share of true matches, from pairs nobody has labelled: expectation and maximisation (Dempster,
+ * Laird and Rubin 1977) over the patterns of agreement, with the fields independent given the class, as Winkler (1988)
+ * applied it to Fellegi and Sunter's model. Pairs that share a block are alike more often than two others are, so u is
+ * estimated along with m; but it is that of the blocks and is not kept.
  */
 final readonly class Estimation
 {
@@ -28,9 +28,7 @@ final readonly class Estimation
      * @param  float  $share of the pairs that are one person
      * @param  float  $matches how many pairs that is
      */
-    private function __construct(public array $m, public float $share, public float $matches)
-    {
-    }
+    private function __construct(public array $m, public float $share, public float $matches) {}
 
     /** Whether there were pairs enough to go by. */
     public function suffices(): bool
@@ -40,7 +38,8 @@ final readonly class Estimation
 
     /**
      * @param  list<array{array<string, string>, int}>  $patterns levels by field, and how many pairs show them
-     * @param  array<string, array<string, float>>|null  $u field to level to u, where it is known; estimated along where null
+     * @param array<string, array<string, float>>|null $u field to level to u, where it is known; estimated along where
+     *     null
      */
     public static function of(array $patterns, Weights $start, ?array $u = null): self
     {
@@ -68,10 +67,10 @@ final readonly class Estimation
                 // A school gives a number once: where both have one, it says which pairs are one person, and the
                 // other fields are learnt from them; of the number itself nothing can be learnt that way.
                 $expected = match (true) {
-                    $known => $a + $b > 0 ? $n * $a / ($a + $b) : 0.0,
+                    $known => $a + $b > 0 ? ($n * $a) / ($a + $b) : 0.0,
                     ($levels['student number'] ?? '') === 'alike' => (float) $n,
                     in_array($levels['student number'] ?? '', ['differs', 'one digit'], true) => 0.0,
-                    default => $a + $b > 0 ? $n * $a / ($a + $b) : 0.0,
+                    default => $a + $b > 0 ? ($n * $a) / ($a + $b) : 0.0,
                 };
                 $matches += $expected;
                 foreach ($levels as $field => $level) {
@@ -82,15 +81,21 @@ final readonly class Estimation
             $moved = abs($matches / $total - $share);
             $share = min(1 - 1e-9, max(1e-9, $matches / $total));
             foreach ($counts as $field => $byLevel) {
-                if (! $known && $field === 'student number') {
+                if (!$known && $field === 'student number') {
                     continue;
                 }
-                $new = self::shares($byLevel, array_map(fn (string $level): float => self::PRIOR * $start->m($field, $level), array_combine(array_keys($m[$field]), array_keys($m[$field]))));
+                $new = self::shares(
+                    $byLevel,
+                    array_map(
+                        fn(string $level): float => self::PRIOR * $start->m($field, $level),
+                        array_combine(array_keys($m[$field]), array_keys($m[$field])),
+                    ),
+                );
                 foreach ($new as $level => $value) {
                     $moved = max($moved, abs($value - $m[$field][$level]));
                 }
                 $m[$field] = $new;
-                if (! $known) {
+                if (!$known) {
                     $u[$field] = self::shares($others[$field], array_fill_keys(array_keys($m[$field]), self::FLOOR));
                 }
             }

@@ -4,12 +4,17 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Matching;
 
-/** Jaro's string comparator with Winkler's bonus for a common prefix (Winkler 1990), prefix scale 0.1, up to 4 letters. */
+/**
+ * Jaro's string comparator with Winkler's bonus for a common prefix (Winkler 1990), prefix scale 0.1, up to 4 letters.
+ */
 final class JaroWinkler
 {
     private const PREFIX_SCALE = 0.1;
 
-    /** From 0, nothing alike, to 1, the same. Bytes are letters: give it plain names ({@see \Vantrel\Core\Names\NameKey}). */
+    /**
+     * From 0, nothing alike, to 1, the same. Bytes are letters: give it plain names
+     * ({@see \Vantrel\Core\Names\NameKey}).
+     */
     public static function similarity(string $a, string $b): float
     {
         $jaro = self::jaro($a, $b);

@@ -11,10 +11,11 @@ use Vantrel\Core\Table\Assignment;
  * Finds who of the people known the rows of a list may be: probabilistic record linkage after Fellegi and Sunter (1969,
  * JASA 64:1183). Only people who share a block with a row are compared, which keeps the cost near linear.
  *
- * For each row three things can be true: it is someone known, it is a brother or sister of someone known, or neither. The
- * chance that it is person k weighs the evidence for k against all the rest: A_k / (1 - K + sum of all A and B), with
- * A_k = K/N x 2^(bits for the same person), B_k = S/N x 2^(bits for a sibling), N people known. K is taken from the list itself,
- * by expectation and maximisation: the share of rows that are someone known.
+ * For each row three things can be true: it is someone known, it is a brother or sister of someone known, or neither.
+ * The chance that it is person k weighs the evidence for k against all the rest: A_k / (1 - K + sum of all A and B),
+ * with
+ * A_k = K/N x 2^(bits for the same person), B_k = S/N x 2^(bits for a sibling), N people known. K is taken from the
+ * list itself, by expectation and maximisation: the share of rows that are someone known.
  */
 final class Matcher
 {
@@ -22,9 +23,12 @@ final class Matcher
     public const SAME = 0.98;
 
     /** Below: another person. Between the two: a question. */
-    public const OTHER = 0.10;
+    public const OTHER = 0.1;
 
-    /** K, the chance that a row's person is among those known, before the list has been looked at; and how far the list may move it. */
+    /**
+     * K, the chance that a row's person is among those known, before the list has been looked at; and how far the list
+     * may move it.
+     */
     private const KNOWN_SHARE = 0.5;
 
     private const KNOWN_SHARE_LIMITS = [0.1, 0.95];
@@ -43,7 +47,10 @@ final class Matcher
     /** More people than this of one name and block cannot be told apart by anything else either. */
     private const MAX_PART = 300;
 
-    /** Groups of rows and people that compete for each other are settled exactly up to this size, beyond it likeliest first. */
+    /**
+     * Groups of rows and people that compete for each other are settled exactly up to this size, beyond it likeliest
+     * first.
+     */
     private const MAX_GROUP = 60;
 
     /** How often those who lost someone to another row are weighed again. */
@@ -65,7 +72,7 @@ final class Matcher
     /** @param  array<string, true>  $toldApart "id id" of pairs a person has told apart, both ways round */
     private function __construct(private readonly array $toldApart)
     {
-        $this->crowd = new Crowd;
+        $this->crowd = new Crowd();
     }
 
     /**
@@ -94,20 +101,29 @@ final class Matcher
 
         $taken = [];
         for ($round = 0; $round < self::ROUNDS; $round++) {
-            if (! $matcher->withoutTaken($rows, $scores, $share, $candidates, $taken)) {
+            if (!$matcher->withoutTaken($rows, $scores, $share, $candidates, $taken)) {
                 break;
             }
         }
 
-        return new Linkage($candidates, self::assign($candidates), $apart, $taken, $matcher->comparator, $matcher->crowd->people);
+        return new Linkage(
+            $candidates,
+            self::assign($candidates),
+            $apart,
+            $taken,
+            $matcher->comparator,
+            $matcher->crowd->people,
+        );
     }
 
     /**
-     * Pairs among one set of records that may be one person, each judged by itself: several records can be the same one.
+     * Pairs among one set of records that may be one person, each judged by itself: several records can be the same
+     * one.
      *
      * @param  list<Subject>  $subjects
      * @param  array<string, true>  $toldApart "id id" of pairs a person has told apart, both ways round
-     * @return list<array{Subject, Candidate}> each pair once, those of {@see OTHER} and more, in the order of the records
+     * @return list<array{Subject, Candidate}> each pair once, those of {@see OTHER} and more, in the order of the
+     *     records
      */
     public static function pairs(array $subjects, ?Weights $weights = null, array $toldApart = []): array
     {
@@ -117,12 +133,20 @@ final class Matcher
         foreach ($subjects as $subject) {
             foreach ($matcher->score($subject) as [$other, $a, $b, $levels]) {
                 $key = $subject->id < $other->id ? "$subject->id $other->id" : "$other->id $subject->id";
-                $probability = self::KNOWN_SHARE * $a / (1 - self::KNOWN_SHARE + self::KNOWN_SHARE * $a + $b);
+                $probability = (self::KNOWN_SHARE * $a) / (1 - self::KNOWN_SHARE + self::KNOWN_SHARE * $a + $b);
                 if (isset($seen[$key]) || $probability < self::OTHER || self::isAnother($levels)) {
                     continue;
                 }
                 $seen[$key] = true;
-                $pairs[] = [$subject, new Candidate($other, $matcher->comparator->evidence($subject, $other), $probability, self::caution($levels))];
+                $pairs[] = [
+                    $subject,
+                    new Candidate(
+                        $other,
+                        $matcher->comparator->evidence($subject, $other),
+                        $probability,
+                        self::caution($levels),
+                    ),
+                ];
             }
         }
 
@@ -150,16 +174,23 @@ final class Matcher
         }
         $changed = false;
         foreach ($rows as $row) {
-            $lost = array_values(array_filter($candidates[$row->id] ?? [], fn (Candidate $c): bool => ($takenBy[$c->subject->id] ?? $row->id) !== $row->id));
+            $lost = array_values(
+                array_filter(
+                    $candidates[$row->id] ?? [],
+                    fn(Candidate $c): bool => ($takenBy[$c->subject->id] ?? $row->id) !== $row->id,
+                ),
+            );
             if ($lost === []) {
                 continue;
             }
-            $left = array_values(array_filter($scores[$row->id], fn (array $s): bool => ($takenBy[$s[0]->id] ?? $row->id) === $row->id));
+            $left = array_values(
+                array_filter($scores[$row->id], fn(array $s): bool => ($takenBy[$s[0]->id] ?? $row->id) === $row->id),
+            );
             [$candidates[$row->id]] = $this->weigh($row, $left, $share);
             $taken[$row->id] ??= [$lost[0], $takenBy[$lost[0]->subject->id]];
             $changed = true;
         }
-        $candidates = array_filter($candidates, fn (array $list): bool => $list !== []);
+        $candidates = array_filter($candidates, fn(array $list): bool => $list !== []);
 
         return $changed;
     }
@@ -187,7 +218,7 @@ final class Matcher
             }
         }
 
-        return array_map(fn (string $key): array => [$patterns[$key], $counts[$key]], array_keys($patterns));
+        return array_map(fn(string $key): array => [$patterns[$key], $counts[$key]], array_keys($patterns));
     }
 
     /**
@@ -223,7 +254,8 @@ final class Matcher
     }
 
     /**
-     * Everyone worth weighing against a row: place among those near, odds for the same person, for a sibling, and levels.
+     * Everyone worth weighing against a row: place among those near, odds for the same person, for a sibling, and
+     * levels.
      *
      * @return list<array{Subject, float, float, array<string, string>}>
      */
@@ -236,9 +268,10 @@ final class Matcher
             }
             $levels = $this->comparator->levels($row, $person);
             [$same, $sibling] = $this->comparator->score($levels, $row, $person);
-            // Bits beyond 60 either way make no difference that a double can hold; the least are left out, save for naming namesakes.
+            // Bits beyond 60 either way make no difference that a double can hold; the least are left out, save for
+            // naming namesakes.
             $a = 2 ** max(-60.0, min(60.0, $same)) / max(2, $this->crowd->people);
-            $b = self::SIBLING_SHARE * 2 ** max(-60.0, min(60.0, $sibling)) / max(2, $this->crowd->people);
+            $b = (self::SIBLING_SHARE * 2 ** max(-60.0, min(60.0, $sibling))) / max(2, $this->crowd->people);
             if ($a + $b > 1e-9) {
                 $scored[] = [$person, $a, $b, $levels];
             }
@@ -259,9 +292,12 @@ final class Matcher
                     $same += $a;
                     $sibling += $b;
                 }
-                $known += $share * $same / (1 - $share + $sibling + $share * $same);
+                $known += ($share * $same) / (1 - $share + $sibling + $share * $same);
             }
-            $share = max(self::KNOWN_SHARE_LIMITS[0], min(self::KNOWN_SHARE_LIMITS[1], $known / (count($scores) + self::KNOWN_SHARE_ROWS)));
+            $share = max(
+                self::KNOWN_SHARE_LIMITS[0],
+                min(self::KNOWN_SHARE_LIMITS[1], $known / (count($scores) + self::KNOWN_SHARE_ROWS)),
+            );
         }
 
         // In steps, so that a list planned again after a part of it was applied is weighed as before.
@@ -282,18 +318,29 @@ final class Matcher
         $apart = null;
         $nearest = 0.0;
         foreach ($scored as [$person, $a, $b, $levels]) {
-            $probability = $share * $a / $sum;
-            if ($probability >= self::OTHER && ! self::isAnother($levels)) {
-                $found[] = new Candidate($person, $this->comparator->evidence($row, $person), $probability, self::caution($levels));
+            $probability = ($share * $a) / $sum;
+            if ($probability >= self::OTHER && !self::isAnother($levels)) {
+                $found[] = new Candidate(
+                    $person,
+                    $this->comparator->evidence($row, $person),
+                    $probability,
+                    self::caution($levels),
+                );
             } elseif ($a + $b > $nearest) {
                 $word = self::relation($levels, $b > $share * $a);
                 if ($word !== '') {
                     $nearest = $a + $b;
-                    $apart = [$person->id, trim("$person->given $person->family").": $word"];
+                    $apart = [$person->id, trim("$person->given $person->family") . ": $word"];
                 }
             }
         }
-        usort($found, fn (Candidate $a, Candidate $b): int => [$b->probability, $a->subject->id] <=> [$a->probability, $b->subject->id]);
+        usort(
+            $found,
+            fn(Candidate $a, Candidate $b): int => [$b->probability, $a->subject->id] <=> [
+                $a->probability,
+                $b->subject->id,
+            ],
+        );
 
         return [$found, $apart];
     }
@@ -304,11 +351,11 @@ final class Matcher
         $seen = [];
         foreach (self::wanted($row) as $key) {
             $block = $this->blocks[$key];
-            if (count($block) > self::MAX_BLOCK && ! in_array($key[0], ['n', 'e'], true)) {
+            if (count($block) > self::MAX_BLOCK && !in_array($key[0], ['n', 'e'], true)) {
                 $block = $this->part($key, $row);
             }
             foreach ($block as $place) {
-                if (! isset($seen[$place])) {
+                if (!isset($seen[$place])) {
                     $seen[$place] = true;
                     yield $this->near[$place];
                 }
@@ -317,14 +364,14 @@ final class Matcher
     }
 
     /**
-     * Of a block that is too large, those who share a further key with the row: the birth date, the whole name, the beginning of the
-     * given name or a form of it. Nobody is passed over for the size of a block alone.
+     * Of a block that is too large, those who share a further key with the row: the birth date, the whole name, the
+     * beginning of the given name or a form of it. Nobody is passed over for the size of a block alone.
      *
      * @return list<int>
      */
     private function part(string $key, Subject $row): array
     {
-        if (! isset($this->parts[$key])) {
+        if (!isset($this->parts[$key])) {
             $this->parts[$key] = [];
             foreach ($this->blocks[$key] as $place) {
                 foreach (self::furtherKeys($this->near[$place]) as $further) {
@@ -347,7 +394,7 @@ final class Matcher
     /** @return list<string> */
     private static function furtherKeys(Subject $s): array
     {
-        $keys = ["x$s->givenKey|$s->familyKey", 'g'.substr($s->givenKey, 0, 4)];
+        $keys = ["x$s->givenKey|$s->familyKey", 'g' . substr($s->givenKey, 0, 4)];
         if ($s->birthDate !== '') {
             $keys[] = "b$s->birthDate";
         }
@@ -359,14 +406,16 @@ final class Matcher
     }
 
     /**
-     * Another given name is another child, a twin above all, however alike the rest: unless the number or the own address is the
-     * same, and then a person has to look.
+     * Another given name is another child, a twin above all, however alike the rest: unless the number or the own
+     * address is the same, and then a person has to look.
      *
      * @param  array<string, string>  $levels
      */
     private static function isAnother(array $levels): bool
     {
-        return ($levels['given name'] ?? $levels['given initial'] ?? '') === 'differs' && ($levels['student number'] ?? '') !== 'alike' && ($levels['e-mail'] ?? '') !== 'alike';
+        return ($levels['given name'] ?? ($levels['given initial'] ?? '')) === 'differs' &&
+            ($levels['student number'] ?? '') !== 'alike' &&
+            ($levels['e-mail'] ?? '') !== 'alike';
     }
 
     /**
@@ -376,15 +425,17 @@ final class Matcher
      */
     public static function caution(array $levels): string
     {
-        $given = $levels['given name'] ?? $levels['given initial'] ?? 'not known';
+        $given = $levels['given name'] ?? ($levels['given initial'] ?? 'not known');
         $settled = ($levels['student number'] ?? '') === 'alike' || ($levels['e-mail'] ?? '') === 'alike';
 
         return match (true) {
             $given === 'differs' => 'the given name is another',
-            $given === 'akin' && ! $settled => ($levels['birth date'] ?? '') === 'alike' ? 'a twin, or the same child by another name' : 'the given name is another',
-            ($levels['family name'] ?? '') === 'differs' && ! $settled => 'the family name is another',
+            $given === 'akin' && !$settled => ($levels['birth date'] ?? '') === 'alike'
+                ? 'a twin, or the same child by another name'
+                : 'the given name is another',
+            ($levels['family name'] ?? '') === 'differs' && !$settled => 'the family name is another',
             in_array($levels['student number'] ?? '', ['differs', 'one digit'], true) => 'same name, another number',
-            ($levels['birth date'] ?? '') === 'differs' && ! $settled => 'same name, another birth date',
+            ($levels['birth date'] ?? '') === 'differs' && !$settled => 'same name, another birth date',
             default => '',
         };
     }
@@ -394,13 +445,24 @@ final class Matcher
     {
         $given = $levels['given name'] ?? 'not known';
         $family = $levels['family name'] ?? 'not known';
-        if ($given === 'differs' && $family === 'alike' && ($sibling || in_array('alike', [$levels['guardian contact'] ?? '', $levels['birth date'] ?? ''], true))) {
+        if (
+            $given === 'differs' &&
+            $family === 'alike' &&
+            ($sibling || in_array('alike', [$levels['guardian contact'] ?? '', $levels['birth date'] ?? ''], true))
+        ) {
             return ($levels['birth date'] ?? '') === 'alike' ? 'a twin' : 'a brother or sister';
         }
         if ($given === 'alike' && $family === 'alike') {
-            $by = array_values(array_filter(['birth date', 'student number', 'grade'], fn (string $f): bool => in_array($levels[$f] ?? '', ['differs', 'same year'], true)));
+            $by = array_values(
+                array_filter(
+                    ['birth date', 'student number', 'grade'],
+                    fn(string $f): bool => in_array($levels[$f] ?? '', ['differs', 'same year'], true),
+                ),
+            );
 
-            return $by === [] ? '' : 'a namesake, '.implode(' and ', array_slice($by, 0, 2)).(count($by) > 1 ? ' differ' : ' differs');
+            return $by === []
+                ? ''
+                : 'a namesake, ' . implode(' and ', array_slice($by, 0, 2)) . (count($by) > 1 ? ' differ' : ' differs');
         }
 
         return '';
@@ -438,7 +500,7 @@ final class Matcher
                     }
                     $people[$id] = true;
                     foreach ($rowsOf[$id] as $other) {
-                        if (! isset($rows[$other])) {
+                        if (!isset($rows[$other])) {
                             $rows[$other] = true;
                             $queue[] = $other;
                         }
@@ -472,7 +534,7 @@ final class Matcher
             rsort($pairs);
             $taken = [];
             foreach ($pairs as [, $row, $id]) {
-                if (! isset($assigned[$row]) && ! isset($taken[$id])) {
+                if (!isset($assigned[$row]) && !isset($taken[$id])) {
                     $assigned[$row] = $id;
                     $taken[$id] = true;
                 }
@@ -486,7 +548,8 @@ final class Matcher
             $line = array_fill(0, count($people), 0.0);
             foreach ($candidates[$row] as $candidate) {
                 // Log odds against "nobody known", lifted so that any candidate is worth more than none.
-                $line[$place[$candidate->subject->id]] = 20 + log(max(1e-9, $candidate->probability) / max(1e-9, 1 - $candidate->probability));
+                $line[$place[$candidate->subject->id]] =
+                    20 + log(max(1e-9, $candidate->probability) / max(1e-9, 1 - $candidate->probability));
             }
             $scores[] = array_values($line);
         }
@@ -520,22 +583,22 @@ final class Matcher
             return $keys;
         }
         // Sorted, so that given and family name written the wrong way round meet.
-        $keys[] = 'b'.($s->givenKey < $s->familyKey ? "$s->givenKey $s->familyKey" : "$s->familyKey $s->givenKey");
+        $keys[] = 'b' . ($s->givenKey < $s->familyKey ? "$s->givenKey $s->familyKey" : "$s->familyKey $s->givenKey");
         if ($s->familyKey !== '') {
             foreach (self::stems($s) as $stem) {
                 $keys[] = "f$stem|$s->grade";
             }
             // For lists that give the family name's initial only.
             foreach (explode(' ', $s->familyKey) as $word) {
-                $keys[] = 'i'.explode(' ', $s->givenKey)[0]."|$word[0]";
+                $keys[] = 'i' . explode(' ', $s->givenKey)[0] . "|$word[0]";
             }
         }
         if ($s->birthDate !== '') {
-            $keys[] = 'p'.Soundex::of($s->familyKey).substr($s->birthDate, 0, 4);
-            $keys[] = 'q'.Soundex::of($s->givenKey).$s->birthDate;
+            $keys[] = 'p' . Soundex::of($s->familyKey) . substr($s->birthDate, 0, 4);
+            $keys[] = 'q' . Soundex::of($s->givenKey) . $s->birthDate;
             $a = $s->givenKey[0];
             $b = $s->familyKey[0] ?? '';
-            $keys[] = "d$s->birthDate".($a < $b ? $a.$b : $b.$a);
+            $keys[] = "d$s->birthDate" . ($a < $b ? $a . $b : $b . $a);
         }
 
         return $keys;
@@ -582,7 +645,7 @@ final class Matcher
             }
             foreach (explode(' ', $s->givenKey) as $given) {
                 foreach (GivenNames::initials($given) as $initial) {
-                    $stems[$initial.substr($word, 0, 4)] = true;
+                    $stems[$initial . substr($word, 0, 4)] = true;
                 }
             }
         }

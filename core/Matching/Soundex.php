@@ -5,16 +5,18 @@ declare(strict_types=1);
 namespace Vantrel\Core\Matching;
 
 /**
- * The Soundex code of a name by the rules of the US National Archives: the first letter, then three figures for the sounds that
- * follow. Letters of one code that touch, or that only H or W parts, are coded once; a vowel between them makes two of them. PHP's own
- * function follows another rule for H and W.
+ * The Soundex code of a name by the rules of the US National Archives: the first letter, then three figures for the
+ * sounds that follow. Letters of one code that touch, or that only H or W parts, are coded once; a vowel between them
+ * makes two of them. PHP's own function follows another rule for H and W.
  */
 final class Soundex
 {
     /** Figure of each letter; 0 for vowels, which part letters, and - for H and W, which do not. */
+    // prettier-ignore
     private const CODES = [
-        'a' => '0', 'b' => '1', 'c' => '2', 'd' => '3', 'e' => '0', 'f' => '1', 'g' => '2', 'h' => '-', 'i' => '0', 'j' => '2', 'k' => '2', 'l' => '4', 'm' => '5',
-        'n' => '5', 'o' => '0', 'p' => '1', 'q' => '2', 'r' => '6', 's' => '2', 't' => '3', 'u' => '0', 'v' => '1', 'w' => '-', 'x' => '2', 'y' => '0', 'z' => '2',
+        'a' => '0', 'b' => '1', 'c' => '2', 'd' => '3', 'e' => '0', 'f' => '1', 'g' => '2', 'h' => '-', 'i' => '0',
+        'j' => '2', 'k' => '2', 'l' => '4', 'm' => '5', 'n' => '5', 'o' => '0', 'p' => '1', 'q' => '2', 'r' => '6',
+        's' => '2', 't' => '3', 'u' => '0', 'v' => '1', 'w' => '-', 'x' => '2', 'y' => '0', 'z' => '2',
     ];
 
     /** @var array<string, string> */

@@ -6,7 +6,10 @@ namespace Vantrel\Core\Matching;
 
 use Vantrel\Core\Names\NameKey;
 
-/** What is known of a student for telling whether two records are one: from a list's row or from the Roll. '' is unknown. */
+/**
+ * What is known of a student for telling whether two records are one: from a list's row or from the Roll. '' is
+ * unknown.
+ */
 final readonly class Subject
 {
     public string $givenKey;

@@ -17,9 +17,7 @@ final readonly class NameBook
      * @param  array<string, int>  $given plain word to how many known people have it as a given name
      * @param  array<string, int>  $family likewise for family names
      */
-    public function __construct(private array $given = [], private array $family = [])
-    {
-    }
+    public function __construct(private array $given = [], private array $family = []) {}
 
     /** Bits for a word's being a given name rather than a family name; 0 where nothing is known of it. */
     public function givenRatherThanFamily(string $word): float

@@ -7,29 +7,55 @@ namespace Vantrel\Core\Names;
 use RuntimeException;
 use Transliterator;
 
-/** A name reduced to what stays the same however it is typed: plain lower-case letters and digits, words apart by one space. */
+/**
+ * A name reduced to what stays the same however it is typed: plain lower-case letters and digits, words apart by one
+ * space.
+ */
 final class NameKey
 {
     private static ?Transliterator $plain = null;
 
     /**
-     * A plain name with what differs between rules of romanising it taken out: "shevchuk" and "sevcuk" (both Шевчук), "mueller" and
-     * "muller", "yuliia" and "ulia" come out alike. For holding names against each other, never for showing.
+     * A plain name with what differs between rules of romanising it taken out: "shevchuk" and "sevcuk" (both Шевчук),
+     * "mueller" and "muller", "yuliia" and "ulia" come out alike. For holding names against each other, never for
+     * showing.
      */
     public static function loose(string $key): string
     {
-        $key = strtr(str_replace(' ', '', $key), ['sch' => 's', 'sh' => 's', 'ch' => 'c', 'zh' => 'z', 'kh' => 'h', 'ph' => 'f', 'ck' => 'k', 'ts' => 'c', 'ae' => 'a', 'oe' => 'o', 'ue' => 'u', 'yu' => 'u', 'ya' => 'a', 'ye' => 'e', 'ju' => 'u', 'ja' => 'a', 'je' => 'e']);
+        $key = strtr(str_replace(' ', '', $key), [
+            'sch' => 's',
+            'sh' => 's',
+            'ch' => 'c',
+            'zh' => 'z',
+            'kh' => 'h',
+            'ph' => 'f',
+            'ck' => 'k',
+            'ts' => 'c',
+            'ae' => 'a',
+            'oe' => 'o',
+            'ue' => 'u',
+            'yu' => 'u',
+            'ya' => 'a',
+            'ye' => 'e',
+            'ju' => 'u',
+            'ja' => 'a',
+            'je' => 'e',
+        ]);
 
         return (string) preg_replace('/(.)\1+/', '$1', strtr($key, ['y' => 'i', 'j' => 'i']));
     }
 
-    /** "Żuławski, O'Neil" gives "zulawski oneil"; names in other scripts are romanised (ICU's Any-Latin, ISO 9 style rules). */
+    /**
+     * "Żuławski, O'Neil" gives "zulawski oneil"; names in other scripts are romanised (ICU's Any-Latin, ISO 9 style
+     * rules).
+     */
     public static function of(string $name): string
     {
         $name = mb_scrub($name);
         if (preg_match('/[^\x00-\x7F]/', $name) === 1) {
-            self::$plain ??= Transliterator::create('Any-Latin; Latin-ASCII')
-                ?? throw new RuntimeException('The intl extension has no Any-Latin transliterator.');
+            self::$plain ??=
+                Transliterator::create('Any-Latin; Latin-ASCII') ??
+                throw new RuntimeException('The intl extension has no Any-Latin transliterator.');
             $name = (string) self::$plain->transliterate($name);
         }
         $name = str_replace(["'", '’', '`', 'ʹ', 'ʺ'], '', strtolower($name));

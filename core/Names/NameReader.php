@@ -7,12 +7,16 @@ namespace Vantrel\Core\Names;
 use Normalizer;
 
 /**
- * Takes a name written in one cell apart: "Family, Given", "Given Family" or "Family Given", with particles kept with the
- * family name and capitals mended where the whole name is in one case.
+ * Takes a name written in one cell apart: "Family, Given", "Given Family" or "Family Given", with particles kept with
+ * the family name and capitals mended where the whole name is in one case.
  */
 final class NameReader
 {
-    private const PARTICLES = ['van', 'von', 'der', 'den', 'de', 'del', 'della', 'di', 'da', 'dos', 'das', 'do', 'la', 'le', 'du', 'al', 'el', 'bin', 'ibn', 'binti', 'bint', 'ben', 'ter', 'ten', 'zu', 'st', 'abu', 'y', 'e', 'af', 'av'];
+    // prettier-ignore
+    private const PARTICLES = [
+        'van', 'von', 'der', 'den', 'de', 'del', 'della', 'di', 'da', 'dos', 'das', 'do', 'la', 'le', 'du', 'al', 'el',
+        'bin', 'ibn', 'binti', 'bint', 'ben', 'ter', 'ten', 'zu', 'st', 'abu', 'y', 'e', 'af', 'av',
+    ];
 
     public static function isParticle(string $word): bool
     {
@@ -21,7 +25,8 @@ final class NameReader
 
     /**
      * @param  bool  $familyFirst how a name without a comma is to be read
-     * @param  NameBook|null  $book tells second family names from second given names; without it one word is the family name
+     * @param NameBook|null $book tells second family names from second given names; without it one word is the family
+     *     name
      */
     public static function read(string $cell, bool $familyFirst = false, ?NameBook $book = null): PersonName
     {
@@ -42,7 +47,7 @@ final class NameReader
         if (count($words) === 1) {
             return new PersonName($cell, '');
         }
-        $isFamily = fn (string $word): bool => $book !== null && $book->givenRatherThanFamily(NameKey::of($word)) < -1.5;
+        $isFamily = fn(string $word): bool => $book !== null && $book->givenRatherThanFamily(NameKey::of($word)) < -1.5;
         if ($familyFirst) {
             // Particles lead the family name; the name proper follows them, and a second family name may follow that.
             $n = 0;
@@ -53,7 +58,10 @@ final class NameReader
                 $n++;
             }
 
-            return new PersonName(implode(' ', array_slice($words, $n + 1)), implode(' ', array_slice($words, 0, $n + 1)));
+            return new PersonName(
+                implode(' ', array_slice($words, $n + 1)),
+                implode(' ', array_slice($words, 0, $n + 1)),
+            );
         }
         $n = count($words) - 1;
         if ($n > 1 && preg_match('/^(jr|sr|ii|iii|iv)\.?$/i', $words[$n]) === 1) {
@@ -66,7 +74,10 @@ final class NameReader
         return new PersonName(implode(' ', array_slice($words, 0, $n)), implode(' ', array_slice($words, $n)));
     }
 
-    /** White space of every kind to single blanks, control and format characters (zero-width, soft hyphens, marks of direction) out, composed form. */
+    /**
+     * White space of every kind to single blanks, control and format characters (zero-width, soft hyphens, marks of
+     * direction) out, composed form.
+     */
     public static function tidy(string $cell): string
     {
         $cell = (string) preg_replace('/[\p{Cc}\p{Zs}\p{Zl}\p{Zp}]+/u', ' ', mb_scrub($cell));
@@ -99,14 +110,20 @@ final class NameReader
             }
             $words[$i] = (string) preg_replace_callback(
                 "/(^|-|\\bmc|\\bo['’]|\\bd['’])(\\p{L})/u",
-                fn (array $m): string => ($m[1] === '' || $m[1] === '-' ? $m[1] : mb_convert_case($m[1], MB_CASE_TITLE)).mb_strtoupper($m[2]),
+                fn(array $m): string => ($m[1] === '' || $m[1] === '-'
+                    ? $m[1]
+                    : mb_convert_case($m[1], MB_CASE_TITLE)) . mb_strtoupper($m[2]),
                 $word,
             );
             if (preg_match('/^mc(\p{L})/ui', $words[$i]) === 1) {
-                $words[$i] = 'Mc'.mb_strtoupper(mb_substr($words[$i], 2, 1)).mb_substr($words[$i], 3);
+                $words[$i] = 'Mc' . mb_strtoupper(mb_substr($words[$i], 2, 1)) . mb_substr($words[$i], 3);
             }
             if (preg_match("/^([od]['’])(\\p{L})/ui", $words[$i]) === 1) {
-                $words[$i] = mb_strtoupper(mb_substr($words[$i], 0, 1)).mb_substr($words[$i], 1, 1).mb_strtoupper(mb_substr($words[$i], 2, 1)).mb_substr($words[$i], 3);
+                $words[$i] =
+                    mb_strtoupper(mb_substr($words[$i], 0, 1)) .
+                    mb_substr($words[$i], 1, 1) .
+                    mb_strtoupper(mb_substr($words[$i], 2, 1)) .
+                    mb_substr($words[$i], 3);
             }
         }
 

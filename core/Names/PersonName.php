@@ -7,9 +7,7 @@ namespace Vantrel\Core\Names;
 /** Given and family names as a school records them. Either may be '' where a person has one name only. */
 final readonly class PersonName
 {
-    public function __construct(public string $given, public string $family)
-    {
-    }
+    public function __construct(public string $given, public string $family) {}
 
     public function full(): string
     {
@@ -24,10 +22,11 @@ final readonly class PersonName
             return explode(' ', $this->family)[0];
         }
         $words = explode(' ', $this->family);
-        // The initial is that of the name itself, not of a particle before it: "Ines V." for "van der Velde" would be no help.
+        // The initial is that of the name itself, not of a particle before it: "Ines V." for "van der Velde" would be
+        // no help.
         foreach ($words as $word) {
-            if ($word !== '' && ! NameReader::isParticle($word)) {
-                return $first.' '.mb_strtoupper(mb_substr($word, 0, 1)).'.';
+            if ($word !== '' && !NameReader::isParticle($word)) {
+                return $first . ' ' . mb_strtoupper(mb_substr($word, 0, 1)) . '.';
             }
         }
 

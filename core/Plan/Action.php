@@ -69,8 +69,9 @@ enum Action: string
     }
 
     /**
-     * What it is about: where records of this kind (of people, those that were merged) could not go back, undoing the rest alone would
-     * leave a state nobody has asked for: two current years, half a merge, an account that nothing signs in to.
+     * What it is about: where records of this kind (of people, those that were merged) could not go back, undoing the
+     * rest alone would leave a state nobody has asked for: two current years, half a merge, an account that nothing
+     * signs in to.
      *
      * @return list<Entity>
      */

@@ -7,9 +7,7 @@ namespace Vantrel\Core\Plan;
 /** One cell of a plan's table: what stands now, and what would stand. Equal where nothing changes. */
 final readonly class Cell
 {
-    public function __construct(public string $before, public string $after)
-    {
-    }
+    public function __construct(public string $before, public string $after) {}
 
     public static function same(string $value): self
     {

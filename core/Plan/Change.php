@@ -25,8 +25,7 @@ final readonly class Change
         public array $after,
         public string $reason,
         public ?int $row = null,
-    ) {
-    }
+    ) {}
 
     public function inserts(): bool
     {

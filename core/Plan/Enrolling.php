@@ -18,12 +18,33 @@ final class Enrolling
      * @param  string|null  $codeId of the join code they came by
      * @param  string|null  $cameAt UTC instant, where they came by themselves
      */
-    public static function insert(PlanBuilder $plan, string $sectionId, string $personId, string $role, string $source, Ids $ids, string $beginsOn, ?string $endsOn = null, ?string $codeId = null, ?string $cameAt = null): void
-    {
-        $plan->insert(Entity::Enrollment, $ids->for('enrollment', $sectionId, $personId), [
-            'section_id' => $sectionId, 'person_id' => $personId, 'role' => $role, 'begins_on' => $beginsOn, 'ends_on' => $endsOn, 'source' => $source,
-            'join_code_id' => $codeId, 'came_at' => $cameAt,
-        ], $source);
+    public static function insert(
+        PlanBuilder $plan,
+        string $sectionId,
+        string $personId,
+        string $role,
+        string $source,
+        Ids $ids,
+        string $beginsOn,
+        ?string $endsOn = null,
+        ?string $codeId = null,
+        ?string $cameAt = null,
+    ): void {
+        $plan->insert(
+            Entity::Enrollment,
+            $ids->for('enrollment', $sectionId, $personId),
+            [
+                'section_id' => $sectionId,
+                'person_id' => $personId,
+                'role' => $role,
+                'begins_on' => $beginsOn,
+                'ends_on' => $endsOn,
+                'source' => $source,
+                'join_code_id' => $codeId,
+                'came_at' => $cameAt,
+            ],
+            $source,
+        );
     }
 
     /**

@@ -12,7 +12,5 @@ final readonly class Entry
      * @param  int  $done its place in the order of what was done: its number, or that of what did it again
      * @param  list<Written>  $written in the order it was written in
      */
-    public function __construct(public int $seq, public int $done, public Action $action, public array $written)
-    {
-    }
+    public function __construct(public int $seq, public int $done, public Action $action, public array $written) {}
 }

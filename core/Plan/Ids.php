@@ -16,13 +16,11 @@ final readonly class Ids
     private const ALPHABET = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
 
     /** @param  string  $seed a ULID of 26 characters, one for each list, merge or other action */
-    public function __construct(private string $seed)
-    {
-    }
+    public function __construct(private string $seed) {}
 
     /**
-     * When the seed was made, as a UTC instant of whole seconds. A plan that says "now" takes it from here, so that it is the
-     * same plan when it is applied a minute after it was looked at.
+     * When the seed was made, as a UTC instant of whole seconds. A plan that says "now" takes it from here, so that it
+     * is the same plan when it is applied a minute after it was looked at.
      */
     public function instant(): string
     {
@@ -35,8 +33,8 @@ final readonly class Ids
     }
 
     /**
-     * Whether a plan with this seed may still be applied: what was looked at longer ago than a day is looked at again. A few minutes
-     * into the time to come are let pass: of two servers, one is always a little behind.
+     * Whether a plan with this seed may still be applied: what was looked at longer ago than a day is looked at again.
+     * A few minutes into the time to come are let pass: of two servers, one is always a little behind.
      *
      * @param  string  $now UTC instant
      */
@@ -44,12 +42,13 @@ final readonly class Ids
     {
         $at = new DateTimeImmutable($now, new DateTimeZone('UTC'));
 
-        return $this->instant() >= $at->modify('-1 day')->format('Y-m-d H:i:s') && $this->instant() <= $at->modify('+5 minutes')->format('Y-m-d H:i:s');
+        return $this->instant() >= $at->modify('-1 day')->format('Y-m-d H:i:s') &&
+            $this->instant() <= $at->modify('+5 minutes')->format('Y-m-d H:i:s');
     }
 
     public function for(string ...$parts): string
     {
-        $hash = hash('sha256', $this->seed.'|'.implode('|', $parts), true);
+        $hash = hash('sha256', $this->seed . '|' . implode('|', $parts), true);
         $id = substr($this->seed, 0, 10);
         for ($i = 0; $i < 16; $i++) {
             $id .= self::ALPHABET[ord($hash[$i]) & 31];

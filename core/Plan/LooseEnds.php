@@ -8,16 +8,23 @@ use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\Guardianship;
 
 /**
- * What may not be left tied to an account that is merged into another, to a section that is archived, or to a year that is over. A plan that ends something
- * must have seen all of it: what came between the reading and the writing is found here, whichever planner made the plan.
+ * What may not be left tied to an account that is merged into another, to a section that is archived, or to a year that
+ * is over. A plan that ends something must have seen all of it: what came between the reading and the writing is found
+ * here, whichever planner made the plan.
  */
 final class LooseEnds
 {
     private const OF = [
         [Entity::Person, 'merged_into', Entity::Person],
-        [Entity::SignIn, 'person_id', Entity::Person], [Entity::Identity, 'person_id', Entity::Person], [Entity::Enrollment, 'person_id', Entity::Person], [Entity::Guardianship, 'student_id', Entity::Person],
+        [Entity::SignIn, 'person_id', Entity::Person],
+        [Entity::Identity, 'person_id', Entity::Person],
+        [Entity::Enrollment, 'person_id', Entity::Person],
+        [Entity::Guardianship, 'student_id', Entity::Person],
         [Entity::Section, 'school_year_id', Entity::SchoolYear],
-        [Entity::JoinCode, 'section_id', Entity::Section], [Entity::Invitation, 'section_id', Entity::Section], [Entity::JoinRequest, 'section_id', Entity::Section], [Entity::RoomPass, 'section_id', Entity::Section],
+        [Entity::JoinCode, 'section_id', Entity::Section],
+        [Entity::Invitation, 'section_id', Entity::Section],
+        [Entity::JoinRequest, 'section_id', Entity::Section],
+        [Entity::RoomPass, 'section_id', Entity::Section],
     ];
 
     /** @param  array<string, string|int|null>  $values */
@@ -42,10 +49,13 @@ final class LooseEnds
             $entity === Entity::Person => $column === 'merged_into',
             in_array($entity, [Entity::SignIn, Entity::Identity], true) => $column === 'person_id',
             // A span without a day counts nowhere.
-            $entity === Entity::Enrollment => $column === 'person_id' && (($values['ends_on'] ?? null) === null || $values['ends_on'] > ($values['begins_on'] ?? '')),
+            $entity === Entity::Enrollment => $column === 'person_id' &&
+                (($values['ends_on'] ?? null) === null || $values['ends_on'] > ($values['begins_on'] ?? '')),
             $entity === Entity::Section => $column === 'school_year_id' && ($values['state'] ?? null) === 'open',
             $entity === Entity::Guardianship => $column === 'student_id',
-            in_array($entity, [Entity::JoinCode, Entity::Invitation, Entity::JoinRequest, Entity::RoomPass], true) => $column === 'section_id' && in_array($values['state'] ?? null, ['open', 'invited', 'waiting', 'mail', 'live'], true),
+            in_array($entity, [Entity::JoinCode, Entity::Invitation, Entity::JoinRequest, Entity::RoomPass], true)
+                => $column === 'section_id' &&
+                in_array($values['state'] ?? null, ['open', 'invited', 'waiting', 'mail', 'live'], true),
             default => false,
         };
     }
@@ -55,23 +65,29 @@ final class LooseEnds
     {
         $closing = $changes = [];
         foreach ($plan->changes as $change) {
-            if (! $change->inserts() && self::isClosed($change->entity, $change->after)) {
+            if (!$change->inserts() && self::isClosed($change->entity, $change->after)) {
                 $closing[$change->entity->value][$change->id] = $change->after['merged_into'] ?? null;
             }
-            $changes[$change->entity->value.$change->id] = $change->after;
+            $changes[$change->entity->value . $change->id] = $change->after;
         }
         $loose = [];
         foreach (self::OF as [$child, $column, $parent]) {
             $ended = $closing[$parent->value] ?? [];
-            foreach ($ended === [] ? [] : $now->rows($child->record(), $column, array_map(strval(...), array_keys($ended))) as $row) {
-                $values = [...$row->values, ...$changes[$child->value.$row->id] ?? []];
+            foreach (
+                $ended === [] ? [] : $now->rows($child->record(), $column, array_map(strval(...), array_keys($ended)))
+                as $row
+            ) {
+                $values = [...$row->values, ...$changes[$child->value . $row->id] ?? []];
                 if (array_key_exists((string) $values[$column], $ended) && self::ties($child, $column, $values)) {
                     $loose["$child->value $row->id"] = $values;
                 }
             }
         }
 
-        return array_map(strval(...), array_keys(self::withoutTwins($loose, $closing[Entity::Person->value] ?? [], $changes, $now)));
+        return array_map(
+            strval(...),
+            array_keys(self::withoutTwins($loose, $closing[Entity::Person->value] ?? [], $changes, $now)),
+        );
     }
 
     /**
@@ -84,16 +100,27 @@ final class LooseEnds
      */
     private static function withoutTwins(array $loose, array $into, array $changes, Standing $now): array
     {
-        $prefix = Entity::Guardianship->value.' ';
-        if (array_filter(array_keys($loose), fn (string $key): bool => str_starts_with($key, $prefix)) === []) {
+        $prefix = Entity::Guardianship->value . ' ';
+        if (array_filter(array_keys($loose), fn(string $key): bool => str_starts_with($key, $prefix)) === []) {
             return $loose;
         }
         $has = [];
-        foreach ($now->rows(Guardianship::class, 'student_id', [...array_map(strval(...), array_values(array_filter($into))), ...array_map(strval(...), array_keys($into))]) as $row) {
-            $values = [...$row->values, ...$changes[Entity::Guardianship->value.$row->id] ?? []];
+        foreach (
+            $now->rows(Guardianship::class, 'student_id', [
+                ...array_map(strval(...), array_values(array_filter($into))),
+                ...array_map(strval(...), array_keys($into)),
+            ])
+            as $row
+        ) {
+            $values = [...$row->values, ...$changes[Entity::Guardianship->value . $row->id] ?? []];
             $has["$values[student_id] $values[guardian_id]"] = true;
         }
 
-        return array_filter($loose, fn (array $values, string $key): bool => ! str_starts_with($key, $prefix) || ! isset($has[$into[(string) $values['student_id']]." $values[guardian_id]"]), ARRAY_FILTER_USE_BOTH);
+        return array_filter(
+            $loose,
+            fn(array $values, string $key): bool => !str_starts_with($key, $prefix) ||
+                !isset($has[$into[(string) $values['student_id']] . " $values[guardian_id]"]),
+            ARRAY_FILTER_USE_BOTH,
+        );
     }
 }

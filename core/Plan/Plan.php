@@ -29,8 +29,7 @@ final readonly class Plan
         public array $warnings = [],
         public array $blockers = [],
         public array $tallies = [],
-    ) {
-    }
+    ) {}
 
     public function isEmpty(): bool
     {
@@ -40,7 +39,7 @@ final readonly class Plan
     /** @return list<Question> */
     public function openQuestions(): array
     {
-        return array_values(array_filter($this->questions, fn (Question $q): bool => $q->open()));
+        return array_values(array_filter($this->questions, fn(Question $q): bool => $q->open()));
     }
 
     /** @return array<string, int> verdict to number of rows, every verdict of a list present */
@@ -56,15 +55,18 @@ final readonly class Plan
 
     public function countOf(Entity $entity): int
     {
-        return count(array_filter($this->changes, fn (Change $c): bool => $c->entity === $entity));
+        return count(array_filter($this->changes, fn(Change $c): bool => $c->entity === $entity));
     }
 
     /** SHA-256 over all that the plan would do: what a person looked at is what gets applied, or nothing is. */
     public function fingerprint(): string
     {
-        return hash('sha256', json_encode(
-            [$this->title, $this->changes, $this->questions, $this->blockers],
-            JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION,
-        ));
+        return hash(
+            'sha256',
+            json_encode(
+                [$this->title, $this->changes, $this->questions, $this->blockers],
+                JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION,
+            ),
+        );
     }
 }

@@ -32,7 +32,7 @@ final class PlanBuilder
     /** @param  array<string, string|int|null>  $values */
     public function insert(Entity $entity, string $id, array $values, string $reason, ?int $row = null): void
     {
-        $key = $entity->value.$id;
+        $key = $entity->value . $id;
         if (isset($this->changes[$key])) {
             throw new LogicException("{$entity->value} $id is already in the plan.");
         }
@@ -43,14 +43,14 @@ final class PlanBuilder
     public function update(Record $current, array $values, string $reason, ?int $row = null): void
     {
         $entity = $current::entity();
-        $key = $entity->value.$current->id;
+        $key = $entity->value . $current->id;
         $known = $this->changes[$key] ?? null;
         if ($known !== null && $known->inserts()) {
             $this->amend($entity, $current->id, $values);
 
             return;
         }
-        $after = [...($known->after ?? []), ...$values];
+        $after = [...$known->after ?? [], ...$values];
         $before = [];
         foreach ($after as $column => $value) {
             $was = $current->values[$column] ?? null;
@@ -65,7 +65,15 @@ final class PlanBuilder
 
             return;
         }
-        $this->changes[$key] = new Change($entity, $current->id, $current->version, $before, $after, $known->reason ?? $reason, $row);
+        $this->changes[$key] = new Change(
+            $entity,
+            $current->id,
+            $current->version,
+            $before,
+            $after,
+            $known->reason ?? $reason,
+            $row,
+        );
     }
 
     /**
@@ -75,16 +83,24 @@ final class PlanBuilder
      */
     public function amend(Entity $entity, string $id, array $values): void
     {
-        $known = $this->changes[$entity->value.$id] ?? null;
-        if ($known === null || ! $known->inserts()) {
+        $known = $this->changes[$entity->value . $id] ?? null;
+        if ($known === null || !$known->inserts()) {
             throw new LogicException("The plan inserts no {$entity->value} $id.");
         }
-        $this->changes[$entity->value.$id] = new Change($entity, $id, null, [], [...$known->after, ...$values], $known->reason, $known->row);
+        $this->changes[$entity->value . $id] = new Change(
+            $entity,
+            $id,
+            null,
+            [],
+            [...$known->after, ...$values],
+            $known->reason,
+            $known->row,
+        );
     }
 
     public function changes(Entity $entity, string $id): bool
     {
-        return isset($this->changes[$entity->value.$id]);
+        return isset($this->changes[$entity->value . $id]);
     }
 
     public function row(PlanRow $row): void
@@ -109,12 +125,23 @@ final class PlanBuilder
 
     public function count(Entity $entity, bool $inserts): int
     {
-        return count(array_filter($this->changes, fn (Change $c): bool => $c->entity === $entity && $c->inserts() === $inserts));
+        return count(
+            array_filter($this->changes, fn(Change $c): bool => $c->entity === $entity && $c->inserts() === $inserts),
+        );
     }
 
     /** @param  list<Tally>  $tallies */
     public function build(string $title, string $sentence, array $tallies = []): Plan
     {
-        return new Plan($title, $sentence, array_values($this->changes), $this->rows, $this->questions, $this->warnings, $this->blockers, $tallies);
+        return new Plan(
+            $title,
+            $sentence,
+            array_values($this->changes),
+            $this->rows,
+            $this->questions,
+            $this->warnings,
+            $this->blockers,
+            $tallies,
+        );
     }
 }

@@ -34,6 +34,5 @@ final readonly class PlanRow
         public ?string $question = null,
         public string $sheet = '',
         public array $repairs = [],
-    ) {
-    }
+    ) {}
 }

@@ -30,8 +30,7 @@ final readonly class Question
         public ?string $answer = null,
         public string $sheet = '',
         public string $pattern = '',
-    ) {
-    }
+    ) {}
 
     public function open(): bool
     {
@@ -42,7 +41,18 @@ final readonly class Question
     {
         foreach ($this->choices as $choice) {
             if ($choice->key === $answer) {
-                return new self($this->id, $this->row, $this->text, $this->detail, $this->choices, $this->evidence, $this->probability, $answer, $this->sheet, $this->pattern);
+                return new self(
+                    $this->id,
+                    $this->row,
+                    $this->text,
+                    $this->detail,
+                    $this->choices,
+                    $this->evidence,
+                    $this->probability,
+                    $answer,
+                    $this->sheet,
+                    $this->pattern,
+                );
             }
         }
 

@@ -9,8 +9,8 @@ final class RedoPlanner
 {
     /**
      * @param  list<Change>  $images all the entry wrote, as the ledger keeps it
-     * @param  array<string, array{int, bool}>  $now `table id` of those that are there, to its version and whether that was written before
-     *                                             the undo
+     * @param array<string, array{int, bool}> $now `table id` of those that are there, to its version and whether that
+     *     was written before the undo
      * @return list<Change> with the versions the undo has brought back
      *
      * @throws Refusal where the entry wrote a secret that a record cannot be without
@@ -30,7 +30,14 @@ final class RedoPlanner
 
                 continue;
             }
-            $changes[] = new Change($image->entity, $image->id, $image->version, $image->before, self::after($image), $image->reason);
+            $changes[] = new Change(
+                $image->entity,
+                $image->id,
+                $image->version,
+                $image->before,
+                self::after($image),
+                $image->reason,
+            );
         }
         if ($stale !== []) {
             throw new StalePlan($stale);
@@ -44,11 +51,14 @@ final class RedoPlanner
     {
         $values = $image->after;
         foreach ($image->entity->secrets() as $column) {
-            if (! isset($values[$column])) {
+            if (!isset($values[$column])) {
                 continue;
             }
-            if (! in_array($column, $image->entity->issued(), true)) {
-                throw new Refusal('This wrote cards, links or passes whose secrets are kept nowhere. Make them anew instead of doing this again.');
+            if (!in_array($column, $image->entity->issued(), true)) {
+                throw new Refusal(
+                    'This wrote cards, links or passes whose secrets are kept nowhere. Make them anew ' .
+                        'instead of doing this again.',
+                );
             }
             if ($image->inserts()) {
                 $values[$column] = null;

@@ -16,9 +16,7 @@ final readonly class Snapshot
      * @param  array<string, array<string, Record>>  $tables table to id to record
      * @param  array<string, string>  $schools id to name; schools themselves are not changed by plans
      */
-    public function __construct(private array $tables = [], public array $schools = [])
-    {
-    }
+    public function __construct(private array $tables = [], public array $schools = []) {}
 
     /** @return array<string, Record> id to record of a kind that is known at run time only */
     public function records(Entity $entity): array
@@ -46,7 +44,7 @@ final readonly class Snapshot
      */
     public function find(string $kind, ?string $id): ?Record
     {
-        return $id === null ? null : ($this->all($kind)[$id] ?? null);
+        return $id === null ? null : $this->all($kind)[$id] ?? null;
     }
 
     /**
@@ -57,7 +55,9 @@ final readonly class Snapshot
      */
     public function where(string $kind, string $column, string|int|null $value): array
     {
-        return array_values(array_filter($this->all($kind), fn (Record $record): bool => ($record->values[$column] ?? null) === $value));
+        return array_values(
+            array_filter($this->all($kind), fn(Record $record): bool => ($record->values[$column] ?? null) === $value),
+        );
     }
 
     /**
@@ -88,12 +88,11 @@ final readonly class Snapshot
         $tables = $this->tables;
         foreach ($plan->changes as $change) {
             $current = $tables[$change->entity->value][$change->id] ?? null;
-            if (($current?->version) !== $change->version) {
-                throw new StalePlan([$change->entity->value.' '.$change->id]);
+            if ($current?->version !== $change->version) {
+                throw new StalePlan([$change->entity->value . ' ' . $change->id]);
             }
-            $tables[$change->entity->value][$change->id] = $current === null
-                ? self::record($change, 1, $change->after)
-                : $current->with($change->after);
+            $tables[$change->entity->value][$change->id] =
+                $current === null ? self::record($change, 1, $change->after) : $current->with($change->after);
         }
 
         return new self($tables, $this->schools);
@@ -108,11 +107,14 @@ final readonly class Snapshot
                 unset($tables[$change->entity->value][$change->id]);
             } else {
                 $row = $tables[$change->entity->value][$change->id];
-                $tables[$change->entity->value][$change->id] = self::record($change, $change->version, [...$row->values, ...$change->before]);
+                $tables[$change->entity->value][$change->id] = self::record($change, $change->version, [
+                    ...$row->values,
+                    ...$change->before,
+                ]);
             }
         }
 
-        return new self(array_filter($tables, fn (array $rows): bool => $rows !== []), $this->schools);
+        return new self(array_filter($tables, fn(array $rows): bool => $rows !== []), $this->schools);
     }
 
     /** @param  array<string, string|int|null>  $values */

@@ -12,6 +12,9 @@ final class StalePlan extends RuntimeException
     /** @param  list<string>  $changed what changed, in words or as `table id` */
     public function __construct(public readonly array $changed)
     {
-        parent::__construct('What this plan was made from has changed since. Nothing was written; look at the fresh plan and apply that.');
+        parent::__construct(
+            'What this plan was made from has changed since. Nothing was written; look at the fresh plan and ' .
+                'apply that.',
+        );
     }
 }

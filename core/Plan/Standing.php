@@ -55,7 +55,8 @@ interface Standing
     /**
      * @param  list<string>  $ids of records of any kind
      * @param  int  $done place in the order of what was done
-     * @return list<int> numbers of entries done after it that wrote them, have not been undone and can be, the last done first
+     * @return list<int> numbers of entries done after it that wrote them, have not been undone and can be, the last
+     *     done first
      */
     public function writtenAfter(int $done, array $ids): array;
 }

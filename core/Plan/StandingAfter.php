@@ -8,7 +8,10 @@ use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\Record;
 use Vantrel\Core\Records\Unique;
 
-/** The records as they will stand once an entry has been taken back, so that an older one can be looked at before anything is done. */
+/**
+ * The records as they will stand once an entry has been taken back, so that an older one can be looked at before
+ * anything is done.
+ */
 final readonly class StandingAfter implements Standing
 {
     /** @var array<string, array<string, Written>> table to id, of what went back */
@@ -18,7 +21,7 @@ final readonly class StandingAfter implements Standing
     {
         $back = [];
         foreach ($entry->written as $written) {
-            if (! $undo->keeps($written->entity, $written->id)) {
+            if (!$undo->keeps($written->entity, $written->id)) {
                 $back[$written->entity->value][$written->id] = $written;
             }
         }
@@ -56,20 +59,31 @@ final readonly class StandingAfter implements Standing
             return $rows;
         }
         $wanted = array_flip($values);
-        $rows = array_filter($rows, fn (Record $row): bool => isset($wanted[(string) $row->field($column)]));
-        $turned = array_filter($this->back[$entity->value] ?? [], fn (Written $w): bool => isset($w->back[$column]) && isset($wanted[(string) $w->back[$column]]));
+        $rows = array_filter($rows, fn(Record $row): bool => isset($wanted[(string) $row->field($column)]));
+        $turned = array_filter(
+            $this->back[$entity->value] ?? [],
+            fn(Written $w): bool => isset($w->back[$column]) && isset($wanted[(string) $w->back[$column]]),
+        );
 
         return $turned === [] ? $rows : $rows + $this->rows($kind, 'id', array_map(strval(...), array_keys($turned)));
     }
 
     public function rivals(Entity $entity, Unique $rule, array $wanted): array
     {
-        $keys = array_filter(array_map($rule->key(...), $wanted), fn (?string $key): bool => $key !== null);
+        $keys = array_filter(array_map($rule->key(...), $wanted), fn(?string $key): bool => $key !== null);
         $rivals = $this->before->rivals($entity, $rule, $wanted);
         $standing = $this->rows($entity->record(), 'id', array_values($rivals));
-        $rivals = array_filter($rivals, fn (string $rival, string $id): bool => isset($standing[$rival]) && $rule->key($standing[$rival]->values) === ($keys[$id] ?? ''), ARRAY_FILTER_USE_BOTH);
+        $rivals = array_filter(
+            $rivals,
+            fn(string $rival, string $id): bool => isset($standing[$rival]) &&
+                $rule->key($standing[$rival]->values) === ($keys[$id] ?? ''),
+            ARRAY_FILTER_USE_BOTH,
+        );
         // What has gone back may be in the way, too.
-        $turned = array_filter($this->back[$entity->value] ?? [], fn (Written $w): bool => array_intersect_key($w->back, array_flip($rule->bound())) !== []);
+        $turned = array_filter(
+            $this->back[$entity->value] ?? [],
+            fn(Written $w): bool => array_intersect_key($w->back, array_flip($rule->bound())) !== [],
+        );
         $byKey = array_flip($keys);
         foreach ($this->rows($entity->record(), 'id', array_map(strval(...), array_keys($turned))) as $row) {
             $id = $byKey[$rule->key($row->values) ?? ''] ?? null;
@@ -112,7 +126,9 @@ final readonly class StandingAfter implements Standing
 
     public function writtenAfter(int $done, array $ids): array
     {
-        return array_values(array_filter($this->before->writtenAfter($done, $ids), fn (int $later): bool => $later !== $this->undo->seq));
+        return array_values(
+            array_filter($this->before->writtenAfter($done, $ids), fn(int $later): bool => $later !== $this->undo->seq),
+        );
     }
 
     /**
@@ -121,6 +137,11 @@ final readonly class StandingAfter implements Standing
      */
     private function there(Entity $entity, array $ids): array
     {
-        return array_values(array_filter($ids, fn (string $id): bool => ! (($this->back[$entity->value][$id] ?? null)?->inserts() ?? false)));
+        return array_values(
+            array_filter(
+                $ids,
+                fn(string $id): bool => !(($this->back[$entity->value][$id] ?? null)?->inserts() ?? false),
+            ),
+        );
     }
 }

@@ -13,12 +13,18 @@ final readonly class Undo
      * @param  array<string, array<string, Stay>>  $stays table to id of what stays, and why
      * @param  int  $goesBack records put back as they were
      * @param  list<array{Entity, string, string}>  $lost secrets that cannot come back: kind, id and column
-     * @param  list<int>  $first numbers of later entries that hold what stays, newest first: undone before this one, all goes back
+     * @param list<int> $first numbers of later entries that hold what stays, newest first: undone before this one, all
+     *     goes back
      * @param  bool  $blocked whether what would go back makes no sense alone
      */
-    public function __construct(public int $seq, public array $stays, public int $goesBack, public array $lost, public array $first, public bool $blocked)
-    {
-    }
+    public function __construct(
+        public int $seq,
+        public array $stays,
+        public int $goesBack,
+        public array $lost,
+        public array $first,
+        public bool $blocked,
+    ) {}
 
     public function keeps(Entity $entity, string $id): bool
     {
@@ -39,7 +45,7 @@ final readonly class Undo
     {
         $all = [];
         foreach ($undos as $undo) {
-            $stays = array_filter($undo->stays, fn (array $ids): bool => $ids !== []);
+            $stays = array_filter($undo->stays, fn(array $ids): bool => $ids !== []);
             ksort($stays);
             foreach ($stays as &$ids) {
                 ksort($ids);

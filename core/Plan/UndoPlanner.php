@@ -8,8 +8,9 @@ use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\Person;
 
 /**
- * Works out what taking an entry back comes to. A record that was written again since, an inserted record that others refer to by
- * now, and an account that has been signed in to, stay; with them stays what they refer to, and what they cannot be without.
+ * Works out what taking an entry back comes to. A record that was written again since, an inserted record that others
+ * refer to by now, and an account that has been signed in to, stay; with them stays what they refer to, and what they
+ * cannot be without.
  */
 final class UndoPlanner
 {
@@ -77,7 +78,14 @@ final class UndoPlanner
             $this->keepUnfit();
         } while ($this->count() > $before);
 
-        return new Undo($this->entry->seq, $this->stays, count($this->entry->written) - $this->count(), $this->lost(), $this->first(), $this->isTorn());
+        return new Undo(
+            $this->entry->seq,
+            $this->stays,
+            count($this->entry->written) - $this->count(),
+            $this->lost(),
+            $this->first(),
+            $this->isTorn(),
+        );
     }
 
     /** @param  array<string, Written>  $rows by id */
@@ -85,7 +93,11 @@ final class UndoPlanner
     {
         $ids = array_map(strval(...), array_keys($rows));
         $versions = $this->now->versions($entity, $ids);
-        $this->keep($entity, array_values(array_filter($ids, fn (string $id): bool => ($versions[$id] ?? null) !== $this->entry->seq)), Stay::Changed);
+        $this->keep(
+            $entity,
+            array_values(array_filter($ids, fn(string $id): bool => ($versions[$id] ?? null) !== $this->entry->seq)),
+            Stay::Changed,
+        );
     }
 
     /** What a record that stays refers to stays as well; and what records from elsewhere refer to stays. */
@@ -97,9 +109,9 @@ final class UndoPlanner
                 foreach ($this->now->referring($child, $column, $this->made[$parent->value] ?? []) as $id => $of) {
                     // A row this entry wrote goes, or goes back to before it could refer to what the entry made.
                     $mine = isset($this->written[$child->value][$id]);
-                    if (! $mine || isset($this->stays[$child->value][$id])) {
+                    if (!$mine || isset($this->stays[$child->value][$id])) {
                         $held[] = $of;
-                        if (! $mine) {
+                        if (!$mine) {
                             $this->holders[(string) $id] = true;
                         }
                     }
@@ -109,49 +121,97 @@ final class UndoPlanner
         }
     }
 
-    /** What a record that the entry made and that stays cannot be without stays with it: a student's user name, sections and guardians. */
+    /**
+     * What a record that the entry made and that stays cannot be without stays with it: a student's user name, sections
+     * and guardians.
+     */
     private function keepNeeded(): void
     {
         foreach (Entity::cases() as $child) {
             foreach ($child->neededBy() as $column => $parent) {
-                $kept = array_values(array_filter($this->made[$parent->value] ?? [], fn (string $id): bool => isset($this->stays[$parent->value][$id])));
+                $kept = array_values(
+                    array_filter(
+                        $this->made[$parent->value] ?? [],
+                        fn(string $id): bool => isset($this->stays[$parent->value][$id]),
+                    ),
+                );
                 $children = array_map(strval(...), array_keys($this->now->referring($child, $column, $kept)));
-                $this->keep($child, array_values(array_filter($children, fn (string $id): bool => ($this->written[$child->value][$id] ?? null)?->inserts() ?? false)), Stay::Belongs);
+                $this->keep(
+                    $child,
+                    array_values(
+                        array_filter(
+                            $children,
+                            fn(string $id): bool => ($this->written[$child->value][$id] ?? null)?->inserts() ?? false,
+                        ),
+                    ),
+                    Stay::Belongs,
+                );
             }
         }
     }
 
     /**
-     * Of accounts merged into one, the last goes back first: what the later ones had in common with it was left behind on its account.
+     * Of accounts merged into one, the last goes back first: what the later ones had in common with it was left behind
+     * on its account.
      */
     private function keepMergedInto(): void
     {
-        $merged = array_filter($this->written[Entity::Person->value] ?? [], fn (Written $w): bool => $w->merges);
-        $rows = $merged === [] ? [] : $this->now->rows(Person::class, 'id', array_map(strval(...), array_keys($merged)));
-        $into = array_values(array_unique(array_filter(array_map(fn (Person $p): string => (string) $p->mergedInto(), $rows))));
-        $others = $into === [] ? [] : array_filter($this->now->rows(Person::class, 'merged_into', $into), fn (Person $p): bool => $p->version !== $this->entry->seq);
-        $later = $others === [] ? [] : $this->now->writtenAfter($this->entry->done, array_map(strval(...), array_keys($others)));
+        $merged = array_filter($this->written[Entity::Person->value] ?? [], fn(Written $w): bool => $w->merges);
+        $rows =
+            $merged === [] ? [] : $this->now->rows(Person::class, 'id', array_map(strval(...), array_keys($merged)));
+        $into = array_values(
+            array_unique(array_filter(array_map(fn(Person $p): string => (string) $p->mergedInto(), $rows))),
+        );
+        $others =
+            $into === []
+                ? []
+                : array_filter(
+                    $this->now->rows(Person::class, 'merged_into', $into),
+                    fn(Person $p): bool => $p->version !== $this->entry->seq,
+                );
+        $later =
+            $others === []
+                ? []
+                : $this->now->writtenAfter($this->entry->done, array_map(strval(...), array_keys($others)));
         foreach ($others as $other) {
             if (in_array($other->version, $later, true)) {
                 $this->holders[$other->id] = true;
-                $this->keep(Entity::Person, array_values(array_map(fn (Person $p): string => $p->id, array_filter($rows, fn (Person $p): bool => (string) $p->mergedInto() === (string) $other->mergedInto()))), Stay::InUse);
+                $this->keep(
+                    Entity::Person,
+                    array_values(
+                        array_map(
+                            fn(Person $p): string => $p->id,
+                            array_filter(
+                                $rows,
+                                fn(Person $p): bool => (string) $p->mergedInto() === (string) $other->mergedInto(),
+                            ),
+                        ),
+                    ),
+                    Stay::InUse,
+                );
             }
         }
     }
 
     /**
-     * What would go back to where it has no place any more stays: a code would open what is archived, two would have one number, or
-     * what it belonged to is gone.
+     * What would go back to where it has no place any more stays: a code would open what is archived, two would have
+     * one number, or what it belonged to is gone.
      */
     private function keepUnfit(): void
     {
         foreach (Entity::cases() as $entity) {
-            $turning = array_filter($this->written[$entity->value] ?? [], fn (Written $w): bool => $w->back !== [] && ! isset($this->stays[$entity->value][$w->id]));
+            $turning = array_filter(
+                $this->written[$entity->value] ?? [],
+                fn(Written $w): bool => $w->back !== [] && !isset($this->stays[$entity->value][$w->id]),
+            );
             if ($turning === []) {
                 continue;
             }
             $wanted = [];
-            foreach ($this->now->rows($entity->record(), 'id', array_map(strval(...), array_keys($turning))) as $id => $row) {
+            foreach (
+                $this->now->rows($entity->record(), 'id', array_map(strval(...), array_keys($turning)))
+                as $id => $row
+            ) {
                 $wanted[$id] = [...$row->values, ...$turning[$id]->back];
             }
             $this->keepTaken($entity, $wanted);
@@ -193,8 +253,23 @@ final class UndoPlanner
             $row = $there[$parentId] ?? null;
             $written = $this->written[$parent->value][$parentId] ?? null;
             if ($row === null) {
-                $this->keep($entity, array_values(array_filter($children, fn (string $id): bool => array_key_exists($column, $this->written[$entity->value][$id]->back))), Stay::Gone);
-            } elseif (LooseEnds::isClosed($parent, $row->values) && ($written === null || isset($this->stays[$parent->value][$parentId]))) {
+                $this->keep(
+                    $entity,
+                    array_values(
+                        array_filter(
+                            $children,
+                            fn(string $id): bool => array_key_exists(
+                                $column,
+                                $this->written[$entity->value][$id]->back,
+                            ),
+                        ),
+                    ),
+                    Stay::Gone,
+                );
+            } elseif (
+                LooseEnds::isClosed($parent, $row->values) &&
+                ($written === null || isset($this->stays[$parent->value][$parentId]))
+            ) {
                 foreach ($children as $id) {
                     if (LooseEnds::ties($entity, $column, $wanted[$id])) {
                         $this->keep($entity, [$id], Stay::Closed);

@@ -24,12 +24,11 @@ use Vantrel\Core\Records\SignIn;
 final readonly class CardIssue
 {
     /** @param  list<IssuedCard>  $cards in the order of the sign-ins */
-    private function __construct(public Plan $plan, public array $cards)
-    {
-    }
+    private function __construct(public Plan $plan, public array $cards) {}
 
     /**
-     * The user name that goes on a card, of those a person has after a merge: the one made first, which the child knows longest.
+     * The user name that goes on a card, of those a person has after a merge: the one made first, which the child knows
+     * longest.
      *
      * @param  list<SignIn>  $signIns in the order they were made
      * @return array<string, SignIn> by person
@@ -51,9 +50,19 @@ final readonly class CardIssue
      * @param  Closure(string): string  $seal encrypts a passphrase for the database
      * @param  bool  $lost whether the cards printed before are lost
      */
-    public static function for(array $signIns, array $badges, array $others, PassphraseSheet $sheet, Randomness $random, Closure $seal, Ids $ids, string $now, bool $lost, string $what): self
-    {
-        $plan = new PlanBuilder;
+    public static function for(
+        array $signIns,
+        array $badges,
+        array $others,
+        PassphraseSheet $sheet,
+        Randomness $random,
+        Closure $seal,
+        Ids $ids,
+        string $now,
+        bool $lost,
+        string $what,
+    ): self {
+        $plan = new PlanBuilder();
         $cards = [];
         foreach ($signIns as $signIn) {
             $passphrase = null;
@@ -62,9 +71,18 @@ final readonly class CardIssue
                 $plan->update($signIn, ['passphrase' => $seal($passphrase)], $lost ? 'card lost' : 'card printed');
             }
             $badge = Token::draw($random);
-            $plan->insert(Entity::Badge, $ids->for('badge', $signIn->id), [
-                'sign_in_id' => $signIn->id, 'token_hash' => $badge->hash(), 'state' => 'live', 'made_at' => $now, 'ended_at' => null,
-            ], 'card printed');
+            $plan->insert(
+                Entity::Badge,
+                $ids->for('badge', $signIn->id),
+                [
+                    'sign_in_id' => $signIn->id,
+                    'token_hash' => $badge->hash(),
+                    'state' => 'live',
+                    'made_at' => $now,
+                    'ended_at' => null,
+                ],
+                'card printed',
+            );
             $cards[] = new IssuedCard($signIn->id, $passphrase, $badge);
         }
         if ($lost) {
@@ -79,6 +97,12 @@ final readonly class CardIssue
         }
         $count = Words::count(count($cards), 'login card');
 
-        return new self($plan->build("$count, $what", "Prints $count for $what".($lost ? '; the cards printed before stop working.' : '.')), $cards);
+        return new self(
+            $plan->build(
+                "$count, $what",
+                "Prints $count for $what" . ($lost ? '; the cards printed before stop working.' : '.'),
+            ),
+            $cards,
+        );
     }
 }

@@ -18,7 +18,8 @@ enum CardOrder: string
      *
      * @param  int  $cards how many
      * @param  int  $places to a sheet
-     * @return list<list<int|null>> for each sheet, for each place, the card's number from 0, null where the place stays empty
+     * @return list<list<int|null>> for each sheet, for each place, the card's number from 0, null where the place stays
+     *     empty
      */
     public function sheets(int $cards, int $places): array
     {

@@ -25,8 +25,7 @@ final readonly class CardSheet
         public float $cardHeight,
         public float $gapX,
         public float $gapY,
-    ) {
-    }
+    ) {}
 
     /**
      * A sheet with the cards set in the middle of the page.
@@ -35,9 +34,18 @@ final readonly class CardSheet
      *
      * @throws Refusal where the cards do not fit, saying by how much
      */
-    public static function centred(string $paper, int $columns, int $rows, float $cardWidth, float $cardHeight, float $gapX = 0.0, float $gapY = 0.0, float $margin = 5.0): self
-    {
-        [$width, $height] = self::PAPERS[$paper] ?? throw new Refusal("“{$paper}” is no paper size; use a4 or letter.", 'paper');
+    public static function centred(
+        string $paper,
+        int $columns,
+        int $rows,
+        float $cardWidth,
+        float $cardHeight,
+        float $gapX = 0.0,
+        float $gapY = 0.0,
+        float $margin = 5.0,
+    ): self {
+        [$width, $height] =
+            self::PAPERS[$paper] ?? throw new Refusal("“{$paper}” is no paper size; use a4 or letter.", 'paper');
         if ($columns < 1 || $rows < 1 || $cardWidth <= 0 || $cardHeight <= 0 || $gapX < 0 || $gapY < 0 || $margin < 0) {
             throw new Refusal('A sheet has at least one row and one column of cards with a size above 0.');
         }
@@ -46,11 +54,31 @@ final readonly class CardSheet
         foreach ([['wide', $needX, $width], ['high', $needY, $height]] as [$way, $need, $have]) {
             $room = $have - 2 * $margin;
             if ($need > $room + self::TOLERANCE) {
-                throw new Refusal(sprintf('The cards are %.1f mm too %s for the page: they need %.1f mm, and between the margins there are %.1f mm.', $need - $room, $way, $need, $room));
+                throw new Refusal(
+                    sprintf(
+                        'The cards are %.1f mm too %s for the page: they need %.1f mm, and between the ' .
+                            'margins there are %.1f mm.',
+                        $need - $room,
+                        $way,
+                        $need,
+                        $room,
+                    ),
+                );
             }
         }
 
-        return new self($width, $height, ($width - $needX) / 2, ($height - $needY) / 2, $columns, $rows, $cardWidth, $cardHeight, $gapX, $gapY);
+        return new self(
+            $width,
+            $height,
+            ($width - $needX) / 2,
+            ($height - $needY) / 2,
+            $columns,
+            $rows,
+            $cardWidth,
+            $cardHeight,
+            $gapX,
+            $gapY,
+        );
     }
 
     /** The ready layouts: ten cards of 90 x 54 mm to a page, on either paper. */
@@ -91,6 +119,6 @@ final readonly class CardSheet
     {
         $row = intdiv($place, $this->columns);
 
-        return $row * $this->columns + $this->columns - 1 - $place % $this->columns;
+        return $row * $this->columns + $this->columns - 1 - ($place % $this->columns);
     }
 }

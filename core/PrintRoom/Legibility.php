@@ -7,8 +7,8 @@ namespace Vantrel\Core\PrintRoom;
 use InvalidArgumentException;
 
 /**
- * How large letters must be to be read from a distance: a capital of height h seen from d is 2 atan(h / 2d) high in the eye.
- * 22 minutes of arc are read with ease and 16 are the least (ISO 9241-303, from memory of it).
+ * How large letters must be to be read from a distance: a capital of height h seen from d is 2 atan(h / 2d) high in the
+ * eye. 22 minutes of arc are read with ease and 16 are the least (ISO 9241-303, from memory of it).
  */
 final class Legibility
 {

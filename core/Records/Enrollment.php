@@ -37,7 +37,10 @@ final readonly class Enrollment extends Record
         return $this->field('ends_on');
     }
 
-    /** Whether it holds on a day, or is going to: spans are half-open, `ends_on` is the first day they are not in any more. */
+    /**
+     * Whether it holds on a day, or is going to: spans are half-open, `ends_on` is the first day they are not in any
+     * more.
+     */
     public function lastsBeyond(string $day): bool
     {
         return $this->endsOn() === null || $this->endsOn() > $day;

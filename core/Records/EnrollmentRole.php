@@ -25,7 +25,9 @@ enum EnrollmentRole: string
         return in_array($this, [self::Lead, self::CoTeacher, self::Substitute], true);
     }
 
-    /** Whether somebody only stands in for another: they do not go along into next year, and stand in no school record. */
+    /**
+     * Whether somebody only stands in for another: they do not go along into next year, and stand in no school record.
+     */
     public function standsIn(): bool
     {
         return $this === self::Substitute;
@@ -37,6 +39,6 @@ enum EnrollmentRole: string
      */
     public static function values(callable $which): array
     {
-        return array_values(array_map(fn (self $role): string => $role->value, array_filter(self::cases(), $which)));
+        return array_values(array_map(fn(self $role): string => $role->value, array_filter(self::cases(), $which)));
     }
 }

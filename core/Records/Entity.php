@@ -68,20 +68,44 @@ enum Entity: string
             self::Coordinator => ['person_id' => self::Person, 'school_id' => self::School],
             self::SignIn, self::Identity => ['person_id' => self::Person],
             self::Badge => ['sign_in_id' => self::SignIn],
-            self::Section => ['school_id' => self::School, 'school_year_id' => self::SchoolYear, 'carried_from' => self::Section],
-            self::Enrollment => ['section_id' => self::Section, 'person_id' => self::Person, 'join_code_id' => self::JoinCode],
+            self::Section => [
+                'school_id' => self::School,
+                'school_year_id' => self::SchoolYear,
+                'carried_from' => self::Section,
+            ],
+            self::Enrollment => [
+                'section_id' => self::Section,
+                'person_id' => self::Person,
+                'join_code_id' => self::JoinCode,
+            ],
             self::JoinCode, self::RoomPass => ['section_id' => self::Section],
-            self::JoinRequest => ['section_id' => self::Section, 'join_code_id' => self::JoinCode, 'person_id' => self::Person, 'sign_in_id' => self::SignIn, 'answered_by' => self::Person],
-            self::Invitation => ['section_id' => self::Section, 'person_id' => self::Person, 'invited_by' => self::Person],
+            self::JoinRequest => [
+                'section_id' => self::Section,
+                'join_code_id' => self::JoinCode,
+                'person_id' => self::Person,
+                'sign_in_id' => self::SignIn,
+                'answered_by' => self::Person,
+            ],
+            self::Invitation => [
+                'section_id' => self::Section,
+                'person_id' => self::Person,
+                'invited_by' => self::Person,
+            ],
             self::Guardianship => ['student_id' => self::Person, 'guardian_id' => self::Person],
             self::KnownApart => ['left_id' => self::Person, 'right_id' => self::Person],
-            self::TransferRequest => ['person_id' => self::Person, 'from_school_id' => self::School, 'to_school_id' => self::School, 'asked_by' => self::Person, 'answered_by' => self::Person],
+            self::TransferRequest => [
+                'person_id' => self::Person,
+                'from_school_id' => self::School,
+                'to_school_id' => self::School,
+                'asked_by' => self::Person,
+                'answered_by' => self::Person,
+            ],
         };
     }
 
     /**
-     * Which records, by the column that points at them, cannot do without records of this kind: where an undo lets one stay, it lets
-     * these stay with it.
+     * Which records, by the column that points at them, cannot do without records of this kind: where an undo lets one
+     * stay, it lets these stay with it.
      *
      * @return array<string, self>
      */
@@ -122,11 +146,19 @@ enum Entity: string
     {
         $ends = match ($this) {
             self::Enrollment => ['begins_on', 'ends_on'],
-            self::SchoolYear, self::Section, self::JoinCode, self::Invitation, self::JoinRequest, self::RoomPass => ['state'],
+            self::SchoolYear, self::Section, self::JoinCode, self::Invitation, self::JoinRequest, self::RoomPass => [
+                'state',
+            ],
             default => [],
         };
 
-        return array_values(array_unique([...array_keys($this->references()), ...$ends, ...array_merge(...array_map(fn (Unique $u): array => $u->bound(), $this->unique()))]));
+        return array_values(
+            array_unique([
+                ...array_keys($this->references()),
+                ...$ends,
+                ...array_merge(...array_map(fn(Unique $u): array => $u->bound(), $this->unique())),
+            ]),
+        );
     }
 
     /**

@@ -35,7 +35,7 @@ final readonly class Person extends Record
     /** Given and family name, or the one there is. */
     public function fullName(): string
     {
-        return trim($this->givenName().' '.$this->familyName());
+        return trim($this->givenName() . ' ' . $this->familyName());
     }
 
     public function searchName(): string

@@ -7,15 +7,16 @@ namespace Vantrel\Core\Records;
 use LogicException;
 
 /**
- * One record as it stood when it was read: its id, its version (the number of the ledger entry that wrote it last) and its columns.
- * Each kind says its columns by name; one that was not read fails, and does not pass for an empty one.
+ * One record as it stood when it was read: its id, its version (the number of the ledger entry that wrote it last) and
+ * its columns. Each kind says its columns by name; one that was not read fails, and does not pass for an empty one.
  */
 abstract readonly class Record
 {
-    /** @param  array<string, string|int|null>  $values column to value; dates as YYYY-MM-DD, instants as UTC `YYYY-MM-DD HH:MM:SS` */
-    final public function __construct(public string $id, public int $version, public array $values)
-    {
-    }
+    /**
+     * @param array<string, string|int|null> $values column to value; dates as YYYY-MM-DD, instants as UTC `YYYY-MM-DD
+     *     HH:MM:SS`
+     */
+    final public function __construct(public string $id, public int $version, public array $values) {}
 
     abstract public static function entity(): Entity;
 
@@ -48,6 +49,8 @@ abstract readonly class Record
 
     private function absent(string $column): null
     {
-        return array_key_exists($column, $this->values) ? null : throw new LogicException(static::entity()->value.".$column was not read.");
+        return array_key_exists($column, $this->values)
+            ? null
+            : throw new LogicException(static::entity()->value . ".$column was not read.");
     }
 }

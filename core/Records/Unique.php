@@ -9,12 +9,15 @@ final readonly class Unique
 {
     /**
      * @param  list<string>  $columns
-     * @param  string|null  $where a column that has to hold `$is` for the rule to be about a record; null for all records
+     * @param string|null $where a column that has to hold `$is` for the rule to be about a record; null for all records
      * @param  bool  $not whether it is about all others instead
      */
-    public function __construct(public array $columns, public ?string $where = null, public ?string $is = null, public bool $not = false)
-    {
-    }
+    public function __construct(
+        public array $columns,
+        public ?string $where = null,
+        public ?string $is = null,
+        public bool $not = false,
+    ) {}
 
     /**
      * What has to be its own among all records of the kind; null where the rule is not about this one.

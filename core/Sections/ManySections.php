@@ -47,12 +47,31 @@ final class ManySections
             }
             $cells = array_map(trim(...), explode(str_contains($line, "\t") ? "\t" : ';', $line));
             $number = $at + 1;
-            $grade = ($cells[1] ?? '') === '' ? null : (GradeLevel::read($cells[1]) ?? throw new Refusal("Line $number: “{$cells[1]}” is not a grade. Write PK, K, or a number from 1 to 13.", 'text'));
-            $seats = ($cells[3] ?? '') === '' ? null : (ctype_digit($cells[3]) ? (int) $cells[3] : throw new Refusal("Line $number: “{$cells[3]}” is not a number of seats.", 'text'));
+            $grade =
+                ($cells[1] ?? '') === ''
+                    ? null
+                    : GradeLevel::read($cells[1]) ??
+                        throw new Refusal(
+                            "Line $number: “{$cells[1]}” is not a grade. Write PK, K, or a number from 1 to 13.",
+                            'text',
+                        );
+            $seats =
+                ($cells[3] ?? '') === ''
+                    ? null
+                    : (ctype_digit($cells[3])
+                        ? (int) $cells[3]
+                        : throw new Refusal("Line $number: “{$cells[3]}” is not a number of seats.", 'text'));
             if (mb_strlen($cells[0]) > SectionNames::MAX) {
-                throw new Refusal("Line $number: a name has at most ".SectionNames::MAX.' characters.', 'text');
+                throw new Refusal("Line $number: a name has at most " . SectionNames::MAX . ' characters.', 'text');
             }
-            $sections[] = new NewSection(NameReader::tidy($cells[0]), $kind, $grade?->code(), ($cells[2] ?? '') === '' ? null : mb_substr($cells[2], 0, 20), $seats, $cells[4] ?? '');
+            $sections[] = new NewSection(
+                NameReader::tidy($cells[0]),
+                $kind,
+                $grade?->code(),
+                ($cells[2] ?? '') === '' ? null : mb_substr($cells[2], 0, 20),
+                $seats,
+                $cells[4] ?? '',
+            );
         }
 
         return $sections;
@@ -62,17 +81,28 @@ final class ManySections
      * @param  list<NewSection>  $wanted
      * @param  list<Section>  $sections of the year they are made in
      * @param  list<Person>  $staff of the school, active
-     * @param  array<string, list<Enrollment>>  $teachers enrollments of staff in the sections of last year that are taken over, by section
+     * @param array<string, list<Enrollment>> $teachers enrollments of staff in the sections of last year that are taken
+     *     over, by section
      */
-    public static function plan(string $schoolId, string $yearId, array $wanted, array $sections, array $staff, array $teachers, CodeBook $book, Ids $ids, string $beginsOn, string $now): Plan
-    {
+    public static function plan(
+        string $schoolId,
+        string $yearId,
+        array $wanted,
+        array $sections,
+        array $staff,
+        array $teachers,
+        CodeBook $book,
+        Ids $ids,
+        string $beginsOn,
+        string $now,
+    ): Plan {
         if ($wanted === []) {
             throw new Refusal('Name at least one section.', 'text');
         }
         if (count($wanted) > self::MOST) {
-            throw new Refusal('Make up to '.self::MOST.' sections at a time.', 'text');
+            throw new Refusal('Make up to ' . self::MOST . ' sections at a time.', 'text');
         }
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $there = [];
         foreach ($sections as $section) {
             if ($section->state() === SectionState::Open) {
@@ -83,9 +113,21 @@ final class ManySections
         $made = 0;
         foreach ($wanted as $i => $new) {
             $key = NameKey::of($new->name);
-            $cells = ['Section' => Cell::same($new->name), 'Grade' => Cell::same(GradeLevel::read((string) $new->grade)?->short() ?? ''), 'Period' => Cell::same((string) $new->period), 'Seats' => Cell::same((string) $new->seats)];
+            $cells = [
+                'Section' => Cell::same($new->name),
+                'Grade' => Cell::same(GradeLevel::read((string) $new->grade)?->short() ?? ''),
+                'Period' => Cell::same((string) $new->period),
+                'Seats' => Cell::same((string) $new->seats),
+            ];
             if ($key === '' || isset($there[$key])) {
-                $plan->row(new PlanRow($i + 1, Verdict::Same, [...$cells, 'Lead' => Cell::same('')], $key === '' ? 'no name' : 'there is one of that name'));
+                $plan->row(
+                    new PlanRow(
+                        $i + 1,
+                        Verdict::Same,
+                        [...$cells, 'Lead' => Cell::same('')],
+                        $key === '' ? 'no name' : 'there is one of that name',
+                    ),
+                );
 
                 continue;
             }
@@ -94,32 +136,82 @@ final class ManySections
             $problems = [];
             $lead = null;
             if ($new->lead !== '') {
-                $found = $known[NameKey::of($new->lead)] ?? $known[mb_strtolower(trim($new->lead))] ?? [];
+                $found = $known[NameKey::of($new->lead)] ?? ($known[mb_strtolower(trim($new->lead))] ?? []);
                 $lead = count($found) === 1 ? $found[0] : null;
                 if ($lead === null) {
-                    $problems[] = new Problem('Lead', $found === [] ? "Nobody on the staff is called “{$new->lead}”. It is made without a lead." : "Several are called “{$new->lead}”. Write the address instead; it is made without a lead.");
+                    $problems[] = new Problem(
+                        'Lead',
+                        $found === []
+                            ? "Nobody on the staff is called “{$new->lead}”. It is made without a lead."
+                            : "Several are called “{$new->lead}”. Write the address instead; it is made " .
+                                'without a lead.',
+                    );
                 }
             }
             $id = $ids->for('section', $key);
-            $plan->insert(Entity::Section, $id, [
-                'school_id' => $schoolId, 'school_year_id' => $yearId, 'name' => $new->name, 'kind' => $new->kind, 'grade' => $new->grade, 'period' => $new->period, 'seats' => $new->seats, 'state' => 'open', 'carried_from' => $new->from?->id,
-            ], $new->from === null ? 'made with others' : "from {$new->from->name()} of the year before");
+            $plan->insert(
+                Entity::Section,
+                $id,
+                [
+                    'school_id' => $schoolId,
+                    'school_year_id' => $yearId,
+                    'name' => $new->name,
+                    'kind' => $new->kind,
+                    'grade' => $new->grade,
+                    'period' => $new->period,
+                    'seats' => $new->seats,
+                    'state' => 'open',
+                    'carried_from' => $new->from?->id,
+                ],
+                $new->from === null ? 'made with others' : "from {$new->from->name()} of the year before",
+            );
             if ($lead !== null) {
                 Enrolling::insert($plan, $id, $lead->id, 'lead', 'hand', $ids, $beginsOn);
             }
-            foreach ($new->from === null ? [] : ($teachers[$new->from->id] ?? []) as $teacher) {
-                if (! $teacher->role()->standsIn()) {
-                    Enrolling::insert($plan, $id, $teacher->personId(), $teacher->role()->value, 'rollover', $ids, $beginsOn);
+            foreach ($new->from === null ? [] : $teachers[$new->from->id] ?? [] as $teacher) {
+                if (!$teacher->role()->standsIn()) {
+                    Enrolling::insert(
+                        $plan,
+                        $id,
+                        $teacher->personId(),
+                        $teacher->role()->value,
+                        'rollover',
+                        $ids,
+                        $beginsOn,
+                    );
                 }
             }
             JoinCodes::insert($plan, $id, $book, $ids, $now);
-            $plan->row(new PlanRow($i + 1, Verdict::New, [...$cells, 'Lead' => Cell::same($lead === null ? '' : $lead->fullName())], '', $problems));
+            $plan->row(
+                new PlanRow(
+                    $i + 1,
+                    Verdict::New,
+                    [...$cells, 'Lead' => Cell::same($lead === null ? '' : $lead->fullName())],
+                    '',
+                    $problems,
+                ),
+            );
         }
         $same = count($wanted) - $made;
 
-        return $plan->build(Words::count($made, 'new section'), 'Makes '.Words::count($made, 'section').', each with a code of its own.'.($same > 0 ? ' '.Words::count($same, 'name').' '.($same === 1 ? 'is' : 'are').' left out.' : ''), array_values(array_filter([
-            new Tally('sections', $made, $made === 1 ? 'section' : 'sections'), new Tally('same', $same, 'left out'),
-        ], fn (Tally $t): bool => $t->count > 0)));
+        return $plan->build(
+            Words::count($made, 'new section'),
+            'Makes ' .
+                Words::count($made, 'section') .
+                ', each with a code of its own.' .
+                ($same > 0
+                    ? ' ' . Words::count($same, 'name') . ' ' . ($same === 1 ? 'is' : 'are') . ' left out.'
+                    : ''),
+            array_values(
+                array_filter(
+                    [
+                        new Tally('sections', $made, $made === 1 ? 'section' : 'sections'),
+                        new Tally('same', $same, 'left out'),
+                    ],
+                    fn(Tally $t): bool => $t->count > 0,
+                ),
+            ),
+        );
     }
 
     /**

@@ -22,8 +22,9 @@ use Vantrel\Core\Records\Section;
 use Vantrel\Core\Records\SectionState;
 
 /**
- * Moving, also enrolling and removing students as of a day, many at once. Intervals are half-open: who moves on a day is in
- * the new section on that day and was in the old one until the day before. Rosters of earlier days stay as they were.
+ * Moving, also enrolling and removing students as of a day, many at once. Intervals are half-open: who moves on a day
+ * is in the new section on that day and was in the old one until the day before. Rosters of earlier days stay as they
+ * were.
  */
 final class Moves
 {
@@ -38,8 +39,17 @@ final class Moves
      *
      * @throws Refusal
      */
-    public static function plan(MoveKind $kind, array $people, ?Section $from, ?Section $to, array $enrollments, array $sections, int $seated, string $day, Ids $ids): Plan
-    {
+    public static function plan(
+        MoveKind $kind,
+        array $people,
+        ?Section $from,
+        ?Section $to,
+        array $enrollments,
+        array $sections,
+        int $seated,
+        string $day,
+        Ids $ids,
+    ): Plan {
         if ($people === []) {
             throw new Refusal('Choose at least one student.');
         }
@@ -56,47 +66,90 @@ final class Moves
         $outOf = $kind === MoveKind::Also ? null : $from;
         $toName = (string) $into?->name();
         $fromName = (string) $outOf?->name();
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $in = $out = $same = 0;
         foreach ($people as $number => $person) {
             $own = $enrollments[$person->id] ?? [];
             $left = $outOf === null ? null : self::current($own, $outOf->id, $day);
-            $comes = $into !== null && ! Enrolling::isIn($into->id, $own, $day);
+            $comes = $into !== null && !Enrolling::isIn($into->id, $own, $day);
             $why = match (true) {
-                $person->kind() !== PersonKind::Student || ! in_array($person->state(), [PersonState::Active, PersonState::Reserve], true) => 'not an active student',
+                $person->kind() !== PersonKind::Student ||
+                    !in_array($person->state(), [PersonState::Active, PersonState::Reserve], true)
+                    => 'not an active student',
                 $outOf !== null && $left === null => "not in $fromName on that day",
-                $outOf === null && ! $comes => "in $toName already",
+                $outOf === null && !$comes => "in $toName already",
                 default => '',
             };
             if ($why !== '') {
                 $same++;
-                $plan->row(new PlanRow($number + 1, Verdict::Same, ['Student' => Cell::same($person->fullName()), 'Section' => Cell::same('')], $why));
+                $plan->row(
+                    new PlanRow(
+                        $number + 1,
+                        Verdict::Same,
+                        ['Student' => Cell::same($person->fullName()), 'Section' => Cell::same('')],
+                        $why,
+                    ),
+                );
 
                 continue;
             }
             if ($left !== null) {
                 // One that has not begun by then never counts: it ends as it begins.
-                $plan->update($left, ['ends_on' => max($day, $left->beginsOn())], $into !== null ? "moved to $toName" : 'taken out');
+                $plan->update(
+                    $left,
+                    ['ends_on' => max($day, $left->beginsOn())],
+                    $into !== null ? "moved to $toName" : 'taken out',
+                );
                 $out++;
             }
             if ($comes) {
-                Enrolling::insert($plan, $into->id, $person->id, 'student', $kind === MoveKind::Move ? 'move' : 'hand', $ids, $day);
+                Enrolling::insert(
+                    $plan,
+                    $into->id,
+                    $person->id,
+                    'student',
+                    $kind === MoveKind::Move ? 'move' : 'hand',
+                    $ids,
+                    $day,
+                );
                 $in++;
             }
-            $clash = ! $comes ? '' : self::clash($into, $own, $sections, $left?->id, $day);
-            $plan->row(new PlanRow($number + 1, $kind === MoveKind::Remove ? Verdict::Leaving : ($kind === MoveKind::Move ? Verdict::Update : Verdict::New), [
-                'Student' => Cell::same($person->fullName()),
-                'Section' => new Cell($fromName, $toName),
-            ], $clash));
+            $clash = !$comes ? '' : self::clash($into, $own, $sections, $left?->id, $day);
+            $plan->row(
+                new PlanRow(
+                    $number + 1,
+                    $kind === MoveKind::Remove
+                        ? Verdict::Leaving
+                        : ($kind === MoveKind::Move
+                            ? Verdict::Update
+                            : Verdict::New),
+                    [
+                        'Student' => Cell::same($person->fullName()),
+                        'Section' => new Cell($fromName, $toName),
+                    ],
+                    $clash,
+                ),
+            );
             if ($clash !== '') {
-                $plan->warn($person->fullName().": $clash");
+                $plan->warn($person->fullName() . ": $clash");
             }
         }
         self::warnOfSize($plan, $into, $seated, $in);
 
-        return $plan->build(self::title($kind, $fromName, $toName), self::sentence($kind, $fromName, $toName, $kind === MoveKind::Also ? $in : $out, $day), array_values(array_filter([
-            new Tally('in', $in, "into $toName"), new Tally('out', $out, "out of $fromName"), new Tally('same', $same, 'left as they are'),
-        ], fn (Tally $t): bool => $t->count > 0)));
+        return $plan->build(
+            self::title($kind, $fromName, $toName),
+            self::sentence($kind, $fromName, $toName, $kind === MoveKind::Also ? $in : $out, $day),
+            array_values(
+                array_filter(
+                    [
+                        new Tally('in', $in, "into $toName"),
+                        new Tally('out', $out, "out of $fromName"),
+                        new Tally('same', $same, 'left as they are'),
+                    ],
+                    fn(Tally $t): bool => $t->count > 0,
+                ),
+            ),
+        );
     }
 
     /** @param  list<Enrollment>  $enrollments */
@@ -115,27 +168,45 @@ final class Moves
      * @param  list<Enrollment>  $enrollments
      * @param  array<string, Section>  $sections
      */
-    private static function clash(Section $to, array $enrollments, array $sections, ?string $leaving, string $day): string
-    {
+    private static function clash(
+        Section $to,
+        array $enrollments,
+        array $sections,
+        ?string $leaving,
+        string $day,
+    ): string {
         if ($to->period() === null) {
             return '';
         }
         $at = [];
         foreach ($enrollments as $enrollment) {
             $section = $sections[$enrollment->sectionId()] ?? null;
-            if ($section !== null && $section->id !== $to->id && $enrollment->id !== $leaving && $section->state() === SectionState::Open && (string) $section->period() === (string) $to->period()
-                && $section->schoolYearId() === $to->schoolYearId() && $enrollment->lastsBeyond($day)) {
+            if (
+                $section !== null &&
+                $section->id !== $to->id &&
+                $enrollment->id !== $leaving &&
+                $section->state() === SectionState::Open &&
+                (string) $section->period() === (string) $to->period() &&
+                $section->schoolYearId() === $to->schoolYearId() &&
+                $enrollment->lastsBeyond($day)
+            ) {
                 $at[] = $section->name();
             }
         }
 
-        return $at === [] ? '' : 'period '.$to->period().' clashes with '.Words::join($at);
+        return $at === [] ? '' : 'period ' . $to->period() . ' clashes with ' . Words::join($at);
     }
 
     private static function warnOfSize(PlanBuilder $plan, ?Section $to, int $seated, int $in): void
     {
         if ($to?->seats() !== null && $seated + $in > $to->seats()) {
-            $plan->warn("{$to->name()} would have ".Words::count($seated + $in, 'student').' for '.Words::count($to->seats(), 'seat').'.');
+            $plan->warn(
+                "{$to->name()} would have " .
+                    Words::count($seated + $in, 'student') .
+                    ' for ' .
+                    Words::count($to->seats(), 'seat') .
+                    '.',
+            );
         }
     }
 

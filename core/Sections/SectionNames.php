@@ -8,8 +8,8 @@ use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Values\GradeLevel;
 
 /**
- * Names of sections by a pattern with the places `{subject}`, `{grade}`, `{group}`, `{period}` and `{year}`; everything else
- * stands as it is. A place with nothing in it goes, with the space before it.
+ * Names of sections by a pattern with the places `{subject}`, `{grade}`, `{group}`, `{period}` and `{year}`; everything
+ * else stands as it is. A place with nothing in it goes, with the space before it.
  */
 final class SectionNames
 {
@@ -24,10 +24,21 @@ final class SectionNames
         preg_match_all('/\{([^{}]*)\}/', $pattern, $found);
         $foreign = array_diff($found[1], self::PLACES);
         if ($foreign !== []) {
-            throw new Refusal('“{'.reset($foreign).'}” is not a place. Use '.implode(', ', array_map(fn (string $p): string => '{'.$p.'}', self::PLACES)).'.', 'naming_pattern');
+            throw new Refusal(
+                '“{' .
+                    reset($foreign) .
+                    '}” is not a place. Use ' .
+                    implode(', ', array_map(fn(string $p): string => '{' . $p . '}', self::PLACES)) .
+                    '.',
+                'naming_pattern',
+            );
         }
         if ($found[1] === []) {
-            throw new Refusal('A pattern needs at least one place, such as {subject}: without one all sections would have the same name.', 'naming_pattern');
+            throw new Refusal(
+                'A pattern needs at least one place, such as {subject}: without one all sections would have ' .
+                    'the same name.',
+                'naming_pattern',
+            );
         }
         if (mb_strlen($pattern) > 60) {
             throw new Refusal('A pattern has at most 60 characters.', 'naming_pattern');
@@ -39,7 +50,7 @@ final class SectionNames
     /** @param  array<string, string>  $values place to what stands there */
     public static function fill(string $pattern, array $values): string
     {
-        $name = (string) preg_replace_callback('/\{(\w+)\}/', fn (array $m): string => $values[$m[1]] ?? '', $pattern);
+        $name = (string) preg_replace_callback('/\{(\w+)\}/', fn(array $m): string => $values[$m[1]] ?? '', $pattern);
 
         return trim((string) preg_replace(['/\s{2,}/u', '/\(\s*\)/'], [' ', ''], $name), " \t-,/");
     }
@@ -51,12 +62,27 @@ final class SectionNames
      * @param  list<string>  $groups '' for sections that are one to a grade
      * @return list<array{string, GradeLevel|null}>
      */
-    public static function series(string $pattern, string $subject, array $grades, array $groups, string $period, string $year): array
-    {
+    public static function series(
+        string $pattern,
+        string $subject,
+        array $grades,
+        array $groups,
+        string $period,
+        string $year,
+    ): array {
         $names = [];
         foreach ($grades === [] ? [null] : $grades as $grade) {
             foreach ($groups === [] ? [''] : $groups as $group) {
-                $names[] = [self::fill($pattern, ['subject' => $subject, 'grade' => $grade?->short() ?? '', 'group' => $group, 'period' => $period, 'year' => $year]), $grade];
+                $names[] = [
+                    self::fill($pattern, [
+                        'subject' => $subject,
+                        'grade' => $grade?->short() ?? '',
+                        'group' => $group,
+                        'period' => $period,
+                        'year' => $year,
+                    ]),
+                    $grade,
+                ];
             }
         }
 

@@ -33,15 +33,41 @@ final class Sections
      *
      * @throws Refusal where a section of that name is there
      */
-    public static function make(string $schoolId, string $yearId, string $name, string $kind, ?string $grade, ?string $period, ?int $seats, ?string $leadId, array $sections, CodeBook $book, Ids $ids, string $today, string $now): Plan
-    {
+    public static function make(
+        string $schoolId,
+        string $yearId,
+        string $name,
+        string $kind,
+        ?string $grade,
+        ?string $period,
+        ?int $seats,
+        ?string $leadId,
+        array $sections,
+        CodeBook $book,
+        Ids $ids,
+        string $today,
+        string $now,
+    ): Plan {
         self::mustBeFree($name, $sections);
         self::mustFit($seats);
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $id = $ids->for('section');
-        $plan->insert(Entity::Section, $id, [
-            'school_id' => $schoolId, 'school_year_id' => $yearId, 'name' => $name, 'kind' => $kind, 'grade' => $grade, 'period' => $period, 'seats' => $seats, 'state' => 'open', 'carried_from' => null,
-        ], 'made by hand');
+        $plan->insert(
+            Entity::Section,
+            $id,
+            [
+                'school_id' => $schoolId,
+                'school_year_id' => $yearId,
+                'name' => $name,
+                'kind' => $kind,
+                'grade' => $grade,
+                'period' => $period,
+                'seats' => $seats,
+                'state' => 'open',
+                'carried_from' => null,
+            ],
+            'made by hand',
+        );
         if ($leadId !== null) {
             Enrolling::insert($plan, $id, $leadId, 'lead', 'hand', $ids, $today);
         }
@@ -57,15 +83,31 @@ final class Sections
      *
      * @throws Refusal where another section has the name
      */
-    public static function edit(Section $section, string $name, string $kind, ?string $grade, ?string $period, ?int $seats, array $sections): Plan
-    {
+    public static function edit(
+        Section $section,
+        string $name,
+        string $kind,
+        ?string $grade,
+        ?string $period,
+        ?int $seats,
+        array $sections,
+    ): Plan {
         Enrolling::mustBeOpen($section);
-        self::mustBeFree($name, array_filter($sections, fn (Section $s): bool => $s->id !== $section->id));
+        self::mustBeFree($name, array_filter($sections, fn(Section $s): bool => $s->id !== $section->id));
         self::mustFit($seats);
-        $plan = new PlanBuilder;
-        $plan->update($section, ['name' => $name, 'kind' => $kind, 'grade' => $grade, 'period' => $period, 'seats' => $seats], 'changed by hand');
+        $plan = new PlanBuilder();
+        $plan->update(
+            $section,
+            ['name' => $name, 'kind' => $kind, 'grade' => $grade, 'period' => $period, 'seats' => $seats],
+            'changed by hand',
+        );
 
-        return $plan->build("Section $name", $section->name() === $name ? "Changes $name. Its roster and code stay." : "{$section->name()} is called $name. Its roster and code stay.");
+        return $plan->build(
+            "Section $name",
+            $section->name() === $name
+                ? "Changes $name. Its roster and code stay."
+                : "{$section->name()} is called $name. Its roster and code stay.",
+        );
     }
 
     /** @param  array<Section>  $sections */
@@ -77,7 +119,10 @@ final class Sections
         foreach ($sections as $section) {
             // What is archived keeps its name, and leaves it to others.
             if ($section->state() === SectionState::Open && NameKey::of($section->name()) === NameKey::of($name)) {
-                throw new Refusal("There is a section called {$section->name()} this year. Give this one a name of its own.", 'name');
+                throw new Refusal(
+                    "There is a section called {$section->name()} this year. Give this one a name of its own.",
+                    'name',
+                );
             }
         }
     }
@@ -99,15 +144,26 @@ final class Sections
      * @param  string  $today the day at the school
      * @param  string  $now UTC instant
      */
-    public static function archive(Section $section, array $codes, array $invitations, array $requests, array $passes, string $today, string $now): Plan
-    {
+    public static function archive(
+        Section $section,
+        array $codes,
+        array $invitations,
+        array $requests,
+        array $passes,
+        string $today,
+        string $now,
+    ): Plan {
         if ($section->state() !== SectionState::Open) {
             throw new Refusal("{$section->name()} is archived already.");
         }
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         self::close($plan, $section, $codes, $invitations, $requests, $passes, $today, $now);
 
-        return $plan->build("{$section->name()} archived", "{$section->name()} becomes read-only; its code and room pass stop working. Its roster and everyone’s user names stay, and cards can still be printed.");
+        return $plan->build(
+            "{$section->name()} archived",
+            "{$section->name()} becomes read-only; its code and room pass stop working. Its roster and " .
+                'everyone’s user names stay, and cards can still be printed.',
+        );
     }
 
     /**
@@ -116,8 +172,16 @@ final class Sections
      * @param  list<JoinRequest>  $requests
      * @param  list<RoomPass>  $passes
      */
-    public static function close(PlanBuilder $plan, Section $section, array $codes, array $invitations, array $requests, array $passes, string $today, string $now): void
-    {
+    public static function close(
+        PlanBuilder $plan,
+        Section $section,
+        array $codes,
+        array $invitations,
+        array $requests,
+        array $passes,
+        string $today,
+        string $now,
+    ): void {
         $plan->update($section, ['state' => 'archived', 'archived_on' => $today], 'archived');
         JoinCodes::closeAll($plan, $codes, $now, 'section archived');
         RoomPasses::endAll($plan, $passes, $now, 'section archived');

@@ -28,9 +28,20 @@ final class SchoolYears
      */
     public static function following(string $beginsOn, string $endsOn): array
     {
-        [$begins, $ends] = array_map(fn (string $day): DateTimeImmutable => (new DateTimeImmutable($day, new DateTimeZone('UTC')))->modify('+1 year'), [$beginsOn, $endsOn]);
+        [$begins, $ends] = array_map(
+            fn(string $day): DateTimeImmutable => (new DateTimeImmutable($day, new DateTimeZone('UTC')))->modify(
+                '+1 year',
+            ),
+            [$beginsOn, $endsOn],
+        );
 
-        return [$begins->format('Y') === $ends->format('Y') ? $begins->format('Y') : $begins->format('Y').'-'.$ends->format('y'), $begins->format('Y-m-d'), $ends->format('Y-m-d')];
+        return [
+            $begins->format('Y') === $ends->format('Y')
+                ? $begins->format('Y')
+                : $begins->format('Y') . '-' . $ends->format('y'),
+            $begins->format('Y-m-d'),
+            $ends->format('Y-m-d'),
+        ];
     }
 
     /**
@@ -39,15 +50,40 @@ final class SchoolYears
      *
      * @throws Refusal
      */
-    public static function plan(string $schoolId, string $name, string $beginsOn, string $endsOn, array $years, Ids $ids): Plan
-    {
+    public static function plan(
+        string $schoolId,
+        string $name,
+        string $beginsOn,
+        string $endsOn,
+        array $years,
+        Ids $ids,
+    ): Plan {
         self::check($name, $beginsOn, $endsOn, $years, null);
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         // The first year of a school is the one it is in.
-        $state = array_filter($years, fn (SchoolYear $y): bool => $y->state() === YearState::Current) === [] ? 'current' : 'planned';
-        $plan->insert(Entity::SchoolYear, $ids->for('year', $name), ['school_id' => $schoolId, 'name' => $name, 'begins_on' => $beginsOn, 'ends_on' => $endsOn, 'state' => $state], $state);
+        $state =
+            array_filter($years, fn(SchoolYear $y): bool => $y->state() === YearState::Current) === []
+                ? 'current'
+                : 'planned';
+        $plan->insert(
+            Entity::SchoolYear,
+            $ids->for('year', $name),
+            [
+                'school_id' => $schoolId,
+                'name' => $name,
+                'begins_on' => $beginsOn,
+                'ends_on' => $endsOn,
+                'state' => $state,
+            ],
+            $state,
+        );
 
-        return $plan->build("School year $name", $state === 'planned' ? "Plans the school year $name. The year turn makes it current." : "$name is the current school year.");
+        return $plan->build(
+            "School year $name",
+            $state === 'planned'
+                ? "Plans the school year $name. The year turn makes it current."
+                : "$name is the current school year.",
+        );
     }
 
     /** @param  list<SchoolYear>  $years of the school */
@@ -57,7 +93,7 @@ final class SchoolYears
             throw new Refusal("{$year->name()} is closed: its rosters stay as they were.");
         }
         self::check($name, $beginsOn, $endsOn, $years, $year->id);
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $plan->update($year, ['name' => $name, 'begins_on' => $beginsOn, 'ends_on' => $endsOn], 'changed by hand');
 
         return $plan->build("School year $name", "Changes the school year $name.");
@@ -81,7 +117,14 @@ final class SchoolYears
             }
             // Half-open: one year may end on the day the next begins.
             if ($beginsOn < $year->endsOn() && $year->beginsOn() < $endsOn) {
-                throw new Refusal("That overlaps {$year->name()}, from ".Words::day($year->beginsOn()).' to '.Words::day(Span::last($year->endsOn())).'.', 'begins_on');
+                throw new Refusal(
+                    "That overlaps {$year->name()}, from " .
+                        Words::day($year->beginsOn()) .
+                        ' to ' .
+                        Words::day(Span::last($year->endsOn())) .
+                        '.',
+                    'begins_on',
+                );
             }
         }
     }

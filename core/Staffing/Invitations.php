@@ -42,12 +42,22 @@ final class Invitations
      *
      * @throws Refusal
      */
-    public static function invite(Section $section, InviteWish $wish, array $invitations, array $staff, SchoolRules $rules, array $tokens, string $inviterId, Ids $ids, string $now, string $expires): Plan
-    {
+    public static function invite(
+        Section $section,
+        InviteWish $wish,
+        array $invitations,
+        array $staff,
+        SchoolRules $rules,
+        array $tokens,
+        string $inviterId,
+        Ids $ids,
+        string $now,
+        string $expires,
+    ): Plan {
         if ($section->state() !== SectionState::Open) {
             throw new Refusal("{$section->name()} is archived and takes no new teachers.");
         }
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $asked = [];
         foreach ($wish->addresses as $address) {
             $mail = MailAddress::read($address) ?? throw new Refusal("“{$address}” is not an e-mail address.", 'email');
@@ -56,60 +66,113 @@ final class Invitations
             }
             self::mustBeFree($mail, $invitations, $staff, $rules, $now);
             $asked[$mail->address] = true;
-            $plan->insert(Entity::Invitation, $ids->for('invitation', $section->id, $mail->address), [
-                'section_id' => $section->id, 'person_id' => null, 'email' => $mail->address, 'role' => $wish->role->value, 'begins_on' => $wish->beginsOn, 'ends_on' => $wish->endsOn, 'state' => 'invited',
-                'token_hash' => $tokens[$address]->hash(), 'sent_at' => $now, 'expires_at' => $expires, 'answered_at' => null, 'invited_by' => $inviterId,
-            ], 'invited');
+            $plan->insert(
+                Entity::Invitation,
+                $ids->for('invitation', $section->id, $mail->address),
+                [
+                    'section_id' => $section->id,
+                    'person_id' => null,
+                    'email' => $mail->address,
+                    'role' => $wish->role->value,
+                    'begins_on' => $wish->beginsOn,
+                    'ends_on' => $wish->endsOn,
+                    'state' => 'invited',
+                    'token_hash' => $tokens[$address]->hash(),
+                    'sent_at' => $now,
+                    'expires_at' => $expires,
+                    'answered_at' => null,
+                    'invited_by' => $inviterId,
+                ],
+                'invited',
+            );
         }
-        $dates = $wish->role === StaffRole::Substitute ? ', from '.Words::day((string) $wish->beginsOn).' and until '.Words::day((string) $wish->endsOn) : '';
+        $dates =
+            $wish->role === StaffRole::Substitute
+                ? ', from ' . Words::day((string) $wish->beginsOn) . ' and until ' . Words::day((string) $wish->endsOn)
+                : '';
 
-        return $plan->build("Invitation to {$section->name()}", 'Invites '.Words::some(array_map(strval(...), array_keys($asked)))." into {$section->name()} as {$wish->role->label()}$dates.");
+        return $plan->build(
+            "Invitation to {$section->name()}",
+            'Invites ' .
+                Words::some(array_map(strval(...), array_keys($asked))) .
+                " into {$section->name()} as {$wish->role->label()}$dates.",
+        );
     }
 
     /**
      * @param  list<Invitation>  $invitations
      * @param  list<Person>  $staff
      */
-    private static function mustBeFree(MailAddress $mail, array $invitations, array $staff, SchoolRules $rules, string $now): void
-    {
-        if (! $rules->outsideStaff && $rules->domains !== [] && ! in_array($mail->domain(), $rules->domains, true)) {
-            throw new Refusal("{$mail->address}: {$mail->domain()} is not a mail domain of this school. Use a school address, or ask the coordinator to allow co-teachers from outside.", 'email');
+    private static function mustBeFree(
+        MailAddress $mail,
+        array $invitations,
+        array $staff,
+        SchoolRules $rules,
+        string $now,
+    ): void {
+        if (!$rules->outsideStaff && $rules->domains !== [] && !in_array($mail->domain(), $rules->domains, true)) {
+            throw new Refusal(
+                "{$mail->address}: {$mail->domain()} is not a mail domain of this school. Use a school " .
+                    'address, or ask the coordinator to allow co-teachers from outside.',
+                'email',
+            );
         }
         foreach ($staff as $person) {
             if ($person->email() === $mail->address) {
-                throw new Refusal($person->fullName()." ({$mail->address}) teaches this section already.", 'email');
+                throw new Refusal($person->fullName() . " ({$mail->address}) teaches this section already.", 'email');
             }
         }
         foreach ($invitations as $invitation) {
-            if ($invitation->email() === $mail->address && self::stateAt($invitation->state()->value, $invitation->expiresAt(), $now) === 'invited') {
-                throw new Refusal("{$mail->address} has an open invitation. Send it again, or withdraw it first.", 'email');
+            if (
+                $invitation->email() === $mail->address &&
+                self::stateAt($invitation->state()->value, $invitation->expiresAt(), $now) === 'invited'
+            ) {
+                throw new Refusal(
+                    "{$mail->address} has an open invitation. Send it again, or withdraw it first.",
+                    'email',
+                );
             }
         }
     }
 
     /** Sends it again with a new link; the old link stops working. */
-    public static function again(Section $section, Invitation $invitation, Token $token, string $now, string $expires): Plan
-    {
+    public static function again(
+        Section $section,
+        Invitation $invitation,
+        Token $token,
+        string $now,
+        string $expires,
+    ): Plan {
         self::mustBeOpen($invitation, null);
-        $plan = new PlanBuilder;
-        $plan->update($invitation, ['token_hash' => $token->hash(), 'sent_at' => $now, 'expires_at' => $expires], 'sent again');
+        $plan = new PlanBuilder();
+        $plan->update(
+            $invitation,
+            ['token_hash' => $token->hash(), 'sent_at' => $now, 'expires_at' => $expires],
+            'sent again',
+        );
 
-        return $plan->build("Invitation to {$section->name()} again", "Sends {$invitation->email()} a new link; the old one stops working.");
+        return $plan->build(
+            "Invitation to {$section->name()} again",
+            "Sends {$invitation->email()} a new link; the old one stops working.",
+        );
     }
 
     public static function withdraw(Section $section, Invitation $invitation, string $now): Plan
     {
         self::mustBeOpen($invitation, null);
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $plan->update($invitation, ['state' => 'withdrawn', 'answered_at' => $now], 'withdrawn');
 
-        return $plan->build("Invitation to {$section->name()} withdrawn", "The link sent to {$invitation->email()} stops working.");
+        return $plan->build(
+            "Invitation to {$section->name()} withdrawn",
+            "The link sent to {$invitation->email()} stops working.",
+        );
     }
 
     public static function decline(Section $section, Invitation $invitation, string $now): Plan
     {
         self::mustBeOpen($invitation, $now);
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $plan->update($invitation, ['state' => 'declined', 'answered_at' => $now], 'declined');
 
         return $plan->build("Invitation to {$section->name()} declined", "{$invitation->email()} declines.");
@@ -120,16 +183,26 @@ final class Invitations
      *
      * @param  list<Enrollment>  $enrollments the person's own
      */
-    public static function accept(Section $section, Invitation $invitation, Person $person, array $enrollments, Ids $ids, string $today, string $now): Plan
-    {
+    public static function accept(
+        Section $section,
+        Invitation $invitation,
+        Person $person,
+        array $enrollments,
+        Ids $ids,
+        string $today,
+        string $now,
+    ): Plan {
         self::mustBeOpen($invitation, $now);
         if ($person->kind() !== PersonKind::Staff) {
             throw new Refusal('This invitation is for staff. Sign in with your staff account.');
         }
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         self::answer($plan, $section, $invitation, $person->id, $enrollments, $ids, $today, $now);
 
-        return $plan->build("Invitation to {$section->name()} accepted", trim("{$person->givenName()} {$person->familyName()}")." teaches {$section->name()}.");
+        return $plan->build(
+            "Invitation to {$section->name()} accepted",
+            trim("{$person->givenName()} {$person->familyName()}") . " teaches {$section->name()}.",
+        );
     }
 
     /**
@@ -137,42 +210,95 @@ final class Invitations
      *
      * @param  string  $passwordHash as stored
      */
-    public static function acceptNew(Section $section, Invitation $invitation, PersonName $name, string $passwordHash, Ids $ids, string $today, string $now): Plan
-    {
+    public static function acceptNew(
+        Section $section,
+        Invitation $invitation,
+        PersonName $name,
+        string $passwordHash,
+        Ids $ids,
+        string $today,
+        string $now,
+    ): Plan {
         self::mustBeOpen($invitation, $now);
         if ($name->full() === '') {
             throw new Refusal('Type your name.', 'given_name');
         }
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $id = $ids->for('person');
-        $plan->insert(Entity::Person, $id, [
-            'school_id' => $section->schoolId(), 'kind' => 'staff', 'given_name' => $name->given, 'family_name' => $name->family,
-            'search_name' => $name->searchKey(), 'birth_date' => null, 'number' => null, 'grade' => null,
-            // The link was sent there, so whoever holds it reads that mailbox.
-            ...Address::confirmed($invitation->email(), AddressSource::Mail, $now)->columns(), 'phone' => null, 'state' => 'active', 'merged_into' => null,
-        ], 'accepted an invitation');
-        $plan->insert(Entity::SignIn, $ids->for('sign-in'), [
-            'person_id' => $id, 'user_name' => $invitation->email(), 'passphrase' => null, 'password' => $passwordHash,
-        ], 'accepted an invitation');
+        $plan->insert(
+            Entity::Person,
+            $id,
+            [
+                'school_id' => $section->schoolId(),
+                'kind' => 'staff',
+                'given_name' => $name->given,
+                'family_name' => $name->family,
+                'search_name' => $name->searchKey(),
+                'birth_date' => null,
+                'number' => null,
+                'grade' => null,
+                // The link was sent there, so whoever holds it reads that mailbox.
+                ...Address::confirmed($invitation->email(), AddressSource::Mail, $now)->columns(),
+                'phone' => null,
+                'state' => 'active',
+                'merged_into' => null,
+            ],
+            'accepted an invitation',
+        );
+        $plan->insert(
+            Entity::SignIn,
+            $ids->for('sign-in'),
+            [
+                'person_id' => $id,
+                'user_name' => $invitation->email(),
+                'passphrase' => null,
+                'password' => $passwordHash,
+            ],
+            'accepted an invitation',
+        );
         self::answer($plan, $section, $invitation, $id, [], $ids, $today, $now);
 
-        return $plan->build("Invitation to {$section->name()} accepted", "{$name->full()} makes a staff account and teaches {$section->name()}.");
+        return $plan->build(
+            "Invitation to {$section->name()} accepted",
+            "{$name->full()} makes a staff account and teaches {$section->name()}.",
+        );
     }
 
     /** @param  list<Enrollment>  $enrollments */
-    private static function answer(PlanBuilder $plan, Section $section, Invitation $invitation, string $personId, array $enrollments, Ids $ids, string $today, string $now): void
-    {
+    private static function answer(
+        PlanBuilder $plan,
+        Section $section,
+        Invitation $invitation,
+        string $personId,
+        array $enrollments,
+        Ids $ids,
+        string $today,
+        string $now,
+    ): void {
         if ($section->state() !== SectionState::Open) {
             throw new Refusal("{$section->name()} has been archived; there is nothing to teach in it any more.");
         }
         if ($invitation->endsOn() !== null && (string) $invitation->endsOn() <= $today) {
             throw new Refusal('The days you were asked for have passed. Ask for a new invitation.');
         }
-        $plan->update($invitation, ['state' => 'accepted', 'person_id' => $personId, 'answered_at' => $now], 'accepted');
+        $plan->update(
+            $invitation,
+            ['state' => 'accepted', 'person_id' => $personId, 'answered_at' => $now],
+            'accepted',
+        );
         if (Enrolling::isIn($section->id, $enrollments, $today)) {
             return;
         }
-        Enrolling::insert($plan, $section->id, $personId, $invitation->role()->value, 'invitation', $ids, max($today, (string) $invitation->beginsOn()), $invitation->endsOn());
+        Enrolling::insert(
+            $plan,
+            $section->id,
+            $personId,
+            $invitation->role()->value,
+            'invitation',
+            $ids,
+            max($today, (string) $invitation->beginsOn()),
+            $invitation->endsOn(),
+        );
     }
 
     /**
@@ -191,11 +317,13 @@ final class Invitations
     {
         $state = $invitation->state();
         if ($state !== InvitationState::Invited) {
-            throw new Refusal(match ($state) {
-                InvitationState::Accepted => 'This invitation has been accepted.',
-                InvitationState::Declined => 'This invitation has been declined. Ask for a new one.',
-                default => 'This invitation has been withdrawn. Ask for a new one.',
-            });
+            throw new Refusal(
+                match ($state) {
+                    InvitationState::Accepted => 'This invitation has been accepted.',
+                    InvitationState::Declined => 'This invitation has been declined. Ask for a new one.',
+                    default => 'This invitation has been withdrawn. Ask for a new one.',
+                },
+            );
         }
         if ($now !== null && $invitation->expiresAt() <= $now) {
             throw new Refusal('This invitation has expired. Ask the teacher to send it again.');

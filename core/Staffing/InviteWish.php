@@ -19,8 +19,12 @@ final readonly class InviteWish
      *
      * @throws Refusal
      */
-    public function __construct(public array $addresses, public StaffRole $role, public ?string $beginsOn = null, public ?string $endsOn = null)
-    {
+    public function __construct(
+        public array $addresses,
+        public StaffRole $role,
+        public ?string $beginsOn = null,
+        public ?string $endsOn = null,
+    ) {
         if ($role === StaffRole::Lead) {
             throw new Refusal('A section has one lead. Invite a co-teacher, then hand the lead over.', 'role');
         }
@@ -31,13 +35,15 @@ final readonly class InviteWish
             throw new Refusal('Only a substitute has dates.', 'ends_on');
         }
         if ($addresses === [] || count($addresses) > self::MOST) {
-            throw new Refusal('Name from 1 to '.self::MOST.' addresses.', 'email');
+            throw new Refusal('Name from 1 to ' . self::MOST . ' addresses.', 'email');
         }
     }
 
     /** @return list<string> addresses in a line of text, apart by commas, semicolons, spaces or lines */
     public static function addressesIn(string $text): array
     {
-        return array_values(array_filter(preg_split('/[\s,;]+/', trim($text)) ?: [], fn (string $part): bool => $part !== ''));
+        return array_values(
+            array_filter(preg_split('/[\s,;]+/', trim($text)) ?: [], fn(string $part): bool => $part !== ''),
+        );
     }
 }

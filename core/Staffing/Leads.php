@@ -36,25 +36,42 @@ final class Leads
         }
         foreach ($enrollments as $enrollment) {
             if ($enrollment->personId() === $person->id && $enrollment->role() === EnrollmentRole::Substitute) {
-                throw new Refusal($person->fullName().' is here as a substitute until '.Words::day((string) $enrollment->endsOn()).'. Take them off the section first, or invite them as a co-teacher; then hand the lead over.', 'person');
+                throw new Refusal(
+                    $person->fullName() .
+                        ' is here as a substitute until ' .
+                        Words::day((string) $enrollment->endsOn()) .
+                        '. Take them off the section first, or invite them as a co-teacher; then hand the lead over.',
+                    'person',
+                );
             }
         }
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         foreach ($enrollments as $enrollment) {
             $theirs = $enrollment->personId() === $person->id;
             if ($theirs && $enrollment->role() === EnrollmentRole::Lead) {
-                throw new Refusal($person->fullName().' leads this section already.', 'person');
+                throw new Refusal($person->fullName() . ' leads this section already.', 'person');
             }
             if ($theirs || $enrollment->role() === EnrollmentRole::Lead) {
                 $plan->update($enrollment, ['ends_on' => max($today, $enrollment->beginsOn())], 'lead handed over');
             }
-            if (! $theirs && $enrollment->role() === EnrollmentRole::Lead) {
-                Enrolling::insert($plan, $section->id, $enrollment->personId(), StaffRole::CoTeacher->value, 'hand', $ids, $today);
+            if (!$theirs && $enrollment->role() === EnrollmentRole::Lead) {
+                Enrolling::insert(
+                    $plan,
+                    $section->id,
+                    $enrollment->personId(),
+                    StaffRole::CoTeacher->value,
+                    'hand',
+                    $ids,
+                    $today,
+                );
             }
         }
         Enrolling::insert($plan, $section->id, $person->id, StaffRole::Lead->value, 'hand', $ids, $today);
 
-        return $plan->build("Lead of {$section->name()}", $person->fullName()." leads {$section->name()} from today. Who led it stays as a co-teacher.");
+        return $plan->build(
+            "Lead of {$section->name()}",
+            $person->fullName() . " leads {$section->name()} from today. Who led it stays as a co-teacher.",
+        );
     }
 
     /** Takes a co-teacher, assistant or substitute off a section as of today. */
@@ -62,11 +79,14 @@ final class Leads
     {
         Enrolling::mustBeOpen($section);
         if ($enrollment->role() === EnrollmentRole::Lead) {
-            throw new Refusal($person->fullName().' leads this section. Hand the lead over first.');
+            throw new Refusal($person->fullName() . ' leads this section. Hand the lead over first.');
         }
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $plan->update($enrollment, ['ends_on' => max($today, $enrollment->beginsOn())], 'taken off');
 
-        return $plan->build("Off {$section->name()}", $person->fullName()." does not teach {$section->name()} any more. The account stays.");
+        return $plan->build(
+            "Off {$section->name()}",
+            $person->fullName() . " does not teach {$section->name()} any more. The account stays.",
+        );
     }
 }

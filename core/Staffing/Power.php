@@ -18,7 +18,10 @@ enum Power: string
     case HandOverLead = 'hand_over_lead';
     case Archive = 'archive';
 
-    /** What is left of it in an archived section for those who taught it: the roster. Cards that work are the coordinators' then. */
+    /**
+     * What is left of it in an archived section for those who taught it: the roster. Cards that work are the
+     * coordinators' then.
+     */
     public function outlivesArchive(): bool
     {
         return $this === self::SeeRoster;

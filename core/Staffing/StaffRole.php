@@ -29,7 +29,11 @@ enum StaffRole: string
             self::Lead => true,
             self::CoTeacher => $power !== Power::Archive && $power !== Power::HandOverLead,
             self::Assistant => in_array($power, [Power::SeeRoster, Power::PrintCards], true),
-            self::Substitute => in_array($power, [Power::SeeRoster, Power::PrintCards, Power::UseCode, Power::AnswerRequests, Power::RoomPass], true),
+            self::Substitute => in_array(
+                $power,
+                [Power::SeeRoster, Power::PrintCards, Power::UseCode, Power::AnswerRequests, Power::RoomPass],
+                true,
+            ),
         };
     }
 }

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Table;
 
-/** The assignment of rows to columns with the highest total (Kuhn 1955, "The Hungarian method", in the O(n^3) form with potentials). */
+/**
+ * The assignment of rows to columns with the highest total (Kuhn 1955, "The Hungarian method", in the O(n^3) form with
+ * potentials).
+ */
 final class Assignment
 {
     /**

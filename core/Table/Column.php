@@ -18,12 +18,13 @@ final readonly class Column
         public ?Field $field,
         public string $why,
         public array $unsure = [],
-    ) {
-    }
+    ) {}
 
     /** The heading, or the spreadsheet's own name of the column: A, B .. Z, AA. */
     public function name(): string
     {
-        return $this->heading !== '' ? $this->heading : ($this->index >= 26 ? chr(64 + intdiv($this->index, 26)) : '').chr(65 + $this->index % 26);
+        return $this->heading !== ''
+            ? $this->heading
+            : ($this->index >= 26 ? chr(64 + intdiv($this->index, 26)) : '') . chr(65 + ($this->index % 26));
     }
 }

@@ -6,7 +6,10 @@ namespace Vantrel\Core\Table;
 
 use Vantrel\Core\Values\CalendarDate;
 
-/** Which way round day and month stand in a sheet: settled by one date of any of its columns that can be read one way only. */
+/**
+ * Which way round day and month stand in a sheet: settled by one date of any of its columns that can be read one way
+ * only.
+ */
 final class DateOrder
 {
     /**

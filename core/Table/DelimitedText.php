@@ -20,12 +20,19 @@ final class DelimitedText
             throw new UnreadableList('The file is empty. Save the list again from your spreadsheet and drop it in.');
         }
         if (preg_match('/[\x00-\x08\x0E-\x1A\x1C-\x1F]/', $text) === 1) {
-            throw new UnreadableList('This is not a list: it holds binary data. Save the list as .xlsx or .csv from your spreadsheet and drop that in.');
+            throw new UnreadableList(
+                'This is not a list: it holds binary data. Save the list as .xlsx or .csv from your ' .
+                    'spreadsheet and drop that in.',
+            );
         }
 
         $delimiter = self::delimiter($text);
 
-        return Grid::of($delimiter === self::NONE ? self::withoutMarks(self::lines($text, $delimiter)) : self::lines($text, $delimiter));
+        return Grid::of(
+            $delimiter === self::NONE
+                ? self::withoutMarks(self::lines($text, $delimiter))
+                : self::lines($text, $delimiter),
+        );
     }
 
     /** To UTF-8: by byte order mark, then as UTF-8 if it is valid, then UTF-16 by its zero bytes, else Windows-1252. */
@@ -37,10 +44,13 @@ final class DelimitedText
             $text = mb_convert_encoding(substr($bytes, 2), 'UTF-8', 'UTF-16LE');
         } elseif (str_starts_with($bytes, "\xFE\xFF")) {
             $text = mb_convert_encoding(substr($bytes, 2), 'UTF-8', 'UTF-16BE');
-        } elseif (mb_check_encoding($bytes, 'UTF-8') && ! str_contains(substr($bytes, 0, 2000), "\0")) {
+        } elseif (mb_check_encoding($bytes, 'UTF-8') && !str_contains(substr($bytes, 0, 2000), "\0")) {
             $text = $bytes;
-        } elseif (($zeros = substr_count($head = substr($bytes, 0, 2000), "\0")) > strlen($head) / 5 && $zeros < strlen($head) * 0.6) {
-            $text = mb_convert_encoding($bytes, 'UTF-8', ($head[0] === "\0") ? 'UTF-16BE' : 'UTF-16LE');
+        } elseif (
+            ($zeros = substr_count($head = substr($bytes, 0, 2000), "\0")) > strlen($head) / 5 &&
+            $zeros < strlen($head) * 0.6
+        ) {
+            $text = mb_convert_encoding($bytes, 'UTF-8', $head[0] === "\0" ? 'UTF-16BE' : 'UTF-16LE');
         } else {
             $text = self::singleByte($bytes);
         }
@@ -49,8 +59,8 @@ final class DelimitedText
     }
 
     /**
-     * One byte for a letter: Windows-1252, ISO 8859-15 or Mac Roman, whichever makes words of the bytes above 127. Where they make
-     * the same of them, Windows-1252, which ISO 8859-1 is a part of.
+     * One byte for a letter: Windows-1252, ISO 8859-15 or Mac Roman, whichever makes words of the bytes above 127.
+     * Where they make the same of them, Windows-1252, which ISO 8859-1 is a part of.
      */
     private static function singleByte(string $bytes): string
     {
@@ -62,7 +72,14 @@ final class DelimitedText
             $score = 0;
             foreach ($inside[0] as $letter) {
                 // Inside a word a small letter is likely, a capital is not, and a sign is not one of a name.
-                $score += preg_match('/\p{Ll}/u', $letter) === 1 ? 2 : (preg_match('/\p{Lu}/u', $letter) === 1 ? 0 : ($letter === '’' ? 1 : -2));
+                $score +=
+                    preg_match('/\p{Ll}/u', $letter) === 1
+                        ? 2
+                        : (preg_match('/\p{Lu}/u', $letter) === 1
+                            ? 0
+                            : ($letter === '’'
+                                ? 1
+                                : -2));
             }
             if ($score > $bestScore) {
                 [$best, $bestScore] = [$text, $score];
@@ -81,7 +98,7 @@ final class DelimitedText
         foreach ([',', ';', "\t", '|'] as $delimiter) {
             $counts = [];
             foreach (self::lines($text, $delimiter) as $line) {
-                if (! $line->isBlank()) {
+                if (!$line->isBlank()) {
                     $counts[] = count($line->cells);
                 }
                 if (count($counts) === self::SAMPLE) {
@@ -112,7 +129,9 @@ final class DelimitedText
     private static function withoutMarks(iterable $lines): iterable
     {
         foreach ($lines as $line) {
-            yield new Line($line->number, [(string) preg_replace('/^\s*(\d{1,3}[.)]|[•·–*-])\s+/u', '', $line->cell(0))]);
+            yield new Line($line->number, [
+                (string) preg_replace('/^\s*(\d{1,3}[.)]|[•·–*-])\s+/u', '', $line->cell(0)),
+            ]);
         }
     }
 
@@ -137,7 +156,10 @@ final class DelimitedText
                 $number++;
             }
             $at = $end + 1;
-            yield new Line($start, array_map(fn (?string $cell): string => $cell ?? '', str_getcsv($record, $delimiter, '"', '')));
+            yield new Line(
+                $start,
+                array_map(fn(?string $cell): string => $cell ?? '', str_getcsv($record, $delimiter, '"', '')),
+            );
         }
     }
 }

@@ -110,8 +110,12 @@ enum Field: string
         $sets = [];
         foreach (['', '2', '3', '4'] as $n) {
             $sets[] = [
-                'name' => self::from("guardian{$n}_name"), 'given' => self::from("guardian{$n}_given"), 'family' => self::from("guardian{$n}_family"),
-                'email' => self::from("guardian{$n}_email"), 'phone' => self::from("guardian{$n}_phone"), 'relationship' => self::from("guardian{$n}_relationship"),
+                'name' => self::from("guardian{$n}_name"),
+                'given' => self::from("guardian{$n}_given"),
+                'family' => self::from("guardian{$n}_family"),
+                'email' => self::from("guardian{$n}_email"),
+                'phone' => self::from("guardian{$n}_phone"),
+                'relationship' => self::from("guardian{$n}_relationship"),
             ];
         }
 

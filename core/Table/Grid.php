@@ -15,9 +15,7 @@ final readonly class Grid
      * @param  list<Line>  $lines
      * @param  int  $width columns of the widest line that holds anything
      */
-    private function __construct(public array $lines, public int $width)
-    {
-    }
+    private function __construct(public array $lines, public int $width) {}
 
     /**
      * @param  iterable<Line>  $lines
@@ -33,7 +31,11 @@ final readonly class Grid
                 continue;
             }
             if (count($kept) === self::MAX_ROWS) {
-                throw new UnreadableList('The list has more than '.number_format(self::MAX_ROWS).' rows. Split it, by school or by grade, and drop the parts in one after the other.');
+                throw new UnreadableList(
+                    'The list has more than ' .
+                        number_format(self::MAX_ROWS) .
+                        ' rows. Split it, by school or by grade, and drop the parts in one after the other.',
+                );
             }
             $kept[] = $line;
             for ($i = count($line->cells) - 1; $i >= $width; $i--) {
@@ -43,10 +45,18 @@ final readonly class Grid
             }
         }
         if ($kept === []) {
-            throw new UnreadableList('There is nothing in this list. Open the file, check that the names are on its first sheet, save it and drop it in again.');
+            throw new UnreadableList(
+                'There is nothing in this list. Open the file, check that the names are on its first sheet, ' .
+                    'save it and drop it in again.',
+            );
         }
         if ($width > self::MAX_COLUMNS) {
-            throw new UnreadableList("The list has $width columns; up to ".self::MAX_COLUMNS.' can be read. Delete the columns that are not about students and guardians, save, and drop it in again.');
+            throw new UnreadableList(
+                "The list has $width columns; up to " .
+                    self::MAX_COLUMNS .
+                    ' can be read. Delete the columns that are not about students and guardians, save, and ' .
+                    'drop it in again.',
+            );
         }
 
         return new self($kept, $width);

@@ -11,9 +11,7 @@ final readonly class Line
      * @param  list<string>  $cells
      * @param  array<int, string>  $flaws place of the cell to what is wrong with it, as found while reading the file
      */
-    public function __construct(public int $number, public array $cells, public array $flaws = [])
-    {
-    }
+    public function __construct(public int $number, public array $cells, public array $flaws = []) {}
 
     public function cell(int $column): string
     {

@@ -31,23 +31,34 @@ enum ListKind: string
      */
     public static function of(array $fields, string $title, string $nameHeading = ''): self
     {
-        $has = fn (Field ...$some): bool => array_intersect(array_map(fn (Field $f): string => $f->value, $some), array_map(fn (Field $f): string => $f->value, $fields)) !== [];
+        $has = fn(Field ...$some): bool => array_intersect(
+            array_map(fn(Field $f): string => $f->value, $some),
+            array_map(fn(Field $f): string => $f->value, $fields),
+        ) !== [];
         $named = $has(Field::FullName, Field::GivenName);
         $about = $has(Field::Grade, Field::BirthDate, Field::Homeroom);
-        $ofStaff = fn (string $words): bool => preg_match('/\b(staff|teachers?|faculty|employees?|personal|profesores|docentes|enseignants|personnel)\b/i', $words) === 1;
+        $ofStaff = fn(string $words): bool => preg_match(
+            '/\b(staff|teachers?|faculty|employees?|personal|profesores|docentes|enseignants|personnel)\b/i',
+            $words,
+        ) === 1;
         $guardian = $has(Field::GuardianName, Field::GuardianGiven, Field::GuardianEmail, Field::GuardianPhone);
 
         return match (true) {
             $named && $has(Field::StudentName) => self::Guardians,
             // A guardian's own row: a name, an address, and the number of the child it belongs to.
-            $named && $has(Field::GuardianRelationship) && ! $guardian && ! $about => self::Guardians,
-            ! $named && $guardian && $has(Field::StudentNumber, Field::StudentName, Field::AccountKey) => self::Guardians,
-            ! $named && $has(Field::StudentName) && $has(Field::Section) => self::Enrollments,
-            ! $named && $has(Field::Section, Field::Homeroom) && $has(Field::StudentNumber, Field::Email) && ! $has(Field::Teacher, Field::TeacherEmail) => self::Enrollments,
-            ! $named && $has(Field::Section, Field::Homeroom) => self::Sections,
-            $named && $has(Field::Role) && ! $about && ! $guardian => self::Staff,
-            $named && $ofStaff($title) && ! $guardian && ! $has(Field::BirthDate) => self::Staff,
-            $named && $ofStaff($nameHeading) && ! $guardian && ! $has(Field::Grade, Field::BirthDate) => self::Staff,
+            $named && $has(Field::GuardianRelationship) && !$guardian && !$about => self::Guardians,
+            !$named && $guardian && $has(Field::StudentNumber, Field::StudentName, Field::AccountKey)
+                => self::Guardians,
+            !$named && $has(Field::StudentName) && $has(Field::Section) => self::Enrollments,
+            !$named &&
+                $has(Field::Section, Field::Homeroom) &&
+                $has(Field::StudentNumber, Field::Email) &&
+                !$has(Field::Teacher, Field::TeacherEmail)
+                => self::Enrollments,
+            !$named && $has(Field::Section, Field::Homeroom) => self::Sections,
+            $named && $has(Field::Role) && !$about && !$guardian => self::Staff,
+            $named && $ofStaff($title) && !$guardian && !$has(Field::BirthDate) => self::Staff,
+            $named && $ofStaff($nameHeading) && !$guardian && !$has(Field::Grade, Field::BirthDate) => self::Staff,
             default => self::Students,
         };
     }

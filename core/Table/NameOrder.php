@@ -21,20 +21,24 @@ final readonly class NameOrder
      * @param  float  $odds to one that this is right; 1 where nothing speaks either way
      * @param  int  $open names without a comma that have more than one word
      */
-    private function __construct(public bool $familyFirst, public float $odds, public int $open)
-    {
-    }
+    private function __construct(public bool $familyFirst, public float $odds, public int $open) {}
 
     /**
-     * @param  list<array{string, list<string>, string}>  $names of each row: the name, words of its guardians' names, the local part of
-     *                                                           its own address
+     * @param list<array{string, list<string>, string}> $names of each row: the name, words of its guardians' names, the
+     *     local part of its own address
      */
     public static function of(array $names, NameBook $book, string $heading = ''): self
     {
         $key = NameKey::of($heading);
         $bits = match (true) {
-            preg_match('/^(last|family|surname|apellidos?|nom|ho|prizvishche|prizvisse) .*(first|given|forename|nombres?|prenom|ten|imja|ima)/', $key) === 1 => 10.0,
-            preg_match('/^(first|given|forename|nombres?|prenom) .*(last|family|surname|apellidos?|nom)/', $key) === 1 => -10.0,
+            preg_match(
+                '/^(last|family|surname|apellidos?|nom|ho|prizvishche|prizvisse) ' .
+                    '.*(first|given|forename|nombres?|prenom|ten|imja|ima)/',
+                $key,
+            ) === 1
+                => 10.0,
+            preg_match('/^(first|given|forename|nombres?|prenom) .*(last|family|surname|apellidos?|nom)/', $key) === 1
+                => -10.0,
             default => 0.0,
         };
         $open = 0;
@@ -50,7 +54,9 @@ final readonly class NameOrder
             }
             $open++;
             $row = $book->givenRatherThanFamily($words[$n - 1]) - $book->givenRatherThanFamily($words[0]);
-            $row += (in_array($words[0], $guardians, true) ? 2.0 : 0.0) - (in_array($words[$n - 1], $guardians, true) ? 2.0 : 0.0);
+            $row +=
+                (in_array($words[0], $guardians, true) ? 2.0 : 0.0) -
+                (in_array($words[$n - 1], $guardians, true) ? 2.0 : 0.0);
             if ($local !== '') {
                 $parts = preg_split('/[._\-]+/', $local) ?: [];
                 $row += count($parts) > 1 && $parts[0] === $words[$n - 1] ? 2.0 : 0.0;

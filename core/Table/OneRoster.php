@@ -7,16 +7,34 @@ namespace Vantrel\Core\Table;
 use Vantrel\Core\Names\NameKey;
 
 /**
- * A bulk export after OneRoster 1.1 or 1.2 (IMS Global / 1EdTech, CSV tables), joined into lists as people make them: students with
- * their classes and guardians, staff with theirs, and the classes. Row numbers are those of users.csv and classes.csv.
+ * A bulk export after OneRoster 1.1 or 1.2 (IMS Global / 1EdTech, CSV tables), joined into lists as people make them:
+ * students with their classes and guardians, staff with theirs, and the classes. Row numbers are those of users.csv and
+ * classes.csv.
  */
 final class OneRoster
 {
-    private const STUDENTS = ['Student number', 'Given name', 'Middle name', 'Family name', 'Birth date', 'Grade', 'Student e-mail', 'Homeroom', 'Section'];
+    private const STUDENTS = [
+        'Student number',
+        'Given name',
+        'Middle name',
+        'Family name',
+        'Birth date',
+        'Grade',
+        'Student e-mail',
+        'Homeroom',
+        'Section',
+    ];
 
     private const GUARDIAN_ROLES = ['parent', 'guardian', 'relative'];
 
-    private const STAFF_ROLES = ['teacher' => 'lead', 'aide' => 'assistant', 'proctor' => 'assistant', 'administrator' => 'lead', 'principal' => 'lead', 'counselor' => 'lead'];
+    private const STAFF_ROLES = [
+        'teacher' => 'lead',
+        'aide' => 'assistant',
+        'proctor' => 'assistant',
+        'administrator' => 'lead',
+        'principal' => 'lead',
+        'counselor' => 'lead',
+    ];
 
     /** @var array<string, array<string, array<string, string>>> file without its ending to sourcedId to columns */
     private array $tables = [];
@@ -35,7 +53,7 @@ final class OneRoster
             $this->tables[$name] = [];
             foreach ($lines as $line) {
                 if ($header === null) {
-                    $header = array_map(fn (string $c): string => strtolower(trim($c)), $line->cells);
+                    $header = array_map(fn(string $c): string => strtolower(trim($c)), $line->cells);
 
                     continue;
                 }
@@ -67,15 +85,23 @@ final class OneRoster
     public static function sheets(array $files, string $schoolName, string $schoolCode): array
     {
         foreach (['users'] as $needed) {
-            if (! isset($files[$needed])) {
-                throw new UnreadableList("This looks like a OneRoster export, and $needed.csv is not in it. Export all tables and drop the zip in again.");
+            if (!isset($files[$needed])) {
+                throw new UnreadableList(
+                    "This looks like a OneRoster export, and $needed.csv is not in it. Export all tables and " .
+                        'drop the zip in again.',
+                );
             }
         }
         $roster = new self($files);
         $school = $roster->school($schoolName, $schoolCode);
-        $sheets = array_values(array_filter([$roster->classSheet($school), $roster->staffSheet($school), $roster->studentSheet($school)]));
+        $sheets = array_values(
+            array_filter([$roster->classSheet($school), $roster->staffSheet($school), $roster->studentSheet($school)]),
+        );
         if ($sheets === []) {
-            throw new UnreadableList('The OneRoster export holds nobody of this school. Check that its users have the role student, and drop the right zip in.');
+            throw new UnreadableList(
+                'The OneRoster export holds nobody of this school. Check that its users have the role ' .
+                    'student, and drop the right zip in.',
+            );
         }
 
         return $sheets;
@@ -91,25 +117,39 @@ final class OneRoster
             }
         }
         foreach ($this->tables['roles'] ?? [] as $role) {
-            $this->roles[$role['usersourcedid'] ?? ''][] = [strtolower($role['role'] ?? ''), $role['orgsourcedid'] ?? '', strtolower($role['roletype'] ?? 'primary')];
+            $this->roles[$role['usersourcedid'] ?? ''][] = [
+                strtolower($role['role'] ?? ''),
+                $role['orgsourcedid'] ?? '',
+                strtolower($role['roletype'] ?? 'primary'),
+            ];
         }
     }
 
     /** The organisation that is this school; null where the export has one only, or none. */
     private function school(string $name, string $code): ?string
     {
-        $schools = array_filter($this->tables['orgs'] ?? [], fn (array $o): bool => strtolower($o['type'] ?? 'school') === 'school');
+        $schools = array_filter(
+            $this->tables['orgs'] ?? [],
+            fn(array $o): bool => strtolower($o['type'] ?? 'school') === 'school',
+        );
         if (count($schools) <= 1) {
             return null;
         }
         foreach ($schools as $id => $org) {
-            if (in_array(NameKey::of($org['name'] ?? ''), [NameKey::of($name)], true) || in_array(NameKey::of($org['identifier'] ?? ''), [NameKey::of($code), NameKey::of($name)], true)) {
+            if (
+                in_array(NameKey::of($org['name'] ?? ''), [NameKey::of($name)], true) ||
+                in_array(NameKey::of($org['identifier'] ?? ''), [NameKey::of($code), NameKey::of($name)], true)
+            ) {
                 return (string) $id;
             }
         }
-        $names = array_slice(array_map(fn (array $o): string => $o['name'] ?? '', array_values($schools)), 0, 6);
+        $names = array_slice(array_map(fn(array $o): string => $o['name'] ?? '', array_values($schools)), 0, 6);
 
-        throw new UnreadableList('The OneRoster export holds several schools ('.implode(', ', $names)."), and none is called $name. Export this school by itself, or give it the same name in both places.");
+        throw new UnreadableList(
+            'The OneRoster export holds several schools (' .
+                implode(', ', $names) .
+                "), and none is called $name. Export this school by itself, or give it the same name in both places.",
+        );
     }
 
     private function studentSheet(?string $school): ?Sheet
@@ -118,22 +158,41 @@ final class OneRoster
         $classes = $this->enrollmentsOf('student');
         $header = self::STUDENTS;
         foreach (['', ' 2', ' 3', ' 4'] as $n) {
-            array_push($header, "Guardian$n given name", "Guardian$n family name", "Guardian$n e-mail", "Guardian$n phone");
+            array_push(
+                $header,
+                "Guardian$n given name",
+                "Guardian$n family name",
+                "Guardian$n e-mail",
+                "Guardian$n phone",
+            );
         }
         // Where nobody has a number of the school's own, the export's own keys are the next best.
-        $numbered = array_filter($this->tables['users'], fn (array $u): bool => ($u['identifier'] ?? '') !== '') !== [];
+        $numbered = array_filter($this->tables['users'], fn(array $u): bool => ($u['identifier'] ?? '') !== '') !== [];
         $lines = [new Line(1, $header)];
         foreach ($this->users($school, ['student']) as $id => $user) {
             $homeroom = $sections = [];
             foreach ($classes[$id] ?? [] as $class) {
-                ($this->isHomeroom($class) ? $homeroom[] = $this->title($class) : $sections[] = $this->title($class));
+                $this->isHomeroom($class) ? ($homeroom[] = $this->title($class)) : ($sections[] = $this->title($class));
             }
             $cells = [
-                $numbered ? ($user['identifier'] ?? '') : $id, $user['givenname'] ?? '', $user['middlename'] ?? '', $user['familyname'] ?? '', $demographics[$id]['birthdate'] ?? '',
-                self::list($user['grades'] ?? '')[0] ?? '', $user['email'] ?? '', $homeroom[0] ?? '', implode('; ', [...array_slice($homeroom, 1), ...$sections]),
+                $numbered ? $user['identifier'] ?? '' : $id,
+                $user['givenname'] ?? '',
+                $user['middlename'] ?? '',
+                $user['familyname'] ?? '',
+                $demographics[$id]['birthdate'] ?? '',
+                self::list($user['grades'] ?? '')[0] ?? '',
+                $user['email'] ?? '',
+                $homeroom[0] ?? '',
+                implode('; ', [...array_slice($homeroom, 1), ...$sections]),
             ];
             foreach (array_slice($this->agents($id, $user), 0, 4) as $agent) {
-                array_push($cells, $agent['givenname'] ?? '', $agent['familyname'] ?? '', $agent['email'] ?? '', $agent['sms'] ?? '' ?: ($agent['phone'] ?? ''));
+                array_push(
+                    $cells,
+                    $agent['givenname'] ?? '',
+                    $agent['familyname'] ?? '',
+                    $agent['email'] ?? '',
+                    $agent['sms'] ?? '' ?: $agent['phone'] ?? '',
+                );
             }
             $lines[] = new Line($this->rows["users $id"] ?? 0, $cells);
         }
@@ -148,7 +207,10 @@ final class OneRoster
         foreach ($this->users($school, array_keys(self::STAFF_ROLES)) as $id => $user) {
             $role = $this->roles[$id][0][0] ?? 'teacher';
             $lines[] = new Line($this->rows["users $id"] ?? 0, [
-                ($user['familyname'] ?? '').', '.($user['givenname'] ?? ''), $user['email'] ?? '', self::STAFF_ROLES[$role] ?? 'lead', implode('; ', array_map($this->title(...), $classes[$id] ?? [])),
+                ($user['familyname'] ?? '') . ', ' . ($user['givenname'] ?? ''),
+                $user['email'] ?? '',
+                self::STAFF_ROLES[$role] ?? 'lead',
+                implode('; ', array_map($this->title(...), $classes[$id] ?? [])),
             ]);
         }
 
@@ -164,7 +226,11 @@ final class OneRoster
             }
             $grades = self::list($class['grades'] ?? '');
             $home = $this->isHomeroom((string) $id);
-            $lines[] = new Line($this->rows["classes $id"] ?? 0, [$home ? $this->title((string) $id) : '', $home ? '' : $this->title((string) $id), count($grades) === 1 ? $grades[0] : '']);
+            $lines[] = new Line($this->rows["classes $id"] ?? 0, [
+                $home ? $this->title((string) $id) : '',
+                $home ? '' : $this->title((string) $id),
+                count($grades) === 1 ? $grades[0] : '',
+            ]);
         }
 
         return count($lines) === 1 ? null : new Sheet('classes', Grid::of($lines));
@@ -196,7 +262,10 @@ final class OneRoster
     {
         $found = [];
         foreach ($this->tables['enrollments'] ?? [] as $enrollment) {
-            if (strtolower($enrollment['role'] ?? '') === $role && isset($this->tables['classes'][$enrollment['classsourcedid'] ?? ''])) {
+            if (
+                strtolower($enrollment['role'] ?? '') === $role &&
+                isset($this->tables['classes'][$enrollment['classsourcedid'] ?? ''])
+            ) {
                 $found[$enrollment['usersourcedid'] ?? ''][] = (string) $enrollment['classsourcedid'];
             }
         }
@@ -214,9 +283,18 @@ final class OneRoster
     {
         $this->agentsOf ??= $this->readAgents();
         $agents = [];
-        foreach (array_unique([...self::list($student['agentsourcedids'] ?? ''), ...($this->agentsOf[$id] ?? [])]) as $agent) {
+        foreach (
+            array_unique([...self::list($student['agentsourcedids'] ?? ''), ...$this->agentsOf[$id] ?? []])
+            as $agent
+        ) {
             $user = $this->tables['users'][$agent] ?? null;
-            if ($user !== null && array_filter($this->roles[$agent] ?? [], fn (array $r): bool => in_array($r[0], self::GUARDIAN_ROLES, true)) !== []) {
+            if (
+                $user !== null &&
+                array_filter(
+                    $this->roles[$agent] ?? [],
+                    fn(array $r): bool => in_array($r[0], self::GUARDIAN_ROLES, true),
+                ) !== []
+            ) {
                 $agents[] = $user;
             }
         }
@@ -232,7 +310,12 @@ final class OneRoster
     {
         $found = [];
         foreach ($this->tables['users'] as $id => $user) {
-            if (array_filter($this->roles[(string) $id] ?? [], fn (array $r): bool => in_array($r[0], self::GUARDIAN_ROLES, true)) !== []) {
+            if (
+                array_filter(
+                    $this->roles[(string) $id] ?? [],
+                    fn(array $r): bool => in_array($r[0], self::GUARDIAN_ROLES, true),
+                ) !== []
+            ) {
                 foreach (self::list($user['agentsourcedids'] ?? '') as $student) {
                     $found[$student][] = (string) $id;
                 }
@@ -257,6 +340,6 @@ final class OneRoster
     /** @return list<string> lists are comma-separated within one cell */
     private static function list(string $cell): array
     {
-        return array_values(array_filter(array_map(trim(...), explode(',', $cell)), fn (string $s): bool => $s !== ''));
+        return array_values(array_filter(array_map(trim(...), explode(',', $cell)), fn(string $s): bool => $s !== ''));
     }
 }

@@ -19,6 +19,5 @@ final readonly class Repair
         public string $kind,
         public string $before,
         public string $after,
-    ) {
-    }
+    ) {}
 }

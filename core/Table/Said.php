@@ -5,16 +5,15 @@ declare(strict_types=1);
 namespace Vantrel\Core\Table;
 
 /**
- * What a person has said of how a file is to be read. Kept among the answers, under keys that name the place: `t0` is the
- * first sheet, `t0.c3` its fourth column (a field, or `-` for none), `t0.kind`, `t0.names` (family or given), `t0.dates` (day,
- * month or none), `t0.skip`; `keep.t0.c3` leaves a column's cells as they are written, `keep.t0.r17.c3` one cell.
+ * What a person has said of how a file is to be read. Kept among the answers, under keys that name the place: `t0` is
+ * the first sheet, `t0.c3` its fourth column (a field, or `-` for none), `t0.kind`, `t0.names` (family or given),
+ * `t0.dates` (day, month or none), `t0.skip`; `keep.t0.c3` leaves a column's cells as they are written,
+ * `keep.t0.r17.c3` one cell.
  */
 final readonly class Said
 {
     /** @param  array<string, string>  $answers */
-    public function __construct(private array $answers = [])
-    {
-    }
+    public function __construct(private array $answers = []) {}
 
     /** Whether an answer can be one to its question, as far as the question's key says. */
     public static function allows(string $question, string $answer): bool

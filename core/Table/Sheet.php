@@ -12,13 +12,20 @@ final readonly class Sheet
      * @param  string  $file the file's own name without its ending
      * @param  string  $check a sentence on why it has to be checked closely, '' for a spreadsheet
      */
-    public function __construct(public string $name, public Grid $grid, public string $file = '', public string $check = '')
-    {
-    }
+    public function __construct(
+        public string $name,
+        public Grid $grid,
+        public string $file = '',
+        public string $check = '',
+    ) {}
 
     /** Whether somebody gave the sheet its name: "Sheet1" says nothing of what is in it. */
     public function isNamedByHand(): bool
     {
-        return $this->name !== '' && preg_match('/^(sheet|tabelle|hoja|feuil(le)?|folha|table|page|аркуш|лист|工作表|blad|foglio)\s*\d*$/iu', trim($this->name)) !== 1;
+        return $this->name !== '' &&
+            preg_match(
+                '/^(sheet|tabelle|hoja|feuil(le)?|folha|table|page|аркуш|лист|工作表|blad|foglio)\s*\d*$/iu',
+                trim($this->name),
+            ) !== 1;
     }
 }

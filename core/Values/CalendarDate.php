@@ -6,7 +6,9 @@ namespace Vantrel\Core\Values;
 
 use Vantrel\Core\Names\NameKey;
 
-/** Dates as lists hold them: ISO 8601, day and month in either order, month names, spreadsheet serials of both systems. */
+/**
+ * Dates as lists hold them: ISO 8601, day and month in either order, month names, spreadsheet serials of both systems.
+ */
 final class CalendarDate
 {
     /** What a serial number can be and still be a date of someone's life: 1 January 1920 to 31 December 2059. */
@@ -15,29 +17,41 @@ final class CalendarDate
     /** Days from the start of the 1900 system to that of the 1904 system (ECMA-376 Part 1, 18.17.4.1). */
     public const SYSTEM_1904 = 1462;
 
+    // prettier-ignore
     private const MONTHS = [
-        'jan' => 1, 'january' => 1, 'enero' => 1, 'ene' => 1, 'janvier' => 1, 'janv' => 1, 'januar' => 1, 'feb' => 2, 'february' => 2, 'febrero' => 2, 'fevrier' => 2, 'fevr' => 2, 'februar' => 2,
-        'mar' => 3, 'march' => 3, 'marzo' => 3, 'mars' => 3, 'marz' => 3, 'apr' => 4, 'april' => 4, 'abril' => 4, 'abr' => 4, 'avril' => 4, 'avr' => 4, 'may' => 5, 'mayo' => 5, 'mai' => 5,
-        'jun' => 6, 'june' => 6, 'junio' => 6, 'juin' => 6, 'juni' => 6, 'jul' => 7, 'july' => 7, 'julio' => 7, 'juillet' => 7, 'juil' => 7, 'juli' => 7, 'aug' => 8, 'august' => 8, 'agosto' => 8, 'ago' => 8, 'aout' => 8,
-        'sep' => 9, 'sept' => 9, 'september' => 9, 'septiembre' => 9, 'septembre' => 9, 'oct' => 10, 'october' => 10, 'octubre' => 10, 'octobre' => 10, 'okt' => 10, 'oktober' => 10,
-        'nov' => 11, 'november' => 11, 'noviembre' => 11, 'novembre' => 11, 'dec' => 12, 'december' => 12, 'diciembre' => 12, 'dic' => 12, 'decembre' => 12, 'dez' => 12, 'dezember' => 12,
+        'jan' => 1, 'january' => 1, 'enero' => 1, 'ene' => 1, 'janvier' => 1, 'janv' => 1, 'januar' => 1, 'feb' => 2,
+        'february' => 2, 'febrero' => 2, 'fevrier' => 2, 'fevr' => 2, 'februar' => 2, 'mar' => 3, 'march' => 3,
+        'marzo' => 3, 'mars' => 3, 'marz' => 3, 'apr' => 4, 'april' => 4, 'abril' => 4, 'abr' => 4, 'avril' => 4,
+        'avr' => 4, 'may' => 5, 'mayo' => 5, 'mai' => 5, 'jun' => 6, 'june' => 6, 'junio' => 6, 'juin' => 6,
+        'juni' => 6, 'jul' => 7, 'july' => 7, 'julio' => 7, 'juillet' => 7, 'juil' => 7, 'juli' => 7, 'aug' => 8,
+        'august' => 8, 'agosto' => 8, 'ago' => 8, 'aout' => 8, 'sep' => 9, 'sept' => 9, 'september' => 9,
+        'septiembre' => 9, 'septembre' => 9, 'oct' => 10, 'october' => 10, 'octubre' => 10, 'octobre' => 10,
+        'okt' => 10, 'oktober' => 10, 'nov' => 11, 'november' => 11, 'noviembre' => 11, 'novembre' => 11, 'dec' => 12,
+        'december' => 12, 'diciembre' => 12, 'dic' => 12, 'decembre' => 12, 'dez' => 12, 'dezember' => 12,
     ];
 
     /**
      * @param  bool|null  $dayFirst how 03/04/2015 is to be read; null if the list does not say
-     * @param  int  $serialsFrom days that serial numbers are counted later: 0 in the 1900 system, {@see SYSTEM_1904} in the other
+     * @param int $serialsFrom days that serial numbers are counted later: 0 in the 1900 system, {@see SYSTEM_1904} in
+     *     the other
      * @return string|null YYYY-MM-DD, or null if it is no date, or one that can be read two ways
      */
     public static function read(string $cell, ?bool $dayFirst, int $serialsFrom = 0): ?string
     {
-        $cell = trim((string) preg_replace('/[T ]0?0:00(?::00)?(?:\.0+)?(?: ?[AaPp][Mm]| 12:00:00 AM)?Z?$/', '', trim($cell)));
+        $cell = trim(
+            (string) preg_replace('/[T ]0?0:00(?::00)?(?:\.0+)?(?: ?[AaPp][Mm]| 12:00:00 AM)?Z?$/', '', trim($cell)),
+        );
         if (preg_match('#^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})$#', $cell, $m) === 1) {
             return self::valid((int) $m[1], (int) $m[2], (int) $m[3]);
         }
         if (preg_match('/^((?:19|20)\d\d)(\d\d)(\d\d)$/', $cell, $m) === 1) {
             return self::valid((int) $m[1], (int) $m[2], (int) $m[3]);
         }
-        if (preg_match('/^\d{4,5}(?:\.0+)?$/', $cell) === 1 && (int) $cell >= self::SERIALS[0] && (int) $cell <= self::SERIALS[1]) {
+        if (
+            preg_match('/^\d{4,5}(?:\.0+)?$/', $cell) === 1 &&
+            (int) $cell >= self::SERIALS[0] &&
+            (int) $cell <= self::SERIALS[1]
+        ) {
             // Serial 60 is the 29 February 1900 that never was; from 61 on the count is from 30 December 1899.
             return gmdate('Y-m-d', ((int) $cell + $serialsFrom - 25569) * 86400);
         }
@@ -68,7 +82,10 @@ final class CalendarDate
         return preg_match('/^\d{4,5}(?:\.0+)?$/', trim($cell)) === 1 && self::read($cell, null) !== null;
     }
 
-    /** Whole years from one date to another, both YYYY-MM-DD; someone born on 29 February has birthdays on 1 March otherwise. */
+    /**
+     * Whole years from one date to another, both YYYY-MM-DD; someone born on 29 February has birthdays on 1 March
+     * otherwise.
+     */
     public static function age(string $born, string $on): int
     {
         return (int) substr($on, 0, 4) - (int) substr($born, 0, 4) - (substr($on, 5) < substr($born, 5) ? 1 : 0);
@@ -104,7 +121,32 @@ final class CalendarDate
                 $year = (int) $word;
             } elseif (ctype_digit($word) && strlen($word) <= 2) {
                 [$day, $year] = $day === null ? [(int) $word, $year] : [$day, $year ?? self::year($word)];
-            } elseif (! in_array($word, ['de', 'del', 'of', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun', 'monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday', 'le'], true)) {
+            } elseif (
+                !in_array(
+                    $word,
+                    [
+                        'de',
+                        'del',
+                        'of',
+                        'mon',
+                        'tue',
+                        'wed',
+                        'thu',
+                        'fri',
+                        'sat',
+                        'sun',
+                        'monday',
+                        'tuesday',
+                        'wednesday',
+                        'thursday',
+                        'friday',
+                        'saturday',
+                        'sunday',
+                        'le',
+                    ],
+                    true,
+                )
+            ) {
                 return null;
             }
         }

@@ -10,14 +10,20 @@ namespace Vantrel\Core\Values;
 final readonly class GradeLevel
 {
     private const WORDS = [
-        'pk' => -1, 'prek' => -1, 'prekindergarten' => -1, 'preschool' => -1, 'nursery' => -1,
-        'k' => 0, 'kg' => 0, 'kindergarten' => 0, 'kinder' => 0, 'reception' => 0,
+        'pk' => -1,
+        'prek' => -1,
+        'prekindergarten' => -1,
+        'preschool' => -1,
+        'nursery' => -1,
+        'k' => 0,
+        'kg' => 0,
+        'kindergarten' => 0,
+        'kinder' => 0,
+        'reception' => 0,
     ];
 
     /** @param  int  $order -1 for PK, 0 for KG, then the number of the grade */
-    private function __construct(public int $order)
-    {
-    }
+    private function __construct(public int $order) {}
 
     /** Reads "5", "05", "5th", "Grade 5", "Gr. 5", "Year 5", "K", "5.0"; null if it is no grade. */
     public static function read(string $cell): ?self
@@ -27,7 +33,14 @@ final readonly class GradeLevel
         if (isset(self::WORDS[$word]) && preg_match('/\d/', $cell) !== 1) {
             return new self(self::WORDS[$word]);
         }
-        if (preg_match('/^(?:grade|gr|year|yr|class|grado|curso|niveau|klasse|lớp|клас|年级)?\.?\s*0*(\d{1,2})(?:\.0+)?\s*(?:st|nd|rd|th|º|ª|°|e|ème|\.|-?й|年级)?\s*(?:grade|grado|klasse|клас)?$/u', $cell, $m) === 1) {
+        if (
+            preg_match(
+                '/^(?:grade|gr|year|yr|class|grado|curso|niveau|klasse|lớp|клас|年级)?\.?\s*0*(\d{1,2})(?:\.0+)?\s*' .
+                    '(?:st|nd|rd|th|º|ª|°|e|ème|\.|-?й|年级)?\s*(?:grade|grado|klasse|клас)?$/u',
+                $cell,
+                $m,
+            ) === 1
+        ) {
             $n = (int) $m[1];
 
             return $n >= 1 && $n <= 13 ? new self($n) : null;
@@ -57,7 +70,7 @@ final readonly class GradeLevel
         return match ($this->order) {
             -1 => 'pre-kindergarten',
             0 => 'kindergarten',
-            default => 'grade '.$this->order,
+            default => 'grade ' . $this->order,
         };
     }
 

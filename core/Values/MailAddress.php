@@ -7,14 +7,15 @@ namespace Vantrel\Core\Values;
 use Egulias\EmailValidator\EmailValidator;
 use Egulias\EmailValidator\Validation\RFCValidation;
 
-/** An e-mail address after RFC 5321, 5322 and 6531, without comment or quoted local part; in the form of {@see Canonical}. */
+/**
+ * An e-mail address after RFC 5321, 5322 and 6531, without comment or quoted local part; in the form of
+ * {@see Canonical}.
+ */
 final class MailAddress
 {
     private static ?EmailValidator $validator = null;
 
-    private function __construct(public readonly string $address)
-    {
-    }
+    private function __construct(public readonly string $address) {}
 
     /** Reads a cell: trims, drops `mailto:` and angle brackets; null if what is left is no address. */
     public static function read(string $cell): ?self
@@ -24,13 +25,19 @@ final class MailAddress
             $cell = $m[1];
         }
         $cell = Canonical::of((string) preg_replace('/^mailto:/i', '', $cell));
-        if (strlen($cell) > 254 || ! str_contains($cell, '@') || preg_match('/[\s"(),;]/', $cell) === 1) {
+        if (strlen($cell) > 254 || !str_contains($cell, '@') || preg_match('/[\s"(),;]/', $cell) === 1) {
             return null;
         }
         // What nearly all addresses are, a dot-atom and a host name of letters (RFC 5321, 4.1.2), needs no parser.
-        if (preg_match('/^[a-z0-9_+-]+(\.[a-z0-9_+-]+)*@([a-z0-9]([a-z0-9-]{0,61}[a-z0-9])?\.)+[a-z]{2,63}$/', $cell) !== 1 || strpos($cell, '@') > 64) {
-            self::$validator ??= new EmailValidator;
-            if (! self::$validator->isValid($cell, new RFCValidation)) {
+        if (
+            preg_match(
+                '/^[a-z0-9_+-]+(\.[a-z0-9_+-]+)*@([a-z0-9]([a-z0-9-]{0,61}[a-z0-9])?\.)+[a-z]{2,63}$/',
+                $cell,
+            ) !== 1 ||
+            strpos($cell, '@') > 64
+        ) {
+            self::$validator ??= new EmailValidator();
+            if (!self::$validator->isValid($cell, new RFCValidation())) {
                 return null;
             }
         }

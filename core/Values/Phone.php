@@ -15,7 +15,8 @@ final class Phone
     private static array $read = [];
 
     /**
-     * Reads a cell; what is not part of the number ("cell:", "(mom)") is passed over, the first of several numbers is taken.
+     * Reads a cell; what is not part of the number ("cell:", "(mom)") is passed over, the first of several numbers is
+     * taken.
      *
      * @param  string  $country ISO 3166-1 code of the school's country, for numbers without a country code
      * @return string|null null if it cannot be a number of that country
@@ -29,11 +30,13 @@ final class Phone
             self::$read = [];
         }
         $key = "$country $m[0]";
-        if (! array_key_exists($key, self::$read)) {
+        if (!array_key_exists($key, self::$read)) {
             $util = PhoneNumberUtil::getInstance();
             try {
                 $number = $util->parse($m[0], $country);
-                self::$read[$key] = $util->isPossibleNumber($number) ? $util->format($number, PhoneNumberFormat::E164) : null;
+                self::$read[$key] = $util->isPossibleNumber($number)
+                    ? $util->format($number, PhoneNumberFormat::E164)
+                    : null;
             } catch (NumberParseException) {
                 self::$read[$key] = null;
             }

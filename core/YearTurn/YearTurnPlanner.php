@@ -75,7 +75,7 @@ final class YearTurnPlanner
         private readonly CodeBook $book,
         private readonly Ids $ids,
     ) {
-        $this->plan = new PlanBuilder;
+        $this->plan = new PlanBuilder();
         $this->codes = $snapshot->by(JoinCode::class, 'section_id');
         $this->invitations = $snapshot->by(Invitation::class, 'section_id');
         $this->enrollments = $snapshot->by(Enrollment::class, 'section_id');
@@ -97,7 +97,10 @@ final class YearTurnPlanner
             return $this->plan->build('Year turn', 'There is nothing to turn.');
         }
         if ($this->wish->nextBegins < $from->beginsOn()) {
-            $this->plan->block("The next year would begin on {$this->wish->nextBegins}, before {$from->name()} did. Correct its dates.");
+            $this->plan->block(
+                "The next year would begin on {$this->wish->nextBegins}, before {$from->name()} did. Correct " .
+                    'its dates.',
+            );
         }
         if ($this->wish->importsBeingApplied > 0) {
             $this->plan->block('A list is being applied at this moment. Wait until it is done.');
@@ -109,11 +112,20 @@ final class YearTurnPlanner
         foreach ($this->students() as $student) {
             $this->student($student);
         }
-        $sentence = 'Archives '.Words::count($this->archived, 'section').', moves '.Words::count($this->promoted, 'student').' up a grade'
-            .($this->held > 0 ? ', holds '.number_format($this->held).' back' : '')
-            .($this->leaving > 0 ? ', lets '.number_format($this->leaving).' leave' : '')
-            .($this->carried > 0 ? ' and carries '.Words::count($this->carried, 'section')." into {$this->wish->nextName} under new codes" : '')
-            .'. Rosters, accounts and cards stay.';
+        $sentence =
+            'Archives ' .
+            Words::count($this->archived, 'section') .
+            ', moves ' .
+            Words::count($this->promoted, 'student') .
+            ' up a grade' .
+            ($this->held > 0 ? ', holds ' . number_format($this->held) . ' back' : '') .
+            ($this->leaving > 0 ? ', lets ' . number_format($this->leaving) . ' leave' : '') .
+            ($this->carried > 0
+                ? ' and carries ' .
+                    Words::count($this->carried, 'section') .
+                    " into {$this->wish->nextName} under new codes"
+                : '') .
+            '. Rosters, accounts and cards stay.';
 
         return $this->plan->build("{$from->name()} to {$this->wish->nextName}", $sentence, [
             new Tally('archived', $this->archived, 'sections archived'),
@@ -129,16 +141,28 @@ final class YearTurnPlanner
         $this->plan->update($from, ['state' => 'closed'], 'year turned');
         foreach ($this->snapshot->where(SchoolYear::class, 'school_id', $this->wish->schoolId) as $year) {
             if ($year->name() === $this->wish->nextName) {
-                $this->plan->update($year, ['state' => 'current', 'begins_on' => $this->wish->nextBegins, 'ends_on' => $this->wish->nextEnds], 'year turned');
+                $this->plan->update(
+                    $year,
+                    ['state' => 'current', 'begins_on' => $this->wish->nextBegins, 'ends_on' => $this->wish->nextEnds],
+                    'year turned',
+                );
 
                 return $year->id;
             }
         }
         $id = $this->ids->for('year', $this->wish->nextName);
-        $this->plan->insert(Entity::SchoolYear, $id, [
-            'school_id' => $this->wish->schoolId, 'name' => $this->wish->nextName,
-            'begins_on' => $this->wish->nextBegins, 'ends_on' => $this->wish->nextEnds, 'state' => 'current',
-        ], 'year turned');
+        $this->plan->insert(
+            Entity::SchoolYear,
+            $id,
+            [
+                'school_id' => $this->wish->schoolId,
+                'name' => $this->wish->nextName,
+                'begins_on' => $this->wish->nextBegins,
+                'ends_on' => $this->wish->nextEnds,
+                'state' => 'current',
+            ],
+            'year turned',
+        );
 
         return $id;
     }
@@ -147,19 +171,41 @@ final class YearTurnPlanner
     {
         $codes = $this->codes[$section->id] ?? [];
         $invitations = $this->invitations[$section->id] ?? [];
-        Sections::close($this->plan, $section, $codes, $invitations, $this->requests[$section->id] ?? [], $this->passes[$section->id] ?? [], $this->wish->today, $this->wish->now);
+        Sections::close(
+            $this->plan,
+            $section,
+            $codes,
+            $invitations,
+            $this->requests[$section->id] ?? [],
+            $this->passes[$section->id] ?? [],
+            $this->wish->today,
+            $this->wish->now,
+        );
         $this->archived++;
-        $teachers = array_values(array_filter($this->enrollments[$section->id] ?? [], fn (Enrollment $e): bool => $e->role() !== EnrollmentRole::Student && $e->endsOn() === null));
-        if (! array_filter($teachers, fn (Enrollment $e): bool => $e->role() === EnrollmentRole::Lead)) {
+        $teachers = array_values(
+            array_filter(
+                $this->enrollments[$section->id] ?? [],
+                fn(Enrollment $e): bool => $e->role() !== EnrollmentRole::Student && $e->endsOn() === null,
+            ),
+        );
+        if (!array_filter($teachers, fn(Enrollment $e): bool => $e->role() === EnrollmentRole::Lead)) {
             $this->plan->warn("{$section->name()} has no lead teacher.");
         }
         if ($this->wish->carrySections) {
             $this->carry($section, $teachers, $nextId);
         }
-        $this->plan->row(new PlanRow(++$this->number, Verdict::Archived, [
-            'Name' => Cell::same($section->name()), 'Grade' => Cell::same(self::short((string) $section->grade())),
-            'Section' => new Cell('open', 'archived'),
-        ], $this->wish->carrySections ? 'carried forward under a new code' : ''));
+        $this->plan->row(
+            new PlanRow(
+                ++$this->number,
+                Verdict::Archived,
+                [
+                    'Name' => Cell::same($section->name()),
+                    'Grade' => Cell::same(self::short((string) $section->grade())),
+                    'Section' => new Cell('open', 'archived'),
+                ],
+                $this->wish->carrySections ? 'carried forward under a new code' : '',
+            ),
+        );
     }
 
     /** @param  list<Enrollment>  $teachers */
@@ -171,15 +217,35 @@ final class YearTurnPlanner
             }
         }
         $id = $this->ids->for('section', $section->id);
-        $this->plan->insert(Entity::Section, $id, [
-            'school_id' => $section->schoolId(), 'school_year_id' => $nextId, 'name' => $section->name(), 'kind' => $section->kind()->value,
-            'grade' => $section->grade(), 'period' => $section->period(), 'seats' => $section->seats(), 'state' => 'open', 'carried_from' => $section->id,
-        ], 'carried forward');
+        $this->plan->insert(
+            Entity::Section,
+            $id,
+            [
+                'school_id' => $section->schoolId(),
+                'school_year_id' => $nextId,
+                'name' => $section->name(),
+                'kind' => $section->kind()->value,
+                'grade' => $section->grade(),
+                'period' => $section->period(),
+                'seats' => $section->seats(),
+                'state' => 'open',
+                'carried_from' => $section->id,
+            ],
+            'carried forward',
+        );
         foreach ($teachers as $teacher) {
             if ($teacher->role()->standsIn()) {
                 continue;
             }
-            Enrolling::insert($this->plan, $id, $teacher->personId(), $teacher->role()->value, 'rollover', $this->ids, $this->wish->today);
+            Enrolling::insert(
+                $this->plan,
+                $id,
+                $teacher->personId(),
+                $teacher->role()->value,
+                'rollover',
+                $this->ids,
+                $this->wish->today,
+            );
         }
         JoinCodes::insert($this->plan, $id, $this->book, $this->ids, $this->wish->now);
         $this->carried++;
@@ -191,7 +257,14 @@ final class YearTurnPlanner
         $name = $student->fullName();
         $short = self::short((string) $student->grade());
         if ($grade === null) {
-            $this->plan->row(new PlanRow(++$this->number, Verdict::Same, ['Name' => Cell::same($name), 'Grade' => Cell::same('none'), 'Section' => Cell::same('')], 'has no grade'));
+            $this->plan->row(
+                new PlanRow(
+                    ++$this->number,
+                    Verdict::Same,
+                    ['Name' => Cell::same($name), 'Grade' => Cell::same('none'), 'Section' => Cell::same('')],
+                    'has no grade',
+                ),
+            );
 
             return;
         }
@@ -208,7 +281,17 @@ final class YearTurnPlanner
             $this->promoted++;
             [$verdict, $cell, $why] = [Verdict::Update, new Cell($short, $grade->next()->short()), ''];
         }
-        $this->plan->row(new PlanRow(++$this->number, $verdict, ['Name' => Cell::same($name), 'Grade' => $cell, 'Section' => Cell::same('')], $why, [], $student->id, $student->number()));
+        $this->plan->row(
+            new PlanRow(
+                ++$this->number,
+                $verdict,
+                ['Name' => Cell::same($name), 'Grade' => $cell, 'Section' => Cell::same('')],
+                $why,
+                [],
+                $student->id,
+                $student->number(),
+            ),
+        );
     }
 
     private static function short(string $code): string
@@ -219,8 +302,15 @@ final class YearTurnPlanner
     /** @return list<Section> */
     private function sections(): array
     {
-        $sections = array_values(array_filter($this->snapshot->all(Section::class), fn (Section $s): bool => $s->schoolId() === $this->wish->schoolId && $s->state() === SectionState::Open && $s->schoolYearId() === $this->wish->fromYearId));
-        usort($sections, fn (Section $a, Section $b): int => strnatcasecmp($a->name(), $b->name()) ?: $a->id <=> $b->id);
+        $sections = array_values(
+            array_filter(
+                $this->snapshot->all(Section::class),
+                fn(Section $s): bool => $s->schoolId() === $this->wish->schoolId &&
+                    $s->state() === SectionState::Open &&
+                    $s->schoolYearId() === $this->wish->fromYearId,
+            ),
+        );
+        usort($sections, fn(Section $a, Section $b): int => strnatcasecmp($a->name(), $b->name()) ?: $a->id <=> $b->id);
 
         return $sections;
     }
@@ -228,9 +318,21 @@ final class YearTurnPlanner
     /** @return list<Person> */
     private function students(): array
     {
-        $students = array_values(array_filter($this->snapshot->all(Person::class), fn (Person $p): bool => $p->schoolId() === $this->wish->schoolId && $p->kind() === PersonKind::Student && $p->state() === PersonState::Active));
-        $order = fn (Person $p): array => [GradeLevel::read((string) $p->grade())->order ?? 99, $p->familyName(), $p->givenName(), $p->id];
-        usort($students, fn (Person $a, Person $b): int => $order($a) <=> $order($b));
+        $students = array_values(
+            array_filter(
+                $this->snapshot->all(Person::class),
+                fn(Person $p): bool => $p->schoolId() === $this->wish->schoolId &&
+                    $p->kind() === PersonKind::Student &&
+                    $p->state() === PersonState::Active,
+            ),
+        );
+        $order = fn(Person $p): array => [
+            GradeLevel::read((string) $p->grade())->order ?? 99,
+            $p->familyName(),
+            $p->givenName(),
+            $p->id,
+        ];
+        usort($students, fn(Person $a, Person $b): int => $order($a) <=> $order($b));
 
         return $students;
     }

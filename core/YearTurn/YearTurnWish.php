@@ -27,6 +27,5 @@ final readonly class YearTurnWish
         public string $today,
         public string $now,
         public int $importsBeingApplied = 0,
-    ) {
-    }
+    ) {}
 }

@@ -8,11 +8,10 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 
 /**
- * The tables of the job. Those a plan may change have a `version`: the number of the ledger entry that wrote the row last,
- * so that no number is ever used for two different contents.
+ * The tables of the job. Those a plan may change have a `version`: the number of the ledger entry that wrote the row
+ * last, so that no number is ever used for two different contents.
  */
-return new class extends Migration
-{
+return new class extends Migration {
     public function up(): void
     {
         Schema::create('schools', function (Blueprint $table): void {
@@ -54,7 +53,10 @@ return new class extends Migration
             $table->index(['school_id', 'kind', 'grade'], 'people_grade');
         });
         // A number belongs to one person of a school; an account merged into another keeps it on record only.
-        DB::statement("ALTER TABLE people ADD live_number VARCHAR(40) GENERATED ALWAYS AS (IF(state = 'merged', NULL, number)) STORED INVISIBLE, ADD UNIQUE people_number (school_id, kind, live_number)");
+        DB::statement(
+            "ALTER TABLE people ADD live_number VARCHAR(40) GENERATED ALWAYS AS (IF(state = 'merged', NULL, " .
+                'number)) STORED INVISIBLE, ADD UNIQUE people_number (school_id, kind, live_number)',
+        );
         Schema::create('coordinators', function (Blueprint $table): void {
             $this->ref($table, 'person_id', 'people');
             $this->ref($table, 'school_id', 'schools');
@@ -103,7 +105,10 @@ return new class extends Migration
             $table->enum('source', ['list', 'code', 'hand', 'invitation', 'rollover']);
             $table->index(['person_id', 'ends_on']);
         });
-        DB::statement('ALTER TABLE enrollments ADD open_now TINYINT GENERATED ALWAYS AS (IF(ends_on IS NULL, 1, NULL)) STORED INVISIBLE, ADD UNIQUE enrollments_open (section_id, person_id, open_now)');
+        DB::statement(
+            'ALTER TABLE enrollments ADD open_now TINYINT GENERATED ALWAYS AS (IF(ends_on IS NULL, 1, NULL)) ' .
+                'STORED INVISIBLE, ADD UNIQUE enrollments_open (section_id, person_id, open_now)',
+        );
         Schema::create('join_codes', function (Blueprint $table): void {
             $this->key($table);
             $this->version($table);
@@ -113,7 +118,10 @@ return new class extends Migration
             $table->dateTime('opened_at');
             $table->dateTime('closed_at')->nullable();
         });
-        DB::statement("ALTER TABLE join_codes ADD open_now TINYINT GENERATED ALWAYS AS (IF(state = 'open', 1, NULL)) STORED INVISIBLE, ADD UNIQUE join_codes_open (section_id, open_now)");
+        DB::statement(
+            "ALTER TABLE join_codes ADD open_now TINYINT GENERATED ALWAYS AS (IF(state = 'open', 1, NULL)) " .
+                'STORED INVISIBLE, ADD UNIQUE join_codes_open (section_id, open_now)',
+        );
         Schema::create('invitations', function (Blueprint $table): void {
             $this->key($table);
             $this->version($table);
@@ -220,7 +228,28 @@ return new class extends Migration
 
     public function down(): void
     {
-        foreach (['outgoing_messages', 'import_rows', 'imports', 'ledger_changes', 'ledger_entries', 'known_apart', 'guardianships', 'invitations', 'join_codes', 'enrollments', 'sections', 'badges', 'sign_ins', 'coordinators', 'people', 'school_years', 'schools'] as $table) {
+        foreach (
+            [
+                'outgoing_messages',
+                'import_rows',
+                'imports',
+                'ledger_changes',
+                'ledger_entries',
+                'known_apart',
+                'guardianships',
+                'invitations',
+                'join_codes',
+                'enrollments',
+                'sections',
+                'badges',
+                'sign_ins',
+                'coordinators',
+                'people',
+                'school_years',
+                'schools',
+            ]
+            as $table
+        ) {
             Schema::dropIfExists($table);
         }
     }

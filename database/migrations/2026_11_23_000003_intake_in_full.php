@@ -8,8 +8,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 
 /** Intakes of several files, lists of everyone, what is remembered of a file's shape, and weights of a school's own. */
-return new class extends Migration
-{
+return new class extends Migration {
     public function up(): void
     {
         Schema::table('schools', function (Blueprint $table): void {
@@ -33,7 +32,9 @@ return new class extends Migration
             if ($import->family_first !== null) {
                 $answers['t0.names'] = $import->family_first ? 'family' : 'given';
             }
-            DB::table('imports')->where('id', $import->id)->update(['answers' => json_encode((object) $answers, JSON_THROW_ON_ERROR)]);
+            DB::table('imports')
+                ->where('id', $import->id)
+                ->update(['answers' => json_encode((object) $answers, JSON_THROW_ON_ERROR)]);
         }
         Schema::table('imports', function (Blueprint $table): void {
             $table->dropColumn(['file', 'named', 'family_first']);
@@ -41,7 +42,9 @@ return new class extends Migration
         Schema::table('import_rows', function (Blueprint $table): void {
             $table->string('sheet', 160)->default('')->after('import_id');
         });
-        DB::statement("ALTER TABLE import_rows MODIFY verdict ENUM('new', 'update', 'same', 'ask', 'cannot', 'leaving') NOT NULL");
+        DB::statement(
+            "ALTER TABLE import_rows MODIFY verdict ENUM('new', 'update', 'same', 'ask', 'cannot', 'leaving') NOT NULL",
+        );
         Schema::create('column_mappings', function (Blueprint $table): void {
             $table->id();
             $table->char('school_id', 26)->charset('ascii')->collation('ascii_bin');

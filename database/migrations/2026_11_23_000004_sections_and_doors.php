@@ -7,9 +7,11 @@ use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 
-/** A school's own rules; terms of join codes, requests, room passes; substitutes; second factors, other sign-ins, resets. */
-return new class extends Migration
-{
+/**
+ * A school's own rules; terms of join codes, requests, room passes; substitutes; second factors, other sign-ins,
+ * resets.
+ */
+return new class extends Migration {
     public function up(): void
     {
         Schema::table('schools', function (Blueprint $table): void {
@@ -26,19 +28,29 @@ return new class extends Migration
             $table->char('day_opens', 5)->default('07:00');
             $table->char('day_closes', 5)->default('17:00');
         });
-        DB::statement("ALTER TABLE people MODIFY state ENUM('active', 'left', 'merged', 'reserve') NOT NULL, ADD pictures CHAR(64) CHARACTER SET ascii COLLATE ascii_bin NULL");
+        DB::statement(
+            "ALTER TABLE people MODIFY state ENUM('active', 'left', 'merged', 'reserve') NOT NULL, ADD " .
+                'pictures CHAR(64) CHARACTER SET ascii COLLATE ascii_bin NULL',
+        );
         Schema::table('sections', function (Blueprint $table): void {
             $table->string('period', 20)->nullable()->after('grade');
             $table->unsignedSmallInteger('seats')->nullable()->after('period');
             $table->index(['school_year_id', 'period']);
         });
         Schema::table('join_codes', function (Blueprint $table): void {
-            $table->enum('who', ['accounts', 'domain', 'approval'])->default('approval')->after('state');
+            $table
+                ->enum('who', ['accounts', 'domain', 'approval'])
+                ->default('approval')
+                ->after('state');
             $table->dateTime('starts_at')->nullable()->after('who');
             $table->dateTime('ends_at')->nullable()->after('starts_at');
             $table->unsignedSmallInteger('cap')->nullable()->after('ends_at');
         });
-        DB::statement("ALTER TABLE enrollments MODIFY role ENUM('student', 'lead', 'co_teacher', 'assistant', 'substitute') NOT NULL, MODIFY source ENUM('list', 'code', 'hand', 'invitation', 'rollover', 'request', 'move', 'reserve') NOT NULL");
+        DB::statement(
+            "ALTER TABLE enrollments MODIFY role ENUM('student', 'lead', 'co_teacher', 'assistant', " .
+                "'substitute') NOT NULL, MODIFY source ENUM('list', 'code', 'hand', 'invitation', 'rollover', " .
+                "'request', 'move', 'reserve') NOT NULL",
+        );
         Schema::table('enrollments', function (Blueprint $table): void {
             $this->ref($table, 'join_code_id', 'join_codes', true);
             $table->dateTime('came_at')->nullable();
@@ -120,14 +132,20 @@ return new class extends Migration
             $table->dropColumn('stays');
         });
         DB::statement("DELETE FROM invitations WHERE role = 'substitute'");
-        DB::statement("ALTER TABLE invitations MODIFY role ENUM('co_teacher', 'assistant') NOT NULL, DROP begins_on, DROP ends_on");
+        DB::statement(
+            "ALTER TABLE invitations MODIFY role ENUM('co_teacher', 'assistant') NOT NULL, DROP begins_on, " .
+                'DROP ends_on',
+        );
         DB::statement("DELETE FROM enrollments WHERE role = 'substitute'");
         DB::statement("UPDATE enrollments SET source = 'hand' WHERE source IN ('request', 'move', 'reserve')");
         Schema::table('enrollments', function (Blueprint $table): void {
             $table->dropForeign(['join_code_id']);
             $table->dropColumn(['join_code_id', 'came_at']);
         });
-        DB::statement("ALTER TABLE enrollments MODIFY role ENUM('student', 'lead', 'co_teacher', 'assistant') NOT NULL, MODIFY source ENUM('list', 'code', 'hand', 'invitation', 'rollover') NOT NULL");
+        DB::statement(
+            "ALTER TABLE enrollments MODIFY role ENUM('student', 'lead', 'co_teacher', 'assistant') NOT " .
+                "NULL, MODIFY source ENUM('list', 'code', 'hand', 'invitation', 'rollover') NOT NULL",
+        );
         Schema::table('join_codes', function (Blueprint $table): void {
             $table->dropColumn(['who', 'starts_at', 'ends_at', 'cap']);
         });
@@ -138,7 +156,19 @@ return new class extends Migration
         DB::statement("UPDATE people SET state = 'left' WHERE state = 'reserve'");
         DB::statement("ALTER TABLE people MODIFY state ENUM('active', 'left', 'merged') NOT NULL, DROP pictures");
         Schema::table('schools', function (Blueprint $table): void {
-            $table->dropColumn(['naming_pattern', 'sign_in_policy', 'stay_days_shared', 'stay_days_own', 'outside_staff', 'newcomer_check', 'newcomer_mail', 'under_13', 'second_factor', 'day_opens', 'day_closes']);
+            $table->dropColumn([
+                'naming_pattern',
+                'sign_in_policy',
+                'stay_days_shared',
+                'stay_days_own',
+                'outside_staff',
+                'newcomer_check',
+                'newcomer_mail',
+                'under_13',
+                'second_factor',
+                'day_opens',
+                'day_closes',
+            ]);
         });
     }
 

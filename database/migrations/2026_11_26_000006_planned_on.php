@@ -6,9 +6,10 @@ use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\Schema;
 
-/** The day at the school on which a list was planned: applied after midnight, it is still the plan that was looked at. */
-return new class extends Migration
-{
+/**
+ * The day at the school on which a list was planned: applied after midnight, it is still the plan that was looked at.
+ */
+return new class extends Migration {
     public function up(): void
     {
         Schema::table('imports', function (Blueprint $table): void {

@@ -26,8 +26,7 @@ const access = join(__dirname, 'areas/access');
 const lang = join(__dirname, '../lang');
 
 function wordsOf(page: string): string[] {
-    const code = readFileSync(join(access, `${page}.tsx`), 'utf8');
-    return [...code.matchAll(/\bt\(\s*'((?:[^'\\]|\\.)*)'/g)].map((m) => m[1] ?? '');
+    return [...code(join(access, `${page}.tsx`)).matchAll(/\bt\(\s*'((?:[^'\\]|\\.)*)'/g)].map((m) => m[1] ?? '');
 }
 
 function places(text: string): string[] {
@@ -52,7 +51,13 @@ const SERVER = [
     'core/Accounts/Pictures.php',
     'core/Accounts/Way.php',
 ];
-const SENTENCE = /(?:new Refusal\(|self::\w+ => |self::problem\(\d+, '[^']*', |\d+ => \['[^']*', )'((?:[^'\\]|\\.)*)'/g;
+const SENTENCE =
+    /(?:new Refusal\(\s*|self::\w+ =>\s+|self::problem\(\s*\d+,\s+'[^']*',\s+|\d+ => \[\s*'[^']*',\s+)'((?:[^'\\]|\\.)*)'/g;
+
+/** Code with the pieces of a string that is written over several lines put together. */
+function code(path: string): string {
+    return readFileSync(path, 'utf8').replace(/' \.\s+'/g, '');
+}
 /** Answers to what only staff do. */
 const TO_STAFF = new Set([
     // A phone says of too many tries that it takes a while.
@@ -75,7 +80,7 @@ const TO_STAFF = new Set([
 function sources(folder: string): string[] {
     return readdirSync(join(root, folder), { recursive: true, encoding: 'utf8' })
         .filter((file) => /\.(php|tsx?)$/.test(file) && !/\.test\.ts$|schema\.d\.ts$/.test(file))
-        .map((file) => readFileSync(join(root, folder, file), 'utf8'));
+        .map((file) => code(join(root, folder, file)));
 }
 
 const wanted = [...new Set(PAGES.flatMap(wordsOf))].filter((word) => !STAFF.includes(word));
@@ -93,12 +98,14 @@ describe('the languages of students and guardians', () => {
         it(`says everything in ${code}, with the same places`, () => {
             const words = JSON.parse(readFileSync(join(lang, `${code}.json`), 'utf8')) as Record<string, string>;
             expect(wanted.filter((word) => !words[word])).toEqual([]);
-            expect(Object.entries(words).filter(([key, value]) => places(key).join() !== places(value).join())).toEqual([]);
+            expect(Object.entries(words).filter(([key, value]) => places(key).join() !== places(value).join())).toEqual(
+                [],
+            );
         });
     }
     it('has every sentence of the server that a student or guardian can meet, as the server says it', () => {
         const sentences = SERVER.flatMap((file) =>
-            [...readFileSync(join(root, file), 'utf8').matchAll(SENTENCE)].map((m) => (m[1] ?? '').replaceAll("\\'", "'")),
+            [...code(join(root, file)).matchAll(SENTENCE)].map((m) => (m[1] ?? '').replaceAll("\\'", "'")),
         );
         expect(sentences.length).toBeGreaterThan(60);
         expect([...TO_STAFF].filter((sentence) => !sentences.includes(sentence))).toEqual([]);

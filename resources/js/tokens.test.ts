@@ -39,7 +39,9 @@ describe('contrast', () => {
             expect(Object.keys(t).length).toBeGreaterThanOrEqual(7);
             for (const text of ['ink', 'muted', 'madder']) {
                 for (const ground of ['paper', 'tint']) {
-                    expect(contrast(t[text] ?? '', t[ground] ?? ''), `${text} on ${ground}`).toBeGreaterThanOrEqual(4.5);
+                    expect(contrast(t[text] ?? '', t[ground] ?? ''), `${text} on ${ground}`).toBeGreaterThanOrEqual(
+                        4.5,
+                    );
                 }
             }
             // The focus ring is a marigold line beside one of ink: one of the two is seen on any paper (1.4.11, 3 : 1).

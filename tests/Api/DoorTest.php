@@ -12,96 +12,206 @@ beforeEach(function (): void {
     $this->world = World::make();
     $this->section = $this->world->section;
     $this->code = $this->world->code;
-    $this->as = fn (string $role) => $this->actingAs($this->world->as($role));
+    $this->as = fn(string $role) => $this->actingAs($this->world->as($role));
     $this->out = function (): void {
         auth()->logout();
         $this->flushSession();
         $this->app['auth']->forgetGuards();
     };
-    $this->terms = fn (array $terms) => DB::table('join_codes')->where('code', $this->code)->update($terms);
-    $this->rules = fn (array $rules) => DB::table('schools')->where('id', $this->world->school)->update($rules);
-    $this->newcomer = ['code' => $this->code, 'given_name' => 'Marlo', 'family_name' => 'Quillfeather', 'birth_date' => '2012-05-04', 'password' => 'green boat stone'];
+    $this->terms = fn(array $terms) => DB::table('join_codes')->where('code', $this->code)->update($terms);
+    $this->rules = fn(array $rules) => DB::table('schools')->where('id', $this->world->school)->update($rules);
+    $this->newcomer = [
+        'code' => $this->code,
+        'given_name' => 'Marlo',
+        'family_name' => 'Quillfeather',
+        'birth_date' => '2012-05-04',
+        'password' => 'green boat stone',
+    ];
 });
 
 it('says at the door what is asked there, by the school’s rules and the code’s', function (): void {
     ($this->rules)(['newcomer_check' => 'none', 'under_13' => 'allow']);
-    $this->postJson('/api/join/door', ['code' => $this->code])->assertOk()->assertExactJson(['section' => '3 Heron', 'school' => 'Lanternfield Primary', 'who' => 'approval', 'birthDate' => false, 'number' => false, 'mail' => 'no', 'domains' => [], 'password' => true]);
+    $this->postJson('/api/join/door', ['code' => $this->code])
+        ->assertOk()
+        ->assertExactJson([
+            'section' => '3 Heron',
+            'school' => 'Lanternfield Primary',
+            'who' => 'approval',
+            'birthDate' => false,
+            'number' => false,
+            'mail' => 'no',
+            'domains' => [],
+            'password' => true,
+        ]);
     ($this->rules)(['newcomer_check' => 'number', 'newcomer_mail' => 1, 'under_13' => 'approve']);
-    $this->postJson('/api/join/door', ['code' => $this->code])->assertJson(['birthDate' => true, 'number' => true, 'mail' => 'optional']);
+    $this->postJson('/api/join/door', ['code' => $this->code])->assertJson([
+        'birthDate' => true,
+        'number' => true,
+        'mail' => 'optional',
+    ]);
     ($this->terms)(['who' => 'domain']);
-    $this->postJson('/api/join/door', ['code' => $this->code])->assertJson(['mail' => 'required', 'domains' => ['lanternfield.example'], 'password' => false]);
+    $this->postJson('/api/join/door', ['code' => $this->code])->assertJson([
+        'mail' => 'required',
+        'domains' => ['lanternfield.example'],
+        'password' => false,
+    ]);
 });
 
 it('shows somebody at the door only display names that fit what they typed', function (): void {
-    $this->world->student('Marlo Quillfeather', null, ['birth_date' => '2012-05-04', 'number' => '020777', 'email' => 'marlo@shoremail.example']);
+    $this->world->student('Marlo Quillfeather', null, [
+        'birth_date' => '2012-05-04',
+        'number' => '020777',
+        'email' => 'marlo@shoremail.example',
+    ]);
     $this->world->student('Uma Rao', null, ['birth_date' => '2012-01-01']);
-    $found = $this->postJson('/api/join/names', ['code' => $this->code, 'given_name' => 'Marlow', 'family_name' => 'Quilfeather'])->assertOk();
-    expect($found->json('names.*.name'))->toBe(['Marlo Q.'])->and($found->json('check'))->toBe('birth_date');
+    $found = $this->postJson('/api/join/names', [
+        'code' => $this->code,
+        'given_name' => 'Marlow',
+        'family_name' => 'Quilfeather',
+    ])->assertOk();
+    expect($found->json('names.*.name'))
+        ->toBe(['Marlo Q.'])
+        ->and($found->json('check'))
+        ->toBe('birth_date');
     foreach (['Quillfeather', '2012', '020777', 'shoremail', 'quillfeather'] as $private) {
         expect((string) $found->getContent())->not->toContain($private);
     }
-    $this->postJson('/api/join/names', ['code' => $this->code, 'given_name' => 'Zebulon', 'family_name' => 'Fitch'])->assertJsonPath('names', []);
-    $this->postJson('/api/join/names', ['code' => 'KDM4X7K', 'given_name' => 'Marlo', 'family_name' => 'Quillfeather'])->assertStatus(422);
+    $this->postJson('/api/join/names', [
+        'code' => $this->code,
+        'given_name' => 'Zebulon',
+        'family_name' => 'Fitch',
+    ])->assertJsonPath('names', []);
+    $this->postJson('/api/join/names', [
+        'code' => 'KDM4X7K',
+        'given_name' => 'Marlo',
+        'family_name' => 'Quillfeather',
+    ])->assertStatus(422);
 });
 
 it('lets a student of the list take the account that waits, once, with what they know', function (): void {
     $id = $this->world->student('Marlo Quillfeather', null, ['birth_date' => '2012-05-04'], 'maple otter candy');
     $names = $this->postJson('/api/join/names', $this->newcomer)->json('names');
     $body = [...$this->newcomer, 'key' => $names[0]['key']];
-    $this->postJson('/api/join/claim', [...$body, 'proof' => '2012-05-05'])->assertStatus(422)->assertJsonPath('errors.proof.0', 'That does not fit what the school has on record, or the account is in use already. Look again, sign in with the card or password, or ask your teacher.');
+    $this->postJson('/api/join/claim', [...$body, 'proof' => '2012-05-05'])
+        ->assertStatus(422)
+        ->assertJsonPath(
+            'errors.proof.0',
+            'That does not fit what the school has on record, or the account is in use already. Look again, ' .
+                'sign in with the card or password, or ask your teacher.',
+        );
     $this->postJson('/api/join/claim', [...$body, 'proof' => '2012-05-04', 'password' => 'short'])->assertStatus(422);
-    $this->postJson('/api/join/claim', [...$body, 'proof' => '2012-05-04'])->assertOk()->assertJson(['section' => '3 Heron', 'userName' => 'marlo.quillfeather']);
-    expect(auth()->id())->toBe($id)->and(DB::table('people')->where('family_name', 'Quillfeather')->count())->toBe(1);
+    $this->postJson('/api/join/claim', [...$body, 'proof' => '2012-05-04'])
+        ->assertOk()
+        ->assertJson(['section' => '3 Heron', 'userName' => 'marlo.quillfeather']);
+    expect(auth()->id())
+        ->toBe($id)
+        ->and(DB::table('people')->where('family_name', 'Quillfeather')->count())
+        ->toBe(1);
     ($this->out)();
-    $this->postJson('/api/sign-in', ['user_name' => 'marlo.quillfeather', 'secret' => 'maple otter candy'])->assertStatus(422);
+    $this->postJson('/api/sign-in', [
+        'user_name' => 'marlo.quillfeather',
+        'secret' => 'maple otter candy',
+    ])->assertStatus(422);
     $this->postJson('/api/sign-in', ['user_name' => 'marlo.quillfeather', 'secret' => 'green boat stone'])->assertOk();
     ($this->out)();
-    $this->postJson('/api/join/claim', [...$body, 'proof' => '2012-05-04'])->assertStatus(422)->assertJsonPath('detail', 'That name is not on the list any more. Type your name again.');
+    $this->postJson('/api/join/claim', [...$body, 'proof' => '2012-05-04'])
+        ->assertStatus(422)
+        ->assertJsonPath('detail', 'That name is not on the list any more. Type your name again.');
 });
 
 it('stops guessing what another student knows', function (): void {
     $this->world->student('Marlo Quillfeather', null, ['birth_date' => '2012-05-04']);
     $key = $this->postJson('/api/join/names', $this->newcomer)->json('names.0.key');
     for ($i = 1; $i <= 5; $i++) {
-        $this->postJson('/api/join/claim', [...$this->newcomer, 'key' => $key, 'proof' => "2012-06-0$i"])->assertStatus(422);
+        $this->postJson('/api/join/claim', [...$this->newcomer, 'key' => $key, 'proof' => "2012-06-0$i"])->assertStatus(
+            422,
+        );
     }
     $this->postJson('/api/join/claim', [...$this->newcomer, 'key' => $key, 'proof' => '2012-05-04'])->assertStatus(429);
     // A key of another code opens nothing.
     $other = $this->world->code($this->world->otherSection, 'TTRWXK');
-    RateLimiter::clear('proof|'.DB::table('people')->where('given_name', 'Marlo')->value('id'));
-    $this->postJson('/api/join/claim', [...$this->newcomer, 'code' => $other, 'key' => $key, 'proof' => '2012-05-04'])->assertStatus(422)->assertJsonPath('detail', 'That name is not on the list any more. Type your name again.');
+    RateLimiter::clear('proof|' . DB::table('people')->where('given_name', 'Marlo')->value('id'));
+    $this->postJson('/api/join/claim', [...$this->newcomer, 'code' => $other, 'key' => $key, 'proof' => '2012-05-04'])
+        ->assertStatus(422)
+        ->assertJsonPath('detail', 'That name is not on the list any more. Type your name again.');
 });
 
 it('has newcomers wait until they are let in, and signs their own browser in', function (): void {
     $this->postJson('/api/join/ask', [...$this->newcomer, 'password' => 'quillfeather'])->assertStatus(422);
-    $this->postJson('/api/join/ask', $this->newcomer)->assertOk()->assertJson(['state' => 'waiting', 'section' => '3 Heron']);
-    expect(DB::table('people')->where('given_name', 'Marlo')->exists())->toBeFalse()->and(DB::table('join_requests')->value('password'))->not->toContain('green');
+    $this->postJson('/api/join/ask', $this->newcomer)
+        ->assertOk()
+        ->assertJson(['state' => 'waiting', 'section' => '3 Heron']);
+    expect(DB::table('people')->where('given_name', 'Marlo')->exists())
+        ->toBeFalse()
+        ->and(DB::table('join_requests')->value('password'))
+        ->not->toContain('green');
     $this->postJson('/api/join/asked')->assertJson(['state' => 'waiting', 'userName' => '']);
     $door = $this->app['session']->driver()->all();
-    ($this->as)('lead')->getJson("/api/sections/$this->section")->assertJsonPath('waiting', 1);
-    $request = $this->getJson("/api/sections/$this->section/requests")->assertOk()->json('requests.0');
-    expect($request)->toMatchArray(['name' => 'Marlo Quillfeather', 'state' => 'waiting', 'cause' => 'newcomer', 'mayBe' => []]);
-    $this->postJson("/api/sections/$this->section/requests/{$request['id']}/approve")->assertOk()->assertJsonPath('requests', []);
+    ($this->as)('lead')
+        ->getJson("/api/sections/$this->section")
+        ->assertJsonPath('waiting', 1);
+    $request = $this->getJson("/api/sections/$this->section/requests")
+        ->assertOk()
+        ->json('requests.0');
+    expect($request)->toMatchArray([
+        'name' => 'Marlo Quillfeather',
+        'state' => 'waiting',
+        'cause' => 'newcomer',
+        'mayBe' => [],
+    ]);
+    $this->postJson("/api/sections/$this->section/requests/{$request['id']}/approve")
+        ->assertOk()
+        ->assertJsonPath('requests', []);
     $this->postJson("/api/sections/$this->section/requests/{$request['id']}/approve")->assertStatus(422);
     ($this->out)();
-    $this->withSession($door)->postJson('/api/join/asked')->assertJson(['state' => 'approved', 'userName' => 'marlo.quillfeather']);
+    $this->withSession($door)
+        ->postJson('/api/join/asked')
+        ->assertJson(['state' => 'approved', 'userName' => 'marlo.quillfeather']);
     expect(auth()->user()?->fullName())->toBe('Marlo Quillfeather');
     ($this->out)();
     $this->postJson('/api/sign-in', ['user_name' => 'marlo.quillfeather', 'secret' => 'green boat stone'])->assertOk();
 });
 
 it('shows with a request whom of the Roll it may be, and makes no second account of them', function (): void {
-    $known = $this->world->student('Marlo Quillfeather', $this->world->otherSection, ['birth_date' => '2012-05-04'], 'maple otter candy');
+    $known = $this->world->student(
+        'Marlo Quillfeather',
+        $this->world->otherSection,
+        ['birth_date' => '2012-05-04'],
+        'maple otter candy',
+    );
     $this->postJson('/api/join/ask', [...$this->newcomer, 'given_name' => 'Marlow'])->assertOk();
-    $teacher = ($this->as)('lead')->getJson("/api/sections/$this->section/requests")->json('requests.0.mayBe.0');
-    expect($teacher)->toMatchArray(['id' => $known, 'name' => 'Marlo Q.', 'sections' => ''])->and(array_filter(array_column($teacher['evidence'], 'right')))->toBe([]);
-    $full = ($this->as)('coordinator')->getJson("/api/sections/$this->section/requests")->json('requests.0');
-    expect($full['mayBe'][0])->toMatchArray(['name' => 'Marlo Quillfeather', 'sections' => '3 Plover'])->and($full['mayBe'][0]['probability'])->toBeGreaterThan(0.9);
+    $teacher = ($this->as)('lead')
+        ->getJson("/api/sections/$this->section/requests")
+        ->json('requests.0.mayBe.0');
+    expect($teacher)
+        ->toMatchArray(['id' => $known, 'name' => 'Marlo Q.', 'sections' => ''])
+        ->and(array_filter(array_column($teacher['evidence'], 'right')))
+        ->toBe([]);
+    $full = ($this->as)('coordinator')
+        ->getJson("/api/sections/$this->section/requests")
+        ->json('requests.0');
+    expect($full['mayBe'][0])
+        ->toMatchArray(['name' => 'Marlo Quillfeather', 'sections' => '3 Plover'])
+        ->and($full['mayBe'][0]['probability'])
+        ->toBeGreaterThan(0.9);
     $door = $this->app['session']->driver()->all();
-    $this->postJson("/api/sections/$this->section/requests/{$full['id']}/approve", ['as' => $known])->assertOk()->assertJsonPath('said', 'Marlow Quillfeather is Marlo Quillfeather of the list and comes into 3 Heron. The account waited for its owner and is theirs now, with the password they chose.');
-    expect(DB::table('people')->where('family_name', 'Quillfeather')->count())->toBe(1)->and(DB::table('enrollments')->where('person_id', $known)->count())->toBe(2)->and(DB::table('sign_ins')->where('person_id', $known)->count())->toBe(1);
+    $this->postJson("/api/sections/$this->section/requests/{$full['id']}/approve", ['as' => $known])
+        ->assertOk()
+        ->assertJsonPath(
+            'said',
+            'Marlow Quillfeather is Marlo Quillfeather of the list and comes into 3 Heron. The account ' .
+                'waited for its owner and is theirs now, with the password they chose.',
+        );
+    expect(DB::table('people')->where('family_name', 'Quillfeather')->count())
+        ->toBe(1)
+        ->and(DB::table('enrollments')->where('person_id', $known)->count())
+        ->toBe(2)
+        ->and(DB::table('sign_ins')->where('person_id', $known)->count())
+        ->toBe(1);
     ($this->out)();
-    $this->postJson('/api/sign-in', ['user_name' => 'marlo.quillfeather', 'secret' => 'green boat stone'])->assertOk()->assertJsonPath('me.name', 'Marlo Quillfeather');
+    $this->postJson('/api/sign-in', ['user_name' => 'marlo.quillfeather', 'secret' => 'green boat stone'])
+        ->assertOk()
+        ->assertJsonPath('me.name', 'Marlo Quillfeather');
 });
 
 it('tells one who was turned away, makes nothing, and undo lets the request wait again', function (): void {
@@ -109,14 +219,20 @@ it('tells one who was turned away, makes nothing, and undo lets the request wait
     $this->postJson('/api/join/ask', $this->newcomer)->assertOk();
     $door = $this->app['session']->driver()->all();
     $id = DB::table('join_requests')->value('id');
-    ($this->as)('co_teacher')->postJson("/api/sections/$this->section/requests/$id/refuse")->assertOk();
+    ($this->as)('co_teacher')
+        ->postJson("/api/sections/$this->section/requests/$id/refuse")
+        ->assertOk();
     ($this->out)();
-    $this->withSession($door)->postJson('/api/join/asked')->assertJson(['state' => 'refused']);
+    $this->withSession($door)
+        ->postJson('/api/join/asked')
+        ->assertJson(['state' => 'refused']);
     $this->assertGuest();
     $this->postJson('/api/join/asked')->assertJson(['state' => 'none']);
     expect(DB::table('people')->where('given_name', 'Marlo')->exists())->toBeFalse();
     foreach (DB::table('ledger_entries')->orderByDesc('seq')->pluck('id') as $entry) {
-        ($this->as)('coordinator')->postJson("/api/ledger/$entry/undo")->assertOk();
+        ($this->as)('coordinator')
+            ->postJson("/api/ledger/$entry/undo")
+            ->assertOk();
     }
     expect(World::checksum())->toBe($before);
 });
@@ -124,15 +240,23 @@ it('tells one who was turned away, makes nothing, and undo lets the request wait
 it('lets in by a mail to an address of the school, once, in time', function (): void {
     ($this->terms)(['who' => 'domain']);
     ($this->rules)(['under_13' => 'allow']);
-    $this->postJson('/api/join/ask', [...$this->newcomer, 'email' => 'marlo@elsewhere.example'])->assertStatus(422)->assertJsonPath('errors.email.0', 'Type your address at the school: it ends with @lanternfield.example.');
-    $this->postJson('/api/join/ask', [...$this->newcomer, 'email' => 'marlo@lanternfield.example'])->assertJson(['state' => 'mail']);
+    $this->postJson('/api/join/ask', [...$this->newcomer, 'email' => 'marlo@elsewhere.example'])
+        ->assertStatus(422)
+        ->assertJsonPath('errors.email.0', 'Type your address at the school: it ends with @lanternfield.example.');
+    $this->postJson('/api/join/ask', [...$this->newcomer, 'email' => 'marlo@lanternfield.example'])->assertJson([
+        'state' => 'mail',
+    ]);
     preg_match('~/confirm#(\S+)~', (string) DB::table('outgoing_messages')->value('text'), $m);
     expect(DB::table('join_requests')->value('token_hash'))->toBe(hash('sha256', $m[1]));
-    $this->postJson('/api/join/confirm', ['token' => strrev($m[1]), 'password' => 'green boat stone'])->assertStatus(404);
+    $this->postJson('/api/join/confirm', ['token' => strrev($m[1]), 'password' => 'green boat stone'])->assertStatus(
+        404,
+    );
     $this->travel(4)->days();
     $this->postJson('/api/join/confirm', ['token' => $m[1], 'password' => 'green boat stone'])->assertStatus(422);
     $this->travelBack();
-    $this->postJson('/api/join/confirm', ['token' => $m[1], 'password' => 'green boat stone'])->assertOk()->assertJson(['section' => '3 Heron', 'userName' => 'marlo.quillfeather']);
+    $this->postJson('/api/join/confirm', ['token' => $m[1], 'password' => 'green boat stone'])
+        ->assertOk()
+        ->assertJson(['section' => '3 Heron', 'userName' => 'marlo.quillfeather']);
     expect(auth()->user()?->email)->toBe('marlo@lanternfield.example');
     $this->postJson('/api/join/confirm', ['token' => $m[1], 'password' => 'green boat stone'])->assertStatus(404);
 });
@@ -140,92 +264,182 @@ it('lets in by a mail to an address of the school, once, in time', function (): 
 it('keeps the school’s rule for those under 13', function (): void {
     $child = [...$this->newcomer, 'birth_date' => '2018-05-04'];
     ($this->rules)(['under_13' => 'listed']);
-    $this->postJson('/api/join/ask', $child)->assertStatus(422)->assertJsonPath('detail', 'The school makes the accounts of students under 13. Ask your teacher for yours.');
+    $this->postJson('/api/join/ask', $child)
+        ->assertStatus(422)
+        ->assertJsonPath('detail', 'The school makes the accounts of students under 13. Ask your teacher for yours.');
     ($this->rules)(['under_13' => 'approve']);
     $this->postJson('/api/join/ask', $child)->assertJson(['state' => 'waiting']);
     expect(DB::table('join_requests')->value('cause'))->toBe('under_13');
 });
 
 it('keeps to start, end and who a code is for', function (): void {
-    $noor = fn () => $this->actingAs(Person::query()->findOrFail($this->world->student('Noor '.uniqid())));
-    ($this->as)('lead')->postJson("/api/sections/$this->section/code/terms", ['who' => 'accounts', 'starts_at' => now()->addHour()->toIso8601String(), 'ends_at' => now()->addHours(3)->toIso8601String(), 'cap' => 2])->assertOk()->assertJson(['who' => 'accounts', 'cap' => 2]);
-    $noor()->postJson('/api/join', ['code' => $this->code])->assertStatus(422)->assertJsonPath('detail', 'This code does not work yet. Try again when your teacher says so.');
+    $noor = fn() => $this->actingAs(Person::query()->findOrFail($this->world->student('Noor ' . uniqid())));
+    ($this->as)('lead')
+        ->postJson("/api/sections/$this->section/code/terms", [
+            'who' => 'accounts',
+            'starts_at' => now()->addHour()->toIso8601String(),
+            'ends_at' => now()->addHours(3)->toIso8601String(),
+            'cap' => 2,
+        ])
+        ->assertOk()
+        ->assertJson(['who' => 'accounts', 'cap' => 2]);
+    $noor()
+        ->postJson('/api/join', ['code' => $this->code])
+        ->assertStatus(422)
+        ->assertJsonPath('detail', 'This code does not work yet. Try again when your teacher says so.');
     $this->travel(95)->minutes();
-    $noor()->postJson('/api/join', ['code' => $this->code])->assertOk();
-    $noor()->postJson('/api/join', ['code' => $this->code])->assertOk();
-    $noor()->postJson('/api/join', ['code' => $this->code])->assertStatus(422)->assertJsonPath('detail', 'All places for this code are taken. Tell your teacher, who can let more in.');
+    $noor()
+        ->postJson('/api/join', ['code' => $this->code])
+        ->assertOk();
+    $noor()
+        ->postJson('/api/join', ['code' => $this->code])
+        ->assertOk();
+    $noor()
+        ->postJson('/api/join', ['code' => $this->code])
+        ->assertStatus(422)
+        ->assertJsonPath('detail', 'All places for this code are taken. Tell your teacher, who can let more in.');
     $this->postJson('/api/join/ask', $this->newcomer)->assertStatus(422);
     $this->travel(95)->minutes();
-    $noor()->postJson('/api/join', ['code' => $this->code])->assertStatus(422)->assertJsonPath('detail', 'This code has ended. Ask your teacher for a new one.');
-    $arrived = ($this->as)('lead')->getJson("/api/sections/$this->section/code")->json('arrived');
-    expect($arrived)->toHaveCount(2)->and($arrived[0]['name'])->toStartWith('Noor')->and($arrived[0]['at'])->toEndWith('Z');
-    $this->postJson("/api/sections/$this->section/code/terms", ['who' => 'approval', 'ends_at' => now()->subDay()->toIso8601String()])->assertStatus(422);
+    $noor()
+        ->postJson('/api/join', ['code' => $this->code])
+        ->assertStatus(422)
+        ->assertJsonPath('detail', 'This code has ended. Ask your teacher for a new one.');
+    $arrived = ($this->as)('lead')
+        ->getJson("/api/sections/$this->section/code")
+        ->json('arrived');
+    expect($arrived)
+        ->toHaveCount(2)
+        ->and($arrived[0]['name'])
+        ->toStartWith('Noor')
+        ->and($arrived[0]['at'])
+        ->toEndWith('Z');
+    $this->postJson("/api/sections/$this->section/code/terms", [
+        'who' => 'approval',
+        'ends_at' => now()->subDay()->toIso8601String(),
+    ])->assertStatus(422);
 });
 
 it('takes a chosen code where it is safe, and says every rule', function (): void {
-    $length = ($this->as)('lead')->getJson("/api/sections/$this->section/code")->json('payload');
+    $length = ($this->as)('lead')
+        ->getJson("/api/sections/$this->section/code")
+        ->json('payload');
     $wish = substr('KWM9TXBD', 0, $length);
-    $this->getJson("/api/sections/$this->section/code/chosen?chosen=$wish")->assertOk()->assertJson(['safe' => true])->assertJsonCount(7, 'rules');
+    $this->getJson("/api/sections/$this->section/code/chosen?chosen=$wish")
+        ->assertOk()
+        ->assertJson(['safe' => true])
+        ->assertJsonCount(7, 'rules');
     $made = $this->postJson("/api/sections/$this->section/code", ['chosen' => $wish, 'who' => 'approval'])->assertOk();
     expect(str_replace('-', '', $made->json('written')))->toStartWith($wish);
     $this->getJson("/api/sections/$this->section/code/chosen?chosen=$wish")->assertJson(['safe' => false]);
-    $this->postJson("/api/sections/$this->section/code", ['chosen' => 'HRNHRN'])->assertStatus(422)->assertJsonPath('errors.chosen.0', 'That code is not safe to use. Look at the rules beside it.');
+    $this->postJson("/api/sections/$this->section/code", ['chosen' => 'HRNHRN'])
+        ->assertStatus(422)
+        ->assertJsonPath('errors.chosen.0', 'That code is not safe to use. Look at the rules beside it.');
 });
 
-it('opens the name list by the room pass, shows display names only, and one after the other comes in', function (): void {
-    $noor = $this->world->student('Noor Haddad', $this->section, ['number' => '020555']);
-    ($this->rules)(['day_opens' => '00:00', 'day_closes' => '23:59']);
-    $pdf = ($this->as)('substitute')->post("/api/sections/$this->section/room-pass", ['hours' => 'school', 'paper' => 'a4'])->assertOk()->assertHeader('Content-Type', 'application/pdf');
-    expect((string) $pdf->getContent())->toStartWith('%PDF');
-    // The token stands on the poster alone; for the test a pass with a known one.
-    DB::table('room_passes')->update(['token_hash' => hash('sha256', 'the-pass')]);
-    ($this->out)();
-    $list = $this->postJson('/api/room', ['token' => 'the-pass'])->assertOk();
-    expect($list->json('names.*.name'))->toBe(['Noor H.', 'Wilhelmina S.'])->and((string) $list->getContent())->not->toContain('Haddad')->not->toContain('020555')->not->toContain($noor);
-    $this->postJson('/api/room/enter', ['token' => 'the-pass', 'key' => $list->json('names.0.key')])->assertOk()->assertJson(['name' => 'Noor Haddad', 'room' => '3 Heron']);
-    $this->getJson('/api/home')->assertJsonPath('students.0.name', 'Noor Haddad');
-    $this->postJson('/api/password', ['password' => 'green boat stone'])->assertStatus(403);
-    $this->getJson('/api/sessions')->assertStatus(403);
-    $this->postJson('/api/room/enter', ['token' => 'the-pass', 'key' => $list->json('names.1.key')])->assertOk()->assertJson(['name' => 'Wilhelmina Seabright']);
-    // Ended: at once, also for who is in.
-    $session = $this->app['session']->driver()->all();
-    DB::table('room_passes')->update(['state' => 'ended']);
-    $this->withSession($session)->getJson('/api/home')->assertStatus(401);
-    $this->postJson('/api/room', ['token' => 'the-pass'])->assertStatus(422)->assertJsonPath('detail', 'This pass does not work any more. There is a newer one in the room, or ask the teacher.');
-    $this->postJson('/api/room', ['token' => 'another'])->assertStatus(404);
-});
+it(
+    'opens the name list by the room pass, shows display names only, and one after the other comes in',
+    function (): void {
+        $noor = $this->world->student('Noor Haddad', $this->section, ['number' => '020555']);
+        ($this->rules)(['day_opens' => '00:00', 'day_closes' => '23:59']);
+        $pdf = ($this->as)('substitute')
+            ->post("/api/sections/$this->section/room-pass", ['hours' => 'school', 'paper' => 'a4'])
+            ->assertOk()
+            ->assertHeader('Content-Type', 'application/pdf');
+        expect((string) $pdf->getContent())->toStartWith('%PDF');
+        // The token stands on the poster alone; for the test a pass with a known one.
+        DB::table('room_passes')->update(['token_hash' => hash('sha256', 'the-pass')]);
+        ($this->out)();
+        $list = $this->postJson('/api/room', ['token' => 'the-pass'])->assertOk();
+        expect($list->json('names.*.name'))
+            ->toBe(['Noor H.', 'Wilhelmina S.'])
+            ->and((string) $list->getContent())
+            ->not->toContain('Haddad')
+            ->not->toContain('020555')
+            ->not->toContain($noor);
+        $this->postJson('/api/room/enter', ['token' => 'the-pass', 'key' => $list->json('names.0.key')])
+            ->assertOk()
+            ->assertJson(['name' => 'Noor Haddad', 'room' => '3 Heron']);
+        $this->getJson('/api/home')->assertJsonPath('students.0.name', 'Noor Haddad');
+        $this->postJson('/api/password', ['password' => 'green boat stone'])->assertStatus(403);
+        $this->getJson('/api/sessions')->assertStatus(403);
+        $this->postJson('/api/room/enter', ['token' => 'the-pass', 'key' => $list->json('names.1.key')])
+            ->assertOk()
+            ->assertJson(['name' => 'Wilhelmina Seabright']);
+        // Ended: at once, also for who is in.
+        $session = $this->app['session']->driver()->all();
+        DB::table('room_passes')->update(['state' => 'ended']);
+        $this->withSession($session)->getJson('/api/home')->assertStatus(401);
+        $this->postJson('/api/room', ['token' => 'the-pass'])
+            ->assertStatus(422)
+            ->assertJsonPath(
+                'detail',
+                'This pass does not work any more. There is a newer one in the room, or ask the teacher.',
+            );
+        $this->postJson('/api/room', ['token' => 'another'])->assertStatus(404);
+    },
+);
 
 it('ends a room pass at an hour of the school’s clocks', function (): void {
     ($this->rules)(['time_zone' => 'America/New_York']);
     $this->travelTo(CarbonImmutable::parse('2026-11-23 15:00:00', 'UTC'));
-    $make = fn (string $until) => ($this->as)('lead')->postJson("/api/sections/$this->section/room-pass", ['hours' => 'any', 'paper' => 'letter', 'until' => $until]);
-    $make('2026-11-23T09:59')->assertStatus(422)->assertJsonPath('errors.until.0', 'That end has passed already. Choose a later one.');
+    $make = fn(string $until) => ($this->as)('lead')->postJson("/api/sections/$this->section/room-pass", [
+        'hours' => 'any',
+        'paper' => 'letter',
+        'until' => $until,
+    ]);
+    $make('2026-11-23T09:59')
+        ->assertStatus(422)
+        ->assertJsonPath('errors.until.0', 'That end has passed already. Choose a later one.');
     $make('2026-11-23')->assertStatus(422)->assertJsonValidationErrors('until');
     $pdf = $make('2026-11-23T10:45')->assertOk();
-    expect((string) $pdf->getContent())->toStartWith('%PDF')->and(DB::table('room_passes')->value('ends_at'))->toBe('2026-11-23 15:45:00');
+    expect((string) $pdf->getContent())
+        ->toStartWith('%PDF')
+        ->and(DB::table('room_passes')->value('ends_at'))
+        ->toBe('2026-11-23 15:45:00');
     $this->getJson("/api/sections/$this->section")->assertJsonPath('roomPass.until', '2026-11-23T10:45');
     DB::table('room_passes')->update(['token_hash' => hash('sha256', 'the-pass')]);
     ($this->out)();
     $this->postJson('/api/room', ['token' => 'the-pass'])->assertOk();
     $this->travelTo(CarbonImmutable::parse('2026-11-23 15:45:00', 'UTC'));
-    $this->postJson('/api/room', ['token' => 'the-pass'])->assertStatus(422)->assertJsonPath('detail', 'This pass has ended. Ask the teacher for a new one.');
+    $this->postJson('/api/room', ['token' => 'the-pass'])
+        ->assertStatus(422)
+        ->assertJsonPath('detail', 'This pass has ended. Ask the teacher for a new one.');
 });
 
 it('asks for the three pictures a child has chosen, with few tries', function (): void {
-    $this->world->insert('room_passes', ['section_id' => $this->section, 'token_hash' => hash('sha256', 'the-pass'), 'state' => 'live', 'hours' => 'any', 'pictures' => 1, 'made_at' => now()]);
-    $key = $this->postJson('/api/room', ['token' => 'the-pass'])->assertJsonPath('pictures', true)->json('names.0.key');
-    $tap = fn (array $pictures) => $this->postJson('/api/room/enter', ['token' => 'the-pass', 'key' => $key, 'pictures' => $pictures]);
+    $this->world->insert('room_passes', [
+        'section_id' => $this->section,
+        'token_hash' => hash('sha256', 'the-pass'),
+        'state' => 'live',
+        'hours' => 'any',
+        'pictures' => 1,
+        'made_at' => now(),
+    ]);
+    $key = $this->postJson('/api/room', ['token' => 'the-pass'])
+        ->assertJsonPath('pictures', true)
+        ->json('names.0.key');
+    $tap = fn(array $pictures) => $this->postJson('/api/room/enter', [
+        'token' => 'the-pass',
+        'key' => $key,
+        'pictures' => $pictures,
+    ]);
     $tap(['boat', 'boat', 'boat'])->assertStatus(422);
     $tap(['boat', 'leaf'])->assertStatus(422);
     $tap(['boat', 'leaf', 'key'])->assertOk();
-    expect(DB::table('people')->where('id', $this->world->people['student'])->value('pictures'))->toHaveLength(64)
-        ->and((string) DB::table('ledger_changes')->where('entity', 'people')->value('after'))->toContain('(secret)');
+    expect(DB::table('people')->where('id', $this->world->people['student'])->value('pictures'))
+        ->toHaveLength(64)
+        ->and((string) DB::table('ledger_changes')->where('entity', 'people')->value('after'))
+        ->toContain('(secret)');
     $tap(['boat', 'leaf', 'key'])->assertOk();
     for ($i = 0; $i < 5; $i++) {
-        $tap(['boat', 'leaf', 'sun'])->assertStatus(422)->assertJsonPath('detail', 'Those are not your pictures, or not in that order. Try again.');
+        $tap(['boat', 'leaf', 'sun'])
+            ->assertStatus(422)
+            ->assertJsonPath('detail', 'Those are not your pictures, or not in that order. Try again.');
     }
     $tap(['boat', 'leaf', 'key'])->assertStatus(429);
-    ($this->as)('lead')->deleteJson("/api/sections/$this->section/people/{$this->world->people['student']}/pictures")->assertNoContent();
+    ($this->as)('lead')
+        ->deleteJson("/api/sections/$this->section/people/{$this->world->people['student']}/pictures")
+        ->assertNoContent();
     RateLimiter::clear("pictures|{$this->world->people['student']}");
     ($this->out)();
     $tap(['moon', 'moon', 'key'])->assertOk();
@@ -233,12 +447,34 @@ it('asks for the three pictures a child has chosen, with few tries', function ()
 
 it('ends all that belongs to a section when it is archived, and no card', function (): void {
     $this->postJson('/api/join/ask', $this->newcomer)->assertOk();
-    $this->world->insert('room_passes', ['section_id' => $this->section, 'token_hash' => hash('sha256', 'the-pass'), 'state' => 'live', 'hours' => 'any', 'made_at' => now()]);
-    $this->world->insert('invitations', ['section_id' => $this->section, 'email' => 'x@lanternfield.example', 'role' => 'assistant', 'state' => 'invited', 'token_hash' => hash('sha256', 'the-invitation'), 'sent_at' => now(), 'expires_at' => now()->addDay(), 'invited_by' => $this->world->people['lead']]);
+    $this->world->insert('room_passes', [
+        'section_id' => $this->section,
+        'token_hash' => hash('sha256', 'the-pass'),
+        'state' => 'live',
+        'hours' => 'any',
+        'made_at' => now(),
+    ]);
+    $this->world->insert('invitations', [
+        'section_id' => $this->section,
+        'email' => 'x@lanternfield.example',
+        'role' => 'assistant',
+        'state' => 'invited',
+        'token_hash' => hash('sha256', 'the-invitation'),
+        'sent_at' => now(),
+        'expires_at' => now()->addDay(),
+        'invited_by' => $this->world->people['lead'],
+    ]);
     $this->world->badge($this->world->people['student'], 'the-card');
     $before = World::checksum();
-    $plan = ($this->as)('lead')->getJson("/api/sections/$this->section/archive")->json();
-    $this->postJson("/api/sections/$this->section/archive", ['seed' => $plan['seed'], 'fingerprint' => $plan['fingerprint']])->assertOk()->assertJsonPath('powers', ['see_roster']);
+    $plan = ($this->as)('lead')
+        ->getJson("/api/sections/$this->section/archive")
+        ->json();
+    $this->postJson("/api/sections/$this->section/archive", [
+        'seed' => $plan['seed'],
+        'fingerprint' => $plan['fingerprint'],
+    ])
+        ->assertOk()
+        ->assertJsonPath('powers', ['see_roster']);
     ($this->out)();
     $this->postJson('/api/room', ['token' => 'the-pass'])->assertStatus(422);
     $this->postJson('/api/invited', ['token' => 'the-invitation'])->assertJsonPath('state', 'withdrawn');
@@ -248,50 +484,99 @@ it('ends all that belongs to a section when it is archived, and no card', functi
     expect(auth()->id())->toBe($this->world->people['student']);
     DB::table('sign_ins')->update(['last_signed_in_at' => null]);
     $entry = DB::table('ledger_entries')->where('action', 'archive')->value('id');
-    ($this->as)('coordinator')->postJson("/api/ledger/$entry/undo")->assertOk();
+    ($this->as)('coordinator')
+        ->postJson("/api/ledger/$entry/undo")
+        ->assertOk();
     $after = World::checksum();
     // The secrets of the request were not kept and do not come back.
     unset($before['join_requests'], $after['join_requests']);
     expect($after)->toBe($before);
 });
 
-it('counts an account as used once its owner has come in by the room pass: nobody takes it at the door', function (): void {
-    $id = $this->world->student('Marlo Quillfeather', $this->section, ['birth_date' => '2012-05-04']);
-    $this->world->insert('room_passes', ['section_id' => $this->section, 'token_hash' => hash('sha256', 'the-pass'), 'state' => 'live', 'hours' => 'any', 'made_at' => now()]);
-    $key = $this->postJson('/api/join/names', $this->newcomer)->json('names.0.key');
-    $names = collect($this->postJson('/api/room', ['token' => 'the-pass'])->json('names'));
-    $this->postJson('/api/room/enter', ['token' => 'the-pass', 'key' => $names->firstWhere('name', 'Marlo Q.')['key']])->assertOk();
-    ($this->out)();
-    $this->postJson('/api/join/claim', [...$this->newcomer, 'key' => $key, 'proof' => '2012-05-04'])->assertStatus(422)->assertJsonPath('detail', 'That name is not on the list any more. Type your name again.');
-    expect(DB::table('sign_ins')->where('person_id', $id)->value('password'))->toBeNull();
-});
+it(
+    'counts an account as used once its owner has come in by the room pass: nobody takes it at the door',
+    function (): void {
+        $id = $this->world->student('Marlo Quillfeather', $this->section, ['birth_date' => '2012-05-04']);
+        $this->world->insert('room_passes', [
+            'section_id' => $this->section,
+            'token_hash' => hash('sha256', 'the-pass'),
+            'state' => 'live',
+            'hours' => 'any',
+            'made_at' => now(),
+        ]);
+        $key = $this->postJson('/api/join/names', $this->newcomer)->json('names.0.key');
+        $names = collect($this->postJson('/api/room', ['token' => 'the-pass'])->json('names'));
+        $this->postJson('/api/room/enter', [
+            'token' => 'the-pass',
+            'key' => $names->firstWhere('name', 'Marlo Q.')['key'],
+        ])->assertOk();
+        ($this->out)();
+        $this->postJson('/api/join/claim', [...$this->newcomer, 'key' => $key, 'proof' => '2012-05-04'])
+            ->assertStatus(422)
+            ->assertJsonPath('detail', 'That name is not on the list any more. Type your name again.');
+        expect(DB::table('sign_ins')->where('person_id', $id)->value('password'))->toBeNull();
+    },
+);
 
 it('lets two people answer one request: the second hears that it is answered', function (): void {
     $this->postJson('/api/join/ask', $this->newcomer)->assertOk();
     $id = DB::table('join_requests')->value('id');
-    ($this->as)('lead')->postJson("/api/sections/$this->section/requests/$id/refuse")->assertOk();
-    ($this->as)('substitute')->postJson("/api/sections/$this->section/requests/$id/approve")->assertStatus(422)->assertJsonPath('detail', 'This request has been answered: they were turned away.');
+    ($this->as)('lead')
+        ->postJson("/api/sections/$this->section/requests/$id/refuse")
+        ->assertOk();
+    ($this->as)('substitute')
+        ->postJson("/api/sections/$this->section/requests/$id/approve")
+        ->assertStatus(422)
+        ->assertJsonPath('detail', 'This request has been answered: they were turned away.');
 });
 
-it('does not let a link bury a teacher: requests are limited by code, by address and by number waiting', function (): void {
-    for ($i = 0; $i < 200; $i++) {
-        $this->world->insert('join_requests', ['section_id' => $this->section, 'join_code_id' => DB::table('join_codes')->value('id'), 'state' => 'waiting', 'cause' => 'newcomer', 'given_name' => "A$i", 'family_name' => 'B', 'made_at' => now()]);
-    }
-    $this->postJson('/api/join/ask', $this->newcomer)->assertStatus(422)->assertJsonPath('detail', 'Too many are waiting for an answer. Ask your teacher to look at them first.');
-    DB::table('join_requests')->delete();
-    $code = DB::table('join_codes')->value('id');
-    foreach (range(1, 300) as $i) {
-        RateLimiter::hit("ask|$code", 3600);
-    }
-    $this->postJson('/api/join/ask', $this->newcomer)->assertStatus(429);
-});
+it(
+    'does not let a link bury a teacher: requests are limited by code, by address and by number waiting',
+    function (): void {
+        for ($i = 0; $i < 200; $i++) {
+            $this->world->insert('join_requests', [
+                'section_id' => $this->section,
+                'join_code_id' => DB::table('join_codes')->value('id'),
+                'state' => 'waiting',
+                'cause' => 'newcomer',
+                'given_name' => "A$i",
+                'family_name' => 'B',
+                'made_at' => now(),
+            ]);
+        }
+        $this->postJson('/api/join/ask', $this->newcomer)
+            ->assertStatus(422)
+            ->assertJsonPath('detail', 'Too many are waiting for an answer. Ask your teacher to look at them first.');
+        DB::table('join_requests')->delete();
+        $code = DB::table('join_codes')->value('id');
+        foreach (range(1, 300) as $i) {
+            RateLimiter::hit("ask|$code", 3600);
+        }
+        $this->postJson('/api/join/ask', $this->newcomer)->assertStatus(429);
+    },
+);
 
 it('keeps a closed code closed for whoever stands at the door with it', function (): void {
     $this->world->student('Marlo Quillfeather', null, ['birth_date' => '2012-05-04']);
     $key = $this->postJson('/api/join/names', $this->newcomer)->json('names.0.key');
-    ($this->as)('lead')->deleteJson("/api/sections/$this->section/code")->assertNoContent();
+    ($this->as)('lead')
+        ->deleteJson("/api/sections/$this->section/code")
+        ->assertNoContent();
     ($this->out)();
-    foreach (['door' => $this->newcomer, 'names' => $this->newcomer, 'claim' => [...$this->newcomer, 'key' => $key, 'proof' => '2012-05-04'], 'ask' => $this->newcomer] as $step => $body) {
-        $this->postJson("/api/join/$step", $body)->assertStatus(422)->assertJsonPath('errors.code.0', 'This code opens nothing, or not any more. Ask your teacher for the one that works today.');
+    foreach (
+        [
+            'door' => $this->newcomer,
+            'names' => $this->newcomer,
+            'claim' => [...$this->newcomer, 'key' => $key, 'proof' => '2012-05-04'],
+            'ask' => $this->newcomer,
+        ]
+        as $step => $body
+    ) {
+        $this->postJson("/api/join/$step", $body)
+            ->assertStatus(422)
+            ->assertJsonPath(
+                'errors.code.0',
+                'This code opens nothing, or not any more. Ask your teacher for the one that works today.',
+            );
     }
 });

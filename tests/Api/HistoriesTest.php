@@ -13,7 +13,7 @@ use Vantrel\Core\Plan\Snapshot;
 
 beforeEach(function (): void {
     $this->own = (string) config('database.connections.mariadb.database');
-    ServerTestCase::useDatabase($this->own.'_histories');
+    ServerTestCase::useDatabase($this->own . '_histories');
 });
 
 afterEach(function (): void {
@@ -21,16 +21,25 @@ afterEach(function (): void {
 });
 
 it('does step by step in the database what the model does in memory', function (): void {
-    // Versions are numbers of entries, which the database counts further; columns a row was made without have their defaults there.
-    $contents = fn (Snapshot $s): array => array_map(fn (array $rows): array => array_map(fn (array $row): array => array_filter($row[1], fn (mixed $v): bool => $v !== null), $rows), RandomSchool::contents($s));
+    // Versions are numbers of entries, which the database counts further; columns a row was made without have their
+    // defaults there.
+    $contents = fn(Snapshot $s): array => array_map(
+        fn(array $rows): array => array_map(
+            fn(array $row): array => array_filter($row[1], fn(mixed $v): bool => $v !== null),
+            $rows,
+        ),
+        RandomSchool::contents($s),
+    );
     for ($seed = 1; $seed <= 60; $seed++) {
         RealHouse::reset();
-        $real = new RealHouse;
+        $real = new RealHouse();
         $model = new MemoryHouse($real->snapshot(), $real->snapshot()->schools);
         $inDatabase = new Player($real, 'x');
         $inMemory = new Player($model, 'x');
         foreach (Histories::random($seed, 10) as $n => $step) {
-            expect("seed $seed, step $n $step: ".$inDatabase->play($step))->toBe("seed $seed, step $n $step: ".$inMemory->play($step));
+            expect("seed $seed, step $n $step: " . $inDatabase->play($step))->toBe(
+                "seed $seed, step $n $step: " . $inMemory->play($step),
+            );
             $should = $contents($model->snapshot());
             $is = $contents($real->snapshot());
             foreach ($is as $table => $rows) {
@@ -44,10 +53,17 @@ it('does step by step in the database what the model does in memory', function (
 });
 
 it('keeps its word to several who work at once, one of whom may be cut off', function (): void {
-    $together = new Together;
+    $together = new Together();
     for ($seed = 1; $seed <= 40; $seed++) {
         $steps = Histories::random($seed, 15, 3, $seed % 3 === 0);
-        expect("seed $seed: ".$together->play($steps, $seed % 4 === 0 ? 10 + $seed * 5 : null))->toBe("seed $seed: ");
+        expect("seed $seed: " . $together->play($steps, $seed % 4 === 0 ? 10 + $seed * 5 : null))->toBe("seed $seed: ");
     }
-    expect($together->turnedBack)->toBeGreaterThan(15)->and($together->killed)->toBe(10)->and($together->outcomes['done'])->toBeGreaterThan(200)->and($together->outcomes['stale'] ?? 0)->toBeGreaterThan(5);
+    expect($together->turnedBack)
+        ->toBeGreaterThan(15)
+        ->and($together->killed)
+        ->toBe(10)
+        ->and($together->outcomes['done'])
+        ->toBeGreaterThan(200)
+        ->and($together->outcomes['stale'] ?? 0)
+        ->toBeGreaterThan(5);
 });

@@ -17,27 +17,56 @@ it('counts what waits on the Desk', function (): void {
     $this->world->section($this->world->school, 'Art 3');
     $desk = $this->as->getJson("/api/schools/{$this->world->school}/desk")->assertOk();
     $counts = array_column($desk->json('loops'), 'count', 'key');
-    expect($counts)->toBe(['unplaced' => 1, 'no_lead' => 1, 'no_card' => 2, 'never_signed_in' => 2, 'no_guardian' => 1])
-        ->and($desk->json('counts'))->toBe(['students' => 2, 'guardians' => 1, 'staff' => 7, 'sections' => 3]);
+    expect($counts)
+        ->toBe(['unplaced' => 1, 'no_lead' => 1, 'no_card' => 2, 'never_signed_in' => 2, 'no_guardian' => 1])
+        ->and($desk->json('counts'))
+        ->toBe(['students' => 2, 'guardians' => 1, 'staff' => 7, 'sections' => 3]);
 });
 
-it('finds people by any part of a name, without accents, by number and by address', function (string $q, array $names): void {
+it('finds people by any part of a name, without accents, by number and by address', function (
+    string $q,
+    array $names,
+): void {
     $this->world->student('Mateusz Żuławski', null, ['number' => '020777']);
     $this->world->student('Noor Haddad', null, ['email' => 'noor.h@school.example']);
     $this->world->student('Saoirse O’Dwyer');
-    $found = $this->as->getJson("/api/schools/{$this->world->school}/people?kind=student&q=".urlencode($q))->assertOk()->json('people');
+    $found = $this->as
+        ->getJson("/api/schools/{$this->world->school}/people?kind=student&q=" . urlencode($q))
+        ->assertOk()
+        ->json('people');
     expect(array_column($found, 'name'))->toBe($names);
-})->with([['zulaw', ['Mateusz Żuławski']], ['żuł mat', ['Mateusz Żuławski']], ['odwy', ['Saoirse O’Dwyer']], ["o'dwyer", ['Saoirse O’Dwyer']], ['0207', ['Mateusz Żuławski']], ['noor.h@', ['Noor Haddad']], ['%', []], ["' OR 1=1", []], ['lawski', []]]);
+})->with([
+    ['zulaw', ['Mateusz Żuławski']],
+    ['żuł mat', ['Mateusz Żuławski']],
+    ['odwy', ['Saoirse O’Dwyer']],
+    ["o'dwyer", ['Saoirse O’Dwyer']],
+    ['0207', ['Mateusz Żuławski']],
+    ['noor.h@', ['Noor Haddad']],
+    ['%', []],
+    ["' OR 1=1", []],
+    ['lawski', []],
+]);
 
 it('pages through people without losing or repeating any', function (): void {
     for ($i = 0; $i < 450; $i++) {
-        $rows[] = ['id' => sprintf('01K3CNQ000%016d', $i), 'version' => 0, 'school_id' => $this->world->school, 'kind' => 'student', 'given_name' => "G$i", 'family_name' => 'F'.($i % 7), 'search_name' => "g$i f", 'state' => 'active'];
+        $rows[] = [
+            'id' => sprintf('01K3CNQ000%016d', $i),
+            'version' => 0,
+            'school_id' => $this->world->school,
+            'kind' => 'student',
+            'given_name' => "G$i",
+            'family_name' => 'F' . $i % 7,
+            'search_name' => "g$i f",
+            'state' => 'active',
+        ];
     }
     DB::table('people')->insert($rows);
     $seen = [];
     $after = '';
     do {
-        $page = $this->as->getJson("/api/schools/{$this->world->school}/people?kind=student&after=".urlencode($after))->assertOk();
+        $page = $this->as
+            ->getJson("/api/schools/{$this->world->school}/people?kind=student&after=" . urlencode($after))
+            ->assertOk();
         $seen = [...$seen, ...array_column($page->json('people'), 'id')];
         $after = $page->json('next') ?? '';
     } while ($after !== '');
@@ -46,58 +75,158 @@ it('pages through people without losing or repeating any', function (): void {
 
 it('filters by the problems a school has with accounts', function (): void {
     $unplaced = $this->world->student('Noor Haddad');
-    DB::table('sign_ins')->where('person_id', $unplaced)->update(['last_signed_in_at' => now()]);
+    DB::table('sign_ins')
+        ->where('person_id', $unplaced)
+        ->update(['last_signed_in_at' => now()]);
     $this->world->badge($this->world->people['student'], 'x');
-    $names = fn (string $problem): array => array_column($this->as->getJson("/api/schools/{$this->world->school}/people?kind=student&problem=$problem")->assertOk()->json('people'), 'name');
-    expect($names('unplaced'))->toBe(['Noor Haddad'])->and($names('never_signed_in'))->toBe(['Wilhelmina Seabright'])->and($names('no_guardian'))->toBe(['Noor Haddad'])->and($names('no_card'))->toBe(['Noor Haddad']);
+    $names = fn(string $problem): array => array_column(
+        $this->as
+            ->getJson("/api/schools/{$this->world->school}/people?kind=student&problem=$problem")
+            ->assertOk()
+            ->json('people'),
+        'name',
+    );
+    expect($names('unplaced'))
+        ->toBe(['Noor Haddad'])
+        ->and($names('never_signed_in'))
+        ->toBe(['Wilhelmina Seabright'])
+        ->and($names('no_guardian'))
+        ->toBe(['Noor Haddad'])
+        ->and($names('no_card'))
+        ->toBe(['Noor Haddad']);
 });
 
 it('shows a person with sections, guardians and user names', function (): void {
-    $this->as->getJson('/api/people/'.$this->world->people['student'])->assertOk()
-        ->assertJsonPath('enrollments.0.section', '3 Heron')->assertJsonPath('relatives.0.name', 'Hélène Marchetti')->assertJsonPath('userNames.0.userName', 'wilhelmina.seabright')->assertJsonPath('userNames.0.secret', 'no card yet');
+    $this->as
+        ->getJson('/api/people/' . $this->world->people['student'])
+        ->assertOk()
+        ->assertJsonPath('enrollments.0.section', '3 Heron')
+        ->assertJsonPath('relatives.0.name', 'Hélène Marchetti')
+        ->assertJsonPath('userNames.0.userName', 'wilhelmina.seabright')
+        ->assertJsonPath('userNames.0.secret', 'no card yet');
 });
 
 it('makes a section with a code, and no second of the name', function (): void {
-    $made = $this->as->postJson("/api/schools/{$this->world->school}/sections", ['name' => ' Art  3 ', 'kind' => 'class', 'grade' => '3'])->assertOk();
-    expect($made->json('name'))->toBe('Art 3')->and($made->json('hasCode'))->toBeTrue()->and($made->json('grade'))->toBe('3');
-    $this->as->postJson("/api/schools/{$this->world->school}/sections", ['name' => 'ART 3', 'kind' => 'class'])->assertStatus(422)->assertJsonStructure(['errors' => ['name']]);
-    $this->as->postJson("/api/schools/{$this->world->school}/sections", ['name' => 'Art 4', 'kind' => 'class', 'grade' => 'x'])->assertStatus(422)->assertJsonStructure(['errors' => ['grade']]);
+    $made = $this->as
+        ->postJson("/api/schools/{$this->world->school}/sections", [
+            'name' => ' Art  3 ',
+            'kind' => 'class',
+            'grade' => '3',
+        ])
+        ->assertOk();
+    expect($made->json('name'))
+        ->toBe('Art 3')
+        ->and($made->json('hasCode'))
+        ->toBeTrue()
+        ->and($made->json('grade'))
+        ->toBe('3');
+    $this->as
+        ->postJson("/api/schools/{$this->world->school}/sections", ['name' => 'ART 3', 'kind' => 'class'])
+        ->assertStatus(422)
+        ->assertJsonStructure(['errors' => ['name']]);
+    $this->as
+        ->postJson("/api/schools/{$this->world->school}/sections", [
+            'name' => 'Art 4',
+            'kind' => 'class',
+            'grade' => 'x',
+        ])
+        ->assertStatus(422)
+        ->assertJsonStructure(['errors' => ['grade']]);
 });
 
 it('shows a teacher the own sections only', function (): void {
-    $this->actingAs($this->world->as('other teacher'))->getJson("/api/schools/{$this->world->school}/sections")->assertOk()->assertJsonCount(1, 'sections')->assertJsonPath('sections.0.name', '3 Plover');
+    $this->actingAs($this->world->as('other teacher'))
+        ->getJson("/api/schools/{$this->world->school}/sections")
+        ->assertOk()
+        ->assertJsonCount(1, 'sections')
+        ->assertJsonPath('sections.0.name', '3 Plover');
 });
 
 it('archives a section: code dead, invitations withdrawn, roster and cards there; and undoes it', function (): void {
     $section = $this->world->section;
-    $this->as->postJson("/api/sections/$section/invitations", ['email' => 'n.q@lanternfield.example', 'role' => 'co_teacher'])->assertOk();
+    $this->as
+        ->postJson("/api/sections/$section/invitations", [
+            'email' => 'n.q@lanternfield.example',
+            'role' => 'co_teacher',
+        ])
+        ->assertOk();
     $before = World::checksum();
     $plan = $this->as->getJson("/api/sections/$section/archive")->assertOk();
-    $this->as->postJson("/api/sections/$section/archive", ['seed' => $plan->json('seed'), 'fingerprint' => str_repeat('0', 64)])->assertStatus(409);
+    $this->as
+        ->postJson("/api/sections/$section/archive", [
+            'seed' => $plan->json('seed'),
+            'fingerprint' => str_repeat('0', 64),
+        ])
+        ->assertStatus(409);
     $this->travel(90)->seconds();
-    $archived = $this->as->postJson("/api/sections/$section/archive", ['seed' => $plan->json('seed'), 'fingerprint' => $plan->json('fingerprint')])->assertOk();
-    expect($archived->json('state'))->toBe('archived')->and($archived->json('roster'))->toHaveCount(1)->and($archived->json('powers'))->toBe(['see_roster', 'print_cards'])->and($archived->json('invitations.0.state'))->toBe('withdrawn');
+    $archived = $this->as
+        ->postJson("/api/sections/$section/archive", [
+            'seed' => $plan->json('seed'),
+            'fingerprint' => $plan->json('fingerprint'),
+        ])
+        ->assertOk();
+    expect($archived->json('state'))
+        ->toBe('archived')
+        ->and($archived->json('roster'))
+        ->toHaveCount(1)
+        ->and($archived->json('powers'))
+        ->toBe(['see_roster', 'print_cards'])
+        ->and($archived->json('invitations.0.state'))
+        ->toBe('withdrawn');
     $this->as->postJson("/api/sections/$section/code")->assertStatus(422);
-    $this->as->postJson("/api/sections/$section/invitations", ['email' => 'x.y@lanternfield.example', 'role' => 'co_teacher'])->assertStatus(422);
-    $this->actingAs($this->world->as('student'))->postJson('/api/join', ['code' => $this->world->code])->assertStatus(422);
+    $this->as
+        ->postJson("/api/sections/$section/invitations", [
+            'email' => 'x.y@lanternfield.example',
+            'role' => 'co_teacher',
+        ])
+        ->assertStatus(422);
+    $this->actingAs($this->world->as('student'))
+        ->postJson('/api/join', ['code' => $this->world->code])
+        ->assertStatus(422);
     // Who taught it reads the roster; cards that work are the coordinators'.
-    $this->actingAs($this->world->as('lead'))->getJson("/api/sections/$section")->assertOk()->assertJsonPath('powers', ['see_roster']);
+    $this->actingAs($this->world->as('lead'))
+        ->getJson("/api/sections/$section")
+        ->assertOk()
+        ->assertJsonPath('powers', ['see_roster']);
     $this->postJson("/api/sections/$section/cards", ['layout' => 'cards-a4', 'order' => 'reading'])->assertStatus(403);
-    $pdf = $this->actingAs($this->world->as('coordinator'))->postJson("/api/sections/$section/cards", ['layout' => 'cards-a4', 'order' => 'reading'])->assertOk();
+    $pdf = $this->actingAs($this->world->as('coordinator'))
+        ->postJson("/api/sections/$section/cards", ['layout' => 'cards-a4', 'order' => 'reading'])
+        ->assertOk();
     expect(substr((string) $pdf->getContent(), 0, 5))->toBe('%PDF-');
     // Undone newest first: the cards, then the archiving.
-    foreach (DB::table('ledger_entries')->whereIn('action', ['cards', 'archive'])->orderByDesc('seq')->pluck('id') as $entry) {
-        $this->actingAs($this->world->as('coordinator'))->postJson("/api/ledger/$entry/undo")->assertOk()->assertJsonPath('kept', []);
+    foreach (
+        DB::table('ledger_entries')
+            ->whereIn('action', ['cards', 'archive'])
+            ->orderByDesc('seq')
+            ->pluck('id')
+        as $entry
+    ) {
+        $this->actingAs($this->world->as('coordinator'))
+            ->postJson("/api/ledger/$entry/undo")
+            ->assertOk()
+            ->assertJsonPath('kept', []);
     }
     expect(World::checksum())->toBe($before);
 });
 
 it('merges two accounts: both sign in to one, undo brings both back', function (): void {
-    $this->world->student('Wilhelmina Seabright', $this->world->otherSection, ['birth_date' => '2018-11-02', 'grade' => '03'], 'green boat stone');
-    DB::table('sign_ins')->where('person_id', $this->world->people['student'])->update(['passphrase' => Illuminate\Support\Facades\Crypt::encryptString('maple otter candy'), 'last_signed_in_at' => '2026-09-01 08:00:00']);
+    $this->world->student(
+        'Wilhelmina Seabright',
+        $this->world->otherSection,
+        ['birth_date' => '2018-11-02', 'grade' => '03'],
+        'green boat stone',
+    );
+    DB::table('sign_ins')
+        ->where('person_id', $this->world->people['student'])
+        ->update([
+            'passphrase' => Illuminate\Support\Facades\Crypt::encryptString('maple otter candy'),
+            'last_signed_in_at' => '2026-09-01 08:00:00',
+        ]);
     $this->world->badge($this->world->people['student'], 'first-card');
     for ($i = 0; $i < 60; $i++) {
-        $this->world->person($this->world->school, 'student', 'Child'.chr(97 + $i % 26)." Other$i", ['number' => "03$i"]);
+        $this->world->person($this->world->school, 'student', 'Child' . chr(97 + ($i % 26)) . " Other$i", [
+            'number' => "03$i",
+        ]);
     }
     $pairs = $this->as->getJson("/api/schools/{$this->world->school}/look-alikes")->assertOk();
     expect($pairs->json('pairs'))->toHaveCount(1);
@@ -113,14 +242,24 @@ it('merges two accounts: both sign in to one, undo brings both back', function (
     foreach ($secrets as $userName) {
         $this->app['auth']->forgetGuards();
         $secret = $userName === 'wilhelmina.seabright' ? 'maple otter candy' : 'green boat stone';
-        $this->postJson('/api/sign-in', ['user_name' => $userName, 'secret' => $secret])->assertOk()->assertJsonPath('me.id', $survivor);
+        $this->postJson('/api/sign-in', ['user_name' => $userName, 'secret' => $secret])
+            ->assertOk()
+            ->assertJsonPath('me.id', $survivor);
     }
     $this->get('/b/first-card')->assertRedirect('/');
     expect(auth()->id())->toBe($survivor);
     $this->getJson('/api/home')->assertJsonCount(2, 'students.0.sections');
-    DB::table('sign_ins')->where('user_name', '!=', 'wilhelmina.seabright')->whereIn('user_name', $secrets)->update(['last_signed_in_at' => null]);
-    DB::table('sign_ins')->where('user_name', 'wilhelmina.seabright')->update(['last_signed_in_at' => '2026-09-01 08:00:00']);
-    $this->actingAs($this->world->as('coordinator'))->postJson('/api/ledger/'.$merged->json('id').'/undo')->assertOk()->assertJsonPath('kept', []);
+    DB::table('sign_ins')
+        ->where('user_name', '!=', 'wilhelmina.seabright')
+        ->whereIn('user_name', $secrets)
+        ->update(['last_signed_in_at' => null]);
+    DB::table('sign_ins')
+        ->where('user_name', 'wilhelmina.seabright')
+        ->update(['last_signed_in_at' => '2026-09-01 08:00:00']);
+    $this->actingAs($this->world->as('coordinator'))
+        ->postJson('/api/ledger/' . $merged->json('id') . '/undo')
+        ->assertOk()
+        ->assertJsonPath('kept', []);
     expect(World::checksum())->toBe($before);
     $this->getJson("/api/schools/{$this->world->school}/look-alikes")->assertJsonCount(1, 'pairs');
     $this->postJson("$base/apart")->assertOk();
@@ -132,8 +271,12 @@ it('lets a session of a merged account go on as the survivor', function (): void
     auth()->logout();
     $this->app['auth']->forgetGuards();
     $this->postJson('/api/sign-in', ['user_name' => 'noor.haddad', 'secret' => 'maple otter candy'])->assertOk();
-    DB::table('people')->where('id', $other)->update(['state' => 'merged', 'merged_into' => $this->world->people['student']]);
-    DB::table('sign_ins')->where('person_id', $other)->update(['person_id' => $this->world->people['student']]);
+    DB::table('people')
+        ->where('id', $other)
+        ->update(['state' => 'merged', 'merged_into' => $this->world->people['student']]);
+    DB::table('sign_ins')
+        ->where('person_id', $other)
+        ->update(['person_id' => $this->world->people['student']]);
     $this->app['auth']->forgetGuards();
     $this->getJson('/api/me')->assertOk()->assertJsonPath('id', $this->world->people['student']);
 });
@@ -142,56 +285,164 @@ it('rehearses and turns the year, once, and undoes it byte for byte', function (
     $fifth = $this->world->student('Noor Haddad', null, ['grade' => '05']);
     $held = $this->world->student('Kai Wu', null, ['grade' => '02']);
     $before = World::checksum();
-    $wish = ['name' => '2027-28', 'begins' => '2027-08-23', 'last' => '2028-06-09', 'carry' => true, 'held_back' => [$held]];
+    $wish = [
+        'name' => '2027-28',
+        'begins' => '2027-08-23',
+        'last' => '2028-06-09',
+        'carry' => true,
+        'held_back' => [$held],
+    ];
     $base = "/api/schools/{$this->world->school}/year-turn";
-    $this->as->getJson($base)->assertOk()->assertJsonPath('year', '2026-27')->assertJsonPath('nextName', '2027-28')->assertJsonPath('nextLast', '2028-06-11');
+    $this->as
+        ->getJson($base)
+        ->assertOk()
+        ->assertJsonPath('year', '2026-27')
+        ->assertJsonPath('nextName', '2027-28')
+        ->assertJsonPath('nextLast', '2028-06-11');
     $plan = $this->as->postJson("$base/rehearse", $wish)->assertOk();
-    expect(World::checksum())->toBe($before)->and($plan->json('sentence'))->toBe('Archives 2 sections, moves 1 student up a grade, holds 1 back, lets 1 leave and carries 2 sections into 2027-28 under new codes. Rosters, accounts and cards stay.');
+    expect(World::checksum())
+        ->toBe($before)
+        ->and($plan->json('sentence'))
+        ->toBe(
+            'Archives 2 sections, moves 1 student up a grade, holds 1 back, lets 1 leave and carries 2 ' .
+                'sections into 2027-28 under new codes. Rosters, accounts and cards stay.',
+        );
     $this->travel(90)->seconds();
-    expect($this->as->postJson("$base/rehearse", [...$wish, 'seed' => $plan->json('seed')])->json('fingerprint'))->toBe($plan->json('fingerprint'));
-    $this->as->postJson($base, [...$wish, 'seed' => $plan->json('seed'), 'fingerprint' => str_repeat('0', 64)])->assertStatus(409);
-    $turned = $this->as->postJson($base, [...$wish, 'seed' => $plan->json('seed'), 'fingerprint' => $plan->json('fingerprint')])->assertOk();
-    expect(DB::table('people')->where('id', $fifth)->value('state'))->toBe('left')->and(DB::table('people')->where('id', $held)->value('grade'))->toBe('02')
-        ->and(DB::table('people')->where('id', $this->world->people['student'])->value('grade'))->toBe('04')
-        ->and(DB::table('join_codes')->where('code', $this->world->code)->value('state'))->toBe('closed');
-    $this->as->getJson("/api/sections/{$this->world->section}")->assertJsonPath('state', 'archived')->assertJsonCount(1, 'roster');
-    $this->as->getJson("/api/schools/{$this->world->school}/sections")->assertJsonCount(2, 'sections')->assertJsonPath('sections.0.year', '2027-28')->assertJsonPath('sections.0.students', 0);
-    $this->as->postJson("$base/rehearse", [...$wish, 'begins' => '2020-08-23'])->assertJsonPath('blockers.0', 'The next year would begin on 2020-08-23, before 2027-28 did. Correct its dates.');
-    $this->as->postJson('/api/ledger/'.$turned->json('id').'/undo')->assertOk()->assertJsonPath('kept', []);
+    expect($this->as->postJson("$base/rehearse", [...$wish, 'seed' => $plan->json('seed')])->json('fingerprint'))->toBe(
+        $plan->json('fingerprint'),
+    );
+    $this->as
+        ->postJson($base, [...$wish, 'seed' => $plan->json('seed'), 'fingerprint' => str_repeat('0', 64)])
+        ->assertStatus(409);
+    $turned = $this->as
+        ->postJson($base, [...$wish, 'seed' => $plan->json('seed'), 'fingerprint' => $plan->json('fingerprint')])
+        ->assertOk();
+    expect(DB::table('people')->where('id', $fifth)->value('state'))
+        ->toBe('left')
+        ->and(DB::table('people')->where('id', $held)->value('grade'))
+        ->toBe('02')
+        ->and(DB::table('people')->where('id', $this->world->people['student'])->value('grade'))
+        ->toBe('04')
+        ->and(DB::table('join_codes')->where('code', $this->world->code)->value('state'))
+        ->toBe('closed');
+    $this->as
+        ->getJson("/api/sections/{$this->world->section}")
+        ->assertJsonPath('state', 'archived')
+        ->assertJsonCount(1, 'roster');
+    $this->as
+        ->getJson("/api/schools/{$this->world->school}/sections")
+        ->assertJsonCount(2, 'sections')
+        ->assertJsonPath('sections.0.year', '2027-28')
+        ->assertJsonPath('sections.0.students', 0);
+    $this->as
+        ->postJson("$base/rehearse", [...$wish, 'begins' => '2020-08-23'])
+        ->assertJsonPath(
+            'blockers.0',
+            'The next year would begin on 2020-08-23, before 2027-28 did. Correct its dates.',
+        );
+    $this->as
+        ->postJson('/api/ledger/' . $turned->json('id') . '/undo')
+        ->assertOk()
+        ->assertJsonPath('kept', []);
     expect(World::checksum())->toBe($before);
 });
 
 it('prints for chosen sections and people, and ends lost cards', function (): void {
     $body = ['section_ids' => [$this->world->section], 'layout' => 'cards-letter', 'order' => 'cut_stack'];
-    $this->as->postJson("/api/schools/{$this->world->school}/cards", $body)->assertOk()->assertHeader('Content-Type', 'application/pdf');
+    $this->as
+        ->postJson("/api/schools/{$this->world->school}/cards", $body)
+        ->assertOk()
+        ->assertHeader('Content-Type', 'application/pdf');
     $this->world->badge($this->world->people['student'], 'old-card');
-    $this->as->postJson("/api/schools/{$this->world->school}/cards", [...$body, 'lost' => true, 'person_ids' => [$this->world->people['student']]])->assertOk();
-    expect(DB::table('badges')->where('token_hash', Token::hashOf('old-card'))->value('state'))->toBe('lost')->and(DB::table('badges')->where('state', 'live')->count())->toBe(1);
-    $this->as->postJson("/api/schools/{$this->world->school}/cards", [...$body, 'section_ids' => [$this->world->otherSection]])->assertStatus(422)->assertJsonPath('detail', 'There are no students in what was chosen.');
+    $this->as
+        ->postJson("/api/schools/{$this->world->school}/cards", [
+            ...$body,
+            'lost' => true,
+            'person_ids' => [$this->world->people['student']],
+        ])
+        ->assertOk();
+    expect(DB::table('badges')->where('token_hash', Token::hashOf('old-card'))->value('state'))
+        ->toBe('lost')
+        ->and(DB::table('badges')->where('state', 'live')->count())
+        ->toBe(1);
+    $this->as
+        ->postJson("/api/schools/{$this->world->school}/cards", [
+            ...$body,
+            'section_ids' => [$this->world->otherSection],
+        ])
+        ->assertStatus(422)
+        ->assertJsonPath('detail', 'There are no students in what was chosen.');
     $this->as->postJson("/api/schools/{$this->world->school}/cards", [...$body, 'layout' => 'tiny'])->assertStatus(422);
-    $this->actingAs($this->world->as('assistant'))->postJson("/api/sections/{$this->world->section}/cards", ['layout' => 'cards-a4', 'order' => 'reading'])->assertOk();
-    $this->postJson("/api/sections/{$this->world->section}/cards", ['layout' => 'cards-a4', 'order' => 'reading', 'lost' => true])->assertStatus(403);
+    $this->actingAs($this->world->as('assistant'))
+        ->postJson("/api/sections/{$this->world->section}/cards", ['layout' => 'cards-a4', 'order' => 'reading'])
+        ->assertOk();
+    $this->postJson("/api/sections/{$this->world->section}/cards", [
+        'layout' => 'cards-a4',
+        'order' => 'reading',
+        'lost' => true,
+    ])->assertStatus(403);
 });
 
 it('does the same from the command line: plan, apply, undo, cards', function (): void {
     $folder = scratch();
     file_put_contents("$folder/list.csv", "Name,Grade,Homeroom\nNoor Haddad,3,3 Heron\n");
     $before = World::checksum();
-    expect(Artisan::call('vantrel:plan', ['file' => "$folder/list.csv", '--school' => 'primary', '--json' => true]))->toBe(0);
+    expect(
+        Artisan::call('vantrel:plan', ['file' => "$folder/list.csv", '--school' => 'primary', '--json' => true]),
+    )->toBe(0);
     $plan = json_decode(Artisan::output(), true, 64, JSON_THROW_ON_ERROR);
-    expect(array_keys($plan))->toBe(['sentence', 'tallies', 'sheets', 'rows', 'leaving', 'questions', 'mail_domains', 'warnings', 'blockers'])->and($plan['rows'][0])->toMatchArray(['number' => 2, 'verdict' => 'new', 'match' => null, 'problems' => []])->and(World::checksum())->toBe($before);
-    expect(Artisan::call('vantrel:apply', ['file' => "$folder/list.csv", '--school' => 'primary']))->toBe(0)->and(DB::table('people')->where('given_name', 'Noor')->exists())->toBeTrue();
-    expect(Artisan::call('vantrel:undo', ['entry' => DB::table('ledger_entries')->value('id')]))->toBe(0)->and(World::checksum())->toBe($before);
+    expect(array_keys($plan))
+        ->toBe([
+            'sentence',
+            'tallies',
+            'sheets',
+            'rows',
+            'leaving',
+            'questions',
+            'mail_domains',
+            'warnings',
+            'blockers',
+        ])
+        ->and($plan['rows'][0])
+        ->toMatchArray(['number' => 2, 'verdict' => 'new', 'match' => null, 'problems' => []])
+        ->and(World::checksum())
+        ->toBe($before);
+    expect(Artisan::call('vantrel:apply', ['file' => "$folder/list.csv", '--school' => 'primary']))
+        ->toBe(0)
+        ->and(DB::table('people')->where('given_name', 'Noor')->exists())
+        ->toBeTrue();
+    expect(Artisan::call('vantrel:undo', ['entry' => DB::table('ledger_entries')->value('id')]))
+        ->toBe(0)
+        ->and(World::checksum())
+        ->toBe($before);
     file_put_contents("$folder/list.csv", "Name,Grade,Homeroom\nNoor Haddad,3,3 Herom\n");
-    expect(Artisan::call('vantrel:apply', ['file' => "$folder/list.csv", '--school' => 'primary']))->toBe(2)->and(World::checksum())->toBe($before);
+    expect(Artisan::call('vantrel:apply', ['file' => "$folder/list.csv", '--school' => 'primary']))
+        ->toBe(2)
+        ->and(World::checksum())
+        ->toBe($before);
     Artisan::call('vantrel:plan', ['file' => "$folder/list.csv", '--school' => 'primary', '--json' => true]);
     $question = json_decode(Artisan::output(), true)['questions'][0];
     file_put_contents("$folder/answers.json", json_encode([$question['id'] => 'use'], JSON_THROW_ON_ERROR));
-    expect(Artisan::call('vantrel:apply', ['file' => "$folder/list.csv", '--school' => 'primary', '--answers' => "$folder/answers.json"]))->toBe(0);
-    expect(Artisan::call('vantrel:plan', ['file' => "$folder/list.csv", '--school' => 'nowhere']))->toBe(2)->and(Artisan::output())->toContain('middle, primary');
+    expect(
+        Artisan::call('vantrel:apply', [
+            'file' => "$folder/list.csv",
+            '--school' => 'primary',
+            '--answers' => "$folder/answers.json",
+        ]),
+    )->toBe(0);
+    expect(Artisan::call('vantrel:plan', ['file' => "$folder/list.csv", '--school' => 'nowhere']))
+        ->toBe(2)
+        ->and(Artisan::output())
+        ->toContain('middle, primary');
     expect(Artisan::call('vantrel:plan', ['file' => "$folder/none.csv", '--school' => 'primary']))->toBe(2);
-    expect(Artisan::call('vantrel:cards', ['--section' => $this->world->section, '--out' => "$folder/cards.pdf"]))->toBe(0)->and(substr((string) file_get_contents("$folder/cards.pdf"), 0, 5))->toBe('%PDF-');
-    expect(Artisan::call('vantrel:cards', ['--school' => 'primary', '--layout' => 'tiny', '--out' => "$folder/x.pdf"]))->toBe(2)->and(Artisan::call('vantrel:cards', ['--school' => 'primary']))->toBe(2);
+    expect(Artisan::call('vantrel:cards', ['--section' => $this->world->section, '--out' => "$folder/cards.pdf"]))
+        ->toBe(0)
+        ->and(substr((string) file_get_contents("$folder/cards.pdf"), 0, 5))
+        ->toBe('%PDF-');
+    expect(Artisan::call('vantrel:cards', ['--school' => 'primary', '--layout' => 'tiny', '--out' => "$folder/x.pdf"]))
+        ->toBe(2)
+        ->and(Artisan::call('vantrel:cards', ['--school' => 'primary']))
+        ->toBe(2);
 });
 
 it('has a contract that is not stale', function (): void {

@@ -20,20 +20,35 @@ beforeEach(function (): void {
         $this->flushSession();
         $this->app['auth']->forgetGuards();
     };
-    $this->signIn = fn (string $user, string $secret, array $more = []) => $this->postJson('/api/sign-in', ['user_name' => $user, 'secret' => $secret, ...$more]);
+    $this->signIn = fn(string $user, string $secret, array $more = []) => $this->postJson('/api/sign-in', [
+        'user_name' => $user,
+        'secret' => $secret,
+        ...$more,
+    ]);
     $this->staff = 'petra.okonjo@lanternfield.example';
     $this->password = 'lantern harbor morning';
-    $this->rules = fn (array $rules) => DB::table('schools')->where('id', $this->world->school)->update($rules);
+    $this->rules = fn(array $rules) => DB::table('schools')->where('id', $this->world->school)->update($rules);
 });
 
 it('lets each grade in by its way', function (): void {
     ($this->rules)(['sign_in_policy' => '1:1 card, 4:4 school, 5:5 own']);
-    foreach (['01' => 'Students of your grade sign in with the card: point the camera at its square.', '04' => 'Students of your grade sign in with the school’s own sign-on.'] as $grade => $why) {
+    foreach (
+        [
+            '01' => 'Students of your grade sign in with the card: point the camera at its square.',
+            '04' => 'Students of your grade sign in with the school’s own sign-on.',
+        ]
+        as $grade => $why
+    ) {
         $name = "Kid Grade$grade";
         $id = $this->world->student($name, null, ['grade' => $grade], 'maple otter candy');
-        ($this->signIn)("kid.grade$grade", 'maple otter candy')->assertStatus(422)->assertJsonPath('detail', $why);
+        ($this->signIn)("kid.grade$grade", 'maple otter candy')
+            ->assertStatus(422)
+            ->assertJsonPath('detail', $why);
         // Whoever has not the secret learns nothing of the way.
-        ($this->signIn)("kid.grade$grade", 'wrong')->assertJsonPath('detail', 'That user name and that passphrase do not belong together. Look at the card again, letter by letter.');
+        ($this->signIn)("kid.grade$grade", 'wrong')->assertJsonPath(
+            'detail',
+            'That user name and that passphrase do not belong together. Look at the card again, letter by letter.',
+        );
     }
     $this->world->badge($id, 'the-card');
     $this->get('/b/the-card')->assertRedirect('/');
@@ -43,25 +58,40 @@ it('lets each grade in by its way', function (): void {
 it('has older students set a password of their own first, and nothing else before', function (): void {
     ($this->rules)(['sign_in_policy' => '5:5 own']);
     $this->world->student('Noor Haddad', $this->world->section, ['grade' => '05'], 'maple otter candy');
-    ($this->signIn)('noor.haddad', 'maple otter candy')->assertOk()->assertJsonPath('me.must', 'password')->assertJsonPath('me.ownPassword', false);
+    ($this->signIn)('noor.haddad', 'maple otter candy')
+        ->assertOk()
+        ->assertJsonPath('me.must', 'password')
+        ->assertJsonPath('me.ownPassword', false);
     $this->getJson('/api/home')->assertStatus(403);
     $this->postJson('/api/join', ['code' => $this->world->code])->assertStatus(403);
     $this->getJson('/api/me')->assertOk();
     $this->postJson('/api/password', ['password' => 'noorhaddad'])->assertStatus(422);
-    $this->postJson('/api/password', ['password' => 'green boat stone'])->assertOk()->assertJsonPath('must', '')->assertJsonPath('ownPassword', true);
+    $this->postJson('/api/password', ['password' => 'green boat stone'])
+        ->assertOk()
+        ->assertJsonPath('must', '')
+        ->assertJsonPath('ownPassword', true);
     $this->getJson('/api/home')->assertOk();
     expect(DB::table('sign_ins')->where('user_name', 'noor.haddad')->value('passphrase'))->toBeNull();
     ($this->out)();
     ($this->signIn)('noor.haddad', 'maple otter candy')->assertStatus(422);
     ($this->signIn)('noor.haddad', 'green boat stone')->assertOk()->assertJsonPath('me.must', '');
     $entry = DB::table('ledger_entries')->where('action', 'password')->value('id');
-    $this->actingAs($this->world->as('coordinator'))->postJson("/api/ledger/$entry/undo")->assertStatus(422);
+    $this->actingAs($this->world->as('coordinator'))
+        ->postJson("/api/ledger/$entry/undo")
+        ->assertStatus(422);
 });
 
 it('changes the own password with the one before, and ends the other sessions', function (): void {
     ($this->signIn)($this->staff, $this->password)->assertOk();
-    DB::table('sessions')->insert(['id' => 'elsewhere', 'user_id' => $this->world->people['lead'], 'payload' => '', 'last_activity' => time()]);
-    $this->postJson('/api/password', ['password' => 'four green boats at sea', 'current' => 'wrong'])->assertStatus(422)->assertJsonStructure(['errors' => ['current']]);
+    DB::table('sessions')->insert([
+        'id' => 'elsewhere',
+        'user_id' => $this->world->people['lead'],
+        'payload' => '',
+        'last_activity' => time(),
+    ]);
+    $this->postJson('/api/password', ['password' => 'four green boats at sea', 'current' => 'wrong'])
+        ->assertStatus(422)
+        ->assertJsonStructure(['errors' => ['current']]);
     $this->postJson('/api/password', ['password' => 'green boat stone', 'current' => $this->password])->assertOk();
     expect(DB::table('sessions')->where('id', 'elsewhere')->exists())->toBeFalse();
 });
@@ -70,17 +100,27 @@ it('asks for the second factor, takes each code once, and recovery codes once', 
     ($this->signIn)($this->staff, $this->password)->assertOk()->assertJsonPath('needs', '');
     $begun = $this->postJson('/api/second-factor')->assertOk();
     $totp = Totp::fromBase32($begun->json('secret'));
-    expect($begun->json('qrSize'))->toBeGreaterThan(20)->and((string) DB::table('second_factors')->value('secret'))->not->toContain($begun->json('secret'));
+    expect($begun->json('qrSize'))
+        ->toBeGreaterThan(20)
+        ->and((string) DB::table('second_factors')->value('secret'))
+        ->not->toContain($begun->json('secret'));
     $this->postJson('/api/second-factor/confirm', ['code' => '000000'])->assertStatus(422);
-    $recovery = $this->postJson('/api/second-factor/confirm', ['code' => $totp->at(time())])->assertOk()->assertJsonCount(10, 'recovery')->json('recovery');
+    $recovery = $this->postJson('/api/second-factor/confirm', ['code' => $totp->at(time())])
+        ->assertOk()
+        ->assertJsonCount(10, 'recovery')
+        ->json('recovery');
     expect((string) DB::table('second_factors')->value('recovery'))->not->toContain($recovery[0]);
     ($this->out)();
-    ($this->signIn)($this->staff, $this->password)->assertOk()->assertJson(['me' => null, 'needs' => 'second_factor']);
+    ($this->signIn)($this->staff, $this->password)
+        ->assertOk()
+        ->assertJson(['me' => null, 'needs' => 'second_factor']);
     $this->getJson('/api/me')->assertStatus(401);
     // The code that confirmed is spent.
     $this->postJson('/api/sign-in/code', ['code' => $totp->at(time())])->assertStatus(422);
     $this->travel(31)->seconds();
-    $this->postJson('/api/sign-in/code', ['code' => $totp->at(now()->getTimestamp())])->assertOk()->assertJsonPath('name', 'Petra Okonjo');
+    $this->postJson('/api/sign-in/code', ['code' => $totp->at(now()->getTimestamp())])
+        ->assertOk()
+        ->assertJsonPath('name', 'Petra Okonjo');
     ($this->out)();
     ($this->signIn)($this->staff, $this->password);
     $this->postJson('/api/sign-in/code', ['code' => strtoupper($recovery[3])])->assertOk();
@@ -95,7 +135,9 @@ it('asks for the second factor, takes each code once, and recovery codes once', 
 });
 
 it('lets nobody complete a sign-in that was not begun', function (): void {
-    $this->postJson('/api/sign-in/code', ['code' => '123456'])->assertStatus(422)->assertJsonPath('detail', 'That took too long. Sign in again from the start.');
+    $this->postJson('/api/sign-in/code', ['code' => '123456'])
+        ->assertStatus(422)
+        ->assertJsonPath('detail', 'That took too long. Sign in again from the start.');
 });
 
 it('has coordinators set a second factor where the school says so', function (): void {
@@ -108,7 +150,12 @@ it('has coordinators set a second factor where the school says so', function ():
     $this->postJson('/api/second-factor/confirm', ['code' => $totp->at(time())])->assertOk();
     $this->getJson("/api/schools/{$this->world->school}/desk")->assertOk();
     $this->travel(60)->seconds();
-    $this->deleteJson('/api/second-factor', ['code' => $totp->at(now()->getTimestamp())])->assertStatus(422)->assertJsonPath('detail', 'Your school asks for a second factor. Use a recovery code, or ask whoever looks after the server.');
+    $this->deleteJson('/api/second-factor', ['code' => $totp->at(now()->getTimestamp())])
+        ->assertStatus(422)
+        ->assertJsonPath(
+            'detail',
+            'Your school asks for a second factor. Use a recovery code, or ask whoever looks after the server.',
+        );
 });
 
 it('stays signed in only where the school offers it, for as long as it says', function (): void {
@@ -130,14 +177,38 @@ it('stays signed in only where the school offers it, for as long as it says', fu
 
 it('lists the own sessions without their ids, and ends them', function (): void {
     ($this->signIn)($this->staff, $this->password)->assertOk();
-    DB::table('sessions')->insert([['id' => 'tablet', 'user_id' => $this->world->people['lead'], 'ip_address' => '192.0.2.7', 'user_agent' => 'Mozilla/5.0 (iPad; CPU OS 17_0)', 'payload' => '', 'last_activity' => time() - 600], ['id' => 'foreign', 'user_id' => $this->world->people['co_teacher'], 'ip_address' => '192.0.2.8', 'user_agent' => '', 'payload' => '', 'last_activity' => time()]]);
+    DB::table('sessions')->insert([
+        [
+            'id' => 'tablet',
+            'user_id' => $this->world->people['lead'],
+            'ip_address' => '192.0.2.7',
+            'user_agent' => 'Mozilla/5.0 (iPad; CPU OS 17_0)',
+            'payload' => '',
+            'last_activity' => time() - 600,
+        ],
+        [
+            'id' => 'foreign',
+            'user_id' => $this->world->people['co_teacher'],
+            'ip_address' => '192.0.2.8',
+            'user_agent' => '',
+            'payload' => '',
+            'last_activity' => time(),
+        ],
+    ]);
     $page = $this->getJson('/api/sessions')->assertOk();
     $tablet = collect($page->json('sessions'))->firstWhere('device', 'iPad');
-    expect($tablet)->toMatchArray(['from' => '192.0.2.7', 'thisOne' => false])->and((string) $page->getContent())->not->toContain('"tablet"')->not->toContain('192.0.2.8');
+    expect($tablet)
+        ->toMatchArray(['from' => '192.0.2.7', 'thisOne' => false])
+        ->and((string) $page->getContent())
+        ->not->toContain('"tablet"')
+        ->not->toContain('192.0.2.8');
     $this->deleteJson("/api/sessions/{$tablet['key']}")->assertNoContent();
     $this->deleteJson("/api/sessions/{$tablet['key']}")->assertStatus(404);
     $this->deleteJson('/api/sessions')->assertNoContent();
-    expect(DB::table('sessions')->where('id', 'foreign')->exists())->toBeTrue()->and(DB::table('sessions')->where('id', 'tablet')->exists())->toBeFalse();
+    expect(DB::table('sessions')->where('id', 'foreign')->exists())
+        ->toBeTrue()
+        ->and(DB::table('sessions')->where('id', 'tablet')->exists())
+        ->toBeFalse();
 });
 
 it('sends a link for a forgotten password, once, in time, and says the same to everybody', function (): void {
@@ -146,15 +217,31 @@ it('sends a link for a forgotten password, once, in time, and says the same to e
     expect(DB::table('outgoing_messages')->count())->toBe(0);
     $this->postJson('/api/forgotten', ['user_name' => ' Petra.Okonjo@lanternfield.example'])->assertNoContent();
     $this->postJson('/api/forgotten', ['user_name' => $this->staff])->assertNoContent();
-    [$first, $token] = DB::table('outgoing_messages')->orderBy('id')->pluck('text')->map(fn (string $t): string => preg_match('~/new-password#(\S+)~', $t, $m) === 1 ? $m[1] : '')->all();
+    [$first, $token] = DB::table('outgoing_messages')
+        ->orderBy('id')
+        ->pluck('text')
+        ->map(fn(string $t): string => preg_match('~/new-password#(\S+)~', $t, $m) === 1 ? $m[1] : '')
+        ->all();
     expect(DB::table('password_resets')->pluck('token_hash')->all())->toContain(hash('sha256', $token));
-    $this->postJson('/api/new-password/check', ['token' => $token])->assertOk()->assertJson(['userName' => $this->staff]);
+    $this->postJson('/api/new-password/check', ['token' => $token])
+        ->assertOk()
+        ->assertJson(['userName' => $this->staff]);
     $this->postJson('/api/new-password', ['token' => $token, 'password' => 'short'])->assertStatus(422);
-    DB::table('sessions')->insert(['id' => 'thief', 'user_id' => $this->world->people['lead'], 'payload' => '', 'last_activity' => time()]);
-    $this->postJson('/api/new-password', ['token' => $token, 'password' => 'four green boats at sea'])->assertNoContent();
+    DB::table('sessions')->insert([
+        'id' => 'thief',
+        'user_id' => $this->world->people['lead'],
+        'payload' => '',
+        'last_activity' => time(),
+    ]);
+    $this->postJson('/api/new-password', [
+        'token' => $token,
+        'password' => 'four green boats at sea',
+    ])->assertNoContent();
     expect(DB::table('sessions')->where('id', 'thief')->exists())->toBeFalse();
     // Spent, and with it every other link of that sign-in.
-    $this->postJson('/api/new-password', ['token' => $token, 'password' => 'five green boats at sea'])->assertStatus(404);
+    $this->postJson('/api/new-password', ['token' => $token, 'password' => 'five green boats at sea'])->assertStatus(
+        404,
+    );
     $this->postJson('/api/new-password/check', ['token' => $first])->assertStatus(404);
     ($this->signIn)($this->staff, 'four green boats at sea')->assertOk();
     ($this->out)();
@@ -167,20 +254,36 @@ it('sends a link for a forgotten password, once, in time, and says the same to e
 /** The application's own stand-in answers what single sign-on asks over HTTP. */
 function standIn(object $test): void
 {
-    config(['vantrel.stand_ins' => true, 'vantrel.openid.issuer' => 'http://school.example/stand-in/openid', 'vantrel.openid.client_secret' => 'a secret', 'app.url' => 'http://school.example']);
+    config([
+        'vantrel.stand_ins' => true,
+        'vantrel.openid.issuer' => 'http://school.example/stand-in/openid',
+        'vantrel.openid.client_secret' => 'a secret',
+        'app.url' => 'http://school.example',
+    ]);
     Cache::flush();
     Http::fake(function (HttpRequest $request) {
         $path = (string) parse_url($request->url(), PHP_URL_PATH);
         $headers = ['HTTP_AUTHORIZATION' => $request->header('Authorization')[0] ?? ''];
-        [$user, $password] = explode(':', (string) base64_decode(substr($headers['HTTP_AUTHORIZATION'], 6)), 2) + [1 => ''];
+        [$user, $password] = explode(':', (string) base64_decode(substr($headers['HTTP_AUTHORIZATION'], 6)), 2) + [
+            1 => '',
+        ];
         parse_str($request->body(), $form);
-        $inner = Illuminate\Http\Request::create($path, $request->method(), $form, [], [], ['PHP_AUTH_USER' => $user, 'PHP_AUTH_PW' => $password]);
+        $inner = Illuminate\Http\Request::create(
+            $path,
+            $request->method(),
+            $form,
+            [],
+            [],
+            ['PHP_AUTH_USER' => $user, 'PHP_AUTH_PW' => $password],
+        );
         $outer = app('request');
         app()->instance('request', $inner);
         $response = app(Illuminate\Routing\Router::class)->dispatch($inner);
         app()->instance('request', $outer);
 
-        return Http::response((string) $response->getContent(), $response->getStatusCode(), ['Content-Type' => 'application/json']);
+        return Http::response((string) $response->getContent(), $response->getStatusCode(), [
+            'Content-Type' => 'application/json',
+        ]);
     });
 }
 
@@ -189,9 +292,15 @@ function throughProvider(object $test, string $as): string
 {
     $there = (string) $test->get('/school-sign-on')->assertRedirect()->headers->get('Location');
     parse_str((string) parse_url($there, PHP_URL_QUERY), $asked);
-    expect($asked)->toHaveKeys(['state', 'nonce', 'code_challenge'])->and($asked['code_challenge_method'])->toBe('S256');
+    expect($asked)
+        ->toHaveKeys(['state', 'nonce', 'code_challenge'])
+        ->and($asked['code_challenge_method'])
+        ->toBe('S256');
 
-    return (string) $test->get('/stand-in/openid/authorize?'.http_build_query([...$asked, 'as' => $as]))->assertRedirect()->headers->get('Location');
+    return (string) $test
+        ->get('/stand-in/openid/authorize?' . http_build_query([...$asked, 'as' => $as]))
+        ->assertRedirect()
+        ->headers->get('Location');
 }
 
 it('signs in by the school’s provider, and from then on by the provider’s own name for the person', function (): void {
@@ -199,10 +308,17 @@ it('signs in by the school’s provider, and from then on by the provider’s ow
     $this->get(throughProvider($this, $this->staff))->assertRedirect('/');
     expect(auth()->id())->toBe($this->world->people['lead']);
     ($this->out)();
-    DB::table('people')->where('id', $this->world->people['lead'])->update(['email' => 'married.name@lanternfield.example']);
-    DB::table('people')->where('id', $this->world->people['co_teacher'])->update(['email' => $this->staff]);
+    DB::table('people')
+        ->where('id', $this->world->people['lead'])
+        ->update(['email' => 'married.name@lanternfield.example']);
+    DB::table('people')
+        ->where('id', $this->world->people['co_teacher'])
+        ->update(['email' => $this->staff]);
     $this->get(throughProvider($this, $this->staff))->assertRedirect('/');
-    expect(auth()->id())->toBe($this->world->people['lead'])->and(DB::table('identities')->count())->toBe(1);
+    expect(auth()->id())
+        ->toBe($this->world->people['lead'])
+        ->and(DB::table('identities')->count())
+        ->toBe(1);
 });
 
 it('takes no answer of the provider twice, without its beginning, or for somebody unknown', function (): void {
@@ -212,7 +328,10 @@ it('takes no answer of the provider twice, without its beginning, or for somebod
     ($this->out)();
     $this->get($back)->assertRedirect('/');
     $this->assertGuest();
-    $this->getJson('/api/entrance')->assertJsonPath('note', 'That sign-in was not begun here, or took too long. Begin again.');
+    $this->getJson('/api/entrance')->assertJsonPath(
+        'note',
+        'That sign-in was not begun here, or took too long. Begin again.',
+    );
     $this->getJson('/api/entrance')->assertJsonPath('note', '');
     // The answer to somebody else's beginning: the state is another.
     $stolen = throughProvider($this, $this->staff);
@@ -221,7 +340,10 @@ it('takes no answer of the provider twice, without its beginning, or for somebod
     $this->get($stolen)->assertRedirect('/');
     $this->assertGuest();
     $this->get(throughProvider($this, 'nobody@lanternfield.example'));
-    $this->getJson('/api/entrance')->assertJsonPath('note', 'The school’s sign-on knows you, but there is no account here with that address. Ask the coordinator.');
+    $this->getJson('/api/entrance')->assertJsonPath(
+        'note',
+        'The school’s sign-on knows you, but there is no account here with that address. Ask the coordinator.',
+    );
 });
 
 it('follows the provider when it changes its keys', function (): void {
@@ -235,32 +357,84 @@ it('follows the provider when it changes its keys', function (): void {
     expect(auth()->id())->toBe($this->world->people['lead']);
 });
 
-it('believes no token that is not for here, from there, now, and signed by a key pair', function (Closure $forge): void {
+it('believes no token that is not for here, from there, now, and signed by a key pair', function (
+    Closure $forge,
+): void {
     standIn($this);
     $this->get('/school-sign-on');
     $flow = session('single_sign_on');
     $key = OpenIdKeys::load()->newest();
-    $claims = ['iss' => 'http://school.example/stand-in/openid', 'sub' => 'x', 'aud' => 'vantrel', 'iat' => time(), 'exp' => time() + 300, 'nonce' => $flow['nonce'], 'email' => $this->staff, 'email_verified' => true];
+    $claims = [
+        'iss' => 'http://school.example/stand-in/openid',
+        'sub' => 'x',
+        'aud' => 'vantrel',
+        'iat' => time(),
+        'exp' => time() + 300,
+        'nonce' => $flow['nonce'],
+        'email' => $this->staff,
+        'email_verified' => true,
+    ];
     $token = $forge($claims, $key);
-    Http::swap(new Illuminate\Http\Client\Factory);
-    Http::fake(['*/keys' => Http::response(OpenIdKeys::load()->public()), '*/token' => Http::response(['id_token' => $token]), '*' => Http::response([])]);
-    $this->get('/school-sign-on/back?code=c&state='.$flow['state'])->assertRedirect('/');
+    Http::swap(new Illuminate\Http\Client\Factory());
+    Http::fake([
+        '*/keys' => Http::response(OpenIdKeys::load()->public()),
+        '*/token' => Http::response(['id_token' => $token]),
+        '*' => Http::response([]),
+    ]);
+    $this->get('/school-sign-on/back?code=c&state=' . $flow['state'])->assertRedirect('/');
     $this->assertGuest();
 })->with([
-    'another audience' => [fn (array $c, array $k): string => JWT::encode(['aud' => 'other'] + $c, $k['private'], 'RS256', $k['kid'])],
-    'another issuer' => [fn (array $c, array $k): string => JWT::encode(['iss' => 'http://evil.example'] + $c, $k['private'], 'RS256', $k['kid'])],
-    'another nonce' => [fn (array $c, array $k): string => JWT::encode(['nonce' => 'n'] + $c, $k['private'], 'RS256', $k['kid'])],
-    'over' => [fn (array $c, array $k): string => JWT::encode(['exp' => time() - 120] + $c, $k['private'], 'RS256', $k['kid'])],
-    'without an end' => [fn (array $c, array $k): string => JWT::encode(array_diff_key($c, ['exp' => 1]), $k['private'], 'RS256', $k['kid'])],
-    'an address not verified' => [fn (array $c, array $k): string => JWT::encode(['email_verified' => false] + $c, $k['private'], 'RS256', $k['kid'])],
-    'a shared secret' => [fn (array $c, array $k): string => JWT::encode($c, str_repeat('s', 64), 'HS256', $k['kid'])],
-    'no signature' => [fn (array $c, array $k): string => implode('.', array_map(fn (string $p): string => rtrim(strtr(base64_encode($p), '+/', '-_'), '='), ['{"alg":"none","typ":"JWT"}', (string) json_encode($c)])).'.'],
-    'a key of its own' => [function (array $c, array $k): string {
-        $pair = openssl_pkey_new(['private_key_bits' => 2048]);
-        openssl_pkey_export($pair, $private);
+    'another audience' => [
+        fn(array $c, array $k): string => JWT::encode(['aud' => 'other'] + $c, $k['private'], 'RS256', $k['kid']),
+    ],
+    'another issuer' => [
+        fn(array $c, array $k): string => JWT::encode(
+            ['iss' => 'http://evil.example'] + $c,
+            $k['private'],
+            'RS256',
+            $k['kid'],
+        ),
+    ],
+    'another nonce' => [
+        fn(array $c, array $k): string => JWT::encode(['nonce' => 'n'] + $c, $k['private'], 'RS256', $k['kid']),
+    ],
+    'over' => [
+        fn(array $c, array $k): string => JWT::encode(['exp' => time() - 120] + $c, $k['private'], 'RS256', $k['kid']),
+    ],
+    'without an end' => [
+        fn(array $c, array $k): string => JWT::encode(
+            array_diff_key($c, ['exp' => 1]),
+            $k['private'],
+            'RS256',
+            $k['kid'],
+        ),
+    ],
+    'an address not verified' => [
+        fn(array $c, array $k): string => JWT::encode(
+            ['email_verified' => false] + $c,
+            $k['private'],
+            'RS256',
+            $k['kid'],
+        ),
+    ],
+    'a shared secret' => [fn(array $c, array $k): string => JWT::encode($c, str_repeat('s', 64), 'HS256', $k['kid'])],
+    'no signature' => [
+        fn(array $c, array $k): string => implode(
+            '.',
+            array_map(fn(string $p): string => rtrim(strtr(base64_encode($p), '+/', '-_'), '='), [
+                '{"alg":"none","typ":"JWT"}',
+                (string) json_encode($c),
+            ]),
+        ) . '.',
+    ],
+    'a key of its own' => [
+        function (array $c, array $k): string {
+            $pair = openssl_pkey_new(['private_key_bits' => 2048]);
+            openssl_pkey_export($pair, $private);
 
-        return JWT::encode($c, $private, 'RS256', $k['kid']);
-    }],
+            return JWT::encode($c, $private, 'RS256', $k['kid']);
+        },
+    ],
 ]);
 
 it('has no stand-in where none is switched on, and no button without a provider', function (): void {
@@ -272,10 +446,23 @@ it('has no stand-in where none is switched on, and no button without a provider'
 });
 
 it('takes a lost second factor off by the command, with the sessions', function (): void {
-    DB::table('second_factors')->insert(['person_id' => $this->world->people['lead'], 'secret' => 'x', 'confirmed_at' => now(), 'recovery' => '[]']);
-    DB::table('sessions')->insert(['id' => 'elsewhere', 'user_id' => $this->world->people['lead'], 'payload' => '', 'last_activity' => time()]);
+    DB::table('second_factors')->insert([
+        'person_id' => $this->world->people['lead'],
+        'secret' => 'x',
+        'confirmed_at' => now(),
+        'recovery' => '[]',
+    ]);
+    DB::table('sessions')->insert([
+        'id' => 'elsewhere',
+        'user_id' => $this->world->people['lead'],
+        'payload' => '',
+        'last_activity' => time(),
+    ]);
     $this->artisan('vantrel:second-factor-off', ['user' => strtoupper($this->staff)])->assertExitCode(0);
-    expect(DB::table('second_factors')->count())->toBe(0)->and(DB::table('sessions')->where('id', 'elsewhere')->exists())->toBeFalse();
+    expect(DB::table('second_factors')->count())
+        ->toBe(0)
+        ->and(DB::table('sessions')->where('id', 'elsewhere')->exists())
+        ->toBeFalse();
     $this->artisan('vantrel:second-factor-off', ['user' => $this->staff])->assertExitCode(1);
 });
 
@@ -289,26 +476,48 @@ it('takes staff for an address before a student who has typed it at the door', f
 it('says of the school’s sign-on what is wrong with it', function (Closure $answers, string $note): void {
     config(['vantrel.openid.issuer' => 'http://school.example/openid']);
     Cache::flush();
-    Http::swap(new Illuminate\Http\Client\Factory);
+    Http::swap(new Illuminate\Http\Client\Factory());
     Http::fake(['*' => $answers]);
     $this->get('/school-sign-on')->assertRedirect('/');
     $this->getJson('/api/entrance')->assertJsonPath('note', $note);
 })->with([
-    'it does not answer' => [fn () => throw new Illuminate\Http\Client\ConnectionException('down'), 'The school’s sign-on does not answer. Try again in a minute.'],
-    'it answers with an error' => [fn () => Http::response('no', 503), 'The school’s sign-on did not let you in. Begin again.'],
-    'it is another' => [fn () => Http::response(['issuer' => 'http://evil.example', 'authorization_endpoint' => 'http://evil.example/a']), 'The school’s sign-on names itself otherwise than it is set here. Tell the coordinator.'],
-    'it has no such place' => [fn () => Http::response(['issuer' => 'http://school.example/openid']), 'The school’s sign-on does not say where to go. Tell the coordinator.'],
+    'it does not answer' => [
+        fn() => throw new Illuminate\Http\Client\ConnectionException('down'),
+        'The school’s sign-on does not answer. Try again in a minute.',
+    ],
+    'it answers with an error' => [
+        fn() => Http::response('no', 503),
+        'The school’s sign-on did not let you in. Begin again.',
+    ],
+    'it is another' => [
+        fn() => Http::response([
+            'issuer' => 'http://evil.example',
+            'authorization_endpoint' => 'http://evil.example/a',
+        ]),
+        'The school’s sign-on names itself otherwise than it is set here. Tell the coordinator.',
+    ],
+    'it has no such place' => [
+        fn() => Http::response(['issuer' => 'http://school.example/openid']),
+        'The school’s sign-on does not say where to go. Tell the coordinator.',
+    ],
 ]);
 
 it('lets nobody in by the school’s sign-on whose account is closed, and follows a merge', function (): void {
     standIn($this);
     $this->get(throughProvider($this, $this->staff));
     ($this->out)();
-    DB::table('people')->where('id', $this->world->people['lead'])->update(['state' => 'left']);
+    DB::table('people')
+        ->where('id', $this->world->people['lead'])
+        ->update(['state' => 'left']);
     $this->get(throughProvider($this, $this->staff))->assertRedirect('/');
     $this->assertGuest();
-    $this->getJson('/api/entrance')->assertJsonPath('note', 'This account is closed: its owner has left the school. Ask the school office.');
-    DB::table('people')->where('id', $this->world->people['lead'])->update(['state' => 'merged', 'merged_into' => $this->world->people['co_teacher']]);
+    $this->getJson('/api/entrance')->assertJsonPath(
+        'note',
+        'This account is closed: its owner has left the school. Ask the school office.',
+    );
+    DB::table('people')
+        ->where('id', $this->world->people['lead'])
+        ->update(['state' => 'merged', 'merged_into' => $this->world->people['co_teacher']]);
     $this->get(throughProvider($this, $this->staff));
     expect(auth()->id())->toBe($this->world->people['co_teacher']);
 });
@@ -316,9 +525,14 @@ it('lets nobody in by the school’s sign-on whose account is closed, and follow
 it('asks for the password of now a few times only, and sends few links', function (): void {
     ($this->signIn)($this->staff, $this->password)->assertOk();
     for ($i = 0; $i < 5; $i++) {
-        $this->postJson('/api/password', ['password' => 'three boats go to sea', 'current' => "guess $i"])->assertStatus(422)->assertJsonPath('errors.current.0', 'That is not your password now.');
+        $this->postJson('/api/password', ['password' => 'three boats go to sea', 'current' => "guess $i"])
+            ->assertStatus(422)
+            ->assertJsonPath('errors.current.0', 'That is not your password now.');
     }
-    $this->postJson('/api/password', ['password' => 'three boats go to sea', 'current' => $this->password])->assertStatus(429)->assertJsonPath('detail', 'There have been too many tries. Wait 15 minutes, then try again.')->assertHeader('Retry-After');
+    $this->postJson('/api/password', ['password' => 'three boats go to sea', 'current' => $this->password])
+        ->assertStatus(429)
+        ->assertJsonPath('detail', 'There have been too many tries. Wait 15 minutes, then try again.')
+        ->assertHeader('Retry-After');
     ($this->out)();
     for ($i = 0; $i < 8; $i++) {
         $this->postJson('/api/forgotten', ['user_name' => $this->staff])->assertNoContent();

@@ -14,7 +14,11 @@ beforeEach(function (): void {
     $this->world = World::make();
     $this->actingAs($this->world->as('coordinator'));
     $this->csv = "Name,Birth date,Student number,Grade\nCorin Quill,2017-03-03,040001,3\n";
-    $this->send = fn () => $this->post("/api/schools/{$this->world->school}/imports", ['files' => [UploadedFile::fake()->createWithContent('list.csv', $this->csv)]], ['Accept' => 'application/json']);
+    $this->send = fn() => $this->post(
+        "/api/schools/{$this->world->school}/imports",
+        ['files' => [UploadedFile::fake()->createWithContent('list.csv', $this->csv)]],
+        ['Accept' => 'application/json'],
+    );
     $this->queued = function (): void {
         config(['queue.default' => 'database']);
     };
@@ -29,7 +33,9 @@ beforeEach(function (): void {
         });
         $this->armed = true;
     };
-    $this->old = fn (string $id, array $values = []) => DB::table('imports')->where('id', $id)->update([...$values, 'changed_at' => now()->subMinutes(2)]);
+    $this->old = fn(string $id, array $values = []) => DB::table('imports')
+        ->where('id', $id)
+        ->update([...$values, 'changed_at' => now()->subMinutes(2)]);
 });
 
 it('writes a list and its job together, or neither', function (): void {
@@ -39,21 +45,37 @@ it('writes a list and its job together, or neither', function (): void {
     $this->armed = false;
     expect(DB::table('imports')->count())->toBe(0);
     $id = ($this->send)()->assertOk()->json('id');
-    expect(DB::table('jobs')->where('payload', 'like', "%$id%")->count())->toBe(1)->and(DB::table('imports')->value('state'))->toBe('reading');
+    expect(
+        DB::table('jobs')
+            ->where('payload', 'like', "%$id%")
+            ->count(),
+    )
+        ->toBe(1)
+        ->and(DB::table('imports')->value('state'))
+        ->toBe('reading');
 });
 
 it('leaves a plan a plan where the click that applies it was cut off', function (): void {
     $id = ($this->send)()->assertOk()->json('id');
-    $fingerprint = $this->getJson("/api/imports/$id")->assertJsonPath('state', 'planned')->json('fingerprint');
+    $fingerprint = $this->getJson("/api/imports/$id")
+        ->assertJsonPath('state', 'planned')
+        ->json('fingerprint');
     ($this->queued)();
     ($this->killAtJob)();
     $this->postJson("/api/imports/$id/apply", ['fingerprint' => $fingerprint])->assertStatus(500);
     $this->armed = false;
-    expect(DB::table('imports')->value('state'))->toBe('planned')->and(DB::table('jobs')->count())->toBe(0);
-    $this->postJson("/api/imports/$id/apply", ['fingerprint' => $fingerprint])->assertOk()->assertJsonPath('state', 'applying');
+    expect(DB::table('imports')->value('state'))
+        ->toBe('planned')
+        ->and(DB::table('jobs')->count())
+        ->toBe(0);
+    $this->postJson("/api/imports/$id/apply", ['fingerprint' => $fingerprint])
+        ->assertOk()
+        ->assertJsonPath('state', 'applying');
     expect(DB::table('jobs')->count())->toBe(1);
     // While it waits it cannot be thrown away, and is not said to have been applied.
-    $this->deleteJson("/api/imports/$id")->assertStatus(422)->assertJsonPath('detail', 'This list is being applied. Wait until it is done, then undo it in the Ledger.');
+    $this->deleteJson("/api/imports/$id")
+        ->assertStatus(422)
+        ->assertJsonPath('detail', 'This list is being applied. Wait until it is done, then undo it in the Ledger.');
 });
 
 it('gives a list back that nothing works on, and no other', function (string $state): void {
@@ -72,8 +94,20 @@ it('gives a list back that nothing works on, and no other', function (string $st
     expect($this->getJson("/api/imports/$id")->json('quiet'))->toBeGreaterThan(100);
     $this->artisan('vantrel:sweep')->expectsOutput('1 given back.')->assertExitCode(0);
     $list = DB::table('imports')->first();
-    expect($list->state)->toBe('reading')->and((int) $list->round)->toBe($round + 1)->and((int) $list->done)->toBe(0)->and(DB::table('jobs')->where('payload', 'like', "%$id%")->count())->toBe(1)
-        ->and((string) $list->message)->toContain($state === 'applying' ? 'nothing of it was written' : '');
+    expect($list->state)
+        ->toBe('reading')
+        ->and((int) $list->round)
+        ->toBe($round + 1)
+        ->and((int) $list->done)
+        ->toBe(0)
+        ->and(
+            DB::table('jobs')
+                ->where('payload', 'like', "%$id%")
+                ->count(),
+        )
+        ->toBe(1)
+        ->and((string) $list->message)
+        ->toContain($state === 'applying' ? 'nothing of it was written' : '');
     // A job of the round before that turns up after all does nothing.
     $this->app->call([new ApplyImport($id, $round, 'f', null), 'handle']);
     expect(DB::table('ledger_entries')->count())->toBe(0);
@@ -82,12 +116,36 @@ it('gives a list back that nothing works on, and no other', function (string $st
 
 it('sweeps every minute', function (): void {
     $events = collect(app(Illuminate\Console\Scheduling\Schedule::class)->events());
-    expect($events->map(fn ($e): string => $e->expression.' '.substr((string) strrchr((string) $e->command, ' '), 1))->all())->toContain('* * * * * vantrel:sweep');
+    expect(
+        $events
+            ->map(fn($e): string => $e->expression . ' ' . substr((string) strrchr((string) $e->command, ' '), 1))
+            ->all(),
+    )->toContain('* * * * * vantrel:sweep');
 });
 
 it('refuses a list of more students than it can hold, and says what to do', function (): void {
-    $this->csv = "Name,Student number\n".implode('', array_map(fn (int $i): string => 'Ada Quill'.chr(97 + $i % 26).chr(97 + intdiv($i, 26) % 26).chr(97 + intdiv($i, 676)).','.(100000 + $i)."\n", range(1, 15_001)));
+    $this->csv =
+        "Name,Student number\n" .
+        implode(
+            '',
+            array_map(
+                fn(int $i): string => 'Ada Quill' .
+                    chr(97 + ($i % 26)) .
+                    chr(97 + (intdiv($i, 26) % 26)) .
+                    chr(97 + intdiv($i, 676)) .
+                    ',' .
+                    (100000 + $i) .
+                    "\n",
+                range(1, 15_001),
+            ),
+        );
     $id = ($this->send)()->assertOk()->json('id');
-    $this->getJson("/api/imports/$id")->assertJsonPath('state', 'unreadable')->assertJsonPath('message', 'The list names more than 15,000 students. Split it, by school or by grade, and drop the parts in one after the other.');
+    $this->getJson("/api/imports/$id")
+        ->assertJsonPath('state', 'unreadable')
+        ->assertJsonPath(
+            'message',
+            'The list names more than 15,000 students. Split it, by school or by grade, and drop the parts ' .
+                'in one after the other.',
+        );
     expect(DB::table('people')->where('given_name', 'Ada')->exists())->toBeFalse();
 });

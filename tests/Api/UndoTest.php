@@ -26,42 +26,88 @@ beforeEach(function (): void {
     $this->ledger = app(Ledger::class);
     $this->actingAs($this->world->as('coordinator'));
     $this->list = function (string $csv): string {
-        $id = $this->post("/api/schools/{$this->world->school}/imports", ['files' => [UploadedFile::fake()->createWithContent('list.csv', $csv)]], ['Accept' => 'application/json'])->assertOk()->json('id');
-        $this->postJson("/api/imports/$id/apply", ['fingerprint' => $this->getJson("/api/imports/$id")->json('fingerprint')])->assertOk();
+        $id = $this->post(
+            "/api/schools/{$this->world->school}/imports",
+            ['files' => [UploadedFile::fake()->createWithContent('list.csv', $csv)]],
+            ['Accept' => 'application/json'],
+        )
+            ->assertOk()
+            ->json('id');
+        $this->postJson("/api/imports/$id/apply", [
+            'fingerprint' => $this->getJson("/api/imports/$id")->json('fingerprint'),
+        ])->assertOk();
 
-        return (string) $this->getJson("/api/imports/$id")->assertJsonPath('state', 'applied')->json('entryId');
+        return (string) $this->getJson("/api/imports/$id")
+            ->assertJsonPath('state', 'applied')
+            ->json('entryId');
     };
-    $this->outlook = fn (string $entry): array => $this->getJson("/api/ledger/$entry/undo")->assertOk()->json();
-    $this->undo = fn (string $entry, array $first = []) => $this->postJson("/api/ledger/$entry/undo", $first === [] ? [] : ['first' => $first]);
-    $this->row = fn (string $kind, string $id) => app(Snapshots::class)->find($kind, $id) ?? throw new LogicException("no $id");
+    $this->outlook = fn(string $entry): array => $this->getJson("/api/ledger/$entry/undo")
+        ->assertOk()
+        ->json();
+    $this->undo = fn(string $entry, array $first = []) => $this->postJson(
+        "/api/ledger/$entry/undo",
+        $first === [] ? [] : ['first' => $first],
+    );
+    $this->row = fn(string $kind, string $id) => app(Snapshots::class)->find($kind, $id) ??
+        throw new LogicException("no $id");
     $this->change = function (string $person, array $fields): LedgerEntry {
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $plan->update(($this->row)(Person::class, $person), $fields, 'by hand');
 
-        return $this->ledger->apply($plan->build('By hand', 'Changes something.'), $this->world->school, $this->world->as('coordinator'), Action::Place);
+        return $this->ledger->apply(
+            $plan->build('By hand', 'Changes something.'),
+            $this->world->school,
+            $this->world->as('coordinator'),
+            Action::Place,
+        );
     };
     // The plan of a merge, as two coordinators may look at it at once.
     $this->merge = function (string $from, string $into): Plan {
-        $plan = new PlanBuilder;
+        $plan = new PlanBuilder();
         $plan->update(($this->row)(Person::class, $from), ['state' => 'merged', 'merged_into' => $into], 'merged');
-        $plan->update(($this->row)(SignIn::class, (string) DB::table('sign_ins')->where('person_id', $from)->value('id')), ['person_id' => $into], 'goes with the account');
+        $plan->update(
+            ($this->row)(SignIn::class, (string) DB::table('sign_ins')->where('person_id', $from)->value('id')),
+            ['person_id' => $into],
+            'goes with the account',
+        );
 
         return $plan->build('Merge', 'Merges two accounts.');
     };
 });
 
 it('keeps with a student who stays what a student needs: user name, section, guardian', function (): void {
-    $a = ($this->list)("Name,Birth date,Student number,Grade,Section,Guardian,Guardian email\nCorin Quill,2017-03-03,040001,3,3 Heron,Ann Quill,ann@shoremail.example\nNova Rook,2017-03-04,040002,3,3 Heron,Bo Rook,bo@shoremail.example\n");
+    $a = ($this->list)(
+        "Name,Birth date,Student number,Grade,Section,Guardian,Guardian email\n" .
+            "Corin Quill,2017-03-03,040001,3,3 Heron,Ann Quill,ann@shoremail.example\n" .
+            "Nova Rook,2017-03-04,040002,3,3 Heron,Bo Rook,bo@shoremail.example\n",
+    );
     $before = World::checksum();
     $b = ($this->list)("Name,Birth date,Student number,Grade\nCorin Quill,2017-03-03,040001,2\n");
     $corin = DB::table('people')->where('number', '040001')->value('id');
     $look = ($this->outlook)($a);
-    expect($look['blocked'])->toBeFalse()->and($look['stays'])->toContain('Corin Quill: changed since')->and(array_column($look['first'], 'id'))->toBe([$b])
-        ->and($look['goesBack'] + $look['staysCount'])->toBe((int) DB::table('ledger_entries')->where('id', $a)->value('changes_count'));
+    expect($look['blocked'])
+        ->toBeFalse()
+        ->and($look['stays'])
+        ->toContain('Corin Quill: changed since')
+        ->and(array_column($look['first'], 'id'))
+        ->toBe([$b])
+        ->and($look['goesBack'] + $look['staysCount'])
+        ->toBe((int) DB::table('ledger_entries')->where('id', $a)->value('changes_count'));
     ($this->undo)($a)->assertOk();
-    expect(DB::table('people')->where('number', '040002')->exists())->toBeFalse()
-        ->and(DB::table('sign_ins')->where('person_id', $corin)->count())->toBe(1)->and(DB::table('enrollments')->where('person_id', $corin)->count())->toBe(1)
-        ->and(DB::table('guardianships as g')->join('people as p', 'p.id', '=', 'g.guardian_id')->where('g.student_id', $corin)->pluck('p.given_name')->all())->toBe(['Ann']);
+    expect(DB::table('people')->where('number', '040002')->exists())
+        ->toBeFalse()
+        ->and(DB::table('sign_ins')->where('person_id', $corin)->count())
+        ->toBe(1)
+        ->and(DB::table('enrollments')->where('person_id', $corin)->count())
+        ->toBe(1)
+        ->and(
+            DB::table('guardianships as g')
+                ->join('people as p', 'p.id', '=', 'g.guardian_id')
+                ->where('g.student_id', $corin)
+                ->pluck('p.given_name')
+                ->all(),
+        )
+        ->toBe(['Ann']);
     // Brought in again, the list mends what went.
     $this->postJson("/api/ledger/$a/redo")->assertOk();
     ($this->undo)($b)->assertOk()->assertJsonPath('kept', []);
@@ -76,7 +122,12 @@ it('undoes later entries with it where that is said, all or none, and everything
     $first = array_column(($this->outlook)($a)['first'], 'id');
     expect($first)->toBe([$c, $b]);
     // An entry of another school is not undone along the way.
-    $foreign = $this->ledger->apply(new Plan('Elsewhere', 'Somewhere else.', []), $this->world->otherSchool, null, Action::Settings);
+    $foreign = $this->ledger->apply(
+        new Plan('Elsewhere', 'Somewhere else.', []),
+        $this->world->otherSchool,
+        null,
+        Action::Settings,
+    );
     ($this->undo)($a, [...$first, $foreign->id])->assertStatus(403);
     expect(DB::table('ledger_entries')->whereNotNull('undone_at')->count())->toBe(0);
     ($this->undo)($a, $first)->assertOk()->assertJsonPath('kept', []);
@@ -88,12 +139,23 @@ it('undoes what was looked at, or nothing', function (): void {
     $look = ($this->outlook)($a);
     $b = ($this->list)("Name,Birth date,Student number,Grade\nCorin Quill,2017-03-03,040001,2\n");
     $now = World::checksum();
-    $this->postJson("/api/ledger/$a/undo", ['fingerprint' => $look['fingerprint']])->assertStatus(409)->assertJsonPath('changed', ['what undoing it would come to']);
+    $this->postJson("/api/ledger/$a/undo", ['fingerprint' => $look['fingerprint']])
+        ->assertStatus(409)
+        ->assertJsonPath('changed', ['what undoing it would come to']);
     expect(World::checksum())->toBe($now);
     // With the later one, it comes to all of both.
-    $whole = $this->getJson("/api/ledger/$a/undo?together=true")->assertOk()->json();
-    expect($whole['staysCount'])->toBe(0)->and(array_column($whole['first'], 'id'))->toBe([$b])->and($whole['blocked'])->toBeFalse();
-    $this->postJson("/api/ledger/$a/undo", ['fingerprint' => $whole['fingerprint'], 'first' => [$b]])->assertOk()->assertJsonPath('kept', []);
+    $whole = $this->getJson("/api/ledger/$a/undo?together=true")
+        ->assertOk()
+        ->json();
+    expect($whole['staysCount'])
+        ->toBe(0)
+        ->and(array_column($whole['first'], 'id'))
+        ->toBe([$b])
+        ->and($whole['blocked'])
+        ->toBeFalse();
+    $this->postJson("/api/ledger/$a/undo", ['fingerprint' => $whole['fingerprint'], 'first' => [$b]])
+        ->assertOk()
+        ->assertJsonPath('kept', []);
 });
 
 it('does not open a code again that another one has taken the place of', function (): void {
@@ -102,21 +164,33 @@ it('does not open a code again that another one has taken the place of', functio
     $this->postJson("/api/sections/{$this->world->section}/code")->assertOk();
     $opened = (string) DB::table('ledger_entries')->orderByDesc('seq')->value('id');
     $look = ($this->outlook)($closed);
-    expect($look['stays'])->toBe(['a join code: its place has been taken since'])->and(array_column($look['first'], 'id'))->toBe([$opened]);
+    expect($look['stays'])
+        ->toBe(['a join code: its place has been taken since'])
+        ->and(array_column($look['first'], 'id'))
+        ->toBe([$opened]);
     ($this->undo)($closed)->assertOk();
-    expect(DB::table('join_codes')->where('section_id', $this->world->section)->where('state', 'open')->count())->toBe(1);
+    expect(DB::table('join_codes')->where('section_id', $this->world->section)->where('state', 'open')->count())->toBe(
+        1,
+    );
 });
 
 it('does again no merge whose account has been worked with since', function (): void {
     $a = $this->world->student('Noor Haddad');
     $b = $this->world->student('Noor Haddat');
     $pair = "/api/schools/{$this->world->school}/look-alikes/$a/$b";
-    $merge = $this->postJson("$pair/merge", ['fingerprint' => $this->getJson($pair)->json('plan.fingerprint')])->assertOk()->json('id');
+    $merge = $this->postJson("$pair/merge", ['fingerprint' => $this->getJson($pair)->json('plan.fingerprint')])
+        ->assertOk()
+        ->json('id');
     $gone = (string) DB::table('people')->where('state', 'merged')->value('id');
     ($this->undo)($merge)->assertOk();
     $this->world->enroll($this->world->section, $gone, 'student');
     $now = World::checksum();
-    $this->postJson("/api/ledger/$merge/redo")->assertStatus(409)->assertJsonPath('changed', [DB::table('people')->where('id', $gone)->selectRaw("CONCAT(given_name, ' ', family_name) n")->value('n').' in 3 Heron']);
+    $this->postJson("/api/ledger/$merge/redo")
+        ->assertStatus(409)
+        ->assertJsonPath('changed', [
+            DB::table('people')->where('id', $gone)->selectRaw("CONCAT(given_name, ' ', family_name) n")->value('n') .
+            ' in 3 Heron',
+        ]);
     expect(World::checksum())->toBe($now);
 });
 
@@ -126,13 +200,23 @@ it('does again what an undo took back, and says why where it cannot', function (
     $done = World::checksum();
     ($this->undo)($entry->id)->assertOk();
     expect(World::checksum())->toBe($begin);
-    $this->postJson("/api/ledger/$entry->id/redo")->assertOk()->assertJsonPath('undoneAt', null)->assertJsonPath('canUndo', true);
-    expect(World::checksum())->toBe($done)->and(DB::table('ledger_entries')->where('action', 'redo')->value('title'))->toBe('Done again: By hand');
-    $this->postJson("/api/ledger/$entry->id/redo")->assertStatus(422)->assertJsonPath('detail', 'This has not been undone.');
+    $this->postJson("/api/ledger/$entry->id/redo")
+        ->assertOk()
+        ->assertJsonPath('undoneAt', null)
+        ->assertJsonPath('canUndo', true);
+    expect(World::checksum())
+        ->toBe($done)
+        ->and(DB::table('ledger_entries')->where('action', 'redo')->value('title'))
+        ->toBe('Done again: By hand');
+    $this->postJson("/api/ledger/$entry->id/redo")
+        ->assertStatus(422)
+        ->assertJsonPath('detail', 'This has not been undone.');
     ($this->undo)($entry->id)->assertOk();
     ($this->change)($this->world->people['student'], ['grade' => '02']);
     $now = World::checksum();
-    $this->postJson("/api/ledger/$entry->id/redo")->assertStatus(409)->assertJsonPath('changed', ['Wilhelmina Seabright']);
+    $this->postJson("/api/ledger/$entry->id/redo")
+        ->assertStatus(409)
+        ->assertJsonPath('changed', ['Wilhelmina Seabright']);
     expect(World::checksum())->toBe($now);
 });
 
@@ -142,21 +226,41 @@ it('does a list again, which is then applied again', function (): void {
     ($this->undo)($entry)->assertOk();
     expect(DB::table('imports')->value('state'))->toBe('planned');
     $this->postJson("/api/ledger/$entry/redo")->assertOk();
-    expect(World::checksum())->toBe($done)->and(DB::table('imports')->value('state'))->toBe('applied')->and(DB::table('imports')->value('entry_seq'))->toBe(DB::table('ledger_entries')->where('id', $entry)->value('seq'));
+    expect(World::checksum())
+        ->toBe($done)
+        ->and(DB::table('imports')->value('state'))
+        ->toBe('applied')
+        ->and(DB::table('imports')->value('entry_seq'))
+        ->toBe(DB::table('ledger_entries')->where('id', $entry)->value('seq'));
 });
 
 it('does not bring cards back whose secrets are kept nowhere', function (): void {
-    $this->postJson("/api/schools/{$this->world->school}/cards", ['section_ids' => [$this->world->section], 'layout' => 'cards-a4', 'order' => 'reading'])->assertOk();
+    $this->postJson("/api/schools/{$this->world->school}/cards", [
+        'section_ids' => [$this->world->section],
+        'layout' => 'cards-a4',
+        'order' => 'reading',
+    ])->assertOk();
     $entry = DB::table('ledger_entries')->where('action', 'cards')->value('id');
     ($this->undo)($entry)->assertOk();
-    $this->postJson("/api/ledger/$entry/redo")->assertStatus(422)->assertJsonPath('detail', fn (string $d): bool => str_contains($d, 'Make them anew'));
+    $this->postJson("/api/ledger/$entry/redo")
+        ->assertStatus(422)
+        ->assertJsonPath('detail', fn(string $d): bool => str_contains($d, 'Make them anew'));
 });
 
 it('says before an undo which passphrases cannot come back', function (): void {
-    DB::table('sign_ins')->where('person_id', $this->world->people['student'])->update(['passphrase' => Illuminate\Support\Facades\Crypt::encryptString('maple otter candy')]);
-    $this->postJson("/api/schools/{$this->world->school}/cards", ['section_ids' => [$this->world->section], 'layout' => 'cards-a4', 'order' => 'reading', 'lost' => true])->assertOk();
+    DB::table('sign_ins')
+        ->where('person_id', $this->world->people['student'])
+        ->update(['passphrase' => Illuminate\Support\Facades\Crypt::encryptString('maple otter candy')]);
+    $this->postJson("/api/schools/{$this->world->school}/cards", [
+        'section_ids' => [$this->world->section],
+        'layout' => 'cards-a4',
+        'order' => 'reading',
+        'lost' => true,
+    ])->assertOk();
     $look = ($this->outlook)((string) DB::table('ledger_entries')->where('action', 'cards')->value('id'));
-    expect($look['lost'])->toBe(['wilhelmina.seabright: the passphrase from before cannot come back; print a new card or send a link']);
+    expect($look['lost'])->toBe([
+        'wilhelmina.seabright: the passphrase from before cannot come back; print a new card or send a link',
+    ]);
 });
 
 it('turns a year that has been worked in back as a whole or not at all: never two current years', function (): void {
@@ -164,27 +268,64 @@ it('turns a year that has been worked in back as a whole or not at all: never tw
     $wish = ['name' => '2027-28', 'begins' => '2027-08-23', 'last' => '2028-06-09', 'carry' => true];
     $before = World::checksum();
     $plan = $this->postJson("$base/rehearse", $wish)->json();
-    $turn = $this->postJson($base, [...$wish, 'seed' => $plan['seed'], 'fingerprint' => $plan['fingerprint']])->assertOk()->json('id');
+    $turn = $this->postJson($base, [...$wish, 'seed' => $plan['seed'], 'fingerprint' => $plan['fingerprint']])
+        ->assertOk()
+        ->json('id');
     $year = DB::table('school_years')->where('name', '2027-28')->value('id');
     $section = DB::table('sections')->where('school_year_id', $year)->orderBy('name')->value('id');
-    $used = new PlanBuilder;
-    $used->insert(Entity::Enrollment, (string) Str::ulid(), ['section_id' => $section, 'person_id' => $this->world->people['student'], 'role' => 'student', 'begins_on' => '2027-08-23', 'ends_on' => null, 'source' => 'hand', 'join_code_id' => null, 'came_at' => null], 'by hand');
+    $used = new PlanBuilder();
+    $used->insert(
+        Entity::Enrollment,
+        (string) Str::ulid(),
+        [
+            'section_id' => $section,
+            'person_id' => $this->world->people['student'],
+            'role' => 'student',
+            'begins_on' => '2027-08-23',
+            'ends_on' => null,
+            'source' => 'hand',
+            'join_code_id' => null,
+            'came_at' => null,
+        ],
+        'by hand',
+    );
     $later = $this->ledger->apply($used->build('One in', 'One comes in.'), $this->world->school, null, Action::Place);
     $look = ($this->outlook)($turn);
-    expect($look['blocked'])->toBeTrue()->and($look['first'])->toHaveCount(1)->and($look['first'][0]['title'])->toBe('One in');
-    ($this->undo)($turn)->assertStatus(422)->assertJsonPath('detail', fn (string $d): bool => str_contains($d, 'Undo first, newest first: One in'));
-    expect(DB::table('school_years')->where('school_id', $this->world->school)->where('state', 'current')->count())->toBe(1);
-    ($this->undo)($turn, [$later->id])->assertOk()->assertJsonPath('kept', []);
+    expect($look['blocked'])
+        ->toBeTrue()
+        ->and($look['first'])
+        ->toHaveCount(1)
+        ->and($look['first'][0]['title'])
+        ->toBe('One in');
+    ($this->undo)($turn)
+        ->assertStatus(422)
+        ->assertJsonPath('detail', fn(string $d): bool => str_contains($d, 'Undo first, newest first: One in'));
+    expect(
+        DB::table('school_years')->where('school_id', $this->world->school)->where('state', 'current')->count(),
+    )->toBe(1);
+    ($this->undo)($turn, [$later->id])
+        ->assertOk()
+        ->assertJsonPath('kept', []);
     expect(World::checksum())->toBe($before);
 });
 
 it('lets newcomers who wait go on waiting as they did after a turn and its undo, password and all', function (): void {
-    $asking = $this->world->insert('join_requests', ['section_id' => $this->world->section, 'state' => 'waiting', 'cause' => 'newcomer', 'given_name' => 'Tamsin', 'family_name' => 'Rook', 'password' => bcrypt('green boat stone'), 'made_at' => now()]);
+    $asking = $this->world->insert('join_requests', [
+        'section_id' => $this->world->section,
+        'state' => 'waiting',
+        'cause' => 'newcomer',
+        'given_name' => 'Tamsin',
+        'family_name' => 'Rook',
+        'password' => bcrypt('green boat stone'),
+        'made_at' => now(),
+    ]);
     $before = World::checksum();
     $base = "/api/schools/{$this->world->school}/year-turn";
     $wish = ['name' => '2027-28', 'begins' => '2027-08-23', 'last' => '2028-06-09', 'carry' => true];
     $plan = $this->postJson("$base/rehearse", $wish)->json();
-    $turn = $this->postJson($base, [...$wish, 'seed' => $plan['seed'], 'fingerprint' => $plan['fingerprint']])->assertOk()->json('id');
+    $turn = $this->postJson($base, [...$wish, 'seed' => $plan['seed'], 'fingerprint' => $plan['fingerprint']])
+        ->assertOk()
+        ->json('id');
     expect(DB::table('join_requests')->where('id', $asking)->value('state'))->toBe('refused');
     $this->postJson("/api/sections/{$this->world->section}/requests/$asking/approve")->assertStatus(422);
     ($this->undo)($turn)->assertOk()->assertJsonPath('kept', []);
@@ -199,26 +340,73 @@ it('takes no merge back from under another one', function (): void {
     $a = $this->world->people['student'];
     [$b, $c] = [$this->world->student('Wilhelmina Seabrigt'), $this->world->student('Wilhelmina Sebright')];
     // The second merge takes the survivor of the first.
-    DB::table('sign_ins')->where('person_id', $c)->update(['last_signed_in_at' => '2026-09-01 08:00:00']);
+    DB::table('sign_ins')
+        ->where('person_id', $c)
+        ->update(['last_signed_in_at' => '2026-09-01 08:00:00']);
     $before = World::checksum();
-    $one = $this->ledger->apply(MergePlanner::plan(app(Snapshots::class)->forMerge($a, $b), $a, $b), $this->world->school, null, Action::Merge);
-    $survivor = DB::table('people')->whereIn('id', [$a, $b])->where('state', 'active')->value('id');
-    $two = $this->ledger->apply(MergePlanner::plan(app(Snapshots::class)->forMerge($survivor, $c), $survivor, $c), $this->world->school, null, Action::Merge);
-    expect(DB::table('people')->where('id', $survivor)->value('merged_into'))->toBe($c)->and(DB::table('people as l')->join('people as s', 's.id', '=', 'l.merged_into')->where('s.state', 'merged')->count())->toBe(0);
+    $one = $this->ledger->apply(
+        MergePlanner::plan(app(Snapshots::class)->forMerge($a, $b), $a, $b),
+        $this->world->school,
+        null,
+        Action::Merge,
+    );
+    $survivor = DB::table('people')
+        ->whereIn('id', [$a, $b])
+        ->where('state', 'active')
+        ->value('id');
+    $two = $this->ledger->apply(
+        MergePlanner::plan(app(Snapshots::class)->forMerge($survivor, $c), $survivor, $c),
+        $this->world->school,
+        null,
+        Action::Merge,
+    );
+    expect(DB::table('people')->where('id', $survivor)->value('merged_into'))
+        ->toBe($c)
+        ->and(
+            DB::table('people as l')
+                ->join('people as s', 's.id', '=', 'l.merged_into')
+                ->where('s.state', 'merged')
+                ->count(),
+        )
+        ->toBe(0);
     $look = ($this->outlook)($one->id);
     expect($look['blocked'])->toBeTrue();
     ($this->undo)($one->id)->assertStatus(422);
     ($this->undo)($one->id, array_column($look['first'], 'id'))->assertOk()->assertJsonPath('kept', []);
-    expect(World::checksum())->toBe($before)->and($look['first'])->toHaveCount(1)->and($look['first'][0]['id'])->toBe($two->id);
+    expect(World::checksum())
+        ->toBe($before)
+        ->and($look['first'])
+        ->toHaveCount(1)
+        ->and($look['first'][0]['id'])
+        ->toBe($two->id);
 });
 
 it('counts what stays beyond what it names', function (): void {
-    $rows = implode('', array_map(fn (int $i): string => sprintf("Child%s Other%s,2017-03-%02d,05%04d,3\n", chr(97 + $i % 26), chr(97 + intdiv($i, 26)), 1 + $i % 28, $i), range(1, 260)));
+    $rows = implode(
+        '',
+        array_map(
+            fn(int $i): string => sprintf(
+                "Child%s Other%s,2017-03-%02d,05%04d,3\n",
+                chr(97 + ($i % 26)),
+                chr(97 + intdiv($i, 26)),
+                1 + ($i % 28),
+                $i,
+            ),
+            range(1, 260),
+        ),
+    );
     $entry = ($this->list)("Name,Birth date,Student number,Grade\n$rows");
     $seq = DB::table('ledger_entries')->where('id', $entry)->value('seq');
-    DB::table('people')->where('version', $seq)->update(['version' => $seq + 1000]);
+    DB::table('people')
+        ->where('version', $seq)
+        ->update(['version' => $seq + 1000]);
     $look = ($this->outlook)($entry);
-    expect($look['staysCount'])->toBe(520)->and($look['stays'])->toHaveCount(201)->and(end($look['stays']))->toBe('and 60 more records: changed since');
+    expect($look['staysCount'])
+        ->toBe(520)
+        ->and($look['stays'])
+        ->toHaveCount(201)
+        ->and(end($look['stays']))
+        ->toBe('and 60 more records: changed since');
 });
 
 // Plans that refer to what others change meanwhile.
@@ -229,29 +417,61 @@ it('merges nobody into an account that has just been merged away', function (): 
     $ab = ($this->merge)($a, $b);
     $this->ledger->apply(($this->merge)($b, $c), $this->world->school, null, Action::Merge);
     $before = World::checksum();
-    expect(fn () => $this->ledger->apply($ab, $this->world->school, null, Action::Merge))->toThrow(fn (StalePlan $e) => expect($e->changed)->toBe(['Noor Haddad has been merged into another account']))
-        ->and(World::checksum())->toBe($before);
+    expect(fn() => $this->ledger->apply($ab, $this->world->school, null, Action::Merge))
+        ->toThrow(fn(StalePlan $e) => expect($e->changed)->toBe(['Noor Haddad has been merged into another account']))
+        ->and(World::checksum())
+        ->toBe($before);
 });
 
 it('ties nothing to what was merged, archived or taken away since', function (string $what, string $fault): void {
     $student = $this->world->student('Noor Haddad');
-    $plan = new PlanBuilder;
-    $plan->insert(Entity::Enrollment, (string) Str::ulid(), ['section_id' => $this->world->section, 'person_id' => $student, 'role' => 'student', 'begins_on' => '2026-09-01', 'ends_on' => null, 'source' => 'list', 'join_code_id' => null, 'came_at' => null], 'row 2');
+    $plan = new PlanBuilder();
+    $plan->insert(
+        Entity::Enrollment,
+        (string) Str::ulid(),
+        [
+            'section_id' => $this->world->section,
+            'person_id' => $student,
+            'role' => 'student',
+            'begins_on' => '2026-09-01',
+            'ends_on' => null,
+            'source' => 'list',
+            'join_code_id' => null,
+            'came_at' => null,
+        ],
+        'row 2',
+    );
     $overtaken = $plan->build('A list', 'Enrolls one.');
     match ($what) {
-        'merged' => DB::table('people')->where('id', $student)->update(['state' => 'merged', 'merged_into' => $this->world->people['student']]),
-        'archived' => DB::table('sections')->where('id', $this->world->section)->update(['state' => 'archived', 'archived_on' => '2026-09-01']),
-        default => DB::table('sign_ins')->where('person_id', $student)->delete() + DB::table('people')->where('id', $student)->delete(),
+        'merged' => DB::table('people')
+            ->where('id', $student)
+            ->update(['state' => 'merged', 'merged_into' => $this->world->people['student']]),
+        'archived' => DB::table('sections')
+            ->where('id', $this->world->section)
+            ->update(['state' => 'archived', 'archived_on' => '2026-09-01']),
+        default => DB::table('sign_ins')->where('person_id', $student)->delete() +
+            DB::table('people')->where('id', $student)->delete(),
     };
     $before = World::checksum();
-    expect(fn () => $this->ledger->apply($overtaken, $this->world->school, null, Action::Intake))->toThrow(fn (StalePlan $e) => expect($e->changed)->toBe([$fault]))
-        ->and(World::checksum())->toBe($before);
-})->with([['merged', 'Noor Haddad has been merged into another account'], ['archived', '3 Heron has been archived'], ['gone', 'a record is gone']]);
+    expect(fn() => $this->ledger->apply($overtaken, $this->world->school, null, Action::Intake))
+        ->toThrow(fn(StalePlan $e) => expect($e->changed)->toBe([$fault]))
+        ->and(World::checksum())
+        ->toBe($before);
+})->with([
+    ['merged', 'Noor Haddad has been merged into another account'],
+    ['archived', '3 Heron has been archived'],
+    ['gone', 'a record is gone'],
+]);
 
 it('ends an enrollment in a section that was archived, which brings nothing new into it', function (): void {
-    $enrollment = ($this->row)(Enrollment::class, (string) DB::table('enrollments')->where('person_id', $this->world->people['student'])->value('id'));
-    DB::table('sections')->where('id', $this->world->section)->update(['state' => 'archived', 'archived_on' => '2026-09-01']);
-    $plan = new PlanBuilder;
+    $enrollment = ($this->row)(
+        Enrollment::class,
+        (string) DB::table('enrollments')->where('person_id', $this->world->people['student'])->value('id'),
+    );
+    DB::table('sections')
+        ->where('id', $this->world->section)
+        ->update(['state' => 'archived', 'archived_on' => '2026-09-01']);
+    $plan = new PlanBuilder();
     $plan->update($enrollment, ['ends_on' => '2026-09-02'], 'left');
     $this->ledger->apply($plan->build('One out', 'One goes.'), $this->world->school, null, Action::TakeOff);
     expect(DB::table('enrollments')->where('id', $enrollment->id)->value('ends_on'))->toBe('2026-09-02');
@@ -259,7 +479,20 @@ it('ends an enrollment in a section that was archived, which brings nothing new 
 
 it('applies after midnight what was looked at before, and no plan of last week', function (): void {
     $this->travelTo('2026-09-01 23:50:00');
-    $send = fn (): string => $this->post("/api/schools/{$this->world->school}/imports", ['files' => [UploadedFile::fake()->createWithContent('list.csv', "Name,Birth date,Student number,Grade,Section\nCorin Quill,2017-03-03,040001,3,3 Heron\n")]], ['Accept' => 'application/json'])->assertOk()->json('id');
+    $send = fn(): string => $this->post(
+        "/api/schools/{$this->world->school}/imports",
+        [
+            'files' => [
+                UploadedFile::fake()->createWithContent(
+                    'list.csv',
+                    "Name,Birth date,Student number,Grade,Section\nCorin Quill,2017-03-03,040001,3,3 Heron\n",
+                ),
+            ],
+        ],
+        ['Accept' => 'application/json'],
+    )
+        ->assertOk()
+        ->json('id');
     $id = $send();
     $fingerprint = $this->getJson("/api/imports/$id")->json('fingerprint');
     $this->travelTo('2026-09-02 00:20:00');
@@ -269,34 +502,80 @@ it('applies after midnight what was looked at before, and no plan of last week',
     $this->travelTo('2026-09-10 08:00:00');
     $this->flushSession();
     $this->actingAs($this->world->as('coordinator'));
-    $list = $this->getJson("/api/imports/$id")->assertJsonPath('state', 'planned')->json();
+    $list = $this->getJson("/api/imports/$id")
+        ->assertJsonPath('state', 'planned')
+        ->json();
     $this->postJson("/api/imports/$id/apply", ['fingerprint' => $list['fingerprint']])->assertOk();
-    $this->getJson("/api/imports/$id")->assertJsonPath('state', 'planned')->assertJsonPath('message', fn (string $m): bool => str_contains($m, 'Since you looked'));
+    $this->getJson("/api/imports/$id")
+        ->assertJsonPath('state', 'planned')
+        ->assertJsonPath('message', fn(string $m): bool => str_contains($m, 'Since you looked'));
 });
 
 it('tells sections apart by signs, takes format characters out, and cuts no long name to another’s', function (): void {
     $long = str_repeat('Reading support and more ', 4);
-    ($this->list)("Name,Birth date,Student number,Grade,Section\nCorin Quill,2017-03-03,040001,3,Art 🎨\nNova Rook,2017-03-04,040002,3,Art ⚽\nPia Wren,2017-03-05,040003,3,Mu\u{AD}sic\nIda \u{2066}Lark\u{2069},2017-03-06,040004,3,Music\nUna Teal,2017-03-07,040005,3,{$long}one\nEli Swift,2017-03-08,040006,3,{$long}two\n");
-    expect(DB::table('sections')->where('school_id', $this->world->school)->where('name', 'like', '%Art %')->orderBy('name')->pluck('name')->all())->toHaveCount(2)
-        ->and(DB::table('sections')->where('name', 'Music')->count())->toBe(1)->and(DB::table('people')->where('number', '040004')->value('family_name'))->toBe('Lark')
-        ->and(DB::table('sections')->where('name', 'like', 'Reading support%')->count())->toBe(0)->and(DB::table('enrollments as e')->join('people as p', 'p.id', '=', 'e.person_id')->whereIn('p.number', ['040005', '040006'])->count())->toBe(0)
-        ->and(json_encode(json_decode((string) DB::table('imports')->value('summary'))->warnings))->toContain('Shorten it in the list');
+    ($this->list)(
+        "Name,Birth date,Student number,Grade,Section\nCorin Quill,2017-03-03,040001,3,Art 🎨\nNova " .
+            "Rook,2017-03-04,040002,3,Art ⚽\nPia Wren,2017-03-05,040003,3,Mu\u{AD}sic\nIda " .
+            "\u{2066}Lark\u{2069},2017-03-06,040004,3,Music\nUna Teal,2017-03-07,040005,3,{$long}one\nEli " .
+            "Swift,2017-03-08,040006,3,{$long}two\n",
+    );
+    expect(
+        DB::table('sections')
+            ->where('school_id', $this->world->school)
+            ->where('name', 'like', '%Art %')
+            ->orderBy('name')
+            ->pluck('name')
+            ->all(),
+    )
+        ->toHaveCount(2)
+        ->and(DB::table('sections')->where('name', 'Music')->count())
+        ->toBe(1)
+        ->and(DB::table('people')->where('number', '040004')->value('family_name'))
+        ->toBe('Lark')
+        ->and(DB::table('sections')->where('name', 'like', 'Reading support%')->count())
+        ->toBe(0)
+        ->and(
+            DB::table('enrollments as e')
+                ->join('people as p', 'p.id', '=', 'e.person_id')
+                ->whereIn('p.number', ['040005', '040006'])
+                ->count(),
+        )
+        ->toBe(0)
+        ->and(json_encode(json_decode((string) DB::table('imports')->value('summary'))->warnings))
+        ->toContain('Shorten it in the list');
 });
 
-it('makes a section anew whose name was archived this year, says so, and lets the archive be undone after it', function (): void {
-    $before = World::checksum();
-    $look = $this->getJson("/api/sections/{$this->world->section}/archive")->json();
-    $this->postJson("/api/sections/{$this->world->section}/archive", ['seed' => $look['seed'], 'fingerprint' => $look['fingerprint']])->assertOk();
-    $archive = (string) DB::table('ledger_entries')->orderByDesc('seq')->value('id');
-    $list = ($this->list)("Name,Birth date,Student number,Grade,Homeroom\nCorin Quill,2017-03-03,040001,3,3 Heron\n");
-    $sections = DB::table('sections')->where('name', '3 Heron')->orderBy('state')->get();
-    expect($sections->pluck('state')->all())->toBe(['open', 'archived'])->and(DB::table('enrollments')->where('section_id', $sections[0]->id)->count())->toBe(1)
-        ->and(json_encode(json_decode((string) DB::table('imports')->value('summary'))->warnings))->toContain('this makes another section of that name');
-    // The name is taken for as long as the new one is there.
-    expect(($this->outlook)($archive)['stays'])->toContain('3 Heron: its place has been taken since')->and(array_column(($this->outlook)($archive)['first'], 'id'))->toBe([$list]);
-    ($this->undo)($archive, [$list])->assertOk()->assertJsonPath('kept', []);
-    expect(World::checksum())->toBe($before);
-});
+it(
+    'makes a section anew whose name was archived this year, says so, and lets the archive be undone after it',
+    function (): void {
+        $before = World::checksum();
+        $look = $this->getJson("/api/sections/{$this->world->section}/archive")->json();
+        $this->postJson("/api/sections/{$this->world->section}/archive", [
+            'seed' => $look['seed'],
+            'fingerprint' => $look['fingerprint'],
+        ])->assertOk();
+        $archive = (string) DB::table('ledger_entries')->orderByDesc('seq')->value('id');
+        $list = ($this->list)(
+            "Name,Birth date,Student number,Grade,Homeroom\nCorin Quill,2017-03-03,040001,3,3 Heron\n",
+        );
+        $sections = DB::table('sections')->where('name', '3 Heron')->orderBy('state')->get();
+        expect($sections->pluck('state')->all())
+            ->toBe(['open', 'archived'])
+            ->and(DB::table('enrollments')->where('section_id', $sections[0]->id)->count())
+            ->toBe(1)
+            ->and(json_encode(json_decode((string) DB::table('imports')->value('summary'))->warnings))
+            ->toContain('this makes another section of that name');
+        // The name is taken for as long as the new one is there.
+        expect(($this->outlook)($archive)['stays'])
+            ->toContain('3 Heron: its place has been taken since')
+            ->and(array_column(($this->outlook)($archive)['first'], 'id'))
+            ->toBe([$list]);
+        ($this->undo)($archive, [$list])
+            ->assertOk()
+            ->assertJsonPath('kept', []);
+        expect(World::checksum())->toBe($before);
+    },
+);
 
 // Every answer is true.
 
@@ -307,7 +586,12 @@ it('does not say that nothing was changed once it was', function (): void {
             throw new RuntimeException('the network went');
         });
     });
-    $this->postJson("/api/schools/{$this->world->school}/settings", ['keep_lists_days' => 33])->assertStatus(500)->assertJsonPath('detail', 'It was done, and stands in the Ledger; only the answer failed. Load the page again.');
+    $this->postJson("/api/schools/{$this->world->school}/settings", ['keep_lists_days' => 33])
+        ->assertStatus(500)
+        ->assertJsonPath(
+            'detail',
+            'It was done, and stands in the Ledger; only the answer failed. Load the page again.',
+        );
     expect(DB::table('schools')->where('id', $this->world->school)->value('keep_lists_days'))->toBe(33);
 });
 
@@ -316,10 +600,17 @@ it('says that nothing was changed where that is so, and that others are at it', 
         throw $this->failure;
     });
     $this->failure = new RuntimeException('within');
-    $this->postJson("/api/schools/{$this->world->school}/settings", ['keep_lists_days' => 33])->assertStatus(500)->assertJsonPath('detail', fn (string $d): bool => str_contains($d, 'Nothing was changed'));
+    $this->postJson("/api/schools/{$this->world->school}/settings", ['keep_lists_days' => 33])
+        ->assertStatus(500)
+        ->assertJsonPath('detail', fn(string $d): bool => str_contains($d, 'Nothing was changed'));
     expect(DB::table('schools')->where('id', $this->world->school)->value('keep_lists_days'))->not->toBe(33);
     $deadlock = new PDOException('Deadlock found when trying to get lock; try restarting transaction');
     $deadlock->errorInfo = ['40001', 1213, ''];
     $this->failure = new Illuminate\Database\QueryException('mariadb', 'update x', [], $deadlock);
-    $this->postJson("/api/schools/{$this->world->school}/settings", ['keep_lists_days' => 33])->assertStatus(503)->assertJsonPath('detail', 'Others are changing the same just now. Nothing was changed; try again in a moment.');
+    $this->postJson("/api/schools/{$this->world->school}/settings", ['keep_lists_days' => 33])
+        ->assertStatus(503)
+        ->assertJsonPath(
+            'detail',
+            'Others are changing the same just now. Nothing was changed; try again in a moment.',
+        );
 });

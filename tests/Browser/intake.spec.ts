@@ -41,7 +41,9 @@ test('repairs, layout questions and a paste, from the keyboard', async ({ page }
     await coordinator(page, 'intake');
     await page
         .getByLabel('The list')
-        .setInputFiles(drop('loud.csv', 'Name,Grade,DOB\n"QUILL, ORLANDA",3,03/04/2018\n"TIDEWELL, OSGAR",3,05/06/2018\n'));
+        .setInputFiles(
+            drop('loud.csv', 'Name,Grade,DOB\n"QUILL, ORLANDA",3,03/04/2018\n"TIDEWELL, OSGAR",3,05/06/2018\n'),
+        );
     await onPage(page, 'loud.csv');
     await expect(page.getByText('Which comes first in the dates of DOB')).toBeVisible();
     await page.getByRole('button', { name: 'The day', exact: true }).click();
@@ -61,7 +63,9 @@ test('repairs, layout questions and a paste, from the keyboard', async ({ page }
     await expect(page.getByText('2 rows, header in row 1')).toBeVisible();
 });
 
-test('the rows that need work come back as a workbook, and questions of one kind are answered alike', async ({ page }) => {
+test('the rows that need work come back as a workbook, and questions of one kind are answered alike', async ({
+    page,
+}) => {
     await coordinator(page, 'intake');
     await page.getByLabel('The list').setInputFiles('demo/fall-list-grades-1-5.xlsx');
     await onPage(page, 'fall-list-grades-1-5.xlsx');

@@ -29,7 +29,9 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
         await page.getByRole('button', { name: 'Back to the plan' }).click();
         await expect(page.getByText('Apply adds 40 students and 40 guardians.')).toBeVisible();
         await page.getByRole('button', { name: 'Apply', exact: true }).click();
-        await expect(page.getByText('The people are in the Roll and in their sections.')).toBeVisible({ timeout: 30_000 });
+        await expect(page.getByText('The people are in the Roll and in their sections.')).toBeVisible({
+            timeout: 30_000,
+        });
         await page.goto('/s/primary/roll?kind=student&q=kowalczyk+ulrika');
         await openRow(page, /Ulrika Kowalczyk/);
         await expect(
@@ -69,7 +71,7 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
         await guest.context().close();
     });
 
-    await test.step('5. a student comes in with a new account, another with the one they have; the wall shows the name', async () => {
+    await test.step('5. students come in, one with a new account, one with an old; the wall shows names', async () => {
         const phone = await other(browser, true);
         await phone.goto('/in');
         await phone.getByLabel('Code').fill(code.replaceAll('-', '').toLowerCase().replace(/^./, 'x'));
@@ -122,7 +124,7 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
         await expect(page.getByTestId('join-code')).not.toHaveText(choir);
     });
 
-    await test.step('6. a co-teacher is invited, accepts from the mail, works in the section; the inviter sees it', async () => {
+    await test.step('6. a co-teacher is invited, accepts from the mail, works there; the inviter sees it', async () => {
         await page.goto('/s/primary/sections');
         await openRow(page, /^3 Heron/);
         await page.getByLabel('Invite by e-mail').fill('nela.quist@lanternfield.example');
@@ -161,7 +163,8 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
         await openRow(page, /^Select 3 Heron/);
         await expect(page.getByText(/Prints 2[34] cards for 1 section on 3 sheets/)).toBeVisible();
         const printed = page.waitForResponse((r) => r.url().endsWith('/cards') && r.status() === 200);
-        // The viewer window of a headless browser keeps the body to itself: take the same cards through the page's own session.
+        // The viewer window of a headless browser keeps the body to itself: take the same cards through the page's own
+        // session.
         await page.getByRole('button', { name: /Print 2[34] cards/ }).click();
         await printed;
         const section = new URL((await sectionUrl(page)) ?? '').pathname.split('/').pop() ?? '';
@@ -175,7 +178,17 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
             return Array.from(new Uint8Array(await response.arrayBuffer()));
         }, section);
         writeFileSync(join(folder, 'cards.pdf'), Buffer.from(pdf));
-        execFileSync('pdftoppm', ['-r', '150', '-png', '-f', '1', '-l', '1', join(folder, 'cards.pdf'), join(folder, 'page')]);
+        execFileSync('pdftoppm', [
+            '-r',
+            '150',
+            '-png',
+            '-f',
+            '1',
+            '-l',
+            '1',
+            join(folder, 'cards.pdf'),
+            join(folder, 'page'),
+        ]);
         const codes = execFileSync('zbarimg', ['-q', '--raw', join(folder, 'page-1.png')], {
             stdio: ['ignore', 'pipe', 'ignore'],
         })
@@ -225,7 +238,9 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
         await page.getByLabel('Type 2027-28 to turn the year').fill('2027-28');
         await page.getByRole('button', { name: 'Turn the year' }).click();
         await onPage(page, 'Ledger');
-        await expect(page.getByRole('button', { name: /School and year: Lanternfield Primary, 2027-28/ })).toBeVisible();
+        await expect(
+            page.getByRole('button', { name: /School and year: Lanternfield Primary, 2027-28/ }),
+        ).toBeVisible();
         const late = await other(browser, true);
         await late.goto(`/in/${code.replaceAll('-', '')}`);
         await late.getByRole('button', { name: 'Go on' }).click();
@@ -239,7 +254,9 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
         await openRow(page, /2026-27 to 2027-28/);
         await page.getByRole('button', { name: 'Undo all of this…' }).click();
         await page.getByRole('dialog').getByRole('button', { name: /^Undo/ }).click();
-        await expect(page.getByRole('button', { name: /School and year: Lanternfield Primary, 2026-27/ })).toBeVisible();
+        await expect(
+            page.getByRole('button', { name: /School and year: Lanternfield Primary, 2026-27/ }),
+        ).toBeVisible();
         await page.goto('/s/primary/sections');
         await expect(page.getByText('43 open, 1 archived')).toBeVisible();
     });

@@ -106,7 +106,10 @@ test('a student on the list takes the waiting account from the wall’s code, an
     await expect(page.getByText(new RegExp(`^${given} .\\.`)).first()).toBeVisible();
 });
 
-test('the room pass: two students in turn on one tablet, pictures and all, ended at once', async ({ page, browser }) => {
+test('the room pass: two students in turn on one tablet, pictures and all, ended at once', async ({
+    page,
+    browser,
+}) => {
     await coordinator(page, 'sections');
     await openRow(page, /^4 Tern/);
     await onPage(page, '4 Tern');
@@ -119,7 +122,8 @@ test('the room pass: two students in turn on one tablet, pictures and all, ended
     const enter = async (n: number, first: boolean) => {
         await tablet.getByRole('listitem').getByRole('button').nth(n).click();
         await onPage(tablet, first ? /three pictures/ : /tap your three pictures/);
-        for (const picture of ['boat', 'moon', 'key']) await tablet.getByRole('button', { name: picture, exact: true }).click();
+        for (const picture of ['boat', 'moon', 'key'])
+            await tablet.getByRole('button', { name: picture, exact: true }).click();
         await onPage(tablet, /^Hello, /);
     };
     await enter(0, true);
@@ -132,9 +136,11 @@ test('the room pass: two students in turn on one tablet, pictures and all, ended
     await tablet.getByRole('button', { name: 'I am done' }).click();
     await onPage(tablet, 'Tap your name');
     await tablet.getByRole('listitem').getByRole('button').nth(0).click();
-    for (const picture of ['moon', 'boat', 'key']) await tablet.getByRole('button', { name: picture, exact: true }).click();
+    for (const picture of ['moon', 'boat', 'key'])
+        await tablet.getByRole('button', { name: picture, exact: true }).click();
     await expect(tablet.getByText('Those are not your pictures, or not in that order.')).toBeVisible();
-    for (const picture of ['boat', 'moon', 'key']) await tablet.getByRole('button', { name: picture, exact: true }).click();
+    for (const picture of ['boat', 'moon', 'key'])
+        await tablet.getByRole('button', { name: picture, exact: true }).click();
     await onPage(tablet, who);
     // Ended at the desk: out at the next touch.
     await page.reload();
@@ -159,8 +165,12 @@ test('right to left, in Arabic: the pages of a phone turn round, names stay whol
         await expect(main).toHaveAttribute('lang', 'ar');
         const box = await phone.getByRole('heading', { level: 1 }).boundingBox();
         expect((box?.x ?? 0) + (box?.width ?? 0)).toBeGreaterThan(360);
-        const { violations } = await new AxeBuilder({ page: phone }).withTags(['wcag2a', 'wcag2aa', 'wcag22aa']).analyze();
-        expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id)).toEqual([]);
+        const { violations } = await new AxeBuilder({ page: phone })
+            .withTags(['wcag2a', 'wcag2aa', 'wcag22aa'])
+            .analyze();
+        expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id)).toEqual(
+            [],
+        );
         for (const touched of await phone
             .locator('button:visible, a:visible, input:not([type=checkbox]):visible, select:visible')
             .all()) {
@@ -272,7 +282,9 @@ test('settings: a pattern with its live example, a year planned, ways to sign in
     await expect(page.getByText('Undone: Settings of Lanternfield Primary.')).toBeVisible();
 });
 
-test('single sign-on through the stand-in, a forgotten password by the Mailroom, a second factor', async ({ browser }) => {
+test('single sign-on through the stand-in, a forgotten password by the Mailroom, a second factor', async ({
+    browser,
+}) => {
     const staff = await other(browser);
     await staff.goto('/');
     await staff.getByRole('link', { name: 'Sign in with the school account' }).click();

@@ -64,7 +64,9 @@ test('the command box finds people, prints cards for a section, and undoes', asy
     await expect(page.getByRole('row', { name: /^Tide pools/ })).toHaveCount(0);
 });
 
-test('a teacher sees the own sections and no coordinator’s area; an assistant only reads and prints', async ({ browser }) => {
+test('a teacher sees the own sections and no coordinator’s area; an assistant only reads and prints', async ({
+    browser,
+}) => {
     const teacher = await other(browser);
     await signIn(teacher, TEACHER, PASSWORD);
     await onPage(teacher, 'Sections');
@@ -99,9 +101,11 @@ test('broken files are answered where they were dropped, with what to do', async
         await expect(page.getByRole('alert')).toContainText(`${name}: `);
         await expect(page.getByRole('alert')).toContainText(says);
     }
-    await page
-        .getByLabel('The list')
-        .setInputFiles({ name: 'addresses.csv', mimeType: 'text/csv', buffer: Buffer.from('a@b.example,c@d.example\n') });
+    await page.getByLabel('The list').setInputFiles({
+        name: 'addresses.csv',
+        mimeType: 'text/csv',
+        buffer: Buffer.from('a@b.example,c@d.example\n'),
+    });
     await onPage(page, /addresses.csv/).catch(() => undefined);
     await expect(page.getByRole('heading', { name: 'addresses.csv cannot be read' })).toBeVisible();
     await page.getByRole('button', { name: 'Throw this list away' }).click();

@@ -14,19 +14,48 @@ it('takes nothing into the core that is not passed in: no framework, no clock, n
 it('would find each of them', function (string $code): void {
     expect(Boundaries::impurities("<?php\n$code"))->not->toBe([]);
 })->with([
-    ['new DateTimeImmutable;'], ['new DateTimeImmutable();'], ['new \\DateTimeImmutable("now");'], ["new DateTime('tomorrow');"], ["new DateTimeImmutable('+1 day', \$zone);"], ['new DateTimeImmutable(null);'],
-    ["DateTimeImmutable::createFromFormat('H:i', \$x);"], ['$t = time();'], ['\\microtime(true);'], ["date('Y');"], ["gmdate('Y-m-d');"], ['strtotime($text);'], ['$a = array_map(fn () => hrtime(true), $b);'],
-    ['random_int(1, 6);'], ['shuffle($list);'], ['new \\Random\\Randomizer;'], ['file_get_contents($path);'], ['getenv("HOME");'], ['$_SERVER["REMOTE_ADDR"];'], ['use Illuminate\\Support\\Str;'], ['use App\\Models\\Person;'], ['new PDO($dsn);'], ["config('app.key');"], ['now();'],
+    ['new DateTimeImmutable;'],
+    ['new DateTimeImmutable();'],
+    ['new \\DateTimeImmutable("now");'],
+    ["new DateTime('tomorrow');"],
+    ["new DateTimeImmutable('+1 day', \$zone);"],
+    ['new DateTimeImmutable(null);'],
+    ["DateTimeImmutable::createFromFormat('H:i', \$x);"],
+    ['$t = time();'],
+    ['\\microtime(true);'],
+    ["date('Y');"],
+    ["gmdate('Y-m-d');"],
+    ['strtotime($text);'],
+    ['$a = array_map(fn () => hrtime(true), $b);'],
+    ['random_int(1, 6);'],
+    ['shuffle($list);'],
+    ['new \\Random\\Randomizer;'],
+    ['file_get_contents($path);'],
+    ['getenv("HOME");'],
+    ['$_SERVER["REMOTE_ADDR"];'],
+    ['use Illuminate\\Support\\Str;'],
+    ['use App\\Models\\Person;'],
+    ['new PDO($dsn);'],
+    ["config('app.key');"],
+    ['now();'],
 ]);
 
 it('lets the core reckon with days it is given', function (string $code): void {
     expect(Boundaries::impurities("<?php\n$code"))->toBe([]);
-})->with([["new DateTimeImmutable(\$day, new DateTimeZone('UTC'));"], ["new DateTimeImmutable('2026-01-01');"], ["gmdate('Y', \$seconds);"], ['$this->time();'], ['Clock::now();'], ['function date(string $x) {}']]);
+})->with([
+    ["new DateTimeImmutable(\$day, new DateTimeZone('UTC'));"],
+    ["new DateTimeImmutable('2026-01-01');"],
+    ["gmdate('Y', \$seconds);"],
+    ['$this->time();'],
+    ['Clock::now();'],
+    ['function date(string $x) {}'],
+]);
 
 arch('the core is strict and closed')
     ->expect('Vantrel\Core')
     ->toUseStrictTypes()
-    ->classes()->toBeFinal()
+    ->classes()
+    ->toBeFinal()
     // The kinds of record are.
     ->ignoring(Vantrel\Core\Records\Record::class);
 
@@ -36,40 +65,72 @@ it('has no circle between its folders, and libraries know nothing of records and
     foreach ($storeys[0] as $library) {
         expect(array_diff($uses[$library], $storeys[0]))->toBe([], $library);
     }
-    expect(array_diff($uses['Records'], $storeys[0]))->toBe([])->and(array_diff($uses['Plan'], [...$storeys[0], 'Records']))->toBe([]);
+    expect(array_diff($uses['Records'], $storeys[0]))
+        ->toBe([])
+        ->and(array_diff($uses['Plan'], [...$storeys[0], 'Records']))
+        ->toBe([]);
     // Taken away one after another, those that use none that are left: what cannot be is a circle.
     $left = $uses;
     while ($left !== []) {
-        $free = array_keys(array_filter($left, fn (array $of): bool => array_intersect($of, array_keys($left)) === []));
-        expect($free)->not->toBe([], 'a circle among '.implode(', ', array_keys($left)));
+        $free = array_keys(array_filter($left, fn(array $of): bool => array_intersect($of, array_keys($left)) === []));
+        expect($free)->not->toBe([], 'a circle among ' . implode(', ', array_keys($left)));
         $left = array_diff_key($left, array_flip($free));
     }
 });
 
-$areas = ['Accounts', 'Desk', 'Door', 'Home', 'Intake', 'LookAlikes', 'Mailroom', 'PrintRoom', 'Roll', 'Rosters', 'Sections', 'Settings', 'Staffing', 'YearTurn'];
-// The Desk counts what the other areas know. A section's page shows its door and its staff, who come back to it. Whoever lets in, invites or
-// ends an account sends mail and makes accounts; a list that lets people leave asks for the password again.
+$areas = [
+    'Accounts',
+    'Desk',
+    'Door',
+    'Home',
+    'Intake',
+    'LookAlikes',
+    'Mailroom',
+    'PrintRoom',
+    'Roll',
+    'Rosters',
+    'Sections',
+    'Settings',
+    'Staffing',
+    'YearTurn',
+];
+// The Desk counts what the other areas know. A section's page shows its door and its staff, who come back to it.
+// Whoever lets in, invites or ends an account sends mail and makes accounts; a list that lets people leave asks for the
+// password again.
 $allowed = [
-    'Accounts' => ['Mailroom'], 'Desk' => ['LookAlikes', 'Roll'], 'Door' => ['Accounts', 'Mailroom', 'Sections'], 'Home' => ['Rosters'], 'Intake' => ['Accounts', 'Mailroom', 'Rosters'],
-    'Sections' => ['Door', 'Rosters', 'Staffing'], 'Staffing' => ['Accounts', 'Mailroom', 'Sections'],
+    'Accounts' => ['Mailroom'],
+    'Desk' => ['LookAlikes', 'Roll'],
+    'Door' => ['Accounts', 'Mailroom', 'Sections'],
+    'Home' => ['Rosters'],
+    'Intake' => ['Accounts', 'Mailroom', 'Rosters'],
+    'Sections' => ['Door', 'Rosters', 'Staffing'],
+    'Staffing' => ['Accounts', 'Mailroom', 'Sections'],
 ];
 foreach ($areas as $area) {
-    $others = array_values(array_filter($areas, fn (string $o): bool => $o !== $area && ! in_array($o, $allowed[$area] ?? [], true)));
+    $others = array_values(
+        array_filter($areas, fn(string $o): bool => $o !== $area && !in_array($o, $allowed[$area] ?? [], true)),
+    );
     arch("the area $area keeps to itself")
         ->expect("App\\$area")
-        ->not->toUse(array_map(fn (string $o): string => "App\\$o", $others));
+        ->not->toUse(array_map(fn(string $o): string => "App\\$o", $others));
 }
 
 arch('the platform knows no area')
     ->expect('App\\Platform')
-    ->not->toUse([...array_map(fn (string $o): string => "App\\$o", $areas), 'App\\Ledger', 'App\\Wiring']);
+    ->not->toUse([...array_map(fn(string $o): string => "App\\$o", $areas), 'App\\Ledger', 'App\\Wiring']);
 
 it('writes tables that plans change in the ledger only', function (): void {
     // They fill empty tables, or clear away what is past its time; the guard is down or opened there.
-    $may = ['app/Tools/Commands/SeedCommand.php', 'app/Tools/Commands/BenchCommand.php', 'app/Tools/Commands/BenchJoinsCommand.php', 'app/Accounts/CredentialUses.php', 'app/Retention/CleanUp.php'];
-    $tables = array_map(fn (Entity $e): string => $e->value, Entity::cases());
+    $may = [
+        'app/Tools/Commands/SeedCommand.php',
+        'app/Tools/Commands/BenchCommand.php',
+        'app/Tools/Commands/BenchJoinsCommand.php',
+        'app/Accounts/CredentialUses.php',
+        'app/Retention/CleanUp.php',
+    ];
+    $tables = array_map(fn(Entity $e): string => $e->value, Entity::cases());
     foreach (Boundaries::files('app') as $path => $code) {
-        if (! str_starts_with($path, 'app/Ledger/') && ! in_array($path, $may, true)) {
+        if (!str_starts_with($path, 'app/Ledger/') && !in_array($path, $may, true)) {
             expect(Boundaries::writes($code, $tables))->toBe([], $path);
         }
     }
@@ -78,7 +139,17 @@ it('writes tables that plans change in the ledger only', function (): void {
 it('would find a write wherever it hides', function (string $code): void {
     expect(Boundaries::writes("<?php\n$code", ['people', 'sign_ins']))->not->toBe([]);
 })->with([
-    ["DB::table('people')->where('id', 1)->update([]);"], ["DB::table('people')\n    ->where('id', 1)\n    ->update([]);"], ["DB::table('people as p')->delete();"], ["DB::connection('progress')->table('sign_ins')->insert([]);"],
-    ['Person::query()->whereKey(1)->update([]);'], ["Person::query()\n ->where('id', 1)\n ->increment('version');"], ['Person::create([]);'], ['$person->update([]);'], ['$person->forceFill([])->save();'], ['$signIn->save();'],
-    ["DB::update('UPDATE people SET state = 1');"], ["DB::statement('DELETE FROM people');"], ["DB::unprepared('TRUNCATE people');"],
+    ["DB::table('people')->where('id', 1)->update([]);"],
+    ["DB::table('people')\n    ->where('id', 1)\n    ->update([]);"],
+    ["DB::table('people as p')->delete();"],
+    ["DB::connection('progress')->table('sign_ins')->insert([]);"],
+    ['Person::query()->whereKey(1)->update([]);'],
+    ["Person::query()\n ->where('id', 1)\n ->increment('version');"],
+    ['Person::create([]);'],
+    ['$person->update([]);'],
+    ['$person->forceFill([])->save();'],
+    ['$signIn->save();'],
+    ["DB::update('UPDATE people SET state = 1');"],
+    ["DB::statement('DELETE FROM people');"],
+    ["DB::unprepared('TRUNCATE people');"],
 ]);

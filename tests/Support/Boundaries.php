@@ -10,15 +10,33 @@ use RecursiveDirectoryIterator;
 use RecursiveIteratorIterator;
 use SplFileInfo;
 
-/** Reads code as tokens and finds what does not belong where it stands: a clock or chance in the core, writes outside the ledger. */
+/**
+ * Reads code as tokens and finds what does not belong where it stands: a clock or chance in the core, writes outside
+ * the ledger.
+ */
 final class Boundaries
 {
     /** Functions that bring in the time, chance, files, processes or the environment, whatever they are given. */
-    private const NEVER = ['time', 'microtime', 'hrtime', 'getdate', 'localtime', 'rand', 'mt_rand', 'random_int', 'random_bytes', 'uniqid', 'lcg_value', 'shuffle', 'str_shuffle', 'array_rand', 'openssl_random_pseudo_bytes',
-        'getenv', 'file_get_contents', 'file_put_contents', 'fopen', 'file', 'glob', 'readfile', 'tempnam', 'exec', 'shell_exec', 'system', 'passthru', 'proc_open', 'popen', 'curl_init', 'fsockopen', 'sleep', 'usleep', 'config', 'now', 'app', 'env'];
+    // prettier-ignore
+    private const NEVER = [
+        'time', 'microtime', 'hrtime', 'getdate', 'localtime', 'rand', 'mt_rand', 'random_int', 'random_bytes',
+        'uniqid', 'lcg_value', 'shuffle', 'str_shuffle', 'array_rand', 'openssl_random_pseudo_bytes', 'getenv',
+        'file_get_contents', 'file_put_contents', 'fopen', 'file', 'glob', 'readfile', 'tempnam', 'exec', 'shell_exec',
+        'system', 'passthru', 'proc_open', 'popen', 'curl_init', 'fsockopen', 'sleep', 'usleep', 'config', 'now',
+        'app', 'env',
+    ];
 
     /** Functions that bring in the time where they are given fewer arguments than this. */
-    private const WITH_TIME = ['date' => 2, 'gmdate' => 2, 'idate' => 2, 'strtotime' => 2, 'mktime' => 6, 'gmmktime' => 6, 'date_create' => 1, 'date_create_immutable' => 1];
+    private const WITH_TIME = [
+        'date' => 2,
+        'gmdate' => 2,
+        'idate' => 2,
+        'strtotime' => 2,
+        'mktime' => 6,
+        'gmmktime' => 6,
+        'date_create' => 1,
+        'date_create_immutable' => 1,
+    ];
 
     private const CLASSES = '/^\\\\?(Illuminate|App|Laravel|Carbon|PDO|mysqli|Random)(\\\\|$)/';
 
@@ -26,14 +44,17 @@ final class Boundaries
     public static function impurities(string $code): array
     {
         $found = [];
-        $tokens = array_values(array_filter(PhpToken::tokenize($code), fn (PhpToken $t): bool => ! $t->isIgnorable()));
+        $tokens = array_values(array_filter(PhpToken::tokenize($code), fn(PhpToken $t): bool => !$t->isIgnorable()));
         foreach ($tokens as $i => $token) {
             $before = $tokens[$i - 1] ?? null;
             $next = $tokens[$i + 1] ?? null;
-            if ($token->is(T_VARIABLE) && preg_match('/^\$(_(GET|POST|SERVER|ENV|COOKIE|SESSION|FILES|REQUEST)|GLOBALS)$/', $token->text) === 1) {
+            if (
+                $token->is(T_VARIABLE) &&
+                preg_match('/^\$(_(GET|POST|SERVER|ENV|COOKIE|SESSION|FILES|REQUEST)|GLOBALS)$/', $token->text) === 1
+            ) {
                 $found[] = $token->text;
             }
-            if (! $token->is([T_STRING, T_NAME_QUALIFIED, T_NAME_FULLY_QUALIFIED])) {
+            if (!$token->is([T_STRING, T_NAME_QUALIFIED, T_NAME_FULLY_QUALIFIED])) {
                 continue;
             }
             $name = ltrim($token->text, '\\');
@@ -42,24 +63,37 @@ final class Boundaries
                     $found[] = $name;
                 }
             }
-            $member = $before !== null && $before->is([T_OBJECT_OPERATOR, T_NULLSAFE_OBJECT_OPERATOR, T_DOUBLE_COLON, T_FUNCTION, T_CONST]);
+            $member =
+                $before !== null &&
+                $before->is([T_OBJECT_OPERATOR, T_NULLSAFE_OBJECT_OPERATOR, T_DOUBLE_COLON, T_FUNCTION, T_CONST]);
             if ($before?->is(T_NEW) === true && in_array($name, ['DateTimeImmutable', 'DateTime'], true)) {
                 $arguments = self::arguments($tokens, $i + 1);
                 // A literal that is no plain date is read against the time of day: 'now', 'tomorrow', '+1 day'.
                 $first = trim($arguments[0] ?? '', "'\" ");
                 $literal = preg_match('/^[\'"]/', trim($arguments[0] ?? '')) === 1;
-                if ($arguments === [] || $first === 'null' || ($literal && preg_match('/^(@-?\d+|\d{4}-\d{2}-\d{2})/', $first) !== 1)) {
-                    $found[] = "new $name(".implode(', ', $arguments).')';
+                if (
+                    $arguments === [] ||
+                    $first === 'null' ||
+                    ($literal && preg_match('/^(@-?\d+|\d{4}-\d{2}-\d{2})/', $first) !== 1)
+                ) {
+                    $found[] = "new $name(" . implode(', ', $arguments) . ')';
                 }
             }
-            if ($name === 'createFromFormat' && $before?->is(T_DOUBLE_COLON) === true && preg_match('/^\s*[\'"][!]|[|][\'"]\s*$/', self::arguments($tokens, $i + 1)[0] ?? '') !== 1) {
+            if (
+                $name === 'createFromFormat' &&
+                $before?->is(T_DOUBLE_COLON) === true &&
+                preg_match('/^\s*[\'"][!]|[|][\'"]\s*$/', self::arguments($tokens, $i + 1)[0] ?? '') !== 1
+            ) {
                 $found[] = 'createFromFormat';
             }
             if ($member || $next?->text !== '(' || $before?->is(T_NEW) === true) {
                 continue;
             }
             $called = strtolower($name);
-            if (in_array($called, self::NEVER, true) || (isset(self::WITH_TIME[$called]) && count(self::arguments($tokens, $i + 1)) < self::WITH_TIME[$called])) {
+            if (
+                in_array($called, self::NEVER, true) ||
+                (isset(self::WITH_TIME[$called]) && count(self::arguments($tokens, $i + 1)) < self::WITH_TIME[$called])
+            ) {
                 $found[] = "$name()";
             }
         }
@@ -72,9 +106,16 @@ final class Boundaries
     {
         $found = [];
         /** @var SplFileInfo $file */
-        foreach (new RecursiveIteratorIterator(new RecursiveDirectoryIterator(dirname(__DIR__, 2)."/$folder", FilesystemIterator::SKIP_DOTS)) as $file) {
+        foreach (
+            new RecursiveIteratorIterator(
+                new RecursiveDirectoryIterator(dirname(__DIR__, 2) . "/$folder", FilesystemIterator::SKIP_DOTS),
+            )
+            as $file
+        ) {
             if ($file->getExtension() === 'php') {
-                $found[substr((string) $file, strlen(dirname(__DIR__, 2)) + 1)] = (string) file_get_contents((string) $file);
+                $found[substr((string) $file, strlen(dirname(__DIR__, 2)) + 1)] = (string) file_get_contents(
+                    (string) $file,
+                );
             }
         }
         ksort($found);
@@ -90,14 +131,36 @@ final class Boundaries
      */
     public static function writes(string $code, array $tables): array
     {
-        $plain = implode(' ', array_map(fn (PhpToken $t): string => $t->text, array_filter(PhpToken::tokenize($code), fn (PhpToken $t): bool => ! $t->isIgnorable())));
+        $plain = implode(
+            ' ',
+            array_map(
+                fn(PhpToken $t): string => $t->text,
+                array_filter(PhpToken::tokenize($code), fn(PhpToken $t): bool => !$t->isIgnorable()),
+            ),
+        );
         $names = implode('|', $tables);
-        $verbs = 'insert|insertGetId|insertOrIgnore|insertUsing|update|updateOrInsert|upsert|delete|truncate|increment|decrement|forceDelete|create|updateOrCreate|firstOrCreate|save|saveQuietly|fill|forceFill|push|touch';
+        $verbs =
+            'insert|insertGetId|insertOrIgnore|insertUsing|update|updateOrInsert|upsert|delete|truncate|increment|' .
+            'decrement|forceDelete|create|updateOrCreate|firstOrCreate|save|saveQuietly|fill|forceFill|push|touch';
         $models = 'Person|Section|SignIn|School|SchoolYear|Invitation';
         $found = [];
         // A query of a plan's table, or of its model, that ends in a write; semicolons end what is looked at.
-        foreach (["/DB :: (?:connection \( [^;]*? \) -> )?table \( ['\"](?:$names)(?: as \w+)?['\"] \) [^;]*?-> (?:$verbs) \(/", "/\b(?:$models) :: (?:query|where|whereIn|find|findOrFail|create|updateOrCreate|firstOrCreate|destroy|insert)\b[^;]*?(?:->|::) (?:$verbs|destroy) \(/", "/\b(?:$models) :: (?:create|updateOrCreate|firstOrCreate|destroy|insert|upsert) \(/",
-            '/DB :: (?:update|insert|delete|statement|affectingStatement|unprepared) \(/', '/-> (?:forceFill|saveQuietly|updateQuietly) \(/', '/\$(?:person|section|signIn|school|year|invitation) -> (?:update|save|delete|fill|increment|decrement|push) \(/'] as $pattern) {
+        foreach (
+            [
+                "/DB :: (?:connection \( [^;]*? \) -> )?table \( ['\"](?:$names)(?: as \w+)?['\"] \) " .
+                "[^;]*?-> (?:$verbs) \(/",
+                "/\b(?:$models) :: " .
+                '(?:query|where|whereIn|find|findOrFail|create|updateOrCreate|firstOrCreate|destroy|insert)\b' .
+                '[^;]*?(?:->|::) ' .
+                "(?:$verbs|destroy) \(/",
+                "/\b(?:$models) :: (?:create|updateOrCreate|firstOrCreate|destroy|insert|upsert) \(/",
+                '/DB :: (?:update|insert|delete|statement|affectingStatement|unprepared) \(/',
+                '/-> (?:forceFill|saveQuietly|updateQuietly) \(/',
+                '/\$(?:person|section|signIn|school|year|invitation) -> ' .
+                '(?:update|save|delete|fill|increment|decrement|push) \(/',
+            ]
+            as $pattern
+        ) {
             if (preg_match_all($pattern, $plain, $m) > 0) {
                 array_push($found, ...$m[0]);
             }
@@ -129,11 +192,11 @@ final class Boundaries
             if ($depth === 1 && $text === ',') {
                 $arguments[] = '';
             } elseif ($i > $at) {
-                $arguments[count($arguments) - 1] .= $text.' ';
+                $arguments[count($arguments) - 1] .= $text . ' ';
             }
         }
 
-        return array_values(array_filter(array_map(trim(...), $arguments), fn (string $a): bool => $a !== ''));
+        return array_values(array_filter(array_map(trim(...), $arguments), fn(string $a): bool => $a !== ''));
     }
 
     /**
@@ -147,7 +210,7 @@ final class Boundaries
         foreach (self::files($base) as $path => $code) {
             $folder = explode('/', $path)[1];
             $uses[$folder] ??= [];
-            preg_match_all('/'.preg_quote($namespace, '/').'\\\\(\w+)\\\\/', $code, $named);
+            preg_match_all('/' . preg_quote($namespace, '/') . '\\\\(\w+)\\\\/', $code, $named);
             $uses[$folder] = array_values(array_unique([...$uses[$folder], ...array_diff($named[1], [$folder])]));
         }
         ksort($uses);

@@ -19,24 +19,24 @@ final class Browser
     /** @var array<string, string> cookies beside the session's own */
     private array $cookies = [];
 
-    public function __construct(private readonly TestCase $test)
-    {
-    }
+    public function __construct(private readonly TestCase $test) {}
 
     /** @param  array<string, mixed>  $body */
     public function post(string $uri, array $body = []): TestResponse
     {
-        return $this->within(fn (): TestResponse => $this->test->postJson($uri, $body));
+        return $this->within(fn(): TestResponse => $this->test->postJson($uri, $body));
     }
 
     public function get(string $uri): TestResponse
     {
-        return $this->within(fn (): TestResponse => str_starts_with($uri, '/api/') ? $this->test->getJson($uri) : $this->test->get($uri));
+        return $this->within(
+            fn(): TestResponse => str_starts_with($uri, '/api/') ? $this->test->getJson($uri) : $this->test->get($uri),
+        );
     }
 
     public function delete(string $uri): TestResponse
     {
-        return $this->within(fn (): TestResponse => $this->test->deleteJson($uri));
+        return $this->within(fn(): TestResponse => $this->test->deleteJson($uri));
     }
 
     public function signIn(string $user, string $secret): TestResponse
@@ -75,7 +75,9 @@ final class Browser
         $this->session = $store->all();
         foreach ($response->headers->getCookies() as $cookie) {
             if ($cookie->getName() === 'vantrel_device') {
-                $this->cookies[$cookie->getName()] = CookieValuePrefix::remove(app('encrypter')->decrypt((string) $cookie->getValue(), false));
+                $this->cookies[$cookie->getName()] = CookieValuePrefix::remove(
+                    app('encrypter')->decrypt((string) $cookie->getValue(), false),
+                );
             }
         }
         $store->flush();

@@ -18,23 +18,43 @@ use Vantrel\Core\Table\Sheet;
 final class Lists
 {
     /** @param  array<string, string>  $said */
-    public static function contents(string|Grid $list, array $said = [], ?SchoolFacts $school = null, ?NameBook $book = null): ListContents
-    {
-        return self::book([new Sheet('', is_string($list) ? DelimitedText::grid($list) : $list)], $said, $school, $book)->contents;
+    public static function contents(
+        string|Grid $list,
+        array $said = [],
+        ?SchoolFacts $school = null,
+        ?NameBook $book = null,
+    ): ListContents {
+        return self::book([new Sheet('', is_string($list) ? DelimitedText::grid($list) : $list)], $said, $school, $book)
+            ->contents;
     }
 
     /**
      * @param  list<Sheet>  $sheets
      * @param  array<string, string>  $said
      */
-    public static function book(array $sheets, array $said = [], ?SchoolFacts $school = null, ?NameBook $book = null): BookReader
-    {
-        return BookReader::read($sheets, new Said($said), $school ?? new SchoolFacts, $book ?? new NameBook, '2026-10-01');
+    public static function book(
+        array $sheets,
+        array $said = [],
+        ?SchoolFacts $school = null,
+        ?NameBook $book = null,
+    ): BookReader {
+        return BookReader::read(
+            $sheets,
+            new Said($said),
+            $school ?? new SchoolFacts(),
+            $book ?? new NameBook(),
+            '2026-10-01',
+        );
     }
 
     /** @param  array<string, string>  $said */
     public static function layout(string|Grid $list, array $said = [], ?NameBook $book = null): ListLayout
     {
-        return ListLayout::of(new Sheet('', is_string($list) ? DelimitedText::grid($list) : $list), 0, new Said($said), $book);
+        return ListLayout::of(
+            new Sheet('', is_string($list) ? DelimitedText::grid($list) : $list),
+            0,
+            new Said($said),
+            $book,
+        );
     }
 }

@@ -6,7 +6,9 @@ namespace Tests\Support;
 
 use Vantrel\Core\Matching\Matcher;
 
-/** Counts over lists whose truth is known: what was matched by itself, asked, missed, and how well stated chances hold. */
+/**
+ * Counts over lists whose truth is known: what was matched by itself, asked, missed, and how well stated chances hold.
+ */
 final class MatchingScore
 {
     public int $rows = 0;
@@ -23,7 +25,9 @@ final class MatchingScore
     /** Of these, matched rightly by themselves or asked with the right person among the choices. */
     public int $found = 0;
 
-    /** @var array<int, array{int, float, int}> tenth of the stated chance to rows, sum of chances, rows that were right */
+    /**
+     * @var array<int, array{int, float, int}> tenth of the stated chance to rows, sum of chances, rows that were right
+     */
     public array $bins = [];
 
     /** @var list<string> */
@@ -50,11 +54,20 @@ final class MatchingScore
                 $this->autoRight += $best->subject->id === $truth ? 1 : 0;
                 $this->found += $best->subject->id === $truth ? 1 : 0;
                 if ($best->subject->id !== $truth) {
-                    $this->wrong[] = json_encode([$row, $best->subject, $truth, $best->probability], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
+                    $this->wrong[] = json_encode(
+                        [$row, $best->subject, $truth, $best->probability],
+                        JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE,
+                    );
                 }
             } elseif ($candidates !== []) {
                 $this->asked++;
-                $this->found += in_array($truth, array_map(fn ($c) => $c->subject->id, array_slice($candidates, 0, 3)), true) ? 1 : 0;
+                $this->found += in_array(
+                    $truth,
+                    array_map(fn($c) => $c->subject->id, array_slice($candidates, 0, 3)),
+                    true,
+                )
+                    ? 1
+                    : 0;
             }
         }
     }

@@ -10,9 +10,9 @@ use Random\Randomizer;
 use Vantrel\Core\Matching\Subject;
 
 /**
- * A district of made-up students and a list of some of them, some others, and everything that happens to lists on the way:
- * typing errors, short names, swapped fields, moved families, twins, namesakes, brothers and sisters. Knows the truth, and knows
- * nothing of the matcher's tables: short names are of its own list, half of them in no table.
+ * A district of made-up students and a list of some of them, some others, and everything that happens to lists on the
+ * way: typing errors, short names, swapped fields, moved families, twins, namesakes, brothers and sisters. Knows the
+ * truth, and knows nothing of the matcher's tables: short names are of its own list, half of them in no table.
  */
 final class MixedUpList
 {
@@ -26,11 +26,16 @@ final class MixedUpList
         'grade only' => ['grade'],
     ];
 
+    // prettier-ignore
     private const SHORT = [
-        'Augustin' => 'Gus', 'Wilhelmina' => 'Billie', 'Katherine' => 'Kate', 'Alexander' => 'Sasha', 'Elizabeth' => 'Betsy', 'Michael' => 'Mike', 'Robert' => 'Bob', 'William' => 'Bill',
-        'Francisco' => 'Paco', 'Guadalupe' => 'Lupe', 'José' => 'Pepe', 'Theodora' => 'Dora', 'Maximilian' => 'Max', 'Bartholomew' => 'Bart', 'Anastasia' => 'Nastya', 'Jessamyn' => 'Jess',
-        'Leopold' => 'Poldi', 'Concepción' => 'Concha', 'Temperance' => 'Tempe', 'Oluwaseun' => 'Seun', 'Chukwuemeka' => 'Emeka', 'Nathaniel' => 'Nat', 'Margaret' => 'Peggy', 'Eleanor' => 'Nell',
-        'Jonathan' => 'Jon', 'Christopher' => 'Topher', 'Isabella' => 'Izzy', 'Samantha' => 'Sam', 'Gabriel' => 'Gabe', 'Patricia' => 'Tricia', 'Zachary' => 'Zach', 'Cordelia' => 'Delia',
+        'Augustin' => 'Gus', 'Wilhelmina' => 'Billie', 'Katherine' => 'Kate', 'Alexander' => 'Sasha',
+        'Elizabeth' => 'Betsy', 'Michael' => 'Mike', 'Robert' => 'Bob', 'William' => 'Bill', 'Francisco' => 'Paco',
+        'Guadalupe' => 'Lupe', 'José' => 'Pepe', 'Theodora' => 'Dora', 'Maximilian' => 'Max', 'Bartholomew' => 'Bart',
+        'Anastasia' => 'Nastya', 'Jessamyn' => 'Jess', 'Leopold' => 'Poldi', 'Concepción' => 'Concha',
+        'Temperance' => 'Tempe', 'Oluwaseun' => 'Seun', 'Chukwuemeka' => 'Emeka', 'Nathaniel' => 'Nat',
+        'Margaret' => 'Peggy', 'Eleanor' => 'Nell', 'Jonathan' => 'Jon', 'Christopher' => 'Topher',
+        'Isabella' => 'Izzy', 'Samantha' => 'Sam', 'Gabriel' => 'Gabe', 'Patricia' => 'Tricia', 'Zachary' => 'Zach',
+        'Cordelia' => 'Delia',
     ];
 
     /** @var list<Subject> */
@@ -51,11 +56,23 @@ final class MixedUpList
     private array $family;
 
     /** @param  key-of<self::KINDS>  $kind */
-    public function __construct(int $seed, private readonly string $kind, private readonly int $people = 5000, private readonly int $length = 1000, private readonly float $knownShare = 0.75)
-    {
+    public function __construct(
+        int $seed,
+        private readonly string $kind,
+        private readonly int $people = 5000,
+        private readonly int $length = 1000,
+        private readonly float $knownShare = 0.75,
+    ) {
         $this->random = new Randomizer(new Mt19937($seed));
-        $this->given = [...DemoNames::GIVEN, ...array_keys(self::SHORT), ...$this->invented(260, ['a', 'o', 'el', 'in', 'ette', 'ian', 'is', 'ey'])];
-        $this->family = [...DemoNames::FAMILY, ...$this->invented(1600, ['son', 'ez', 'enko', 'ski', 'er', 'wright', 'a', 'ini', 'oglu', 'well', 'ström'])];
+        $this->given = [
+            ...DemoNames::GIVEN,
+            ...array_keys(self::SHORT),
+            ...$this->invented(260, ['a', 'o', 'el', 'in', 'ette', 'ian', 'is', 'ey']),
+        ];
+        $this->family = [
+            ...DemoNames::FAMILY,
+            ...$this->invented(1600, ['son', 'ez', 'enko', 'ski', 'er', 'wright', 'a', 'ini', 'oglu', 'well', 'ström']),
+        ];
         $this->given = $this->random->shuffleArray($this->given);
         $this->family = $this->random->shuffleArray($this->family);
         $this->district();
@@ -68,11 +85,64 @@ final class MixedUpList
      */
     private function invented(int $n, array $ends): array
     {
-        $starts = ['Ba', 'Ce', 'Da', 'El', 'Fa', 'Go', 'Ha', 'Il', 'Jo', 'Ka', 'Lo', 'Ma', 'Ne', 'Os', 'Pe', 'Qui', 'Ro', 'Sa', 'Te', 'Ul', 'Ve', 'Wa', 'Yo', 'Ze', 'Bri', 'Cla', 'Dro', 'Fre', 'Gra', 'Kri', 'Sto', 'Tha'];
-        $middles = ['b', 'd', 'ld', 'l', 'll', 'm', 'n', 'nd', 'r', 'rr', 's', 'st', 't', 'v', 'z', 'k', 'rk', 'ch', 'g'];
+        $starts = [
+            'Ba',
+            'Ce',
+            'Da',
+            'El',
+            'Fa',
+            'Go',
+            'Ha',
+            'Il',
+            'Jo',
+            'Ka',
+            'Lo',
+            'Ma',
+            'Ne',
+            'Os',
+            'Pe',
+            'Qui',
+            'Ro',
+            'Sa',
+            'Te',
+            'Ul',
+            'Ve',
+            'Wa',
+            'Yo',
+            'Ze',
+            'Bri',
+            'Cla',
+            'Dro',
+            'Fre',
+            'Gra',
+            'Kri',
+            'Sto',
+            'Tha',
+        ];
+        $middles = [
+            'b',
+            'd',
+            'ld',
+            'l',
+            'll',
+            'm',
+            'n',
+            'nd',
+            'r',
+            'rr',
+            's',
+            'st',
+            't',
+            'v',
+            'z',
+            'k',
+            'rk',
+            'ch',
+            'g',
+        ];
         $names = [];
         while (count($names) < $n) {
-            $names[$this->one($starts).$this->one($middles).$this->one($ends)] = true;
+            $names[$this->one($starts) . $this->one($middles) . $this->one($ends)] = true;
         }
 
         return array_keys($names);
@@ -83,20 +153,33 @@ final class MixedUpList
         $id = 0;
         while (count($this->known) < $this->people) {
             $family = $this->common($this->family);
-            $mail = [strtolower(bin2hex(pack('n', $this->random->getInt(0, 65535)))).$id.'@shoremail.example', 'b'.$id.'@harbornet.example'];
+            $mail = [
+                strtolower(bin2hex(pack('n', $this->random->getInt(0, 65535)))) . $id . '@shoremail.example',
+                'b' . $id . '@harbornet.example',
+            ];
             $children = $this->random->getInt(1, 3);
             $previous = null;
             for ($c = 0; $c < $children; $c++) {
                 $twin = $previous !== null && $this->chance(3);
                 $grade = $twin ? (int) $previous->grade : $this->random->getInt(1, 12);
-                $person = $this->person('p'.$id++, $family, $grade, $mail, $twin ? $previous->birthDate : null);
+                $person = $this->person('p' . $id++, $family, $grade, $mail, $twin ? $previous->birthDate : null);
                 $this->known[] = $previous = $person;
             }
         }
         // Namesakes: two children of one name, born on other days.
         foreach ($this->random->pickArrayKeys($this->known, max(1, intdiv($this->people, 200))) as $at) {
             $original = $this->known[$at];
-            $this->known[] = new Subject('p'.$id, $original->given, $original->family, $this->birth((int) $original->grade), sprintf('%06d', 20000 + $id), '', $original->grade, $original->schoolId, ["n$id@shoremail.example"]);
+            $this->known[] = new Subject(
+                'p' . $id,
+                $original->given,
+                $original->family,
+                $this->birth((int) $original->grade),
+                sprintf('%06d', 20000 + $id),
+                '',
+                $original->grade,
+                $original->schoolId,
+                ["n$id@shoremail.example"],
+            );
             $id++;
         }
     }
@@ -107,19 +190,27 @@ final class MixedUpList
         $given = $this->common($this->given);
 
         return new Subject(
-            $id, $this->chance(6) ? $given.' '.$this->common($this->given) : $given, $this->chance(4) ? $family.' '.$this->common($this->family) : $family,
-            $this->chance(97) ? ($birth ?? $this->birth($grade)) : '', $this->chance(93) ? sprintf('%06d', 20000 + (int) substr($id, 1)) : '', '', sprintf('%02d', $grade), $this->school($grade),
+            $id,
+            $this->chance(6) ? $given . ' ' . $this->common($this->given) : $given,
+            $this->chance(4) ? $family . ' ' . $this->common($this->family) : $family,
+            $this->chance(97) ? $birth ?? $this->birth($grade) : '',
+            $this->chance(93) ? sprintf('%06d', 20000 + (int) substr($id, 1)) : '',
+            '',
+            sprintf('%02d', $grade),
+            $this->school($grade),
             $this->chance(88) ? array_slice($contacts, 0, $this->random->getInt(1, 2)) : [],
         );
     }
 
     private function list(): void
     {
-        $here = array_values(array_filter($this->known, fn (Subject $s): bool => $s->schoolId === 'a' || $s->schoolId === 'm'));
+        $here = array_values(
+            array_filter($this->known, fn(Subject $s): bool => $s->schoolId === 'a' || $s->schoolId === 'm'),
+        );
         $some = $this->random->shuffleArray($here);
         for ($i = 0; $i < $this->length; $i++) {
             $id = "r$i";
-            if (($this->random->getInt(0, 999_999) / 1_000_000) < $this->knownShare && $some !== []) {
+            if ($this->random->getInt(0, 999_999) / 1_000_000 < $this->knownShare && $some !== []) {
                 $person = $this->chance(4) ? $this->one($this->known) : array_pop($some);
                 if (in_array($person->id, $this->truth, true)) {
                     continue;
@@ -144,15 +235,47 @@ final class MixedUpList
                 $given = $this->common($this->given);
             } while ($given === $like->given);
 
-            return new Subject($id, $given, $like->family, $twin && $like->birthDate !== '' ? $like->birthDate : $this->birth($grade), $number, '', sprintf('%02d', $grade), 'a', $like->contacts);
+            return new Subject(
+                $id,
+                $given,
+                $like->family,
+                $twin && $like->birthDate !== '' ? $like->birthDate : $this->birth($grade),
+                $number,
+                '',
+                sprintf('%02d', $grade),
+                'a',
+                $like->contacts,
+            );
         }
         if ($this->chance(2)) {
-            return new Subject($id, $like->given, $like->family, $this->birth((int) $like->grade), $number, '', sprintf('%02d', $this->random->getInt(1, 12)), 'a', ["s$id@shoremail.example"]);
+            return new Subject(
+                $id,
+                $like->given,
+                $like->family,
+                $this->birth((int) $like->grade),
+                $number,
+                '',
+                sprintf('%02d', $this->random->getInt(1, 12)),
+                'a',
+                ["s$id@shoremail.example"],
+            );
         }
 
-        $new = $this->person('p900000', $this->common($this->family), $this->random->getInt(1, 12), ["s$id@shoremail.example"]);
+        $new = $this->person('p900000', $this->common($this->family), $this->random->getInt(1, 12), [
+            "s$id@shoremail.example",
+        ]);
 
-        return new Subject($id, $new->given, $new->family, $new->birthDate, $number, '', $new->grade, 'a', $new->contacts);
+        return new Subject(
+            $id,
+            $new->given,
+            $new->family,
+            $new->birthDate,
+            $number,
+            '',
+            $new->grade,
+            'a',
+            $new->contacts,
+        );
     }
 
     /** The person as a hurried hand writes them. */
@@ -186,20 +309,36 @@ final class MixedUpList
         $has = self::KINDS[$this->kind];
         $birth = $p->birthDate;
         if ($birth !== '' && $this->chance(2)) {
-            $birth = substr($birth, 0, 8).sprintf('%02d', min(28, max(1, (int) substr($birth, 8) + ($this->chance(50) ? 1 : -10))));
+            $birth =
+                substr($birth, 0, 8) .
+                sprintf('%02d', min(28, max(1, (int) substr($birth, 8) + ($this->chance(50) ? 1 : -10))));
         } elseif ($birth !== '' && $this->chance(1) && (int) substr($birth, 8) <= 12) {
-            $birth = substr($birth, 0, 5).substr($birth, 8, 2).'-'.substr($birth, 5, 2);
+            $birth = substr($birth, 0, 5) . substr($birth, 8, 2) . '-' . substr($birth, 5, 2);
         }
         $number = $this->chance(3) ? '' : $p->number;
         if ($number !== '' && $this->chance(1)) {
-            $number = strrev(substr($number, -2)) === substr($number, -2) ? $number : substr($number, 0, -2).strrev(substr($number, -2));
+            $number =
+                strrev(substr($number, -2)) === substr($number, -2)
+                    ? $number
+                    : substr($number, 0, -2) . strrev(substr($number, -2));
         }
-        $contacts = $this->chance(15) ? ["new$id@shoremail.example"] : array_slice($p->contacts, 0, $this->random->getInt(1, 2));
-        $grade = $this->chance(2) ? sprintf('%02d', $this->random->getInt(1, 12)) : sprintf('%02d', min(12, (int) $p->grade + 1));
+        $contacts = $this->chance(15)
+            ? ["new$id@shoremail.example"]
+            : array_slice($p->contacts, 0, $this->random->getInt(1, 2));
+        $grade = $this->chance(2)
+            ? sprintf('%02d', $this->random->getInt(1, 12))
+            : sprintf('%02d', min(12, (int) $p->grade + 1));
 
         return new Subject(
-            $id, $given, $family, in_array('birth', $has, true) ? $birth : '', in_array('number', $has, true) ? $number : '', '',
-            in_array('grade', $has, true) ? $grade : '', $p->schoolId, in_array('contacts', $has, true) ? $contacts : [],
+            $id,
+            $given,
+            $family,
+            in_array('birth', $has, true) ? $birth : '',
+            in_array('number', $has, true) ? $number : '',
+            '',
+            in_array('grade', $has, true) ? $grade : '',
+            $p->schoolId,
+            in_array('contacts', $has, true) ? $contacts : [],
         );
     }
 
@@ -209,16 +348,24 @@ final class MixedUpList
         $letter = chr($this->random->getInt(97, 122));
 
         return match ($this->random->getInt(0, 3)) {
-            0 => mb_substr($name, 0, $at + 1).$letter.mb_substr($name, $at + 1),
-            1 => mb_substr($name, 0, $at).mb_substr($name, $at + 1),
-            2 => mb_substr($name, 0, $at).$letter.mb_substr($name, $at + 1),
-            default => mb_substr($name, 0, $at).mb_substr($name, $at + 1, 1).mb_substr($name, $at, 1).mb_substr($name, $at + 2),
+            0 => mb_substr($name, 0, $at + 1) . $letter . mb_substr($name, $at + 1),
+            1 => mb_substr($name, 0, $at) . mb_substr($name, $at + 1),
+            2 => mb_substr($name, 0, $at) . $letter . mb_substr($name, $at + 1),
+            default => mb_substr($name, 0, $at) .
+                mb_substr($name, $at + 1, 1) .
+                mb_substr($name, $at, 1) .
+                mb_substr($name, $at + 2),
         };
     }
 
     private function birth(int $grade): string
     {
-        return sprintf('%d-%02d-%02d', 2020 - $grade - $this->random->getInt(0, 1), $this->random->getInt(1, 12), $this->random->getInt(1, 28));
+        return sprintf(
+            '%d-%02d-%02d',
+            2020 - $grade - $this->random->getInt(0, 1),
+            $this->random->getInt(1, 12),
+            $this->random->getInt(1, 28),
+        );
     }
 
     private function school(int $grade): string

@@ -11,9 +11,7 @@ use PHPUnit\Framework\Assert;
 final class RealServer
 {
     /** @param  resource  $process */
-    private function __construct(private $process, public readonly string $address)
-    {
-    }
+    private function __construct(private $process, public readonly string $address) {}
 
     public static function start(string $database): self
     {
@@ -21,9 +19,31 @@ final class RealServer
         Assert::assertIsResource($socket);
         $port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
         fclose($socket);
-        $environment = [...getenv(), 'DB_DATABASE' => $database, 'CACHE_STORE' => 'database', 'SESSION_DRIVER' => 'database', 'QUEUE_CONNECTION' => 'sync', 'PHP_CLI_SERVER_WORKERS' => '8', 'APP_URL' => "http://127.0.0.1:$port"];
+        $environment = [
+            ...getenv(),
+            'DB_DATABASE' => $database,
+            'CACHE_STORE' => 'database',
+            'SESSION_DRIVER' => 'database',
+            'QUEUE_CONNECTION' => 'sync',
+            'PHP_CLI_SERVER_WORKERS' => '8',
+            'APP_URL' => "http://127.0.0.1:$port",
+        ];
         // A session of its own, so that the workers end with their parent.
-        $process = proc_open(['setsid', PHP_BINARY, '-d', 'variables_order=EGPCS', '-S', "127.0.0.1:$port", base_path('vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php')], [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']], $pipes, public_path(), $environment);
+        $process = proc_open(
+            [
+                'setsid',
+                PHP_BINARY,
+                '-d',
+                'variables_order=EGPCS',
+                '-S',
+                "127.0.0.1:$port",
+                base_path('vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php'),
+            ],
+            [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']],
+            $pipes,
+            public_path(),
+            $environment,
+        );
         Assert::assertIsResource($process);
         for ($i = 0; $i < 100 && @file_get_contents("http://127.0.0.1:$port/up") !== 'up'; $i++) {
             usleep(100_000);
@@ -40,9 +60,14 @@ final class RealServer
 
     public function client(string $uri = '/api/entrance'): CurlHandle
     {
-        $handle = curl_init($this->address.$uri);
+        $handle = curl_init($this->address . $uri);
         Assert::assertInstanceOf(CurlHandle::class, $handle);
-        curl_setopt_array($handle, [CURLOPT_RETURNTRANSFER => true, CURLOPT_COOKIEFILE => '', CURLOPT_TIMEOUT => 120, CURLOPT_HTTPHEADER => ['Accept: application/json']]);
+        curl_setopt_array($handle, [
+            CURLOPT_RETURNTRANSFER => true,
+            CURLOPT_COOKIEFILE => '',
+            CURLOPT_TIMEOUT => 120,
+            CURLOPT_HTTPHEADER => ['Accept: application/json'],
+        ]);
 
         return $handle;
     }
@@ -60,7 +85,10 @@ final class RealServer
             $xsrf = $parts[5] === 'XSRF-TOKEN' ? urldecode($parts[6]) : $xsrf;
         }
         curl_setopt_array($handle, [
-            CURLOPT_URL => $this->address.$uri, CURLOPT_CUSTOMREQUEST => $body === null ? 'GET' : $method, CURLOPT_POSTFIELDS => $body === null ? null : json_encode($body === [] ? new \stdClass : $body, JSON_THROW_ON_ERROR),
+            CURLOPT_URL => $this->address . $uri,
+            CURLOPT_CUSTOMREQUEST => $body === null ? 'GET' : $method,
+            CURLOPT_POSTFIELDS =>
+                $body === null ? null : json_encode($body === [] ? new \stdClass() : $body, JSON_THROW_ON_ERROR),
             CURLOPT_HTTPHEADER => ['Content-Type: application/json', 'Accept: application/json', "X-XSRF-TOKEN: $xsrf"],
         ]);
         if ($body === null) {
@@ -109,6 +137,6 @@ final class RealServer
         } while ($open > 0 || $waiting !== []);
         curl_multi_close($multi);
 
-        return array_map(fn (CurlHandle $h): int => (int) curl_getinfo($h, CURLINFO_RESPONSE_CODE), $handles);
+        return array_map(fn(CurlHandle $h): int => (int) curl_getinfo($h, CURLINFO_RESPONSE_CODE), $handles);
     }
 }

@@ -25,9 +25,9 @@ abstract class ServerTestCase extends TestCase
     public function createApplication(): Application
     {
         /** @var Application $app */
-        $app = require __DIR__.'/../../bootstrap/app.php';
+        $app = require __DIR__ . '/../../bootstrap/app.php';
         $app->make(Kernel::class)->bootstrap();
-        self::useDatabase('vantrel_test_'.(getenv('TEST_TOKEN') ?: '0'));
+        self::useDatabase('vantrel_test_' . (getenv('TEST_TOKEN') ?: '0'));
 
         return $app;
     }
@@ -35,7 +35,7 @@ abstract class ServerTestCase extends TestCase
     /** Switches to a database of its own, made and migrated the first time. */
     public static function useDatabase(string $name): void
     {
-        $make = ! isset(self::$ready[$name]);
+        $make = !isset(self::$ready[$name]);
         if ($make) {
             DB::statement("CREATE DATABASE IF NOT EXISTS `$name` CHARACTER SET utf8mb4 COLLATE utf8mb4_uca1400_ai_ci");
         }

@@ -11,8 +11,8 @@ use Tests\Support\ServerTestCase;
 use Vantrel\Core\Accounts\Limit;
 use Vantrel\Core\Codes\CodeChances;
 
-require __DIR__.'/../../vendor/autoload.php';
-$app = require __DIR__.'/../../bootstrap/app.php';
+require __DIR__ . '/../../vendor/autoload.php';
+$app = require __DIR__ . '/../../bootstrap/app.php';
 $app->make(Kernel::class)->bootstrap();
 config(['hashing.bcrypt.rounds' => 12]);
 
@@ -24,7 +24,16 @@ $result = Guessing::run($database, $wrong, $people);
 DB::statement("DROP DATABASE `$database`");
 
 $total = $wrong * count($result['statuses']);
-printf("%s wrong tries, %s on each of %d public routes, from one address, 32 at a time, with %d people of the same address among them: %.0f s.\n\n", number_format($total), number_format($wrong), count($result['statuses']), $people, $result['seconds']);
+printf(
+    '%s wrong tries, %s on each of %d public routes, from one address, 32 at a time, with %d people of the ' .
+        "same address among them: %.0f s.\n" .
+        "\n",
+    number_format($total),
+    number_format($wrong),
+    count($result['statuses']),
+    $people,
+    $result['seconds'],
+);
 echo "| came in by | of | did |\n| --- | ---: | ---: |\n";
 foreach ($result['in'] as $kind => $n) {
     printf("| %s | %d | %d |\n", $kind, intdiv($people, 4), $n);
@@ -32,13 +41,28 @@ foreach ($result['in'] as $kind => $n) {
 echo "\n| route | answers |\n| --- | --- |\n";
 foreach ($result['statuses'] as $route => $statuses) {
     ksort($statuses);
-    printf("| `%s` | %s |\n", $route, implode(', ', array_map(fn (int $s, int $n): string => number_format($n)." x $s", array_keys($statuses), $statuses)));
+    printf(
+        "| `%s` | %s |\n",
+        $route,
+        implode(
+            ', ',
+            array_map(fn(int $s, int $n): string => number_format($n) . " x $s", array_keys($statuses), $statuses),
+        ),
+    );
 }
 printf("\nWrong tries that were let in: %d. Answers with 5xx or none: %d.\n", $result['wrongIn'], $result['failed']);
 $tries = Limit::CodeAddress->most() + Limit::CodeAccount->most();
-echo "\n| join codes open | symbols, with check | chance that one address, guessing all day, opens any |\n| ---: | ---: | ---: |\n";
+echo "\n| join codes open | symbols, with check | chance that one address, guessing all day, opens any |\n" .
+    "| ---: | ---: | ---: |\n";
 foreach ([1, 67, 140, 1_000, 1_559, 20_000] as $live) {
     $chances = new CodeChances($live, $tries);
-    printf("| %s | %d | %.1e |\n", number_format($live), $chances->payloadLength() + 1, $chances->guessPerDay($chances->payloadLength()));
+    printf(
+        "| %s | %d | %.1e |\n",
+        number_format($live),
+        $chances->payloadLength() + 1,
+        $chances->guessPerDay($chances->payloadLength()),
+    );
 }
-exit($result['wrongIn'] === 0 && $result['failed'] === 0 && array_sum($result['in']) === 4 * intdiv($people, 4) ? 0 : 1);
+exit(
+    $result['wrongIn'] === 0 && $result['failed'] === 0 && array_sum($result['in']) === 4 * intdiv($people, 4) ? 0 : 1
+);

@@ -19,7 +19,8 @@ use Vantrel\Core\Records;
 /** Given on the server only: whoever coordinates a school can do everything in it. */
 final class CoordinatorCommand extends Command
 {
-    protected $signature = 'vantrel:coordinator {user : user name of somebody on the staff} {--school= : code of the school}';
+    protected $signature = 'vantrel:coordinator {user : user name of somebody on the staff}
+        {--school= : code of the school}';
 
     protected $description = 'Make somebody on the staff coordinator of a school';
 
@@ -30,13 +31,26 @@ final class CoordinatorCommand extends Command
         $school = School::query()->where('code', (string) $this->option('school'))->first();
         $person = $signIn === null ? null : $snapshots->find(Records\Person::class, $signIn->person_id);
         if ($person === null || $school === null) {
-            $this->error($school === null ? 'There is no school of that code. Give it as --school=CODE.' : 'Nobody has that user name.');
+            $this->error(
+                $school === null
+                    ? 'There is no school of that code. Give it as --school=CODE.'
+                    : 'Nobody has that user name.',
+            );
 
             return self::INVALID;
         }
-        $role = $snapshots->list(Records\Coordinator::class, fn ($q) => $q->where('person_id', $person->id)->where('school_id', $school->id))[0] ?? null;
+        $role =
+            $snapshots->list(
+                Records\Coordinator::class,
+                fn($q) => $q->where('person_id', $person->id)->where('school_id', $school->id),
+            )[0] ?? null;
         try {
-            $ledger->apply($plan = CoordinatorRoles::give($person, $school->id, $school->name, $role, $kit->ids($kit->seed())), $school->id, null, Action::Settings);
+            $ledger->apply(
+                $plan = CoordinatorRoles::give($person, $school->id, $school->name, $role, $kit->ids($kit->seed())),
+                $school->id,
+                null,
+                Action::Settings,
+            );
         } catch (Refusal $e) {
             $this->error($e->getMessage());
 

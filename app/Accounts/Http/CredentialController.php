@@ -25,26 +25,59 @@ use Vantrel\Core\Plan\StalePlan;
 /** Every way to sign in of a person, for the coordinators of their school. */
 final class CredentialController
 {
-    public function __construct(private readonly CredentialDesk $desk, private readonly Ledger $ledger, private readonly CredentialReader $reader, private readonly CoreKit $kit, private readonly PasswordAgain $passwordAgain)
-    {
-    }
+    public function __construct(
+        private readonly CredentialDesk $desk,
+        private readonly Ledger $ledger,
+        private readonly CredentialReader $reader,
+        private readonly CoreKit $kit,
+        private readonly PasswordAgain $passwordAgain,
+    ) {}
 
-    #[Answers(CredentialPage::class, 'Every way to sign in of a person: when it was issued and by whom, when and where it was used last')]
+    #[
+        Answers(
+            CredentialPage::class,
+            'Every way to sign in of a person: when it was issued and by whom, when and where it was used last',
+        ),
+    ]
     public function index(Person $person): CredentialPage
     {
         return $this->reader->page($person, '');
     }
 
-    #[Answers(CredentialPage::class, 'End one of them; sessions it opened end with the next request. A second factor takes the password of whoever ends it, unless they have just signed in')]
-    #[Takes(['kind' => 'password|passphrase|card|sign_on|second_factor|link|session', 'id' => 'string', 'password?' => 'string'])]
+    #[
+        Answers(
+            CredentialPage::class,
+            'End one of them; sessions it opened end with the next request. A second factor takes the ' .
+                'password of whoever ends it, unless they have just signed in',
+        ),
+    ]
+    #[
+        Takes([
+            'kind' => 'password|passphrase|card|sign_on|second_factor|link|session',
+            'id' => 'string',
+            'password?' => 'string',
+        ]),
+    ]
     public function end(Person $person, Request $request): CredentialPage
     {
-        $request->validate(['kind' => 'required|in:password,passphrase,card,sign_on,second_factor,link,session', 'id' => 'required|string|max:64|alpha_num:ascii', 'password' => 'nullable|string|max:256']);
+        $request->validate([
+            'kind' => 'required|in:password,passphrase,card,sign_on,second_factor,link,session',
+            'id' => 'required|string|max:64|alpha_num:ascii',
+            'password' => 'nullable|string|max:256',
+        ]);
         if ($request->string('kind')->value() === 'second_factor') {
             $this->mustBeAtTheKeyboard($request);
         }
 
-        return $this->reader->page($person, $this->desk->end($person, $request->string('kind')->value(), $request->string('id')->value(), $this->actor($request)));
+        return $this->reader->page(
+            $person,
+            $this->desk->end(
+                $person,
+                $request->string('kind')->value(),
+                $request->string('id')->value(),
+                $this->actor($request),
+            ),
+        );
     }
 
     #[Answers(CredentialPage::class, 'End every way to sign in of a person, and every session')]
@@ -53,56 +86,84 @@ final class CredentialController
         return $this->reader->page($person, $this->desk->endAll($person, $this->actor($request)));
     }
 
-    #[Answers(CredentialPage::class, 'Send a link to the address on record, by which its owner chooses a password and confirms the address')]
+    #[
+        Answers(
+            CredentialPage::class,
+            'Send a link to the address on record, by which its owner chooses a password and confirms the address',
+        ),
+    ]
     public function sendLink(Person $person, Request $request, ResetLinks $links): CredentialPage
     {
         /** @var SignIn|null $signIn */
         $signIn = SignIn::query()->where('person_id', $person->id)->orderBy('id')->first();
         if ($person->state !== 'active' || $person->kind === 'student' || $person->email === null || $signIn === null) {
-            throw new Refusal('A link is for staff and guardians who have a user name and an address. Print a card for a student.');
+            throw new Refusal(
+                'A link is for staff and guardians who have a user name and an address. Print a card for a student.',
+            );
         }
         $links->send($person, $signIn, $person->email, Lifetime::LinkSent);
 
         return $this->reader->page($person, "A link is on its way to $person->email. It works for seven days, once.");
     }
 
-    #[Answers(PlanView::class, 'What would end if somebody left the staff, and which sections would be left without a lead')]
+    #[
+        Answers(
+            PlanView::class,
+            'What would end if somebody left the staff, and which sections would be left without a lead',
+        ),
+    ]
     #[Takes(['to?' => 'string'])]
     public function planOffBoarding(Person $person, Request $request): PlanView
     {
         $request->validate(['to' => 'nullable|ulid']);
         $seed = $this->kit->seed();
 
-        return PlanView::of($this->desk->offBoarding($person, $request->filled('to') ? $request->string('to')->value() : null, $seed), $seed, Action::OffBoard);
+        return PlanView::of(
+            $this->desk->offBoarding($person, $request->filled('to') ? $request->string('to')->value() : null, $seed),
+            $seed,
+            Action::OffBoard,
+        );
     }
 
     #[Answers(CredentialPage::class, 'Do it, as looked at; takes the password of whoever does it')]
     #[Takes(['to?' => 'string', 'seed' => 'string', 'fingerprint' => 'string', 'password' => 'string'])]
     public function offBoard(Person $person, Request $request): CredentialPage
     {
-        $request->validate(['to' => 'nullable|ulid', 'fingerprint' => 'required|string|size:64', 'password' => 'nullable|string|max:256']);
+        $request->validate([
+            'to' => 'nullable|ulid',
+            'fingerprint' => 'required|string|size:64',
+            'password' => 'nullable|string|max:256',
+        ]);
         if ($person->id === $this->actor($request)->id) {
             throw new Refusal('Somebody else has to see you off: you would end your own session half-way.');
         }
         $this->mustBeAtTheKeyboard($request);
         $to = $request->filled('to') ? $request->string('to')->value() : null;
-        $sentence = $this->ledger->holding(['people' => array_values(array_filter([$person->id, $to]))], function () use ($person, $request, $to): string {
-            $plan = $this->desk->offBoarding($person, $to, $this->kit->seedOf($request));
-            if (! hash_equals($plan->fingerprint(), $request->string('fingerprint')->value())) {
-                throw new StalePlan([$person->fullName()]);
-            }
-            $this->desk->offBoard($person, $plan, $this->actor($request));
+        $sentence = $this->ledger->holding(
+            ['people' => array_values(array_filter([$person->id, $to]))],
+            function () use ($person, $request, $to): string {
+                $plan = $this->desk->offBoarding($person, $to, $this->kit->seedOf($request));
+                if (!hash_equals($plan->fingerprint(), $request->string('fingerprint')->value())) {
+                    throw new StalePlan([$person->fullName()]);
+                }
+                $this->desk->offBoard($person, $plan, $this->actor($request));
 
-            return $plan->sentence;
-        });
+                return $plan->sentence;
+            },
+        );
 
         return $this->reader->page(Person::query()->findOrFail($person->id), $sentence);
     }
 
     private function mustBeAtTheKeyboard(Request $request): void
     {
-        if (! $this->passwordAgain->justSignedIn($request)) {
-            $this->passwordAgain->mustBe($this->actor($request), $request->string('password')->value(), 'This takes your password, and this is not it.', 'password');
+        if (!$this->passwordAgain->justSignedIn($request)) {
+            $this->passwordAgain->mustBe(
+                $this->actor($request),
+                $request->string('password')->value(),
+                'This takes your password, and this is not it.',
+                'password',
+            );
         }
     }
 

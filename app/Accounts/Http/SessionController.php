@@ -35,7 +35,13 @@ final class SessionController
     {
         $stay = DB::table('schools')->selectRaw('max(stay_days_own) own, max(stay_days_shared) shared')->first();
 
-        return new Entrance((int) $stay?->own > 0, (int) $stay?->shared > 0, $singleSignOn->label(), (string) $request->session()->pull(self::NOTE, ''), $desk->awaitsCode($request));
+        return new Entrance(
+            (int) $stay?->own > 0,
+            (int) $stay?->shared > 0,
+            $singleSignOn->label(),
+            (string) $request->session()->pull(self::NOTE, ''),
+            $desk->awaitsCode($request),
+        );
     }
 
     #[Answers(Me::class, 'Who is signed in')]
@@ -48,8 +54,17 @@ final class SessionController
     #[Takes(['user_name' => 'string', 'secret' => 'string', 'stay?' => 'own|shared'])]
     public function store(Request $request, SignInDesk $desk): SignedIn
     {
-        $request->validate(['user_name' => 'required|string|max:254', 'secret' => 'required|string|max:256', 'stay' => 'nullable|in:own,shared']);
-        $person = $desk->byName($request, $request->string('user_name')->value(), $request->string('secret')->value(), $request->string('stay')->value());
+        $request->validate([
+            'user_name' => 'required|string|max:254',
+            'secret' => 'required|string|max:256',
+            'stay' => 'nullable|in:own,shared',
+        ]);
+        $person = $desk->byName(
+            $request,
+            $request->string('user_name')->value(),
+            $request->string('secret')->value(),
+            $request->string('stay')->value(),
+        );
 
         return $person === null ? new SignedIn(null, 'second_factor') : new SignedIn(Me::of($person), '');
     }
@@ -69,7 +84,7 @@ final class SessionController
     {
         $request->validate(['token' => 'required|string|max:64', 'instead' => 'boolean']);
         $now = $request->user();
-        if ($now instanceof Person && ! $request->boolean('instead')) {
+        if ($now instanceof Person && !$request->boolean('instead')) {
             $owner = $desk->ownerOfBadge($request, $request->string('token')->value());
 
             return new SignedIn(Me::of($now), $owner->id === $now->id ? '' : 'instead');
@@ -93,14 +108,42 @@ final class SessionController
     {
         $own = $request->session()->getId();
 
-        return new SessionPage(array_values(DB::table('sessions')->where('user_id', $this->person($request)->id)->where(fn ($q) => $q->where('stays', true)->orWhere('last_activity', '>', now()->getTimestamp() - Lifetime::Idle->value))->orderByDesc('last_activity')->limit(50)->get(['id', 'ip_address', 'user_agent', 'last_activity', 'way'])
-            ->map(fn (object $s): SessionLine => new SessionLine(SessionLine::keyOf($s->id), (string) $s->way, SessionLine::device((string) $s->user_agent), (string) $s->ip_address, gmdate('Y-m-d\TH:i:s\Z', (int) $s->last_activity), $s->id === $own))->all()));
+        return new SessionPage(
+            array_values(
+                DB::table('sessions')
+                    ->where('user_id', $this->person($request)->id)
+                    ->where(
+                        fn($q) => $q
+                            ->where('stays', true)
+                            ->orWhere('last_activity', '>', now()->getTimestamp() - Lifetime::Idle->value),
+                    )
+                    ->orderByDesc('last_activity')
+                    ->limit(50)
+                    ->get(['id', 'ip_address', 'user_agent', 'last_activity', 'way'])
+                    ->map(
+                        fn(object $s): SessionLine => new SessionLine(
+                            SessionLine::keyOf($s->id),
+                            (string) $s->way,
+                            SessionLine::device((string) $s->user_agent),
+                            (string) $s->ip_address,
+                            gmdate('Y-m-d\TH:i:s\Z', (int) $s->last_activity),
+                            $s->id === $own,
+                        ),
+                    )
+                    ->all(),
+            ),
+        );
     }
 
     #[Answers(null, 'End one of the own sessions')]
     public function end(string $session, Request $request): Response
     {
-        $id = DB::table('sessions')->where('user_id', $this->person($request)->id)->pluck('id')->first(fn (mixed $id): bool => is_string($id) && hash_equals(SessionLine::keyOf($id), $session)) ?? throw new NotFoundHttpException;
+        $id =
+            DB::table('sessions')
+                ->where('user_id', $this->person($request)->id)
+                ->pluck('id')
+                ->first(fn(mixed $id): bool => is_string($id) && hash_equals(SessionLine::keyOf($id), $session)) ??
+            throw new NotFoundHttpException();
         DB::table('sessions')->where('id', $id)->delete();
 
         return response()->noContent();
@@ -109,20 +152,27 @@ final class SessionController
     #[Answers(null, 'End all own sessions but this one')]
     public function endOthers(Request $request): Response
     {
-        DB::table('sessions')->where('user_id', $this->person($request)->id)->where('id', '!=', $request->session()->getId())->delete();
+        DB::table('sessions')
+            ->where('user_id', $this->person($request)->id)
+            ->where('id', '!=', $request->session()->getId())
+            ->delete();
 
         return response()->noContent();
     }
 
     /**
-     * Cards printed before tokens went behind the # of an address. A link never takes somebody else's session away: whoever is signed
-     * in is asked on the page.
+     * Cards printed before tokens went behind the # of an address. A link never takes somebody else's session away:
+     * whoever is signed in is asked on the page.
      */
     public function badge(string $token, Request $request, SignInDesk $desk): RedirectResponse
     {
         try {
             if ($request->user() !== null) {
-                return new RedirectResponse($desk->ownerOfBadge($request, $token)->id === $request->user()->getAuthIdentifier() ? '/' : "/b#$token");
+                return new RedirectResponse(
+                    $desk->ownerOfBadge($request, $token)->id === $request->user()->getAuthIdentifier()
+                        ? '/'
+                        : "/b#$token",
+                );
             }
             $desk->byBadge($request, $token);
         } catch (Refusal) {

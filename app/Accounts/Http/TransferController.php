@@ -27,14 +27,20 @@ use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Records;
 use Vantrel\Core\Values\GradeLevel;
 
-/** What one school asks of another about a student: seen by both, answered by the school the student is at. */
+/**
+ * What one school asks of another about a student: seen by both, answered by the school the student is at.
+ *
+ * @phpstan-import-type Listed from TransferRequests
+ */
 final class TransferController
 {
     private const SHOWN = 200;
 
-    public function __construct(private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit)
-    {
-    }
+    public function __construct(
+        private readonly Ledger $ledger,
+        private readonly Snapshots $snapshots,
+        private readonly CoreKit $kit,
+    ) {}
 
     #[Answers(TransferPage::class, 'Requests of other schools about students of this one, and this one’s own')]
     public function index(School $school): TransferPage
@@ -46,16 +52,51 @@ final class TransferController
     public function accept(School $school, string $transfer, Request $request): TransferPage
     {
         $row = $this->find($transfer, 'from_school_id', $school);
-        $person = $this->snapshots->find(Records\Person::class, (string) $row->personId()) ?? throw new NotFoundHttpException;
+        $person =
+            $this->snapshots->find(Records\Person::class, (string) $row->personId()) ??
+            throw new NotFoundHttpException();
         $to = School::query()->findOrFail($row->toSchoolId());
         $said = TransferRequests::said($row);
-        $enrollments = $this->snapshots->list(Records\Enrollment::class, fn (Builder $q): Builder => $q->where('person_id', $person->id)->where('role', 'student')->whereNull('ends_on'));
+        $enrollments = $this->snapshots->list(
+            Records\Enrollment::class,
+            fn(Builder $q): Builder => $q
+                ->where('person_id', $person->id)
+                ->where('role', 'student')
+                ->whereNull('ends_on'),
+        );
         $sections = [];
-        foreach ($this->snapshots->list(Records\Section::class, fn (Builder $q): Builder => $q->whereIn('id', [...$said['sections'], ...array_map(fn (Records\Enrollment $e): string => $e->sectionId(), $enrollments)])) as $section) {
+        foreach (
+            $this->snapshots->list(
+                Records\Section::class,
+                fn(Builder $q): Builder => $q->whereIn('id', [
+                    ...$said['sections'],
+                    ...array_map(fn(Records\Enrollment $e): string => $e->sectionId(), $enrollments),
+                ]),
+            )
+            as $section
+        ) {
             $sections[$section->id] = $section;
         }
-        $free = $said['number'] === '' || ! DB::table('people')->where('school_id', $to->id)->where('kind', 'student')->where('state', '!=', 'merged')->where('number', $said['number'])->exists();
-        $plan = TransferRequests::accept($row, $person, $to->name, $enrollments, $sections, $free, $this->kit->ids($this->kit->seed()), $this->actor($request)->id, SchoolDay::today($to->id), $this->kit->now());
+        $free =
+            $said['number'] === '' ||
+            !DB::table('people')
+                ->where('school_id', $to->id)
+                ->where('kind', 'student')
+                ->where('state', '!=', 'merged')
+                ->where('number', $said['number'])
+                ->exists();
+        $plan = TransferRequests::accept(
+            $row,
+            $person,
+            $to->name,
+            $enrollments,
+            $sections,
+            $free,
+            $this->kit->ids($this->kit->seed()),
+            $this->actor($request)->id,
+            SchoolDay::today($to->id),
+            $this->kit->now(),
+        );
 
         return $this->apply($plan, $school, $request, [$to->id]);
     }
@@ -66,7 +107,12 @@ final class TransferController
         $row = $this->find($transfer, 'from_school_id', $school);
         $name = Person::query()->findOrFail((string) $row->personId())->fullName();
 
-        return $this->apply(TransferRequests::refuse($row, $name, $this->actor($request)->id, $this->kit->now()), $school, $request, []);
+        return $this->apply(
+            TransferRequests::refuse($row, $name, $this->actor($request)->id, $this->kit->now()),
+            $school,
+            $request,
+            [],
+        );
     }
 
     #[Answers(TransferPage::class, 'Take back what this school has asked')]
@@ -74,7 +120,12 @@ final class TransferController
     {
         $row = $this->find($transfer, 'to_school_id', $school);
 
-        return $this->apply(TransferRequests::withdraw($row, $this->actor($request)->id, $this->kit->now()), $school, $request, []);
+        return $this->apply(
+            TransferRequests::withdraw($row, $this->actor($request)->id, $this->kit->now()),
+            $school,
+            $request,
+            [],
+        );
     }
 
     /** @param  list<string>  $also */
@@ -89,41 +140,114 @@ final class TransferController
     {
         $row = $this->snapshots->find(Records\TransferRequest::class, $id);
 
-        return $row !== null && $row->field($side) === $school->id ? $row : throw new NotFoundHttpException;
+        return $row !== null && $row->field($side) === $school->id ? $row : throw new NotFoundHttpException();
     }
 
     private function page(School $school, string $said): TransferPage
     {
-        $rows = $this->snapshots->list(Records\TransferRequest::class, fn (Builder $q): Builder => $q->where(fn (Builder $o): Builder => $o->where('from_school_id', $school->id)->orWhere('to_school_id', $school->id))
-            ->reorder()->orderByRaw("state = 'waiting' desc")->orderByDesc('made_at')->limit(self::SHOWN));
+        $rows = $this->snapshots->list(
+            Records\TransferRequest::class,
+            fn(Builder $q): Builder => $q
+                ->where(
+                    fn(Builder $o): Builder => $o
+                        ->where('from_school_id', $school->id)
+                        ->orWhere('to_school_id', $school->id),
+                )
+                ->reorder()
+                ->orderByRaw("state = 'waiting' desc")
+                ->orderByDesc('made_at')
+                ->limit(self::SHOWN),
+        );
         $schools = DB::table('schools')->pluck('name', 'id')->all();
-        $people = Person::query()->whereIn('id', array_map(fn (Records\TransferRequest $r): string => (string) $r->personId(), $rows))->get()->keyBy('id');
-        $askers = Person::query()->whereIn('id', array_filter(array_map(fn (Records\TransferRequest $r): ?string => $r->askedBy(), $rows)))->get()->keyBy('id');
+        $people = Person::query()
+            ->whereIn('id', array_map(fn(Records\TransferRequest $r): string => (string) $r->personId(), $rows))
+            ->get()
+            ->keyBy('id');
+        $askers = Person::query()
+            ->whereIn('id', array_filter(array_map(fn(Records\TransferRequest $r): ?string => $r->askedBy(), $rows)))
+            ->get()
+            ->keyBy('id');
 
-        return new TransferPage(array_map(function (Records\TransferRequest $r) use ($school, $schools, $people, $askers): TransferLine {
-            $ours = $r->fromSchoolId() === $school->id;
-            $says = TransferRequests::said($r);
-            /** @var Person|null $person */
-            $person = $people->get((string) $r->personId());
-            // The school that asks hears nothing of the student's record from here, whatever the answer.
-            $judged = $ours && $person !== null ? self::judge($says, $person, $r->toSchoolId()) : null;
-            /** @var Person|null $asker */
-            $asker = $askers->get((string) $r->askedBy());
+        return new TransferPage(
+            array_map(function (Records\TransferRequest $r) use ($school, $schools, $people, $askers): TransferLine {
+                $ours = $r->fromSchoolId() === $school->id;
+                $says = TransferRequests::said($r);
+                /** @var Person|null $person */
+                $person = $people->get((string) $r->personId());
+                // The school that asks hears nothing of the student's record from here, whatever the answer.
+                $judged = $ours && $person !== null ? self::judge($says, $person, $r->toSchoolId()) : null;
+                /** @var Person|null $asker */
+                $asker = $askers->get((string) $r->askedBy());
 
-            return new TransferLine(
-                $r->id, $ours, $r->kind(), $r->state(), (string) ($schools[$ours ? $r->toSchoolId() : $r->fromSchoolId()] ?? ''),
-                implode(', ', array_filter([trim("{$says['given_name']} {$says['family_name']}"), GradeLevel::read($says['grade'])?->label() ?? '', $says['number'] === '' ? '' : "number {$says['number']}", $says['birth_date'] === '' ? '' : "born {$says['birth_date']}"], fn (string $s): bool => $s !== '')),
-                $says['section_names'], $ours && $person !== null ? implode(', ', array_filter([$person->fullName(), GradeLevel::read((string) $person->grade)?->label() ?? '', $person->state === 'left' ? 'has left' : ''], fn (string $s): bool => $s !== '')) : '',
-                $ours ? $person?->id : null, $judged?->probability, $judged->evidence ?? [], $asker?->fullName() ?? 'Vantrel', Instant::iso($r->madeAt()), Instant::isoOrNull($r->answeredAt()),
-            );
-        }, $rows), $said);
+                return new TransferLine(
+                    $r->id,
+                    $ours,
+                    $r->kind(),
+                    $r->state(),
+                    (string) ($schools[$ours ? $r->toSchoolId() : $r->fromSchoolId()] ?? ''),
+                    implode(
+                        ', ',
+                        array_filter(
+                            [
+                                trim("{$says['given_name']} {$says['family_name']}"),
+                                GradeLevel::read($says['grade'])?->label() ?? '',
+                                $says['number'] === '' ? '' : "number {$says['number']}",
+                                $says['birth_date'] === '' ? '' : "born {$says['birth_date']}",
+                            ],
+                            fn(string $s): bool => $s !== '',
+                        ),
+                    ),
+                    $says['section_names'],
+                    $ours && $person !== null
+                        ? implode(
+                            ', ',
+                            array_filter(
+                                [
+                                    $person->fullName(),
+                                    GradeLevel::read((string) $person->grade)?->label() ?? '',
+                                    $person->state === 'left' ? 'has left' : '',
+                                ],
+                                fn(string $s): bool => $s !== '',
+                            ),
+                        )
+                        : '',
+                    $ours ? $person?->id : null,
+                    $judged?->probability,
+                    $judged->evidence ?? [],
+                    $asker?->fullName() ?? 'Vantrel',
+                    Instant::iso($r->madeAt()),
+                    Instant::isoOrNull($r->answeredAt()),
+                );
+            }, $rows),
+            $said,
+        );
     }
 
-    /** @param  array{given_name: string, family_name: string, birth_date: string, number: string, grade: string, sections: list<string>, section_names: list<string>}  $said */
+    /**
+     * @param  Listed  $said
+     */
     private static function judge(array $said, Person $person, string $toSchoolId): Candidate
     {
-        $row = new Subject('row', $said['given_name'], $said['family_name'], $said['birth_date'], $said['number'], '', $said['grade'], $toSchoolId);
-        $known = new Subject($person->id, $person->given_name, $person->family_name, (string) $person->birth_date, (string) $person->number, '', (string) $person->grade, $person->school_id);
+        $row = new Subject(
+            'row',
+            $said['given_name'],
+            $said['family_name'],
+            $said['birth_date'],
+            $said['number'],
+            '',
+            $said['grade'],
+            $toSchoolId,
+        );
+        $known = new Subject(
+            $person->id,
+            $person->given_name,
+            $person->family_name,
+            (string) $person->birth_date,
+            (string) $person->number,
+            '',
+            (string) $person->grade,
+            $person->school_id,
+        );
 
         return Matcher::link([$row], [$known])->judge($row, $known);
     }

@@ -17,8 +17,8 @@ use Vantrel\Core\Accounts\Lifetime;
 use Vantrel\Core\Accounts\Limit;
 
 /**
- * Looks in the background for who has forgotten a password, so that the answer takes as long whether there is such a person or not.
- * A few mails an hour to one person, whichever of their names is typed.
+ * Looks in the background for who has forgotten a password, so that the answer takes as long whether there is such a
+ * person or not. A few mails an hour to one person, whichever of their names is typed.
  */
 final class SendReset implements ShouldQueue
 {
@@ -29,14 +29,25 @@ final class SendReset implements ShouldQueue
     public int $tries = 3;
 
     /** @param  string  $typed user name or address, in its canonical form */
-    public function __construct(private readonly string $typed)
-    {
-    }
+    public function __construct(private readonly string $typed) {}
 
     public function handle(ResetLinks $links, Tries $tries): void
     {
-        $signIn = SignIn::query()->where('user_name', $this->typed)->first()
-            ?? SignIn::query()->whereIn('person_id', fn ($q) => $q->select('id')->from('people')->where('email', $this->typed)->where('email_state', 'confirmed')->where('state', 'active')->where('kind', '!=', 'student'))->orderBy('id')->first();
+        $signIn =
+            SignIn::query()->where('user_name', $this->typed)->first() ??
+            SignIn::query()
+                ->whereIn(
+                    'person_id',
+                    fn($q) => $q
+                        ->select('id')
+                        ->from('people')
+                        ->where('email', $this->typed)
+                        ->where('email_state', 'confirmed')
+                        ->where('state', 'active')
+                        ->where('kind', '!=', 'student'),
+                )
+                ->orderBy('id')
+                ->first();
         $person = $signIn === null ? null : Person::query()->find($signIn->person_id);
         if ($signIn === null || $person === null || $person->state !== 'active' || $person->confirmedEmail() === null) {
             return;

@@ -17,7 +17,13 @@ final readonly class CredentialLine extends Resource
      * @param  string  $by who issued it, in words; '' where nothing is recorded
      * @param  string  $where from which address and kind of device it was used last, '' for never
      */
-    public function __construct(public string $kind, public string $id, public string $what, public ?string $since, public string $by, public ?string $lastUsed, public string $where)
-    {
-    }
+    public function __construct(
+        public string $kind,
+        public string $id,
+        public string $what,
+        public ?string $since,
+        public string $by,
+        public ?string $lastUsed,
+        public string $where,
+    ) {}
 }

@@ -19,7 +19,14 @@ final readonly class CredentialPage extends Resource
      * @param  bool  $canLeave whether this is somebody on the staff who can be seen off
      * @param  string  $said what has just been done, '' for nothing
      */
-    public function __construct(public array $credentials, public string $address, public bool $confirmed, public string $addressSays, public ?string $addressAt, public bool $canSendLink, public bool $canLeave, public string $said)
-    {
-    }
+    public function __construct(
+        public array $credentials,
+        public string $address,
+        public bool $confirmed,
+        public string $addressSays,
+        public ?string $addressAt,
+        public bool $canSendLink,
+        public bool $canLeave,
+        public string $said,
+    ) {}
 }

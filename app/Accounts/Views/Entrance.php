@@ -14,7 +14,11 @@ final readonly class Entrance extends Resource
      * @param  bool  $secondFactor whether somebody has come back from the school's sign-on and a code is awaited
      * @param  string  $note why somebody was sent back here, once
      */
-    public function __construct(public bool $stayOwn, public bool $stayShared, public string $singleSignOn, public string $note, public bool $secondFactor)
-    {
-    }
+    public function __construct(
+        public bool $stayOwn,
+        public bool $stayShared,
+        public string $singleSignOn,
+        public string $note,
+        public bool $secondFactor,
+    ) {}
 }

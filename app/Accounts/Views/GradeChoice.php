@@ -10,9 +10,7 @@ use Vantrel\Core\Values\GradeLevel;
 /** A grade that a school teaches. */
 final readonly class GradeChoice extends Resource
 {
-    public function __construct(public string $code, public string $label, public string $short)
-    {
-    }
+    public function __construct(public string $code, public string $label, public string $short) {}
 
     /** @return list<self> */
     public static function between(int $lowest, int $highest): array

@@ -9,7 +9,5 @@ use App\Platform\Resource;
 /** For whom a link sets a new password. */
 final readonly class ResetView extends Resource
 {
-    public function __construct(public string $userName)
-    {
-    }
+    public function __construct(public string $userName) {}
 }

@@ -6,7 +6,9 @@ namespace App\Accounts\Views;
 
 use App\Platform\Resource;
 
-/** The second factor of whoever is signed in. Secret and recovery codes are there only in the answer that makes them. */
+/**
+ * The second factor of whoever is signed in. Secret and recovery codes are there only in the answer that makes them.
+ */
 final readonly class SecondFactorView extends Resource
 {
     /**
@@ -15,7 +17,13 @@ final readonly class SecondFactorView extends Resource
      * @param  int  $qrSize modules to a side
      * @param  list<string>  $recovery codes for the day the phone is lost, each works once
      */
-    public function __construct(public bool $on, public bool $asked, public int $recoveryLeft, public string $secret, public string $qr, public int $qrSize, public array $recovery)
-    {
-    }
+    public function __construct(
+        public bool $on,
+        public bool $asked,
+        public int $recoveryLeft,
+        public string $secret,
+        public string $qr,
+        public int $qrSize,
+        public array $recovery,
+    ) {}
 }

@@ -10,9 +10,14 @@ use App\Platform\Resource;
 final readonly class SessionLine extends Resource
 {
     /** @param  string  $way by what it was opened: password, passphrase, badge, sign_on or room_pass */
-    public function __construct(public string $key, public string $way, public string $device, public string $from, public string $seenAt, public bool $thisOne)
-    {
-    }
+    public function __construct(
+        public string $key,
+        public string $way,
+        public string $device,
+        public string $from,
+        public string $seenAt,
+        public bool $thisOne,
+    ) {}
 
     /** Names a session without giving its id away: the id is what the cookie holds. */
     public static function keyOf(string $sessionId): string
@@ -26,7 +31,9 @@ final readonly class SessionLine extends Resource
         return match (true) {
             str_contains($userAgent, 'iPad') => 'iPad',
             str_contains($userAgent, 'iPhone') => 'iPhone',
-            str_contains($userAgent, 'Android') => str_contains($userAgent, 'Mobile') ? 'Android phone' : 'Android tablet',
+            str_contains($userAgent, 'Android') => str_contains($userAgent, 'Mobile')
+                ? 'Android phone'
+                : 'Android tablet',
             str_contains($userAgent, 'CrOS') => 'Chromebook',
             str_contains($userAgent, 'Windows') => 'Windows computer',
             str_contains($userAgent, 'Mac OS X') => 'Mac',

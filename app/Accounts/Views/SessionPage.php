@@ -9,7 +9,5 @@ use App\Platform\Resource;
 final readonly class SessionPage extends Resource
 {
     /** @param  list<SessionLine>  $sessions latest first */
-    public function __construct(public array $sessions)
-    {
-    }
+    public function __construct(public array $sessions) {}
 }

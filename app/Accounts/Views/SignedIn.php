@@ -10,7 +10,5 @@ use App\Platform\Resource;
 final readonly class SignedIn extends Resource
 {
     /** @param  string  $needs '', second_factor, or instead: somebody else is signed in here, who is in `me` */
-    public function __construct(public ?Me $me, public string $needs)
-    {
-    }
+    public function __construct(public ?Me $me, public string $needs) {}
 }

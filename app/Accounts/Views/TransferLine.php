@@ -21,7 +21,20 @@ final readonly class TransferLine extends Resource
      * @param  float|null  $probability that it is them
      * @param  list<Evidence>  $evidence left the list, right the record; none for the school that asks
      */
-    public function __construct(public string $id, public bool $ours, public TransferKind $kind, public TransferState $state, public string $school, public string $said, public array $sections, public string $student, public ?string $studentId, public ?float $probability, public array $evidence, public string $askedBy, public string $askedAt, public ?string $answeredAt)
-    {
-    }
+    public function __construct(
+        public string $id,
+        public bool $ours,
+        public TransferKind $kind,
+        public TransferState $state,
+        public string $school,
+        public string $said,
+        public array $sections,
+        public string $student,
+        public ?string $studentId,
+        public ?float $probability,
+        public array $evidence,
+        public string $askedBy,
+        public string $askedAt,
+        public ?string $answeredAt,
+    ) {}
 }

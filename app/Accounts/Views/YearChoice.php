@@ -10,7 +10,5 @@ use Vantrel\Core\Records\YearState;
 /** A year of a school: planned, current or closed. */
 final readonly class YearChoice extends Resource
 {
-    public function __construct(public string $id, public string $name, public YearState $state)
-    {
-    }
+    public function __construct(public string $id, public string $name, public YearState $state) {}
 }

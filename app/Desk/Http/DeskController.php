@@ -22,37 +22,159 @@ final class DeskController
     {
         $year = SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->first();
         $now = now()->format('Y-m-d H:i:s');
-        $imports = DB::table('imports')->where('school_id', $school->id)->whereIn('state', ['planned', 'unreadable'])->selectRaw('count(*) n, min(made_at) since')->first();
-        $invitations = fn (string $compare) => DB::table('invitations as i')->join('sections as s', 's.id', '=', 'i.section_id')->where('s.school_id', $school->id)->where('i.state', 'invited')->where('i.expires_at', $compare, $now)
-            ->selectRaw('count(*) n, min(i.sent_at) since')->first();
+        $imports = DB::table('imports')
+            ->where('school_id', $school->id)
+            ->whereIn('state', ['planned', 'unreadable'])
+            ->selectRaw('count(*) n, min(made_at) since')
+            ->first();
+        $invitations = fn(string $compare) => DB::table('invitations as i')
+            ->join('sections as s', 's.id', '=', 'i.section_id')
+            ->where('s.school_id', $school->id)
+            ->where('i.state', 'invited')
+            ->where('i.expires_at', $compare, $now)
+            ->selectRaw('count(*) n, min(i.sent_at) since')
+            ->first();
         $unanswered = $invitations('>');
         $expired = $invitations('<=');
-        $noLead = DB::table('sections as s')->where('s.school_id', $school->id)->where('s.state', 'open')
-            ->whereNotExists(fn ($q) => $q->from('enrollments as e')->whereColumn('e.section_id', 's.id')->where('e.role', 'lead')->where(SchoolDay::inForce('e', SchoolDay::today($school->id))))->count();
-        $asking = DB::table('join_requests as r')->join('sections as s', 's.id', '=', 'r.section_id')->where('s.school_id', $school->id)->where('r.state', 'waiting')->selectRaw('count(*) n, min(r.made_at) since')->first();
-        $transfers = DB::table('transfer_requests')->where('from_school_id', $school->id)->where('state', 'waiting')->selectRaw('count(*) n, min(made_at) since')->first();
-        $problem = fn (string $which): int => $roll->count($school, $which);
+        $noLead = DB::table('sections as s')
+            ->where('s.school_id', $school->id)
+            ->where('s.state', 'open')
+            ->whereNotExists(
+                fn($q) => $q
+                    ->from('enrollments as e')
+                    ->whereColumn('e.section_id', 's.id')
+                    ->where('e.role', 'lead')
+                    ->where(SchoolDay::inForce('e', SchoolDay::today($school->id))),
+            )
+            ->count();
+        $asking = DB::table('join_requests as r')
+            ->join('sections as s', 's.id', '=', 'r.section_id')
+            ->where('s.school_id', $school->id)
+            ->where('r.state', 'waiting')
+            ->selectRaw('count(*) n, min(r.made_at) since')
+            ->first();
+        $transfers = DB::table('transfer_requests')
+            ->where('from_school_id', $school->id)
+            ->where('state', 'waiting')
+            ->selectRaw('count(*) n, min(made_at) since')
+            ->first();
+        $problem = fn(string $which): int => $roll->count($school, $which);
         $loops = [
-            new Loop('imports', 'intake', 'Lists waiting to be applied', 'planned, not yet applied', (int) $imports?->n, $this->day($imports?->since), 'intake'),
-            new Loop('requests', 'sections', 'Newcomers at the door', 'wait to be let into a section', (int) $asking?->n, $this->day($asking?->since), 'sections?state=waiting'),
-            new Loop('transfers', 'roll', 'Requests of other schools', 'about students of this one', (int) $transfers?->n, $this->day($transfers?->since), 'transfers'),
-            new Loop('invitations_expired', 'sections', 'Invitations expired', 'nobody answered; send again or withdraw', (int) $expired?->n, $this->day($expired?->since), 'sections'),
-            new Loop('invitations', 'sections', 'Invitations unanswered', 'sent, no answer yet', (int) $unanswered?->n, $this->day($unanswered?->since), 'sections'),
-            new Loop('look_alikes', 'look-alikes', 'Look-alikes', 'accounts that may be one person', count($pairs->of($school)), null, 'look-alikes'),
-            new Loop('unplaced', 'roll', 'Unplaced students', 'in no open section', $problem('unplaced'), null, 'roll?kind=student&problem=unplaced'),
-            new Loop('no_lead', 'sections', 'Sections without a lead', 'nobody leads them', $noLead, null, 'sections?state=no_lead'),
-            new Loop('no_card', 'print-room', 'Students without a card', 'no login card printed yet', $problem('no_card'), null, 'print-room'),
-            new Loop('never_signed_in', 'roll', 'Accounts never opened', 'students who have not signed in', $problem('never_signed_in'), null, 'roll?kind=student&problem=never_signed_in'),
-            new Loop('no_guardian', 'roll', 'Students without a guardian', 'no contact on record', $problem('no_guardian'), null, 'roll?kind=student&problem=no_guardian'),
+            new Loop(
+                'imports',
+                'intake',
+                'Lists waiting to be applied',
+                'planned, not yet applied',
+                (int) $imports?->n,
+                $this->day($imports?->since),
+                'intake',
+            ),
+            new Loop(
+                'requests',
+                'sections',
+                'Newcomers at the door',
+                'wait to be let into a section',
+                (int) $asking?->n,
+                $this->day($asking?->since),
+                'sections?state=waiting',
+            ),
+            new Loop(
+                'transfers',
+                'roll',
+                'Requests of other schools',
+                'about students of this one',
+                (int) $transfers?->n,
+                $this->day($transfers?->since),
+                'transfers',
+            ),
+            new Loop(
+                'invitations_expired',
+                'sections',
+                'Invitations expired',
+                'nobody answered; send again or withdraw',
+                (int) $expired?->n,
+                $this->day($expired?->since),
+                'sections',
+            ),
+            new Loop(
+                'invitations',
+                'sections',
+                'Invitations unanswered',
+                'sent, no answer yet',
+                (int) $unanswered?->n,
+                $this->day($unanswered?->since),
+                'sections',
+            ),
+            new Loop(
+                'look_alikes',
+                'look-alikes',
+                'Look-alikes',
+                'accounts that may be one person',
+                count($pairs->of($school)),
+                null,
+                'look-alikes',
+            ),
+            new Loop(
+                'unplaced',
+                'roll',
+                'Unplaced students',
+                'in no open section',
+                $problem('unplaced'),
+                null,
+                'roll?kind=student&problem=unplaced',
+            ),
+            new Loop(
+                'no_lead',
+                'sections',
+                'Sections without a lead',
+                'nobody leads them',
+                $noLead,
+                null,
+                'sections?state=no_lead',
+            ),
+            new Loop(
+                'no_card',
+                'print-room',
+                'Students without a card',
+                'no login card printed yet',
+                $problem('no_card'),
+                null,
+                'print-room',
+            ),
+            new Loop(
+                'never_signed_in',
+                'roll',
+                'Accounts never opened',
+                'students who have not signed in',
+                $problem('never_signed_in'),
+                null,
+                'roll?kind=student&problem=never_signed_in',
+            ),
+            new Loop(
+                'no_guardian',
+                'roll',
+                'Students without a guardian',
+                'no contact on record',
+                $problem('no_guardian'),
+                null,
+                'roll?kind=student&problem=no_guardian',
+            ),
         ];
-        $people = DB::table('people')->where('school_id', $school->id)->where('state', 'active')->groupBy('kind')->selectRaw('kind, count(*) n')->pluck('n', 'kind');
+        $people = DB::table('people')
+            ->where('school_id', $school->id)
+            ->where('state', 'active')
+            ->groupBy('kind')
+            ->selectRaw('kind, count(*) n')
+            ->pluck('n', 'kind');
 
-        $open = array_values(array_filter($loops, fn (Loop $l): bool => $l->count > 0));
+        $open = array_values(array_filter($loops, fn(Loop $l): bool => $l->count > 0));
         // Oldest first; what has no date follows in the order of the work.
-        usort($open, fn (Loop $a, Loop $b): int => ($a->since ?? '9999') <=> ($b->since ?? '9999'));
+        usort($open, fn(Loop $a, Loop $b): int => ($a->since ?? '9999') <=> ($b->since ?? '9999'));
 
         return new Desk($school->name, (string) $year?->name, $open, [
-            'students' => (int) ($people['student'] ?? 0), 'guardians' => (int) ($people['guardian'] ?? 0), 'staff' => (int) ($people['staff'] ?? 0),
+            'students' => (int) ($people['student'] ?? 0),
+            'guardians' => (int) ($people['guardian'] ?? 0),
+            'staff' => (int) ($people['staff'] ?? 0),
             'sections' => DB::table('sections')->where('school_id', $school->id)->where('state', 'open')->count(),
         ]);
     }

@@ -12,7 +12,10 @@ final readonly class Desk extends Resource
      * @param  list<Loop>  $loops oldest first
      * @param  array<string, int>  $counts people and sections of the year
      */
-    public function __construct(public string $school, public string $year, public array $loops, public array $counts)
-    {
-    }
+    public function __construct(
+        public string $school,
+        public string $year,
+        public array $loops,
+        public array $counts,
+    ) {}
 }

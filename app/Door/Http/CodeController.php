@@ -41,47 +41,113 @@ final class CodeController
     /** A picture of this width is what most rooms have; the wall says what it would be on another. */
     private const PICTURE_METRES = 1.5;
 
-    private const TERMS = ['who' => 'required|in:accounts,domain,approval', 'starts_at' => 'nullable|date', 'ends_at' => 'nullable|date', 'cap' => 'nullable|integer'];
+    private const TERMS = [
+        'who' => 'required|in:accounts,domain,approval',
+        'starts_at' => 'nullable|date',
+        'ends_at' => 'nullable|date',
+        'cap' => 'nullable|integer',
+    ];
 
-    public function __construct(private readonly SectionDesk $desk, private readonly CoreKit $kit)
-    {
-    }
+    public function __construct(private readonly SectionDesk $desk, private readonly CoreKit $kit) {}
 
     #[Answers(CodeView::class, 'The code that works now, with who came in by it')]
     public function show(Section $section): CodeView
     {
-        $row = DB::table('join_codes')->where('section_id', $section->id)->where('state', 'open')->first() ?? throw new NotFoundHttpException;
+        $row =
+            DB::table('join_codes')->where('section_id', $section->id)->where('state', 'open')->first() ??
+            throw new NotFoundHttpException();
         $code = CodeSymbols::parse($row->code);
         $base = rtrim((string) config('app.url'), '/');
         $qr = QrPath::of("$base/in/$code->symbols");
-        $arrived = DB::table('enrollments as e')->join('people as p', 'p.id', '=', 'e.person_id')->where('e.join_code_id', $row->id)->whereNull('e.ends_on')
-            ->orderByDesc('e.came_at')->orderByDesc('e.id')->limit(200)->get(['p.given_name', 'p.family_name', 'e.came_at']);
+        $arrived = DB::table('enrollments as e')
+            ->join('people as p', 'p.id', '=', 'e.person_id')
+            ->where('e.join_code_id', $row->id)
+            ->whereNull('e.ends_on')
+            ->orderByDesc('e.came_at')
+            ->orderByDesc('e.id')
+            ->limit(200)
+            ->get(['p.given_name', 'p.family_name', 'e.came_at']);
         $written = $code->written();
         $length = strlen($code->symbols) - 1;
         $chances = $this->chances();
 
         return new CodeView(
-            $section->name, $written, "$base/in/$code->symbols", preg_replace('#^https?://#', '', $base).'/in', $qr->path, $qr->size,
-            DB::table('enrollments as e')->where('e.section_id', $section->id)->where('e.role', 'student')->where(SchoolDay::inForce('e', SchoolDay::today($section->school_id)))->count(),
-            array_values($arrived->map(fn (object $p): Arrival => new Arrival((new PersonName($p->given_name, $p->family_name))->display(), Instant::isoOrNull($p->came_at)))->all()),
+            $section->name,
+            $written,
+            "$base/in/$code->symbols",
+            preg_replace('#^https?://#', '', $base) . '/in',
+            $qr->path,
+            $qr->size,
+            DB::table('enrollments as e')
+                ->where('e.section_id', $section->id)
+                ->where('e.role', 'student')
+                ->where(SchoolDay::inForce('e', SchoolDay::today($section->school_id)))
+                ->count(),
+            array_values(
+                $arrived
+                    ->map(
+                        fn(object $p): Arrival => new Arrival(
+                            (new PersonName($p->given_name, $p->family_name))->display(),
+                            Instant::isoOrNull($p->came_at),
+                        ),
+                    )
+                    ->all(),
+            ),
             DB::table('join_requests')->where('section_id', $section->id)->where('state', 'waiting')->count(),
-            $chances->guessPerDay($length), $chances->collision($length), $length, Instant::iso($row->opened_at), CodeUse::from($row->who), Instant::isoOrNull($row->starts_at), Instant::isoOrNull($row->ends_at), $row->cap === null ? null : (int) $row->cap,
-            round(Legibility::typeSize(strlen($written)), 5), self::PICTURE_METRES, round(Legibility::codeReadableFrom(strlen($written), self::PICTURE_METRES), 1), round(1000 * self::PICTURE_METRES * Legibility::typeSize(strlen($written)) * Legibility::CAP_HEIGHT),
+            $chances->guessPerDay($length),
+            $chances->collision($length),
+            $length,
+            Instant::iso($row->opened_at),
+            CodeUse::from($row->who),
+            Instant::isoOrNull($row->starts_at),
+            Instant::isoOrNull($row->ends_at),
+            $row->cap === null ? null : (int) $row->cap,
+            round(Legibility::typeSize(strlen($written)), 5),
+            self::PICTURE_METRES,
+            round(Legibility::codeReadableFrom(strlen($written), self::PICTURE_METRES), 1),
+            round(1000 * self::PICTURE_METRES * Legibility::typeSize(strlen($written)) * Legibility::CAP_HEIGHT),
         );
     }
 
     #[Answers(CodeView::class, 'Give the section a new code; one it had stops working')]
-    #[Takes(['chosen?' => 'string', 'who?' => 'accounts|domain|approval', 'starts_at?' => '?string', 'ends_at?' => '?string', 'cap?' => 'int'])]
+    #[
+        Takes([
+            'chosen?' => 'string',
+            'who?' => 'accounts|domain|approval',
+            'starts_at?' => '?string',
+            'ends_at?' => '?string',
+            'cap?' => 'int',
+        ]),
+    ]
     public function store(Section $section, Request $request): CodeView
     {
-        $request->validate(['chosen' => 'nullable|string|max:20', ...self::TERMS, 'who' => 'nullable|in:accounts,domain,approval']);
+        $request->validate([
+            'chosen' => 'nullable|string|max:20',
+            ...self::TERMS,
+            'who' => 'nullable|in:accounts,domain,approval',
+        ]);
         $chosen = null;
         if ($request->filled('chosen')) {
             $judged = $this->chosen($section, $request);
-            $chosen = $judged->safe() ? $judged->code : throw new Refusal('That code is not safe to use. Look at the rules beside it.', 'chosen');
+            $chosen = $judged->safe()
+                ? $judged->code
+                : throw new Refusal('That code is not safe to use. Look at the rules beside it.', 'chosen');
         }
         $seed = $this->kit->seed();
-        $this->desk->apply(JoinCodes::open($this->desk->row($section), $this->desk->of(Records\JoinCode::class, $section), $this->kit->codeBook($seed), $this->kit->ids($seed), $this->kit->now(), $this->terms($request), $chosen), $section, $request, Action::Code);
+        $this->desk->apply(
+            JoinCodes::open(
+                $this->desk->row($section),
+                $this->desk->of(Records\JoinCode::class, $section),
+                $this->kit->codeBook($seed),
+                $this->kit->ids($seed),
+                $this->kit->now(),
+                $this->terms($request),
+                $chosen,
+            ),
+            $section,
+            $request,
+            Action::Code,
+        );
 
         return $this->show($section);
     }
@@ -91,9 +157,13 @@ final class CodeController
     public function update(Section $section, Request $request): CodeView
     {
         $request->validate(self::TERMS);
-        $open = $this->desk->snapshots->list(Records\JoinCode::class, fn ($q) => $q->where('section_id', $section->id)->where('state', 'open'))[0] ?? throw new NotFoundHttpException;
+        $open =
+            $this->desk->snapshots->list(
+                Records\JoinCode::class,
+                fn($q) => $q->where('section_id', $section->id)->where('state', 'open'),
+            )[0] ?? throw new NotFoundHttpException();
         $plan = JoinCodes::change($this->desk->row($section), $open, $this->terms($request), $this->kit->now());
-        if (! $plan->isEmpty()) {
+        if (!$plan->isEmpty()) {
             $this->desk->apply($plan, $section, $request, Action::Code);
         }
 
@@ -113,7 +183,16 @@ final class CodeController
     #[Answers(null, 'Close the code')]
     public function destroy(Section $section, Request $request): Response
     {
-        $this->desk->apply(JoinCodes::close($this->desk->row($section), $this->desk->of(Records\JoinCode::class, $section), $this->kit->now()), $section, $request, Action::Code);
+        $this->desk->apply(
+            JoinCodes::close(
+                $this->desk->row($section),
+                $this->desk->of(Records\JoinCode::class, $section),
+                $this->kit->now(),
+            ),
+            $section,
+            $request,
+            Action::Code,
+        );
 
         return response()->noContent();
     }
@@ -121,9 +200,22 @@ final class CodeController
     private function chosen(Section $section, Request $request): ChosenCode
     {
         $live = DB::table('join_codes')->where('state', 'open')->count() + 1;
-        $known = [$section->name, School::query()->findOrFail($section->school_id)->name, ...array_map(fn ($e): string => Person::query()->findOrFail($e->personId())->family_name, $this->desk->staff($section))];
+        $known = [
+            $section->name,
+            School::query()->findOrFail($section->school_id)->name,
+            ...array_map(
+                fn($e): string => Person::query()->findOrFail($e->personId())->family_name,
+                $this->desk->staff($section),
+            ),
+        ];
 
-        return ChosenCode::judge($request->string('chosen')->value(), (new CodeChances($live, Tries::codesADay()))->payloadLength(), $this->kit->usedCodes(), $known, $this->kit->unfitWords());
+        return ChosenCode::judge(
+            $request->string('chosen')->value(),
+            (new CodeChances($live, Tries::codesADay()))->payloadLength(),
+            $this->kit->usedCodes(),
+            $known,
+            $this->kit->unfitWords(),
+        );
     }
 
     private function chances(): CodeChances
@@ -133,8 +225,17 @@ final class CodeController
 
     private function terms(Request $request): CodeTerms
     {
-        $instant = fn (string $field): ?string => $request->filled($field) ? Carbon::parse($request->string($field)->value())->utc()->format('Y-m-d H:i:s') : null;
+        $instant = fn(string $field): ?string => $request->filled($field)
+            ? Carbon::parse($request->string($field)->value())
+                ->utc()
+                ->format('Y-m-d H:i:s')
+            : null;
 
-        return new CodeTerms(CodeUse::from($request->string('who')->value() ?: CodeUse::Approval->value), $instant('starts_at'), $instant('ends_at'), $request->filled('cap') ? $request->integer('cap') : null);
+        return new CodeTerms(
+            CodeUse::from($request->string('who')->value() ?: CodeUse::Approval->value),
+            $instant('starts_at'),
+            $instant('ends_at'),
+            $request->filled('cap') ? $request->integer('cap') : null,
+        );
     }
 }

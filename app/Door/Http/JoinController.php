@@ -25,9 +25,11 @@ use Vantrel\Core\Records;
 /** Coming into a section with its code and an account. */
 final class JoinController
 {
-    public function __construct(private readonly JoinDesk $desk, private readonly Ledger $ledger, private readonly CoreKit $kit)
-    {
-    }
+    public function __construct(
+        private readonly JoinDesk $desk,
+        private readonly Ledger $ledger,
+        private readonly CoreKit $kit,
+    ) {}
 
     #[Answers(CodeCheck::class, 'Whether something typed can be a join code')]
     #[Takes(['code' => 'string'])]
@@ -60,11 +62,14 @@ final class JoinController
     private function comeIn(Records\Section $section, Records\JoinCode $code, Person $person): Joined
     {
         // Where a cap is set, one comes in after the other: each is counted under the code's lock before the next.
-        $already = $code->cap() === null ? $this->enroll($section, $code, $person, 0) : DB::transaction(function () use ($section, $code, $person): bool {
-            DB::selectOne('SELECT id FROM join_codes WHERE id = ? FOR UPDATE', [$code->id]);
+        $already =
+            $code->cap() === null
+                ? $this->enroll($section, $code, $person, 0)
+                : DB::transaction(function () use ($section, $code, $person): bool {
+                    DB::selectOne('SELECT id FROM join_codes WHERE id = ? FOR UPDATE', [$code->id]);
 
-            return $this->enroll($section, $code, $person, $this->desk->cameIn($code));
-        }, 3);
+                    return $this->enroll($section, $code, $person, $this->desk->cameIn($code));
+                }, 3);
 
         return new Joined($section->name(), $already, '');
     }
@@ -73,10 +78,33 @@ final class JoinController
     private function enroll(Records\Section $section, Records\JoinCode $code, Person $person, int $cameIn): bool
     {
         // The person was read with the session a moment ago; the plan changes nothing of it.
-        $row = new Records\Person($person->id, $person->version, ['kind' => $person->kind, 'state' => $person->state, 'given_name' => $person->given_name, 'family_name' => $person->family_name]);
-        $enrollments = array_map(fn (object $e): Records\Enrollment => new Records\Enrollment($e->id, (int) $e->version, ['section_id' => $section->id, 'ends_on' => $e->ends_on]), DB::select('SELECT id, version, ends_on FROM enrollments WHERE person_id = ? AND section_id = ?', [$person->id, $section->id]));
-        $plan = JoinCodes::enter($section, $code, $row, $enrollments, $cameIn, $this->kit->ids($this->kit->seed()), SchoolDay::today($section->schoolId()), $this->kit->now());
-        if (! $plan->isEmpty()) {
+        $row = new Records\Person($person->id, $person->version, [
+            'kind' => $person->kind,
+            'state' => $person->state,
+            'given_name' => $person->given_name,
+            'family_name' => $person->family_name,
+        ]);
+        $enrollments = array_map(
+            fn(object $e): Records\Enrollment => new Records\Enrollment($e->id, (int) $e->version, [
+                'section_id' => $section->id,
+                'ends_on' => $e->ends_on,
+            ]),
+            DB::select('SELECT id, version, ends_on FROM enrollments WHERE person_id = ? AND section_id = ?', [
+                $person->id,
+                $section->id,
+            ]),
+        );
+        $plan = JoinCodes::enter(
+            $section,
+            $code,
+            $row,
+            $enrollments,
+            $cameIn,
+            $this->kit->ids($this->kit->seed()),
+            SchoolDay::today($section->schoolId()),
+            $this->kit->now(),
+        );
+        if (!$plan->isEmpty()) {
             $this->ledger->apply($plan, $section->schoolId(), $person, Action::Join);
         }
 

@@ -46,17 +46,22 @@ use Vantrel\Core\Records\SchoolRules;
 use Vantrel\Core\Values\MailAddress;
 
 /**
- * Somebody at the door with a code and no account: takes the account that the school's list holds for them, or asks to come in.
- * What is shown of those on the list is the display name, and only of names that fit what was typed.
+ * Somebody at the door with a code and no account: takes the account that the school's list holds for them, or asks to
+ * come in. What is shown of those on the list is the display name, and only of names that fit what was typed.
  */
 final class NewcomerController
 {
     /** In the session: the request this browser has made. */
     private const REQUEST = 'join_request';
 
-    public function __construct(private readonly JoinDesk $desk, private readonly DoorMatch $match, private readonly SignInDesk $signIns, private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit)
-    {
-    }
+    public function __construct(
+        private readonly JoinDesk $desk,
+        private readonly DoorMatch $match,
+        private readonly SignInDesk $signIns,
+        private readonly Ledger $ledger,
+        private readonly Snapshots $snapshots,
+        private readonly CoreKit $kit,
+    ) {}
 
     #[Answers(Door::class, 'What a code opens, and what somebody without an account is asked')]
     #[Takes(['code' => 'string'])]
@@ -65,7 +70,16 @@ final class NewcomerController
         [$section, $code, $school, $rules] = $this->open($request);
         $domain = $code->who() === CodeUse::Domain;
 
-        return new Door($section->name(), $school->name(), $code->who(), $rules->asksBirthDate(), $rules->check === 'number', $domain ? 'required' : ($rules->mail ? 'optional' : 'no'), $domain ? $rules->domains : [], ! $domain);
+        return new Door(
+            $section->name(),
+            $school->name(),
+            $code->who(),
+            $rules->asksBirthDate(),
+            $rules->check === 'number',
+            $domain ? 'required' : ($rules->mail ? 'optional' : 'no'),
+            $domain ? $rules->domains : [],
+            !$domain,
+        );
     }
 
     #[Answers(ListedNames::class, 'Students of the list whom somebody of this name may be')]
@@ -79,14 +93,38 @@ final class NewcomerController
         }
         $this->desk->countNames($code);
 
-        return new ListedNames(array_map(fn (Candidate $c): ListedName => new ListedName($this->key($code, $c->subject->id), (new PersonName($c->subject->given, $c->subject->family))->display()), $this->listed($section, $this->name($request), $rules)), $rules->check);
+        return new ListedNames(
+            array_map(
+                fn(Candidate $c): ListedName => new ListedName(
+                    $this->key($code, $c->subject->id),
+                    (new PersonName($c->subject->given, $c->subject->family))->display(),
+                ),
+                $this->listed($section, $this->name($request), $rules),
+            ),
+            $rules->check,
+        );
     }
 
     #[Answers(Joined::class, 'Take the account that the list holds, with what shows that it is one’s own')]
-    #[Takes(['code' => 'string', 'given_name' => 'string', 'family_name' => 'string', 'key' => 'string', 'proof' => 'string', 'password' => 'string'])]
+    #[
+        Takes([
+            'code' => 'string',
+            'given_name' => 'string',
+            'family_name' => 'string',
+            'key' => 'string',
+            'proof' => 'string',
+            'password' => 'string',
+        ]),
+    ]
     public function claim(Request $request): Joined
     {
-        $request->validate(['given_name' => 'required|string|max:60', 'family_name' => 'required|string|max:60', 'key' => 'required|string|max:64', 'proof' => 'required|string|max:40', 'password' => 'required|string|max:256']);
+        $request->validate([
+            'given_name' => 'required|string|max:60',
+            'family_name' => 'required|string|max:60',
+            'key' => 'required|string|max:64',
+            'proof' => 'required|string|max:40',
+            'password' => 'required|string|max:256',
+        ]);
         [$section, $code, $school, $rules] = $this->open($request);
         $personId = null;
         foreach ($this->listed($section, $this->name($request), $rules) as $candidate) {
@@ -99,17 +137,39 @@ final class NewcomerController
             throw new Refusal('That name is not on the list any more. Type your name again.');
         }
         $this->desk->guardProof($request, $code, $person->id);
-        if (! Newcomers::fits($person, $rules->check, $request->string('proof')->value())) {
+        if (!Newcomers::fits($person, $rules->check, $request->string('proof')->value())) {
             $this->desk->countProof($request, $code, $person->id);
             throw Newcomers::unfit();
         }
-        $this->mustBeGood($request->string('password')->value(), [$person->givenName(), $person->familyName(), $section->name()]);
-        $signIn = $this->snapshots->list(Records\SignIn::class, fn ($q) => $q->where('person_id', $person->id))[0] ?? throw new Refusal('This account has no user name yet. Ask your teacher for a card.');
+        $this->mustBeGood($request->string('password')->value(), [
+            $person->givenName(),
+            $person->familyName(),
+            $section->name(),
+        ]);
+        $signIn =
+            $this->snapshots->list(Records\SignIn::class, fn($q) => $q->where('person_id', $person->id))[0] ??
+            throw new Refusal('This account has no user name yet. Ask your teacher for a card.');
         $last = DB::table('sign_ins')->where('person_id', $person->id)->max('last_signed_in_at');
         $hash = Hash::make($request->string('password')->value());
         DB::transaction(function () use ($section, $code, $person, $signIn, $last, $hash, $school): void {
-            DB::table('join_codes')->where('id', $code->id)->lockForUpdate()->first(['id']);
-            $plan = Newcomers::claim($section, $code, $person, SignInPolicy::read($school->signInPolicy())->way($person->grade()), $signIn, is_string($last) ? $last : null, $hash, $this->snapshots->list(Records\Enrollment::class, fn ($q) => $q->where('person_id', $person->id)), $this->desk->cameIn($code), $this->kit->ids($this->kit->seed()), SchoolDay::today($school->id), $this->kit->now());
+            DB::table('join_codes')
+                ->where('id', $code->id)
+                ->lockForUpdate()
+                ->first(['id']);
+            $plan = Newcomers::claim(
+                $section,
+                $code,
+                $person,
+                SignInPolicy::read($school->signInPolicy())->way($person->grade()),
+                $signIn,
+                is_string($last) ? $last : null,
+                $hash,
+                $this->snapshots->list(Records\Enrollment::class, fn($q) => $q->where('person_id', $person->id)),
+                $this->desk->cameIn($code),
+                $this->kit->ids($this->kit->seed()),
+                SchoolDay::today($school->id),
+                $this->kit->now(),
+            );
             $this->ledger->apply($plan, $school->id, null, Action::Claim);
         });
         $this->signIns->byNewSecret($request, Person::query()->findOrFail($person->id), $signIn->id);
@@ -118,39 +178,96 @@ final class NewcomerController
     }
 
     #[Answers(Asked::class, 'Ask to come in with a new account')]
-    #[Takes(['code' => 'string', 'given_name' => 'string', 'family_name' => 'string', 'birth_date?' => 'string', 'number?' => 'string', 'email?' => 'string', 'password?' => 'string'])]
+    #[
+        Takes([
+            'code' => 'string',
+            'given_name' => 'string',
+            'family_name' => 'string',
+            'birth_date?' => 'string',
+            'number?' => 'string',
+            'email?' => 'string',
+            'password?' => 'string',
+        ]),
+    ]
     public function ask(Request $request): Asked
     {
-        $request->validate(['given_name' => 'required|string|max:60', 'family_name' => 'required|string|max:60', 'birth_date' => 'nullable|date_format:Y-m-d', 'number' => 'nullable|string|max:40', 'email' => 'nullable|string|max:254', 'password' => 'nullable|string|max:256']);
+        $request->validate([
+            'given_name' => 'required|string|max:60',
+            'family_name' => 'required|string|max:60',
+            'birth_date' => 'nullable|date_format:Y-m-d',
+            'number' => 'nullable|string|max:40',
+            'email' => 'nullable|string|max:254',
+            'password' => 'nullable|string|max:256',
+        ]);
         [$section, $code, $school, $rules] = $this->open($request);
         $name = $this->name($request);
         $email = null;
         if ($request->filled('email')) {
-            $email = MailAddress::read($request->string('email')->value())->address ?? throw new Refusal('That is not an e-mail address.', 'email');
+            $email =
+                MailAddress::read($request->string('email')->value())->address ??
+                throw new Refusal('That is not an e-mail address.', 'email');
         }
         $domain = $code->who() === CodeUse::Domain;
-        if (! $domain && $request->filled('password')) {
+        if (!$domain && $request->filled('password')) {
             $this->mustBeGood($request->string('password')->value(), [$name->given, $name->family, $section->name()]);
         }
         $this->desk->countAsk($request, $code);
-        $token = Token::draw($this->kit->random($this->kit->seed().' newcomer'));
+        $token = Token::draw($this->kit->random($this->kit->seed() . ' newcomer'));
         $ids = $this->kit->ids($this->kit->seed());
         $plan = Newcomers::ask(
-            $section, $code, new Newcomer($name, $request->filled('birth_date') ? $request->string('birth_date')->value() : null, $request->filled('number') ? trim($request->string('number')->value()) : null, $email, ! $domain && $request->filled('password') ? Hash::make($request->string('password')->value()) : null), $rules,
-            $this->desk->cameIn($code), DB::table('join_requests')->where('join_code_id', $code->id)->whereIn('state', ['waiting', 'mail'])->count(), $token, $ids, SchoolDay::today($school->id), $this->kit->now(),
+            $section,
+            $code,
+            new Newcomer(
+                $name,
+                $request->filled('birth_date') ? $request->string('birth_date')->value() : null,
+                $request->filled('number') ? trim($request->string('number')->value()) : null,
+                $email,
+                !$domain && $request->filled('password') ? Hash::make($request->string('password')->value()) : null,
+            ),
+            $rules,
+            $this->desk->cameIn($code),
+            DB::table('join_requests')
+                ->where('join_code_id', $code->id)
+                ->whereIn('state', ['waiting', 'mail'])
+                ->count(),
+            $token,
+            $ids,
+            SchoolDay::today($school->id),
+            $this->kit->now(),
         );
         $state = (string) $plan->changes[0]->after['state'];
-        $this->ledger->apply($plan, $school->id, null, Action::Ask, within: function () use ($state, $email, $school, $section, $name, $token): void {
-            if ($state === 'mail' && $email !== null) {
-                Mail::to($email)->send(new NewcomerMail($school->id, $school->name(), $section->name(), $name->full(), rtrim((string) config('app.url'), '/').'/confirm#'.$token->plain, Newcomers::MAIL_DAYS));
-            }
-        });
+        $this->ledger->apply(
+            $plan,
+            $school->id,
+            null,
+            Action::Ask,
+            within: function () use ($state, $email, $school, $section, $name, $token): void {
+                if ($state === 'mail' && $email !== null) {
+                    Mail::to($email)->send(
+                        new NewcomerMail(
+                            $school->id,
+                            $school->name(),
+                            $section->name(),
+                            $name->full(),
+                            rtrim((string) config('app.url'), '/') . '/confirm#' . $token->plain,
+                            Newcomers::MAIL_DAYS,
+                        ),
+                    );
+                }
+            },
+        );
         $request->session()->put(self::REQUEST, $plan->changes[0]->id);
 
         return new Asked($state, $section->name(), '', '');
     }
 
-    #[Answers(Asked::class, 'What has become of the request this browser made; signed in where the password chosen here became the account’s')]
+    #[
+        Answers(
+            Asked::class,
+            'What has become of the request this browser made; signed in where the password chosen here ' .
+                'became the account’s',
+        ),
+    ]
     public function asked(Request $request): Asked
     {
         $id = $request->session()->get(self::REQUEST);
@@ -161,10 +278,17 @@ final class NewcomerController
         $section = $this->snapshots->find(Records\Section::class, $row->sectionId());
         $userName = $how = '';
         if ($row->state() === RequestState::Approved) {
-            // A request that a mail has answered is its owner's, wherever it was made; a person known before signs in as before.
+            // A request that a mail has answered is its owner's, wherever it was made; a person known before signs in
+            // as before.
             $how = $row->answeredBy() === null ? 'mail' : ($row->signInId() === null ? 'card' : '');
             $person = Person::query()->find((string) $row->personId());
-            $signIn = $how === '' ? SignIn::query()->where('id', (string) $row->signInId())->where('person_id', (string) $row->personId())->first() : null;
+            $signIn =
+                $how === ''
+                    ? SignIn::query()
+                        ->where('id', (string) $row->signInId())
+                        ->where('person_id', (string) $row->personId())
+                        ->first()
+                    : null;
             if ($person !== null && $person->state === 'active' && $signIn?->password !== null) {
                 $userName = $signIn->user_name;
                 $this->signIns->byNewSecret($request, $person, $signIn->id);
@@ -179,18 +303,45 @@ final class NewcomerController
         return new Asked($row->state()->value, (string) $section?->name(), $userName, $how);
     }
 
-    #[Answers(Joined::class, 'Confirm an address of the school with the link of a mail, and choose the password: the account is made')]
+    #[
+        Answers(
+            Joined::class,
+            'Confirm an address of the school with the link of a mail, and choose the password: the account is made',
+        ),
+    ]
     #[Takes(['token' => 'string', 'password' => 'string'])]
     public function confirm(Request $request): Joined
     {
         $request->validate(['token' => 'required|string|max:64', 'password' => 'required|string|max:256']);
-        $row = $this->snapshots->list(Records\JoinRequest::class, fn ($q) => $q->where('token_hash', Token::hashOf($request->string('token')->value()))->where('state', 'mail'))[0] ?? throw new NotFoundHttpException;
+        $row =
+            $this->snapshots->list(
+                Records\JoinRequest::class,
+                fn($q) => $q
+                    ->where('token_hash', Token::hashOf($request->string('token')->value()))
+                    ->where('state', 'mail'),
+            )[0] ?? throw new NotFoundHttpException();
         if (CarbonImmutable::parse($row->madeAt(), 'UTC')->addDays(Newcomers::MAIL_DAYS)->isPast()) {
-            throw new Refusal('This link is older than {{days}} days. Type the code again.', null, ['days' => Newcomers::MAIL_DAYS]);
+            throw new Refusal('This link is older than {{days}} days. Type the code again.', null, [
+                'days' => Newcomers::MAIL_DAYS,
+            ]);
         }
-        $section = $this->snapshots->find(Records\Section::class, $row->sectionId()) ?? throw new NotFoundHttpException;
-        $this->mustBeGood($request->string('password')->value(), [$row->givenName(), $row->familyName(), $section->name()]);
-        $plan = Newcomers::approve($section, $row, $this->kit->userNames(), null, Hash::make($request->string('password')->value()), $this->kit->ids($this->kit->seed()), SchoolDay::today($section->schoolId()), $this->kit->now());
+        $section =
+            $this->snapshots->find(Records\Section::class, $row->sectionId()) ?? throw new NotFoundHttpException();
+        $this->mustBeGood($request->string('password')->value(), [
+            $row->givenName(),
+            $row->familyName(),
+            $section->name(),
+        ]);
+        $plan = Newcomers::approve(
+            $section,
+            $row,
+            $this->kit->userNames(),
+            null,
+            Hash::make($request->string('password')->value()),
+            $this->kit->ids($this->kit->seed()),
+            SchoolDay::today($section->schoolId()),
+            $this->kit->now(),
+        );
         $this->ledger->apply($plan, $section->schoolId(), null, Action::LetIn);
         $signIn = SignIn::query()->findOrFail($this->inserted($plan, Entity::SignIn));
         $this->signIns->byNewSecret($request, Person::query()->findOrFail($signIn->person_id), $signIn->id);
@@ -198,12 +349,15 @@ final class NewcomerController
         return new Joined($section->name(), false, $signIn->user_name);
     }
 
-    /** @return array{Records\Section, Records\JoinCode, Records\School, SchoolRules} section, code, school and its rules */
+    /**
+     * @return array{Records\Section, Records\JoinCode, Records\School, SchoolRules} section, code, school and its rules
+     */
     private function open(Request $request): array
     {
         $request->validate(['code' => 'required|string|max:40']);
         [$section, $code] = $this->desk->open($request, $request->string('code')->value());
-        $school = $this->snapshots->find(Records\School::class, $section->schoolId()) ?? throw new NotFoundHttpException;
+        $school =
+            $this->snapshots->find(Records\School::class, $section->schoolId()) ?? throw new NotFoundHttpException();
 
         return [$section, $code, $school, SchoolRules::of($school)];
     }
@@ -216,12 +370,20 @@ final class NewcomerController
     private function listed(Records\Section $section, PersonName $name, SchoolRules $rules): array
     {
         $found = $this->match->of($section->schoolId(), $name, null, null, $section->grade());
-        $used = DB::table('sign_ins')->whereIn('person_id', array_map(fn (Candidate $c): string => $c->subject->id, $found))
-            ->where(fn ($q) => $q->whereNotNull('last_signed_in_at')->orWhereNotNull('password'))->pluck('person_id')->all();
+        $used = DB::table('sign_ins')
+            ->whereIn('person_id', array_map(fn(Candidate $c): string => $c->subject->id, $found))
+            ->where(fn($q) => $q->whereNotNull('last_signed_in_at')->orWhereNotNull('password'))
+            ->pluck('person_id')
+            ->all();
 
-        return array_values(array_filter(
-            $found, fn (Candidate $c): bool => ($rules->check === 'number' ? $c->subject->number : $c->subject->birthDate) !== '' && ! in_array($c->subject->id, $used, true),
-        ));
+        return array_values(
+            array_filter(
+                $found,
+                fn(Candidate $c): bool => ($rules->check === 'number'
+                    ? $c->subject->number
+                    : $c->subject->birthDate) !== '' && !in_array($c->subject->id, $used, true),
+            ),
+        );
     }
 
     private function key(Records\JoinCode $code, string $personId): string
@@ -231,7 +393,12 @@ final class NewcomerController
 
     private function name(Request $request): PersonName
     {
-        return NameReader::mend(new PersonName(NameReader::tidy($request->string('given_name')->value()), NameReader::tidy($request->string('family_name')->value())));
+        return NameReader::mend(
+            new PersonName(
+                NameReader::tidy($request->string('given_name')->value()),
+                NameReader::tidy($request->string('family_name')->value()),
+            ),
+        );
     }
 
     /** @param  list<string>  $personal */

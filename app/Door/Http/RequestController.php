@@ -37,9 +37,12 @@ use Vantrel\Core\Values\CalendarDate;
 /** Newcomers who wait to be let into a section. */
 final class RequestController
 {
-    public function __construct(private readonly SectionDesk $desk, private readonly DoorMatch $match, private readonly CoreKit $kit, private readonly Tries $tries)
-    {
-    }
+    public function __construct(
+        private readonly SectionDesk $desk,
+        private readonly DoorMatch $match,
+        private readonly CoreKit $kit,
+        private readonly Tries $tries,
+    ) {}
 
     #[Answers(RequestPage::class, 'Who waits to be let in, with whom of the Roll they may be')]
     public function index(Section $section, Request $request): RequestPage
@@ -53,8 +56,18 @@ final class RequestController
     {
         $request->validate(['as' => 'nullable|ulid']);
         $row = $this->row($section, $asking);
-        $plan = $request->filled('as') ? $this->as($section, $row, $request->string('as')->value(), $request)
-            : Newcomers::approve($this->desk->row($section), $row, $this->kit->userNames(), $this->desk->actor($request)->id, null, $this->kit->ids($this->kit->seed()), SchoolDay::today($section->school_id), $this->kit->now());
+        $plan = $request->filled('as')
+            ? $this->as($section, $row, $request->string('as')->value(), $request)
+            : Newcomers::approve(
+                $this->desk->row($section),
+                $row,
+                $this->kit->userNames(),
+                $this->desk->actor($request)->id,
+                null,
+                $this->kit->ids($this->kit->seed()),
+                SchoolDay::today($section->school_id),
+                $this->kit->now(),
+            );
         $this->desk->apply($plan, $section, $request, Action::LetIn);
 
         return $this->page($section, $request, $plan->sentence);
@@ -63,7 +76,17 @@ final class RequestController
     #[Answers(RequestPage::class, 'Turn a newcomer away')]
     public function refuse(Section $section, string $asking, Request $request): RequestPage
     {
-        $this->desk->apply(Newcomers::refuse($this->desk->row($section), $this->row($section, $asking), $this->desk->actor($request)->id, $this->kit->now()), $section, $request, Action::TurnAway);
+        $this->desk->apply(
+            Newcomers::refuse(
+                $this->desk->row($section),
+                $this->row($section, $asking),
+                $this->desk->actor($request)->id,
+                $this->kit->now(),
+            ),
+            $section,
+            $request,
+            Action::TurnAway,
+        );
 
         return $this->page($section, $request, '');
     }
@@ -71,25 +94,55 @@ final class RequestController
     #[Answers(RequestPage::class, 'Turn all who wait away at once')]
     public function refuseAll(Section $section, Request $request): RequestPage
     {
-        $plan = Newcomers::refuseAll($this->desk->row($section), $this->waiting($section), $this->desk->actor($request)->id, $this->kit->now());
+        $plan = Newcomers::refuseAll(
+            $this->desk->row($section),
+            $this->waiting($section),
+            $this->desk->actor($request)->id,
+            $this->kit->now(),
+        );
         $this->desk->apply($plan, $section, $request, Action::TurnAway);
 
         return $this->page($section, $request, $plan->sentence);
     }
 
-    /** The plan that takes a newcomer for somebody the matcher has offered: a teacher cannot reach any student of the school by id. */
+    /**
+     * The plan that takes a newcomer for somebody the matcher has offered: a teacher cannot reach any student of the
+     * school by id.
+     */
     private function as(Section $section, Records\JoinRequest $row, string $as, Request $request): Plan
     {
         $actor = $this->desk->actor($request);
-        $offered = array_map(fn (Candidate $c): string => $c->subject->id, $this->candidates($section, $row, Coordinators::has($actor, $section->school_id)));
-        $person = in_array($as, $offered, true) ? $this->desk->find(Records\Person::class, $as) : throw new NotFoundHttpException;
+        $offered = array_map(
+            fn(Candidate $c): string => $c->subject->id,
+            $this->candidates($section, $row, Coordinators::has($actor, $section->school_id)),
+        );
+        $person = in_array($as, $offered, true)
+            ? $this->desk->find(Records\Person::class, $as)
+            : throw new NotFoundHttpException();
         $school = $this->desk->find(Records\School::class, $section->school_id);
-        $signIns = $this->desk->snapshots->list(Records\SignIn::class, fn (Builder $q): Builder => $q->where('person_id', $as));
-        $used = array_filter($signIns, fn (Records\SignIn $s): bool => $s->lastSignedInAt() !== null || $s->password() !== null) !== [];
+        $signIns = $this->desk->snapshots->list(
+            Records\SignIn::class,
+            fn(Builder $q): Builder => $q->where('person_id', $as),
+        );
+        $used =
+            array_filter(
+                $signIns,
+                fn(Records\SignIn $s): bool => $s->lastSignedInAt() !== null || $s->password() !== null,
+            ) !== [];
 
         return Newcomers::approveAs(
-            $this->desk->row($section), $row, $person, $this->proven($row, $person, $school), SignInPolicy::read($school->signInPolicy())->way($person->grade()), $signIns[0] ?? null, $used,
-            $this->desk->enrollments($as), $actor->id, $this->kit->ids($this->kit->seed()), SchoolDay::today($section->school_id), $this->kit->now(),
+            $this->desk->row($section),
+            $row,
+            $person,
+            $this->proven($row, $person, $school),
+            SignInPolicy::read($school->signInPolicy())->way($person->grade()),
+            $signIns[0] ?? null,
+            $used,
+            $this->desk->enrollments($as),
+            $actor->id,
+            $this->kit->ids($this->kit->seed()),
+            SchoolDay::today($section->school_id),
+            $this->kit->now(),
         );
     }
 
@@ -103,7 +156,7 @@ final class RequestController
             return false;
         }
         $proven = Newcomers::proves($row, $person, SchoolRules::of($school)->check);
-        if (! $proven) {
+        if (!$proven) {
             $this->tries->count($limit);
         }
 
@@ -114,45 +167,95 @@ final class RequestController
     {
         $full = Coordinators::has($this->desk->actor($request), $section->school_id);
 
-        return new RequestPage(array_map(fn (Records\JoinRequest $r): RequestLine => $this->line($section, $r, $full), $this->waiting($section)), $said);
+        return new RequestPage(
+            array_map(
+                fn(Records\JoinRequest $r): RequestLine => $this->line($section, $r, $full),
+                $this->waiting($section),
+            ),
+            $said,
+        );
     }
 
     /** @return list<Records\JoinRequest> */
     private function waiting(Section $section): array
     {
-        return $this->desk->snapshots->list(Records\JoinRequest::class, fn (Builder $q): Builder => $q->where('section_id', $section->id)->whereIn('state', ['waiting', 'mail']));
+        return $this->desk->snapshots->list(
+            Records\JoinRequest::class,
+            fn(Builder $q): Builder => $q->where('section_id', $section->id)->whereIn('state', ['waiting', 'mail']),
+        );
     }
 
     private function line(Section $section, Records\JoinRequest $row, bool $full): RequestLine
     {
         $candidates = array_map(function (Candidate $c) use ($section, $full): RequestMatch {
-            $in = DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('e.person_id', $c->subject->id)->where('s.state', 'open')->where(SchoolDay::inForce('e', SchoolDay::today($section->school_id)))->orderBy('s.kind')->orderBy('s.name')->pluck('s.name')->all();
+            $in = DB::table('enrollments as e')
+                ->join('sections as s', 's.id', '=', 'e.section_id')
+                ->where('e.person_id', $c->subject->id)
+                ->where('s.state', 'open')
+                ->where(SchoolDay::inForce('e', SchoolDay::today($section->school_id)))
+                ->orderBy('s.kind')
+                ->orderBy('s.name')
+                ->pluck('s.name')
+                ->all();
             // A teacher sees how the names agree, not what stands in the record of a student who is not theirs.
-            $named = array_filter($c->evidence, fn (Evidence $e): bool => str_contains($e->field, 'name') || str_contains($e->field, 'initial'));
-            $evidence = $full ? $c->evidence : array_values(array_map(fn (Evidence $e): Evidence => new Evidence($e->field, '', '', $e->level, $e->weight), $named));
+            $named = array_filter(
+                $c->evidence,
+                fn(Evidence $e): bool => str_contains($e->field, 'name') || str_contains($e->field, 'initial'),
+            );
+            $evidence = $full
+                ? $c->evidence
+                : array_values(
+                    array_map(
+                        fn(Evidence $e): Evidence => new Evidence($e->field, '', '', $e->level, $e->weight),
+                        $named,
+                    ),
+                );
 
-            return new RequestMatch($c->subject->id, $full ? trim($c->subject->given.' '.$c->subject->family) : (new PersonName($c->subject->given, $c->subject->family))->display(), $c->probability, $full ? implode(', ', $in) : '', in_array($section->name, $in, true), $evidence);
+            return new RequestMatch(
+                $c->subject->id,
+                $full
+                    ? trim($c->subject->given . ' ' . $c->subject->family)
+                    : (new PersonName($c->subject->given, $c->subject->family))->display(),
+                $c->probability,
+                $full ? implode(', ', $in) : '',
+                in_array($section->name, $in, true),
+                $evidence,
+            );
         }, $this->candidates($section, $row, $full));
         $born = $row->birthDate();
 
-        return new RequestLine($row->id, trim($row->givenName().' '.$row->familyName()), $row->state(), $row->cause(), $born === null ? null : CalendarDate::age($born, SchoolDay::today($section->school_id)), Instant::iso($row->madeAt()), $candidates);
+        return new RequestLine(
+            $row->id,
+            trim($row->givenName() . ' ' . $row->familyName()),
+            $row->state(),
+            $row->cause(),
+            $born === null ? null : CalendarDate::age($born, SchoolDay::today($section->school_id)),
+            Instant::iso($row->madeAt()),
+            $candidates,
+        );
     }
 
     /**
-     * Whom a newcomer may be. A teacher is shown who has such a name, no more: how near a birth date or number comes to what is on
-     * record is for coordinators, or anybody could find out a pupil's by asking at their own door.
+     * Whom a newcomer may be. A teacher is shown who has such a name, no more: how near a birth date or number comes to
+     * what is on record is for coordinators, or anybody could find out a pupil's by asking at their own door.
      *
      * @return list<Candidate>
      */
     private function candidates(Section $section, Records\JoinRequest $row, bool $full): array
     {
-        return $this->match->of($section->school_id, new PersonName($row->givenName(), $row->familyName()), $full ? $row->birthDate() : null, $full ? $row->number() : null, $section->grade);
+        return $this->match->of(
+            $section->school_id,
+            new PersonName($row->givenName(), $row->familyName()),
+            $full ? $row->birthDate() : null,
+            $full ? $row->number() : null,
+            $section->grade,
+        );
     }
 
     private function row(Section $section, string $id): Records\JoinRequest
     {
         $row = $this->desk->find(Records\JoinRequest::class, $id);
 
-        return $row->sectionId() === $section->id ? $row : throw new NotFoundHttpException;
+        return $row->sectionId() === $section->id ? $row : throw new NotFoundHttpException();
     }
 }

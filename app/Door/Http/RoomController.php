@@ -33,9 +33,13 @@ use Vantrel\Core\Records;
 /** The room pass on a shared device: the section's name list, and a student tapping the own name. */
 final class RoomController
 {
-    public function __construct(private readonly Snapshots $snapshots, private readonly CoreKit $kit, private readonly Ledger $ledger, private readonly SignInDesk $signIns, private readonly Tries $tries)
-    {
-    }
+    public function __construct(
+        private readonly Snapshots $snapshots,
+        private readonly CoreKit $kit,
+        private readonly Ledger $ledger,
+        private readonly SignInDesk $signIns,
+        private readonly Tries $tries,
+    ) {}
 
     #[Answers(RoomView::class, 'The name list a room pass opens')]
     #[Takes(['token' => 'string'])]
@@ -43,19 +47,39 @@ final class RoomController
     {
         [$pass, $section, $school] = $this->open($request);
 
-        return new RoomView($section->name(), $school->name(), array_values($this->students($section, $school)->map(fn (object $s): RoomName => new RoomName(
-            $this->key($pass, $s->id), (new PersonName($s->given_name, $s->family_name))->display(), $s->pictures !== null,
-        ))->all()), $pass->pictures(), $pass->pictures() ? Pictures::ALL : []);
+        return new RoomView(
+            $section->name(),
+            $school->name(),
+            array_values(
+                $this->students($section, $school)
+                    ->map(
+                        fn(object $s): RoomName => new RoomName(
+                            $this->key($pass, $s->id),
+                            (new PersonName($s->given_name, $s->family_name))->display(),
+                            $s->pictures !== null,
+                        ),
+                    )
+                    ->all(),
+            ),
+            $pass->pictures(),
+            $pass->pictures() ? Pictures::ALL : [],
+        );
     }
 
     #[Answers(Me::class, 'Come in by tapping a name, and three pictures where the pass asks for them')]
     #[Takes(['token' => 'string', 'key' => 'string', 'pictures?' => 'list<string>'])]
     public function enter(Request $request): Me
     {
-        $request->validate(['key' => 'required|string|max:64', 'pictures' => 'nullable|array|max:3', 'pictures.*' => 'string|max:20']);
+        $request->validate([
+            'key' => 'required|string|max:64',
+            'pictures' => 'nullable|array|max:3',
+            'pictures.*' => 'string|max:20',
+        ]);
         [$pass, $section, $school] = $this->open($request);
-        $found = $this->students($section, $school)->first(fn (object $s): bool => hash_equals($this->key($pass, $s->id), $request->string('key')->value()))
-            ?? throw new Refusal('That name is not on the list any more. Look at the list again.');
+        $found =
+            $this->students($section, $school)->first(
+                fn(object $s): bool => hash_equals($this->key($pass, $s->id), $request->string('key')->value()),
+            ) ?? throw new Refusal('That name is not on the list any more. Look at the list again.');
         $person = Person::query()->findOrFail($found->id);
         if ($pass->pictures()) {
             /** @var list<string> $chosen */
@@ -77,15 +101,15 @@ final class RoomController
         $limit = [Limit::Pictures, $person->id];
         $this->tries->guard($limit);
         // Few ways to choose three pictures: the hash is keyed, so that a copy of the database alone tells nothing.
-        $hash = hash_hmac('sha256', "$person->id ".Pictures::word($chosen), (string) config('app.key'));
+        $hash = hash_hmac('sha256', "$person->id " . Pictures::word($chosen), (string) config('app.key'));
         if ($person->pictures === null) {
             Pictures::mustBeNew($chosen);
-            $row = $this->snapshots->find(Records\Person::class, $person->id) ?? throw new NotFoundHttpException;
+            $row = $this->snapshots->find(Records\Person::class, $person->id) ?? throw new NotFoundHttpException();
             $this->ledger->apply(OwnPassword::pictures($row, $hash), $person->school_id, $person, Action::Pictures);
 
             return;
         }
-        if (! hash_equals($person->pictures, $hash)) {
+        if (!hash_equals($person->pictures, $hash)) {
             $this->tries->count($limit);
             throw new Refusal('Those are not your pictures, or not in that order. Try again.', 'pictures');
         }
@@ -96,15 +120,21 @@ final class RoomController
     private function open(Request $request): array
     {
         $request->validate(['token' => 'required|string|max:64']);
-        $pass = $this->snapshots->list(Records\RoomPass::class, fn ($q) => $q->where('token_hash', Token::hashOf($request->string('token')->value())))[0] ?? null;
+        $pass =
+            $this->snapshots->list(
+                Records\RoomPass::class,
+                fn($q) => $q->where('token_hash', Token::hashOf($request->string('token')->value())),
+            )[0] ?? null;
         if ($pass === null) {
             $limit = [Limit::RoomAddress, (string) $request->ip()];
             $this->tries->guard($limit);
             $this->tries->count($limit);
-            throw new NotFoundHttpException;
+            throw new NotFoundHttpException();
         }
-        $section = $this->snapshots->find(Records\Section::class, $pass->sectionId()) ?? throw new NotFoundHttpException;
-        $school = $this->snapshots->find(Records\School::class, $section->schoolId()) ?? throw new NotFoundHttpException;
+        $section =
+            $this->snapshots->find(Records\Section::class, $pass->sectionId()) ?? throw new NotFoundHttpException();
+        $school =
+            $this->snapshots->find(Records\School::class, $section->schoolId()) ?? throw new NotFoundHttpException();
         $shut = RoomPasses::shut($pass, $section, $school, $this->kit->now(), SchoolDay::clock($school->id));
         if ($shut !== null) {
             throw $shut;
@@ -116,9 +146,19 @@ final class RoomController
     /** @return Collection<int, object{id: string, given_name: string, family_name: string, pictures: string|null}> */
     private function students(Records\Section $section, Records\School $school): Collection
     {
-        /** @var Collection<int, object{id: string, given_name: string, family_name: string, pictures: string|null}> $students */
-        $students = DB::table('enrollments as e')->join('people as p', 'p.id', '=', 'e.person_id')->where('e.section_id', $section->id)->where('e.role', 'student')
-            ->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))->where('p.state', 'active')->orderBy('p.given_name')->orderBy('p.family_name')->get(['p.id', 'p.given_name', 'p.family_name', 'p.pictures']);
+        /**
+         * @var Collection<int, object{id: string, given_name: string, family_name: string, pictures: string|null}>
+         *     $students
+         */
+        $students = DB::table('enrollments as e')
+            ->join('people as p', 'p.id', '=', 'e.person_id')
+            ->where('e.section_id', $section->id)
+            ->where('e.role', 'student')
+            ->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))
+            ->where('p.state', 'active')
+            ->orderBy('p.given_name')
+            ->orderBy('p.family_name')
+            ->get(['p.id', 'p.given_name', 'p.family_name', 'p.pictures']);
 
         return $students;
     }

@@ -25,35 +25,69 @@ use Vantrel\Core\Records;
 /** The room pass of a section: made as a poster to print, ended, and the pictures of its children. */
 final class RoomPassController
 {
-    public function __construct(private readonly SectionDesk $desk, private readonly CoreKit $kit)
-    {
-    }
+    public function __construct(private readonly SectionDesk $desk, private readonly CoreKit $kit) {}
 
     #[Answers('file', 'Make a room pass, as a poster to print; one the section has stops working')]
     #[Takes(['hours' => 'school|any', 'pictures?' => 'bool', 'until?' => 'string', 'paper' => 'a4|letter'])]
     public function store(Section $section, Request $request): Response
     {
-        $request->validate(['hours' => 'required|in:school,any', 'pictures' => 'nullable|boolean', 'until' => 'nullable|date_format:Y-m-d\TH:i', 'paper' => 'required|in:a4,letter']);
+        $request->validate([
+            'hours' => 'required|in:school,any',
+            'pictures' => 'nullable|boolean',
+            'until' => 'nullable|date_format:Y-m-d\TH:i',
+            'paper' => 'required|in:a4,letter',
+        ]);
         $seed = $this->kit->seed();
         $token = Token::draw($this->kit->random("$seed room pass"));
         $until = $request->filled('until') ? $request->string('until')->value() : null;
         $plan = RoomPasses::make(
-            $this->desk->row($section), $this->desk->of(Records\RoomPass::class, $section), $token, $request->string('hours')->value() === 'school', $request->boolean('pictures'),
-            $until === null ? null : SchoolDay::instant($section->school_id, $until), $this->kit->ids($seed), $this->kit->now(),
+            $this->desk->row($section),
+            $this->desk->of(Records\RoomPass::class, $section),
+            $token,
+            $request->string('hours')->value() === 'school',
+            $request->boolean('pictures'),
+            $until === null ? null : SchoolDay::instant($section->school_id, $until),
+            $this->kit->ids($seed),
+            $this->kit->now(),
         );
         $school = School::query()->findOrFail($section->school_id);
-        $hours = $request->string('hours')->value() === 'school' ? "Works on school devices from {$school->day_opens} to {$school->day_closes}" : 'Works at any hour';
-        $hours .= $until === null ? ', until it is ended.' : ', until '.Words::day(substr($until, 0, 10)).' at '.substr($until, 11).'.';
-        $pdf = RoomPoster::of($section->name, $school->name, rtrim((string) config('app.url'), '/').'/room#'.$token->plain, $hours, $request->boolean('pictures'), $request->string('paper')->value() === 'letter');
+        $hours =
+            $request->string('hours')->value() === 'school'
+                ? "Works on school devices from {$school->day_opens} to {$school->day_closes}"
+                : 'Works at any hour';
+        $hours .=
+            $until === null
+                ? ', until it is ended.'
+                : ', until ' . Words::day(substr($until, 0, 10)) . ' at ' . substr($until, 11) . '.';
+        $pdf = RoomPoster::of(
+            $section->name,
+            $school->name,
+            rtrim((string) config('app.url'), '/') . '/room#' . $token->plain,
+            $hours,
+            $request->boolean('pictures'),
+            $request->string('paper')->value() === 'letter',
+        );
         $this->desk->apply($plan, $section, $request, Action::RoomPass);
 
-        return response($pdf, 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="room-pass.pdf"']);
+        return response($pdf, 200, [
+            'Content-Type' => 'application/pdf',
+            'Content-Disposition' => 'inline; filename="room-pass.pdf"',
+        ]);
     }
 
     #[Answers(null, 'End the room pass: it stops at once, and whoever came in by it is signed out')]
     public function destroy(Section $section, Request $request): Response
     {
-        $this->desk->apply(RoomPasses::end($this->desk->row($section), $this->desk->of(Records\RoomPass::class, $section), $this->kit->now()), $section, $request, Action::RoomPass);
+        $this->desk->apply(
+            RoomPasses::end(
+                $this->desk->row($section),
+                $this->desk->of(Records\RoomPass::class, $section),
+                $this->kit->now(),
+            ),
+            $section,
+            $request,
+            Action::RoomPass,
+        );
 
         return response()->noContent();
     }
@@ -62,7 +96,7 @@ final class RoomPassController
     public function forgetPictures(Section $section, Person $person, Request $request): Response
     {
         $plan = OwnPassword::pictures($this->desk->memberOf($section, $person), null);
-        if (! $plan->isEmpty()) {
+        if (!$plan->isEmpty()) {
             $this->desk->apply($plan, $section, $request, Action::Pictures);
         }
 

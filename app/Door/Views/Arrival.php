@@ -9,7 +9,5 @@ use App\Platform\Resource;
 /** Somebody who came in by a code: display name and when. */
 final readonly class Arrival extends Resource
 {
-    public function __construct(public string $name, public ?string $at)
-    {
-    }
+    public function __construct(public string $name, public ?string $at) {}
 }

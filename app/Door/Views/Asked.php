@@ -12,9 +12,13 @@ final readonly class Asked extends Resource
     /**
      * @param  string  $state mail, waiting, approved, refused or none
      * @param  string  $userName once approved and signed in
-     * @param  string  $how where approved and not signed in: mail, by the link that was sent; card, with the card or password they have
+     * @param string $how where approved and not signed in: mail, by the link that was sent; card, with the card or
+     *     password they have
      */
-    public function __construct(public string $state, public string $section, public string $userName, public string $how)
-    {
-    }
+    public function __construct(
+        public string $state,
+        public string $section,
+        public string $userName,
+        public string $how,
+    ) {}
 }

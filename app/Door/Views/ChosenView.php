@@ -14,7 +14,5 @@ final readonly class ChosenView extends Resource
      * @param  string  $written as it would stand on the wall, with its check symbol; '' while it is none
      * @param  list<CodeRule>  $rules
      */
-    public function __construct(public bool $safe, public string $written, public array $rules)
-    {
-    }
+    public function __construct(public bool $safe, public string $written, public array $rules) {}
 }

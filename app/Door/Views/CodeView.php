@@ -45,6 +45,5 @@ final readonly class CodeView extends Resource
         public float $pictureMetres,
         public float $readableFrom,
         public float $letterHeight,
-    ) {
-    }
+    ) {}
 }

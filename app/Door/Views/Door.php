@@ -15,7 +15,14 @@ final readonly class Door extends Resource
      * @param  bool  $password whether it is chosen now; else with the link of a mail
      * @param  list<string>  $domains what an address must end with, where one is required
      */
-    public function __construct(public string $section, public string $school, public CodeUse $who, public bool $birthDate, public bool $number, public string $mail, public array $domains, public bool $password)
-    {
-    }
+    public function __construct(
+        public string $section,
+        public string $school,
+        public CodeUse $who,
+        public bool $birthDate,
+        public bool $number,
+        public string $mail,
+        public array $domains,
+        public bool $password,
+    ) {}
 }

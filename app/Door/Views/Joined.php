@@ -8,7 +8,5 @@ use App\Platform\Resource;
 
 final readonly class Joined extends Resource
 {
-    public function __construct(public string $section, public bool $already, public string $userName)
-    {
-    }
+    public function __construct(public string $section, public bool $already, public string $userName) {}
 }

@@ -10,7 +10,5 @@ use App\Platform\Resource;
 final readonly class ListedName extends Resource
 {
     /** @param  string  $key names the student for this code only */
-    public function __construct(public string $key, public string $name)
-    {
-    }
+    public function __construct(public string $key, public string $name) {}
 }

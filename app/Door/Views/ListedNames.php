@@ -13,7 +13,5 @@ final readonly class ListedNames extends Resource
      * @param  list<ListedName>  $names
      * @param  string  $check birth_date or number: what shows that it is them
      */
-    public function __construct(public array $names, public string $check)
-    {
-    }
+    public function __construct(public array $names, public string $check) {}
 }

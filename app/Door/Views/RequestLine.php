@@ -15,7 +15,13 @@ final readonly class RequestLine extends Resource
      * @param  RequestState  $state waiting, or mail while the own address has not been confirmed
      * @param  list<RequestMatch>  $mayBe students of the Roll, likeliest first
      */
-    public function __construct(public string $id, public string $name, public RequestState $state, public RequestCause $cause, public ?int $age, public string $askedAt, public array $mayBe)
-    {
-    }
+    public function __construct(
+        public string $id,
+        public string $name,
+        public RequestState $state,
+        public RequestCause $cause,
+        public ?int $age,
+        public string $askedAt,
+        public array $mayBe,
+    ) {}
 }

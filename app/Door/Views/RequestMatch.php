@@ -15,7 +15,12 @@ final readonly class RequestMatch extends Resource
      * @param  bool  $here whether they are in this section already
      * @param  list<Evidence>  $evidence without values for teachers
      */
-    public function __construct(public string $id, public string $name, public float $probability, public string $sections, public bool $here, public array $evidence)
-    {
-    }
+    public function __construct(
+        public string $id,
+        public string $name,
+        public float $probability,
+        public string $sections,
+        public bool $here,
+        public array $evidence,
+    ) {}
 }

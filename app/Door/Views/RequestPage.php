@@ -12,7 +12,5 @@ final readonly class RequestPage extends Resource
      * @param  list<RequestLine>  $requests oldest first
      * @param  string  $said what has just been done, in a sentence; '' for nothing
      */
-    public function __construct(public array $requests, public string $said)
-    {
-    }
+    public function __construct(public array $requests, public string $said) {}
 }

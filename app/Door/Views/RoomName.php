@@ -13,7 +13,5 @@ final readonly class RoomName extends Resource
      * @param  string  $key names the student for this pass only
      * @param  bool  $chosen whether they have pictures of their own already
      */
-    public function __construct(public string $key, public string $name, public bool $chosen)
-    {
-    }
+    public function __construct(public string $key, public string $name, public bool $chosen) {}
 }

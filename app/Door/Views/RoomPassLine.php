@@ -13,7 +13,10 @@ final readonly class RoomPassLine extends Resource
     /**
      * @param  string|null  $until day and time by the clocks of the school
      */
-    public function __construct(public PassHours $hours, public bool $pictures, public string $madeAt, public ?string $until)
-    {
-    }
+    public function __construct(
+        public PassHours $hours,
+        public bool $pictures,
+        public string $madeAt,
+        public ?string $until,
+    ) {}
 }

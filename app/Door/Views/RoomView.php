@@ -14,7 +14,11 @@ final readonly class RoomView extends Resource
      * @param  bool  $pictures whether three pictures are tapped beside the name
      * @param  list<string>  $choice names of the pictures, where they are
      */
-    public function __construct(public string $section, public string $school, public array $names, public bool $pictures, public array $choice)
-    {
-    }
+    public function __construct(
+        public string $section,
+        public string $school,
+        public array $names,
+        public bool $pictures,
+        public array $choice,
+    ) {}
 }

@@ -24,22 +24,59 @@ final class HomeController
         $person = $request->user();
         $ids = match ($person->kind) {
             'student' => [$person->id],
-            'guardian' => DB::table('guardianships')->where('guardian_id', $person->id)->where('state', 'connected')->whereNull('restriction')->pluck('student_id')->all(),
+            'guardian' => DB::table('guardianships')
+                ->where('guardian_id', $person->id)
+                ->where('state', 'connected')
+                ->whereNull('restriction')
+                ->pluck('student_id')
+                ->all(),
             default => [],
         };
         /** @var Collection<int, Person> $students */
-        $students = Person::query()->with('signIns')->whereIn('id', $ids)->whereIn('state', ['active', 'reserve'])->orderBy('given_name')->get();
-        $sections = DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->join('schools as c', 'c.id', '=', 's.school_id')
-            ->whereIn('e.person_id', $ids)->where('e.role', 'student')->where(SchoolDay::inForce('e', SchoolDay::today($person->school_id)))->where('s.state', 'open')
-            ->orderBy('s.kind')->orderBy('s.name')->get(['e.person_id', 's.id', 's.name', 's.kind', 'c.name as school']);
+        $students = Person::query()
+            ->with('signIns')
+            ->whereIn('id', $ids)
+            ->whereIn('state', ['active', 'reserve'])
+            ->orderBy('given_name')
+            ->get();
+        $sections = DB::table('enrollments as e')
+            ->join('sections as s', 's.id', '=', 'e.section_id')
+            ->join('schools as c', 'c.id', '=', 's.school_id')
+            ->whereIn('e.person_id', $ids)
+            ->where('e.role', 'student')
+            ->where(SchoolDay::inForce('e', SchoolDay::today($person->school_id)))
+            ->where('s.state', 'open')
+            ->orderBy('s.kind')
+            ->orderBy('s.name')
+            ->get(['e.person_id', 's.id', 's.name', 's.kind', 'c.name as school']);
         $teachers = Teachers::of($sections->pluck('id'), $person->school_id);
 
-        return new Home($person->kind, array_values($students->map(fn (Person $s): HomeStudent => new HomeStudent(
-            $s->fullName(), $s->given_name, $person->kind === 'student' ? (string) $s->signIns->first()?->user_name : '',
-            array_values($sections->where('person_id', $s->id)->map(fn (object $x): HomeSection => new HomeSection(
-                $x->name, $x->kind, $x->school,
-                $teachers[$x->id] ?? [],
-            ))->all()),
-        ))->all()));
+        return new Home(
+            $person->kind,
+            array_values(
+                $students
+                    ->map(
+                        fn(Person $s): HomeStudent => new HomeStudent(
+                            $s->fullName(),
+                            $s->given_name,
+                            $person->kind === 'student' ? (string) $s->signIns->first()?->user_name : '',
+                            array_values(
+                                $sections
+                                    ->where('person_id', $s->id)
+                                    ->map(
+                                        fn(object $x): HomeSection => new HomeSection(
+                                            $x->name,
+                                            $x->kind,
+                                            $x->school,
+                                            $teachers[$x->id] ?? [],
+                                        ),
+                                    )
+                                    ->all(),
+                            ),
+                        ),
+                    )
+                    ->all(),
+            ),
+        );
     }
 }

@@ -10,7 +10,5 @@ use App\Platform\Resource;
 final readonly class Home extends Resource
 {
     /** @param  list<HomeStudent>  $students */
-    public function __construct(public string $kind, public array $students)
-    {
-    }
+    public function __construct(public string $kind, public array $students) {}
 }

@@ -10,7 +10,10 @@ use App\Platform\Resource;
 final readonly class HomeSection extends Resource
 {
     /** @param  list<string>  $teachers */
-    public function __construct(public string $name, public string $kind, public string $school, public array $teachers)
-    {
-    }
+    public function __construct(
+        public string $name,
+        public string $kind,
+        public string $school,
+        public array $teachers,
+    ) {}
 }

@@ -9,7 +9,10 @@ use App\Platform\Resource;
 final readonly class HomeStudent extends Resource
 {
     /** @param  list<HomeSection>  $sections */
-    public function __construct(public string $name, public string $givenName, public string $userName, public array $sections)
-    {
-    }
+    public function __construct(
+        public string $name,
+        public string $givenName,
+        public string $userName,
+        public array $sections,
+    ) {}
 }

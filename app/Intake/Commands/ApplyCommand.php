@@ -32,9 +32,19 @@ final class ApplyCommand extends PlanCommand
                 $plan = $planned?->plan;
                 $nothing = $plan === null || $plan->openQuestions() !== [] || $plan->isEmpty();
 
-                return [$planned, $nothing ? null : $ledger->apply($plan, School::query()->where('code', (string) $this->option('school'))->firstOrFail()->id, null, Action::Intake)];
+                return [
+                    $planned,
+                    $nothing
+                        ? null
+                        : $ledger->apply(
+                            $plan,
+                            School::query()->where('code', (string) $this->option('school'))->firstOrFail()->id,
+                            null,
+                            Action::Intake,
+                        ),
+                ];
             });
-        } catch (StalePlan|Refusal $e) {
+        } catch (StalePlan | Refusal $e) {
             $this->error($e->getMessage());
 
             return self::FAILURE;
@@ -44,11 +54,16 @@ final class ApplyCommand extends PlanCommand
         }
         $this->show($planned);
         if ($planned->plan->openQuestions() !== []) {
-            $this->getOutput()->getErrorStyle()->error(count($planned->plan->openQuestions()).' questions are open. Answer them with --answers=FILE; nothing was written.');
+            $this->getOutput()
+                ->getErrorStyle()
+                ->error(
+                    count($planned->plan->openQuestions()) .
+                        ' questions are open. Answer them with --answers=FILE; nothing was written.',
+                );
 
             return 2;
         }
-        if ($entry !== null && ! $this->option('json')) {
+        if ($entry !== null && !$this->option('json')) {
             $this->info("Applied. To undo: php artisan vantrel:undo $entry->id");
         }
 

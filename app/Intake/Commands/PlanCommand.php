@@ -26,7 +26,7 @@ class PlanCommand extends Command
         {--answers= : JSON file of question id to choice}
         {--json : print the whole plan as JSON}';
 
-    protected $signature = 'vantrel:plan '.self::OPTIONS;
+    protected $signature = 'vantrel:plan ' . self::OPTIONS;
 
     protected $description = 'Print what lists would change';
 
@@ -43,7 +43,7 @@ class PlanCommand extends Command
 
     protected static function signatureOf(string $name): string
     {
-        return "$name ".self::OPTIONS;
+        return "$name " . self::OPTIONS;
     }
 
     /** @param  string  $seed a ULID, or the first ten characters of one: the rest is then made from the files */
@@ -54,12 +54,15 @@ class PlanCommand extends Command
         $files = (array) $this->argument('file');
         $school = School::query()->where('code', (string) $this->option('school'))->first();
         if ($school === null) {
-            $this->error('No such school. Use --school with one of: '.implode(', ', School::query()->orderBy('code')->pluck('code')->all()));
+            $this->error(
+                'No such school. Use --school with one of: ' .
+                    implode(', ', School::query()->orderBy('code')->pluck('code')->all()),
+            );
 
             return null;
         }
         foreach ($files as $file) {
-            if (! is_file($file)) {
+            if (!is_file($file)) {
                 $this->error("$file is not there.");
 
                 return null;
@@ -69,19 +72,43 @@ class PlanCommand extends Command
         if ($answers === null) {
             return null;
         }
-        if (! in_array($this->option('mode'), ['additions', 'everyone'], true)) {
+        if (!in_array($this->option('mode'), ['additions', 'everyone'], true)) {
             $this->error('--mode is additions or everyone.');
 
             return null;
         }
-        $seed = strlen($seed) === 26 ? $seed : $seed.strtoupper(substr(hash('sha256', implode('|', array_map(fn (string $f): string => (string) hash_file('sha256', $f), $files))), 0, 16));
+        $seed =
+            strlen($seed) === 26
+                ? $seed
+                : $seed .
+                    strtoupper(
+                        substr(
+                            hash(
+                                'sha256',
+                                implode(
+                                    '|',
+                                    array_map(fn(string $f): string => (string) hash_file('sha256', $f), $files),
+                                ),
+                            ),
+                            0,
+                            16,
+                        ),
+                    );
         try {
-            $scope = $this->option('mode') === 'everyone' ? (string) Scope::read((string) $this->option('scope')) : null;
+            $scope =
+                $this->option('mode') === 'everyone' ? (string) Scope::read((string) $this->option('scope')) : null;
 
             return $planner->planFiles(
-                array_map(fn (string $f): array => [$f, basename($f)], $files), $school, implode(', ', array_map(basename(...), $files)), $seed, 1, $answers, $scope, (string) $this->option('confirm'),
+                array_map(fn(string $f): array => [$f, basename($f)], $files),
+                $school,
+                implode(', ', array_map(basename(...), $files)),
+                $seed,
+                1,
+                $answers,
+                $scope,
+                (string) $this->option('confirm'),
             );
-        } catch (UnreadableList|Refusal $e) {
+        } catch (UnreadableList | Refusal $e) {
             $this->error($e->getMessage());
 
             return null;
@@ -91,7 +118,10 @@ class PlanCommand extends Command
     protected function show(PlannedImport $planned): void
     {
         if ($this->option('json')) {
-            $this->output->writeln(PlanJson::of($planned), \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW);
+            $this->output->writeln(
+                PlanJson::of($planned),
+                \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW,
+            );
 
             return;
         }
@@ -103,15 +133,30 @@ class PlanCommand extends Command
         foreach ($plan->blockers as $blocker) {
             $this->line("Stops: $blocker");
         }
-        $open = array_filter($plan->rows, fn (PlanRow $r): bool => in_array($r->verdict, [Verdict::Ask, Verdict::Cannot, Verdict::Leaving], true));
+        $open = array_filter(
+            $plan->rows,
+            fn(PlanRow $r): bool => in_array($r->verdict, [Verdict::Ask, Verdict::Cannot, Verdict::Leaving], true),
+        );
         if ($open !== []) {
-            $this->table(['Row', 'Verdict', 'Name', 'Why'], array_map(fn (PlanRow $r): array => [
-                trim(($r->number ?: '').' '.$r->sheet), $r->verdict->value, $r->cells['Name']->after, $r->problems === [] ? $r->why : $r->problems[0]->column.': '.$r->problems[0]->message,
-            ], $open));
+            $this->table(
+                ['Row', 'Verdict', 'Name', 'Why'],
+                array_map(
+                    fn(PlanRow $r): array => [
+                        trim(($r->number ?: '') . ' ' . $r->sheet),
+                        $r->verdict->value,
+                        $r->cells['Name']->after,
+                        $r->problems === [] ? $r->why : $r->problems[0]->column . ': ' . $r->problems[0]->message,
+                    ],
+                    $open,
+                ),
+            );
         }
-        $asked = array_filter($plan->openQuestions(), fn (Question $q): bool => $q->row === null);
+        $asked = array_filter($plan->openQuestions(), fn(Question $q): bool => $q->row === null);
         foreach ($asked as $question) {
-            $this->line("Question $question->id: $question->text ".implode(' / ', array_map(fn ($c): string => "$c->key ($c->label)", $question->choices)));
+            $this->line(
+                "Question $question->id: $question->text " .
+                    implode(' / ', array_map(fn($c): string => "$c->key ($c->label)", $question->choices)),
+            );
         }
     }
 
@@ -122,7 +167,7 @@ class PlanCommand extends Command
             return [];
         }
         $decoded = json_decode((string) @file_get_contents((string) $this->option('answers')), true);
-        if (! is_array($decoded)) {
+        if (!is_array($decoded)) {
             $this->error("{$this->option('answers')} is not a JSON object of question ids and choices.");
 
             return null;

@@ -13,7 +13,10 @@ use PhpOffice\PhpSpreadsheet\Shared\Date;
 use Throwable;
 use Vantrel\Core\Table\Grid;
 
-/** Reads one file of a format that is read in a process of its own, and prints its sheets as JSON. Called by the product only. */
+/**
+ * Reads one file of a format that is read in a process of its own, and prints its sheets as JSON. Called by the product
+ * only.
+ */
 final class ReadAsideCommand extends Command
 {
     protected $signature = 'vantrel:read-aside {file} {kind : xls, xml or pdf}';
@@ -27,15 +30,21 @@ final class ReadAsideCommand extends Command
         $file = (string) $this->argument('file');
         try {
             $sheets = match ($this->argument('kind')) {
-                'xls' => self::spreadsheet(new Xls, $file),
-                'xml' => self::spreadsheet(new Xml, $file),
+                'xls' => self::spreadsheet(new Xls(), $file),
+                'xml' => self::spreadsheet(new Xml(), $file),
                 'pdf' => [['name' => '', 'rows' => PdfTable::rows($file)]],
                 default => null,
             };
             if ($sheets === null) {
                 return self::INVALID;
             }
-            $this->output->writeln((string) json_encode($sheets, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE), \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW);
+            $this->output->writeln(
+                (string) json_encode(
+                    $sheets,
+                    JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE,
+                ),
+                \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW,
+            );
 
             return self::SUCCESS;
         } catch (Throwable) {

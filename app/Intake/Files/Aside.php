@@ -13,8 +13,8 @@ use Vantrel\Core\Table\Sheet;
 use Vantrel\Core\Table\UnreadableList;
 
 /**
- * Reads formats whose readers hold the whole file in memory (.xls, spreadsheet XML, PDF) in a process of its own, with limits of
- * its own: a damaged file that makes the reader run on or grow ends that process and nothing else.
+ * Reads formats whose readers hold the whole file in memory (.xls, spreadsheet XML, PDF) in a process of its own, with
+ * limits of its own: a damaged file that makes the reader run on or grow ends that process and nothing else.
  */
 final class Aside
 {
@@ -27,7 +27,10 @@ final class Aside
     private const CURES = [
         'xls' => ['The workbook in the old .xls format is damaged, or too large to be read. ', ListFile::SAVE_AS],
         'xml' => ['The spreadsheet is damaged, or too large to be read. ', ListFile::SAVE_AS],
-        'pdf' => ['No list can be read from this PDF: it is a picture of one, is locked, or is damaged. ', 'Ask whoever made it for the list as a spreadsheet (.xlsx or .csv), and drop that in.'],
+        'pdf' => [
+            'No list can be read from this PDF: it is a picture of one, is locked, or is damaged. ',
+            'Ask whoever made it for the list as a spreadsheet (.xlsx or .csv), and drop that in.',
+        ],
     ];
 
     /**
@@ -43,14 +46,28 @@ final class Aside
             throw $cannot;
         }
         // Behind php-fpm PHP_BINARY is the server, not the program that runs commands.
-        $process = new Process([(new PhpExecutableFinder)->find(false) ?: 'php', '-d', 'memory_limit='.self::MEMORY, base_path('artisan'), 'vantrel:read-aside', $path, $kind], base_path(), null, null, self::SECONDS);
+        $process = new Process(
+            [
+                (new PhpExecutableFinder())->find(false) ?: 'php',
+                '-d',
+                'memory_limit=' . self::MEMORY,
+                base_path('artisan'),
+                'vantrel:read-aside',
+                $path,
+                $kind,
+            ],
+            base_path(),
+            null,
+            null,
+            self::SECONDS,
+        );
         try {
             $process->run();
         } catch (ProcessTimedOutException) {
             throw $cannot;
         }
         $read = $process->isSuccessful() ? json_decode($process->getOutput(), true, 8) : null;
-        if (! is_array($read)) {
+        if (!is_array($read)) {
             throw $cannot;
         }
         $sheets = [];
@@ -60,9 +77,17 @@ final class Aside
                 $lines[] = new Line((int) $number, array_map(strval(...), array_values($cells)));
             }
             try {
-                $sheets[] = new Sheet((string) $name, Grid::of($lines), '', $kind === 'pdf' ? 'This list was read from a PDF, which has no cells: check the rows closely, and the columns first.' : '');
+                $sheets[] = new Sheet(
+                    (string) $name,
+                    Grid::of($lines),
+                    '',
+                    $kind === 'pdf'
+                        ? 'This list was read from a PDF, which has no cells: check the rows closely, and the ' .
+                            'columns first.'
+                        : '',
+                );
             } catch (UnreadableList $e) {
-                if (! str_contains($e->getMessage(), 'nothing in this list')) {
+                if (!str_contains($e->getMessage(), 'nothing in this list')) {
                     throw $e;
                 }
             }

@@ -22,10 +22,10 @@ final class HtmlTables
      */
     public static function sheets(string $html): array
     {
-        $document = new DOMDocument;
+        $document = new DOMDocument();
         $previous = libxml_use_internal_errors(true);
         // As plain ASCII with references, the page's own word on its encoding is of no consequence.
-        $plain = mb_encode_numericentity(DelimitedText::decode($html), [0x80, 0x10FFFF, 0, 0x1FFFFF], 'UTF-8');
+        $plain = mb_encode_numericentity(DelimitedText::decode($html), [0x80, 0x10ffff, 0, 0x1fffff], 'UTF-8');
         $loaded = $document->loadHTML($plain, LIBXML_NONET | LIBXML_COMPACT);
         libxml_clear_errors();
         libxml_use_internal_errors($previous);
@@ -48,11 +48,13 @@ final class HtmlTables
                 $lines[] = new Line(count($lines) + 1, $cells);
             }
             if ($lines !== []) {
-                $sheets[] = new Sheet('table '.(count($sheets) + 1), Grid::of($lines));
+                $sheets[] = new Sheet('table ' . (count($sheets) + 1), Grid::of($lines));
             }
         }
         if ($sheets === []) {
-            throw new UnreadableList('This is a web page without a table in it. Open it in a browser, copy the list, and paste it here.');
+            throw new UnreadableList(
+                'This is a web page without a table in it. Open it in a browser, copy the list, and paste it here.',
+            );
         }
 
         return count($sheets) === 1 ? [new Sheet('', $sheets[0]->grid)] : $sheets;

@@ -10,7 +10,10 @@ use Vantrel\Core\Table\Sheet;
 use Vantrel\Core\Table\UnreadableList;
 use ZipArchive;
 
-/** Packed files: workbooks, documents and OneRoster exports. Refuses what unpacks to far more than a list before it is unpacked. */
+/**
+ * Packed files: workbooks, documents and OneRoster exports. Refuses what unpacks to far more than a list before it is
+ * unpacked.
+ */
 final class Packed
 {
     /** Content of a packed file over this many times its size is no list but an attack. */
@@ -25,9 +28,11 @@ final class Packed
      */
     public static function sheets(string $path, int $size, string $schoolName, string $schoolCode): array
     {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         if ($zip->open($path, ZipArchive::RDONLY) !== true) {
-            throw new UnreadableList('The workbook is cut off or damaged. Download or copy it again, or: '.lcfirst(ListFile::SAVE_AS));
+            throw new UnreadableList(
+                'The workbook is cut off or damaged. Download or copy it again, or: ' . lcfirst(ListFile::SAVE_AS),
+            );
         }
         try {
             $unpacked = 0;
@@ -36,14 +41,24 @@ final class Packed
                 $stat = $zip->statIndex($i);
                 $unpacked += (int) ($stat['size'] ?? 0);
                 $name = strtolower(basename((string) ($stat['name'] ?? '')));
-                if (str_ends_with($name, '.csv') && ! str_starts_with($name, '.')) {
+                if (str_ends_with($name, '.csv') && !str_starts_with($name, '.')) {
                     $tables[substr($name, 0, -4)] = (string) ($stat['name'] ?? '');
                 }
             }
-            if ($zip->numFiles > self::MAX_PARTS || $unpacked > (int) config('vantrel.unpacked_bytes') || $unpacked > max(1_000_000, $size * self::MAX_RATIO)) {
-                throw new UnreadableList('The workbook unpacks to far more than a list needs. Copy the rows of the list into a new workbook, save that and drop it in.');
+            if (
+                $zip->numFiles > self::MAX_PARTS ||
+                $unpacked > (int) config('vantrel.unpacked_bytes') ||
+                $unpacked > max(1_000_000, $size * self::MAX_RATIO)
+            ) {
+                throw new UnreadableList(
+                    'The workbook unpacks to far more than a list needs. Copy the rows of the list into a ' .
+                        'new workbook, save that and drop it in.',
+                );
             }
-            foreach (['xl/workbook.xml' => 'xlsx', 'word/document.xml' => 'docx', 'content.xml' => 'ods'] as $part => $kind) {
+            foreach (
+                ['xl/workbook.xml' => 'xlsx', 'word/document.xml' => 'docx', 'content.xml' => 'ods']
+                as $part => $kind
+            ) {
                 if ($zip->locateName($part) !== false) {
                     return match ($kind) {
                         'xlsx' => Workbook::xlsx($path, $zip),
@@ -55,7 +70,9 @@ final class Packed
             if (isset($tables['users']) || isset($tables['manifest'])) {
                 return self::oneRoster($zip, $tables, $schoolName, $schoolCode);
             }
-            throw new UnreadableList('This is a packed folder, not a workbook. Unpack it and drop in the list itself, as .xlsx or .csv.');
+            throw new UnreadableList(
+                'This is a packed folder, not a workbook. Unpack it and drop in the list itself, as .xlsx or .csv.',
+            );
         } finally {
             $zip->close();
         }
@@ -77,7 +94,7 @@ final class Packed
         $length = 0;
         $plain = true;
         $tail = '';
-        while (is_resource($stream) && ! feof($stream)) {
+        while (is_resource($stream) && !feof($stream)) {
             $chunk = @fread($stream, 1 << 16);
             if ($chunk === false || $chunk === '') {
                 break;
@@ -85,11 +102,15 @@ final class Packed
             hash_update($sum, $chunk);
             $length += strlen($chunk);
             // What a cell's formula begins with may be cut in two by the end of a chunk.
-            $plain = $plain && preg_match('/<(\w{1,8}:)?f[\s>\/]|<!/', $tail.$chunk) !== 1;
-            $tail = substr($tail.$chunk, -40);
+            $plain = $plain && preg_match('/<(\w{1,8}:)?f[\s>\/]|<!/', $tail . $chunk) !== 1;
+            $tail = substr($tail . $chunk, -40);
         }
         if ($length !== $stat['size'] || hexdec(hash_final($sum)) !== $stat['crc']) {
-            throw new UnreadableList('The workbook is damaged: a part of it does not match its own checksum. Download or copy it again, or: '.lcfirst(ListFile::SAVE_AS));
+            throw new UnreadableList(
+                'The workbook is damaged: a part of it does not match its own checksum. Download or copy it ' .
+                    'again, or: ' .
+                    lcfirst(ListFile::SAVE_AS),
+            );
         }
 
         return $plain && preg_match('/<\/(\w+:)?worksheet>\s*$/', $tail) === 1;
@@ -105,7 +126,10 @@ final class Packed
         foreach (['orgs', 'classes', 'courses', 'users', 'roles', 'enrollments', 'demographics'] as $table) {
             if (isset($tables[$table])) {
                 self::mustBeWhole($zip, $tables[$table]);
-                $files[$table] = DelimitedText::lines(DelimitedText::decode((string) $zip->getFromName($tables[$table])), ',');
+                $files[$table] = DelimitedText::lines(
+                    DelimitedText::decode((string) $zip->getFromName($tables[$table])),
+                    ',',
+                );
             }
         }
         $sheets = OneRoster::sheets($files, $schoolName, $schoolCode);

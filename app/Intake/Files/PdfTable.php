@@ -21,7 +21,7 @@ final class PdfTable
     public static function rows(string $path): array
     {
         $rows = [];
-        foreach (array_slice((new Parser)->parseFile($path)->getPages(), 0, self::MAX_PAGES) as $page) {
+        foreach (array_slice((new Parser())->parseFile($path)->getPages(), 0, self::MAX_PAGES) as $page) {
             $pieces = [];
             foreach ($page->getDataTm() as $piece) {
                 $text = trim((string) $piece[1]);
@@ -30,7 +30,10 @@ final class PdfTable
                 }
             }
             // From the top of the page down, from left to right.
-            usort($pieces, fn (array $a, array $b): int => abs($a[0] - $b[0]) > self::LINE ? $b[0] <=> $a[0] : $a[1] <=> $b[1]);
+            usort(
+                $pieces,
+                fn(array $a, array $b): int => abs($a[0] - $b[0]) > self::LINE ? $b[0] <=> $a[0] : $a[1] <=> $b[1],
+            );
             $lines = [];
             $y = null;
             foreach ($pieces as [$at, $x, $text]) {
@@ -40,7 +43,15 @@ final class PdfTable
                 }
                 $lines[count($lines) - 1][] = [$x, $text];
             }
-            $lines = array_values(array_filter($lines, fn (array $line): bool => preg_match('/^(page|seite|página|pagina)?\s*\d+(\s*(of|\/|von|de|sur)\s*\d+)?$/iu', implode(' ', array_column($line, 1))) !== 1));
+            $lines = array_values(
+                array_filter(
+                    $lines,
+                    fn(array $line): bool => preg_match(
+                        '/^(page|seite|página|pagina)?\s*\d+(\s*(of|\/|von|de|sur)\s*\d+)?$/iu',
+                        implode(' ', array_column($line, 1)),
+                    ) !== 1,
+                ),
+            );
             array_push($rows, ...self::cells($lines));
         }
 
@@ -69,9 +80,10 @@ final class PdfTable
                 $columns[] = [$x, 1];
             }
         }
-        // A column is where a fair share of the rows begins something; a word that begins elsewhere belongs to the one before it.
+        // A column is where a fair share of the rows begins something; a word that begins elsewhere belongs to the one
+        // before it.
         $share = max(2, (int) ceil(count($lines) * 0.25));
-        $columns = array_values(array_filter($columns, fn (array $c): bool => $c[1] >= $share));
+        $columns = array_values(array_filter($columns, fn(array $c): bool => $c[1] >= $share));
         if ($columns === []) {
             $columns = [[0.0, 1]];
         }

@@ -29,7 +29,12 @@ final class WordDocument
         $sheets = [];
         foreach ($tables as $n => $rows) {
             if (count($rows) > 1) {
-                $sheets[] = new Sheet('table '.($n + 1), Grid::of(array_map(fn (array $cells, int $i): Line => new Line($i + 1, $cells), $rows, array_keys($rows))));
+                $sheets[] = new Sheet(
+                    'table ' . ($n + 1),
+                    Grid::of(
+                        array_map(fn(array $cells, int $i): Line => new Line($i + 1, $cells), $rows, array_keys($rows)),
+                    ),
+                );
             }
         }
         if ($sheets !== []) {
@@ -46,7 +51,7 @@ final class WordDocument
     /** @return array{list<list<list<string>>>, list<string>} rows of cells by table, and paragraphs outside tables */
     private static function read(string $path): array
     {
-        $xml = new XMLReader;
+        $xml = new XMLReader();
         $tables = $paragraphs = [];
         $row = [];
         $cell = $text = '';
@@ -58,31 +63,33 @@ final class WordDocument
             }
             while (@$xml->read()) {
                 if ($xml->nodeType === XMLReader::DOC_TYPE || $xml->depth > self::MAX_DEPTH) {
-                    throw new UnreadableList('The document holds what no word processor writes. Open it, copy the table, and paste it here.');
+                    throw new UnreadableList(
+                        'The document holds what no word processor writes. Open it, copy the table, and paste it here.',
+                    );
                 }
                 $end = $xml->nodeType === XMLReader::END_ELEMENT;
-                if ($xml->nodeType !== XMLReader::ELEMENT && ! $end) {
+                if ($xml->nodeType !== XMLReader::ELEMENT && !$end) {
                     continue;
                 }
                 // Tables within tables are read as a part of the cell they stand in.
                 switch ($xml->localName) {
                     case 'tbl':
                         $depth += $end ? -1 : 1;
-                        if (! $end && $depth === 1) {
+                        if (!$end && $depth === 1) {
                             $tables[] = [];
                         }
                         break;
                     case 'tr':
                         if ($end && $depth === 1) {
                             $tables[count($tables) - 1][] = $row;
-                        } elseif (! $end && $depth === 1) {
+                        } elseif (!$end && $depth === 1) {
                             $row = [];
                         }
                         break;
                     case 'tc':
                         if ($end && $depth === 1) {
                             $row[] = trim($cell);
-                        } elseif (! $end && $depth === 1) {
+                        } elseif (!$end && $depth === 1) {
                             $cell = '';
                         }
                         break;
@@ -95,7 +102,7 @@ final class WordDocument
                     case 'p':
                         if ($end || $xml->isEmptyElement) {
                             if ($depth > 0) {
-                                $cell .= ($cell === '' ? '' : "\n").$text;
+                                $cell .= ($cell === '' ? '' : "\n") . $text;
                             } elseif (trim($text) !== '') {
                                 $paragraphs[] = $text;
                             }
@@ -115,7 +122,10 @@ final class WordDocument
             }
             foreach (libxml_get_errors() as $error) {
                 if ($error->level === LIBXML_ERR_FATAL) {
-                    throw new UnreadableList('The document is damaged and cannot be read to its end. Open it, copy the table, and paste it here.');
+                    throw new UnreadableList(
+                        'The document is damaged and cannot be read to its end. Open it, copy the table, and ' .
+                            'paste it here.',
+                    );
                 }
             }
         } finally {

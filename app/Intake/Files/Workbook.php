@@ -21,7 +21,9 @@ final class Workbook
 {
     private const MAX_SHEETS = 60;
 
-    /** After so many blank rows nothing more is expected: workbooks that were formatted to the last row have a million. */
+    /**
+     * After so many blank rows nothing more is expected: workbooks that were formatted to the last row have a million.
+     */
     private const BLANK_ROWS = 5000;
 
     /**
@@ -36,7 +38,10 @@ final class Workbook
             Packed::mustBeWhole($zip, $part);
         }
         // Looked through for formulas cell by cell only where there are any.
-        $formulas = array_map(fn (string $part): array => Packed::mustBeWhole($zip, $part) ? [] : self::formulas($path, $part), array_slice($parts, 0, self::MAX_SHEETS, true));
+        $formulas = array_map(
+            fn(string $part): array => Packed::mustBeWhole($zip, $part) ? [] : self::formulas($path, $part),
+            array_slice($parts, 0, self::MAX_SHEETS, true),
+        );
         $reader = ReaderEntityFactory::createXLSXReader();
         $reader->setShouldFormatDates(false);
         $reader->setShouldPreserveEmptyRows(true);
@@ -60,10 +65,13 @@ final class Workbook
         return self::read($reader, $path, []);
     }
 
-    /** A cell or row that is said to repeat more often than a sheet has room for is no spreadsheet's, and would fill the memory. */
+    /**
+     * A cell or row that is said to repeat more often than a sheet has room for is no spreadsheet's, and would fill the
+     * memory.
+     */
     private static function mustRepeatWithinReason(string $path): void
     {
-        $xml = new XMLReader;
+        $xml = new XMLReader();
         if (@$xml->open("zip://$path#content.xml", null, LIBXML_NONET | LIBXML_COMPACT) === false) {
             return;
         }
@@ -71,13 +79,19 @@ final class Workbook
         try {
             while (@$xml->read()) {
                 self::refuseDocumentType($xml);
-                if ($xml->nodeType !== XMLReader::ELEMENT || ! $xml->hasAttributes) {
+                if ($xml->nodeType !== XMLReader::ELEMENT || !$xml->hasAttributes) {
                     continue;
                 }
-                foreach (['number-columns-repeated' => 16_384, 'number-rows-repeated' => 1_048_576] as $attribute => $most) {
+                foreach (
+                    ['number-columns-repeated' => 16_384, 'number-rows-repeated' => 1_048_576]
+                    as $attribute => $most
+                ) {
                     $times = (string) ($xml->getAttribute("table:$attribute") ?? '');
                     if ($times !== '' && (strlen($times) > 9 || (int) $times > $most)) {
-                        throw new UnreadableList('A cell of the workbook is repeated more often than a spreadsheet can hold. '.ListFile::SAVE_AS);
+                        throw new UnreadableList(
+                            'A cell of the workbook is repeated more often than a spreadsheet can hold. ' .
+                                ListFile::SAVE_AS,
+                        );
                     }
                 }
             }
@@ -99,17 +113,24 @@ final class Workbook
         try {
             $reader->open($path);
             foreach ($reader->getSheetIterator() as $sheet) {
-                if (! $sheet->isVisible()) {
+                if (!$sheet->isVisible()) {
                     continue;
                 }
                 if (count($sheets) === self::MAX_SHEETS) {
-                    throw new UnreadableList('The workbook has more than '.self::MAX_SHEETS.' sheets. Split it, and drop the parts in one after the other.');
+                    throw new UnreadableList(
+                        'The workbook has more than ' .
+                            self::MAX_SHEETS .
+                            ' sheets. Split it, and drop the parts in one after the other.',
+                    );
                 }
                 try {
-                    $sheets[] = new Sheet($sheet->getName(), Grid::of(self::lines($sheet->getRowIterator(), $formulas[$sheet->getName()] ?? [])));
+                    $sheets[] = new Sheet(
+                        $sheet->getName(),
+                        Grid::of(self::lines($sheet->getRowIterator(), $formulas[$sheet->getName()] ?? [])),
+                    );
                 } catch (UnreadableList $e) {
                     // An empty sheet beside a full one is no matter; too much in any of them is.
-                    if (! str_contains($e->getMessage(), 'nothing in this list')) {
+                    if (!str_contains($e->getMessage(), 'nothing in this list')) {
                         throw $e;
                     }
                     $reason = $e;
@@ -118,12 +139,16 @@ final class Workbook
         } catch (UnreadableList $e) {
             throw $e;
         } catch (Throwable $e) {
-            throw new UnreadableList('The workbook is damaged and cannot be read to its end. '.ListFile::SAVE_AS, 0, $e);
+            throw new UnreadableList(
+                'The workbook is damaged and cannot be read to its end. ' . ListFile::SAVE_AS,
+                0,
+                $e,
+            );
         } finally {
             $reader->close();
         }
         if ($sheets === []) {
-            throw $reason ?? new UnreadableList('The workbook has no sheet that can be read. '.ListFile::SAVE_AS);
+            throw $reason ?? new UnreadableList('The workbook has no sheet that can be read. ' . ListFile::SAVE_AS);
         }
 
         // A single sheet needs no name to be told apart by.
@@ -141,11 +166,15 @@ final class Workbook
         foreach ($rows as $number => $row) {
             $cells = $row->toArray();
             if (count($cells) > 16_384) {
-                throw new UnreadableList('A row of the workbook has more cells than a spreadsheet can hold. '.ListFile::SAVE_AS);
+                throw new UnreadableList(
+                    'A row of the workbook has more cells than a spreadsheet can hold. ' . ListFile::SAVE_AS,
+                );
             }
             $flaws = [];
             foreach (array_keys($formulas[$number] ?? []) as $at) {
-                $flaws[$at] = 'This cell holds a formula, and its value may be out of date. Copy the column and paste it back as values, save, and drop the list in again.';
+                $flaws[$at] =
+                    'This cell holds a formula, and its value may be out of date. Copy the column and paste ' .
+                    'it back as values, save, and drop the list in again.';
             }
             $line = new Line($number, array_map(self::text(...), $cells), $flaws);
             $blank = $line->isBlank() ? $blank + 1 : 0;
@@ -161,7 +190,9 @@ final class Workbook
         return match (true) {
             $value instanceof DateTimeInterface => $value->format('Y-m-d'),
             is_bool($value) => $value ? 'TRUE' : 'FALSE',
-            is_float($value) => $value === floor($value) && abs($value) < 1e15 ? sprintf('%.0f', $value) : (string) $value,
+            is_float($value) => $value === floor($value) && abs($value) < 1e15
+                ? sprintf('%.0f', $value)
+                : (string) $value,
             is_scalar($value) => (string) $value,
             default => '',
         };
@@ -175,14 +206,18 @@ final class Workbook
     private static function sheetParts(ZipArchive $zip): array
     {
         $targets = [];
-        foreach (self::elements((string) $zip->getFromName('xl/_rels/workbook.xml.rels', 1_000_000), 'Relationship') as $element) {
+        foreach (
+            self::elements((string) $zip->getFromName('xl/_rels/workbook.xml.rels', 1_000_000), 'Relationship')
+            as $element
+        ) {
             $target = ltrim($element['Target'] ?? '', '/');
             $targets[$element['Id'] ?? ''] = str_starts_with($target, 'xl/') ? $target : "xl/$target";
         }
         $parts = [];
         foreach (self::elements((string) $zip->getFromName('xl/workbook.xml', 1_000_000), 'sheet') as $element) {
             // Without a table of relations the sheets are numbered in their order.
-            $parts[$element['name'] ?? ''] = $targets[$element['r:id'] ?? ''] ?? 'xl/worksheets/sheet'.(count($parts) + 1).'.xml';
+            $parts[$element['name'] ?? ''] =
+                $targets[$element['r:id'] ?? ''] ?? 'xl/worksheets/sheet' . (count($parts) + 1) . '.xml';
         }
 
         return $parts;
@@ -192,7 +227,7 @@ final class Workbook
     private static function elements(string $xml, string $name): array
     {
         $found = [];
-        $reader = new XMLReader;
+        $reader = new XMLReader();
         $previous = libxml_use_internal_errors(true);
         try {
             if ($xml === '' || $reader->XML($xml, null, LIBXML_NONET | LIBXML_COMPACT) === false) {
@@ -220,7 +255,9 @@ final class Workbook
     private static function refuseDocumentType(XMLReader $xml): void
     {
         if ($xml->nodeType === XMLReader::DOC_TYPE) {
-            throw new UnreadableList('The workbook holds a document type declaration, which no spreadsheet writes. '.ListFile::SAVE_AS);
+            throw new UnreadableList(
+                'The workbook holds a document type declaration, which no spreadsheet writes. ' . ListFile::SAVE_AS,
+            );
         }
     }
 
@@ -228,7 +265,7 @@ final class Workbook
     private static function formulas(string $path, string $sheet): array
     {
         $formulas = [];
-        $xml = new XMLReader;
+        $xml = new XMLReader();
         if (@$xml->open("zip://$path#$sheet", null, LIBXML_NONET | LIBXML_COMPACT) === false) {
             return [];
         }
@@ -251,7 +288,9 @@ final class Workbook
             }
             foreach (libxml_get_errors() as $error) {
                 if ($error->level === LIBXML_ERR_FATAL) {
-                    throw new UnreadableList("The workbook is damaged near row $row and cannot be read to its end. ".ListFile::SAVE_AS);
+                    throw new UnreadableList(
+                        "The workbook is damaged near row $row and cannot be read to its end. " . ListFile::SAVE_AS,
+                    );
                 }
             }
         } finally {

@@ -50,28 +50,60 @@ final class ImportController
     public function index(School $school): ImportPage
     {
         /** @var Collection<int, Import> $imports */
-        $imports = Import::query()->where('school_id', $school->id)->where('state', '!=', 'discarded')->orderByDesc('made_at')->limit(100)->get();
+        $imports = Import::query()
+            ->where('school_id', $school->id)
+            ->where('state', '!=', 'discarded')
+            ->orderByDesc('made_at')
+            ->limit(100)
+            ->get();
 
-        return new ImportPage(array_values($imports->map(ImportLine::of(...))->all()), ListContents::MOST_STUDENTS, intdiv((int) config('vantrel.upload_bytes'), 1024 * 1024));
+        return new ImportPage(
+            array_values($imports->map(ImportLine::of(...))->all()),
+            ListContents::MOST_STUDENTS,
+            intdiv((int) config('vantrel.upload_bytes'), 1024 * 1024),
+        );
     }
 
     #[Answers(ImportDetail::class, 'Bring a list in: one or several files, or what was pasted')]
     #[Takes(['file?' => 'file', 'files?' => 'files', 'text?' => 'string', 'html?' => 'string'])]
     public function store(School $school, Request $request): ImportDetail
     {
-        $request->validate([
-            'file' => ['required_without_all:files,text', 'file', 'max:'.intdiv((int) config('vantrel.upload_bytes'), 1024)],
-            'files' => 'array|min:1|max:10', 'files.*' => ['file', 'max:'.intdiv((int) config('vantrel.upload_bytes'), 1024)],
-            'text' => 'string|max:4000000', 'html' => 'nullable|string|max:12000000',
-        ], [
-            'file' => 'No list arrived, or it is larger than '.intdiv((int) config('vantrel.upload_bytes'), 1024 * 1024).' MB. Split it, or save it without pictures, and drop it in again.',
-            'file.*' => 'No list arrived, or it is larger than '.intdiv((int) config('vantrel.upload_bytes'), 1024 * 1024).' MB. Split it, or save it without pictures, and drop it in again.',
-            'files.*' => 'Up to 10 files can be brought in together, each of up to '.intdiv((int) config('vantrel.upload_bytes'), 1024 * 1024).' MB.',
-        ]);
+        $request->validate(
+            [
+                'file' => [
+                    'required_without_all:files,text',
+                    'file',
+                    'max:' . intdiv((int) config('vantrel.upload_bytes'), 1024),
+                ],
+                'files' => 'array|min:1|max:10',
+                'files.*' => ['file', 'max:' . intdiv((int) config('vantrel.upload_bytes'), 1024)],
+                'text' => 'string|max:4000000',
+                'html' => 'nullable|string|max:12000000',
+            ],
+            [
+                'file' =>
+                    'No list arrived, or it is larger than ' .
+                    intdiv((int) config('vantrel.upload_bytes'), 1024 * 1024) .
+                    ' MB. Split it, or save it without pictures, and drop it in again.',
+                'file.*' =>
+                    'No list arrived, or it is larger than ' .
+                    intdiv((int) config('vantrel.upload_bytes'), 1024 * 1024) .
+                    ' MB. Split it, or save it without pictures, and drop it in again.',
+                'files.*' =>
+                    'Up to 10 files can be brought in together, each of up to ' .
+                    intdiv((int) config('vantrel.upload_bytes'), 1024 * 1024) .
+                    ' MB.',
+            ],
+        );
         $files = [];
         /** @var UploadedFile $file */
         foreach ($request->hasFile('file') ? [$request->file('file')] : $request->file('files', []) as $file) {
-            $title = Str::limit(trim((string) preg_replace('/[\p{Cc}\/\\\\<>]+/u', ' ', mb_scrub($file->getClientOriginalName()))) ?: 'List', 150, '…');
+            $title = Str::limit(
+                trim((string) preg_replace('/[\p{Cc}\/\\\\<>]+/u', ' ', mb_scrub($file->getClientOriginalName()))) ?:
+                'List',
+                150,
+                '…',
+            );
             $files[] = [(string) $file->getRealPath(), $title, $file];
         }
         if ($files === []) {
@@ -79,16 +111,39 @@ final class ImportController
         }
         // What cannot be read at all is refused here, before anything is kept or queued.
         try {
-            ImportPlanner::sheets(array_map(fn (array $f): array => [$f[0], $f[1]], $files), $school->name, $school->code);
+            ImportPlanner::sheets(
+                array_map(fn(array $f): array => [$f[0], $f[1]], $files),
+                $school->name,
+                $school->code,
+            );
             /** @var Person $actor */
             $actor = $request->user();
-            $hash = hash('sha256', implode('|', array_map(fn (array $f): string => (string) hash_file('sha256', $f[0]), $files)));
-            $kept = array_map(fn (array $f): array => ['file' => $f[2] === null ? ImportFiles::copy($f[0]) : ImportFiles::keep($f[2]), 'title' => $f[1]], $files);
+            $hash = hash(
+                'sha256',
+                implode('|', array_map(fn(array $f): string => (string) hash_file('sha256', $f[0]), $files)),
+            );
+            $kept = array_map(
+                fn(array $f): array => [
+                    'file' => $f[2] === null ? ImportFiles::copy($f[0]) : ImportFiles::keep($f[2]),
+                    'title' => $f[1],
+                ],
+                $files,
+            );
             $import = DB::transaction(function () use ($school, $actor, $files, $kept, $hash): Import {
                 $import = Import::query()->create([
-                    'id' => (string) Str::ulid(), 'school_id' => $school->id, 'actor_id' => $actor->id,
-                    'title' => Str::limit(implode(', ', array_map(fn (array $f): string => $f[1], $files)), 150, '…'), 'files' => $kept,
-                    'content_hash' => $hash, 'state' => 'reading', 'answers' => $this->answersBefore($school, $hash), 'round' => 1, 'done' => 0, 'total' => 0, 'made_at' => now(), 'changed_at' => now(),
+                    'id' => (string) Str::ulid(),
+                    'school_id' => $school->id,
+                    'actor_id' => $actor->id,
+                    'title' => Str::limit(implode(', ', array_map(fn(array $f): string => $f[1], $files)), 150, '…'),
+                    'files' => $kept,
+                    'content_hash' => $hash,
+                    'state' => 'reading',
+                    'answers' => $this->answersBefore($school, $hash),
+                    'round' => 1,
+                    'done' => 0,
+                    'total' => 0,
+                    'made_at' => now(),
+                    'changed_at' => now(),
                 ]);
                 PlanImport::dispatch($import->id, 1);
 
@@ -111,7 +166,10 @@ final class ImportController
     {
         $html = $request->string('html')->value();
         $path = (string) tempnam(sys_get_temp_dir(), 'paste');
-        file_put_contents($path, stripos($html, '<table') !== false ? "<html>$html" : $request->string('text')->value());
+        file_put_contents(
+            $path,
+            stripos($html, '<table') !== false ? "<html>$html" : $request->string('text')->value(),
+        );
 
         return $path;
     }
@@ -123,7 +181,12 @@ final class ImportController
      */
     private function answersBefore(School $school, string $hash): array
     {
-        return Import::query()->where('school_id', $school->id)->where('content_hash', $hash)->orderByDesc('made_at')->orderByDesc('id')->first()->answers ?? [];
+        return Import::query()
+            ->where('school_id', $school->id)
+            ->where('content_hash', $hash)
+            ->orderByDesc('made_at')
+            ->orderByDesc('id')
+            ->first()->answers ?? [];
     }
 
     #[Answers(ImportDetail::class, 'One list: layout, tallies, questions')]
@@ -136,19 +199,39 @@ final class ImportController
     #[Takes(['verdict?' => 'string', 'after?' => 'int'])]
     public function rows(Import $import, Request $request): RowPage
     {
-        $request->validate(['verdict' => ['string', 'regex:/^(new|update|same|ask|cannot|leaving)(,(new|update|same|ask|cannot|leaving))*$/'], 'after' => 'integer|min:0']);
-        $rows = DB::table('import_rows')->where('import_id', $import->id)
-            ->when($request->filled('verdict'), fn ($q) => $q->whereIn('verdict', explode(',', $request->string('verdict')->value())))
-            ->where('id', '>', $request->integer('after'))->orderBy('id')->limit(self::PAGE + 1)->get(['id', 'content']);
+        $request->validate([
+            'verdict' => [
+                'string',
+                'regex:/^(new|update|same|ask|cannot|leaving)(,(new|update|same|ask|cannot|leaving))*$/',
+            ],
+            'after' => 'integer|min:0',
+        ]);
+        $rows = DB::table('import_rows')
+            ->where('import_id', $import->id)
+            ->when(
+                $request->filled('verdict'),
+                fn($q) => $q->whereIn('verdict', explode(',', $request->string('verdict')->value())),
+            )
+            ->where('id', '>', $request->integer('after'))
+            ->orderBy('id')
+            ->limit(self::PAGE + 1)
+            ->get(['id', 'content']);
         $page = $rows->take(self::PAGE);
 
         return new RowPage(
-            array_values($page->map(fn (object $r): mixed => json_decode($r->content, false, 64, JSON_THROW_ON_ERROR))->all()),
+            array_values(
+                $page->map(fn(object $r): mixed => json_decode($r->content, false, 64, JSON_THROW_ON_ERROR))->all(),
+            ),
             $rows->count() > self::PAGE ? (string) $page->last()?->id : null,
         );
     }
 
-    #[Answers(ImportDetail::class, 'Say whose whole list this is, or that it only adds; and confirm in words how many leave')]
+    #[
+        Answers(
+            ImportDetail::class,
+            'Say whose whole list this is, or that it only adds; and confirm in words how many leave',
+        ),
+    ]
     #[Takes(['everyone' => '?string', 'words?' => 'string'])]
     public function everyone(Import $import, Request $request): ImportDetail
     {
@@ -156,7 +239,10 @@ final class ImportController
         $scope = $request->input('everyone');
         if (is_string($scope)) {
             $read = Scope::read($scope);
-            if ($read->sectionId !== null && ! Section::query()->where('id', $read->sectionId)->where('school_id', $import->school_id)->exists()) {
+            if (
+                $read->sectionId !== null &&
+                !Section::query()->where('id', $read->sectionId)->where('school_id', $import->school_id)->exists()
+            ) {
                 throw new Refusal('This section is not one of the school’s. Choose one that is.');
             }
         }
@@ -172,25 +258,31 @@ final class ImportController
     public function domain(Import $import, Request $request, Snapshots $snapshots, Ledger $ledger): ImportDetail
     {
         $domain = $request->string('domain')->value();
-        if (! in_array($domain, $import->summary['domains'] ?? [], true)) {
+        if (!in_array($domain, $import->summary['domains'] ?? [], true)) {
             throw new Refusal('Most of this list does not use that domain.');
         }
         /** @var Person $actor */
         $actor = $request->user();
-        $school = $snapshots->find(Records\School::class, $import->school_id) ?? throw new Refusal('The school is not there any more.');
+        $school =
+            $snapshots->find(Records\School::class, $import->school_id) ??
+            throw new Refusal('The school is not there any more.');
         $ledger->apply(MailDomains::adding($school, $domain), $import->school_id, $actor, Action::Settings);
 
-        return $this->again($import, function (): void {
-        });
+        return $this->again($import, function (): void {});
     }
 
-    #[Answers(ImportDetail::class, 'Answer questions, name columns, keep cells as written; an empty answer takes one back')]
+    #[
+        Answers(
+            ImportDetail::class,
+            'Answer questions, name columns, keep cells as written; an empty answer takes one back',
+        ),
+    ]
     #[Takes(['answers' => 'map<string>'])]
     public function answers(Import $import, Request $request): ImportDetail
     {
         $request->validate(['answers' => 'required|array|min:1|max:5000', 'answers.*' => 'nullable|string|max:80']);
         foreach ($request->array('answers') as $question => $choice) {
-            if (is_string($choice) && ! Said::allows((string) $question, $choice)) {
+            if (is_string($choice) && !Said::allows((string) $question, $choice)) {
                 throw ValidationException::withMessages(['answers' => "“{$choice}” is no answer to {$question}."]);
             }
         }
@@ -219,16 +311,24 @@ final class ImportController
         if ($import->state !== 'planned') {
             throw new Refusal('There is no plan of this list to apply.');
         }
-        if (! hash_equals((string) $import->fingerprint, $request->string('fingerprint')->value())) {
+        if (!hash_equals((string) $import->fingerprint, $request->string('fingerprint')->value())) {
             throw new StalePlan([$import->title]);
         }
         /** @var Person $actor */
         $actor = $request->user();
         if (($import->summary['leaving'] ?? 0) > 0) {
-            $passwordAgain->mustBe($actor, $request->string('password')->value(), 'People leave with this list, so it takes your password, and this is not it.', 'password');
+            $passwordAgain->mustBe(
+                $actor,
+                $request->string('password')->value(),
+                'People leave with this list, so it takes your password, and this is not it.',
+                'password',
+            );
         }
         DB::transaction(function () use ($import, $actor): void {
-            $changed = Import::query()->where('id', $import->id)->where('state', 'planned')->where('round', $import->round)
+            $changed = Import::query()
+                ->where('id', $import->id)
+                ->where('state', 'planned')
+                ->where('round', $import->round)
                 ->update(['state' => 'applying', 'done' => 0, 'total' => 0, 'message' => null, 'changed_at' => now()]);
             if ($changed === 1) {
                 ApplyImport::dispatch($import->id, $import->round, (string) $import->fingerprint, $actor->id);
@@ -241,15 +341,21 @@ final class ImportController
     #[Answers('file', 'The rows that need work, as a workbook with what to do beside each')]
     public function toMend(Import $import, RowsToMend $rows): BinaryFileResponse
     {
-        if (! in_array($import->state, ['planned', 'applied'], true)) {
+        if (!in_array($import->state, ['planned', 'applied'], true)) {
             throw new Refusal('There is no plan of this list yet.');
         }
         $path = (string) tempnam(sys_get_temp_dir(), 'mend');
         $rows->write($import, $path);
-        $name = trim((string) preg_replace(['/\.[A-Za-z0-9]{1,5}$/', '/[\/\\\\%\p{Cc}]+/u'], ['', ' '], $import->title)).', rows to mend.xlsx';
+        $name =
+            trim((string) preg_replace(['/\.[A-Za-z0-9]{1,5}$/', '/[\/\\\\%\p{Cc}]+/u'], ['', ' '], $import->title)) .
+            ', rows to mend.xlsx';
 
-        return (new BinaryFileResponse($path, 200, ['Content-Type' => SheetFormat::Xlsx->contentType(), 'Cache-Control' => 'no-store']))
-            ->setContentDisposition('attachment', $name, Str::ascii($name))->deleteFileAfterSend();
+        return (new BinaryFileResponse($path, 200, [
+            'Content-Type' => SheetFormat::Xlsx->contentType(),
+            'Cache-Control' => 'no-store',
+        ]))
+            ->setContentDisposition('attachment', $name, Str::ascii($name))
+            ->deleteFileAfterSend();
     }
 
     #[Answers(null, 'Throw a list away that was not applied')]
@@ -261,8 +367,12 @@ final class ImportController
             $locked = Import::query()->where('id', $import->id)->lockForUpdate()->firstOrFail();
             match ($locked->state) {
                 'applied' => throw new Refusal('This list has been applied; undo it in the Ledger instead.'),
-                'applying' => throw new Refusal('This list is being applied. Wait until it is done, then undo it in the Ledger.'),
-                default => $locked->fill(['state' => 'discarded', 'round' => $locked->round + 1, 'changed_at' => now()])->save(),
+                'applying' => throw new Refusal(
+                    'This list is being applied. Wait until it is done, then undo it in the Ledger.',
+                ),
+                default => $locked
+                    ->fill(['state' => 'discarded', 'round' => $locked->round + 1, 'changed_at' => now()])
+                    ->save(),
             };
         });
         DB::table('import_rows')->where('import_id', $import->id)->delete();
@@ -283,11 +393,19 @@ final class ImportController
         return DB::transaction(function () use ($import, $change): ImportDetail {
             /** @var Import $locked */
             $locked = Import::query()->where('id', $import->id)->lockForUpdate()->firstOrFail();
-            if (! in_array($locked->state, ['planned', 'reading', 'unreadable'], true)) {
-                throw new Refusal('This list cannot be changed any more: it is '.$locked->state.'.');
+            if (!in_array($locked->state, ['planned', 'reading', 'unreadable'], true)) {
+                throw new Refusal('This list cannot be changed any more: it is ' . $locked->state . '.');
             }
             $change($locked);
-            $locked->fill(['state' => 'reading', 'round' => $locked->round + 1, 'fingerprint' => null, 'message' => null, 'changed_at' => now()])->save();
+            $locked
+                ->fill([
+                    'state' => 'reading',
+                    'round' => $locked->round + 1,
+                    'fingerprint' => null,
+                    'message' => null,
+                    'changed_at' => now(),
+                ])
+                ->save();
             PlanImport::dispatch($locked->id, $locked->round);
 
             return ImportDetail::of($locked);

@@ -26,8 +26,8 @@ use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Table\UnreadableList;
 
 /**
- * Applies a list in the background: whole or not at all, in one transaction. Killed half-way, the database takes back what
- * was begun, and the job can be run again: the work key lets it write one ledger entry only.
+ * Applies a list in the background: whole or not at all, in one transaction. Killed half-way, the database takes back
+ * what was begun, and the job can be run again: the work key lets it write one ledger entry only.
  */
 final class ApplyImport implements ShouldQueue
 {
@@ -38,8 +38,12 @@ final class ApplyImport implements ShouldQueue
 
     public int $tries = 3;
 
-    public function __construct(public readonly string $importId, public readonly int $round, public readonly string $fingerprint, public readonly ?string $actorId)
-    {
+    public function __construct(
+        public readonly string $importId,
+        public readonly int $round,
+        public readonly string $fingerprint,
+        public readonly ?string $actorId,
+    ) {
         $this->queueWithState();
     }
 
@@ -51,12 +55,16 @@ final class ApplyImport implements ShouldQueue
             return;
         }
         try {
-            if (! Turns::take(fn (): bool => $this->apply($import, $planner, $ledger, $memory))) {
+            if (!Turns::take(fn(): bool => $this->apply($import, $planner, $ledger, $memory))) {
                 throw new StalePlan(['the people or sections this list meets']);
             }
         } catch (StalePlan $e) {
-            $this->planAgain('Since you looked, something changed: '.implode(', ', array_slice($e->changed, 0, 5)).'. Nothing was written; this is the fresh plan.');
-        } catch (Refusal|UnreadableList $e) {
+            $this->planAgain(
+                'Since you looked, something changed: ' .
+                    implode(', ', array_slice($e->changed, 0, 5)) .
+                    '. Nothing was written; this is the fresh plan.',
+            );
+        } catch (Refusal | UnreadableList $e) {
             $this->planAgain($e->getMessage());
         }
     }
@@ -65,21 +73,39 @@ final class ApplyImport implements ShouldQueue
     private function apply(Import $import, ImportPlanner $planner, Ledger $ledger, ColumnMemory $memory): bool
     {
         // Somebody else may have done it while this one waited for its turn.
-        if (! Import::query()->where('id', $import->id)->where('round', $this->round)->where('state', 'applying')->exists()) {
+        if (
+            !Import::query()
+                ->where('id', $import->id)
+                ->where('round', $this->round)
+                ->where('state', 'applying')
+                ->exists()
+        ) {
             return true;
         }
         $planned = $planner->plan($import, $this->day($import));
         $plan = $planned->plan;
-        if (! hash_equals($this->fingerprint, $plan->fingerprint())) {
+        if (!hash_equals($this->fingerprint, $plan->fingerprint())) {
             return false;
         }
         $total = count($plan->changes);
         $this->progress(0, $total);
-        $ledger->apply($plan, $import->school_id, Person::query()->find($this->actorId), Action::Intake, "import:{$this->importId}:{$this->round}",
-            fn (int $done) => $this->progress($done, $total),
+        $ledger->apply(
+            $plan,
+            $import->school_id,
+            Person::query()->find($this->actorId),
+            Action::Intake,
+            "import:{$this->importId}:{$this->round}",
+            fn(int $done) => $this->progress($done, $total),
             function (LedgerEntry $entry) use ($memory, $planned, $import): void {
                 $memory->keep($import->school_id, $planned->book, $planned->answers);
-                DB::table('imports')->where('id', $this->importId)->update(['state' => 'applied', 'entry_seq' => $entry->seq, 'message' => null, 'changed_at' => now()]);
+                DB::table('imports')
+                    ->where('id', $this->importId)
+                    ->update([
+                        'state' => 'applied',
+                        'entry_seq' => $entry->seq,
+                        'message' => null,
+                        'changed_at' => now(),
+                    ]);
             },
             Coordinators::otherSchools($this->actorId, $import->school_id),
         );
@@ -92,7 +118,10 @@ final class ApplyImport implements ShouldQueue
     {
         $today = SchoolDay::today($import->school_id);
 
-        return $import->planned_on !== null && $import->planned_on >= (string) date('Y-m-d', (int) strtotime("$today -1 day")) ? $import->planned_on : $today;
+        return $import->planned_on !== null &&
+            $import->planned_on >= (string) date('Y-m-d', (int) strtotime("$today -1 day"))
+            ? $import->planned_on
+            : $today;
     }
 
     public function failed(?Throwable $e): void
@@ -104,8 +133,18 @@ final class ApplyImport implements ShouldQueue
     {
         $round = $this->round + 1;
         DB::transaction(function () use ($round, $message): void {
-            $changed = DB::table('imports')->where('id', $this->importId)->where('round', $this->round)->where('state', 'applying')
-                ->update(['state' => 'reading', 'round' => $round, 'done' => 0, 'total' => 0, 'message' => $message, 'changed_at' => now()]);
+            $changed = DB::table('imports')
+                ->where('id', $this->importId)
+                ->where('round', $this->round)
+                ->where('state', 'applying')
+                ->update([
+                    'state' => 'reading',
+                    'round' => $round,
+                    'done' => 0,
+                    'total' => 0,
+                    'message' => $message,
+                    'changed_at' => now(),
+                ]);
             if ($changed === 1) {
                 PlanImport::dispatch($this->importId, $round);
             }
@@ -115,6 +154,10 @@ final class ApplyImport implements ShouldQueue
     /** Written on a connection of its own: inside the transaction nobody would see it. */
     private function progress(int $done, int $total): void
     {
-        DB::connection((string) config('vantrel.progress_connection'))->table('imports')->where('id', $this->importId)->where('state', 'applying')->update(['done' => $done, 'total' => $total, 'changed_at' => now()]);
+        DB::connection((string) config('vantrel.progress_connection'))
+            ->table('imports')
+            ->where('id', $this->importId)
+            ->where('state', 'applying')
+            ->update(['done' => $done, 'total' => $total, 'changed_at' => now()]);
     }
 }

@@ -21,7 +21,10 @@ use Vantrel\Core\Plan\PlanRow;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Table\UnreadableList;
 
-/** Works out the plan of a list in the background. Run twice, it gives the same; of two for one list, the later round wins. */
+/**
+ * Works out the plan of a list in the background. Run twice, it gives the same; of two for one list, the later round
+ * wins.
+ */
 final class PlanImport implements ShouldQueue
 {
     use Dispatchable;
@@ -46,7 +49,7 @@ final class PlanImport implements ShouldQueue
         try {
             $today = SchoolDay::today($import->school_id);
             $planned = $planner->plan($import, $today);
-        } catch (UnreadableList|Refusal $e) {
+        } catch (UnreadableList | Refusal $e) {
             $this->finish(['state' => 'unreadable', 'message' => $e->getMessage()]);
 
             return;
@@ -54,34 +57,68 @@ final class PlanImport implements ShouldQueue
         DB::transaction(function () use ($planned, $import, $today): void {
             DB::table('import_rows')->where('import_id', $this->importId)->delete();
             foreach (array_chunk($planned->plan->rows, 500) as $rows) {
-                DB::table('import_rows')->insert(array_map(fn (PlanRow $row): array => [
-                    'import_id' => $this->importId, 'sheet' => mb_substr($row->sheet, 0, 160), 'number' => $row->number, 'verdict' => $row->verdict->value,
-                    'content' => json_encode($row, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
-                ], $rows));
+                DB::table('import_rows')->insert(
+                    array_map(
+                        fn(PlanRow $row): array => [
+                            'import_id' => $this->importId,
+                            'sheet' => mb_substr($row->sheet, 0, 160),
+                            'number' => $row->number,
+                            'verdict' => $row->verdict->value,
+                            'content' => json_encode($row, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+                        ],
+                        $rows,
+                    ),
+                );
             }
             $plan = $planned->plan;
             $this->finish([
-                'state' => 'planned', 'planned_on' => $today, 'total' => $planned->book->contents->rows(), 'done' => $planned->book->contents->rows(), 'fingerprint' => $plan->fingerprint(),
+                'state' => 'planned',
+                'planned_on' => $today,
+                'total' => $planned->book->contents->rows(),
+                'done' => $planned->book->contents->rows(),
+                'fingerprint' => $plan->fingerprint(),
                 'answers' => json_encode((object) $planned->answers, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
                 'layout' => json_encode(SheetView::all($planned->book), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
-                'summary' => json_encode([
-                    'sentence' => $plan->sentence, 'tallies' => $plan->tallies, 'warnings' => $plan->warnings, 'blockers' => $plan->blockers,
-                    'verdicts' => $plan->verdicts(), 'questions' => $plan->questions, 'changes' => count($plan->changes), 'domains' => $planned->domains, 'roster_of' => $planned->rosterOf, 'schools' => $planned->others, 'repairs' => RepairTally::all($plan),
-                    'leaving' => $plan->verdicts()['leaving'] ?? 0, 'words' => LeavingWords::of($planned, $import->everyone),
-                ], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+                'summary' => json_encode(
+                    [
+                        'sentence' => $plan->sentence,
+                        'tallies' => $plan->tallies,
+                        'warnings' => $plan->warnings,
+                        'blockers' => $plan->blockers,
+                        'verdicts' => $plan->verdicts(),
+                        'questions' => $plan->questions,
+                        'changes' => count($plan->changes),
+                        'domains' => $planned->domains,
+                        'roster_of' => $planned->rosterOf,
+                        'schools' => $planned->others,
+                        'repairs' => RepairTally::all($plan),
+                        'leaving' => $plan->verdicts()['leaving'] ?? 0,
+                        'words' => LeavingWords::of($planned, $import->everyone),
+                    ],
+                    JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE,
+                ),
             ]);
         });
     }
 
     public function failed(?Throwable $e): void
     {
-        $this->finish(['state' => 'unreadable', 'message' => 'Reading this list failed here; nothing was written. Save it again as .xlsx or .csv and drop that in; if that fails too, tell whoever looks after this server.']);
+        $this->finish([
+            'state' => 'unreadable',
+            'message' =>
+                'Reading this list failed here; nothing was written. Save it again as .xlsx or .csv and drop ' .
+                'that in; if that fails too, tell whoever looks after this server.',
+        ]);
     }
 
     /** @param  array<string, mixed>  $values */
     private function finish(array $values): void
     {
         // Only while the round is still ours: someone may have renamed a column in the meantime.
-        DB::table('imports')->where('id', $this->importId)->where('round', $this->round)->where('state', 'reading')->update([...$values, 'changed_at' => now()]);
+        DB::table('imports')
+            ->where('id', $this->importId)
+            ->where('round', $this->round)
+            ->where('state', 'reading')
+            ->update([...$values, 'changed_at' => now()]);
     }
 }

@@ -8,7 +8,5 @@ use App\Platform\Resource;
 
 final readonly class FieldChoice extends Resource
 {
-    public function __construct(public string $key, public string $label)
-    {
-    }
+    public function __construct(public string $key, public string $label) {}
 }

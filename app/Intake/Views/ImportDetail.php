@@ -65,8 +65,7 @@ final readonly class ImportDetail extends Resource
         public ?string $fingerprint,
         public string $undoUntil,
         public ?string $entryId,
-    ) {
-    }
+    ) {}
 
     public static function of(Import $import): self
     {
@@ -74,15 +73,42 @@ final readonly class ImportDetail extends Resource
         $summary = $import->summary ?? [];
 
         return new self(
-            $import->id, $import->school_id, $import->title, $import->state, $import->message, $import->done, $import->total,
-            in_array($import->state, ['reading', 'applying'], true) ? max(0, now()->getTimestamp() - (int) strtotime("$import->changed_at UTC")) : 0, $import->round,
-            $import->everyone, array_map(SheetView::restore(...), array_values(array_filter($layout, is_array(...)))),
-            array_map(fn (Field $f): FieldChoice => new FieldChoice($f->value, $f->label()), Field::cases()),
-            array_map(fn (ListKind $k): FieldChoice => new FieldChoice($k->value, $k->label()), ListKind::cases()),
-            array_values(array_filter(array_map(strval(...), array_keys($import->answers)), fn (string $k): bool => str_starts_with($k, 'keep.'))),
-            array_map(fn (array $r): RepairTally => new RepairTally(...$r), $summary['repairs'] ?? []), $summary['domains'] ?? [], $summary['roster_of'] ?? null, $summary['leaving'] ?? 0, $summary['words'] ?? '', $import->confirmed !== '' && $import->confirmed === ($summary['words'] ?? ''),
-            $summary['verdicts'] ?? [], $summary['tallies'] ?? [], $summary['warnings'] ?? [], $summary['blockers'] ?? [], $summary['questions'] ?? [],
-            $summary['sentence'] ?? '', $summary['changes'] ?? 0, $import->fingerprint, now()->addDays((int) Action::Intake->undoDays())->format('Y-m-d'),
+            $import->id,
+            $import->school_id,
+            $import->title,
+            $import->state,
+            $import->message,
+            $import->done,
+            $import->total,
+            in_array($import->state, ['reading', 'applying'], true)
+                ? max(0, now()->getTimestamp() - (int) strtotime("$import->changed_at UTC"))
+                : 0,
+            $import->round,
+            $import->everyone,
+            array_map(SheetView::restore(...), array_values(array_filter($layout, is_array(...)))),
+            array_map(fn(Field $f): FieldChoice => new FieldChoice($f->value, $f->label()), Field::cases()),
+            array_map(fn(ListKind $k): FieldChoice => new FieldChoice($k->value, $k->label()), ListKind::cases()),
+            array_values(
+                array_filter(
+                    array_map(strval(...), array_keys($import->answers)),
+                    fn(string $k): bool => str_starts_with($k, 'keep.'),
+                ),
+            ),
+            array_map(fn(array $r): RepairTally => new RepairTally(...$r), $summary['repairs'] ?? []),
+            $summary['domains'] ?? [],
+            $summary['roster_of'] ?? null,
+            $summary['leaving'] ?? 0,
+            $summary['words'] ?? '',
+            $import->confirmed !== '' && $import->confirmed === ($summary['words'] ?? ''),
+            $summary['verdicts'] ?? [],
+            $summary['tallies'] ?? [],
+            $summary['warnings'] ?? [],
+            $summary['blockers'] ?? [],
+            $summary['questions'] ?? [],
+            $summary['sentence'] ?? '',
+            $summary['changes'] ?? 0,
+            $import->fingerprint,
+            now()->addDays((int) Action::Intake->undoDays())->format('Y-m-d'),
             $import->entry_seq === null ? null : LedgerEntry::query()->where('seq', $import->entry_seq)->value('id'),
         );
     }

@@ -12,12 +12,28 @@ use App\Platform\Resource;
 final readonly class ImportLine extends Resource
 {
     /** @param  array<string, int>  $verdicts */
-    public function __construct(public string $id, public string $title, public string $state, public ?string $message, public int $done, public int $total, public array $verdicts, public string $madeAt)
-    {
-    }
+    public function __construct(
+        public string $id,
+        public string $title,
+        public string $state,
+        public ?string $message,
+        public int $done,
+        public int $total,
+        public array $verdicts,
+        public string $madeAt,
+    ) {}
 
     public static function of(Import $import): self
     {
-        return new self($import->id, $import->title, $import->state, $import->message, $import->done, $import->total, $import->summary['verdicts'] ?? [], Instant::iso($import->made_at));
+        return new self(
+            $import->id,
+            $import->title,
+            $import->state,
+            $import->message,
+            $import->done,
+            $import->total,
+            $import->summary['verdicts'] ?? [],
+            Instant::iso($import->made_at),
+        );
     }
 }

@@ -13,7 +13,5 @@ final readonly class ImportPage extends Resource
      * @param  int  $mostStudents that one list can name
      * @param  int  $mostMegabytes that can be brought in at a time
      */
-    public function __construct(public array $imports, public int $mostStudents, public int $mostMegabytes)
-    {
-    }
+    public function __construct(public array $imports, public int $mostStudents, public int $mostMegabytes) {}
 }

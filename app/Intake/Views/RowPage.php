@@ -10,7 +10,5 @@ use Vantrel\Core\Plan\PlanRow;
 final readonly class RowPage extends Resource
 {
     /** @param  list<PlanRow>  $rows */
-    public function __construct(public array $rows, public ?string $next)
-    {
-    }
+    public function __construct(public array $rows, public ?string $next) {}
 }

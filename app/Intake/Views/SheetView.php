@@ -27,15 +27,30 @@ final readonly class SheetView extends Resource
         public ?float $odds,
         public bool $hasFullNames,
         public array $columns,
-    ) {
-    }
+    ) {}
 
     /** @param  array<string, mixed>  $kept as {@see jsonSerialize} gave it */
     public static function restore(array $kept): self
     {
         return new self(
-            $kept['index'], $kept['label'], $kept['kind'], $kept['kindLabel'], $kept['headerRow'], $kept['familyFirst'], $kept['odds'], $kept['hasFullNames'],
-            array_map(fn (array $c): ColumnView => new ColumnView($c['index'], $c['heading'], $c['samples'], $c['field'], $c['why']), $kept['columns']),
+            $kept['index'],
+            $kept['label'],
+            $kept['kind'],
+            $kept['kindLabel'],
+            $kept['headerRow'],
+            $kept['familyFirst'],
+            $kept['odds'],
+            $kept['hasFullNames'],
+            array_map(
+                fn(array $c): ColumnView => new ColumnView(
+                    $c['index'],
+                    $c['heading'],
+                    $c['samples'],
+                    $c['field'],
+                    $c['why'],
+                ),
+                $kept['columns'],
+            ),
         );
     }
 
@@ -45,11 +60,30 @@ final readonly class SheetView extends Resource
         $views = [];
         foreach ($book->layouts as $i => $layout) {
             $views[] = new self(
-                $i, BookReader::label($book->sheets, $i), $layout->kind->value, $layout->kind->label(), $layout->headerRow, $layout->names->familyFirst,
-                $layout->names->open > 0 && is_finite($layout->names->odds) ? round(min(9999.0, $layout->names->odds), 1) : null,
+                $i,
+                BookReader::label($book->sheets, $i),
+                $layout->kind->value,
+                $layout->kind->label(),
+                $layout->headerRow,
+                $layout->names->familyFirst,
+                $layout->names->open > 0 && is_finite($layout->names->odds)
+                    ? round(min(9999.0, $layout->names->odds), 1)
+                    : null,
                 // Commas settle each name by itself: then there is nothing to turn round.
-                ($layout->names->open > 0 || is_infinite($layout->names->odds)) && ($layout->indexOf(Field::FullName) ?? $layout->indexOf(Field::StudentName) ?? $layout->indexOf(Field::GivenName)) !== null,
-                array_map(fn (Column $c): ColumnView => new ColumnView($c->index, $c->heading, $c->samples, $c->field?->value, $c->why), $layout->columns),
+                ($layout->names->open > 0 || is_infinite($layout->names->odds)) &&
+                    ($layout->indexOf(Field::FullName) ??
+                        ($layout->indexOf(Field::StudentName) ?? $layout->indexOf(Field::GivenName))) !==
+                        null,
+                array_map(
+                    fn(Column $c): ColumnView => new ColumnView(
+                        $c->index,
+                        $c->heading,
+                        $c->samples,
+                        $c->field?->value,
+                        $c->why,
+                    ),
+                    $layout->columns,
+                ),
             );
         }
 

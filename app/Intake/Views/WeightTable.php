@@ -16,9 +16,7 @@ final readonly class WeightTable extends Resource
      * @param  int|null  $pairs of this list that the estimate takes for one person; null where nothing was estimated
      * @param  list<WeightLine>  $lines
      */
-    public function __construct(public bool $own, public ?int $pairs, public array $lines)
-    {
-    }
+    public function __construct(public bool $own, public ?int $pairs, public array $lines) {}
 
     public static function of(Weights $inForce, bool $own, ?Estimation $estimation): self
     {
@@ -26,7 +24,14 @@ final readonly class WeightTable extends Resource
         $lines = [];
         foreach (Weights::levels() as $field => $levels) {
             foreach ($levels as $level) {
-                $lines[] = new WeightLine($field, $level, $published->m($field, $level), $inForce->m($field, $level), $estimation?->m[$field][$level] ?? null, $published->u($field, $level));
+                $lines[] = new WeightLine(
+                    $field,
+                    $level,
+                    $published->m($field, $level),
+                    $inForce->m($field, $level),
+                    $estimation?->m[$field][$level] ?? null,
+                    $published->u($field, $level),
+                );
             }
         }
 

@@ -12,7 +12,9 @@ use Vantrel\Core\Plan\Refusal;
 
 final class UndoCommand extends Command
 {
-    protected $signature = 'vantrel:undo {entry : id of the ledger entry} {--together : undo with it, newest first, the later entries that hold what would stay}';
+    protected $signature =
+        'vantrel:undo {entry : id of the ledger entry} {--together : undo with it, newest first, the later ' .
+        'entries that hold what would stay}';
 
     protected $description = 'Undo a ledger entry and list what has changed since and stays';
 
@@ -25,7 +27,9 @@ final class UndoCommand extends Command
             return self::INVALID;
         }
         try {
-            $first = $this->option('together') ? array_map(fn (UndoFirst $f): string => $f->id, $ledger->outlook($entry, true)->first) : [];
+            $first = $this->option('together')
+                ? array_map(fn(UndoFirst $f): string => $f->id, $ledger->outlook($entry, true)->first)
+                : [];
             $undone = $ledger->undo($entry, null, $first);
         } catch (Refusal $e) {
             $this->error($e->getMessage());

@@ -38,26 +38,52 @@ use Vantrel\Core\Values\GradeLevel;
 /** Accounts that may be one person: listed, compared, merged, or told apart. */
 final class LookAlikeController
 {
-    public function __construct(private readonly Pairs $pairs, private readonly Ledger $ledger, private readonly Snapshots $snapshots, private readonly CoreKit $kit)
-    {
-    }
+    public function __construct(
+        private readonly Pairs $pairs,
+        private readonly Ledger $ledger,
+        private readonly Snapshots $snapshots,
+        private readonly CoreKit $kit,
+    ) {}
 
     #[Answers(PairPage::class, 'Pairs that may be one person, likeliest first')]
     public function index(School $school): PairPage
     {
         $pairs = $this->pairs->of($school);
-        $ids = array_merge(...array_map(fn (LookAlike $p): array => [$p->leftId, $p->rightId], $pairs), ...[[]]);
+        $ids = array_merge(...array_map(fn(LookAlike $p): array => [$p->leftId, $p->rightId], $pairs), ...[[]]);
         /** @var Collection<string, Person> $people */
         $people = Person::query()->whereIn('id', $ids)->get()->keyBy('id');
-        $sections = DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->whereIn('e.person_id', $ids)->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))->where('s.state', 'open')
-            ->groupBy('e.person_id')->selectRaw("e.person_id, group_concat(s.name order by s.kind, s.name separator ', ') n")->pluck('n', 'person_id');
-        $detail = fn (Person $p): string => implode(', ', array_filter([GradeLevel::read((string) $p->grade)?->label(), $sections[$p->id] ?? null, $p->number === null ? null : "number $p->number"]));
+        $sections = DB::table('enrollments as e')
+            ->join('sections as s', 's.id', '=', 'e.section_id')
+            ->whereIn('e.person_id', $ids)
+            ->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))
+            ->where('s.state', 'open')
+            ->groupBy('e.person_id')
+            ->selectRaw("e.person_id, group_concat(s.name order by s.kind, s.name separator ', ') n")
+            ->pluck('n', 'person_id');
+        $detail = fn(Person $p): string => implode(
+            ', ',
+            array_filter([
+                GradeLevel::read((string) $p->grade)?->label(),
+                $sections[$p->id] ?? null,
+                $p->number === null ? null : "number $p->number",
+            ]),
+        );
         $lines = [];
         foreach ($pairs as $pair) {
             $left = $people->get($pair->leftId);
             $right = $people->get($pair->rightId);
             if ($left !== null && $right !== null) {
-                $lines[] = new PairLine($left->id, $right->id, $left->fullName(), $right->fullName(), $detail($left), $detail($right), $pair->probability, $pair->caution, $pair->accounts);
+                $lines[] = new PairLine(
+                    $left->id,
+                    $right->id,
+                    $left->fullName(),
+                    $right->fullName(),
+                    $detail($left),
+                    $detail($right),
+                    $pair->probability,
+                    $pair->caution,
+                    $pair->accounts,
+                );
             }
         }
 
@@ -72,7 +98,7 @@ final class LookAlikeController
         $a = $this->pairs->subject($left);
         $b = $this->pairs->subject($right);
         if ($a === null || $b === null || $a->schoolId !== $school->id || $b->schoolId !== $school->id) {
-            throw new NotFoundHttpException;
+            throw new NotFoundHttpException();
         }
         $pair = $this->pairs->judge($a, $b);
         $picks = json_decode($request->string('picks')->value() ?: '{}', true);
@@ -89,23 +115,47 @@ final class LookAlikeController
             $mine = $row->cells['Stays']->before;
             $other = $row->cells['Other account']->before;
             $column = ['given_name', 'family_name', 'birth_date', 'number', 'grade', 'email'][$i] ?? '';
-            $fields[] = new PairField($column, $row->cells['Field']->after, $keepsLeft ? $mine : $other, $keepsLeft ? $other : $mine, $row->cells['Stays']->after);
+            $fields[] = new PairField(
+                $column,
+                $row->cells['Field']->after,
+                $keepsLeft ? $mine : $other,
+                $keepsLeft ? $other : $mine,
+                $row->cells['Stays']->after,
+            );
         }
 
-        return new PairDetail($this->side($left, $goes !== $left), $this->side($right, $goes !== $right), $pair->probability, $pair->caution, $pair->evidence, $fields, PlanView::of($plan, '', Action::Merge));
+        return new PairDetail(
+            $this->side($left, $goes !== $left),
+            $this->side($right, $goes !== $right),
+            $pair->probability,
+            $pair->caution,
+            $pair->evidence,
+            $fields,
+            PlanView::of($plan, '', Action::Merge),
+        );
     }
 
     #[Answers(LedgerLine::class, 'Merge two accounts, as looked at')]
     #[Takes(['fingerprint' => 'string', 'picks?' => 'map<string>'])]
     public function merge(School $school, string $left, string $right, Request $request): LedgerLine
     {
-        $request->validate(['fingerprint' => 'required|string|size:64', 'picks' => 'array|max:10', 'picks.*' => 'nullable|string|max:26']);
+        $request->validate([
+            'fingerprint' => 'required|string|size:64',
+            'picks' => 'array|max:10',
+            'picks.*' => 'nullable|string|max:26',
+        ]);
         /** @var array<string, string> $picks */
         $picks = array_filter($request->array('picks'), is_string(...));
 
-        return $this->ledger->holding(['people' => [$left, $right]], function () use ($school, $left, $right, $picks, $request): LedgerLine {
+        return $this->ledger->holding(['people' => [$left, $right]], function () use (
+            $school,
+            $left,
+            $right,
+            $picks,
+            $request,
+        ): LedgerLine {
             $plan = $this->plan($school, $left, $right, $picks);
-            if (! hash_equals($plan->fingerprint(), $request->string('fingerprint')->value())) {
+            if (!hash_equals($plan->fingerprint(), $request->string('fingerprint')->value())) {
                 throw new StalePlan(['one of the two accounts']);
             }
 
@@ -119,10 +169,15 @@ final class LookAlikeController
         $a = $this->snapshots->find(Records\Person::class, $left);
         $b = $this->snapshots->find(Records\Person::class, $right);
         if ($a === null || $b === null || $a->schoolId() !== $school->id || $b->schoolId() !== $school->id) {
-            throw new NotFoundHttpException;
+            throw new NotFoundHttpException();
         }
 
-        return $this->apply(ToldApart::plan($a, $b, $this->kit->ids($this->kit->seed())), $school, $request, Action::Apart);
+        return $this->apply(
+            ToldApart::plan($a, $b, $this->kit->ids($this->kit->seed())),
+            $school,
+            $request,
+            Action::Apart,
+        );
     }
 
     private function apply(Plan $plan, School $school, Request $request, Action $action): LedgerLine
@@ -139,7 +194,7 @@ final class LookAlikeController
         $snapshot = $this->snapshots->forMerge($left, $right);
         foreach ([$left, $right] as $id) {
             if ($snapshot->find(Records\Person::class, $id)?->schoolId() !== $school->id) {
-                throw new NotFoundHttpException;
+                throw new NotFoundHttpException();
             }
         }
 
@@ -149,14 +204,37 @@ final class LookAlikeController
     private function side(string $id, bool $survives): PairSide
     {
         $person = Person::query()->findOrFail($id);
-        $signIns = DB::table('sign_ins')->where('person_id', $id)->orderBy('user_name')->get(['user_name', 'last_signed_in_at']);
+        $signIns = DB::table('sign_ins')
+            ->where('person_id', $id)
+            ->orderBy('user_name')
+            ->get(['user_name', 'last_signed_in_at']);
         $last = $signIns->max('last_signed_in_at');
 
         return new PairSide(
-            $id, $person->fullName(), $survives,
-            array_values(DB::table('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->where('e.person_id', $id)->where(SchoolDay::inForce('e', SchoolDay::today($person->school_id)))->orderBy('s.kind')->orderBy('s.name')->pluck('s.name')->all()),
+            $id,
+            $person->fullName(),
+            $survives,
+            array_values(
+                DB::table('enrollments as e')
+                    ->join('sections as s', 's.id', '=', 'e.section_id')
+                    ->where('e.person_id', $id)
+                    ->where(SchoolDay::inForce('e', SchoolDay::today($person->school_id)))
+                    ->orderBy('s.kind')
+                    ->orderBy('s.name')
+                    ->pluck('s.name')
+                    ->all(),
+            ),
             array_values($signIns->pluck('user_name')->all()),
-            array_values(DB::table('guardianships as g')->join('people as p', 'p.id', '=', 'g.guardian_id')->where('g.student_id', $id)->where('g.state', '!=', 'ended')->selectRaw("TRIM(CONCAT(p.given_name, ' ', p.family_name)) n")->orderBy('n')->pluck('n')->all()),
+            array_values(
+                DB::table('guardianships as g')
+                    ->join('people as p', 'p.id', '=', 'g.guardian_id')
+                    ->where('g.student_id', $id)
+                    ->where('g.state', '!=', 'ended')
+                    ->selectRaw("TRIM(CONCAT(p.given_name, ' ', p.family_name)) n")
+                    ->orderBy('n')
+                    ->pluck('n')
+                    ->all(),
+            ),
             Instant::isoOrNull(is_string($last) ? $last : null),
         );
     }

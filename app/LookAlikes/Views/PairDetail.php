@@ -15,7 +15,13 @@ final readonly class PairDetail extends Resource
      * @param  list<Evidence>  $evidence
      * @param  list<PairField>  $fields
      */
-    public function __construct(public PairSide $left, public PairSide $right, public float $probability, public string $caution, public array $evidence, public array $fields, public PlanView $plan)
-    {
-    }
+    public function __construct(
+        public PairSide $left,
+        public PairSide $right,
+        public float $probability,
+        public string $caution,
+        public array $evidence,
+        public array $fields,
+        public PlanView $plan,
+    ) {}
 }

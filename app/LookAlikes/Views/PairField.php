@@ -9,7 +9,11 @@ use App\Platform\Resource;
 /** One field of both accounts and which value stays. */
 final readonly class PairField extends Resource
 {
-    public function __construct(public string $column, public string $label, public string $left, public string $right, public string $stays)
-    {
-    }
+    public function __construct(
+        public string $column,
+        public string $label,
+        public string $left,
+        public string $right,
+        public string $stays,
+    ) {}
 }

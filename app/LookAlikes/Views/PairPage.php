@@ -9,7 +9,5 @@ use App\Platform\Resource;
 final readonly class PairPage extends Resource
 {
     /** @param  list<PairLine>  $pairs likeliest first */
-    public function __construct(public array $pairs)
-    {
-    }
+    public function __construct(public array $pairs) {}
 }

@@ -13,7 +13,13 @@ final readonly class PairSide extends Resource
      * @param  list<string>  $userNames
      * @param  list<string>  $guardians
      */
-    public function __construct(public string $id, public string $name, public bool $survives, public array $sections, public array $userNames, public array $guardians, public ?string $lastSignedIn)
-    {
-    }
+    public function __construct(
+        public string $id,
+        public string $name,
+        public bool $survives,
+        public array $sections,
+        public array $userNames,
+        public array $guardians,
+        public ?string $lastSignedIn,
+    ) {}
 }

@@ -23,9 +23,12 @@ final class MailroomController
     {
         $request->validate(['after' => 'ulid']);
         /** @var Collection<int, OutgoingMessage> $messages */
-        $messages = OutgoingMessage::query()->where('school_id', $school->id)
-            ->when($request->filled('after'), fn ($q) => $q->where('id', '<', $request->string('after')->value()))
-            ->orderByDesc('id')->limit(self::PAGE + 1)->get();
+        $messages = OutgoingMessage::query()
+            ->where('school_id', $school->id)
+            ->when($request->filled('after'), fn($q) => $q->where('id', '<', $request->string('after')->value()))
+            ->orderByDesc('id')
+            ->limit(self::PAGE + 1)
+            ->get();
 
         return new MessagePage(
             array_values($messages->take(self::PAGE)->map(MessageLine::of(...))->all()),

@@ -20,8 +20,12 @@ final class AccountNotice extends Mailable implements ShouldQueue
     use Queueable;
 
     /** @param  list<string>  $lines sentences */
-    public function __construct(public readonly string $schoolId, public readonly string $schoolName, public readonly string $what, public readonly array $lines)
-    {
+    public function __construct(
+        public readonly string $schoolId,
+        public readonly string $schoolName,
+        public readonly string $what,
+        public readonly array $lines,
+    ) {
         $this->afterCommit();
     }
 

@@ -20,8 +20,7 @@ final class InvitationMail extends Mailable
         public readonly string $inviter,
         public readonly string $link,
         public readonly string $expires,
-    ) {
-    }
+    ) {}
 
     public function envelope(): Envelope
     {

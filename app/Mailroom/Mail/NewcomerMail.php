@@ -12,9 +12,14 @@ use Illuminate\Mail\Mailables\Headers;
 /** Asks a newcomer to confirm that an address of the school is theirs. */
 final class NewcomerMail extends Mailable
 {
-    public function __construct(public readonly string $schoolId, public readonly string $schoolName, public readonly string $section, public readonly string $name, public readonly string $link, public readonly int $days)
-    {
-    }
+    public function __construct(
+        public readonly string $schoolId,
+        public readonly string $schoolName,
+        public readonly string $section,
+        public readonly string $name,
+        public readonly string $link,
+        public readonly int $days,
+    ) {}
 
     public function envelope(): Envelope
     {

@@ -27,8 +27,7 @@ final class NightlyListMail extends Mailable
         public readonly array $rows,
         public readonly array $notes,
         public readonly string $link,
-    ) {
-    }
+    ) {}
 
     public function envelope(): Envelope
     {

@@ -12,13 +12,19 @@ use Illuminate\Mail\Mailables\Headers;
 /** Carries the link for a new password. */
 final class ResetMail extends Mailable
 {
-    public function __construct(public readonly string $schoolId, public readonly string $schoolName, public readonly string $userName, public readonly string $link, public readonly int $minutes)
-    {
-    }
+    public function __construct(
+        public readonly string $schoolId,
+        public readonly string $schoolName,
+        public readonly string $userName,
+        public readonly string $link,
+        public readonly int $minutes,
+    ) {}
 
     public function envelope(): Envelope
     {
-        return new Envelope(subject: ($this->minutes <= 1440 ? 'A new password for ' : 'Your account ').$this->userName);
+        return new Envelope(
+            subject: ($this->minutes <= 1440 ? 'A new password for ' : 'Your account ') . $this->userName,
+        );
     }
 
     public function headers(): Headers

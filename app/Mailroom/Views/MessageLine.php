@@ -10,18 +10,30 @@ use App\Platform\Resource;
 
 final readonly class MessageLine extends Resource
 {
-    public function __construct(public string $id, public string $to, public string $subject, public string $text, public string $madeAt)
-    {
-    }
+    public function __construct(
+        public string $id,
+        public string $to,
+        public string $subject,
+        public string $text,
+        public string $madeAt,
+    ) {}
 
     /** A link in a mail is its receiver's: only where all of it is a demo do others follow it from here. */
     private static function readable(string $text): string
     {
-        return config('vantrel.stand_ins') ? $text : (string) preg_replace('~(https?://\S+?#)[A-Za-z0-9_-]{16,}~', '$1…', $text);
+        return config('vantrel.stand_ins')
+            ? $text
+            : (string) preg_replace('~(https?://\S+?#)[A-Za-z0-9_-]{16,}~', '$1…', $text);
     }
 
     public static function of(OutgoingMessage $message): self
     {
-        return new self($message->id, $message->to_address, $message->subject, self::readable($message->text), Instant::iso($message->made_at));
+        return new self(
+            $message->id,
+            $message->to_address,
+            $message->subject,
+            self::readable($message->text),
+            Instant::iso($message->made_at),
+        );
     }
 }

@@ -9,7 +9,5 @@ use App\Platform\Resource;
 final readonly class MessagePage extends Resource
 {
     /** @param  list<MessageLine>  $messages newest first */
-    public function __construct(public array $messages, public ?string $next)
-    {
-    }
+    public function __construct(public array $messages, public ?string $next) {}
 }

@@ -15,7 +15,7 @@ final class FontsCommand extends Command
 
     public function handle(): int
     {
-        $to = storage_path('fonts').'/';
+        $to = storage_path('fonts') . '/';
         @mkdir($to, 0755, true);
         foreach (glob(resource_path('fonts/*.ttf')) ?: [] as $file) {
             // The converter warns about tables it does not use.

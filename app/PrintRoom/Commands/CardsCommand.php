@@ -13,7 +13,10 @@ use Vantrel\Core\PrintRoom\CardOrder;
 
 final class CardsCommand extends Command
 {
-    protected $signature = 'vantrel:cards {--section= : id of one section} {--school= : code of a school, for all its open homerooms} {--layout=cards-a4 : cards-a4 or cards-letter} {--order=reading : reading or cut_stack} {--out= : the PDF to write}';
+    protected $signature =
+        'vantrel:cards {--section= : id of one section} {--school= : code of a school, for all its open ' .
+        'homerooms} {--layout=cards-a4 : cards-a4 or cards-letter} {--order=reading : reading or cut_stack} ' .
+        '{--out= : the PDF to write}';
 
     protected $description = 'Print login cards into a PDF';
 
@@ -21,16 +24,41 @@ final class CardsCommand extends Command
     {
         $out = (string) $this->option('out');
         $section = $this->option('section') === null ? null : Section::query()->find($this->option('section'));
-        $school = $section !== null ? School::query()->find($section->school_id) : School::query()->where('code', (string) $this->option('school'))->first();
+        $school =
+            $section !== null
+                ? School::query()->find($section->school_id)
+                : School::query()->where('code', (string) $this->option('school'))->first();
         $order = CardOrder::tryFrom((string) $this->option('order'));
         if ($out === '' || $school === null || $order === null) {
-            $this->error($out === '' ? 'Say where the PDF goes: --out=FILE.pdf' : ($order === null ? '--order is reading or cut_stack.' : 'No such section or school. Give --section=ID or --school=CODE.'));
+            $this->error(
+                $out === ''
+                    ? 'Say where the PDF goes: --out=FILE.pdf'
+                    : ($order === null
+                        ? '--order is reading or cut_stack.'
+                        : 'No such section or school. Give --section=ID or --school=CODE.'),
+            );
 
             return self::INVALID;
         }
-        $sections = $section !== null ? [$section->id] : Section::query()->where('school_id', $school->id)->where('state', 'open')->where('kind', 'homeroom')->pluck('id')->all();
+        $sections =
+            $section !== null
+                ? [$section->id]
+                : Section::query()
+                    ->where('school_id', $school->id)
+                    ->where('state', 'open')
+                    ->where('kind', 'homeroom')
+                    ->pluck('id')
+                    ->all();
         try {
-            $pdf = $printer->print($school, array_values($sections), [], (string) $this->option('layout'), $order, false, null);
+            $pdf = $printer->print(
+                $school,
+                array_values($sections),
+                [],
+                (string) $this->option('layout'),
+                $order,
+                false,
+                null,
+            );
         } catch (Refusal $e) {
             $this->error($e->getMessage());
 

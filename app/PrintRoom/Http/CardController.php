@@ -18,10 +18,26 @@ use Vantrel\Core\PrintRoom\CardOrder;
 /** Login cards as a PDF: for sections of a school, or for one section by those who teach it. */
 final class CardController
 {
-    private const RULES = ['section_ids' => 'required|array|min:1|max:300', 'section_ids.*' => 'ulid', 'person_ids' => 'array|max:2000', 'person_ids.*' => 'ulid', 'layout' => 'required|in:cards-a4,cards-letter', 'order' => 'required|in:reading,cut_stack', 'lost' => 'boolean'];
+    private const RULES = [
+        'section_ids' => 'required|array|min:1|max:300',
+        'section_ids.*' => 'ulid',
+        'person_ids' => 'array|max:2000',
+        'person_ids.*' => 'ulid',
+        'layout' => 'required|in:cards-a4,cards-letter',
+        'order' => 'required|in:reading,cut_stack',
+        'lost' => 'boolean',
+    ];
 
     #[Answers('file', 'Print login cards for sections of a school')]
-    #[Takes(['section_ids' => 'list<string>', 'person_ids?' => 'list<string>', 'layout' => 'cards-a4|cards-letter', 'order' => 'reading|cut_stack', 'lost?' => 'bool'])]
+    #[
+        Takes([
+            'section_ids' => 'list<string>',
+            'person_ids?' => 'list<string>',
+            'layout' => 'cards-a4|cards-letter',
+            'order' => 'reading|cut_stack',
+            'lost?' => 'bool',
+        ]),
+    ]
     public function store(School $school, Request $request, CardPrinter $printer): Response
     {
         $request->validate(self::RULES);
@@ -32,7 +48,14 @@ final class CardController
     }
 
     #[Answers('file', 'Print login cards for one section')]
-    #[Takes(['person_ids?' => 'list<string>', 'layout' => 'cards-a4|cards-letter', 'order' => 'reading|cut_stack', 'lost?' => 'bool'])]
+    #[
+        Takes([
+            'person_ids?' => 'list<string>',
+            'layout' => 'cards-a4|cards-letter',
+            'order' => 'reading|cut_stack',
+            'lost?' => 'bool',
+        ]),
+    ]
     public function section(Section $section, Request $request, CardPrinter $printer): Response
     {
         $request->validate(array_diff_key(self::RULES, ['section_ids' => 1, 'section_ids.*' => 1]));
@@ -51,8 +74,19 @@ final class CardController
         $actor = $request->user();
         /** @var list<string> $people */
         $people = $request->array('person_ids');
-        $pdf = $printer->print($school, $sections, $people, $request->string('layout')->value(), CardOrder::from($request->string('order')->value()), $request->boolean('lost'), $actor);
+        $pdf = $printer->print(
+            $school,
+            $sections,
+            $people,
+            $request->string('layout')->value(),
+            CardOrder::from($request->string('order')->value()),
+            $request->boolean('lost'),
+            $actor,
+        );
 
-        return response($pdf, 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="login-cards.pdf"']);
+        return response($pdf, 200, [
+            'Content-Type' => 'application/pdf',
+            'Content-Disposition' => 'inline; filename="login-cards.pdf"',
+        ]);
     }
 }

@@ -19,7 +19,7 @@ final class CleanUpCommand extends Command
         /** @var School $school */
         foreach (School::query()->orderBy('code')->get() as $school) {
             $said = $cleanUp->school($school);
-            $this->line("$school->code: ".($said === '' ? 'nothing is past its time.' : $said));
+            $this->line("$school->code: " . ($said === '' ? 'nothing is past its time.' : $said));
         }
         $this->line("Links, sessions and counts that are over: {$cleanUp->rest()} cleared away.");
 

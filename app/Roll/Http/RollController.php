@@ -17,17 +17,36 @@ use Illuminate\Validation\Rule;
 
 final class RollController
 {
-    public function __construct(private readonly Roll $roll)
-    {
-    }
+    public function __construct(private readonly Roll $roll) {}
 
     #[Answers(PersonPage::class, 'People of a school, by name')]
-    #[Takes(['kind?' => 'student|guardian|staff', 'q?' => 'string', 'grade?' => 'string', 'problem?' => 'unplaced|never_signed_in|no_guardian|no_card', 'after?' => 'string'])]
+    #[
+        Takes([
+            'kind?' => 'student|guardian|staff',
+            'q?' => 'string',
+            'grade?' => 'string',
+            'problem?' => 'unplaced|never_signed_in|no_guardian|no_card',
+            'after?' => 'string',
+        ]),
+    ]
     public function index(School $school, Request $request): PersonPage
     {
-        $request->validate(['kind' => 'nullable|in:student,guardian,staff', 'q' => 'nullable|string|max:100', 'grade' => 'nullable|string|max:2', 'problem' => ['nullable', Rule::in(Roll::PROBLEMS)], 'after' => 'nullable|string|max:800']);
+        $request->validate([
+            'kind' => 'nullable|in:student,guardian,staff',
+            'q' => 'nullable|string|max:100',
+            'grade' => 'nullable|string|max:2',
+            'problem' => ['nullable', Rule::in(Roll::PROBLEMS)],
+            'after' => 'nullable|string|max:800',
+        ]);
 
-        return $this->roll->page($school, $request->string('kind')->value(), $request->string('q')->value(), $request->string('grade')->value(), $request->string('problem')->value(), $request->string('after')->value());
+        return $this->roll->page(
+            $school,
+            $request->string('kind')->value(),
+            $request->string('q')->value(),
+            $request->string('grade')->value(),
+            $request->string('problem')->value(),
+            $request->string('after')->value(),
+        );
     }
 
     #[Answers(PersonPage::class, 'The few people a text fits best')]

@@ -8,7 +8,12 @@ use App\Platform\Resource;
 
 final readonly class Enrolled extends Resource
 {
-    public function __construct(public string $sectionId, public string $section, public string $role, public string $begins, public ?string $ends, public bool $archived)
-    {
-    }
+    public function __construct(
+        public string $sectionId,
+        public string $section,
+        public string $role,
+        public string $begins,
+        public ?string $ends,
+        public bool $archived,
+    ) {}
 }

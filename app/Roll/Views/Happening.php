@@ -8,7 +8,10 @@ use App\Platform\Resource;
 
 final readonly class Happening extends Resource
 {
-    public function __construct(public string $entryId, public string $title, public string $reason, public string $at)
-    {
-    }
+    public function __construct(
+        public string $entryId,
+        public string $title,
+        public string $reason,
+        public string $at,
+    ) {}
 }

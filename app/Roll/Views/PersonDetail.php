@@ -29,6 +29,5 @@ final readonly class PersonDetail extends Resource
         public array $relatives,
         public array $userNames,
         public array $history,
-    ) {
-    }
+    ) {}
 }

@@ -8,7 +8,17 @@ use App\Platform\Resource;
 
 final readonly class PersonLine extends Resource
 {
-    public function __construct(public string $id, public string $name, public string $kind, public string $grade, public string $number, public string $sections, public string $userName, public string $email, public string $state, public bool $signedIn, public int $guardians)
-    {
-    }
+    public function __construct(
+        public string $id,
+        public string $name,
+        public string $kind,
+        public string $grade,
+        public string $number,
+        public string $sections,
+        public string $userName,
+        public string $email,
+        public string $state,
+        public bool $signedIn,
+        public int $guardians,
+    ) {}
 }

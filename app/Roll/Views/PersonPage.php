@@ -9,7 +9,5 @@ use App\Platform\Resource;
 final readonly class PersonPage extends Resource
 {
     /** @param  list<PersonLine>  $people */
-    public function __construct(public array $people, public ?string $next, public int $total)
-    {
-    }
+    public function __construct(public array $people, public ?string $next, public int $total) {}
 }

@@ -9,7 +9,11 @@ use App\Platform\Resource;
 final readonly class Relative extends Resource
 {
     /** @param  string  $id '' for a student of a school the reader does not coordinate, whose name stays there */
-    public function __construct(public string $id, public string $name, public string $email, public string $phone, public string $state)
-    {
-    }
+    public function __construct(
+        public string $id,
+        public string $name,
+        public string $email,
+        public string $phone,
+        public string $state,
+    ) {}
 }

@@ -8,7 +8,10 @@ use App\Platform\Resource;
 
 final readonly class UserName extends Resource
 {
-    public function __construct(public string $userName, public string $secret, public int $cards, public ?string $lastSignedIn)
-    {
-    }
+    public function __construct(
+        public string $userName,
+        public string $secret,
+        public int $cards,
+        public ?string $lastSignedIn,
+    ) {}
 }

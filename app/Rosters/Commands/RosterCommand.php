@@ -15,7 +15,9 @@ use Illuminate\Console\Command;
 
 final class RosterCommand extends Command
 {
-    protected $signature = 'vantrel:roster {--section= : id of a section} {--school= : code of a school, for all its students} {--as-of= : the day, YYYY-MM-DD}
+    protected $signature = 'vantrel:roster {--section= : id of a section}
+        {--school= : code of a school, for all its students}
+        {--as-of= : the day, YYYY-MM-DD}
         {--format=xlsx : csv, xlsx, ods or oneroster (a whole school)} {--out= : the file to write}';
 
     protected $description = 'Write a roster to a file';
@@ -25,16 +27,21 @@ final class RosterCommand extends Command
         $out = (string) $this->option('out');
         $section = $this->option('section') === null ? null : Section::query()->find((string) $this->option('section'));
         /** @var School|null $school */
-        $school = $section !== null ? School::query()->find($section->school_id) : School::query()->where('code', (string) $this->option('school'))->first();
+        $school =
+            $section !== null
+                ? School::query()->find($section->school_id)
+                : School::query()->where('code', (string) $this->option('school'))->first();
         $format = SheetFormat::tryFrom((string) $this->option('format'));
         $asOf = (string) ($this->option('as-of') ?? ($school === null ? '' : $kit->today($school)));
         $wrong = match (true) {
             $out === '' => 'Say where to: --out=FILE.',
-            $school === null || ($this->option('section') !== null && $section === null) => 'No such section or school. Use --section=ID, or --school with one of: '.implode(', ', School::query()->orderBy('code')->pluck('code')->all()),
+            $school === null || ($this->option('section') !== null && $section === null)
+                => 'No such section or school. Use --section=ID, or --school with one of: ' .
+                implode(', ', School::query()->orderBy('code')->pluck('code')->all()),
             $format === null && $this->option('format') !== 'oneroster' => '--format is csv, xlsx, ods or oneroster.',
             $format === null && $section !== null => 'A OneRoster export is of a whole school: use --school=CODE.',
             preg_match('/^\d{4}-\d\d-\d\d$/', $asOf) !== 1 => '--as-of is a day, such as 2026-09-01.',
-            ! is_dir(dirname($out)) || is_dir($out) => "$out cannot be written.",
+            !is_dir(dirname($out)) || is_dir($out) => "$out cannot be written.",
             default => null,
         };
         if ($wrong !== null) {
@@ -45,7 +52,12 @@ final class RosterCommand extends Command
         if ($format === null) {
             OneRosterExport::write($school, $out);
         } else {
-            SheetOut::write($format, $out, [$section->name ?? 'Roll' => [Roster::headings(true), $section !== null ? Roster::ofSection($section, $asOf, true) : Roster::ofSchool($school, $asOf)]]);
+            SheetOut::write($format, $out, [
+                $section->name ?? 'Roll' => [
+                    Roster::headings(true),
+                    $section !== null ? Roster::ofSection($section, $asOf, true) : Roster::ofSchool($school, $asOf),
+                ],
+            ]);
         }
         chmod($out, 0600);
         $this->info("Written: $out");

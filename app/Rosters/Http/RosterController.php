@@ -22,9 +22,7 @@ use Symfony\Component\HttpFoundation\BinaryFileResponse;
 /** Rosters as files, to look at, to hand on, or to edit and bring in again. */
 final class RosterController
 {
-    public function __construct(private readonly CoreKit $kit)
-    {
-    }
+    public function __construct(private readonly CoreKit $kit) {}
 
     #[Answers('file', 'The roster of a section, as of any day')]
     #[Takes(['format' => 'csv|xlsx|ods', 'as_of?' => 'string'])]
@@ -39,7 +37,9 @@ final class RosterController
         $asOf = $request->filled('as_of') ? $request->string('as_of')->value() : $this->kit->today($school);
         $format = SheetFormat::from($request->string('format')->value());
         $path = self::scratch();
-        SheetOut::write($format, $path, [$section->name => [Roster::headings($addresses), Roster::ofSection($section, $asOf, $addresses)]]);
+        SheetOut::write($format, $path, [
+            $section->name => [Roster::headings($addresses), Roster::ofSection($section, $asOf, $addresses)],
+        ]);
 
         return self::file($path, "Roster $section->name $asOf.$format->value", $format->contentType());
     }
@@ -67,7 +67,8 @@ final class RosterController
         $name = trim((string) preg_replace('/[\/\\\\%\p{Cc}]+/u', ' ', $name));
 
         return (new BinaryFileResponse($path, 200, ['Content-Type' => $contentType, 'Cache-Control' => 'no-store']))
-            ->setContentDisposition('attachment', $name, Str::ascii($name))->deleteFileAfterSend();
+            ->setContentDisposition('attachment', $name, Str::ascii($name))
+            ->deleteFileAfterSend();
     }
 
     private static function scratch(): string

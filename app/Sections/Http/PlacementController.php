@@ -30,11 +30,19 @@ use Vantrel\Core\Staffing\Power;
 /** Moving students between sections, also enrolling and taking them out: looked at first, then applied as looked at. */
 final class PlacementController
 {
-    private const RULES = ['kind' => 'required|in:move,also,remove', 'people' => 'required|array|min:1|max:2000', 'people.*' => 'ulid', 'to' => 'nullable|ulid', 'day' => 'nullable|date_format:Y-m-d'];
+    private const RULES = [
+        'kind' => 'required|in:move,also,remove',
+        'people' => 'required|array|min:1|max:2000',
+        'people.*' => 'ulid',
+        'to' => 'nullable|ulid',
+        'day' => 'nullable|date_format:Y-m-d',
+    ];
 
-    public function __construct(private readonly SectionDesk $desk, private readonly SectionReader $reader, private readonly CoreKit $kit)
-    {
-    }
+    public function __construct(
+        private readonly SectionDesk $desk,
+        private readonly SectionReader $reader,
+        private readonly CoreKit $kit,
+    ) {}
 
     #[Answers(PlanView::class, 'What moving, also enrolling or taking out students of a section would do')]
     #[Takes(['kind' => 'move|also|remove', 'people' => 'list<string>', 'to?' => 'string', 'day?' => 'string'])]
@@ -46,7 +54,16 @@ final class PlacementController
     }
 
     #[Answers(SectionDetail::class, 'Do it, as looked at')]
-    #[Takes(['kind' => 'move|also|remove', 'people' => 'list<string>', 'to?' => 'string', 'day?' => 'string', 'seed' => 'string', 'fingerprint' => 'string'])]
+    #[
+        Takes([
+            'kind' => 'move|also|remove',
+            'people' => 'list<string>',
+            'to?' => 'string',
+            'day?' => 'string',
+            'seed' => 'string',
+            'fingerprint' => 'string',
+        ]),
+    ]
     public function store(Section $section, Request $request): SectionDetail
     {
         $request->validate(['fingerprint' => 'required|string|size:64']);
@@ -69,7 +86,15 @@ final class PlacementController
     }
 
     #[Answers(PlanView::class, 'Place them, as looked at')]
-    #[Takes(['people' => 'list<string>', 'to' => 'string', 'day?' => 'string', 'seed' => 'string', 'fingerprint' => 'string'])]
+    #[
+        Takes([
+            'people' => 'list<string>',
+            'to' => 'string',
+            'day?' => 'string',
+            'seed' => 'string',
+            'fingerprint' => 'string',
+        ]),
+    ]
     public function place(School $school, Request $request): PlanView
     {
         $request->validate(['fingerprint' => 'required|string|size:64']);
@@ -97,7 +122,10 @@ final class PlacementController
         $request->validate(array_diff_key(self::RULES, ['kind' => 1]));
         $people = array_values(array_filter($request->array('people'), is_string(...)));
 
-        return $this->desk->ledger->holding(['people' => $people, 'sections' => [...$sections, $request->string('to')->value()]], $work);
+        return $this->desk->ledger->holding(
+            ['people' => $people, 'sections' => [...$sections, $request->string('to')->value()]],
+            $work,
+        );
     }
 
     private function make(Section $section, Request $request, string $seed): Plan
@@ -106,47 +134,122 @@ final class PlacementController
         $kind = MoveKind::from($request->string('kind')->value());
         $to = null;
         if ($kind !== MoveKind::Remove && $request->filled('to')) {
-            $target = Section::query()->where('id', $request->string('to')->value())->where('school_id', $section->school_id)->first() ?? throw new NotFoundHttpException;
+            $target =
+                Section::query()
+                    ->where('id', $request->string('to')->value())
+                    ->where('school_id', $section->school_id)
+                    ->first() ?? throw new NotFoundHttpException();
             // The policy of the route has looked at the section they leave; the other one is looked at here.
             Gate::authorize(Power::PlaceStudents->value, $target);
             $to = $this->desk->row($target);
         }
         /** @var list<string> $ids */
         $ids = $request->array('people');
-        $people = $this->desk->snapshots->list(Records\Person::class, fn (Builder $q): Builder => $q->whereIn('id', $ids)
-            // Who is in the section or is going to be; whoever was in it once is the school's to place.
-            ->whereIn('id', fn ($s) => $s->select('person_id')->from('enrollments')->where('section_id', $section->id)->where('role', 'student')->where(fn ($o) => $o->whereNull('ends_on')->orWhere('ends_on', '>', SchoolDay::today($section->school_id)))));
+        $people = $this->desk->snapshots->list(
+            Records\Person::class,
+            fn(Builder $q): Builder => $q
+                ->whereIn('id', $ids)
+                // Who is in the section or is going to be; whoever was in it once is the school's to place.
+                ->whereIn(
+                    'id',
+                    fn($s) => $s
+                        ->select('person_id')
+                        ->from('enrollments')
+                        ->where('section_id', $section->id)
+                        ->where('role', 'student')
+                        ->where(
+                            fn($o) => $o
+                                ->whereNull('ends_on')
+                                ->orWhere('ends_on', '>', SchoolDay::today($section->school_id)),
+                        ),
+                ),
+        );
 
-        return $this->planOf($kind, $people, $kind === MoveKind::Also ? null : $this->desk->row($section), $to, $section->school_id, $request, $seed);
+        return $this->planOf(
+            $kind,
+            $people,
+            $kind === MoveKind::Also ? null : $this->desk->row($section),
+            $to,
+            $section->school_id,
+            $request,
+            $seed,
+        );
     }
 
     /** @return array{Plan, Section} */
     private function makePlace(School $school, Request $request, string $seed): array
     {
         $request->validate([...array_diff_key(self::RULES, ['kind' => 1]), 'to' => 'required|ulid']);
-        $section = Section::query()->where('id', $request->string('to')->value())->where('school_id', $school->id)->first() ?? throw new NotFoundHttpException;
+        $section =
+            Section::query()
+                ->where('id', $request->string('to')->value())
+                ->where('school_id', $school->id)
+                ->first() ?? throw new NotFoundHttpException();
         /** @var list<string> $ids */
         $ids = $request->array('people');
-        $people = $this->desk->snapshots->list(Records\Person::class, fn (Builder $q): Builder => $q->whereIn('id', $ids)->where('school_id', $school->id));
+        $people = $this->desk->snapshots->list(
+            Records\Person::class,
+            fn(Builder $q): Builder => $q->whereIn('id', $ids)->where('school_id', $school->id),
+        );
 
-        return [$this->planOf(MoveKind::Also, $people, null, $this->desk->row($section), $school->id, $request, $seed), $section];
+        return [
+            $this->planOf(MoveKind::Also, $people, null, $this->desk->row($section), $school->id, $request, $seed),
+            $section,
+        ];
     }
 
     /** @param  list<Records\Person>  $people */
-    private function planOf(MoveKind $kind, array $people, ?Records\Section $from, ?Records\Section $to, string $schoolId, Request $request, string $seed): Plan
-    {
-        $day = $request->filled('day') ? $request->string('day')->value() : SchoolDay::at($schoolId, $this->kit->ids($seed)->instant());
-        usort($people, fn (Records\Person $a, Records\Person $b): int => [$a->familyName(), $a->givenName(), $a->id] <=> [$b->familyName(), $b->givenName(), $b->id]);
+    private function planOf(
+        MoveKind $kind,
+        array $people,
+        ?Records\Section $from,
+        ?Records\Section $to,
+        string $schoolId,
+        Request $request,
+        string $seed,
+    ): Plan {
+        $day = $request->filled('day')
+            ? $request->string('day')->value()
+            : SchoolDay::at($schoolId, $this->kit->ids($seed)->instant());
+        usort(
+            $people,
+            fn(Records\Person $a, Records\Person $b): int => [$a->familyName(), $a->givenName(), $a->id] <=> [
+                $b->familyName(),
+                $b->givenName(),
+                $b->id,
+            ],
+        );
         $enrollments = $sections = [];
         $in = $to === null ? [] : [$to->id => true];
-        foreach ($this->desk->snapshots->list(Records\Enrollment::class, fn (Builder $q): Builder => $q->whereIn('person_id', array_map(fn (Records\Person $p): string => $p->id, $people))->where('role', 'student')) as $enrollment) {
+        foreach (
+            $this->desk->snapshots->list(
+                Records\Enrollment::class,
+                fn(Builder $q): Builder => $q
+                    ->whereIn('person_id', array_map(fn(Records\Person $p): string => $p->id, $people))
+                    ->where('role', 'student'),
+            )
+            as $enrollment
+        ) {
             $enrollments[$enrollment->personId()][] = $enrollment;
             $in[$enrollment->sectionId()] = true;
         }
-        foreach ($this->desk->snapshots->list(Records\Section::class, fn (Builder $q): Builder => $q->whereIn('id', array_map(strval(...), array_keys($in)))) as $section) {
+        foreach (
+            $this->desk->snapshots->list(
+                Records\Section::class,
+                fn(Builder $q): Builder => $q->whereIn('id', array_map(strval(...), array_keys($in))),
+            )
+            as $section
+        ) {
             $sections[$section->id] = $section;
         }
-        $seated = $to === null ? 0 : DB::table('enrollments as e')->where('e.section_id', $to->id)->where('e.role', 'student')->where(SchoolDay::inForce('e', $day))->count();
+        $seated =
+            $to === null
+                ? 0
+                : DB::table('enrollments as e')
+                    ->where('e.section_id', $to->id)
+                    ->where('e.role', 'student')
+                    ->where(SchoolDay::inForce('e', $day))
+                    ->count();
 
         return Moves::plan($kind, $people, $from, $to, $enrollments, $sections, $seated, $day, $this->kit->ids($seed));
     }

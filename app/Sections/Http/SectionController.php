@@ -34,24 +34,46 @@ use Vantrel\Core\Values\GradeLevel;
 /** Sections and their rosters. */
 final class SectionController
 {
-    private const RULES = ['name' => 'required|string|max:80', 'kind' => 'required|in:homeroom,class', 'grade' => 'nullable|string|max:20', 'period' => 'nullable|string|max:20', 'seats' => 'nullable|integer'];
+    private const RULES = [
+        'name' => 'required|string|max:80',
+        'kind' => 'required|in:homeroom,class',
+        'grade' => 'nullable|string|max:20',
+        'period' => 'nullable|string|max:20',
+        'seats' => 'nullable|integer',
+    ];
 
-    private const TAKES = ['name' => 'string', 'kind' => 'homeroom|class', 'grade?' => 'string', 'period?' => 'string', 'seats?' => 'int'];
+    private const TAKES = [
+        'name' => 'string',
+        'kind' => 'homeroom|class',
+        'grade?' => 'string',
+        'period?' => 'string',
+        'seats?' => 'int',
+    ];
 
     /** Minutes in which the same person looking as the same student is one look. */
     private const ONE_LOOK = 10;
 
-    public function __construct(private readonly SectionReader $reader, private readonly SectionDesk $desk, private readonly Ledger $ledger, private readonly CoreKit $kit)
-    {
-    }
+    public function __construct(
+        private readonly SectionReader $reader,
+        private readonly SectionDesk $desk,
+        private readonly Ledger $ledger,
+        private readonly CoreKit $kit,
+    ) {}
 
     #[Answers(SectionPage::class, 'Sections of a school year; the current one unless another is named')]
     #[Takes(['year?' => 'string'])]
     public function index(School $school, Request $request): SectionPage
     {
         $request->validate(['year' => 'string|max:26']);
-        $year = SchoolYear::query()->where('school_id', $school->id)
-            ->when($request->filled('year'), fn ($q) => $q->where('id', $request->string('year')->value()), fn ($q) => $q->where('state', 'current'))->first() ?? throw new NotFoundHttpException;
+        $year =
+            SchoolYear::query()
+                ->where('school_id', $school->id)
+                ->when(
+                    $request->filled('year'),
+                    fn($q) => $q->where('id', $request->string('year')->value()),
+                    fn($q) => $q->where('state', 'current'),
+                )
+                ->first() ?? throw new NotFoundHttpException();
 
         return new SectionPage($this->reader->list($school, $year, $this->desk->actor($request)));
     }
@@ -64,12 +86,30 @@ final class SectionController
         $year = SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->firstOrFail();
         $seed = $this->kit->seed();
         $plan = Sections::make(
-            $school->id, $year->id, NameReader::tidy($request->string('name')->value()), $request->string('kind')->value(), $this->grade($request)?->code(), $this->text($request, 'period'), $this->seats($request), null,
-            $this->desk->snapshots->list(Records\Section::class, fn (Builder $q): Builder => $q->where('school_year_id', $year->id)), $this->kit->codeBook($seed), $this->kit->ids($seed), SchoolDay::today($school->id), $this->kit->now(),
+            $school->id,
+            $year->id,
+            NameReader::tidy($request->string('name')->value()),
+            $request->string('kind')->value(),
+            $this->grade($request)?->code(),
+            $this->text($request, 'period'),
+            $this->seats($request),
+            null,
+            $this->desk->snapshots->list(
+                Records\Section::class,
+                fn(Builder $q): Builder => $q->where('school_year_id', $year->id),
+            ),
+            $this->kit->codeBook($seed),
+            $this->kit->ids($seed),
+            SchoolDay::today($school->id),
+            $this->kit->now(),
         );
         $this->desk->applyAt($plan, $school->id, $request, Action::Section);
 
-        return $this->reader->detail(Section::query()->findOrFail($this->kit->ids($seed)->for('section')), $this->desk->actor($request), null);
+        return $this->reader->detail(
+            Section::query()->findOrFail($this->kit->ids($seed)->for('section')),
+            $this->desk->actor($request),
+            null,
+        );
     }
 
     #[Answers(SectionDetail::class, 'Change what a section is called and holds')]
@@ -78,10 +118,18 @@ final class SectionController
     {
         $request->validate(self::RULES);
         $plan = Sections::edit(
-            $this->desk->row($section), NameReader::tidy($request->string('name')->value()), $request->string('kind')->value(), $this->grade($request)?->code(), $this->text($request, 'period'), $this->seats($request),
-            $this->desk->snapshots->list(Records\Section::class, fn (Builder $q): Builder => $q->where('school_year_id', $section->school_year_id)),
+            $this->desk->row($section),
+            NameReader::tidy($request->string('name')->value()),
+            $request->string('kind')->value(),
+            $this->grade($request)?->code(),
+            $this->text($request, 'period'),
+            $this->seats($request),
+            $this->desk->snapshots->list(
+                Records\Section::class,
+                fn(Builder $q): Builder => $q->where('school_year_id', $section->school_year_id),
+            ),
         );
-        if (! $plan->isEmpty()) {
+        if (!$plan->isEmpty()) {
             $this->desk->apply($plan, $section, $request, Action::Section);
         }
 
@@ -94,7 +142,11 @@ final class SectionController
     {
         $request->validate(['as_of' => 'nullable|date_format:Y-m-d']);
 
-        return $this->reader->detail($section, $this->desk->actor($request), $request->filled('as_of') ? $request->string('as_of')->value() : null);
+        return $this->reader->detail(
+            $section,
+            $this->desk->actor($request),
+            $request->filled('as_of') ? $request->string('as_of')->value() : null,
+        );
     }
 
     #[Answers(StudentView::class, 'The section as one of its students sees it: read-only, and recorded')]
@@ -103,13 +155,31 @@ final class SectionController
     {
         $request->validate(['person' => 'nullable|ulid']);
         $students = $this->reader->students($section);
-        $student = $students->first(fn (object $s): bool => ! $request->filled('person') || $s->id === $request->string('person')->value()) ?? throw new Refusal('There is no such student in this section now.');
+        $student =
+            $students->first(
+                fn(object $s): bool => !$request->filled('person') || $s->id === $request->string('person')->value(),
+            ) ?? throw new Refusal('There is no such student in this section now.');
         $person = Person::query()->findOrFail($student->id);
         $title = "{$section->name} as {$person->fullName()} sees it";
         // A page that is loaded again is the same look.
-        $looked = LedgerEntry::query()->where('school_id', $section->school_id)->where('action', 'seen')->where('actor_id', $this->desk->actor($request)->id)->where('title', $title)->where('made_at', '>=', now()->subMinutes(self::ONE_LOOK))->exists();
-        if (! $looked) {
-            $this->desk->apply(new Plan($title, "Looked at {$section->name} as {$person->fullName()} sees it. Nothing was changed.", []), $section, $request, Action::Seen);
+        $looked = LedgerEntry::query()
+            ->where('school_id', $section->school_id)
+            ->where('action', 'seen')
+            ->where('actor_id', $this->desk->actor($request)->id)
+            ->where('title', $title)
+            ->where('made_at', '>=', now()->subMinutes(self::ONE_LOOK))
+            ->exists();
+        if (!$looked) {
+            $this->desk->apply(
+                new Plan(
+                    $title,
+                    "Looked at {$section->name} as {$person->fullName()} sees it. Nothing was changed.",
+                    [],
+                ),
+                $section,
+                $request,
+                Action::Seen,
+            );
         }
 
         return $this->reader->asStudent($section, $person, $students, $this->desk->actor($request));
@@ -141,12 +211,23 @@ final class SectionController
     {
         $made = $this->kit->ids($seed)->instant();
 
-        return Sections::archive($this->desk->row($section), $this->desk->of(Records\JoinCode::class, $section), $this->desk->of(Records\Invitation::class, $section), $this->desk->of(Records\JoinRequest::class, $section), $this->desk->of(Records\RoomPass::class, $section), SchoolDay::at($section->school_id, $made), $made);
+        return Sections::archive(
+            $this->desk->row($section),
+            $this->desk->of(Records\JoinCode::class, $section),
+            $this->desk->of(Records\Invitation::class, $section),
+            $this->desk->of(Records\JoinRequest::class, $section),
+            $this->desk->of(Records\RoomPass::class, $section),
+            SchoolDay::at($section->school_id, $made),
+            $made,
+        );
     }
 
     private function grade(Request $request): ?GradeLevel
     {
-        return $request->filled('grade') ? (GradeLevel::read($request->string('grade')->value()) ?? throw new Refusal('That is not a grade. Write PK, K, or a number from 1 to 13.', 'grade')) : null;
+        return $request->filled('grade')
+            ? GradeLevel::read($request->string('grade')->value()) ??
+                    throw new Refusal('That is not a grade. Write PK, K, or a number from 1 to 13.', 'grade')
+            : null;
     }
 
     private function seats(Request $request): ?int

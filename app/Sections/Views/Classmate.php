@@ -9,7 +9,5 @@ use App\Platform\Resource;
 /** A student of the section, to choose from. */
 final readonly class Classmate extends Resource
 {
-    public function __construct(public string $id, public string $name)
-    {
-    }
+    public function __construct(public string $id, public string $name) {}
 }

@@ -29,6 +29,5 @@ final readonly class RosterLine extends Resource
         public bool $reserve,
         public bool $pictures,
         public string $clash,
-    ) {
-    }
+    ) {}
 }

@@ -40,6 +40,5 @@ final readonly class SectionDetail extends Resource
         public ?RoomPassLine $roomPass,
         public int $waiting,
         public array $powers,
-    ) {
-    }
+    ) {}
 }

@@ -29,6 +29,5 @@ final readonly class SectionLine extends Resource
         public string $year,
         public int $waiting,
         public int $clashes,
-    ) {
-    }
+    ) {}
 }

@@ -9,7 +9,5 @@ use App\Platform\Resource;
 final readonly class SectionPage extends Resource
 {
     /** @param  list<SectionLine>  $sections */
-    public function __construct(public array $sections)
-    {
-    }
+    public function __construct(public array $sections) {}
 }

@@ -10,7 +10,5 @@ use App\Platform\Resource;
 final readonly class StudentSection extends Resource
 {
     /** @param  list<string>  $teachers */
-    public function __construct(public string $name, public array $teachers)
-    {
-    }
+    public function __construct(public string $name, public array $teachers) {}
 }

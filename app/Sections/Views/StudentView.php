@@ -13,7 +13,12 @@ final readonly class StudentView extends Resource
      * @param  list<StudentSection>  $sections
      * @param  list<Classmate>  $students of the section, to look as another
      */
-    public function __construct(public string $id, public string $givenName, public string $school, public string $userName, public array $sections, public array $students)
-    {
-    }
+    public function __construct(
+        public string $id,
+        public string $givenName,
+        public string $school,
+        public string $userName,
+        public array $sections,
+        public array $students,
+    ) {}
 }

@@ -10,7 +10,5 @@ use App\Platform\Resource;
 final readonly class GradeWay extends Resource
 {
     /** @param  string  $way card, passphrase, own or school */
-    public function __construct(public string $grade, public string $label, public string $way)
-    {
-    }
+    public function __construct(public string $grade, public string $label, public string $way) {}
 }

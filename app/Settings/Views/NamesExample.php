@@ -10,7 +10,5 @@ use App\Platform\Resource;
 final readonly class NamesExample extends Resource
 {
     /** @param  list<string>  $names */
-    public function __construct(public array $names)
-    {
-    }
+    public function __construct(public array $names) {}
 }

@@ -47,6 +47,5 @@ final readonly class Settings extends Resource
         public int $keepMessagesDays,
         public int $keepLogsDays,
         public array $timeZones,
-    ) {
-    }
+    ) {}
 }

@@ -10,7 +10,12 @@ use Vantrel\Core\Records\YearState;
 /** A school year. */
 final readonly class YearLine extends Resource
 {
-    public function __construct(public string $id, public string $name, public string $beginsOn, public string $lastOn, public YearState $state, public int $sections)
-    {
-    }
+    public function __construct(
+        public string $id,
+        public string $name,
+        public string $beginsOn,
+        public string $lastOn,
+        public YearState $state,
+        public int $sections,
+    ) {}
 }

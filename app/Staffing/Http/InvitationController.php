@@ -31,32 +31,65 @@ use Vantrel\Core\Values\MailAddress;
 /** Inviting colleagues into a section, sending again, withdrawing. */
 final class InvitationController
 {
-    public function __construct(private readonly SectionDesk $desk, private readonly SectionReader $reader, private readonly CoreKit $kit)
-    {
-    }
+    public function __construct(
+        private readonly SectionDesk $desk,
+        private readonly SectionReader $reader,
+        private readonly CoreKit $kit,
+    ) {}
 
     #[Answers(SectionDetail::class, 'Invite one or many colleagues by mail; a substitute with first and last day')]
-    #[Takes(['email' => 'string', 'role' => 'co_teacher|assistant|substitute', 'begins_on?' => 'string', 'ends_on?' => 'string'])]
+    #[
+        Takes([
+            'email' => 'string',
+            'role' => 'co_teacher|assistant|substitute',
+            'begins_on?' => 'string',
+            'ends_on?' => 'string',
+        ]),
+    ]
     public function store(Section $section, Request $request): SectionDetail
     {
-        $request->validate(['email' => 'required|string|max:4000', 'role' => 'required|in:co_teacher,assistant,substitute', 'begins_on' => 'nullable|date_format:Y-m-d', 'ends_on' => 'nullable|date_format:Y-m-d']);
+        $request->validate([
+            'email' => 'required|string|max:4000',
+            'role' => 'required|in:co_teacher,assistant,substitute',
+            'begins_on' => 'nullable|date_format:Y-m-d',
+            'ends_on' => 'nullable|date_format:Y-m-d',
+        ]);
         $actor = $this->desk->actor($request);
         $seed = $this->kit->seed();
-        $day = fn (string $field): ?string => $request->filled($field) ? $request->string($field)->value() : null;
+        $day = fn(string $field): ?string => $request->filled($field) ? $request->string($field)->value() : null;
         // The last day is typed; the first day after is what is kept.
         $last = $day('ends_on');
-        $wish = new InviteWish(InviteWish::addressesIn($request->string('email')->value()), StaffRole::from($request->string('role')->value()), $day('begins_on'), $last === null ? null : Span::after($last));
+        $wish = new InviteWish(
+            InviteWish::addressesIn($request->string('email')->value()),
+            StaffRole::from($request->string('role')->value()),
+            $day('begins_on'),
+            $last === null ? null : Span::after($last),
+        );
         $tokens = $byAddress = [];
         foreach ($wish->addresses as $address) {
             $tokens[$address] = Token::draw($this->kit->random("$seed invitation $address"));
             $byAddress[MailAddress::read($address)->address ?? $address] ??= $tokens[$address];
         }
-        $staff = array_map(fn (Records\Enrollment $e): string => $e->personId(), $this->desk->staff($section));
+        $staff = array_map(fn(Records\Enrollment $e): string => $e->personId(), $this->desk->staff($section));
         $plan = Invitations::invite(
-            $this->desk->row($section), $wish, $this->desk->of(Records\Invitation::class, $section), $this->desk->snapshots->list(Records\Person::class, fn (Builder $q): Builder => $q->whereIn('id', $staff)),
-            $this->desk->rules($section), $tokens, $actor->id, $this->kit->ids($seed), $this->kit->now(), $this->expires(),
+            $this->desk->row($section),
+            $wish,
+            $this->desk->of(Records\Invitation::class, $section),
+            $this->desk->snapshots->list(Records\Person::class, fn(Builder $q): Builder => $q->whereIn('id', $staff)),
+            $this->desk->rules($section),
+            $tokens,
+            $actor->id,
+            $this->kit->ids($seed),
+            $this->kit->now(),
+            $this->expires(),
         );
-        $this->desk->apply($plan, $section, $request, Action::Invite, function () use ($section, $plan, $wish, $byAddress, $actor): void {
+        $this->desk->apply($plan, $section, $request, Action::Invite, function () use (
+            $section,
+            $plan,
+            $wish,
+            $byAddress,
+            $actor,
+        ): void {
             foreach ($plan->changes as $change) {
                 $to = (string) $change->after['email'];
                 $this->send($section, $to, $wish->role, $byAddress[$to], $actor->fullName());
@@ -70,10 +103,21 @@ final class InvitationController
     public function again(Invitation $invitation, Request $request): SectionDetail
     {
         $section = Section::query()->findOrFail($invitation->section_id);
-        $token = Token::draw($this->kit->random($this->kit->seed().' invitation'));
-        $plan = Invitations::again($this->desk->row($section), $this->desk->find(Records\Invitation::class, $invitation->id), $token, $this->kit->now(), $this->expires());
+        $token = Token::draw($this->kit->random($this->kit->seed() . ' invitation'));
+        $plan = Invitations::again(
+            $this->desk->row($section),
+            $this->desk->find(Records\Invitation::class, $invitation->id),
+            $token,
+            $this->kit->now(),
+            $this->expires(),
+        );
         $actor = $this->desk->actor($request);
-        $this->desk->apply($plan, $section, $request, Action::Invite, function () use ($section, $invitation, $token, $actor): void {
+        $this->desk->apply($plan, $section, $request, Action::Invite, function () use (
+            $section,
+            $invitation,
+            $token,
+            $actor,
+        ): void {
             $this->send($section, $invitation->email, StaffRole::from($invitation->role), $token, $actor->fullName());
         });
 
@@ -84,17 +128,33 @@ final class InvitationController
     public function destroy(Invitation $invitation, Request $request): Response
     {
         $section = Section::query()->findOrFail($invitation->section_id);
-        $this->desk->apply(Invitations::withdraw($this->desk->row($section), $this->desk->find(Records\Invitation::class, $invitation->id), $this->kit->now()), $section, $request, Action::Withdraw);
+        $this->desk->apply(
+            Invitations::withdraw(
+                $this->desk->row($section),
+                $this->desk->find(Records\Invitation::class, $invitation->id),
+                $this->kit->now(),
+            ),
+            $section,
+            $request,
+            Action::Withdraw,
+        );
 
         return response()->noContent();
     }
 
     private function send(Section $section, string $to, StaffRole $role, Token $token, string $inviter): void
     {
-        Mail::to($to)->send(new InvitationMail(
-            $section->school_id, School::query()->findOrFail($section->school_id)->name, $section->name, $role->label(), $inviter,
-            rtrim((string) config('app.url'), '/').'/invited#'.$token->plain, CarbonImmutable::parse($this->expires())->format('j F Y'),
-        ));
+        Mail::to($to)->send(
+            new InvitationMail(
+                $section->school_id,
+                School::query()->findOrFail($section->school_id)->name,
+                $section->name,
+                $role->label(),
+                $inviter,
+                rtrim((string) config('app.url'), '/') . '/invited#' . $token->plain,
+                CarbonImmutable::parse($this->expires())->format('j F Y'),
+            ),
+        );
     }
 
     private function expires(): string

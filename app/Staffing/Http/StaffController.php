@@ -32,9 +32,11 @@ use Vantrel\Core\Staffing\StaffRole;
 /** Who teaches a section, and what each role may do. */
 final class StaffController
 {
-    public function __construct(private readonly SectionDesk $desk, private readonly SectionReader $reader, private readonly CoreKit $kit)
-    {
-    }
+    public function __construct(
+        private readonly SectionDesk $desk,
+        private readonly SectionReader $reader,
+        private readonly CoreKit $kit,
+    ) {}
 
     #[Answers(Colleagues::class, 'Staff of the school by any part of the name, with their addresses at the school')]
     #[Takes(['q?' => 'string'])]
@@ -42,24 +44,54 @@ final class StaffController
     {
         $request->validate(['q' => 'nullable|string|max:80']);
         $words = array_filter(explode(' ', NameKey::of($request->string('q')->value())));
-        $people = DB::table('people')->where('school_id', $school->id)->where('kind', 'staff')->where('state', 'active')
+        $people = DB::table('people')
+            ->where('school_id', $school->id)
+            ->where('kind', 'staff')
+            ->where('state', 'active')
             ->where(function ($q) use ($words): void {
                 foreach ($words as $word) {
-                    $q->where(fn ($w) => $w->where('search_name', 'like', "$word%")->orWhere('search_name', 'like', "% $word%"));
+                    $q->where(
+                        fn($w) => $w
+                            ->where('search_name', 'like', "$word%")
+                            ->orWhere('search_name', 'like', "% $word%"),
+                    );
                 }
-            })->orderBy('given_name')->orderBy('family_name')->limit(12)->get(['id', 'given_name', 'family_name', 'email']);
+            })
+            ->orderBy('given_name')
+            ->orderBy('family_name')
+            ->limit(12)
+            ->get(['id', 'given_name', 'family_name', 'email']);
 
-        return new Colleagues(array_values($people->map(fn (object $p): Colleague => new Colleague(
-            $p->id, trim("$p->given_name $p->family_name"), in_array(substr((string) strrchr((string) $p->email, '@'), 1), $school->mail_domains, true) ? (string) $p->email : '',
-        ))->all()));
+        return new Colleagues(
+            array_values(
+                $people
+                    ->map(
+                        fn(object $p): Colleague => new Colleague(
+                            $p->id,
+                            trim("$p->given_name $p->family_name"),
+                            in_array(substr((string) strrchr((string) $p->email, '@'), 1), $school->mail_domains, true)
+                                ? (string) $p->email
+                                : '',
+                        ),
+                    )
+                    ->all(),
+            ),
+        );
     }
 
     #[Answers(RoleTable::class, 'What each role may do in a section')]
     public function roles(): RoleTable
     {
-        return new RoleTable(array_map(fn (StaffRole $r): string => $r->label(), StaffRole::cases()), array_map(
-            fn (Power $p): RolePower => new RolePower($p->label(), array_map(fn (StaffRole $r): bool => $r->may($p), StaffRole::cases())), Power::cases(),
-        ));
+        return new RoleTable(
+            array_map(fn(StaffRole $r): string => $r->label(), StaffRole::cases()),
+            array_map(
+                fn(Power $p): RolePower => new RolePower(
+                    $p->label(),
+                    array_map(fn(StaffRole $r): bool => $r->may($p), StaffRole::cases()),
+                ),
+                Power::cases(),
+            ),
+        );
     }
 
     #[Answers(SectionDetail::class, 'Hand the lead over; who led becomes a co-teacher')]
@@ -67,10 +99,28 @@ final class StaffController
     public function handOver(Section $section, Request $request): SectionDetail
     {
         $request->validate(['person' => 'required|ulid']);
-        $person = $this->desk->snapshots->list(Records\Person::class, fn ($q) => $q->where('id', $request->string('person')->value())->where('kind', 'staff')
-            ->where(fn ($w) => $w->where('school_id', $section->school_id)->orWhereIn('id', array_map(fn ($e): string => $e->personId(), $this->desk->staff($section)))))[0]
-            ?? throw new Refusal('Choose somebody on the staff of this school.', 'person');
-        $plan = Leads::handOver($this->desk->row($section), $person, $this->desk->staff($section), $this->kit->ids($this->kit->seed()), SchoolDay::today($section->school_id));
+        $person =
+            $this->desk->snapshots->list(
+                Records\Person::class,
+                fn($q) => $q
+                    ->where('id', $request->string('person')->value())
+                    ->where('kind', 'staff')
+                    ->where(
+                        fn($w) => $w
+                            ->where('school_id', $section->school_id)
+                            ->orWhereIn(
+                                'id',
+                                array_map(fn($e): string => $e->personId(), $this->desk->staff($section)),
+                            ),
+                    ),
+            )[0] ?? throw new Refusal('Choose somebody on the staff of this school.', 'person');
+        $plan = Leads::handOver(
+            $this->desk->row($section),
+            $person,
+            $this->desk->staff($section),
+            $this->kit->ids($this->kit->seed()),
+            SchoolDay::today($section->school_id),
+        );
         $this->desk->apply($plan, $section, $request, Action::Lead);
 
         return $this->reader->detail($section, $this->desk->actor($request), null);
@@ -83,7 +133,12 @@ final class StaffController
         foreach ($this->desk->staff($section) as $row) {
             $enrollment = (string) $row->personId() === $person->id ? $row : $enrollment;
         }
-        $plan = Leads::takeOff($this->desk->row($section), $this->desk->find(Records\Person::class, $person->id), $enrollment ?? throw new NotFoundHttpException, SchoolDay::today($section->school_id));
+        $plan = Leads::takeOff(
+            $this->desk->row($section),
+            $this->desk->find(Records\Person::class, $person->id),
+            $enrollment ?? throw new NotFoundHttpException(),
+            SchoolDay::today($section->school_id),
+        );
         $this->desk->apply($plan, $section, $request, Action::TakeOff);
 
         return $this->reader->detail($section, $this->desk->actor($request), null);

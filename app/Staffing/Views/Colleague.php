@@ -9,7 +9,5 @@ use App\Platform\Resource;
 /** Somebody on the staff, with the address at the school. */
 final readonly class Colleague extends Resource
 {
-    public function __construct(public string $id, public string $name, public string $email)
-    {
-    }
+    public function __construct(public string $id, public string $name, public string $email) {}
 }

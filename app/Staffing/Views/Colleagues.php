@@ -9,7 +9,5 @@ use App\Platform\Resource;
 final readonly class Colleagues extends Resource
 {
     /** @param  list<Colleague>  $people */
-    public function __construct(public array $people)
-    {
-    }
+    public function __construct(public array $people) {}
 }

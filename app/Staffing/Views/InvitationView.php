@@ -13,7 +13,18 @@ final readonly class InvitationView extends Resource
      * @param  string  $state invited, accepted, declined, withdrawn or expired
      * @param  list<string>  $powers what the role may do
      */
-    public function __construct(public string $section, public string $school, public string $role, public string $inviter, public string $email, public ?string $beginsOn, public ?string $endsOn, public string $state, public bool $hasAccount, public bool $signedInAsInvited, public string $expiresAt, public array $powers)
-    {
-    }
+    public function __construct(
+        public string $section,
+        public string $school,
+        public string $role,
+        public string $inviter,
+        public string $email,
+        public ?string $beginsOn,
+        public ?string $endsOn,
+        public string $state,
+        public bool $hasAccount,
+        public bool $signedInAsInvited,
+        public string $expiresAt,
+        public array $powers,
+    ) {}
 }

@@ -10,7 +10,13 @@ use App\Platform\Resource;
 final readonly class OwnInvitation extends Resource
 {
     /** @param  string|null  $endsOn first day after, for a substitute */
-    public function __construct(public string $id, public string $section, public string $school, public string $role, public string $inviter, public ?string $beginsOn, public ?string $endsOn)
-    {
-    }
+    public function __construct(
+        public string $id,
+        public string $section,
+        public string $school,
+        public string $role,
+        public string $inviter,
+        public ?string $beginsOn,
+        public ?string $endsOn,
+    ) {}
 }

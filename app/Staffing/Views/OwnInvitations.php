@@ -10,7 +10,5 @@ use App\Platform\Resource;
 final readonly class OwnInvitations extends Resource
 {
     /** @param  list<OwnInvitation>  $invitations oldest first */
-    public function __construct(public array $invitations)
-    {
-    }
+    public function __construct(public array $invitations) {}
 }

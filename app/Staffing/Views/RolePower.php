@@ -10,7 +10,5 @@ use App\Platform\Resource;
 final readonly class RolePower extends Resource
 {
     /** @param  list<bool>  $may in the order of the roles */
-    public function __construct(public string $power, public array $may)
-    {
-    }
+    public function __construct(public string $power, public array $may) {}
 }

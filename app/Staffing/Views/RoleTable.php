@@ -13,7 +13,5 @@ final readonly class RoleTable extends Resource
      * @param  list<string>  $roles
      * @param  list<RolePower>  $powers
      */
-    public function __construct(public array $roles, public array $powers)
-    {
-    }
+    public function __construct(public array $roles, public array $powers) {}
 }

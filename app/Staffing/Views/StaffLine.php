@@ -10,7 +10,11 @@ use App\Platform\Resource;
 final readonly class StaffLine extends Resource
 {
     /** @param  string|null  $ends first day after, for a substitute */
-    public function __construct(public string $id, public string $name, public string $role, public string $begins, public ?string $ends)
-    {
-    }
+    public function __construct(
+        public string $id,
+        public string $name,
+        public string $role,
+        public string $begins,
+        public ?string $ends,
+    ) {}
 }

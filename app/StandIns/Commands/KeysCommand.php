@@ -18,7 +18,7 @@ final class KeysCommand extends Command
     {
         $keys = OpenIdKeys::load();
         $keys->rotate();
-        $this->info('Signs with '.$keys->newest()['kid'].' from now on.');
+        $this->info('Signs with ' . $keys->newest()['kid'] . ' from now on.');
 
         return self::SUCCESS;
     }

@@ -25,7 +25,10 @@ final class BenchCommand extends Command
 {
     private const BULK = 500;
 
-    protected $signature = 'vantrel:bench {--rows=1000 : students in the list} {--known=0 : people known beforehand, half of them students; half of the list are among them} {--growth : only read and plan, at 1,000 3,000 10,000 and 15,000 rows, and say how the time grows}';
+    protected $signature =
+        'vantrel:bench {--rows=1000 : students in the list} {--known=0 : people known beforehand, half of them ' .
+        'students; half of the list are among them} {--growth : only read and plan, at 1,000 3,000 10,000 and ' .
+        '15,000 rows, and say how the time grows}';
 
     protected $description = 'Measure a list from file to ledger; run by bin/bench on a database of its own';
 
@@ -46,11 +49,20 @@ final class BenchCommand extends Command
 
             return self::SUCCESS;
         }
-        $file = (string) tempnam(sys_get_temp_dir(), 'bench').'.xlsx';
+        $file = (string) tempnam(sys_get_temp_dir(), 'bench') . '.xlsx';
         $this->list($file, $rows, intdiv($known, 2));
-        $this->line(sprintf('%d students with two guardians each, %d people known, .xlsx of %.1f MB, PHP %s, %s', $rows, $known, filesize($file) / 1e6, PHP_VERSION, DB::selectOne('select version() v')->v));
+        $this->line(
+            sprintf(
+                '%d students with two guardians each, %d people known, .xlsx of %.1f MB, PHP %s, %s',
+                $rows,
+                $known,
+                filesize($file) / 1e6,
+                PHP_VERSION,
+                DB::selectOne('select version() v')->v,
+            ),
+        );
 
-        $bareRead = $this->time(fn (): int => $this->bareRead($file));
+        $bareRead = $this->time(fn(): int => $this->bareRead($file));
         $plan = null;
         $planned = $this->time(function () use ($planner, $file, $school, &$plan): void {
             $plan = $planner->planFiles([[$file, 'bench']], $school, 'bench', (string) Str::ulid())->plan;
@@ -58,15 +70,22 @@ final class BenchCommand extends Command
         if ($plan === null) {
             return self::FAILURE;
         }
-        $bareInsert = $this->time(fn () => $this->bareInsert($plan->changes));
+        $bareInsert = $this->time(fn() => $this->bareInsert($plan->changes));
         $this->takeBack($plan->changes);
         $entry = null;
         $applied = $this->time(function () use ($ledger, $plan, $school, &$entry): void {
             $entry = $ledger->apply($plan, $school->id, null, Action::Intake);
         });
-        $again = $this->time(fn () => $planner->planFiles([[$file, 'bench']], $school, 'bench', (string) Str::ulid()));
-        $lookAlikes = $this->time(fn () => $pairs->of($school));
-        $sections = array_values(DB::table('enrollments')->groupBy('section_id')->orderByRaw('count(*) desc')->limit($rows > 2000 ? 2 : 10)->pluck('section_id')->all());
+        $again = $this->time(fn() => $planner->planFiles([[$file, 'bench']], $school, 'bench', (string) Str::ulid()));
+        $lookAlikes = $this->time(fn() => $pairs->of($school));
+        $sections = array_values(
+            DB::table('enrollments')
+                ->groupBy('section_id')
+                ->orderByRaw('count(*) desc')
+                ->limit($rows > 2000 ? 2 : 10)
+                ->pluck('section_id')
+                ->all(),
+        );
         $cards = 0;
         $printed = $this->time(function () use ($printer, $school, $sections): void {
             $printer->print($school, $sections, [], 'cards-a4', CardOrder::CutStack, false, null);
@@ -74,16 +93,43 @@ final class BenchCommand extends Command
         $cards = DB::table('badges')->count();
         DB::table('badges')->delete();
         DB::table('sign_ins')->update(['passphrase' => null, 'version' => $entry->seq ?? 0]);
-        $undone = $entry === null ? 0.0 : $this->time(fn () => $ledger->undo($entry, null));
+        $undone = $entry === null ? 0.0 : $this->time(fn() => $ledger->undo($entry, null));
         $count = count($plan->changes);
-        $this->table(['what', 'seconds', 'yardstick in the same run', 'seconds', 'ratio'], [
-            [$known > 0 ? "read and plan against $known people" : 'read and plan, nobody known', $this->seconds($planned), 'OpenSpout reads the same file', $this->seconds($bareRead), $this->ratio($planned, $bareRead)],
-            ['read and plan again, all known', $this->seconds($again), 'OpenSpout reads the same file', $this->seconds($bareRead), $this->ratio($again, $bareRead)],
-            ["apply ($count records)", $this->seconds($applied), 'MariaDB inserts the same rows, '.self::BULK.' a statement', $this->seconds($bareInsert), $this->ratio($applied, $bareInsert)],
-            ['undo', $this->seconds($undone), 'the same', $this->seconds($bareInsert), $this->ratio($undone, $bareInsert)],
-            ["look-alikes among $rows", $this->seconds($lookAlikes), '', '', ''],
-            ["$cards login cards as a PDF", $this->seconds($printed), '', '', ''],
-        ]);
+        $this->table(
+            ['what', 'seconds', 'yardstick in the same run', 'seconds', 'ratio'],
+            [
+                [
+                    $known > 0 ? "read and plan against $known people" : 'read and plan, nobody known',
+                    $this->seconds($planned),
+                    'OpenSpout reads the same file',
+                    $this->seconds($bareRead),
+                    $this->ratio($planned, $bareRead),
+                ],
+                [
+                    'read and plan again, all known',
+                    $this->seconds($again),
+                    'OpenSpout reads the same file',
+                    $this->seconds($bareRead),
+                    $this->ratio($again, $bareRead),
+                ],
+                [
+                    "apply ($count records)",
+                    $this->seconds($applied),
+                    'MariaDB inserts the same rows, ' . self::BULK . ' a statement',
+                    $this->seconds($bareInsert),
+                    $this->ratio($applied, $bareInsert),
+                ],
+                [
+                    'undo',
+                    $this->seconds($undone),
+                    'the same',
+                    $this->seconds($bareInsert),
+                    $this->ratio($undone, $bareInsert),
+                ],
+                ["look-alikes among $rows", $this->seconds($lookAlikes), '', '', ''],
+                ["$cards login cards as a PDF", $this->seconds($printed), '', '', ''],
+            ],
+        );
         $this->line(sprintf('Most memory used: %.0f MB', memory_get_peak_usage(true) / 1048576));
         unlink($file);
 
@@ -101,10 +147,44 @@ final class BenchCommand extends Command
         };
         for ($i = 0; $i < intdiv($n, 2); $i++) {
             $student = $this->student($i);
-            $common = ['version' => 0, 'school_id' => $schoolId, 'state' => 'active', 'merged_into' => null, 'phone' => null];
-            $people[] = [...$common, 'id' => $a = (string) Str::ulid(), 'kind' => 'student', 'given_name' => $student[1], 'family_name' => $student[2], 'search_name' => strtolower("$student[1] $student[2]"), 'birth_date' => $student[3], 'number' => $student[0], 'grade' => sprintf('%02d', $student[4]), 'email' => null];
-            $people[] = [...$common, 'id' => $b = (string) Str::ulid(), 'kind' => 'guardian', 'given_name' => explode(' ', $student[6])[0], 'family_name' => $student[2], 'search_name' => strtolower($student[6]), 'birth_date' => null, 'number' => null, 'grade' => null, 'email' => $student[7]];
-            $links[] = ['id' => (string) Str::ulid(), 'version' => 0, 'student_id' => $a, 'guardian_id' => $b, 'state' => 'listed'];
+            $common = [
+                'version' => 0,
+                'school_id' => $schoolId,
+                'state' => 'active',
+                'merged_into' => null,
+                'phone' => null,
+            ];
+            $people[] = [
+                ...$common,
+                'id' => ($a = (string) Str::ulid()),
+                'kind' => 'student',
+                'given_name' => $student[1],
+                'family_name' => $student[2],
+                'search_name' => strtolower("$student[1] $student[2]"),
+                'birth_date' => $student[3],
+                'number' => $student[0],
+                'grade' => sprintf('%02d', $student[4]),
+                'email' => null,
+            ];
+            $people[] = [
+                ...$common,
+                'id' => ($b = (string) Str::ulid()),
+                'kind' => 'guardian',
+                'given_name' => explode(' ', $student[6])[0],
+                'family_name' => $student[2],
+                'search_name' => strtolower($student[6]),
+                'birth_date' => null,
+                'number' => null,
+                'grade' => null,
+                'email' => $student[7],
+            ];
+            $links[] = [
+                'id' => (string) Str::ulid(),
+                'version' => 0,
+                'student_id' => $a,
+                'guardian_id' => $b,
+                'state' => 'listed',
+            ];
             if (count($people) >= 1000) {
                 $flush();
             }
@@ -121,11 +201,19 @@ final class BenchCommand extends Command
     {
         mt_srand($i + 1);
         [$given, $family] = [$this->name(), $this->name()];
-        $grade = $i % 12 + 1;
+        $grade = ($i % 12) + 1;
 
         return [
-            sprintf('%07d', 1_000_000 + $i), $given, $family, sprintf('%04d-%02d-%02d', 2020 - $grade, mt_rand(1, 12), mt_rand(1, 28)), $grade, "$grade ".['Heron', 'Plover', 'Curlew', 'Tern'][intdiv($i, 12) % 4],
-            $this->name()." $family", "a$i@shoremail.example", $this->name()." $family", "b$i@shoremail.example",
+            sprintf('%07d', 1_000_000 + $i),
+            $given,
+            $family,
+            sprintf('%04d-%02d-%02d', 2020 - $grade, mt_rand(1, 12), mt_rand(1, 28)),
+            $grade,
+            "$grade " . ['Heron', 'Plover', 'Curlew', 'Tern'][intdiv($i, 12) % 4],
+            $this->name() . " $family",
+            "a$i@shoremail.example",
+            $this->name() . " $family",
+            "b$i@shoremail.example",
         ];
     }
 
@@ -134,7 +222,20 @@ final class BenchCommand extends Command
     {
         $writer = WriterEntityFactory::createXLSXWriter();
         $writer->openToFile($file);
-        $writer->addRow(WriterEntityFactory::createRowFromArray(['Student no', 'Given name', 'Family name', 'Date of birth', 'Grade', 'Homeroom', 'Guardian 1', 'Guardian 1 e-mail', 'Guardian 2', 'Guardian 2 e-mail']));
+        $writer->addRow(
+            WriterEntityFactory::createRowFromArray([
+                'Student no',
+                'Given name',
+                'Family name',
+                'Date of birth',
+                'Grade',
+                'Homeroom',
+                'Guardian 1',
+                'Guardian 1 e-mail',
+                'Guardian 2',
+                'Guardian 2 e-mail',
+            ]),
+        );
         for ($i = 0; $i < $rows; $i++) {
             $student = $this->student($known === 0 || $i % 2 === 1 ? $known + $i : ($i * 7) % $known);
             $writer->addRow(WriterEntityFactory::createRowFromArray(array_map(strval(...), $student)));
@@ -146,7 +247,9 @@ final class BenchCommand extends Command
     {
         $parts = ['ba', 'ko', 'mi', 'ra', 'te', 'no', 'li', 'sa', 'vu', 'do', 'he', 'ja'];
 
-        return ucfirst($parts[mt_rand(0, 11)].$parts[mt_rand(0, 11)].$parts[mt_rand(0, 11)].$parts[mt_rand(0, 11)]);
+        return ucfirst(
+            $parts[mt_rand(0, 11)] . $parts[mt_rand(0, 11)] . $parts[mt_rand(0, 11)] . $parts[mt_rand(0, 11)],
+        );
     }
 
     /** The exponent is the slope of log time over log rows, by least squares. */
@@ -154,19 +257,28 @@ final class BenchCommand extends Command
     {
         $table = $points = [];
         foreach ([1000, 3000, 10_000, 15_000] as $rows) {
-            $file = (string) tempnam(sys_get_temp_dir(), 'bench').'.xlsx';
+            $file = (string) tempnam(sys_get_temp_dir(), 'bench') . '.xlsx';
             $this->list($file, $rows, intdiv($known, 2));
-            $read = $this->time(fn (): int => $this->bareRead($file));
-            $plan = $this->time(fn () => $planner->planFiles([[$file, 'bench']], $school, 'bench', (string) Str::ulid()));
+            $read = $this->time(fn(): int => $this->bareRead($file));
+            $plan = $this->time(
+                fn() => $planner->planFiles([[$file, 'bench']], $school, 'bench', (string) Str::ulid()),
+            );
             $table[] = [$rows, $this->seconds($plan), $this->seconds($read), $this->ratio($plan, $read)];
             $points[] = [log($rows), log($plan)];
             unlink($file);
         }
-        $this->table(["rows, read and planned against $known people", 'seconds', 'OpenSpout reads the same file', 'ratio'], $table);
+        $this->table(
+            ["rows, read and planned against $known people", 'seconds', 'OpenSpout reads the same file', 'ratio'],
+            $table,
+        );
         $x = array_sum(array_column($points, 0)) / count($points);
         $y = array_sum(array_column($points, 1)) / count($points);
-        $slope = array_sum(array_map(fn (array $p): float => ($p[0] - $x) * ($p[1] - $y), $points)) / array_sum(array_map(fn (array $p): float => ($p[0] - $x) ** 2, $points));
-        $this->line(sprintf('Growth exponent %.2f. Most memory used: %.0f MB', $slope, memory_get_peak_usage(true) / 1048576));
+        $slope =
+            array_sum(array_map(fn(array $p): float => ($p[0] - $x) * ($p[1] - $y), $points)) /
+            array_sum(array_map(fn(array $p): float => ($p[0] - $x) ** 2, $points));
+        $this->line(
+            sprintf('Growth exponent %.2f. Most memory used: %.0f MB', $slope, memory_get_peak_usage(true) / 1048576),
+        );
     }
 
     private function bareRead(string $file): int

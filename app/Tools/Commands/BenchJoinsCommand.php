@@ -14,12 +14,17 @@ use Illuminate\Support\Str;
 use Vantrel\Core\Codes\CodeBook;
 use Vantrel\Core\Codes\KeyedStream;
 
-/** Fills an empty database for bin/bench joins: people, sections with codes, and students who are signed in within the last minute and about to type one. */
+/**
+ * Fills an empty database for bin/bench joins: people, sections with codes, and students who are signed in within the
+ * last minute and about to type one.
+ */
 final class BenchJoinsCommand extends Command
 {
     private const SECTIONS = 100;
 
-    protected $signature = 'vantrel:bench-joins {file : where to write one line of JSON for each student: cookie, token, code} {--people=50000 : students in the district} {--joiners=4000 : how many of them will come in}';
+    protected $signature =
+        'vantrel:bench-joins {file : where to write one line of JSON for each student: cookie, token, code} ' .
+        '{--people=50000 : students in the district} {--joiners=4000 : how many of them will come in}';
 
     protected $description = 'Make the people of a bench of joining; run by bin/bench on a database of its own';
 
@@ -43,19 +48,93 @@ final class BenchJoinsCommand extends Command
         $cookie = (string) config('session.cookie');
         for ($i = 0, $n = (int) $this->option('people'); $i < $n; $i++) {
             $id = (string) Str::ulid();
-            $rows['people'][] = ['id' => $id, 'version' => 0, 'school_id' => $school, 'kind' => 'student', 'given_name' => "Pupil$i", 'family_name' => 'Family'.$i % 5000, 'search_name' => "pupil$i family".$i % 5000, 'number' => sprintf('%06d', $i), 'grade' => sprintf('%02d', 1 + $i % 12), 'state' => 'active'];
-            $rows['sign_ins'][] = ['id' => $signIn = (string) Str::ulid(), 'version' => 0, 'person_id' => $id, 'user_name' => "pupil$i"];
+            $rows['people'][] = [
+                'id' => $id,
+                'version' => 0,
+                'school_id' => $school,
+                'kind' => 'student',
+                'given_name' => "Pupil$i",
+                'family_name' => 'Family' . $i % 5000,
+                'search_name' => "pupil$i family" . $i % 5000,
+                'number' => sprintf('%06d', $i),
+                'grade' => sprintf('%02d', 1 + ($i % 12)),
+                'state' => 'active',
+            ];
+            $rows['sign_ins'][] = [
+                'id' => ($signIn = (string) Str::ulid()),
+                'version' => 0,
+                'person_id' => $id,
+                'user_name' => "pupil$i",
+            ];
             // Everyone is in two sections already.
             foreach ([$i, $i + 37] as $at) {
-                $rows['enrollments'][] = ['id' => (string) Str::ulid(), 'version' => 0, 'section_id' => $codes[$at % self::SECTIONS][0], 'person_id' => $id, 'role' => 'student', 'begins_on' => '2026-08-24', 'source' => 'list'];
+                $rows['enrollments'][] = [
+                    'id' => (string) Str::ulid(),
+                    'version' => 0,
+                    'section_id' => $codes[$at % self::SECTIONS][0],
+                    'person_id' => $id,
+                    'role' => 'student',
+                    'begins_on' => '2026-08-24',
+                    'source' => 'list',
+                ];
             }
             if ($i < $joiners) {
                 // They have just signed in with their cards.
-                $rows['badges'][] = ['id' => $badge = (string) Str::ulid(), 'version' => 0, 'sign_in_id' => $signIn, 'token_hash' => hash('sha256', $badge), 'state' => 'live', 'made_at' => now()];
+                $rows['badges'][] = [
+                    'id' => ($badge = (string) Str::ulid()),
+                    'version' => 0,
+                    'sign_in_id' => $signIn,
+                    'token_hash' => hash('sha256', $badge),
+                    'state' => 'live',
+                    'made_at' => now(),
+                ];
                 $session = Str::random(40);
                 $token = Str::random(40);
-                $rows['sessions'][] = ['id' => $session, 'user_id' => $id, 'ip_address' => '127.0.0.1', 'user_agent' => 'bench', 'way' => 'badge', 'payload' => base64_encode(Crypt::encryptString(serialize(['opened_by' => ['way' => 'badge', 'id' => $badge, 'stamp' => '', 'factor' => false, 'at' => time()], 'sign_in' => $signIn, '_token' => $token, 'login_web_'.sha1(\Illuminate\Auth\SessionGuard::class) => $id, 'seen_at' => time() + 180, '_flash' => ['old' => [], 'new' => []]]))), 'last_activity' => time()];
-                fwrite($file, json_encode(['cookie' => $cookie.'='.rawurlencode($encrypter->encrypt(CookieValuePrefix::create($cookie, $encrypter->getKey()).$session, false)), 'token' => $token, 'code' => $codes[($i + 11) % self::SECTIONS][1]], JSON_THROW_ON_ERROR)."\n");
+                $rows['sessions'][] = [
+                    'id' => $session,
+                    'user_id' => $id,
+                    'ip_address' => '127.0.0.1',
+                    'user_agent' => 'bench',
+                    'way' => 'badge',
+                    'payload' => base64_encode(
+                        Crypt::encryptString(
+                            serialize([
+                                'opened_by' => [
+                                    'way' => 'badge',
+                                    'id' => $badge,
+                                    'stamp' => '',
+                                    'factor' => false,
+                                    'at' => time(),
+                                ],
+                                'sign_in' => $signIn,
+                                '_token' => $token,
+                                'login_web_' . sha1(\Illuminate\Auth\SessionGuard::class) => $id,
+                                'seen_at' => time() + 180,
+                                '_flash' => ['old' => [], 'new' => []],
+                            ]),
+                        ),
+                    ),
+                    'last_activity' => time(),
+                ];
+                fwrite(
+                    $file,
+                    json_encode(
+                        [
+                            'cookie' =>
+                                $cookie .
+                                '=' .
+                                rawurlencode(
+                                    $encrypter->encrypt(
+                                        CookieValuePrefix::create($cookie, $encrypter->getKey()) . $session,
+                                        false,
+                                    ),
+                                ),
+                            'token' => $token,
+                            'code' => $codes[($i + 11) % self::SECTIONS][1],
+                        ],
+                        JSON_THROW_ON_ERROR,
+                    ) . "\n",
+                );
             }
             if ($i % 1000 === 999 || $i === $n - 1) {
                 foreach ($rows as $table => $batch) {
@@ -69,16 +148,34 @@ final class BenchJoinsCommand extends Command
         return self::SUCCESS;
     }
 
-    /** @return list<array{string, string}> section and code; every other code has a cap, which is counted under a lock */
+    /**
+     * @return list<array{string, string}> section and code; every other code has a cap, which is counted under a lock
+     */
     private function sections(string $school, string $year): array
     {
         $book = new CodeBook(new KeyedStream(str_repeat('bench', 7), 'codes'), [], 0, Tries::codesADay());
         $codes = [];
         for ($i = 0; $i < self::SECTIONS; $i++) {
             $section = (string) Str::ulid();
-            DB::table('sections')->insert(['id' => $section, 'version' => 0, 'school_id' => $school, 'school_year_id' => $year, 'name' => "Section $i", 'kind' => 'class', 'state' => 'open']);
+            DB::table('sections')->insert([
+                'id' => $section,
+                'version' => 0,
+                'school_id' => $school,
+                'school_year_id' => $year,
+                'name' => "Section $i",
+                'kind' => 'class',
+                'state' => 'open',
+            ]);
             $code = $book->draw()->symbols;
-            DB::table('join_codes')->insert(['id' => (string) Str::ulid(), 'version' => 0, 'section_id' => $section, 'code' => $code, 'state' => 'open', 'opened_at' => now(), 'cap' => $i % 2 === 0 ? 1000 : null]);
+            DB::table('join_codes')->insert([
+                'id' => (string) Str::ulid(),
+                'version' => 0,
+                'section_id' => $section,
+                'code' => $code,
+                'state' => 'open',
+                'opened_at' => now(),
+                'cap' => $i % 2 === 0 ? 1000 : null,
+            ]);
             $codes[] = [$section, $code];
         }
 

@@ -37,25 +37,59 @@ final class DemoListsCommand extends Command
         return self::SUCCESS;
     }
 
-    /** 412 rows: known students, moved ones, new ones, and a handful that need a person. Title above, header in row 3. */
+    /**
+     * 412 rows: known students, moved ones, new ones, and a handful that need a person. Title above, header in row 3.
+     */
     private function fallList(): void
     {
-        $students = DB::table('people as p')->join('enrollments as e', 'e.person_id', '=', 'p.id')->join('sections as s', 's.id', '=', 'e.section_id')->join('schools as c', 'c.id', '=', 'p.school_id')
-            ->where('c.code', 'primary')->where('p.kind', 'student')->whereNotNull('p.number')->where('s.kind', 'homeroom')->whereIn('p.grade', ['01', '02', '03', '04', '05'])
-            ->orderBy('p.grade')->orderBy('s.name')->orderBy('p.family_name')->orderBy('p.id')->limit(370)->get(['p.*', 's.name as homeroom']);
-        $guardians = DB::table('guardianships as g')->join('people as p', 'p.id', '=', 'g.guardian_id')->whereIn('g.student_id', $students->pluck('id'))->orderBy('g.id')->get(['g.student_id', 'p.given_name', 'p.family_name', 'p.email'])->groupBy('student_id');
+        $students = DB::table('people as p')
+            ->join('enrollments as e', 'e.person_id', '=', 'p.id')
+            ->join('sections as s', 's.id', '=', 'e.section_id')
+            ->join('schools as c', 'c.id', '=', 'p.school_id')
+            ->where('c.code', 'primary')
+            ->where('p.kind', 'student')
+            ->whereNotNull('p.number')
+            ->where('s.kind', 'homeroom')
+            ->whereIn('p.grade', ['01', '02', '03', '04', '05'])
+            ->orderBy('p.grade')
+            ->orderBy('s.name')
+            ->orderBy('p.family_name')
+            ->orderBy('p.id')
+            ->limit(370)
+            ->get(['p.*', 's.name as homeroom']);
+        $guardians = DB::table('guardianships as g')
+            ->join('people as p', 'p.id', '=', 'g.guardian_id')
+            ->whereIn('g.student_id', $students->pluck('id'))
+            ->orderBy('g.id')
+            ->get(['g.student_id', 'p.given_name', 'p.family_name', 'p.email'])
+            ->groupBy('student_id');
         $rows = [];
         foreach ($students as $i => $s) {
-            $g = ($guardians[$s->id] ?? collect())->first(fn (object $x): bool => $x->email !== null);
-            $row = [$s->number, "$s->family_name, $s->given_name", GradeLevel::read($s->grade)?->short(), $s->birth_date, $s->homeroom, $g === null ? '' : "$g->given_name $g->family_name", $g->email ?? ''];
+            $g = ($guardians[$s->id] ?? collect())->first(fn(object $x): bool => $x->email !== null);
+            $row = [
+                $s->number,
+                "$s->family_name, $s->given_name",
+                GradeLevel::read($s->grade)?->short(),
+                $s->birth_date,
+                $s->homeroom,
+                $g === null ? '' : "$g->given_name $g->family_name",
+                $g->email ?? '',
+            ];
             if ($i % 12 === 3) {
                 // Moved to the next homeroom of the grade.
                 $birds = DemoNames::BIRDS;
-                $row[4] = substr($s->homeroom, 0, 2).$birds[(array_search(substr($s->homeroom, 2), $birds, true) + 1) % 4];
+                $row[4] =
+                    substr($s->homeroom, 0, 2) . $birds[(array_search(substr($s->homeroom, 2), $birds, true) + 1) % 4];
             } elseif ($i % 50 === 7) {
                 // No number on the sheet, birth date turned round.
                 $row[0] = '';
-                $row[3] = checkdate((int) substr($row[3], 8, 2), (int) substr($row[3], 5, 2), (int) substr($row[3], 0, 4)) ? substr($row[3], 0, 5).substr($row[3], 8, 2).'-'.substr($row[3], 5, 2) : $row[3];
+                $row[3] = checkdate(
+                    (int) substr($row[3], 8, 2),
+                    (int) substr($row[3], 5, 2),
+                    (int) substr($row[3], 0, 4),
+                )
+                    ? substr($row[3], 0, 5) . substr($row[3], 8, 2) . '-' . substr($row[3], 5, 2)
+                    : $row[3];
                 $row[6] = '';
             } elseif ($i % 61 === 17) {
                 $row[0] = '';
@@ -63,25 +97,40 @@ final class DemoListsCommand extends Command
                 $row[6] = '';
                 $row[5] = '';
             } elseif ($i % 90 === 30) {
-                $row[4] = substr($row[4], 0, -1).'m';
+                $row[4] = substr($row[4], 0, -1) . 'm';
             } elseif ($i % 120 === 40) {
                 $row[6] = str_replace('@', ' at ', (string) $row[6]) ?: 'see file';
             } elseif ($i % 7 === 2) {
                 // A guardian the school did not have.
-                $row[5] = $this->pick(DemoNames::GIVEN).' '.$s->family_name;
-                $row[6] = str_replace(' ', '.', NameKey::of($row[5])).'@reefmail.example';
+                $row[5] = $this->pick(DemoNames::GIVEN) . ' ' . $s->family_name;
+                $row[6] = str_replace(' ', '.', NameKey::of($row[5])) . '@reefmail.example';
             }
             $rows[] = $row;
         }
         for ($i = 0; $i < 42; $i++) {
-            $grade = 1 + $i % 5;
+            $grade = 1 + ($i % 5);
             $family = $this->pick(DemoNames::FAMILY);
-            $guardian = $this->pick(DemoNames::GIVEN).' '.$family;
-            $rows[] = [sprintf('%06d', 31_001 + $i), $family.', '.$this->pick(DemoNames::GIVEN).($i % 3 === 0 ? ' '.$this->pick(DemoNames::GIVEN) : ''), (string) $grade,
-                sprintf('%04d-%02d-%02d', 2021 - $grade, $this->random->getInt(1, 12), $this->random->getInt(1, 28)), "$grade ".DemoNames::BIRDS[$i % 4], $guardian, str_replace(' ', '.', NameKey::of($guardian)).'@reefmail.example'];
+            $guardian = $this->pick(DemoNames::GIVEN) . ' ' . $family;
+            $rows[] = [
+                sprintf('%06d', 31_001 + $i),
+                $family .
+                ', ' .
+                $this->pick(DemoNames::GIVEN) .
+                ($i % 3 === 0 ? ' ' . $this->pick(DemoNames::GIVEN) : ''),
+                (string) $grade,
+                sprintf('%04d-%02d-%02d', 2021 - $grade, $this->random->getInt(1, 12), $this->random->getInt(1, 28)),
+                "$grade " . DemoNames::BIRDS[$i % 4],
+                $guardian,
+                str_replace(' ', '.', NameKey::of($guardian)) . '@reefmail.example',
+            ];
         }
         $rows = $this->random->shuffleArray($rows);
-        $this->write('fall-list-grades-1-5.xlsx', [['Lanternfield Primary: fall list, grades 1 to 5'], ['printed 21 August 2026'], ['Student no.', 'Student name', 'Grade', 'Date of birth', 'Homeroom', 'Guardian', 'Guardian e-mail'], ...$rows]);
+        $this->write('fall-list-grades-1-5.xlsx', [
+            ['Lanternfield Primary: fall list, grades 1 to 5'],
+            ['printed 21 August 2026'],
+            ['Student no.', 'Student name', 'Grade', 'Date of birth', 'Homeroom', 'Guardian', 'Guardian e-mail'],
+            ...$rows,
+        ]);
     }
 
     /** 40 new families, family name first without a comma, semicolons, in Windows-1252. */
@@ -98,9 +147,23 @@ final class DemoListsCommand extends Command
             do {
                 $parent = $this->pick(DemoNames::GIVEN);
             } while (str_contains((string) mb_convert_encoding($parent, 'Windows-1252', 'UTF-8'), '?'));
-            $lines[] = ($i % 9 === 4 ? mb_strtoupper("$family $given") : "$family $given").';'.($grade === 0 ? 'K' : "Grade $grade").';'.($grade === 0 ? 'K' : $grade).' '.DemoNames::BIRDS[$i % 4].";$parent $family;".str_replace(' ', '.', NameKey::of("$parent $family")).'@reefmail.example;(202) 555-0'.(100 + $i);
+            $lines[] =
+                ($i % 9 === 4 ? mb_strtoupper("$family $given") : "$family $given") .
+                ';' .
+                ($grade === 0 ? 'K' : "Grade $grade") .
+                ';' .
+                ($grade === 0 ? 'K' : $grade) .
+                ' ' .
+                DemoNames::BIRDS[$i % 4] .
+                ";$parent $family;" .
+                str_replace(' ', '.', NameKey::of("$parent $family")) .
+                '@reefmail.example;(202) 555-0' .
+                (100 + $i);
         }
-        file_put_contents(base_path('demo/new-families-surname-first.csv'), mb_convert_encoding(implode("\r\n", $lines)."\r\n", 'Windows-1252', 'UTF-8'));
+        file_put_contents(
+            base_path('demo/new-families-surname-first.csv'),
+            mb_convert_encoding(implode("\r\n", $lines) . "\r\n", 'Windows-1252', 'UTF-8'),
+        );
     }
 
     /** A sheet for each club, with the names of students who are known, and one who is not. */
@@ -115,7 +178,13 @@ final class DemoListsCommand extends Command
             $writer->addRow(WriterEntityFactory::createRowFromArray([$club]));
             $writer->addRow(WriterEntityFactory::createRowFromArray(['Student', 'Grade', 'Student no.']));
             foreach (array_slice($students, $n * 12, 12) as $i => $s) {
-                $writer->addRow(WriterEntityFactory::createRowFromArray(["$s->given_name $s->family_name", (string) GradeLevel::read($s->grade)?->short(), $i % 4 === 1 ? '' : (string) $s->number]));
+                $writer->addRow(
+                    WriterEntityFactory::createRowFromArray([
+                        "$s->given_name $s->family_name",
+                        (string) GradeLevel::read($s->grade)?->short(),
+                        $i % 4 === 1 ? '' : (string) $s->number,
+                    ]),
+                );
             }
         }
         $writer->close();
@@ -124,11 +193,25 @@ final class DemoListsCommand extends Command
     /** Guardians in rows of their own, by the number of the student. */
     private function guardians(): void
     {
-        $out = fopen(base_path('demo/guardians-by-student-number.csv'), 'w') ?: throw new RuntimeException('demo/ cannot be written.');
+        $out =
+            fopen(base_path('demo/guardians-by-student-number.csv'), 'w') ?:
+            throw new RuntimeException('demo/ cannot be written.');
         fputcsv($out, ['Student no.', 'Guardian', 'Relationship', 'E-mail', 'Phone'], ',', '"', '');
         foreach ($this->known(40) as $i => $s) {
-            $name = $this->pick(DemoNames::GIVEN).' '.$s->family_name;
-            fputcsv($out, [$i === 17 ? '099999' : $s->number, $name, ['mother', 'father', 'grandmother'][$i % 3], str_replace(' ', '.', NameKey::of($name)).'@tidewire.example', sprintf('(202) 555-%04d', 100 + $i)], ',', '"', '');
+            $name = $this->pick(DemoNames::GIVEN) . ' ' . $s->family_name;
+            fputcsv(
+                $out,
+                [
+                    $i === 17 ? '099999' : $s->number,
+                    $name,
+                    ['mother', 'father', 'grandmother'][$i % 3],
+                    str_replace(' ', '.', NameKey::of($name)) . '@tidewire.example',
+                    sprintf('(202) 555-%04d', 100 + $i),
+                ],
+                ',',
+                '"',
+                '',
+            );
         }
         fclose($out);
     }
@@ -138,44 +221,187 @@ final class DemoListsCommand extends Command
     {
         $lines = ['Reading support, from Monday:'];
         foreach ($this->known(12) as $i => $s) {
-            $lines[] = ($i + 1).'. '.($i % 3 === 2 ? "$s->family_name, $s->given_name" : "$s->given_name $s->family_name");
+            $lines[] =
+                $i + 1 . '. ' . ($i % 3 === 2 ? "$s->family_name, $s->given_name" : "$s->given_name $s->family_name");
         }
-        file_put_contents(base_path('demo/names-to-paste.txt'), implode("\n", $lines)."\n");
+        file_put_contents(base_path('demo/names-to-paste.txt'), implode("\n", $lines) . "\n");
     }
 
     /** A OneRoster 1.1 bulk export of eighteen new students of the middle school, with their classes and guardians. */
     private function oneRoster(): void
     {
         $tables = [
-            'manifest' => [['propertyName', 'value'], ['manifest.version', '1.0'], ['oneroster.version', '1.1'], ['file.users', 'bulk'], ['file.classes', 'bulk'], ['file.enrollments', 'bulk'], ['file.orgs', 'bulk'], ['file.demographics', 'bulk']],
-            'orgs' => [['sourcedId', 'status', 'dateLastModified', 'name', 'type', 'identifier', 'parentSourcedId'], ['org1', '', '', 'Copperbrook Middle', 'school', 'middle', '']],
-            'classes' => [['sourcedId', 'status', 'dateLastModified', 'title', 'grades', 'courseSourcedId', 'classCode', 'classType', 'location', 'schoolSourcedId', 'termSourcedIds', 'subjects', 'subjectCodes', 'periods'], ['c1', '', '', 'Tide pools 6', '06', 'k1', 'TP6', 'scheduled', '', 'org1', 't1', '', '', '']],
-            'users' => [['sourcedId', 'status', 'dateLastModified', 'enabledUser', 'orgSourcedIds', 'role', 'username', 'userIds', 'givenName', 'familyName', 'middleName', 'identifier', 'email', 'sms', 'phone', 'agentSourcedIds', 'grades', 'password']],
-            'enrollments' => [['sourcedId', 'status', 'dateLastModified', 'classSourcedId', 'schoolSourcedId', 'userSourcedId', 'role', 'primary', 'beginDate', 'endDate']],
+            'manifest' => [
+                ['propertyName', 'value'],
+                ['manifest.version', '1.0'],
+                ['oneroster.version', '1.1'],
+                ['file.users', 'bulk'],
+                ['file.classes', 'bulk'],
+                ['file.enrollments', 'bulk'],
+                ['file.orgs', 'bulk'],
+                ['file.demographics', 'bulk'],
+            ],
+            'orgs' => [
+                ['sourcedId', 'status', 'dateLastModified', 'name', 'type', 'identifier', 'parentSourcedId'],
+                ['org1', '', '', 'Copperbrook Middle', 'school', 'middle', ''],
+            ],
+            'classes' => [
+                [
+                    'sourcedId',
+                    'status',
+                    'dateLastModified',
+                    'title',
+                    'grades',
+                    'courseSourcedId',
+                    'classCode',
+                    'classType',
+                    'location',
+                    'schoolSourcedId',
+                    'termSourcedIds',
+                    'subjects',
+                    'subjectCodes',
+                    'periods',
+                ],
+                ['c1', '', '', 'Tide pools 6', '06', 'k1', 'TP6', 'scheduled', '', 'org1', 't1', '', '', ''],
+            ],
+            'users' => [
+                [
+                    'sourcedId',
+                    'status',
+                    'dateLastModified',
+                    'enabledUser',
+                    'orgSourcedIds',
+                    'role',
+                    'username',
+                    'userIds',
+                    'givenName',
+                    'familyName',
+                    'middleName',
+                    'identifier',
+                    'email',
+                    'sms',
+                    'phone',
+                    'agentSourcedIds',
+                    'grades',
+                    'password',
+                ],
+            ],
+            'enrollments' => [
+                [
+                    'sourcedId',
+                    'status',
+                    'dateLastModified',
+                    'classSourcedId',
+                    'schoolSourcedId',
+                    'userSourcedId',
+                    'role',
+                    'primary',
+                    'beginDate',
+                    'endDate',
+                ],
+            ],
             'demographics' => [['sourcedId', 'status', 'dateLastModified', 'birthDate', 'sex']],
         ];
         for ($i = 1; $i <= 18; $i++) {
             $family = $this->pick(DemoNames::FAMILY);
             $guardian = $this->pick(DemoNames::GIVEN);
-            $tables['users'][] = ["s$i", '', '', 'true', 'org1', 'student', '', '', $this->pick(DemoNames::GIVEN), $family, '', sprintf('%06d', 61_000 + $i), '', '', '', "g$i", '06', ''];
-            $tables['users'][] = ["g$i", '', '', 'true', 'org1', 'guardian', '', '', $guardian, $family, '', '', str_replace(' ', '.', NameKey::of("$guardian $family"))."$i@harborpost.example", '', '', "s$i", '', ''];
+            $tables['users'][] = [
+                "s$i",
+                '',
+                '',
+                'true',
+                'org1',
+                'student',
+                '',
+                '',
+                $this->pick(DemoNames::GIVEN),
+                $family,
+                '',
+                sprintf('%06d', 61_000 + $i),
+                '',
+                '',
+                '',
+                "g$i",
+                '06',
+                '',
+            ];
+            $tables['users'][] = [
+                "g$i",
+                '',
+                '',
+                'true',
+                'org1',
+                'guardian',
+                '',
+                '',
+                $guardian,
+                $family,
+                '',
+                '',
+                str_replace(' ', '.', NameKey::of("$guardian $family")) . "$i@harborpost.example",
+                '',
+                '',
+                "s$i",
+                '',
+                '',
+            ];
             $tables['enrollments'][] = ["e$i", '', '', 'c1', 'org1', "s$i", 'student', 'false', '', ''];
-            $tables['demographics'][] = ["s$i", '', '', sprintf('2015-%02d-%02d', $this->random->getInt(1, 12), $this->random->getInt(1, 28)), ''];
+            $tables['demographics'][] = [
+                "s$i",
+                '',
+                '',
+                sprintf('2015-%02d-%02d', $this->random->getInt(1, 12), $this->random->getInt(1, 28)),
+                '',
+            ];
         }
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         $zip->open(base_path('demo/oneroster-copperbrook.zip'), ZipArchive::CREATE | ZipArchive::OVERWRITE);
         foreach ($tables as $name => $rows) {
-            $zip->addFromString("$name.csv", implode("\r\n", array_map(fn (array $r): string => implode(',', array_map(fn (string $c): string => preg_match('/[",]/', $c) === 1 ? '"'.str_replace('"', '""', $c).'"' : $c, $r)), $rows))."\r\n");
+            $zip->addFromString(
+                "$name.csv",
+                implode(
+                    "\r\n",
+                    array_map(
+                        fn(array $r): string => implode(
+                            ',',
+                            array_map(
+                                fn(string $c): string => preg_match('/[",]/', $c) === 1
+                                    ? '"' . str_replace('"', '""', $c) . '"'
+                                    : $c,
+                                $r,
+                            ),
+                        ),
+                        $rows,
+                    ),
+                ) . "\r\n",
+            );
         }
         $zip->close();
     }
 
-    /** @return list<object{given_name: string, family_name: string, number: string, grade: string}> students of the primary school */
+    /**
+     * @return list<object{given_name: string, family_name: string, number: string, grade: string}> students of the
+     *     primary school
+     */
     private function known(int $n): array
     {
-        $ids = DB::table('people as p')->join('schools as c', 'c.id', '=', 'p.school_id')->where('c.code', 'primary')->where('p.kind', 'student')->where('p.state', 'active')->whereNotNull('p.number')->orderBy('p.number')->pluck('p.id')->all();
+        $ids = DB::table('people as p')
+            ->join('schools as c', 'c.id', '=', 'p.school_id')
+            ->where('c.code', 'primary')
+            ->where('p.kind', 'student')
+            ->where('p.state', 'active')
+            ->whereNotNull('p.number')
+            ->orderBy('p.number')
+            ->pluck('p.id')
+            ->all();
 
-        return array_values(DB::table('people')->whereIn('id', array_slice($this->random->shuffleArray($ids), 0, $n))->orderBy('number')->get(['given_name', 'family_name', 'number', 'grade'])->all());
+        return array_values(
+            DB::table('people')
+                ->whereIn('id', array_slice($this->random->shuffleArray($ids), 0, $n))
+                ->orderBy('number')
+                ->get(['given_name', 'family_name', 'number', 'grade'])
+                ->all(),
+        );
     }
 
     /** @param  list<list<string|null>>  $rows */

@@ -24,7 +24,7 @@ final class SignInsCommand extends Command
             ['Guardian', 'helene.marchetti@shoremail.example', DemoDistrict::STAFF_PASSWORD],
         ];
         // They stand in the README: of the demo, and of nothing else.
-        if (! config('vantrel.stand_ins')) {
+        if (!config('vantrel.stand_ins')) {
             return self::SUCCESS;
         }
         $there = DB::table('sign_ins')->whereIn('user_name', array_column($rows, 1))->pluck('user_name')->all();

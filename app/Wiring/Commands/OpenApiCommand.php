@@ -16,9 +16,13 @@ final class OpenApiCommand extends Command
     public function handle(OpenApi $api): int
     {
         $path = base_path('openapi.json');
-        $json = json_encode($api->document(), JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n";
+        $json =
+            json_encode(
+                $api->document(),
+                JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE,
+            ) . "\n";
         if ($this->option('check')) {
-            if (! is_file($path) || file_get_contents($path) !== $json) {
+            if (!is_file($path) || file_get_contents($path) !== $json) {
                 $this->error('openapi.json is stale. Run: php artisan vantrel:openapi && npm run types');
 
                 return self::FAILURE;

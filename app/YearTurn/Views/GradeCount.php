@@ -8,7 +8,5 @@ use App\Platform\Resource;
 
 final readonly class GradeCount extends Resource
 {
-    public function __construct(public int $order, public string $grade, public int $students)
-    {
-    }
+    public function __construct(public int $order, public string $grade, public int $students) {}
 }

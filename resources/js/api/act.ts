@@ -23,7 +23,10 @@ export interface Act<W> {
     clear: () => void;
 }
 
-/** Something a person does that changes the server: once at a time, and what was on the screen before it is asked for anew. */
+/**
+ * Something a person does that changes the server: once at a time, and what was on the screen before it is asked for
+ * anew.
+ */
 export function useAct<W = void, R = unknown>(
     act: (wish: W) => Promise<R>,
     { stale, then, failed, home }: Options<W, R> = {},

@@ -46,7 +46,10 @@ export function App() {
     );
 }
 
-/** Everyone's first address: the own page of a student or guardian, the Desk of a coordinator, the sections of a teacher. */
+/**
+ * Everyone's first address: the own page of a student or guardian, the Desk of a coordinator, the sections of a
+ * teacher.
+ */
 function Start() {
     const me = useMe();
     if (me === undefined) return null;
@@ -54,7 +57,8 @@ function Start() {
     if (me.must !== '') return <MustPage me={me} />;
     if (me.kind !== 'staff') return <HomePage />;
     const first = me.schools.find((s) => s.coordinates) ?? me.schools[0];
-    if (!first) return <SignInPage note="Your account belongs to no school with a current year. Ask the coordinator." />;
+    if (!first)
+        return <SignInPage note="Your account belongs to no school with a current year. Ask the coordinator." />;
     return <Navigate replace to={`/s/${first.code}/${first.coordinates ? 'desk' : 'sections'}`} />;
 }
 
@@ -70,7 +74,8 @@ function Staff() {
     if (me === undefined) return null;
     const school = me?.schools.find((s) => s.code === code);
     if (!me || !school || me.must !== '') return <Navigate replace to="/" />;
-    const only = (page: React.ReactNode) => (school.coordinates ? page : <Navigate replace to={`/s/${school.code}/sections`} />);
+    const only = (page: React.ReactNode) =>
+        school.coordinates ? page : <Navigate replace to={`/s/${school.code}/sections`} />;
     return (
         <Frame me={me} school={school}>
             <Routes>

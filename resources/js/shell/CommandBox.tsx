@@ -31,7 +31,9 @@ export function CommandBox({ school }: { school: School }) {
     const { data: people } = useQuery({
         queryKey: ['find', school.id, asked],
         queryFn: () =>
-            data(api.GET('/api/schools/{school}/find', { params: { path: { school: school.id }, query: { q: asked } } })),
+            data(
+                api.GET('/api/schools/{school}/find', { params: { path: { school: school.id }, query: { q: asked } } }),
+            ),
         enabled: school.coordinates && asked.length > 1 && open,
     });
     const { data: sections } = useQuery({
@@ -42,7 +44,9 @@ export function CommandBox({ school }: { school: School }) {
     const [undoing, setUndoing] = useState<{ id: string; title: string } | null>(null);
     const undo = async () => {
         try {
-            const ledger = await data(api.GET('/api/schools/{school}/ledger', { params: { path: { school: school.id } } }));
+            const ledger = await data(
+                api.GET('/api/schools/{school}/ledger', { params: { path: { school: school.id } } }),
+            );
             const last = ledger.entries.find((e) => e.canUndo);
             if (last) setUndoing(last);
             else say('There is nothing to undo.');
@@ -55,7 +59,9 @@ export function CommandBox({ school }: { school: School }) {
     const wanted = text.trim().toLowerCase();
     const verb = /^(code|cards|archive)\s+(.+)$/.exec(wanted);
     const named = verb?.[2] ?? wanted;
-    const found = (sections?.sections ?? []).filter((s) => named !== '' && s.name.toLowerCase().includes(named)).slice(0, 5);
+    const found = (sections?.sections ?? [])
+        .filter((s) => named !== '' && s.name.toLowerCase().includes(named))
+        .slice(0, 5);
     const entries: Entry[] = [
         ...found.map((s) =>
             verb?.[1] === 'cards' && school.coordinates
@@ -72,7 +78,12 @@ export function CommandBox({ school }: { school: School }) {
                         detail: '',
                         run: () => void navigate(`/wall/${s.id}`, { state: { asked: true } }),
                     }
-                  : { id: s.id, label: s.name, detail: `${s.kind}, ${s.students} students`, run: go(`sections/${s.id}`) },
+                  : {
+                        id: s.id,
+                        label: s.name,
+                        detail: `${s.kind}, ${s.students} students`,
+                        run: go(`sections/${s.id}`),
+                    },
         ),
         ...(verb ? [] : (people?.people ?? [])).map((p) => ({
             id: p.id,

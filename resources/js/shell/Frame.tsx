@@ -24,7 +24,12 @@ const AREAS: Area[] = [
     { path: 'desk', name: 'Desk', key: 'd' },
     { path: 'intake', name: 'Intake', key: 'i', loops: ['imports'], gap: true },
     { path: 'roll', name: 'Roll', key: 'r', loops: ['unplaced', 'transfers'] },
-    { path: 'sections', name: 'Sections', key: 's', loops: ['requests', 'no_lead', 'invitations', 'invitations_expired'] },
+    {
+        path: 'sections',
+        name: 'Sections',
+        key: 's',
+        loops: ['requests', 'no_lead', 'invitations', 'invitations_expired'],
+    },
     { path: 'print-room', name: 'Print room', key: 'p' },
     { path: 'look-alikes', name: 'Look-alikes', key: 'l', loops: ['look_alikes'], gap: true },
     { path: 'year-turn', name: 'Year turn', key: 'y' },
@@ -101,17 +106,27 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
                                         }
                                         className="flex cursor-pointer items-baseline justify-between gap-6 px-4 py-1.5 outline-none data-[highlighted]:bg-tint"
                                     >
-                                        <span className={y.name === (shownYear?.name ?? school.year) ? 'font-semibold' : ''}>
+                                        <span
+                                            className={
+                                                y.name === (shownYear?.name ?? school.year) ? 'font-semibold' : ''
+                                            }
+                                        >
                                             Sections of {y.name}
                                         </span>
-                                        <span className="text-sm text-muted">{y.state === 'closed' ? 'archived' : y.state}</span>
+                                        <span className="text-sm text-muted">
+                                            {y.state === 'closed' ? 'archived' : y.state}
+                                        </span>
                                     </DropdownMenu.Item>
                                 ))}
-                            {school.years.length > 1 && <DropdownMenu.Separator className="my-1 border-t border-rule" />}
+                            {school.years.length > 1 && (
+                                <DropdownMenu.Separator className="my-1 border-t border-rule" />
+                            )}
                             {me.schools.map((s) => (
                                 <DropdownMenu.Item
                                     key={s.id}
-                                    onSelect={() => void navigate(`/s/${s.code}/${s.coordinates ? 'desk' : 'sections'}`)}
+                                    onSelect={() =>
+                                        void navigate(`/s/${s.code}/${s.coordinates ? 'desk' : 'sections'}`)
+                                    }
                                     className="flex cursor-pointer items-baseline justify-between gap-6 px-4 py-1.5 outline-none data-[highlighted]:bg-tint"
                                 >
                                     <span className={s.id === school.id ? 'font-semibold' : ''}>{s.name}</span>
@@ -133,7 +148,10 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
                                 className="z-30 min-w-52 border border-ink bg-paper py-1 text-sm"
                             >
                                 <DropdownMenu.Label className="px-4 pt-1 text-xs text-muted">Paper</DropdownMenu.Label>
-                                <DropdownMenu.RadioGroup value={theme} onValueChange={(v) => setTheme(v as typeof theme)}>
+                                <DropdownMenu.RadioGroup
+                                    value={theme}
+                                    onValueChange={(v) => setTheme(v as typeof theme)}
+                                >
                                     {(['system', 'light', 'dark'] as const).map((t) => (
                                         <DropdownMenu.RadioItem
                                             key={t}
@@ -170,7 +188,10 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
                 </div>
             </header>
             <div className="flex min-h-0 flex-1">
-                <nav aria-label="Areas" className="w-[176px] shrink-0 overflow-auto border-r border-rule py-3 max-md:w-[118px]">
+                <nav
+                    aria-label="Areas"
+                    className="w-[176px] shrink-0 overflow-auto border-r border-rule py-3 max-md:w-[118px]"
+                >
                     <ul>
                         {areas.map((area) => (
                             <li
@@ -197,7 +218,11 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
                         ))}
                     </ul>
                 </nav>
-                <main id="sheet" key={school.id + location.pathname.split('/')[3]} className="flex min-w-0 flex-1 flex-col">
+                <main
+                    id="sheet"
+                    key={school.id + location.pathname.split('/')[3]}
+                    className="flex min-w-0 flex-1 flex-col"
+                >
                     {children}
                 </main>
             </div>

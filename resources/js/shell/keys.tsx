@@ -21,7 +21,9 @@ const Context = createContext<Registry>({ keys: new Set(), scopes: [PAGE] });
 const Scope = createContext<string>(PAGE);
 
 function typing(target: EventTarget | null): boolean {
-    return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+    return (
+        target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+    );
 }
 
 /** Menus and lists of choices that are open have keys of their own, letters among them. */
@@ -42,7 +44,8 @@ export function KeyProvider({ children }: { children: ReactNode }) {
         const listen = (event: KeyboardEvent) => {
             if (event.defaultPrevented || event.altKey || ownsKeys(event.target)) return;
             const combo = comboOf(event);
-            const pressed = prefix.current && Date.now() - prefix.current.at < 1200 ? `${prefix.current.key} ${combo}` : combo;
+            const pressed =
+                prefix.current && Date.now() - prefix.current.at < 1200 ? `${prefix.current.key} ${combo}` : combo;
             prefix.current = null;
             if (typing(event.target) && !combo.startsWith('Ctrl+') && combo !== 'Escape') return;
             const top = registry.scopes.at(-1) ?? PAGE;
@@ -50,7 +53,11 @@ export function KeyProvider({ children }: { children: ReactNode }) {
             const found = here.reverse().find((key) => key.current.combo === pressed);
             if (found) {
                 // Enter on a button or link is that button's own.
-                if (combo === 'Enter' && event.target instanceof HTMLElement && /^(BUTTON|A|SUMMARY)$/.test(event.target.tagName))
+                if (
+                    combo === 'Enter' &&
+                    event.target instanceof HTMLElement &&
+                    /^(BUTTON|A|SUMMARY)$/.test(event.target.tagName)
+                )
                     return;
                 event.preventDefault();
                 if (!event.repeat || found.current.repeats) found.current.run(event);

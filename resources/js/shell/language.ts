@@ -42,7 +42,8 @@ export async function beginLanguage(): Promise<void> {
         returnEmptyString: false,
         interpolation: {
             escapeValue: true,
-            // React escapes; here a name of another direction is set apart, so that it does not turn the sentence round it.
+            // React escapes; here a name of another direction is set apart, so that it does not turn the sentence round
+            // it.
             escape: (value: string) => (direction(i18next.language) === 'rtl' ? `\u2068${value}\u2069` : value),
         },
         react: { useSuspense: false },

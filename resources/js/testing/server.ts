@@ -20,7 +20,10 @@ export class Refused {
     ) {}
 }
 
-/** Says what the server answers, by method and path, with the query where that matters; whatever is not said fails like a dead network. */
+/**
+ * Says what the server answers, by method and path, with the query where that matters; whatever is not said fails like
+ * a dead network.
+ */
 export function serverAnswers(by: Record<string, Answer>): void {
     answers = { ...answers, ...by };
 }

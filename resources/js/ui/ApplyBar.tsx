@@ -25,7 +25,8 @@ export function ApplyBar({ sentence, undoUntil, button, onApply, disabled = fals
     return (
         <footer className="flex items-center justify-between gap-6 border-t border-ink px-6 py-3 max-md:flex-col max-md:items-stretch">
             <p className="max-w-2xl text-sm">
-                {sentence} {undoUntil && !disabled && <span className="text-muted">Can be undone until {day(undoUntil)}.</span>}
+                {sentence}{' '}
+                {undoUntil && !disabled && <span className="text-muted">Can be undone until {day(undoUntil)}.</span>}
             </p>
             <div className="flex shrink-0 items-center gap-4">
                 {children}

@@ -10,12 +10,25 @@ interface Props<T extends string> {
     stacked?: boolean;
 }
 
-/** A choice of one from a short list. The system's own control: it is the one everybody's keyboard and screen reader knows. */
-export function Choice<T extends string>({ label, value, options, onChange, hideLabel = false, stacked = false }: Props<T>) {
+/**
+ * A choice of one from a short list. The system's own control: it is the one everybody's keyboard and screen reader
+ * knows.
+ */
+export function Choice<T extends string>({
+    label,
+    value,
+    options,
+    onChange,
+    hideLabel = false,
+    stacked = false,
+}: Props<T>) {
     const id = useId();
     return (
         <div className={hideLabel || stacked ? '' : 'flex items-center gap-2'}>
-            <label htmlFor={id} className={hideLabel ? 'sr-only' : stacked ? 'mb-1 block text-sm' : 'text-sm text-muted'}>
+            <label
+                htmlFor={id}
+                className={hideLabel ? 'sr-only' : stacked ? 'mb-1 block text-sm' : 'text-sm text-muted'}
+            >
                 {label}
             </label>
             <select

@@ -1,5 +1,6 @@
 import {
     type ColumnDef,
+    type Row,
     flexRender,
     getCoreRowModel,
     getSortedRowModel,
@@ -46,6 +47,11 @@ interface Props<T> {
     marked?: (row: T) => boolean;
     sortable?: boolean;
     empty?: ReactNode;
+}
+
+/** What a row is called: its first cell. */
+function nameOf<T>(row: Row<T>): string {
+    return String(row.getVisibleCells()[0]?.getValue() ?? '');
 }
 
 /** The table of every list: virtual rows, sorting, chosen columns, selection with Shift and Ctrl, and the keyboard. */
@@ -139,7 +145,8 @@ export function DataTable<T>({
     const toggle = (index: number, mode: 'one' | 'add' | 'range') => {
         if (!onSelect || !selected) return;
         const next = new Set(mode === 'one' ? [] : selected);
-        const [from, to] = mode === 'range' ? [Math.min(anchor.current, index), Math.max(anchor.current, index)] : [index, index];
+        const [from, to] =
+            mode === 'range' ? [Math.min(anchor.current, index), Math.max(anchor.current, index)] : [index, index];
         for (let i = from; i <= to; i++) {
             const row = sorted[i];
             if (!row) continue;
@@ -205,12 +212,19 @@ export function DataTable<T>({
                                     role="columnheader"
                                     key={header.id}
                                     aria-sort={
-                                        direction === 'asc' ? 'ascending' : direction === 'desc' ? 'descending' : undefined
+                                        direction === 'asc'
+                                            ? 'ascending'
+                                            : direction === 'desc'
+                                              ? 'descending'
+                                              : undefined
                                     }
                                     className="truncate pr-3"
                                 >
                                     {sortable ? (
-                                        <button className="hover:text-ink" onClick={header.column.getToggleSortingHandler()}>
+                                        <button
+                                            className="hover:text-ink"
+                                            onClick={header.column.getToggleSortingHandler()}
+                                        >
                                             {flexRender(header.column.columnDef.header, header.getContext())}
                                             {direction === 'asc' ? ' ↑' : direction === 'desc' ? ' ↓' : ''}
                                         </button>
@@ -257,7 +271,8 @@ export function DataTable<T>({
                                     onClick={(event) => {
                                         setCursor(item.index);
                                         if (onSelect && event.shiftKey) toggle(item.index, 'range');
-                                        else if (onSelect && (event.ctrlKey || event.metaKey)) toggle(item.index, 'add');
+                                        else if (onSelect && (event.ctrlKey || event.metaKey))
+                                            toggle(item.index, 'add');
                                         else onOpen?.(row.original);
                                     }}
                                 >
@@ -266,7 +281,7 @@ export function DataTable<T>({
                                             <input
                                                 type="checkbox"
                                                 tabIndex={-1}
-                                                aria-label={`Select ${String(row.getVisibleCells()[0]?.getValue() ?? '')}`}
+                                                aria-label={`Select ${nameOf(row)}`}
                                                 className="accent-ink"
                                                 checked={isSelected}
                                                 onChange={() => toggle(item.index, 'add')}
@@ -314,7 +329,9 @@ function ColumnPicker<T>({
                                 checked={!hidden.includes(c.id)}
                                 disabled={!hidden.includes(c.id) && hidden.length === columns.length - 1}
                                 onChange={(event) =>
-                                    onChange(event.target.checked ? hidden.filter((h) => h !== c.id) : [...hidden, c.id])
+                                    onChange(
+                                        event.target.checked ? hidden.filter((h) => h !== c.id) : [...hidden, c.id],
+                                    )
                                 }
                             />
                             {c.label}

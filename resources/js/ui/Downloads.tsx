@@ -1,5 +1,13 @@
 /** One list in several formats: the name once, a link for each. */
-export function Downloads({ label, href, formats }: { label: string; href: (format: string) => string; formats: string[] }) {
+export function Downloads({
+    label,
+    href,
+    formats,
+}: {
+    label: string;
+    href: (format: string) => string;
+    formats: string[];
+}) {
     return (
         <span className="flex items-baseline gap-2 text-sm">
             <span className="text-muted">{label}</span>

@@ -10,8 +10,16 @@ function words(e: Schemas['Evidence']): string {
     return `${e.left} / ${e.right}: ${e.level}`;
 }
 
-/** What speaks for and against two records being one person, as signed bars around a centre line. Weights are in bits. */
-export function EvidenceBars({ evidence, probability }: { evidence: Schemas['Evidence'][]; probability: number | null }) {
+/**
+ * What speaks for and against two records being one person, as signed bars around a centre line. Weights are in bits.
+ */
+export function EvidenceBars({
+    evidence,
+    probability,
+}: {
+    evidence: Schemas['Evidence'][];
+    probability: number | null;
+}) {
     const silent = evidence.filter((e) => e.weight === 0);
     return (
         <div>
@@ -35,7 +43,9 @@ export function EvidenceBars({ evidence, probability }: { evidence: Schemas['Evi
                                 </div>
                                 <svg width="96" height="16" viewBox="0 0 96 16" aria-hidden="true" className="shrink-0">
                                     <line x1="48" x2="48" y1="1" y2="15" stroke="var(--ink)" />
-                                    {e.weight > 0 && <rect x="48" y="4" width={width * 0.92} height="8" fill="var(--ink)" />}
+                                    {e.weight > 0 && (
+                                        <rect x="48" y="4" width={width * 0.92} height="8" fill="var(--ink)" />
+                                    )}
                                     {e.weight < 0 && (
                                         <>
                                             <defs>

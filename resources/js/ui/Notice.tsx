@@ -6,7 +6,9 @@ interface Note {
     action?: { label: string; run: () => void } | undefined;
 }
 
-const Context = createContext<(text: string, options?: { bad?: boolean; action?: Note['action'] }) => void>(() => undefined);
+const Context = createContext<(text: string, options?: { bad?: boolean; action?: Note['action'] }) => void>(
+    () => undefined,
+);
 
 /** One line at the foot that says what has just happened, with its undo where there is one. */
 export function NoticeProvider({ children }: { children: ReactNode }) {

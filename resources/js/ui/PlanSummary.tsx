@@ -11,6 +11,15 @@ const WORDS: Record<string, string> = {
     cannot: 'cannot',
 };
 
+/** What a cell was, struck out before what it becomes. */
+function Before({ children }: { children: string }) {
+    return (
+        <>
+            <s className="text-muted">{children}</s>{' '}
+        </>
+    );
+}
+
 /** A small plan inside a dialog: every row with before and after, and what to think of first. */
 export function PlanSummary({ plan }: { plan: Schemas['PlanView'] }) {
     const headings = Object.keys(plan.rows[0]?.cells ?? {});
@@ -44,15 +53,21 @@ export function PlanSummary({ plan }: { plan: Schemas['PlanView'] }) {
                             {plan.rows.map((row) => (
                                 <tr key={row.number} className="border-b border-rule align-top">
                                     <td className="py-1">
-                                        <State name={row.verdict as GlyphName} word={WORDS[row.verdict] ?? row.verdict} />
+                                        <State
+                                            name={row.verdict as GlyphName}
+                                            word={WORDS[row.verdict] ?? row.verdict}
+                                        />
                                     </td>
                                     {headings.map((heading, place) => {
                                         const cell = row.cells[heading];
                                         return (
-                                            <td key={heading} className={`py-1 pr-4 ${place === 0 ? 'whitespace-nowrap' : ''}`}>
+                                            <td
+                                                key={heading}
+                                                className={`py-1 pr-4 ${place === 0 ? 'whitespace-nowrap' : ''}`}
+                                            >
                                                 {cell && cell.before !== cell.after ? (
                                                     <>
-                                                        {cell.before && <s className="text-muted">{cell.before}</s>}{' '}
+                                                        {cell.before && <Before>{cell.before}</Before>}
                                                         <span className="font-semibold">{cell.after}</span>
                                                     </>
                                                 ) : (

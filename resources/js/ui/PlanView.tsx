@@ -41,7 +41,10 @@ const NONE: Record<string, string> = {};
 const NOTHING: string[] = [];
 const ORDER: GlyphName[] = ['new', 'update', 'same', 'leaving', 'archived', 'ask', 'cannot'];
 
-/** The one view of every plan: tallies that filter, rows with before and after in one cell, evidence and questions at the right. */
+/**
+ * The one view of every plan: tallies that filter, rows with before and after in one cell, evidence and questions at
+ * the right.
+ */
 export function PlanView(props: Props) {
     const {
         title,
@@ -107,7 +110,10 @@ export function PlanView(props: Props) {
                         <BeforeAfter
                             cell={r.cells[heading]}
                             bad={r.problems.some(
-                                (p) => p.stops && p.column !== '' && heading.toLowerCase().startsWith(p.column.toLowerCase()),
+                                (p) =>
+                                    p.stops &&
+                                    p.column !== '' &&
+                                    heading.toLowerCase().startsWith(p.column.toLowerCase()),
                             )}
                         />
                     ),
@@ -263,7 +269,9 @@ export function PlanView(props: Props) {
                             <EvidenceBars evidence={question.evidence} probability={question.probability} />
                         ) : (
                             !question &&
-                            row.evidence.length > 0 && <EvidenceBars evidence={row.evidence} probability={row.probability} />
+                            row.evidence.length > 0 && (
+                                <EvidenceBars evidence={row.evidence} probability={row.probability} />
+                            )
                         )}
                         {question && onAnswer && (
                             <div role="group" aria-label="Answers" className="mt-1 flex flex-col gap-1.5">

@@ -1,5 +1,15 @@
 /** A QR symbol with its quiet zone of four modules; dark on light in both themes, as readers want it. */
-export function QrCode({ path, size, label, className = '' }: { path: string; size: number; label: string; className?: string }) {
+export function QrCode({
+    path,
+    size,
+    label,
+    className = '',
+}: {
+    path: string;
+    size: number;
+    label: string;
+    className?: string;
+}) {
     return (
         <svg
             role="img"

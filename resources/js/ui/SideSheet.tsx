@@ -21,7 +21,10 @@ export function SideSheet({
         >
             <div className="flex items-start justify-between gap-3">
                 <h2 className="text-xl leading-tight">{title}</h2>
-                <button onClick={onClose} className="shrink-0 text-sm text-muted underline decoration-rule underline-offset-4">
+                <button
+                    onClick={onClose}
+                    className="shrink-0 text-sm text-muted underline decoration-rule underline-offset-4"
+                >
                     close
                 </button>
             </div>

@@ -10,7 +10,8 @@ export function day(iso: string): string {
 
 /** "7 December, 14:03". */
 export function moment(iso: string): string {
-    return `${day(iso)}, ${new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })}`;
+    const clock = { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' } as const;
+    return `${day(iso)}, ${new Date(iso).toLocaleTimeString('en-GB', clock)}`;
 }
 
 /** "today", "yesterday", "3 days", for how long something has waited. */

@@ -13,7 +13,11 @@ interface Row {
 }
 
 const rows = (n: number): Row[] =>
-    Array.from({ length: n }, (_, i) => ({ id: `r${i}`, name: `Section ${String(i).padStart(3, '0')}`, seats: (i * 7) % 30 }));
+    Array.from({ length: n }, (_, i) => ({
+        id: `r${i}`,
+        name: `Section ${String(i).padStart(3, '0')}`,
+        seats: (i * 7) % 30,
+    }));
 
 const columns = [
     { id: 'name', label: 'Name', value: (r: Row) => r.name, width: '1fr' },

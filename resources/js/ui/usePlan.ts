@@ -25,8 +25,8 @@ interface Options<P extends Seen, W, R> {
 }
 
 /**
- * A plan that is looked at and then applied as it was looked at. What has changed in between is said, and the plan is made anew:
- * nothing is applied that nobody has seen.
+ * A plan that is looked at and then applied as it was looked at. What has changed in between is said, and the plan is
+ * made anew: nothing is applied that nobody has seen.
  */
 export function usePlan<P extends Seen, W = void, R = unknown>({
     key,

@@ -21,8 +21,11 @@ function mistakeIn(string $typed): ?CodeMistake
 }
 
 it('has 23 symbols, a prime number of them, and none that is read for another', function (): void {
-    expect(strlen(Alphabet::SYMBOLS))->toBe(Alphabet::SIZE)->toBe(23)
-        ->and(count(array_unique(str_split(Alphabet::SYMBOLS))))->toBe(23);
+    expect(strlen(Alphabet::SYMBOLS))
+        ->toBe(Alphabet::SIZE)
+        ->toBe(23)
+        ->and(count(array_unique(str_split(Alphabet::SYMBOLS))))
+        ->toBe(23);
     foreach (str_split('0O1IL2568UYAE') as $confusing) {
         expect(Alphabet::index($confusing))->toBeNull();
     }
@@ -31,7 +34,9 @@ it('has 23 symbols, a prime number of them, and none that is read for another', 
     }
 });
 
-it('finds every single wrong symbol: every place, every symbol, every other symbol, every length', function (int $payload): void {
+it('finds every single wrong symbol: every place, every symbol, every other symbol, every length', function (
+    int $payload,
+): void {
     $tried = 0;
     for ($place = 0; $place <= $payload; $place++) {
         foreach (str_split(Alphabet::SYMBOLS) as $right) {
@@ -43,7 +48,7 @@ it('finds every single wrong symbol: every place, every symbol, every other symb
                 $code = CodeSymbols::fromPayload($symbols)->symbols;
             } else {
                 foreach (str_split(Alphabet::SYMBOLS) as $first) {
-                    $candidate = CodeSymbols::fromPayload($first.str_repeat('B', $payload - 1))->symbols;
+                    $candidate = CodeSymbols::fromPayload($first . str_repeat('B', $payload - 1))->symbols;
                     $code = $candidate[$payload] === $right ? $candidate : $code;
                 }
             }
@@ -61,7 +66,9 @@ it('finds every single wrong symbol: every place, every symbol, every other symb
     expect($tried)->toBe(($payload + 1) * 23 * 22);
 })->with([6, 7, 8, 9]);
 
-it('finds every swap of two neighbours: every place, every pair of different symbols, every length', function (int $payload): void {
+it('finds every swap of two neighbours: every place, every pair of different symbols, every length', function (
+    int $payload,
+): void {
     for ($place = 0; $place < $payload; $place++) {
         foreach (str_split(Alphabet::SYMBOLS) as $a) {
             foreach (str_split(Alphabet::SYMBOLS) as $b) {
@@ -85,25 +92,46 @@ it('finds every swap of two neighbours: every place, every pair of different sym
 it('reads a code in any case, with spaces, dashes of any kind and dots', function (): void {
     $code = CodeSymbols::fromPayload('KDM4X7');
     $written = $code->written();
-    foreach ([$written, strtolower($written), str_replace('-', ' ', $written), str_replace('-', '–', $written), " $written ", str_replace('-', '. ', $written), implode(' ', str_split($code->symbols))] as $typed) {
+    foreach (
+        [
+            $written,
+            strtolower($written),
+            str_replace('-', ' ', $written),
+            str_replace('-', '–', $written),
+            " $written ",
+            str_replace('-', '. ', $written),
+            implode(' ', str_split($code->symbols)),
+        ]
+        as $typed
+    ) {
         expect(CodeSymbols::parse($typed)->symbols)->toBe($code->symbols);
     }
 });
 
 it('writes codes in groups that can be read aloud', function (): void {
-    expect(CodeSymbols::fromPayload('KDM4X7')->written())->toMatch('/^...-....$/')
-        ->and(CodeSymbols::fromPayload('KDM4X7R')->written())->toMatch('/^....-....$/')
-        ->and(CodeSymbols::fromPayload('KDM4X7RT')->written())->toMatch('/^...-...-...$/');
+    expect(CodeSymbols::fromPayload('KDM4X7')->written())
+        ->toMatch('/^...-....$/')
+        ->and(CodeSymbols::fromPayload('KDM4X7R')->written())
+        ->toMatch('/^....-....$/')
+        ->and(CodeSymbols::fromPayload('KDM4X7RT')->written())
+        ->toMatch('/^...-...-...$/');
 });
 
 it('says which kind of mistake it is', function (): void {
-    expect(mistakeIn(''))->toBe(CodeMistake::Empty)
-        ->and(mistakeIn(' - '))->toBe(CodeMistake::Empty)
-        ->and(mistakeIn('KDM'))->toBe(CodeMistake::TooShort)
-        ->and(mistakeIn('KDM4X7RKDMR'))->toBe(CodeMistake::TooLong)
-        ->and(mistakeIn('KDM4X0R'))->toBe(CodeMistake::ForeignSymbol)
-        ->and(mistakeIn("KDM4X\u{0430}R"))->toBe(CodeMistake::ForeignSymbol)
-        ->and((new MalformedCode(CodeMistake::ForeignSymbol, '0'))->getMessage())->toContain('“0”');
+    expect(mistakeIn(''))
+        ->toBe(CodeMistake::Empty)
+        ->and(mistakeIn(' - '))
+        ->toBe(CodeMistake::Empty)
+        ->and(mistakeIn('KDM'))
+        ->toBe(CodeMistake::TooShort)
+        ->and(mistakeIn('KDM4X7RKDMR'))
+        ->toBe(CodeMistake::TooLong)
+        ->and(mistakeIn('KDM4X0R'))
+        ->toBe(CodeMistake::ForeignSymbol)
+        ->and(mistakeIn("KDM4X\u{0430}R"))
+        ->toBe(CodeMistake::ForeignSymbol)
+        ->and((new MalformedCode(CodeMistake::ForeignSymbol, '0'))->getMessage())
+        ->toContain('“0”');
 });
 
 it('never reads bytes that are no text as a code', function (): void {
@@ -112,7 +140,9 @@ it('never reads bytes that are no text as a code', function (): void {
 
 it('refuses a payload of the wrong length or with foreign symbols', function (string $payload): void {
     CodeSymbols::fromPayload($payload);
-})->with(['KDM4X', 'KDM4X7RTBC', 'KDM4X0'])->throws(InvalidArgumentException::class);
+})
+    ->with(['KDM4X', 'KDM4X7RTBC', 'KDM4X0'])
+    ->throws(InvalidArgumentException::class);
 
 it('never gives a code twice, nor one that was used before', function (): void {
     $random = new KeyedStream(str_repeat('k', 32), 'codes');
@@ -126,12 +156,18 @@ it('never gives a code twice, nor one that was used before', function (): void {
 });
 
 it('makes longer codes once there are many', function (): void {
-    $book = fn (int $live): int => strlen((new CodeBook(new KeyedStream(str_repeat('k', 32), 'x'), [], $live, 100))->draw()->symbols);
+    $book = fn(int $live): int => strlen(
+        (new CodeBook(new KeyedStream(str_repeat('k', 32), 'x'), [], $live, 100))->draw()->symbols,
+    );
     expect($book(147))->toBe(7)->and($book(148))->toBe(8)->and($book(3_403))->toBe(8)->and($book(3_404))->toBe(9);
 });
 
 it('is written with its dashes where the field for typing puts them', function (int $payload): void {
-    preg_match('/GROUPS[^{]*\{([^}]*)\}/', (string) file_get_contents(__DIR__.'/../../../resources/js/areas/access/codeText.ts'), $groups);
+    preg_match(
+        '/GROUPS[^{]*\{([^}]*)\}/',
+        (string) file_get_contents(__DIR__ . '/../../../resources/js/areas/access/codeText.ts'),
+        $groups,
+    );
     preg_match_all('/(\d+): \[([\d, ]+)\]/', $groups[1] ?? '', $of);
     $typed = array_combine($of[1], $of[2]);
     $written = CodeSymbols::fromPayload(str_repeat('K', $payload))->written();

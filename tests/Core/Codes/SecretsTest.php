@@ -18,7 +18,7 @@ function stream(string $label = 'test'): KeyedStream
 
 function words(): WordList
 {
-    return WordList::fromText((string) file_get_contents(__DIR__.'/../../../resources/words/passphrase.txt'));
+    return WordList::fromText((string) file_get_contents(__DIR__ . '/../../../resources/words/passphrase.txt'));
 }
 
 it('needs the payload length that the sum gives', function (int $live, int $length): void {
@@ -37,26 +37,42 @@ it('keeps the chance of a hit a day below 1 in 10,000 at every number of codes',
             expect($chances->guessPerDay($chances->payloadLength()))->toBeLessThan(1 / 10_000);
         }
     }
-    expect(array_map(fn (int $live): int => (new CodeChances($live, 5_020))->payloadLength(), [2, 3, 67, 68, 1_559, 1_560, 35_879]))->toBe([6, 7, 7, 8, 8, 9, 9]);
+    expect(
+        array_map(fn(int $live): int => (new CodeChances($live, 5_020))->payloadLength(), [
+            2,
+            3,
+            67,
+            68,
+            1_559,
+            1_560,
+            35_879,
+        ]),
+    )->toBe([6, 7, 7, 8, 8, 9, 9]);
 });
 
 it('computes the birthday bound', function (): void {
-    // 23 people, 365 days: the textbook 50.7 %; the bound 1-exp(-n(n-1)/2d) gives 50.0 %. Checked on our space by the series itself.
+    // 23 people, 365 days: the textbook 50.7 %; the bound 1-exp(-n(n-1)/2d) gives 50.0 %. Checked on our space by the
+    // series itself.
     $exact = 1.0;
     for ($i = 0; $i < 148; $i++) {
         $exact *= 1 - $i / 23 ** 6;
     }
-    expect((new CodeChances(148, 100))->collision(6))->toEqualWithDelta(1 - $exact, 1e-9)
-        ->and((new CodeChances(1, 100))->collision(6))->toBe(0.0);
+    expect((new CodeChances(148, 100))->collision(6))
+        ->toEqualWithDelta(1 - $exact, 1e-9)
+        ->and((new CodeChances(1, 100))->collision(6))
+        ->toBe(0.0);
 });
 
 it('gives the same stream for the same key and label, and another for another', function (): void {
-    expect(stream()->bytes(64))->toBe(stream()->bytes(64))
-        ->and(stream('a')->bytes(16))->not->toBe(stream('b')->bytes(16))
-        ->and((new KeyedStream(str_repeat('t', 32), 'test'))->bytes(16))->not->toBe(stream()->bytes(16));
+    expect(stream()->bytes(64))
+        ->toBe(stream()->bytes(64))
+        ->and(stream('a')->bytes(16))
+        ->not->toBe(stream('b')->bytes(16))
+        ->and((new KeyedStream(str_repeat('t', 32), 'test'))->bytes(16))
+        ->not->toBe(stream()->bytes(16));
     $whole = stream()->bytes(100);
     $parts = stream();
-    expect($parts->bytes(33).$parts->bytes(67))->toBe($whole);
+    expect($parts->bytes(33) . $parts->bytes(67))->toBe($whole);
 });
 
 it('draws every number below the bound about equally often', function (): void {
@@ -65,7 +81,7 @@ it('draws every number below the bound about equally often', function (): void {
     for ($i = 0; $i < 23_000; $i++) {
         $counts[$random->below(23)]++;
     }
-    $chi = array_sum(array_map(fn (int $n): float => ($n - 1000) ** 2 / 1000, $counts));
+    $chi = array_sum(array_map(fn(int $n): float => ($n - 1000) ** 2 / 1000, $counts));
     // 22 degrees of freedom: 48.27 is passed by chance once in a thousand streams, and this stream is always the same.
     expect($chi)->toBeLessThan(48.27);
 });
@@ -103,12 +119,21 @@ it('reads a passphrase however a child types it', function (): void {
 
 it('makes tokens of 128 bits and keeps only their hash', function (): void {
     $token = Token::draw(stream());
-    expect(strlen((string) base64_decode(strtr($token->plain, '-_', '+/'), true)))->toBe(16)
-        ->and($token->hash())->toBe(hash('sha256', $token->plain))->toBe(Token::hashOf($token->plain))
-        ->and($token->plain)->toMatch('/^[A-Za-z0-9_-]{22}$/');
+    expect(strlen((string) base64_decode(strtr($token->plain, '-_', '+/'), true)))
+        ->toBe(16)
+        ->and($token->hash())
+        ->toBe(hash('sha256', $token->plain))
+        ->toBe(Token::hashOf($token->plain))
+        ->and($token->plain)
+        ->toMatch('/^[A-Za-z0-9_-]{22}$/');
 });
 
-it('takes passwords by length and blocklist alone', function (PasswordRules $rules, string $password, array $personal, ?string $said): void {
+it('takes passwords by length and blocklist alone', function (
+    PasswordRules $rules,
+    string $password,
+    array $personal,
+    ?string $said,
+): void {
     $message = null;
     try {
         $rules->mustTake($password, $personal);
@@ -137,20 +162,32 @@ it('takes passwords by length and blocklist alone', function (PasswordRules $rul
 
 it('gives user names in plain letters, each once, for ever', function (): void {
     $names = new UserNames(['noor.haddad' => true], ['shit', 'poo', 'dick', 'cock', 'anal']);
-    expect($names->give('Noor', 'Haddad'))->toBe('noor.haddad2')
-        ->and($names->give('Noor', 'Haddad'))->toBe('noor.haddad3')
-        ->and($names->give('Mateusz', 'Żuławski'))->toBe('mateusz.zulawski')
-        ->and($names->give('Олена', 'Шевченко'))->toBe('olena.sevcenko')
-        ->and($names->give('Xin Yi', 'Wu'))->toBe('xinyi.wu')
-        ->and($names->give('Saoirse', 'O’Dwyer'))->toBe('saoirse.odwyer')
-        ->and($names->give('', 'Cher'))->toBe('cher')
-        ->and($names->give('', ''))->toBe('reader');
+    expect($names->give('Noor', 'Haddad'))
+        ->toBe('noor.haddad2')
+        ->and($names->give('Noor', 'Haddad'))
+        ->toBe('noor.haddad3')
+        ->and($names->give('Mateusz', 'Żuławski'))
+        ->toBe('mateusz.zulawski')
+        ->and($names->give('Олена', 'Шевченко'))
+        ->toBe('olena.sevcenko')
+        ->and($names->give('Xin Yi', 'Wu'))
+        ->toBe('xinyi.wu')
+        ->and($names->give('Saoirse', 'O’Dwyer'))
+        ->toBe('saoirse.odwyer')
+        ->and($names->give('', 'Cher'))
+        ->toBe('cher')
+        ->and($names->give('', ''))
+        ->toBe('reader');
 });
 
 it('never makes a rude user name, and leaves innocent ones alone', function (): void {
     $names = new UserNames([], ['shit', 'poo', 'dick', 'anal'], '{g}{family}');
-    expect($names->give('Sam', 'Hitchens'))->toBe('reader')
-        ->and($names->give('Philip', 'Oo'))->toBe('reader2')
-        ->and((new UserNames([], ['dick']))->give('Emily', 'Dickinson'))->toBe('emily.dickinson')
-        ->and((new UserNames([], ['dick']))->give('Ana', 'Dick'))->toBe('reader');
+    expect($names->give('Sam', 'Hitchens'))
+        ->toBe('reader')
+        ->and($names->give('Philip', 'Oo'))
+        ->toBe('reader2')
+        ->and((new UserNames([], ['dick']))->give('Emily', 'Dickinson'))
+        ->toBe('emily.dickinson')
+        ->and((new UserNames([], ['dick']))->give('Ana', 'Dick'))
+        ->toBe('reader');
 });

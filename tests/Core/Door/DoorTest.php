@@ -46,12 +46,27 @@ function heron(string $state = 'open'): Section
 /** @param  array<string, string|int|null>  $terms */
 function doorCode(array $terms = []): JoinCode
 {
-    return new JoinCode('c1', 1, ['section_id' => 'sec', 'state' => 'open', 'who' => 'approval', 'starts_at' => null, 'ends_at' => null, 'cap' => null, ...$terms]);
+    return new JoinCode('c1', 1, [
+        'section_id' => 'sec',
+        'state' => 'open',
+        'who' => 'approval',
+        'starts_at' => null,
+        'ends_at' => null,
+        'cap' => null,
+        ...$terms,
+    ]);
 }
 
 function child(string $state = 'active'): Person
 {
-    return new Person('noor', 1, ['given_name' => 'Noor', 'family_name' => 'Haddad', 'kind' => 'student', 'state' => $state, 'birth_date' => '2018-02-11', 'number' => '020417']);
+    return new Person('noor', 1, [
+        'given_name' => 'Noor',
+        'family_name' => 'Haddad',
+        'kind' => 'student',
+        'state' => $state,
+        'birth_date' => '2018-02-11',
+        'number' => '020417',
+    ]);
 }
 
 function school(string $check = 'birth_date', string $under13 = 'allow'): SchoolRules
@@ -59,148 +74,442 @@ function school(string $check = 'birth_date', string $under13 = 'allow'): School
     return new SchoolRules($check, false, $under13, ['lanternfield.example'], false);
 }
 
-function newcomer(?string $born = '2010-05-04', ?string $mail = null, ?string $number = null, string $given = 'Marlo'): Newcomer
-{
+function newcomer(
+    ?string $born = '2010-05-04',
+    ?string $mail = null,
+    ?string $number = null,
+    string $given = 'Marlo',
+): Newcomer {
     return new Newcomer(new PersonName($given, 'Quill'), $born, $number, $mail, 'hash');
 }
 
 /** @return list<string> */
 function tables(Plan $plan): array
 {
-    return array_map(fn (Change $c): string => $c->entity->value, $plan->changes);
+    return array_map(fn(Change $c): string => $c->entity->value, $plan->changes);
 }
 
 $ids = new Ids('01K3CNQ0000000000000000000');
 $token = Token::draw(new KeyedStream(str_repeat('k', 32), 'token'));
 
-it('lets in only between start and end, and only up to the cap', function (array $terms, int $cameIn, ?string $why) use ($ids): void {
-    $come = fn () => JoinCodes::enter(heron(), doorCode($terms), child(), [], $cameIn, $ids, '2026-09-01', AT);
-    $why === null ? expect($come()->changes[0]->after['join_code_id'])->toBe('c1') : expect($come)->toThrow(Refusal::class, $why);
+it('lets in only between start and end, and only up to the cap', function (
+    array $terms,
+    int $cameIn,
+    ?string $why,
+) use ($ids): void {
+    $come = fn() => JoinCodes::enter(heron(), doorCode($terms), child(), [], $cameIn, $ids, '2026-09-01', AT);
+    $why === null
+        ? expect($come()->changes[0]->after['join_code_id'])->toBe('c1')
+        : expect($come)->toThrow(Refusal::class, $why);
 })->with([
-    'begins this second' => [['starts_at' => AT], 0, null], 'begins in a second' => [['starts_at' => '2026-09-01 10:00:01'], 0, 'not work yet'],
-    'ends in a second' => [['ends_at' => '2026-09-01 10:00:01'], 0, null], 'ends this second' => [['ends_at' => AT], 0, 'has ended'],
-    'one place left' => [['cap' => 30], 29, null], 'no place left' => [['cap' => 30], 30, 'All places'],
+    'begins this second' => [['starts_at' => AT], 0, null],
+    'begins in a second' => [['starts_at' => '2026-09-01 10:00:01'], 0, 'not work yet'],
+    'ends in a second' => [['ends_at' => '2026-09-01 10:00:01'], 0, null],
+    'ends this second' => [['ends_at' => AT], 0, 'has ended'],
+    'one place left' => [['cap' => 30], 29, null],
+    'no place left' => [['cap' => 30], 30, 'All places'],
 ]);
 
 it('tells one who is in already so, even where the code is full', function () use ($ids): void {
     $in = new Enrollment('e', 1, ['section_id' => 'sec', 'ends_on' => null]);
-    expect(JoinCodes::enter(heron(), doorCode(['cap' => 1]), child(), [$in], 1, $ids, '2026-09-01', AT)->isEmpty())->toBeTrue();
+    expect(
+        JoinCodes::enter(heron(), doorCode(['cap' => 1]), child(), [$in], 1, $ids, '2026-09-01', AT)->isEmpty(),
+    )->toBeTrue();
 });
 
 it('refuses terms that make no sense', function (): void {
-    expect(fn () => new CodeTerms(CodeUse::Approval, '2026-09-02 00:00:00', '2026-09-01 00:00:00'))->toThrow(Refusal::class)
-        ->and(fn () => new CodeTerms(cap: 0))->toThrow(Refusal::class)
-        ->and(fn () => JoinCodes::change(heron(), doorCode(), new CodeTerms(endsAt: AT), AT))->toThrow(Refusal::class, 'passed already')
-        ->and(fn () => JoinCodes::change(heron(), doorCode(['state' => 'closed']), new CodeTerms, AT))->toThrow(Refusal::class, 'closed');
-    expect(JoinCodes::change(heron(), doorCode(), new CodeTerms(CodeUse::Accounts, cap: 30), AT)->changes[0]->after)->toBe(['who' => 'accounts', 'cap' => 30]);
+    expect(fn() => new CodeTerms(CodeUse::Approval, '2026-09-02 00:00:00', '2026-09-01 00:00:00'))
+        ->toThrow(Refusal::class)
+        ->and(fn() => new CodeTerms(cap: 0))
+        ->toThrow(Refusal::class)
+        ->and(fn() => JoinCodes::change(heron(), doorCode(), new CodeTerms(endsAt: AT), AT))
+        ->toThrow(Refusal::class, 'passed already')
+        ->and(fn() => JoinCodes::change(heron(), doorCode(['state' => 'closed']), new CodeTerms(), AT))
+        ->toThrow(Refusal::class, 'closed');
+    expect(
+        JoinCodes::change(heron(), doorCode(), new CodeTerms(CodeUse::Accounts, cap: 30), AT)->changes[0]->after,
+    )->toBe(['who' => 'accounts', 'cap' => 30]);
 });
 
 it('lets newcomers ask, by what the code is for', function () use ($ids, $token): void {
-    $ask = fn (Newcomer $n, array $terms = [], ?SchoolRules $rules = null, int $waiting = 0): array => Newcomers::ask(heron(), doorCode($terms), $n, $rules ?? school(), 0, $waiting, $token, $ids, '2026-09-01', AT)->changes[0]->after;
+    $ask = fn(Newcomer $n, array $terms = [], ?SchoolRules $rules = null, int $waiting = 0): array => Newcomers::ask(
+        heron(),
+        doorCode($terms),
+        $n,
+        $rules ?? school(),
+        0,
+        $waiting,
+        $token,
+        $ids,
+        '2026-09-01',
+        AT,
+    )->changes[0]->after;
     expect($ask(newcomer())['state'])->toBe('waiting')->and($ask(newcomer())['token_hash'])->toBeNull();
     $mail = $ask(newcomer(mail: 'marlo@lanternfield.example'), ['who' => 'domain']);
     expect($mail['state'])->toBe('mail')->and($mail['token_hash'])->toBe($token->hash());
-    expect(fn () => $ask(newcomer(mail: 'marlo@elsewhere.example'), ['who' => 'domain']))->toThrow(Refusal::class, '@lanternfield.example')
-        ->and(fn () => $ask(newcomer(), ['who' => 'domain']))->toThrow(Refusal::class)
-        ->and(fn () => $ask(newcomer(), ['who' => 'accounts']))->toThrow(Refusal::class, 'have an account')
-        ->and(fn () => $ask(newcomer(), ['cap' => 0]))->toThrow(Refusal::class)
-        ->and(fn () => $ask(newcomer(), [], null, Newcomers::MOST_WAITING))->toThrow(Refusal::class, 'Too many are waiting')
-        ->and(fn () => $ask(newcomer(null)))->toThrow(Refusal::class, 'born')
-        ->and(fn () => $ask(newcomer('2031-01-01')))->toThrow(Refusal::class, 'year')
-        ->and(fn () => $ask(newcomer(null, null, null, ''), [], school('none')))->toThrow(Refusal::class, 'first name')
-        ->and(fn () => $ask(newcomer(), [], school('number')))->toThrow(Refusal::class, 'student number');
+    expect(fn() => $ask(newcomer(mail: 'marlo@elsewhere.example'), ['who' => 'domain']))
+        ->toThrow(Refusal::class, '@lanternfield.example')
+        ->and(fn() => $ask(newcomer(), ['who' => 'domain']))
+        ->toThrow(Refusal::class)
+        ->and(fn() => $ask(newcomer(), ['who' => 'accounts']))
+        ->toThrow(Refusal::class, 'have an account')
+        ->and(fn() => $ask(newcomer(), ['cap' => 0]))
+        ->toThrow(Refusal::class)
+        ->and(fn() => $ask(newcomer(), [], null, Newcomers::MOST_WAITING))
+        ->toThrow(Refusal::class, 'Too many are waiting')
+        ->and(fn() => $ask(newcomer(null)))
+        ->toThrow(Refusal::class, 'born')
+        ->and(fn() => $ask(newcomer('2031-01-01')))
+        ->toThrow(Refusal::class, 'year')
+        ->and(fn() => $ask(newcomer(null, null, null, ''), [], school('none')))
+        ->toThrow(Refusal::class, 'first name')
+        ->and(fn() => $ask(newcomer(), [], school('number')))
+        ->toThrow(Refusal::class, 'student number');
 });
 
 it('keeps the rule for those under 13, to the day of the birthday', function () use ($ids, $token): void {
-    $ask = fn (string $born, string $rule, string $who = 'domain'): array => Newcomers::ask(heron(), doorCode(['who' => $who]), newcomer($born, 'marlo@lanternfield.example'), school('none', $rule), 0, 0, $token, $ids, '2026-09-01', AT)->changes[0]->after;
-    expect($ask('2013-09-01', 'approve')['state'])->toBe('mail')
-        ->and($ask('2013-09-02', 'approve'))->toMatchArray(['state' => 'waiting', 'cause' => 'under_13'])
-        ->and($ask('2013-09-02', 'allow')['state'])->toBe('mail')
-        ->and(fn () => $ask('2013-09-02', 'listed'))->toThrow(Refusal::class, 'under 13');
+    $ask = fn(string $born, string $rule, string $who = 'domain'): array => Newcomers::ask(
+        heron(),
+        doorCode(['who' => $who]),
+        newcomer($born, 'marlo@lanternfield.example'),
+        school('none', $rule),
+        0,
+        0,
+        $token,
+        $ids,
+        '2026-09-01',
+        AT,
+    )->changes[0]->after;
+    expect($ask('2013-09-01', 'approve')['state'])
+        ->toBe('mail')
+        ->and($ask('2013-09-02', 'approve'))
+        ->toMatchArray(['state' => 'waiting', 'cause' => 'under_13'])
+        ->and($ask('2013-09-02', 'allow')['state'])
+        ->toBe('mail')
+        ->and(fn() => $ask('2013-09-02', 'listed'))
+        ->toThrow(Refusal::class, 'under 13');
 });
 
-$request = new JoinRequest('req', 1, ['section_id' => 'sec', 'join_code_id' => 'c1', 'state' => 'waiting', 'given_name' => 'Marlo', 'family_name' => 'Quill', 'birth_date' => '2010-05-04', 'number' => null, 'email' => null, 'password' => 'hash', 'token_hash' => null, 'person_id' => null, 'answered_at' => null, 'answered_by' => null, 'sign_in_id' => null]);
+$request = new JoinRequest('req', 1, [
+    'section_id' => 'sec',
+    'join_code_id' => 'c1',
+    'state' => 'waiting',
+    'given_name' => 'Marlo',
+    'family_name' => 'Quill',
+    'birth_date' => '2010-05-04',
+    'number' => null,
+    'email' => null,
+    'password' => 'hash',
+    'token_hash' => null,
+    'person_id' => null,
+    'answered_at' => null,
+    'answered_by' => null,
+    'sign_in_id' => null,
+]);
 
-it('answers a request once: in with an account, in as somebody of the list, or turned away', function () use ($ids, $request): void {
-    $in = Newcomers::approve(heron(), $request, new UserNames(['marlo.quill' => true], []), 'me', null, $ids, '2026-09-01', AT);
-    expect(tables($in))->toBe(['people', 'sign_ins', 'enrollments', 'join_requests'])->and($in->changes[1]->after)->toMatchArray(['user_name' => 'marlo.quill2', 'password' => 'hash'])
-        ->and($in->changes[3]->after)->toMatchArray(['state' => 'approved', 'password' => null, 'sign_in_id' => $in->changes[1]->id])->and($in->changes[0]->after)->toMatchArray(['email' => null, 'email_state' => 'claimed']);
+it('answers a request once: in with an account, in as somebody of the list, or turned away', function () use (
+    $ids,
+    $request,
+): void {
+    $in = Newcomers::approve(
+        heron(),
+        $request,
+        new UserNames(['marlo.quill' => true], []),
+        'me',
+        null,
+        $ids,
+        '2026-09-01',
+        AT,
+    );
+    expect(tables($in))
+        ->toBe(['people', 'sign_ins', 'enrollments', 'join_requests'])
+        ->and($in->changes[1]->after)
+        ->toMatchArray(['user_name' => 'marlo.quill2', 'password' => 'hash'])
+        ->and($in->changes[3]->after)
+        ->toMatchArray(['state' => 'approved', 'password' => null, 'sign_in_id' => $in->changes[1]->id])
+        ->and($in->changes[0]->after)
+        ->toMatchArray(['email' => null, 'email_state' => 'claimed']);
     // Somebody known: a likeness alone enrolls, and hands nobody an account.
-    $signIn = new SignIn('s', 1, ['person_id' => 'noor', 'user_name' => 'noor.haddad', 'passphrase' => 'sealed', 'password' => null]);
-    $as = fn (bool $proven = false, bool $used = false, ?Record $s = null, array $in = [], Way $way = Way::Passphrase) => Newcomers::approveAs(heron(), $request, child(), $proven, $way, $s, $used, $in, 'me', $ids, '2026-09-01', AT);
-    expect(tables($as()))->toBe(['enrollments', 'join_requests'])->and(tables($as(in: [new Enrollment('e', 1, ['section_id' => 'sec', 'ends_on' => null])])))->toBe(['join_requests'])
-        ->and(tables($as(true, true, $signIn)))->toBe(['enrollments', 'join_requests'])->and(tables($as(true, false, $signIn, way: Way::School)))->toBe(['enrollments', 'join_requests'])
-        ->and($as(false, false, $signIn)->changes[1]->after)->not->toHaveKey('sign_in_id');
+    $signIn = new SignIn('s', 1, [
+        'person_id' => 'noor',
+        'user_name' => 'noor.haddad',
+        'passphrase' => 'sealed',
+        'password' => null,
+    ]);
+    $as = fn(
+        bool $proven = false,
+        bool $used = false,
+        ?Record $s = null,
+        array $in = [],
+        Way $way = Way::Passphrase,
+    ) => Newcomers::approveAs(heron(), $request, child(), $proven, $way, $s, $used, $in, 'me', $ids, '2026-09-01', AT);
+    expect(tables($as()))
+        ->toBe(['enrollments', 'join_requests'])
+        ->and(tables($as(in: [new Enrollment('e', 1, ['section_id' => 'sec', 'ends_on' => null])])))
+        ->toBe(['join_requests'])
+        ->and(tables($as(true, true, $signIn)))
+        ->toBe(['enrollments', 'join_requests'])
+        ->and(tables($as(true, false, $signIn, way: Way::School)))
+        ->toBe(['enrollments', 'join_requests'])
+        ->and($as(false, false, $signIn)->changes[1]->after)
+        ->not->toHaveKey('sign_in_id');
     // With a proof, the account that nobody has used is its owner's.
     $theirs = $as(true, false, $signIn);
-    expect(tables($theirs))->toBe(['sign_ins', 'enrollments', 'join_requests'])->and($theirs->changes[0]->after)->toBe(['password' => 'hash', 'passphrase' => null])->and($theirs->changes[2]->after['sign_in_id'])->toBe('s');
-    expect(Newcomers::proves($request, child()->with(['birth_date' => '2010-05-04']), 'birth_date'))->toBeTrue()->and(Newcomers::proves($request, child(), 'birth_date'))->toBeFalse()
-        ->and(Newcomers::proves($request, child(), 'number'))->toBeFalse()->and(Newcomers::proves($request, child(), 'none'))->toBeFalse();
-    expect(tables(Newcomers::refuseAll(heron(), [$request, $request->with([])], 'me', AT)))->toBe(['join_requests'])->and(fn () => Newcomers::refuseAll(heron(), [], 'me', AT))->toThrow(Refusal::class, 'Nobody waits');
+    expect(tables($theirs))
+        ->toBe(['sign_ins', 'enrollments', 'join_requests'])
+        ->and($theirs->changes[0]->after)
+        ->toBe(['password' => 'hash', 'passphrase' => null])
+        ->and($theirs->changes[2]->after['sign_in_id'])
+        ->toBe('s');
+    expect(Newcomers::proves($request, child()->with(['birth_date' => '2010-05-04']), 'birth_date'))
+        ->toBeTrue()
+        ->and(Newcomers::proves($request, child(), 'birth_date'))
+        ->toBeFalse()
+        ->and(Newcomers::proves($request, child(), 'number'))
+        ->toBeFalse()
+        ->and(Newcomers::proves($request, child(), 'none'))
+        ->toBeFalse();
+    expect(tables(Newcomers::refuseAll(heron(), [$request, $request->with([])], 'me', AT)))
+        ->toBe(['join_requests'])
+        ->and(fn() => Newcomers::refuseAll(heron(), [], 'me', AT))
+        ->toThrow(Refusal::class, 'Nobody waits');
     expect(tables(Newcomers::refuse(heron(), $request, 'me', AT)))->toBe(['join_requests']);
     foreach (['approved', 'refused'] as $state) {
-        expect(fn () => Newcomers::refuse(heron(), $request->with(['state' => $state]), 'me', AT))->toThrow(Refusal::class, 'has been answered');
+        expect(fn() => Newcomers::refuse(heron(), $request->with(['state' => $state]), 'me', AT))->toThrow(
+            Refusal::class,
+            'has been answered',
+        );
     }
-    expect(fn () => Newcomers::approve(heron('archived'), $request, new UserNames([], []), 'me', null, $ids, '2026-09-01', AT))->toThrow(Refusal::class, 'archived')
-        ->and(fn () => Newcomers::approveAs(heron(), $request, child('left'), true, Way::Passphrase, null, false, [], 'me', $ids, '2026-09-01', AT))->toThrow(Refusal::class);
+    expect(
+        fn() => Newcomers::approve(
+            heron('archived'),
+            $request,
+            new UserNames([], []),
+            'me',
+            null,
+            $ids,
+            '2026-09-01',
+            AT,
+        ),
+    )
+        ->toThrow(Refusal::class, 'archived')
+        ->and(
+            fn() => Newcomers::approveAs(
+                heron(),
+                $request,
+                child('left'),
+                true,
+                Way::Passphrase,
+                null,
+                false,
+                [],
+                'me',
+                $ids,
+                '2026-09-01',
+                AT,
+            ),
+        )
+        ->toThrow(Refusal::class);
 });
 
-it('gives the account on the list to who shows to be its owner, while nobody has used it', function () use ($ids): void {
-    $signIn = new SignIn('s', 1, ['person_id' => 'noor', 'user_name' => 'noor.haddad', 'passphrase' => 'sealed', 'password' => null]);
-    $claim = fn (Record $s, ?string $last = null, array $in = [], array $terms = [], int $cameIn = 0, Way $way = Way::Passphrase) => Newcomers::claim(heron(), doorCode($terms), child(), $way, $s, $last, 'hash', $in, $cameIn, $ids, '2026-09-01', AT);
-    expect(tables($claim($signIn)))->toBe(['sign_ins', 'enrollments'])->and($claim($signIn)->changes[0]->after)->toBe(['password' => 'hash', 'passphrase' => null])
-        ->and(tables($claim($signIn, null, [new Enrollment('e', 1, ['section_id' => 'sec', 'ends_on' => null])], ['cap' => 1], 1)))->toBe(['sign_ins'])
-        ->and(fn () => $claim($signIn, AT))->toThrow(Refusal::class, 'in use already')
-        ->and(fn () => $claim($signIn, way: Way::School))->toThrow(Refusal::class, 'own sign-on')
-        ->and(fn () => $claim($signIn->with(['password' => 'other'])))->toThrow(Refusal::class, 'in use already')
-        ->and(fn () => $claim($signIn, null, [], ['cap' => 1], 1))->toThrow(Refusal::class, 'All places');
+it('gives the account on the list to who shows to be its owner, while nobody has used it', function () use (
+    $ids,
+): void {
+    $signIn = new SignIn('s', 1, [
+        'person_id' => 'noor',
+        'user_name' => 'noor.haddad',
+        'passphrase' => 'sealed',
+        'password' => null,
+    ]);
+    $claim = fn(
+        Record $s,
+        ?string $last = null,
+        array $in = [],
+        array $terms = [],
+        int $cameIn = 0,
+        Way $way = Way::Passphrase,
+    ) => Newcomers::claim(
+        heron(),
+        doorCode($terms),
+        child(),
+        $way,
+        $s,
+        $last,
+        'hash',
+        $in,
+        $cameIn,
+        $ids,
+        '2026-09-01',
+        AT,
+    );
+    expect(tables($claim($signIn)))
+        ->toBe(['sign_ins', 'enrollments'])
+        ->and($claim($signIn)->changes[0]->after)
+        ->toBe(['password' => 'hash', 'passphrase' => null])
+        ->and(
+            tables(
+                $claim(
+                    $signIn,
+                    null,
+                    [new Enrollment('e', 1, ['section_id' => 'sec', 'ends_on' => null])],
+                    ['cap' => 1],
+                    1,
+                ),
+            ),
+        )
+        ->toBe(['sign_ins'])
+        ->and(fn() => $claim($signIn, AT))
+        ->toThrow(Refusal::class, 'in use already')
+        ->and(fn() => $claim($signIn, way: Way::School))
+        ->toThrow(Refusal::class, 'own sign-on')
+        ->and(fn() => $claim($signIn->with(['password' => 'other'])))
+        ->toThrow(Refusal::class, 'in use already')
+        ->and(fn() => $claim($signIn, null, [], ['cap' => 1], 1))
+        ->toThrow(Refusal::class, 'All places');
 });
 
 it('compares what a newcomer says with the record as a value', function (): void {
-    expect(Newcomers::fits(child(), 'birth_date', '2018-02-11'))->toBeTrue()->and(Newcomers::fits(child(), 'birth_date', '2018-11-02'))->toBeFalse()
-        ->and(Newcomers::fits(child(), 'number', ' 20417 '))->toBeTrue()->and(Newcomers::fits(child(), 'number', '20418'))->toBeFalse()
-        ->and(Newcomers::fits(child()->with(['birth_date' => null]), 'birth_date', ''))->toBeFalse();
+    expect(Newcomers::fits(child(), 'birth_date', '2018-02-11'))
+        ->toBeTrue()
+        ->and(Newcomers::fits(child(), 'birth_date', '2018-11-02'))
+        ->toBeFalse()
+        ->and(Newcomers::fits(child(), 'number', ' 20417 '))
+        ->toBeTrue()
+        ->and(Newcomers::fits(child(), 'number', '20418'))
+        ->toBeFalse()
+        ->and(Newcomers::fits(child()->with(['birth_date' => null]), 'birth_date', ''))
+        ->toBeFalse();
 });
 
-it('opens the room pass in its hours, until its end, while the section is open', function (array $pass, string $clock, string $section, ?string $why): void {
+it('opens the room pass in its hours, until its end, while the section is open', function (
+    array $pass,
+    string $clock,
+    string $section,
+    ?string $why,
+): void {
     $row = new RoomPass('p', 1, ['state' => 'live', 'hours' => 'school', 'ends_at' => null, ...$pass]);
-    $shut = RoomPasses::shut($row, heron($section), new School('school', 1, ['day_opens' => '07:30', 'day_closes' => '16:00']), AT, $clock);
+    $shut = RoomPasses::shut(
+        $row,
+        heron($section),
+        new School('school', 1, ['day_opens' => '07:30', 'day_closes' => '16:00']),
+        AT,
+        $clock,
+    );
     $why === null ? expect($shut)->toBeNull() : expect($shut?->getMessage())->toContain($why);
 })->with([
-    [[], '07:30', 'open', null], [[], '07:29', 'open', 'from 07:30 to 16:00'], [[], '15:59', 'open', null], [[], '16:00', 'open', 'works from'], [['hours' => 'any'], '23:00', 'open', null],
-    [['state' => 'ended'], '10:00', 'open', 'not work any more'], [[], '10:00', 'archived', 'not work any more'], [['ends_at' => AT], '10:00', 'open', 'has ended'], [['ends_at' => '2026-09-01 10:00:01'], '10:00', 'open', null],
+    [[], '07:30', 'open', null],
+    [[], '07:29', 'open', 'from 07:30 to 16:00'],
+    [[], '15:59', 'open', null],
+    [[], '16:00', 'open', 'works from'],
+    [['hours' => 'any'], '23:00', 'open', null],
+    [['state' => 'ended'], '10:00', 'open', 'not work any more'],
+    [[], '10:00', 'archived', 'not work any more'],
+    [['ends_at' => AT], '10:00', 'open', 'has ended'],
+    [['ends_at' => '2026-09-01 10:00:01'], '10:00', 'open', null],
 ]);
 
 it('makes one room pass at a time', function () use ($ids, $token): void {
     $live = new RoomPass('p', 1, ['state' => 'live']);
-    expect(tables(RoomPasses::make(heron(), [$live], $token, true, true, null, $ids, AT)))->toBe(['room_passes', 'room_passes'])
-        ->and(RoomPasses::make(heron(), [], $token, true, true, null, $ids, AT)->changes[0]->after['token_hash'])->toBe($token->hash())
-        ->and(fn () => RoomPasses::make(heron(), [], $token, true, false, AT, $ids, AT))->toThrow(Refusal::class)
-        ->and(fn () => RoomPasses::end(heron(), [], AT))->toThrow(Refusal::class, 'no room pass');
+    expect(tables(RoomPasses::make(heron(), [$live], $token, true, true, null, $ids, AT)))
+        ->toBe(['room_passes', 'room_passes'])
+        ->and(RoomPasses::make(heron(), [], $token, true, true, null, $ids, AT)->changes[0]->after['token_hash'])
+        ->toBe($token->hash())
+        ->and(fn() => RoomPasses::make(heron(), [], $token, true, false, AT, $ids, AT))
+        ->toThrow(Refusal::class)
+        ->and(fn() => RoomPasses::end(heron(), [], AT))
+        ->toThrow(Refusal::class, 'no room pass');
 });
 
-it('makes reserve accounts with the numbers that are free, and gives each its owner once', function () use ($ids): void {
-    $plan = Reserves::make(heron(), 2, [new Person('r', 1, ['family_name' => '1'])], new UserNames([], []), $ids, '2026-09-01');
-    expect(array_map(fn (Change $c): string => $c->entity->value.' '.($c->after['family_name'] ?? $c->after['user_name'] ?? $c->after['source']), $plan->changes))
-        ->toBe(['people 2', 'sign_ins reserve.3heron', 'enrollments reserve', 'people 3', 'sign_ins reserve.3heron2', 'enrollments reserve']);
-    expect(fn () => Reserves::make(heron(), 21, [], new UserNames([], []), $ids, '2026-09-01'))->toThrow(Refusal::class, '1 to 20');
-    $blank = new Person('p', 1, ['given_name' => 'Reserve', 'family_name' => '2', 'search_name' => 'reserve 2', 'birth_date' => null, 'number' => null, 'state' => 'reserve']);
-    expect(Reserves::claim($blank, new PersonName('Uma', 'Rao'), null, '020900')->changes[0]->after)->toBe(['given_name' => 'Uma', 'family_name' => 'Rao', 'search_name' => 'uma rao', 'number' => '020900', 'state' => 'active'])
-        ->and(fn () => Reserves::claim(child(), new PersonName('Uma', 'Rao'), null, null))->toThrow(Refusal::class, 'belongs to Noor Haddad');
+it('makes reserve accounts with the numbers that are free, and gives each its owner once', function () use (
+    $ids,
+): void {
+    $plan = Reserves::make(
+        heron(),
+        2,
+        [new Person('r', 1, ['family_name' => '1'])],
+        new UserNames([], []),
+        $ids,
+        '2026-09-01',
+    );
+    expect(
+        array_map(
+            fn(Change $c): string => $c->entity->value .
+                ' ' .
+                ($c->after['family_name'] ?? ($c->after['user_name'] ?? $c->after['source'])),
+            $plan->changes,
+        ),
+    )->toBe([
+        'people 2',
+        'sign_ins reserve.3heron',
+        'enrollments reserve',
+        'people 3',
+        'sign_ins reserve.3heron2',
+        'enrollments reserve',
+    ]);
+    expect(fn() => Reserves::make(heron(), 21, [], new UserNames([], []), $ids, '2026-09-01'))->toThrow(
+        Refusal::class,
+        '1 to 20',
+    );
+    $blank = new Person('p', 1, [
+        'given_name' => 'Reserve',
+        'family_name' => '2',
+        'search_name' => 'reserve 2',
+        'birth_date' => null,
+        'number' => null,
+        'state' => 'reserve',
+    ]);
+    expect(Reserves::claim($blank, new PersonName('Uma', 'Rao'), null, '020900')->changes[0]->after)
+        ->toBe([
+            'given_name' => 'Uma',
+            'family_name' => 'Rao',
+            'search_name' => 'uma rao',
+            'number' => '020900',
+            'state' => 'active',
+        ])
+        ->and(fn() => Reserves::claim(child(), new PersonName('Uma', 'Rao'), null, null))
+        ->toThrow(Refusal::class, 'belongs to Noor Haddad');
 });
 
 /** @return list<string> rules that do not hold */
 function broken(ChosenCode $judged): array
 {
-    return array_values(array_map(fn (CodeRule $r): string => $r->rule, array_filter($judged->rules, fn (CodeRule $r): bool => ! $r->holds)));
+    return array_values(
+        array_map(
+            fn(CodeRule $r): string => $r->rule,
+            array_filter($judged->rules, fn(CodeRule $r): bool => !$r->holds),
+        ),
+    );
 }
 
 it('takes a chosen code only where a guesser would not try it first', function (string $wish, ?string $rule): void {
-    $judged = ChosenCode::judge($wish, 6, [CodeSymbols::fromPayload('TTRWXK')->symbols => true], ['3 Heron', 'Lanternfield Primary'], ['rude', 'grbst']);
-    $rule === null ? expect($judged->safe())->toBeTrue()->and(CodeSymbols::parse((string) $judged->code?->written()))->toEqual($judged->code) : expect(implode(' ', broken($judged)))->toContain($rule);
+    $judged = ChosenCode::judge(
+        $wish,
+        6,
+        [CodeSymbols::fromPayload('TTRWXK')->symbols => true],
+        ['3 Heron', 'Lanternfield Primary'],
+        ['rude', 'grbst'],
+    );
+    $rule === null
+        ? expect($judged->safe())
+            ->toBeTrue()
+            ->and(CodeSymbols::parse((string) $judged->code?->written()))
+            ->toEqual($judged->code)
+        : expect(implode(' ', broken($judged)))->toContain($rule);
 })->with([
-    ['KWM-9TX', null], ['kwm9tx', null], ['KWM9T', 'Exactly 6'], ['KWM9TXX', 'Exactly 6'], ['KWM9TO', 'cannot be misread'], ['KKKKKK', 'four different'], ['KMKMKM', 'four different'],
-    ['BCDFKM', 'No run'], ['KGFDCB', 'No run'], ['DFGHKM', 'No run'], ['NTRNXK', 'taken from the name'], ['GRBSTK', 'rude'], ['TTRWXK', 'Never used'], ['', 'Exactly 6'],
+    ['KWM-9TX', null],
+    ['kwm9tx', null],
+    ['KWM9T', 'Exactly 6'],
+    ['KWM9TXX', 'Exactly 6'],
+    ['KWM9TO', 'cannot be misread'],
+    ['KKKKKK', 'four different'],
+    ['KMKMKM', 'four different'],
+    ['BCDFKM', 'No run'],
+    ['KGFDCB', 'No run'],
+    ['DFGHKM', 'No run'],
+    ['NTRNXK', 'taken from the name'],
+    ['GRBSTK', 'rude'],
+    ['TTRWXK', 'Never used'],
+    ['', 'Exactly 6'],
 ]);
 
 it('judges any wish at all without falling over', function (): void {
@@ -208,17 +517,31 @@ it('judges any wish at all without falling over', function (): void {
     for ($i = 0; $i < 400; $i++) {
         $wish = '';
         for ($n = $random->below(12); $n > 0; $n--) {
-            $wish .= $random->below(5) === 0 ? mb_chr(32 + $random->below(5000)) : Alphabet::symbol($random->below(Alphabet::SIZE));
+            $wish .=
+                $random->below(5) === 0
+                    ? mb_chr(32 + $random->below(5000))
+                    : Alphabet::symbol($random->below(Alphabet::SIZE));
         }
         $judged = ChosenCode::judge((string) $wish, 7, [], ['3 Heron'], ['rude']);
-        expect($judged->rules)->toHaveCount(7)->and($judged->safe())->toBe($judged->code !== null && broken($judged) === []);
+        expect($judged->rules)
+            ->toHaveCount(7)
+            ->and($judged->safe())
+            ->toBe($judged->code !== null && broken($judged) === []);
     }
 });
 
-it('looks for a newcomer by beginnings that other ways of writing the name share', function (string $given, string $family, string $listed, bool $found): void {
+it('looks for a newcomer by beginnings that other ways of writing the name share', function (
+    string $given,
+    string $family,
+    string $listed,
+    bool $found,
+): void {
     $begins = Beginnings::of(new PersonName($given, $family));
     $words = explode(' ', NameKey::of($listed));
-    $has = fn (array $beginnings): bool => array_filter($words, fn (string $word): bool => array_filter($beginnings, fn (string $b): bool => str_starts_with($word, $b)) !== []) !== [];
+    $has = fn(array $beginnings): bool => array_filter(
+        $words,
+        fn(string $word): bool => array_filter($beginnings, fn(string $b): bool => str_starts_with($word, $b)) !== [],
+    ) !== [];
     expect($begins !== null && $has($begins->given) && $has($begins->family))->toBe($found);
 })->with([
     ['Noor', 'Haddad', 'Noor Haddad', true],
@@ -234,7 +557,10 @@ it('looks for a newcomer by beginnings that other ways of writing the name share
 ]);
 
 it('says what has become of an invitation', function (): void {
-    expect(Invitations::stateAt('invited', '2026-09-15 10:00:00', AT))->toBe('invited')
-        ->and(Invitations::stateAt('invited', AT, AT))->toBe('expired')
-        ->and(Invitations::stateAt('accepted', '2026-08-01 10:00:00', AT))->toBe('accepted');
+    expect(Invitations::stateAt('invited', '2026-09-15 10:00:00', AT))
+        ->toBe('invited')
+        ->and(Invitations::stateAt('invited', AT, AT))
+        ->toBe('expired')
+        ->and(Invitations::stateAt('accepted', '2026-08-01 10:00:00', AT))
+        ->toBe('accepted');
 });

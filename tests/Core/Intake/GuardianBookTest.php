@@ -22,21 +22,46 @@ use Vantrel\Core\Records\Entity;
 /** @param  list<StudentLine>  $lines */
 function planOfGuardians(array $lines, Snapshot $snapshot): Plan
 {
-    return IntakePlanner::plan(new ListContents($lines), $snapshot, new IntakeWish('List', 'school', 'year', '2026-10-01'), new Ids('01K3CNQ0000000000000000000'), new UserNames([], []));
+    return IntakePlanner::plan(
+        new ListContents($lines),
+        $snapshot,
+        new IntakeWish('List', 'school', 'year', '2026-10-01'),
+        new Ids('01K3CNQ0000000000000000000'),
+        new UserNames([], []),
+    );
 }
 
 /** @param  list<GuardianLine>  $guardians */
 function childOf(array $guardians, int $row = 2): StudentLine
 {
-    return new StudentLine($row, new PersonName('Corin', 'Quill'), '040001', '2017-03-03', '03', '3 Heron', [], '', $guardians, []);
+    return new StudentLine(
+        $row,
+        new PersonName('Corin', 'Quill'),
+        '040001',
+        '2017-03-03',
+        '03',
+        '3 Heron',
+        [],
+        '',
+        $guardians,
+        [],
+    );
 }
 
 /** @return list<string> the guardians a plan adds, in order, as `name|mail|phone` */
 function guardiansAdded(Plan $plan): array
 {
-    $added = array_filter($plan->changes, fn (Change $c): bool => $c->entity === Entity::Person && $c->after['kind'] === 'guardian');
+    $added = array_filter(
+        $plan->changes,
+        fn(Change $c): bool => $c->entity === Entity::Person && $c->after['kind'] === 'guardian',
+    );
 
-    return array_values(array_map(fn (Change $c): string => "{$c->after['search_name']}|{$c->after['email']}|{$c->after['phone']}", $added));
+    return array_values(
+        array_map(
+            fn(Change $c): string => "{$c->after['search_name']}|{$c->after['email']}|{$c->after['phone']}",
+            $added,
+        ),
+    );
 }
 
 it('takes guardians of one row as the plain rule does, pair by pair', function (int $seed): void {
@@ -45,14 +70,25 @@ it('takes guardians of one row as the plain rule does, pair by pair', function (
     for ($i = 0; $i < 12; $i++) {
         $mail = ['', '', 'a@x.example', 'b@x.example', 'c@x.example'][$random->getInt(0, 4)];
         $phone = $mail === '' ? ['', '+12025550101', '+12025550102'][$random->getInt(0, 2)] : '';
-        $guardians[] = new GuardianLine(new PersonName(['Ann', 'Bea', 'Cem'][$random->getInt(0, 2)], 'Quill'), $mail, $phone);
+        $guardians[] = new GuardianLine(
+            new PersonName(['Ann', 'Bea', 'Cem'][$random->getInt(0, 2)], 'Quill'),
+            $mail,
+            $phone,
+        );
     }
     // One is another one before it if the names are alike and neither has an address the other has not.
     $found = [];
     foreach ($guardians as $guardian) {
         foreach ($found as $i => $other) {
-            if (NameKey::of($other->name->full()) === NameKey::of($guardian->name->full()) && ($other->email === '' || $guardian->email === '' || $other->email === $guardian->email)) {
-                $found[$i] = new GuardianLine($other->name, $other->email ?: $guardian->email, $other->phone ?: $guardian->phone);
+            if (
+                NameKey::of($other->name->full()) === NameKey::of($guardian->name->full()) &&
+                ($other->email === '' || $guardian->email === '' || $other->email === $guardian->email)
+            ) {
+                $found[$i] = new GuardianLine(
+                    $other->name,
+                    $other->email ?: $guardian->email,
+                    $other->phone ?: $guardian->phone,
+                );
 
                 continue 2;
             }
@@ -61,27 +97,63 @@ it('takes guardians of one row as the plain rule does, pair by pair', function (
     }
     $snapshot = (new RandomSchool(1, 0))->snapshot;
     // Alone, each of them is taken as it stands: the rule under test has nothing left to do.
-    expect(guardiansAdded(planOfGuardians([childOf($guardians)], $snapshot)))->toBe(guardiansAdded(planOfGuardians([childOf($found)], $snapshot)))
-        ->and(count($found))->toBeLessThan(12);
+    expect(guardiansAdded(planOfGuardians([childOf($guardians)], $snapshot)))
+        ->toBe(guardiansAdded(planOfGuardians([childOf($found)], $snapshot)))
+        ->and(count($found))
+        ->toBeLessThan(12);
 })->with(range(1, 30));
 
 it('takes a row for each guardian as one row with all of them', function (): void {
-    $guardians = array_map(fn (int $i): GuardianLine => new GuardianLine(new PersonName('Ann'.chr(97 + $i % 26).chr(97 + intdiv($i, 26)), 'Quill'), "ann$i@x.example", ''), range(0, 299));
+    $guardians = array_map(
+        fn(int $i): GuardianLine => new GuardianLine(
+            new PersonName('Ann' . chr(97 + ($i % 26)) . chr(97 + intdiv($i, 26)), 'Quill'),
+            "ann$i@x.example",
+            '',
+        ),
+        range(0, 299),
+    );
     $snapshot = (new RandomSchool(1, 0))->snapshot;
-    $rows = planOfGuardians(array_map(fn (GuardianLine $g, int $i): StudentLine => childOf([$g], $i + 2), $guardians, array_keys($guardians)), $snapshot);
+    $rows = planOfGuardians(
+        array_map(
+            fn(GuardianLine $g, int $i): StudentLine => childOf([$g], $i + 2),
+            $guardians,
+            array_keys($guardians),
+        ),
+        $snapshot,
+    );
     $one = planOfGuardians([childOf($guardians)], $snapshot);
-    expect(guardiansAdded($rows))->toBe(guardiansAdded($one))->toHaveCount(300)->and($rows->countOf(Entity::Guardianship))->toBe(300);
+    expect(guardiansAdded($rows))
+        ->toBe(guardiansAdded($one))
+        ->toHaveCount(300)
+        ->and($rows->countOf(Entity::Guardianship))
+        ->toBe(300);
     // Brought in again, each is known as the student's own.
     $again = planOfGuardians([childOf($guardians)], $snapshot->with($one));
     expect($again->changes)->toBe([]);
 });
 
-it('knows the student’s own guardian by name, by phone where there is no name, and never against another address', function (GuardianLine $says, string $does): void {
-    $snapshot = (new RandomSchool(1, 0))->snapshot;
-    $known = $snapshot->with(planOfGuardians([childOf([new GuardianLine(new PersonName('Ann', 'Quill'), 'ann@x.example', '+12025550101')])], $snapshot));
-    $plan = planOfGuardians([childOf([$says])], $known);
-    expect($plan->countOf(Entity::Guardianship) > 0 ? (count($plan->changes) > 1 ? 'adds' : 'changes') : ($plan->changes === [] ? 'same' : 'changes'))->toBe($does);
-})->with([
+it(
+    'knows the student’s own guardian by name, by phone where there is no name, and never against another address',
+    function (GuardianLine $says, string $does): void {
+        $snapshot = (new RandomSchool(1, 0))->snapshot;
+        $known = $snapshot->with(
+            planOfGuardians(
+                [childOf([new GuardianLine(new PersonName('Ann', 'Quill'), 'ann@x.example', '+12025550101')])],
+                $snapshot,
+            ),
+        );
+        $plan = planOfGuardians([childOf([$says])], $known);
+        expect(
+            $plan->countOf(Entity::Guardianship) > 0
+                ? (count($plan->changes) > 1
+                    ? 'adds'
+                    : 'changes')
+                : ($plan->changes === []
+                    ? 'same'
+                    : 'changes'),
+        )->toBe($does);
+    },
+)->with([
     'by name' => [new GuardianLine(new PersonName('ann', 'QUILL'), '', ''), 'same'],
     'by phone alone' => [new GuardianLine(new PersonName('', ''), '', '+12025550101'), 'same'],
     'by address alone' => [new GuardianLine(new PersonName('', ''), 'ann@x.example', ''), 'same'],

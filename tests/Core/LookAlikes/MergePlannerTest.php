@@ -17,27 +17,58 @@ use Vantrel\Core\Records\SignIn;
 function account(string $id, array $with = []): Person
 {
     return new Person($id, 1, [
-        'school_id' => 'school', 'kind' => 'student', 'given_name' => 'Noor', 'family_name' => 'Haddad', 'search_name' => 'noor haddad', 'birth_date' => null,
-        'number' => null, 'grade' => '03', 'email' => null, 'phone' => null, 'state' => 'active', 'merged_into' => null, ...$with,
+        'school_id' => 'school',
+        'kind' => 'student',
+        'given_name' => 'Noor',
+        'family_name' => 'Haddad',
+        'search_name' => 'noor haddad',
+        'birth_date' => null,
+        'number' => null,
+        'grade' => '03',
+        'email' => null,
+        'phone' => null,
+        'state' => 'active',
+        'merged_into' => null,
+        ...$with,
     ]);
 }
 
 function enrolled(string $id, string $person, string $section, string $begins, ?string $ends): Enrollment
 {
-    return new Enrollment($id, 1, ['section_id' => $section, 'person_id' => $person, 'role' => 'student', 'begins_on' => $begins, 'ends_on' => $ends, 'source' => 'list']);
+    return new Enrollment($id, 1, [
+        'section_id' => $section,
+        'person_id' => $person,
+        'role' => 'student',
+        'begins_on' => $begins,
+        'ends_on' => $ends,
+        'source' => 'list',
+    ]);
 }
 
 function signsIn(string $id, string $person, ?string $last): SignIn
 {
-    return new SignIn($id, 1, ['person_id' => $person, 'user_name' => $id, 'passphrase' => null, 'password' => null, 'last_signed_in_at' => $last]);
+    return new SignIn($id, 1, [
+        'person_id' => $person,
+        'user_name' => $id,
+        'passphrase' => null,
+        'password' => null,
+        'last_signed_in_at' => $last,
+    ]);
 }
 
-/** @param  list<Record>  $people @param  list<Record>  $enrollments @param  list<Record>  $signIns @param  list<Record>  $links */
+/**
+ * @param list<Record> $people @param list<Record> $enrollments @param list<Record> $signIns @param list<Record> $links
+ */
 function accounts(array $people, array $enrollments = [], array $signIns = [], array $links = []): Snapshot
 {
-    $by = fn (array $rows): array => array_combine(array_map(fn (Record $r): string => $r->id, $rows), $rows);
+    $by = fn(array $rows): array => array_combine(array_map(fn(Record $r): string => $r->id, $rows), $rows);
 
-    return new Snapshot(['people' => $by($people), 'enrollments' => $by($enrollments), 'sign_ins' => $by($signIns), 'guardianships' => $by($links)]);
+    return new Snapshot([
+        'people' => $by($people),
+        'enrollments' => $by($enrollments),
+        'sign_ins' => $by($signIns),
+        'guardianships' => $by($links),
+    ]);
 }
 
 /** The account that stays, after the merge. */
@@ -53,60 +84,138 @@ function survivorOf(Snapshot $snapshot, array $picks = []): Record
     throw new LogicException('Nobody is left.');
 }
 
-it('keeps the account that is used: signed in last, then more sections, then a number, then the older', function (Snapshot $snapshot, string $stays): void {
+it('keeps the account that is used: signed in last, then more sections, then a number, then the older', function (
+    Snapshot $snapshot,
+    string $stays,
+): void {
     expect(survivorOf($snapshot)->id)->toBe($stays);
 })->with([
-    'signed in last' => [fn () => accounts([account('a', ['number' => '1']), account('b')], [enrolled('e', 'a', 's', '2026-08-24', null)], [signsIn('x', 'a', '2026-09-01 08:00:00'), signsIn('y', 'b', '2026-09-02 08:00:00')]), 'b'],
-    'more sections' => [fn () => accounts([account('a', ['number' => '1']), account('b')], [enrolled('e', 'b', 's', '2026-08-24', null)]), 'b'],
-    'a number' => [fn () => accounts([account('a'), account('b', ['number' => '1'])]), 'b'],
-    'the older' => [fn () => accounts([account('a'), account('b')]), 'a'],
-    'one who left never wins' => [fn () => accounts([account('a', ['state' => 'left', 'number' => '1']), account('b')]), 'b'],
+    'signed in last' => [
+        fn() => accounts(
+            [account('a', ['number' => '1']), account('b')],
+            [enrolled('e', 'a', 's', '2026-08-24', null)],
+            [signsIn('x', 'a', '2026-09-01 08:00:00'), signsIn('y', 'b', '2026-09-02 08:00:00')],
+        ),
+        'b',
+    ],
+    'more sections' => [
+        fn() => accounts(
+            [account('a', ['number' => '1']), account('b')],
+            [enrolled('e', 'b', 's', '2026-08-24', null)],
+        ),
+        'b',
+    ],
+    'a number' => [fn() => accounts([account('a'), account('b', ['number' => '1'])]), 'b'],
+    'the older' => [fn() => accounts([account('a'), account('b')]), 'a'],
+    'one who left never wins' => [
+        fn() => accounts([account('a', ['state' => 'left', 'number' => '1']), account('b')]),
+        'b',
+    ],
 ]);
 
 it('never puts a blank over a value, and a longer name over one cut short', function (): void {
-    $kept = survivorOf(accounts([account('a', ['given_name' => 'Noor Am', 'number' => '020417', 'birth_date' => null]), account('b', ['given_name' => 'Noor Amina', 'number' => null, 'birth_date' => '2018-02-11'])]));
-    expect($kept->id)->toBe('a')->and($kept->field('given_name'))->toBe('Noor Amina')->and($kept->field('number'))->toBe('020417')->and($kept->field('birth_date'))->toBe('2018-02-11')->and($kept->field('search_name'))->toBe('noor amina haddad');
+    $kept = survivorOf(
+        accounts([
+            account('a', ['given_name' => 'Noor Am', 'number' => '020417', 'birth_date' => null]),
+            account('b', ['given_name' => 'Noor Amina', 'number' => null, 'birth_date' => '2018-02-11']),
+        ]),
+    );
+    expect($kept->id)
+        ->toBe('a')
+        ->and($kept->field('given_name'))
+        ->toBe('Noor Amina')
+        ->and($kept->field('number'))
+        ->toBe('020417')
+        ->and($kept->field('birth_date'))
+        ->toBe('2018-02-11')
+        ->and($kept->field('search_name'))
+        ->toBe('noor amina haddad');
 });
 
 it('takes the values a person picks, but never an empty one', function (): void {
-    $snapshot = accounts([account('a', ['number' => '1', 'email' => 'a@x.example']), account('b', ['number' => '2', 'email' => null])]);
+    $snapshot = accounts([
+        account('a', ['number' => '1', 'email' => 'a@x.example']),
+        account('b', ['number' => '2', 'email' => null]),
+    ]);
     $kept = survivorOf($snapshot, ['number' => 'b', 'email' => 'b', 'shoe_size' => 'b']);
     expect($kept->field('number'))->toBe('2')->and($kept->field('email'))->toBe('a@x.example');
 });
 
 it('frees a number before the survivor takes it', function (): void {
-    $plan = MergePlanner::plan(accounts([account('a', ['number' => '1']), account('b', ['number' => '2'])]), 'a', 'b', ['number' => 'b']);
-    expect($plan->changes[0]->id)->toBe('b')->and($plan->changes[0]->after)->toBe(['state' => 'merged', 'merged_into' => 'a'])->and($plan->changes[1]->after['number'])->toBe('2');
+    $plan = MergePlanner::plan(accounts([account('a', ['number' => '1']), account('b', ['number' => '2'])]), 'a', 'b', [
+        'number' => 'b',
+    ]);
+    expect($plan->changes[0]->id)
+        ->toBe('b')
+        ->and($plan->changes[0]->after)
+        ->toBe(['state' => 'merged', 'merged_into' => 'a'])
+        ->and($plan->changes[1]->after['number'])
+        ->toBe('2');
 });
 
-it('unites enrollments: other sections come over, the same section keeps its earliest and latest day', function (): void {
-    $snapshot = accounts([account('a', ['number' => '1']), account('b')], [
-        enrolled('a1', 'a', 'art', '2026-09-10', null), enrolled('b1', 'b', 'art', '2026-08-24', '2026-10-01'), enrolled('b2', 'b', 'music', '2026-08-24', null),
-        enrolled('a2', 'a', 'choir', '2026-08-24', '2026-09-01'), enrolled('b3', 'b', 'choir', '2026-10-01', null),
-    ], [signsIn('x', 'a', '2026-09-01 08:00:00')]);
-    $after = $snapshot->with(MergePlanner::plan($snapshot, 'a', 'b'));
-    expect($after->find(Enrollment::class, 'a1')?->values)->toMatchArray(['begins_on' => '2026-08-24', 'ends_on' => null])
-        ->and($after->find(Enrollment::class, 'b1')?->values)->toMatchArray(['person_id' => 'b', 'ends_on' => '2026-08-24'])
-        ->and($after->find(Enrollment::class, 'b2')?->field('person_id'))->toBe('a')
-        ->and($after->find(Enrollment::class, 'b3')?->field('person_id'))->toBe('a')
-        ->and($after->find(Enrollment::class, 'a2')?->values)->toMatchArray(['ends_on' => '2026-09-01']);
-});
+it(
+    'unites enrollments: other sections come over, the same section keeps its earliest and latest day',
+    function (): void {
+        $snapshot = accounts(
+            [account('a', ['number' => '1']), account('b')],
+            [
+                enrolled('a1', 'a', 'art', '2026-09-10', null),
+                enrolled('b1', 'b', 'art', '2026-08-24', '2026-10-01'),
+                enrolled('b2', 'b', 'music', '2026-08-24', null),
+                enrolled('a2', 'a', 'choir', '2026-08-24', '2026-09-01'),
+                enrolled('b3', 'b', 'choir', '2026-10-01', null),
+            ],
+            [signsIn('x', 'a', '2026-09-01 08:00:00')],
+        );
+        $after = $snapshot->with(MergePlanner::plan($snapshot, 'a', 'b'));
+        expect($after->find(Enrollment::class, 'a1')?->values)
+            ->toMatchArray(['begins_on' => '2026-08-24', 'ends_on' => null])
+            ->and($after->find(Enrollment::class, 'b1')?->values)
+            ->toMatchArray(['person_id' => 'b', 'ends_on' => '2026-08-24'])
+            ->and($after->find(Enrollment::class, 'b2')?->field('person_id'))
+            ->toBe('a')
+            ->and($after->find(Enrollment::class, 'b3')?->field('person_id'))
+            ->toBe('a')
+            ->and($after->find(Enrollment::class, 'a2')?->values)
+            ->toMatchArray(['ends_on' => '2026-09-01']);
+    },
+);
 
 it('brings guardians over once, and lets earlier merges follow', function (): void {
-    $link = fn (string $id, string $student, string $guardian): Guardianship => new Guardianship($id, 1, ['student_id' => $student, 'guardian_id' => $guardian, 'state' => 'listed', 'relationship' => null, 'restriction' => null]);
-    $snapshot = accounts([account('a', ['number' => '1']), account('b'), account('c', ['state' => 'merged', 'merged_into' => 'b'])], [], [], [$link('l1', 'a', 'ann'), $link('l2', 'b', 'ann'), $link('l3', 'b', 'bo')]);
+    $link = fn(string $id, string $student, string $guardian): Guardianship => new Guardianship($id, 1, [
+        'student_id' => $student,
+        'guardian_id' => $guardian,
+        'state' => 'listed',
+        'relationship' => null,
+        'restriction' => null,
+    ]);
+    $snapshot = accounts(
+        [account('a', ['number' => '1']), account('b'), account('c', ['state' => 'merged', 'merged_into' => 'b'])],
+        [],
+        [],
+        [$link('l1', 'a', 'ann'), $link('l2', 'b', 'ann'), $link('l3', 'b', 'bo')],
+    );
     $after = $snapshot->with(MergePlanner::plan($snapshot, 'a', 'b'));
-    expect($after->find(Guardianship::class, 'l2')?->field('student_id'))->toBe('b')->and($after->find(Guardianship::class, 'l3')?->field('student_id'))->toBe('a')
-        ->and($after->find(Person::class, 'c')?->field('merged_into'))->toBe('a');
+    expect($after->find(Guardianship::class, 'l2')?->field('student_id'))
+        ->toBe('b')
+        ->and($after->find(Guardianship::class, 'l3')?->field('student_id'))
+        ->toBe('a')
+        ->and($after->find(Person::class, 'c')?->field('merged_into'))
+        ->toBe('a');
 });
 
 it('refuses two of different kinds, one with itself, and one who is gone', function (): void {
-    expect(fn () => MergePlanner::plan(accounts([account('a'), account('b', ['kind' => 'guardian'])]), 'a', 'b'))->toThrow(Refusal::class, 'cannot be one')
-        ->and(fn () => MergePlanner::plan(accounts([account('a')]), 'a', 'a'))->toThrow(Refusal::class)
-        ->and(fn () => MergePlanner::plan(accounts([account('a')]), 'a', 'z'))->toThrow(Refusal::class, 'not there any more');
+    expect(fn() => MergePlanner::plan(accounts([account('a'), account('b', ['kind' => 'guardian'])]), 'a', 'b'))
+        ->toThrow(Refusal::class, 'cannot be one')
+        ->and(fn() => MergePlanner::plan(accounts([account('a')]), 'a', 'a'))
+        ->toThrow(Refusal::class)
+        ->and(fn() => MergePlanner::plan(accounts([account('a')]), 'a', 'z'))
+        ->toThrow(Refusal::class, 'not there any more');
 });
 
 it('notes two as two people, the same way round whoever is named first', function (): void {
     $ids = new Ids('01K3CNQ0000000000000000000');
-    expect(ToldApart::plan(account('b'), account('a'), $ids)->changes[0])->toEqual(ToldApart::plan(account('a'), account('b'), $ids)->changes[0]);
+    expect(ToldApart::plan(account('b'), account('a'), $ids)->changes[0])->toEqual(
+        ToldApart::plan(account('a'), account('b'), $ids)->changes[0],
+    );
 });

@@ -11,33 +11,85 @@ function pairsAmong(Subject ...$some): array
 {
     $crowd = [];
     for ($i = 0; $i < 200; $i++) {
-        $crowd[] = new Subject("c$i", 'Given'.chr(97 + $i % 26).chr(97 + intdiv($i, 26)), 'Family'.chr(97 + $i * 7 % 26).chr(97 + $i % 11), sprintf('2015-%02d-%02d', 1 + $i % 12, 1 + $i % 28), sprintf('1%05d', $i), '', '04', 's');
+        $crowd[] = new Subject(
+            "c$i",
+            'Given' . chr(97 + ($i % 26)) . chr(97 + intdiv($i, 26)),
+            'Family' . chr(97 + (($i * 7) % 26)) . chr(97 + ($i % 11)),
+            sprintf('2015-%02d-%02d', 1 + ($i % 12), 1 + ($i % 28)),
+            sprintf('1%05d', $i),
+            '',
+            '04',
+            's',
+        );
     }
 
-    return array_map(fn (LookAlike $p): array => [$p->leftId, $p->rightId], LookAlikes::among([...$crowd, ...array_values($some)]));
+    return array_map(
+        fn(LookAlike $p): array => [$p->leftId, $p->rightId],
+        LookAlikes::among([...$crowd, ...array_values($some)]),
+    );
 }
 
-$child = fn (string $id, mixed ...$with): Subject => new Subject(...[...['id' => $id, 'given' => 'Noor', 'family' => 'Haddad', 'birthDate' => '2015-08-03', 'number' => '020417', 'email' => '', 'grade' => '04', 'schoolId' => 's', 'contacts' => ['ann@x.example']], ...$with]);
+$child = fn(string $id, mixed ...$with): Subject => new Subject(
+    ...[
+        ...[
+            'id' => $id,
+            'given' => 'Noor',
+            'family' => 'Haddad',
+            'birthDate' => '2015-08-03',
+            'number' => '020417',
+            'email' => '',
+            'grade' => '04',
+            'schoolId' => 's',
+            'contacts' => ['ann@x.example'],
+        ],
+        ...$with,
+    ],
+);
 
 it('finds a second account of every common kind', function (array $with) use ($child): void {
     expect(pairsAmong($child('a'), $child('b', ...['number' => '', 'contacts' => [], ...$with])))->toBe([['a', 'b']]);
 })->with([
-    'nothing but the name' => [['birthDate' => '']], 'birth date turned round' => [['birthDate' => '2015-03-08']], 'no accents' => [['family' => 'Haddád']],
-    'names swapped' => [['given' => 'Haddad', 'family' => 'Noor']], 'a slip in the name' => [['given' => 'Nooor']],
+    'nothing but the name' => [['birthDate' => '']],
+    'birth date turned round' => [['birthDate' => '2015-03-08']],
+    'no accents' => [['family' => 'Haddád']],
+    'names swapped' => [['given' => 'Haddad', 'family' => 'Noor']],
+    'a slip in the name' => [['given' => 'Nooor']],
 ]);
 
 it('leaves twins, siblings, namesakes and numbered accounts alone', function (array $with) use ($child): void {
     expect(pairsAmong($child('a'), $child('b', ...$with)))->toBe([]);
 })->with([
-    'a twin' => [['given' => 'Amal', 'number' => '020418']], 'a twin without a number' => [['given' => 'Amal', 'number' => '']], 'a sibling' => [['given' => 'Amal', 'number' => '', 'birthDate' => '2017-01-01', 'grade' => '02']],
-    'a namesake' => [['number' => '030000', 'birthDate' => '2015-12-24', 'contacts' => ['bo@x.example']]], 'one digit apart in the numbers' => [['number' => '020418']],
+    'a twin' => [['given' => 'Amal', 'number' => '020418']],
+    'a twin without a number' => [['given' => 'Amal', 'number' => '']],
+    'a sibling' => [['given' => 'Amal', 'number' => '', 'birthDate' => '2017-01-01', 'grade' => '02']],
+    'a namesake' => [['number' => '030000', 'birthDate' => '2015-12-24', 'contacts' => ['bo@x.example']]],
+    'one digit apart in the numbers' => [['number' => '020418']],
 ]);
 
-it('shows three accounts of one child as one cluster, and cuts it where two of them are told apart', function () use ($child): void {
+it('shows three accounts of one child as one cluster, and cuts it where two of them are told apart', function () use (
+    $child,
+): void {
     $three = [$child('a', number: ''), $child('b', number: ''), $child('c', number: '')];
-    $crowd = array_map(fn (int $i): Subject => new Subject("x$i", 'Given'.chr(97 + $i % 26).chr(97 + $i % 23), 'Family'.chr(97 + $i % 19).chr(97 + $i % 17), sprintf('2014-%02d-%02d', 1 + $i % 12, 1 + $i % 28)), range(1, 200));
-    $ours = fn (array $apart): array => array_values(array_filter(LookAlikes::among([...$crowd, ...$three], null, $apart), fn (LookAlike $p): bool => strlen($p->leftId) === 1));
-    expect(array_map(fn (LookAlike $p): array => [$p->leftId, $p->rightId, $p->accounts], $ours([])))->toBe([['a', 'b', 3], ['a', 'c', 3], ['b', 'c', 3]]);
+    $crowd = array_map(
+        fn(int $i): Subject => new Subject(
+            "x$i",
+            'Given' . chr(97 + ($i % 26)) . chr(97 + ($i % 23)),
+            'Family' . chr(97 + ($i % 19)) . chr(97 + ($i % 17)),
+            sprintf('2014-%02d-%02d', 1 + ($i % 12), 1 + ($i % 28)),
+        ),
+        range(1, 200),
+    );
+    $ours = fn(array $apart): array => array_values(
+        array_filter(
+            LookAlikes::among([...$crowd, ...$three], null, $apart),
+            fn(LookAlike $p): bool => strlen($p->leftId) === 1,
+        ),
+    );
+    expect(array_map(fn(LookAlike $p): array => [$p->leftId, $p->rightId, $p->accounts], $ours([])))->toBe([
+        ['a', 'b', 3],
+        ['a', 'c', 3],
+        ['b', 'c', 3],
+    ]);
     $cut = $ours(['a b' => true, 'b a' => true]);
     expect($cut)->toHaveCount(1)->and($cut[0]->accounts)->toBe(2);
 });

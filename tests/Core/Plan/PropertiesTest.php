@@ -33,9 +33,18 @@ const SEED = '01K3CNQ0000000000000000000';
  */
 function intake(array $lines, Snapshot $snapshot, array $answers = []): Plan
 {
-    $taken = array_fill_keys(array_map(fn (Record $r): string => $r->field('user_name'), array_values($snapshot->all(SignIn::class))), true);
+    $taken = array_fill_keys(
+        array_map(fn(Record $r): string => $r->field('user_name'), array_values($snapshot->all(SignIn::class))),
+        true,
+    );
 
-    return IntakePlanner::plan(new ListContents($lines), $snapshot, new IntakeWish('List', 'school', 'year', '2026-10-01', $answers), new Ids(SEED), new UserNames($taken, []));
+    return IntakePlanner::plan(
+        new ListContents($lines),
+        $snapshot,
+        new IntakeWish('List', 'school', 'year', '2026-10-01', $answers),
+        new Ids(SEED),
+        new UserNames($taken, []),
+    );
 }
 
 /** @return array<string, string> an answer at random to every open question */
@@ -52,9 +61,25 @@ function answers(Plan $plan, int $seed): array
 
 function yearTurn(Snapshot $snapshot): Plan
 {
-    $wish = new YearTurnWish('school', 'year', '2027-28', '2027-08-23', '2028-06-10', [3, 4, 5], ['p0001'], true, '2027-06-20', '2027-06-20 00:00:00');
+    $wish = new YearTurnWish(
+        'school',
+        'year',
+        '2027-28',
+        '2027-08-23',
+        '2028-06-10',
+        [3, 4, 5],
+        ['p0001'],
+        true,
+        '2027-06-20',
+        '2027-06-20 00:00:00',
+    );
 
-    return YearTurnPlanner::plan($snapshot, $wish, new CodeBook(new KeyedStream(str_repeat('k', 32), 'turn'), [], 4, 100), new Ids(SEED));
+    return YearTurnPlanner::plan(
+        $snapshot,
+        $wish,
+        new CodeBook(new KeyedStream(str_repeat('k', 32), 'turn'), [], 4, 100),
+        new Ids(SEED),
+    );
 }
 
 dataset('seeds', range(1, 40));
@@ -66,21 +91,31 @@ it('makes an empty plan of an applied list', function (int $seed): void {
     $plan = intake($lines, $school->snapshot, $answers);
     $after = $school->snapshot->with($plan);
     $again = intake($lines, $after, $answers);
-    expect(array_map(fn (Change $c): string => "{$c->entity->value} {$c->reason} ".json_encode($c->after), $again->changes))->toBe([]);
+    expect(
+        array_map(
+            fn(Change $c): string => "{$c->entity->value} {$c->reason} " . json_encode($c->after),
+            $again->changes,
+        ),
+    )->toBe([]);
 })->with('seeds');
 
 it('gives the snapshot back when a list is undone', function (int $seed): void {
     $school = new RandomSchool($seed);
     $lines = $school->list();
     $plan = intake($lines, $school->snapshot, answers(intake($lines, $school->snapshot), $seed));
-    expect(RandomSchool::contents($school->snapshot->with($plan)->without($plan)))->toBe(RandomSchool::contents($school->snapshot));
+    expect(RandomSchool::contents($school->snapshot->with($plan)->without($plan)))->toBe(
+        RandomSchool::contents($school->snapshot),
+    );
 })->with('seeds');
 
 it('gives the same plan byte for byte from the same facts', function (int $seed): void {
     $lines = (new RandomSchool($seed))->list();
     $one = intake($lines, (new RandomSchool($seed))->snapshot);
     $two = intake($lines, (new RandomSchool($seed))->snapshot);
-    expect(json_encode($one, JSON_THROW_ON_ERROR))->toBe(json_encode($two, JSON_THROW_ON_ERROR))->and($one->fingerprint())->toBe($two->fingerprint());
+    expect(json_encode($one, JSON_THROW_ON_ERROR))
+        ->toBe(json_encode($two, JSON_THROW_ON_ERROR))
+        ->and($one->fingerprint())
+        ->toBe($two->fingerprint());
 })->with([1, 2, 3]);
 
 it('gives every row one verdict, and touches nobody who is not in the list', function (int $seed): void {
@@ -93,7 +128,11 @@ it('gives every row one verdict, and touches nobody who is not in the list', fun
         $matched[(string) $row->matchId] = true;
     }
     foreach ($plan->changes as $change) {
-        if ($change->entity === Entity::Person && ! $change->inserts() && $school->snapshot->find(Person::class, $change->id)?->field('kind') === 'student') {
+        if (
+            $change->entity === Entity::Person &&
+            !$change->inserts() &&
+            $school->snapshot->find(Person::class, $change->id)?->field('kind') === 'student'
+        ) {
             expect($matched)->toHaveKey($change->id);
         }
     }
@@ -114,8 +153,10 @@ it('brings two accounts back when a merge is undone, and merges nothing twice', 
     $school = new RandomSchool($seed);
     $plan = MergePlanner::plan($school->snapshot, 'p0002', 'p0003');
     $after = $school->snapshot->with($plan);
-    expect(RandomSchool::contents($after->without($plan)))->toBe(RandomSchool::contents($school->snapshot))
-        ->and(fn () => MergePlanner::plan($after, 'p0002', 'p0003'))->toThrow(Refusal::class, 'merged already');
+    expect(RandomSchool::contents($after->without($plan)))
+        ->toBe(RandomSchool::contents($school->snapshot))
+        ->and(fn() => MergePlanner::plan($after, 'p0002', 'p0003'))
+        ->toThrow(Refusal::class, 'merged already');
     $survivor = $after->find(Person::class, 'p0002')?->field('state') === 'merged' ? 'p0003' : 'p0002';
     foreach (['sp0002', 'sp0003'] as $signIn) {
         expect($after->find(SignIn::class, $signIn)?->field('person_id'))->toBe($survivor);
@@ -141,8 +182,11 @@ it('gives the year back when its turn is undone, and turns it only once', functi
         expect($after->find(JoinCode::class, $code->id)?->field('state'))->toBe('closed');
     }
     foreach ($after->where(Section::class, 'state', 'open') as $section) {
-        expect($after->where(JoinCode::class, 'section_id', $section->id))->toHaveCount(1)
-            ->and($after->where(Enrollment::class, 'section_id', $section->id))->toHaveCount(1)
-            ->and($section->field('carried_from'))->not->toBe('');
+        expect($after->where(JoinCode::class, 'section_id', $section->id))
+            ->toHaveCount(1)
+            ->and($after->where(Enrollment::class, 'section_id', $section->id))
+            ->toHaveCount(1)
+            ->and($section->field('carried_from'))
+            ->not->toBe('');
     }
 })->with('seeds');

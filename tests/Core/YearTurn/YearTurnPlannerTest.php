@@ -19,30 +19,118 @@ use Vantrel\Core\Records\Section;
 use Vantrel\Core\YearTurn\YearTurnPlanner;
 use Vantrel\Core\YearTurn\YearTurnWish;
 
-/** A school of grades K to 2 with a student in each, one without a grade, and two sections, one of them without a lead. */
+/**
+ * A school of grades K to 2 with a student in each, one without a grade, and two sections, one of them without a lead.
+ */
 function oneSchool(): Snapshot
 {
-    $student = fn (string $id, ?string $grade, string $state = 'active'): Person => new Person($id, 1, ['school_id' => 'school', 'kind' => 'student', 'given_name' => ucfirst($id), 'family_name' => 'Pupil', 'grade' => $grade, 'number' => null, 'state' => $state]);
-    $section = fn (string $id, string $name): Section => new Section($id, 1, ['school_id' => 'school', 'school_year_id' => 'year', 'name' => $name, 'kind' => 'homeroom', 'grade' => '01', 'period' => null, 'seats' => null, 'state' => 'open', 'archived_on' => null, 'carried_from' => null]);
+    $student = fn(string $id, ?string $grade, string $state = 'active'): Person => new Person($id, 1, [
+        'school_id' => 'school',
+        'kind' => 'student',
+        'given_name' => ucfirst($id),
+        'family_name' => 'Pupil',
+        'grade' => $grade,
+        'number' => null,
+        'state' => $state,
+    ]);
+    $section = fn(string $id, string $name): Section => new Section($id, 1, [
+        'school_id' => 'school',
+        'school_year_id' => 'year',
+        'name' => $name,
+        'kind' => 'homeroom',
+        'grade' => '01',
+        'period' => null,
+        'seats' => null,
+        'state' => 'open',
+        'archived_on' => null,
+        'carried_from' => null,
+    ]);
 
     return new Snapshot([
-        'school_years' => ['year' => new SchoolYear('year', 1, ['school_id' => 'school', 'name' => '2026-27', 'begins_on' => '2026-08-24', 'ends_on' => '2027-06-12', 'state' => 'current'])],
-        'people' => ['kim' => $student('kim', 'KG'), 'one' => $student('one', '01'), 'two' => $student('two', '02'), 'none' => $student('none', null), 'gone' => $student('gone', '01', 'left')],
+        'school_years' => [
+            'year' => new SchoolYear('year', 1, [
+                'school_id' => 'school',
+                'name' => '2026-27',
+                'begins_on' => '2026-08-24',
+                'ends_on' => '2027-06-12',
+                'state' => 'current',
+            ]),
+        ],
+        'people' => [
+            'kim' => $student('kim', 'KG'),
+            'one' => $student('one', '01'),
+            'two' => $student('two', '02'),
+            'none' => $student('none', null),
+            'gone' => $student('gone', '01', 'left'),
+        ],
         'sections' => ['led' => $section('led', '1 Heron'), 'bare' => $section('bare', '1 Tern')],
-        'enrollments' => ['lead' => new Enrollment('lead', 1, ['section_id' => 'led', 'person_id' => 't', 'role' => 'lead', 'begins_on' => '2026-08-24', 'ends_on' => null, 'source' => 'hand']),
-            'former' => new Enrollment('former', 1, ['section_id' => 'led', 'person_id' => 'u', 'role' => 'assistant', 'begins_on' => '2026-08-24', 'ends_on' => '2026-10-01', 'source' => 'hand']),
-            'stand-in' => new Enrollment('stand-in', 1, ['section_id' => 'led', 'person_id' => 'v', 'role' => 'substitute', 'begins_on' => '2027-05-01', 'ends_on' => null, 'source' => 'hand'])],
-        'join_codes' => ['code' => new JoinCode('code', 1, ['section_id' => 'led', 'code' => 'KDM4X7R', 'state' => 'open', 'closed_at' => null])],
-        'invitations' => ['asked' => new Invitation('asked', 1, ['section_id' => 'led', 'state' => 'invited', 'answered_at' => null])],
+        'enrollments' => [
+            'lead' => new Enrollment('lead', 1, [
+                'section_id' => 'led',
+                'person_id' => 't',
+                'role' => 'lead',
+                'begins_on' => '2026-08-24',
+                'ends_on' => null,
+                'source' => 'hand',
+            ]),
+            'former' => new Enrollment('former', 1, [
+                'section_id' => 'led',
+                'person_id' => 'u',
+                'role' => 'assistant',
+                'begins_on' => '2026-08-24',
+                'ends_on' => '2026-10-01',
+                'source' => 'hand',
+            ]),
+            'stand-in' => new Enrollment('stand-in', 1, [
+                'section_id' => 'led',
+                'person_id' => 'v',
+                'role' => 'substitute',
+                'begins_on' => '2027-05-01',
+                'ends_on' => null,
+                'source' => 'hand',
+            ]),
+        ],
+        'join_codes' => [
+            'code' => new JoinCode('code', 1, [
+                'section_id' => 'led',
+                'code' => 'KDM4X7R',
+                'state' => 'open',
+                'closed_at' => null,
+            ]),
+        ],
+        'invitations' => [
+            'asked' => new Invitation('asked', 1, ['section_id' => 'led', 'state' => 'invited', 'answered_at' => null]),
+        ],
     ]);
 }
 
 /** @param  array<string, mixed>  $with */
 function turning(array $with = [], ?Snapshot $snapshot = null): Plan
 {
-    $wish = new YearTurnWish(...[...['schoolId' => 'school', 'fromYearId' => 'year', 'nextName' => '2027-28', 'nextBegins' => '2027-08-23', 'nextEnds' => '2028-06-10', 'grades' => [0, 1, 2], 'heldBack' => [], 'carrySections' => true, 'today' => '2027-06-20', 'now' => '2027-06-20 00:00:00'], ...$with]);
+    $wish = new YearTurnWish(
+        ...[
+            ...[
+                'schoolId' => 'school',
+                'fromYearId' => 'year',
+                'nextName' => '2027-28',
+                'nextBegins' => '2027-08-23',
+                'nextEnds' => '2028-06-10',
+                'grades' => [0, 1, 2],
+                'heldBack' => [],
+                'carrySections' => true,
+                'today' => '2027-06-20',
+                'now' => '2027-06-20 00:00:00',
+            ],
+            ...$with,
+        ],
+    );
 
-    return YearTurnPlanner::plan($snapshot ?? oneSchool(), $wish, new CodeBook(new KeyedStream(str_repeat('k', 32), 'codes'), ['KDM4X7R' => true], 1, 100), new Ids('01K3CNQ0000000000000000000'));
+    return YearTurnPlanner::plan(
+        $snapshot ?? oneSchool(),
+        $wish,
+        new CodeBook(new KeyedStream(str_repeat('k', 32), 'codes'), ['KDM4X7R' => true], 1, 100),
+        new Ids('01K3CNQ0000000000000000000'),
+    );
 }
 
 /** @return array<string, array<string, mixed>> id to what changes, of updated records */
@@ -50,7 +138,7 @@ function updatesIn(Plan $plan, Entity $entity): array
 {
     $found = [];
     foreach ($plan->changes as $change) {
-        if ($change->entity === $entity && ! $change->inserts()) {
+        if ($change->entity === $entity && !$change->inserts()) {
             $found[$change->id] = $change->after;
         }
     }
@@ -60,9 +148,17 @@ function updatesIn(Plan $plan, Entity $entity): array
 
 it('moves everyone up a grade, the top grade out, and nobody else', function (): void {
     $plan = turning();
-    expect(updatesIn($plan, Entity::Person))->toBe(['kim' => ['grade' => '01'], 'one' => ['grade' => '02'], 'two' => ['state' => 'left']])
-        ->and($plan->sentence)->toBe('Archives 2 sections, moves 2 students up a grade, lets 1 leave and carries 2 sections into 2027-28 under new codes. Rosters, accounts and cards stay.');
-    $why = array_map(fn (PlanRow $r): string => $r->why, array_filter($plan->rows, fn (PlanRow $r): bool => $r->cells['Name']->after === 'None Pupil'));
+    expect(updatesIn($plan, Entity::Person))
+        ->toBe(['kim' => ['grade' => '01'], 'one' => ['grade' => '02'], 'two' => ['state' => 'left']])
+        ->and($plan->sentence)
+        ->toBe(
+            'Archives 2 sections, moves 2 students up a grade, lets 1 leave and carries 2 sections into ' .
+                '2027-28 under new codes. Rosters, accounts and cards stay.',
+        );
+    $why = array_map(
+        fn(PlanRow $r): string => $r->why,
+        array_filter($plan->rows, fn(PlanRow $r): bool => $r->cells['Name']->after === 'None Pupil'),
+    );
     expect(array_values($why))->toBe(['has no grade']);
 });
 
@@ -72,34 +168,72 @@ it('holds back whom it is told to, even in the top grade', function (): void {
 
 it('closes codes and invitations and archives sections, leaving enrollments as they are', function (): void {
     $plan = turning();
-    expect(updatesIn($plan, Entity::Section))->toBe(['led' => ['state' => 'archived', 'archived_on' => '2027-06-20'], 'bare' => ['state' => 'archived', 'archived_on' => '2027-06-20']])
-        ->and(updatesIn($plan, Entity::JoinCode)['code']['state'])->toBe('closed')->and(updatesIn($plan, Entity::Invitation)['asked']['state'])->toBe('withdrawn')
-        ->and(updatesIn($plan, Entity::Enrollment))->toBe([])->and(updatesIn($plan, Entity::SchoolYear))->toBe(['year' => ['state' => 'closed']]);
+    expect(updatesIn($plan, Entity::Section))
+        ->toBe([
+            'led' => ['state' => 'archived', 'archived_on' => '2027-06-20'],
+            'bare' => ['state' => 'archived', 'archived_on' => '2027-06-20'],
+        ])
+        ->and(updatesIn($plan, Entity::JoinCode)['code']['state'])
+        ->toBe('closed')
+        ->and(updatesIn($plan, Entity::Invitation)['asked']['state'])
+        ->toBe('withdrawn')
+        ->and(updatesIn($plan, Entity::Enrollment))
+        ->toBe([])
+        ->and(updatesIn($plan, Entity::SchoolYear))
+        ->toBe(['year' => ['state' => 'closed']]);
 });
 
 it('carries sections with those who teach them now, under codes that were never used', function (): void {
-    $inserted = fn (Plan $plan, Entity $entity): array => array_values(array_filter($plan->changes, fn (Change $c): bool => $c->entity === $entity && $c->inserts()));
+    $inserted = fn(Plan $plan, Entity $entity): array => array_values(
+        array_filter($plan->changes, fn(Change $c): bool => $c->entity === $entity && $c->inserts()),
+    );
     $plan = turning();
-    expect(array_map(fn (Change $c): mixed => $c->after['carried_from'], $inserted($plan, Entity::Section)))->toBe(['led', 'bare'])
-        ->and(array_map(fn (Change $c): mixed => $c->after['person_id'], $inserted($plan, Entity::Enrollment)))->toBe(['t'])
-        ->and($inserted($plan, Entity::JoinCode))->toHaveCount(2)->and($inserted($plan, Entity::SchoolYear)[0]->after['state'])->toBe('current');
+    expect(array_map(fn(Change $c): mixed => $c->after['carried_from'], $inserted($plan, Entity::Section)))
+        ->toBe(['led', 'bare'])
+        ->and(array_map(fn(Change $c): mixed => $c->after['person_id'], $inserted($plan, Entity::Enrollment)))
+        ->toBe(['t'])
+        ->and($inserted($plan, Entity::JoinCode))
+        ->toHaveCount(2)
+        ->and($inserted($plan, Entity::SchoolYear)[0]->after['state'])
+        ->toBe('current');
     $bare = turning(['carrySections' => false]);
     expect($inserted($bare, Entity::Section))->toBe([])->and($inserted($bare, Entity::JoinCode))->toBe([]);
 });
 
 it('uses the next year where it has been planned already', function (): void {
     $snapshot = oneSchool();
-    $years = [...$snapshot->all(SchoolYear::class), 'next' => new SchoolYear('next', 1, ['school_id' => 'school', 'name' => '2027-28', 'begins_on' => '2027-08-23', 'ends_on' => '2028-06-10', 'state' => 'planned'])];
+    $years = [
+        ...$snapshot->all(SchoolYear::class),
+        'next' => new SchoolYear('next', 1, [
+            'school_id' => 'school',
+            'name' => '2027-28',
+            'begins_on' => '2027-08-23',
+            'ends_on' => '2028-06-10',
+            'state' => 'planned',
+        ]),
+    ];
     $plan = turning([], new Snapshot(['school_years' => $years, 'people' => $snapshot->all(Person::class)]));
-    expect(updatesIn($plan, Entity::SchoolYear))->toBe(['year' => ['state' => 'closed'], 'next' => ['state' => 'current']]);
+    expect(updatesIn($plan, Entity::SchoolYear))->toBe([
+        'year' => ['state' => 'closed'],
+        'next' => ['state' => 'current'],
+    ]);
     // Dates that were said at the turn count.
-    $later = turning(['nextBegins' => '2027-08-30'], new Snapshot(['school_years' => $years, 'people' => $snapshot->all(Person::class)]));
+    $later = turning(
+        ['nextBegins' => '2027-08-30'],
+        new Snapshot(['school_years' => $years, 'people' => $snapshot->all(Person::class)]),
+    );
     expect(updatesIn($later, Entity::SchoolYear)['next'])->toBe(['state' => 'current', 'begins_on' => '2027-08-30']);
 });
 
 it('says what is amiss, and what blocks it', function (): void {
-    expect(turning()->warnings)->toBe(['1 Tern has no lead teacher.'])->and(turning()->blockers)->toBe([])
-        ->and(turning(['importsBeingApplied' => 1])->blockers[0])->toContain('being applied')
-        ->and(turning(['nextBegins' => '2025-08-23'])->blockers[0])->toContain('before 2026-27 did')
-        ->and(turning(['fromYearId' => 'nowhere'])->blockers[0])->toContain('already');
+    expect(turning()->warnings)
+        ->toBe(['1 Tern has no lead teacher.'])
+        ->and(turning()->blockers)
+        ->toBe([])
+        ->and(turning(['importsBeingApplied' => 1])->blockers[0])
+        ->toContain('being applied')
+        ->and(turning(['nextBegins' => '2025-08-23'])->blockers[0])
+        ->toContain('before 2026-27 did')
+        ->and(turning(['fromYearId' => 'nowhere'])->blockers[0])
+        ->toContain('already');
 });

@@ -24,13 +24,18 @@ interface House
      */
     public function holding(array $rows, Closure $plan, Action $action): int;
 
-    /** @return list<string> why what stayed did, in the words of {@see \Vantrel\Core\Plan\Stay}; empty where all went back */
+    /**
+     * @return list<string> why what stayed did, in the words of {@see \Vantrel\Core\Plan\Stay}; empty where all went
+     *     back
+     */
     public function undo(int $seq, bool $together): array;
 
     public function redo(int $seq): void;
 
     public function signIn(string $signInId): void;
 
-    /** @return array<int, bool> numbers of entries in the order they were done or done again, and whether each is undone */
+    /**
+     * @return array<int, bool> numbers of entries in the order they were done or done again, and whether each is undone
+     */
     public function entries(): array;
 }

@@ -32,16 +32,29 @@ final class MemoryHouse implements House, Standing
     /** @var array<string, array<string, Record>> */
     private array $tables = [];
 
-    /** @var array<int, array{action: Action, images: list<Change>, at: int, undoneAt: int|null, done: int}> by number; `done` when it was last done or done again */
+    /**
+     * @var array<int, array{action: Action, images: list<Change>, at: int, undoneAt: int|null, done: int}> by number;
+     *     `done` when it was last done or done again
+     */
     private array $ledger = [];
 
     private int $clock = 0;
 
     /** What the database gives a row that does not say it. */
     private const DEFAULTS = [
-        'people' => ['email_state' => 'claimed', 'email_by' => null, 'email_at' => null, 'pictures' => null], 'sign_ins' => ['last_signed_in_at' => null, 'temporary' => 0],
-        'sections' => ['period' => null, 'seats' => null, 'archived_on' => null, 'carried_from' => null], 'enrollments' => ['join_code_id' => null, 'came_at' => null],
-        'guardianships' => ['relationship' => null, 'restriction' => null], 'badges' => ['ended_at' => null], 'join_codes' => ['who' => 'approval', 'starts_at' => null, 'ends_at' => null, 'cap' => null, 'closed_at' => null],
+        'people' => ['email_state' => 'claimed', 'email_by' => null, 'email_at' => null, 'pictures' => null],
+        'sign_ins' => ['last_signed_in_at' => null, 'temporary' => 0],
+        'sections' => ['period' => null, 'seats' => null, 'archived_on' => null, 'carried_from' => null],
+        'enrollments' => ['join_code_id' => null, 'came_at' => null],
+        'guardianships' => ['relationship' => null, 'restriction' => null],
+        'badges' => ['ended_at' => null],
+        'join_codes' => [
+            'who' => 'approval',
+            'starts_at' => null,
+            'ends_at' => null,
+            'cap' => null,
+            'closed_at' => null,
+        ],
     ];
 
     /** @param  array<string, string>  $schools */
@@ -64,7 +77,13 @@ final class MemoryHouse implements House, Standing
         }
         $seq = count($this->ledger) + 1;
         $this->write($plan, $seq);
-        $this->ledger[$seq] = ['action' => $action, 'images' => array_map(self::image(...), $plan->changes), 'at' => ++$this->clock, 'undoneAt' => null, 'done' => $this->clock];
+        $this->ledger[$seq] = [
+            'action' => $action,
+            'images' => array_map(self::image(...), $plan->changes),
+            'at' => ++$this->clock,
+            'undoneAt' => null,
+            'done' => $this->clock,
+        ];
 
         return $seq;
     }
@@ -78,20 +97,30 @@ final class MemoryHouse implements House, Standing
     {
         $seqs = [$seq];
         do {
-            $entries = array_map(fn (int $s): Entry => new Entry($s, $this->ledger[$s]['done'], $this->ledger[$s]['action'], array_map(Written::of(...), $this->ledger[$s]['images'])), $seqs);
+            $entries = array_map(
+                fn(int $s): Entry => new Entry(
+                    $s,
+                    $this->ledger[$s]['done'],
+                    $this->ledger[$s]['action'],
+                    array_map(Written::of(...), $this->ledger[$s]['images']),
+                ),
+                $seqs,
+            );
             $undos = UndoPlanner::together($entries, $this);
-            $more = $together ? array_values(array_diff(array_merge(...array_map(fn (Undo $u): array => $u->first, $undos)), $seqs)) : [];
+            $more = $together
+                ? array_values(array_diff(array_merge(...array_map(fn(Undo $u): array => $u->first, $undos)), $seqs))
+                : [];
             $seqs = array_values(array_unique([...$seqs, ...$more]));
-            usort($seqs, fn (int $a, int $b): int => $this->ledger[$b]['done'] <=> $this->ledger[$a]['done']);
+            usort($seqs, fn(int $a, int $b): int => $this->ledger[$b]['done'] <=> $this->ledger[$a]['done']);
         } while ($more !== []);
-        if (array_filter($undos, fn (Undo $u): bool => $u->blocked) !== []) {
+        if (array_filter($undos, fn(Undo $u): bool => $u->blocked) !== []) {
             throw new Refusal('cannot go back by itself');
         }
         $why = [];
         foreach ($undos as $undo) {
             $this->putBack($undo);
             foreach ($undo->stays as $rows) {
-                $why = [...$why, ...array_map(fn (Stay $s): string => $s->value, array_values($rows))];
+                $why = [...$why, ...array_map(fn(Stay $s): string => $s->value, array_values($rows))];
             }
         }
         $this->mustFit();
@@ -106,7 +135,10 @@ final class MemoryHouse implements House, Standing
         foreach ($this->ledger[$seq]['images'] as $image) {
             $row = $this->tables[$image->entity->value][$image->id] ?? null;
             if ($row !== null) {
-                $now["{$image->entity->value} $image->id"] = [$row->version, isset($this->ledger[$row->version]) && $this->ledger[$row->version]['at'] <= $undoneAt];
+                $now["{$image->entity->value} $image->id"] = [
+                    $row->version,
+                    isset($this->ledger[$row->version]) && $this->ledger[$row->version]['at'] <= $undoneAt,
+                ];
             }
         }
         $this->write(new Plan('again', '', RedoPlanner::plan($seq, $this->ledger[$seq]['images'], $now)), $seq);
@@ -117,32 +149,43 @@ final class MemoryHouse implements House, Standing
     public function signIn(string $signInId): void
     {
         $row = $this->tables['sign_ins'][$signInId];
-        $this->tables['sign_ins'][$signInId] = new SignIn($row->id, $row->version, [...$row->values, 'last_signed_in_at' => Histories::NOW]);
+        $this->tables['sign_ins'][$signInId] = new SignIn($row->id, $row->version, [
+            ...$row->values,
+            'last_signed_in_at' => Histories::NOW,
+        ]);
     }
 
     public function entries(): array
     {
         $entries = $this->ledger;
-        uasort($entries, fn (array $a, array $b): int => $a['done'] <=> $b['done']);
+        uasort($entries, fn(array $a, array $b): int => $a['done'] <=> $b['done']);
 
-        return array_map(fn (array $e): bool => $e['undoneAt'] !== null, $entries);
+        return array_map(fn(array $e): bool => $e['undoneAt'] !== null, $entries);
     }
 
     public function versions(Entity $entity, array $ids): array
     {
-        return array_map(fn (Record $r): int => $r->version, array_intersect_key($this->tables[$entity->value], array_flip($ids)));
+        return array_map(
+            fn(Record $r): int => $r->version,
+            array_intersect_key($this->tables[$entity->value], array_flip($ids)),
+        );
     }
 
     public function rows(string $kind, string $column, array $values): array
     {
         $entity = $kind::entity();
 
-        return $column === 'id' ? array_intersect_key($this->tables[$entity->value], array_flip($values)) : array_filter($this->tables[$entity->value], fn (Record $r): bool => in_array($r->field($column), $values, true));
+        return $column === 'id'
+            ? array_intersect_key($this->tables[$entity->value], array_flip($values))
+            : array_filter(
+                $this->tables[$entity->value],
+                fn(Record $r): bool => in_array($r->field($column), $values, true),
+            );
     }
 
     public function rivals(Entity $entity, Unique $rule, array $wanted): array
     {
-        $byKey = array_flip(array_filter(array_map($rule->key(...), $wanted), fn (?string $k): bool => $k !== null));
+        $byKey = array_flip(array_filter(array_map($rule->key(...), $wanted), fn(?string $k): bool => $k !== null));
         $rivals = [];
         foreach ($this->tables[$entity->value] as $row) {
             $id = $byKey[$rule->key($row->values) ?? ''] ?? $row->id;
@@ -156,12 +199,21 @@ final class MemoryHouse implements House, Standing
 
     public function used(array $ids): array
     {
-        return array_values(array_filter($ids, fn (string $id): bool => isset($this->tables['sign_ins'][$id]) && $this->tables['sign_ins'][$id]->field('last_signed_in_at') !== null));
+        return array_values(
+            array_filter(
+                $ids,
+                fn(string $id): bool => isset($this->tables['sign_ins'][$id]) &&
+                    $this->tables['sign_ins'][$id]->field('last_signed_in_at') !== null,
+            ),
+        );
     }
 
     public function referring(Entity $child, string $column, array $ids): array
     {
-        return array_map(fn (Record $r): string => (string) $r->field($column), $this->rows($child->record(), $column, $ids));
+        return array_map(
+            fn(Record $r): string => (string) $r->field($column),
+            $this->rows($child->record(), $column, $ids),
+        );
     }
 
     public function held(Entity $entity, array $ids): array
@@ -172,8 +224,13 @@ final class MemoryHouse implements House, Standing
     public function writtenAfter(int $done, array $ids): array
     {
         $wanted = array_flip($ids);
-        $later = array_filter($this->ledger, fn (array $e): bool => $e['done'] > $done && $e['undoneAt'] === null && array_filter($e['images'], fn (Change $c): bool => isset($wanted[$c->id])) !== []);
-        uasort($later, fn (array $a, array $b): int => $b['done'] <=> $a['done']);
+        $later = array_filter(
+            $this->ledger,
+            fn(array $e): bool => $e['done'] > $done &&
+                $e['undoneAt'] === null &&
+                array_filter($e['images'], fn(Change $c): bool => isset($wanted[$c->id])) !== [],
+        );
+        uasort($later, fn(array $a, array $b): int => $b['done'] <=> $a['done']);
 
         return array_keys($later);
     }
@@ -201,7 +258,10 @@ final class MemoryHouse implements House, Standing
         $before = $this->tables;
         foreach ($plan->changes as $change) {
             $was = $this->tables[$change->entity->value][$change->id] ?? null;
-            $this->tables[$change->entity->value][$change->id] = new ($change->entity->record())($change->id, $seq, [...$was->values ?? self::DEFAULTS[$change->entity->value] ?? [], ...$change->after]);
+            $this->tables[$change->entity->value][$change->id] = new ($change->entity->record())($change->id, $seq, [
+                ...$was->values ?? (self::DEFAULTS[$change->entity->value] ?? []),
+                ...$change->after,
+            ]);
         }
         try {
             $this->mustFit();
@@ -221,14 +281,25 @@ final class MemoryHouse implements House, Standing
                 unset($this->tables[$image->entity->value][$image->id]);
             } else {
                 $row = $this->tables[$image->entity->value][$image->id];
-                $this->tables[$image->entity->value][$image->id] = new ($image->entity->record())($row->id, (int) $image->version, [...$row->values, ...$image->before]);
+                $this->tables[$image->entity->value][$image->id] = new ($image->entity->record())(
+                    $row->id,
+                    (int) $image->version,
+                    [...$row->values, ...$image->before],
+                );
             }
         }
         foreach ($this->ledger[$undo->seq]['images'] as $image) {
             $row = $this->tables[$image->entity->value][$image->id] ?? null;
-            $ended = array_intersect_key(array_fill_keys($image->entity->issued(), null), array_filter($image->after, fn (mixed $v): bool => $v !== null));
+            $ended = array_intersect_key(
+                array_fill_keys($image->entity->issued(), null),
+                array_filter($image->after, fn(mixed $v): bool => $v !== null),
+            );
             if ($row !== null && $ended !== []) {
-                $this->tables[$image->entity->value][$image->id] = new ($image->entity->record())($row->id, $row->version, [...$row->values, ...$ended]);
+                $this->tables[$image->entity->value][$image->id] = new ($image->entity->record())(
+                    $row->id,
+                    $row->version,
+                    [...$row->values, ...$ended],
+                );
             }
         }
         $this->ledger[$undo->seq]['undoneAt'] = ++$this->clock;
@@ -239,14 +310,24 @@ final class MemoryHouse implements House, Standing
     {
         foreach (Entity::cases() as $entity) {
             foreach ($entity->unique() as $rule) {
-                $keys = array_filter(array_map(fn (Record $r): ?string => $rule->key($r->values), array_values($this->tables[$entity->value])), fn (?string $k): bool => $k !== null);
+                $keys = array_filter(
+                    array_map(
+                        fn(Record $r): ?string => $rule->key($r->values),
+                        array_values($this->tables[$entity->value]),
+                    ),
+                    fn(?string $k): bool => $k !== null,
+                );
                 if (count($keys) !== count(array_unique($keys))) {
-                    throw new LogicException("$entity->value has two alike by ".implode(', ', $rule->columns));
+                    throw new LogicException("$entity->value has two alike by " . implode(', ', $rule->columns));
                 }
             }
             foreach ($entity->references() as $column => $to) {
                 foreach ($this->tables[$entity->value] as $row) {
-                    if ($to !== Entity::School && $row->field($column) !== null && ! isset($this->tables[$to->value][$row->field($column)])) {
+                    if (
+                        $to !== Entity::School &&
+                        $row->field($column) !== null &&
+                        !isset($this->tables[$to->value][$row->field($column)])
+                    ) {
                         throw new LogicException("$entity->value.$column points at nothing");
                     }
                 }

@@ -32,7 +32,15 @@ final class RealHouse implements House
     public static function reset(): void
     {
         DB::statement('SET FOREIGN_KEY_CHECKS = 0');
-        foreach ([...array_map(fn (Entity $e): string => $e->value, Entity::cases()), 'ledger_changes', 'ledger_schools', 'ledger_entries'] as $table) {
+        foreach (
+            [
+                ...array_map(fn(Entity $e): string => $e->value, Entity::cases()),
+                'ledger_changes',
+                'ledger_schools',
+                'ledger_entries',
+            ]
+            as $table
+        ) {
             DB::table($table)->delete();
         }
         DB::statement('SET FOREIGN_KEY_CHECKS = 1');
@@ -50,11 +58,15 @@ final class RealHouse implements House
             foreach (DB::table($entity->value)->orderBy('id')->get() as $record) {
                 $values = (array) $record;
                 unset($values['id'], $values['version']);
-                $tables[$entity->value][$record->id] = new ($entity->record())($record->id, (int) $record->version, $values);
+                $tables[$entity->value][$record->id] = new ($entity->record())(
+                    $record->id,
+                    (int) $record->version,
+                    $values,
+                );
             }
         }
 
-        return new Snapshot($tables, array_map(fn (Record $s): string => $s->field('name'), $tables['schools'] ?? []));
+        return new Snapshot($tables, array_map(fn(Record $s): string => $s->field('name'), $tables['schools'] ?? []));
     }
 
     public function apply(Plan $plan, Action $action): int
@@ -64,17 +76,31 @@ final class RealHouse implements House
 
     public function holding(array $rows, Closure $plan, Action $action): int
     {
-        return $this->ledger->holding($rows, fn (): int => $this->apply($plan(), $action));
+        return $this->ledger->holding($rows, fn(): int => $this->apply($plan(), $action));
     }
 
     public function undo(int $seq, bool $together): array
     {
         $entry = LedgerEntry::query()->where('seq', $seq)->firstOrFail();
         $look = $this->ledger->outlook($entry, $together);
-        $this->ledger->undo($entry, null, $together ? array_map(fn (UndoFirst $f): string => $f->id, $look->first) : [], $look->fingerprint);
+        $this->ledger->undo(
+            $entry,
+            null,
+            $together ? array_map(fn(UndoFirst $f): string => $f->id, $look->first) : [],
+            $look->fingerprint,
+        );
 
         // What only goes with something else is counted, and not named.
-        return $look->staysCount === 0 ? [] : array_values(array_unique(array_map(fn (string $stays): string => substr($stays, (int) strrpos($stays, ': ') + 2), $look->stays)));
+        return $look->staysCount === 0
+            ? []
+            : array_values(
+                array_unique(
+                    array_map(
+                        fn(string $stays): string => substr($stays, (int) strrpos($stays, ': ') + 2),
+                        $look->stays,
+                    ),
+                ),
+            );
     }
 
     public function redo(int $seq): void
@@ -84,17 +110,27 @@ final class RealHouse implements House
 
     public function signIn(string $signInId): void
     {
-        DB::table('sign_ins')->where('id', $signInId)->update(['last_signed_in_at' => Histories::NOW]);
+        DB::table('sign_ins')
+            ->where('id', $signInId)
+            ->update(['last_signed_in_at' => Histories::NOW]);
     }
 
     public function entries(): array
     {
-        return LedgerEntry::query()->where('action', '!=', Action::Redo->value)->orderByRaw('COALESCE(redone_as, seq)')->get(['seq', 'undone_at'])->mapWithKeys(fn (LedgerEntry $e): array => [$e->seq => $e->undone_at !== null])->all();
+        return LedgerEntry::query()
+            ->where('action', '!=', Action::Redo->value)
+            ->orderByRaw('COALESCE(redone_as, seq)')
+            ->get(['seq', 'undone_at'])
+            ->mapWithKeys(fn(LedgerEntry $e): array => [$e->seq => $e->undone_at !== null])
+            ->all();
     }
 
     /** Every row of every table that plans change, in order. */
     public static function rows(): string
     {
-        return json_encode(array_map(fn (Entity $e): array => DB::table($e->value)->orderBy('id')->get()->all(), Entity::cases()), JSON_THROW_ON_ERROR);
+        return json_encode(
+            array_map(fn(Entity $e): array => DB::table($e->value)->orderBy('id')->get()->all(), Entity::cases()),
+            JSON_THROW_ON_ERROR,
+        );
     }
 }

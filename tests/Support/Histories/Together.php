@@ -11,7 +11,9 @@ use Throwable;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Stay;
 
-/** Plays one history by several processes at once, each with a connection of its own, some of them killed in the middle. */
+/**
+ * Plays one history by several processes at once, each with a connection of its own, some of them killed in the middle.
+ */
 final class Together
 {
     /** @var array<string, int> what came of the steps, to how often */
@@ -30,7 +32,7 @@ final class Together
     {
         RealHouse::reset();
         $beginning = RealHouse::rows();
-        $actors = array_values(array_unique(array_map(fn (Step $s): int => $s->actor, $steps)));
+        $actors = array_values(array_unique(array_map(fn(Step $s): int => $s->actor, $steps)));
         $out = (string) tempnam(sys_get_temp_dir(), 'history');
         // A process that is forked must not share the parent's connection.
         DB::disconnect();
@@ -39,7 +41,12 @@ final class Together
         foreach ($actors as $actor) {
             $pid = pcntl_fork();
             if ($pid === 0) {
-                $this->child($actor, array_filter($steps, fn (Step $s): bool => $s->actor === $actor), "$out.$actor", $begins);
+                $this->child(
+                    $actor,
+                    array_filter($steps, fn(Step $s): bool => $s->actor === $actor),
+                    "$out.$actor",
+                    $begins,
+                );
             }
             $children[$actor] = $pid;
         }
@@ -52,10 +59,13 @@ final class Together
         $failed = [];
         foreach ($children as $actor => $pid) {
             pcntl_waitpid($pid, $status);
-            foreach (is_file("$out.$actor") ? file("$out.$actor", FILE_IGNORE_NEW_LINES) ?: [] : [] as $line) {
+            foreach (is_file("$out.$actor") ? (file("$out.$actor", FILE_IGNORE_NEW_LINES) ?: []) : [] as $line) {
                 [$came, $step] = explode("\t", $line, 2);
                 $this->outcomes[$came] = ($this->outcomes[$came] ?? 0) + 1;
-                $whole = $whole && ! in_array($came, ['kept', 'killed'], true) && ! (str_contains($step, 'sign-in') && $came === 'done');
+                $whole =
+                    $whole &&
+                    !in_array($came, ['kept', 'killed'], true) &&
+                    !(str_contains($step, 'sign-in') && $came === 'done');
                 if ($came === 'failed') {
                     $failed[] = $step;
                 }
@@ -64,7 +74,7 @@ final class Together
         }
         unlink($out);
         $this->waitForTheDead();
-        $house = new RealHouse;
+        $house = new RealHouse();
         $broken = [...$failed, ...Invariants::broken($house->snapshot()), ...$this->cameTooLate()];
         if ($broken !== []) {
             return implode('; ', array_unique($broken));
@@ -76,7 +86,7 @@ final class Together
     /** @param  array<Step>  $steps */
     private function child(int $actor, array $steps, string $out, float $begins): never
     {
-        $player = new Player(new RealHouse, "actor $actor");
+        $player = new Player(new RealHouse(), "actor $actor");
         usleep((int) max(0, ($begins - microtime(true)) * 1e6));
         foreach ($steps as $step) {
             try {
@@ -84,11 +94,11 @@ final class Together
             } catch (PDOException $e) {
                 // Taken back for others more often than is tried again: the page says so, and nothing is written.
                 $busy = preg_match('/\b(1213|1205|1020)\b/', $e->getMessage()) === 1;
-                [$came, $step] = $busy ? ['busy', $step] : ['failed', "$step: ".$e->getMessage()];
+                [$came, $step] = $busy ? ['busy', $step] : ['failed', "$step: " . $e->getMessage()];
             } catch (Throwable $e) {
-                [$came, $step] = ['failed', "$step: ".$e::class.' '.$e->getMessage()];
+                [$came, $step] = ['failed', "$step: " . $e::class . ' ' . $e->getMessage()];
             }
-            file_put_contents($out, "$came\t".str_replace("\n", ' ', (string) $step)."\n", FILE_APPEND);
+            file_put_contents($out, "$came\t" . str_replace("\n", ' ', (string) $step) . "\n", FILE_APPEND);
         }
         // Ends without destructors: nothing of the parent's is torn down twice.
         posix_kill(getmypid(), SIGKILL);
@@ -98,9 +108,17 @@ final class Together
     /** @return list<string> whether the ledger lets somebody come into a section after the entry that archived it */
     private function cameTooLate(): array
     {
-        $late = DB::table('ledger_changes as c')->join('ledger_entries as e', 'e.seq', '=', 'c.entry_seq')->join('enrollments as n', 'n.id', '=', 'c.row_id')->join('sections as s', 's.id', '=', 'n.section_id')
-            ->join('ledger_entries as a', 'a.seq', '=', 's.version')->where('c.entity', 'enrollments')->whereNull('c.was_version')->whereNull('e.undone_at')->where('s.state', 'archived')
-            ->whereRaw('COALESCE(e.redone_as, e.seq) > COALESCE(a.redone_as, a.seq)')->count();
+        $late = DB::table('ledger_changes as c')
+            ->join('ledger_entries as e', 'e.seq', '=', 'c.entry_seq')
+            ->join('enrollments as n', 'n.id', '=', 'c.row_id')
+            ->join('sections as s', 's.id', '=', 'n.section_id')
+            ->join('ledger_entries as a', 'a.seq', '=', 's.version')
+            ->where('c.entity', 'enrollments')
+            ->whereNull('c.was_version')
+            ->whereNull('e.undone_at')
+            ->where('s.state', 'archived')
+            ->whereRaw('COALESCE(e.redone_as, e.seq) > COALESCE(a.redone_as, a.seq)')
+            ->count();
 
         return $late === 0 ? [] : ["$late came into a section that was archived"];
     }
@@ -108,7 +126,12 @@ final class Together
     /** The server takes back what a killed process had begun. */
     private function waitForTheDead(): void
     {
-        for ($i = 0; $i < 200 && (int) DB::scalar('SELECT COUNT(*) FROM information_schema.PROCESSLIST WHERE DB = DATABASE()') > 1; $i++) {
+        for (
+            $i = 0;
+            $i < 200 &&
+            (int) DB::scalar('SELECT COUNT(*) FROM information_schema.PROCESSLIST WHERE DB = DATABASE()') > 1;
+            $i++
+        ) {
             usleep(5_000);
         }
     }
@@ -116,7 +139,7 @@ final class Together
     /** All undone, the last done first, is the beginning, row by row. */
     private function turnBack(RealHouse $house, string $beginning): string
     {
-        $open = array_keys(array_filter($house->entries(), fn (bool $undone): bool => ! $undone));
+        $open = array_keys(array_filter($house->entries(), fn(bool $undone): bool => !$undone));
         try {
             foreach (array_reverse($open) as $seq) {
                 $why = $house->undo($seq, false);
@@ -125,11 +148,11 @@ final class Together
                     return '';
                 }
                 if ($why !== []) {
-                    return "at the end: entry $seq does not go back whole: ".implode(', ', $why);
+                    return "at the end: entry $seq does not go back whole: " . implode(', ', $why);
                 }
             }
         } catch (Refusal $e) {
-            return 'at the end: '.$e->getMessage();
+            return 'at the end: ' . $e->getMessage();
         }
         $this->turnedBack++;
 

@@ -56,7 +56,10 @@ function SecondFactorPart() {
     const [setting, setSetting] = useState(false);
     const [code, setCode] = useState('');
     const [error, setError] = useState('');
-    const { data: factor } = useQuery({ queryKey: ['second-factor'], queryFn: () => data(api.GET('/api/second-factor')) });
+    const { data: factor } = useQuery({
+        queryKey: ['second-factor'],
+        queryFn: () => data(api.GET('/api/second-factor')),
+    });
     const refresh = () => queries.invalidateQueries({ queryKey: ['second-factor'] });
     const remove = async () => {
         setError('');
@@ -128,7 +131,10 @@ function SessionsPart() {
             <h2 className="mb-2 text-lg">{t('Where you are signed in')}</h2>
             <ul>
                 {page.sessions.map((s) => (
-                    <li key={s.key} className="flex min-h-12 items-center justify-between gap-4 border-b border-rule py-2">
+                    <li
+                        key={s.key}
+                        className="flex min-h-12 items-center justify-between gap-4 border-b border-rule py-2"
+                    >
                         <span>
                             {t(s.device)}
                             <span className="block text-sm text-muted">

@@ -8,7 +8,10 @@ import { Leaf, LeafNote } from './Leaf';
 import { problem } from './problem';
 import { useToken } from './token';
 
-/** What the square on a card opens. Whoever is signed in on the device already is asked before somebody else takes their place. */
+/**
+ * What the square on a card opens. Whoever is signed in on the device already is asked before somebody else takes their
+ * place.
+ */
 export function CardPage() {
     const { t } = useTranslation();
     const token = useToken();

@@ -6,7 +6,9 @@ export function CardPicture() {
     return (
         <svg
             role="img"
-            aria-label={t('A login card: the user name and the passphrase stand at the left, the square code at the right')}
+            aria-label={t(
+                'A login card: the user name and the passphrase stand at the left, the square code at the right',
+            )}
             viewBox="0 0 180 108"
             className="w-44"
         >

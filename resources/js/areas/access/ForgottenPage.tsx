@@ -33,7 +33,9 @@ export function ForgottenPage() {
                             'If there is an account with a confirmed mail address, a link is on its way to it. It works for one hour.',
                         )}
                     </p>
-                    <p className="mb-6 text-muted">{t('Students without a mail address: ask your teacher for a new card.')}</p>
+                    <p className="mb-6 text-muted">
+                        {t('Students without a mail address: ask your teacher for a new card.')}
+                    </p>
                     <Link to="/" className="inline-flex min-h-12 items-center underline underline-offset-4">
                         {t('Sign in')}
                     </Link>

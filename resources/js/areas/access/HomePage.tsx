@@ -21,7 +21,9 @@ export function HomePage() {
     };
     return (
         <Leaf
-            title={student ? t('Hello, {{name}}', { name: home.students[0]?.givenName ?? me.name }) : t('Your children')}
+            title={
+                student ? t('Hello, {{name}}', { name: home.students[0]?.givenName ?? me.name }) : t('Your children')
+            }
             above={home.students[0]?.sections[0]?.school}
         >
             {home.students.length === 0 && (
@@ -80,7 +82,10 @@ export function HomePage() {
                     </Button>
                 ) : (
                     <>
-                        <Link to="/account" className="flex min-h-12 items-center justify-center underline underline-offset-4">
+                        <Link
+                            to="/account"
+                            className="flex min-h-12 items-center justify-center underline underline-offset-4"
+                        >
                             {t('How you sign in')}
                         </Link>
                         <Button large onClick={() => void signOut()}>

@@ -41,7 +41,9 @@ export function InvitedPage() {
                         : { token, given_name: account.given, family_name: account.family, password: account.password },
                 }),
             );
-            queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'me' && query.queryKey[0] !== 'invited' });
+            queries.removeQueries({
+                predicate: (query) => query.queryKey[0] !== 'me' && query.queryKey[0] !== 'invited',
+            });
             queries.setQueryData(['me'], me);
             void navigate('/', { replace: true });
         } catch (e) {
@@ -82,13 +84,22 @@ export function InvitedPage() {
     }
     return (
         <Leaf
-            title={t('{{inviter}} asks you into {{section}}', { inviter: invitation.inviter, section: invitation.section })}
+            title={t('{{inviter}} asks you into {{section}}', {
+                inviter: invitation.inviter,
+                section: invitation.section,
+            })}
             above={invitation.school}
         >
             <p className="mb-6">
                 {t(`As ${invitation.role}.`)}
                 {invitation.beginsOn && invitation.endsOn && (
-                    <> {t('From {{from}} up to {{to}}.', { from: day(invitation.beginsOn), to: lastDay(invitation.endsOn) })}</>
+                    <>
+                        {' '}
+                        {t('From {{from}} up to {{to}}.', {
+                            from: day(invitation.beginsOn),
+                            to: lastDay(invitation.endsOn),
+                        })}
+                    </>
                 )}{' '}
                 <span className="text-muted">{t('Open until {{day}}.', { day: day(invitation.expiresAt) })}</span>
             </p>
@@ -122,7 +133,10 @@ export function InvitedPage() {
                         value={account}
                         onChange={setAccount}
                         error={error}
-                        password={{ label: t('Password'), hint: t('At least 15 characters: several words are easiest.') }}
+                        password={{
+                            label: t('Password'),
+                            hint: t('At least 15 characters: several words are easiest.'),
+                        }}
                     />
                     <Button large kind="primary" type="submit">
                         {t('Accept and make the account')}

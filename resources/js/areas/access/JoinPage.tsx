@@ -33,7 +33,8 @@ export function JoinPage() {
         enabled: symbols.length >= 7,
         staleTime: Infinity,
     });
-    const mistake = symbols.length >= 7 && check && !check.wellFormed ? t(check.sentence, { symbol: check.symbol }) : '';
+    const mistake =
+        symbols.length >= 7 && check && !check.wellFormed ? t(check.sentence, { symbol: check.symbol }) : '';
     const join = async () => {
         setError('');
         try {
@@ -114,7 +115,11 @@ export function JoinPage() {
                 {me !== null && (
                     <p className="text-sm text-muted">
                         {t('You are signed in as {{name}}.', { name: me.name })}{' '}
-                        <button type="button" className="min-h-12 underline underline-offset-4" onClick={() => void signOut()}>
+                        <button
+                            type="button"
+                            className="min-h-12 underline underline-offset-4"
+                            onClick={() => void signOut()}
+                        >
                             {t('Not you?')}
                         </button>
                     </p>

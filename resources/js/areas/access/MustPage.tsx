@@ -27,7 +27,9 @@ export function MustPage({ me }: { me: Me }) {
             <p className="mb-5">
                 {me.kind === 'staff'
                     ? t('From now on you sign in with it; the one you were given ends.')
-                    : t('From now on you sign in with it. The passphrase on your card ends; the square on it goes on working.')}
+                    : t(
+                          'From now on you sign in with it. The passphrase on your card ends; the square on it goes on working.',
+                      )}
             </p>
             <SetPassword
                 hint={

@@ -18,7 +18,10 @@ interface Props {
 
 type Step = 'name' | 'listed' | 'proof' | 'ask' | 'wait';
 
-/** Somebody with a code and no account: are you on the school's list? If so, the account is yours; if not, ask to come in. */
+/**
+ * Somebody with a code and no account: are you on the school's list? If so, the account is yours; if not, ask to come
+ * in.
+ */
 export function NewcomerSteps({ code, onIn, onBack, onSignIn }: Props) {
     const { t } = useTranslation();
     const [step, setStep] = useState<Step>('name');
@@ -42,7 +45,9 @@ export function NewcomerSteps({ code, onIn, onBack, onSignIn }: Props) {
         try {
             await work();
         } catch (e) {
-            setError(problem(e, t, ['given_name', 'family_name', 'password', 'proof', 'birth_date', 'number', 'email']));
+            setError(
+                problem(e, t, ['given_name', 'family_name', 'password', 'proof', 'birth_date', 'number', 'email']),
+            );
         }
         setBusy(false);
     };
@@ -155,7 +160,13 @@ export function NewcomerSteps({ code, onIn, onBack, onSignIn }: Props) {
                         onChange={(event) => setProof(event.target.value)}
                         error={of('proof')}
                     />
-                    <NewAccountFields value={account} onChange={setAccount} error={error} names={false} password={password} />
+                    <NewAccountFields
+                        value={account}
+                        onChange={setAccount}
+                        error={error}
+                        names={false}
+                        password={password}
+                    />
                     <Button large kind="primary" type="submit" disabled={busy}>
                         {t('Come in')}
                     </Button>
@@ -219,7 +230,11 @@ export function NewcomerSteps({ code, onIn, onBack, onSignIn }: Props) {
                 {door.mail !== 'no' && (
                     <Field
                         large
-                        label={door.mail === 'required' ? t('Your address at the school') : t('Mail address, if you have one')}
+                        label={
+                            door.mail === 'required'
+                                ? t('Your address at the school')
+                                : t('Mail address, if you have one')
+                        }
                         type="email"
                         dir="ltr"
                         required={door.mail === 'required'}
@@ -230,9 +245,17 @@ export function NewcomerSteps({ code, onIn, onBack, onSignIn }: Props) {
                     />
                 )}
                 {door.password ? (
-                    <NewAccountFields value={account} onChange={setAccount} error={error} names={false} password={password} />
+                    <NewAccountFields
+                        value={account}
+                        onChange={setAccount}
+                        error={error}
+                        names={false}
+                        password={password}
+                    />
                 ) : (
-                    <p className="text-sm text-muted">{t('You choose your password with the link that comes by mail.')}</p>
+                    <p className="text-sm text-muted">
+                        {t('You choose your password with the link that comes by mail.')}
+                    </p>
                 )}
                 <Button large kind="primary" type="submit" disabled={busy}>
                     {t('Ask to come in')}

@@ -12,7 +12,9 @@ import { useToken } from './token';
 /** Where the tablet goes back to when a student is done. */
 export const ROOM = 'vantrel.room';
 
-/** The name list a room pass opens on a shared device: tap your name, and your pictures where the room asks for them. */
+/**
+ * The name list a room pass opens on a shared device: tap your name, and your pictures where the room asks for them.
+ */
 export function RoomPage() {
     const { t } = useTranslation();
     const token = useToken();
@@ -30,7 +32,9 @@ export function RoomPage() {
         setError('');
         try {
             const me = await data(
-                api.POST('/api/room/enter', { body: { token, key: name.key, ...(pictures.length > 0 ? { pictures } : {}) } }),
+                api.POST('/api/room/enter', {
+                    body: { token, key: name.key, ...(pictures.length > 0 ? { pictures } : {}) },
+                }),
             );
             sessionStorage.setItem(ROOM, token);
             queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'me' });
@@ -61,7 +65,9 @@ export function RoomPage() {
                 above={room.section}
             >
                 {error && <LeafNote bad>{error}</LeafNote>}
-                {!chosen.chosen && <p className="mb-4">{t('Remember them and their order: you tap them each time.')}</p>}
+                {!chosen.chosen && (
+                    <p className="mb-4">{t('Remember them and their order: you tap them each time.')}</p>
+                )}
                 <PictureKeys key={error} choice={room.choice} onDone={(pictures) => void enter(chosen, pictures)} />
                 <div className="mt-6">
                     <Button large kind="quiet" onClick={() => (setChosen(null), setError(''))}>

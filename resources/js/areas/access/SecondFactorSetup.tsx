@@ -37,7 +37,9 @@ export function SecondFactorSetup({ onDone }: { onDone: () => void }) {
         return (
             <div>
                 <p className="mb-3">
-                    {t('Write these down and keep them away from the phone. Each lets you in once if the phone is lost.')}
+                    {t(
+                        'Write these down and keep them away from the phone. Each lets you in once if the phone is lost.',
+                    )}
                 </p>
                 <ul className="mb-5 columns-2 font-mono text-sm" dir="ltr">
                     {recovery.map((r) => (
@@ -88,7 +90,12 @@ export function SecondFactorSetup({ onDone }: { onDone: () => void }) {
                 );
             }}
         >
-            <QrCode path={begun.qr} size={begun.qrSize} label={t('The key for your app as a QR code')} className="w-56" />
+            <QrCode
+                path={begun.qr}
+                size={begun.qrSize}
+                label={t('The key for your app as a QR code')}
+                className="w-56"
+            />
             <p className="text-sm text-muted">
                 {t('Point the app at the square, or type this key:')}{' '}
                 <span className="break-all font-mono text-ink">{begun.secret}</span>

@@ -141,7 +141,8 @@ export function SignInPage({ note, then }: { note?: string; then?: string }) {
                 {(entrance?.stayOwn || entrance?.stayShared) && (
                     <div>
                         {entrance.stayOwn && device('own', t('This device is mine: stay signed in'))}
-                        {entrance.stayShared && device('shared', t('This device is shared: stay signed in all the same'))}
+                        {entrance.stayShared &&
+                            device('shared', t('This device is shared: stay signed in all the same'))}
                     </div>
                 )}
                 <Button large kind="primary" type="submit" disabled={busy}>
@@ -163,10 +164,16 @@ export function SignInPage({ note, then }: { note?: string; then?: string }) {
                 </p>
             </div>
             <p className="mt-6 flex flex-wrap gap-x-8">
-                <Link to="/in" className="inline-flex min-h-12 items-center underline decoration-rule underline-offset-4">
+                <Link
+                    to="/in"
+                    className="inline-flex min-h-12 items-center underline decoration-rule underline-offset-4"
+                >
                     {t('I have a code from the wall')}
                 </Link>
-                <Link to="/forgotten" className="inline-flex min-h-12 items-center underline decoration-rule underline-offset-4">
+                <Link
+                    to="/forgotten"
+                    className="inline-flex min-h-12 items-center underline decoration-rule underline-offset-4"
+                >
                     {t('I forgot my password')}
                 </Link>
             </p>

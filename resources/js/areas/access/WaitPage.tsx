@@ -20,7 +20,8 @@ export function WaitPage({ asked, onIn }: { asked: Schemas['Asked']; onIn: (join
         refetchInterval: (query) => (['waiting', 'mail'].includes(query.state.data?.state ?? '') ? 3_000 : false),
     });
     useEffect(() => {
-        if (now.state === 'approved' && now.how === '') onIn({ section: now.section, already: false, userName: now.userName });
+        if (now.state === 'approved' && now.how === '')
+            onIn({ section: now.section, already: false, userName: now.userName });
     }, [now, onIn]);
     if (now.state === 'refused' || now.state === 'none')
         return (
@@ -36,8 +37,12 @@ export function WaitPage({ asked, onIn }: { asked: Schemas['Asked']; onIn: (join
             <Leaf title={t('You are in {{section}}', { section: now.section })}>
                 <p className="mb-6">
                     {now.how === 'mail'
-                        ? t('The mail has been answered. Sign in with the user name and the password that were chosen there.')
-                        : t('Sign in with your card or your own password. If you have neither, ask your teacher for a card.')}
+                        ? t(
+                              'The mail has been answered. Sign in with the user name and the password that were chosen there.',
+                          )
+                        : t(
+                              'Sign in with your card or your own password. If you have neither, ask your teacher for a card.',
+                          )}
                 </p>
                 <Link to="/" className="inline-flex min-h-12 items-center underline underline-offset-4">
                     {t('Sign in')}
@@ -76,7 +81,10 @@ export function ConfirmPage() {
             <p className="mb-6">
                 {t('If you asked to come into a section, choose a password: your account is made and you are in.')}
             </p>
-            <SetPassword hint={t('At least 8 characters. Three words that belong to nobody else are best.')} onSet={confirm} />
+            <SetPassword
+                hint={t('At least 8 characters. Three words that belong to nobody else are best.')}
+                onSet={confirm}
+            />
         </Leaf>
     );
 }

@@ -7,7 +7,9 @@ export interface Problem {
     text: string;
 }
 
-/** What to show of a refusal: beside its field where there is one, in the reader's language where the sentence is known. */
+/**
+ * What to show of a refusal: beside its field where there is one, in the reader's language where the sentence is known.
+ */
 export function problem(error: unknown, t: TFunction, fields: string[] = []): Problem {
     if (!(error instanceof ApiError)) return { field: '', text: t(sentence(error)) };
     const field = Object.keys(error.fields)[0] ?? '';

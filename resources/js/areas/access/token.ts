@@ -1,6 +1,9 @@
 import { useLocation, useParams } from 'react-router';
 
-/** The secret of a link. It stands behind the #, which no browser sends and no server writes down; older links have it in the path. */
+/**
+ * The secret of a link. It stands behind the #, which no browser sends and no server writes down; older links have it
+ * in the path.
+ */
 export function useToken(): string {
     const { token = '' } = useParams();
     const { hash } = useLocation();

@@ -91,7 +91,9 @@ export function CredentialsPart({ person, school }: { person: Schemas['PersonDet
                                 {page.confirmed ? 'is confirmed' : 'is not confirmed'}
                             </span>
                             <span className="block text-xs text-muted">
-                                {[page.addressSays, page.addressAt ? day(page.addressAt) : ''].filter(Boolean).join(', ')}
+                                {[page.addressSays, page.addressAt ? day(page.addressAt) : '']
+                                    .filter(Boolean)
+                                    .join(', ')}
                                 {!page.confirmed && '; nothing personal goes there'}
                             </span>
                         </p>
@@ -155,7 +157,8 @@ export function CredentialsPart({ person, school }: { person: Schemas['PersonDet
                           `${WORDS[ending.kind]} ${ending.what}: stops working at once${ending.kind === 'session' ? '.' : ', and sessions it opened end with the next click.'}`}
                 </p>
                 <p className="mb-5 text-sm text-muted">
-                    {person.name} is told by mail where there is a confirmed address. A new card or a link lets them in again.
+                    {person.name} is told by mail where there is a confirmed address. A new card or a link lets them in
+                    again.
                 </p>
                 {ending !== null && ending !== 'all' && ending.kind === 'second_factor' && (
                     <div className="mb-5">

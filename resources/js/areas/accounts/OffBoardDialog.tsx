@@ -26,14 +26,16 @@ export function OffBoardDialog({ person, school, onClose, onDone }: Props) {
     const off = usePlan({
         key: ['off-board', person.id, to?.id ?? ''],
         look: () => data(api.POST('/api/people/{person}/off-board/plan', { ...params, body: wish })),
-        apply: (seen) => data(api.POST('/api/people/{person}/off-board', { ...params, body: { ...wish, ...seen, password } })),
+        apply: (seen) =>
+            data(api.POST('/api/people/{person}/off-board', { ...params, body: { ...wish, ...seen, password } })),
         then: onDone,
     });
     const plan = off.last;
     const refused = plan ? '' : off.error;
     const { data: staff } = useQuery({
         queryKey: ['staff', school, typed],
-        queryFn: () => data(api.GET('/api/schools/{school}/staff', { params: { path: { school }, query: { q: typed } } })),
+        queryFn: () =>
+            data(api.GET('/api/schools/{school}/staff', { params: { path: { school }, query: { q: typed } } })),
         enabled: typed.trim() !== '' && to === null,
     });
     const others = staff?.people.filter((p) => p.id !== person.id) ?? [];

@@ -1,7 +1,15 @@
 import { Field } from '@/ui/Field';
 
 /** The password of whoever does something grave, typed again. */
-export function OwnPassword({ value, onChange, error }: { value: string; onChange: (value: string) => void; error: string }) {
+export function OwnPassword({
+    value,
+    onChange,
+    error,
+}: {
+    value: string;
+    onChange: (value: string) => void;
+    error: string;
+}) {
     return (
         <Field
             label="Your password"

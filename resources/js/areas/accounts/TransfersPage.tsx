@@ -51,8 +51,8 @@ export function TransfersPage({ school }: { school: School }) {
         <div className="min-h-0 flex-1 overflow-auto px-6 py-4">
             <h1 className="text-2xl">Requests between schools</h1>
             <p className="mb-5 max-w-2xl text-sm text-muted">
-                A list changes only its own school’s people. Where another school’s list means one of your students, it asks here;
-                nothing of the student changes until you answer.
+                A list changes only its own school’s people. Where another school’s list means one of your students, it
+                asks here; nothing of the student changes until you answer.
             </p>
             {error ? (
                 <p className="text-sm text-madder">
@@ -64,8 +64,8 @@ export function TransfersPage({ school }: { school: School }) {
                 </p>
             ) : page.requests.length === 0 ? (
                 <Empty title="Nobody has asked">
-                    When another school brings in a list with one of your students, its request stands here, with what the list
-                    says beside what you know.
+                    When another school brings in a list with one of your students, its request stands here, with what
+                    the list says beside what you know.
                 </Empty>
             ) : (
                 <div className="max-w-3xl">
@@ -74,12 +74,15 @@ export function TransfersPage({ school }: { school: School }) {
                             <>
                                 <p>
                                     <span className="font-semibold">{line.school}</span>{' '}
-                                    {line.kind === 'transfer' ? 'asks for a transfer of' : 'asks to have, as well as you,'}{' '}
+                                    {line.kind === 'transfer'
+                                        ? 'asks for a transfer of'
+                                        : 'asks to have, as well as you,'}{' '}
                                     <span className="font-semibold">{line.student}</span>
                                 </p>
                                 <p className="text-sm text-muted">
                                     Their list says: {line.said}
-                                    {line.sections.length > 0 && `; into ${line.sections.join(', ')}`}. {line.askedBy},{' '}
+                                    {line.sections.length > 0 && `; into ${line.sections.join(', ')}`}.{' '}
+                                    {`${line.askedBy}, `}
                                     {moment(line.askedAt)}
                                 </p>
                                 <div className="my-2 max-w-md">
@@ -91,7 +94,11 @@ export function TransfersPage({ school }: { school: School }) {
                                         : 'If you do, they stay here and come into the sections there too.'}
                                 </p>
                                 <div className="flex gap-2">
-                                    <Button kind="primary" disabled={busy !== ''} onClick={() => void answer(line, 'accept')}>
+                                    <Button
+                                        kind="primary"
+                                        disabled={busy !== ''}
+                                        onClick={() => void answer(line, 'accept')}
+                                    >
                                         {line.kind === 'transfer' ? 'Let them go' : 'Let them come there too'}
                                     </Button>
                                     <Button disabled={busy !== ''} onClick={() => void answer(line, 'refuse')}>

@@ -20,8 +20,9 @@ export function DeskPage({ school }: { school: School }) {
             <div className="flex flex-wrap items-baseline gap-x-5">
                 <h1 className="text-2xl">Desk</h1>
                 <p className="text-sm text-muted">
-                    {(people.students ?? 0).toLocaleString('en')} students, {(people.guardians ?? 0).toLocaleString('en')}{' '}
-                    guardians, {people.staff ?? 0} staff, {people.sections ?? 0} sections
+                    {(people.students ?? 0).toLocaleString('en')} students,{' '}
+                    {(people.guardians ?? 0).toLocaleString('en')} guardians, {people.staff ?? 0} staff,{' '}
+                    {people.sections ?? 0} sections
                 </p>
             </div>
             {(people.students ?? 0) === 0 ? (
@@ -33,11 +34,13 @@ export function DeskPage({ school }: { school: School }) {
                         </Button>
                     }
                 >
-                    Start with the list of students: a spreadsheet with a name in each row is enough. You see what it would change
-                    before anything is changed.
+                    Start with the list of students: a spreadsheet with a name in each row is enough. You see what it
+                    would change before anything is changed.
                 </Empty>
             ) : desk.loops.length === 0 ? (
-                <Empty title="Nothing waits">Every list is applied, every student is placed, every invitation answered.</Empty>
+                <Empty title="Nothing waits">
+                    Every list is applied, every student is placed, every invitation answered.
+                </Empty>
             ) : (
                 <table className="mt-5 w-full max-w-4xl border-collapse text-left">
                     <thead>

@@ -32,7 +32,9 @@ export function ColumnNames({
                 )}
                 {sheet.odds !== null && (
                     <span className="text-sm text-muted">
-                        {sheet.odds > 1.05 ? `odds ${sheet.odds >= 9999 ? 'over 9,999' : sheet.odds} to 1` : 'nothing settles it'}
+                        {sheet.odds > 1.05
+                            ? `odds ${sheet.odds >= 9999 ? 'over 9,999' : sheet.odds} to 1`
+                            : 'nothing settles it'}
                     </span>
                 )}
             </div>
@@ -48,7 +50,9 @@ export function ColumnNames({
                 <tbody>
                     {sheet.columns.map((column) => (
                         <tr key={column.index} className="border-b border-rule align-top">
-                            <td className="py-1.5 pr-4 font-semibold">{column.heading || `column ${column.index + 1}`}</td>
+                            <td className="py-1.5 pr-4 font-semibold">
+                                {column.heading || `column ${column.index + 1}`}
+                            </td>
                             <td className="max-w-56 truncate py-1.5 pr-4 text-muted">{column.samples.join(', ')}</td>
                             <td className="py-1 pr-4">
                                 <Choice

@@ -101,7 +101,10 @@ export function ImportPage({ school }: { school: School }) {
             say(sentence(e), { bad: true });
         }
     };
-    if (error) return <Empty title="This list is not here">It may have been thrown away, or it belongs to another school.</Empty>;
+    if (error)
+        return (
+            <Empty title="This list is not here">It may have been thrown away, or it belongs to another school.</Empty>
+        );
     if (!list) return null;
     if (list.state === 'unreadable') {
         return (
@@ -112,7 +115,9 @@ export function ImportPage({ school }: { school: School }) {
                         <Button kind="primary" onClick={() => void navigate(`/s/${school.code}/intake`)}>
                             Bring in another file
                         </Button>
-                        {list.sheets.length > 0 && <Button onClick={() => setDialog('columns')}>Name the columns</Button>}
+                        {list.sheets.length > 0 && (
+                            <Button onClick={() => setDialog('columns')}>Name the columns</Button>
+                        )}
                         <Button kind="quiet" onClick={() => void discard()}>
                             Throw this list away
                         </Button>
@@ -186,7 +191,13 @@ export function ImportPage({ school }: { school: School }) {
                             hint="c"
                             label={`${columns} ${columns === 1 ? 'column' : 'columns'} named`}
                         />
-                        , <Said onClick={() => setDialog('weights')} off={!planned} hint="e" label="how matches are judged" />
+                        ,{' '}
+                        <Said
+                            onClick={() => setDialog('weights')}
+                            off={!planned}
+                            hint="e"
+                            label="how matches are judged"
+                        />
                         {(mended > 0 || list.kept.length > 0) && (
                             <>
                                 ,{' '}
@@ -221,7 +232,9 @@ export function ImportPage({ school }: { school: School }) {
                         list.domains.length > 0 ||
                         list.rosterOf) && (
                         <ul className="max-h-48 overflow-auto px-6 pb-2 text-sm">
-                            {list.message && <li className="mb-1 border-l-[3px] border-marigold pl-3">{list.message}</li>}
+                            {list.message && (
+                                <li className="mb-1 border-l-[3px] border-marigold pl-3">{list.message}</li>
+                            )}
                             {list.blockers.map((blocker) => (
                                 <li key={blocker} className="mb-2 border-l-[3px] border-madder pl-3">
                                     {blocker}
@@ -256,7 +269,11 @@ export function ImportPage({ school }: { school: School }) {
                                     </span>
                                     {planned &&
                                         q.choices.map((c) => (
-                                            <Button key={c.key} title={c.consequence} onClick={() => tell({ [q.id]: c.key })}>
+                                            <Button
+                                                key={c.key}
+                                                title={c.consequence}
+                                                onClick={() => tell({ [q.id]: c.key })}
+                                            >
                                                 {c.label}
                                             </Button>
                                         ))}
@@ -265,7 +282,8 @@ export function ImportPage({ school }: { school: School }) {
                             {list.rosterOf && list.everyone === null && planned && (
                                 <li className="mb-1 flex flex-wrap items-center gap-3 border-l-[3px] border-marigold pl-3">
                                     <span>
-                                        This is the roster of one section. Whoever was deleted from it stays, as it is read now.
+                                        This is the roster of one section. Whoever was deleted from it stays, as it is
+                                        read now.
                                     </span>
                                     <Button onClick={() => readAs(`section:${list.rosterOf}`)}>
                                         Read it as everyone in the section
@@ -278,13 +296,19 @@ export function ImportPage({ school }: { school: School }) {
                                     className="mb-1 flex flex-wrap items-center gap-3 border-l-[3px] border-marigold pl-3"
                                 >
                                     <span>
-                                        Most addresses of this list end in {domain}, which is not a mail domain of {school.name}.
+                                        Most addresses of this list end in {domain}, which is not a mail domain of{' '}
+                                        {school.name}.
                                     </span>
                                     {planned && (
                                         <Button
                                             onClick={() =>
                                                 void send(() =>
-                                                    data(api.POST('/api/imports/{import}/domain', { ...path, body: { domain } })),
+                                                    data(
+                                                        api.POST('/api/imports/{import}/domain', {
+                                                            ...path,
+                                                            body: { domain },
+                                                        }),
+                                                    ),
                                                 )
                                             }
                                         >
@@ -314,7 +338,8 @@ export function ImportPage({ school }: { school: School }) {
                     applied ? (
                         <footer className="flex items-center justify-between gap-6 border-t border-ink px-6 py-3">
                             <p className="text-sm">
-                                Applied. <span className="text-muted">The people are in the Roll and in their sections.</span>
+                                Applied.{' '}
+                                <span className="text-muted">The people are in the Roll and in their sections.</span>
                             </p>
                             <div className="flex items-center gap-4">
                                 <Link
@@ -342,7 +367,12 @@ export function ImportPage({ school }: { school: School }) {
                             sentence={list.sentence}
                             undoUntil={list.undoUntil}
                             button={left > 0 && going > 0 ? `Apply the other ${going.toLocaleString('en')}` : 'Apply'}
-                            disabled={sending > 0 || list.state !== 'planned' || list.changes === 0 || list.blockers.length > 0}
+                            disabled={
+                                sending > 0 ||
+                                list.state !== 'planned' ||
+                                list.changes === 0 ||
+                                list.blockers.length > 0
+                            }
                             danger={list.leaving > 0}
                             onApply={() => {
                                 if (list.leaving === 0) return send(() => apply());

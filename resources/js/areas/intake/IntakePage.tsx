@@ -61,7 +61,11 @@ export function IntakePage({ school }: { school: School }) {
     useKey('b', 'Bring a list in', () => picker.current?.click());
     useEffect(() => {
         const paste = (event: ClipboardEvent) => {
-            if (event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement || !event.clipboardData)
+            if (
+                event.target instanceof HTMLInputElement ||
+                event.target instanceof HTMLTextAreaElement ||
+                !event.clipboardData
+            )
                 return;
             const files = [...event.clipboardData.files];
             const text = event.clipboardData.getData('text/plain');
@@ -93,9 +97,9 @@ export function IntakePage({ school }: { school: School }) {
                             {busy ? `Reading ${busy}` : 'Drop lists here, or paste one'}
                         </p>
                         <p className="mt-1 max-w-xl text-sm text-muted">
-                            Students, guardians, staff, sections or enrollments: spreadsheets, text, tables of a document or PDF,
-                            a OneRoster export. Several files together are one intake. Cells copied from a spreadsheet can be
-                            pasted with Ctrl+V.{' '}
+                            Students, guardians, staff, sections or enrollments: spreadsheets, text, tables of a
+                            document or PDF, a OneRoster export. Several files together are one intake. Cells copied
+                            from a spreadsheet can be pasted with Ctrl+V.{' '}
                             {page &&
                                 `Up to ${page.mostStudents.toLocaleString('en')} students and ${page.mostMegabytes} MB at a time. `}
                             Nothing is changed until you have seen the plan.
@@ -152,7 +156,12 @@ export function IntakePage({ school }: { school: School }) {
                 }
                 columns={[
                     { id: 'title', label: 'List', value: (i) => i.title, width: 'minmax(200px, 3fr)' },
-                    { id: 'state', label: 'State', value: (i) => STATES[i.state] ?? i.state, width: 'minmax(130px, 1fr)' },
+                    {
+                        id: 'state',
+                        label: 'State',
+                        value: (i) => STATES[i.state] ?? i.state,
+                        width: 'minmax(130px, 1fr)',
+                    },
                     {
                         id: 'rows',
                         label: 'Rows',
@@ -167,7 +176,13 @@ export function IntakePage({ school }: { school: School }) {
                         cell: (i) => (i.state === 'planned' && i.verdicts.ask ? `${i.verdicts.ask} to answer` : ''),
                         width: '120px',
                     },
-                    { id: 'made', label: 'Brought in', value: (i) => i.madeAt, cell: (i) => moment(i.madeAt), width: '170px' },
+                    {
+                        id: 'made',
+                        label: 'Brought in',
+                        value: (i) => i.madeAt,
+                        cell: (i) => moment(i.madeAt),
+                        width: '170px',
+                    },
                 ]}
             />
         </div>

@@ -7,7 +7,10 @@ import { useNotice } from '@/ui/Notice';
 
 const share = (m: number) => (m >= 0.1 ? `${(m * 100).toFixed(0)} %` : `${(m * 100).toPrecision(2)} %`);
 
-/** What matches are judged by: as published, as in force, and as this list suggests. Taken over only when somebody says so. */
+/**
+ * What matches are judged by: as published, as in force, and as this list suggests. Taken over only when somebody says
+ * so.
+ */
 export function MatchWeights({ school, id, onChanged }: { school: School; id: string; onChanged: () => void }) {
     const say = useNotice();
     const key = ['weights', id];
@@ -26,13 +29,16 @@ export function MatchWeights({ school, id, onChanged }: { school: School; id: st
     });
     const run = (work: () => Promise<unknown>, done: string) => act.run({ work, done });
     if (error) return <p className="text-sm text-madder">{sentence(error)}</p>;
-    if (!table) return <p className="text-sm text-muted">Counting how the rows of this list agree with everyone known.</p>;
+    if (!table)
+        return <p className="text-sm text-muted">Counting how the rows of this list agree with everyone known.</p>;
     return (
         <>
             <p className="mb-3 text-sm">
-                How often two records of one student agree in each way. The published figures are a cautious start; this list,
-                with {table.pairs?.toLocaleString('en')} students who are known, suggests its own.{' '}
-                {table.own ? `${school.name} judges by its own figures now.` : `${school.name} judges by the published figures.`}
+                How often two records of one student agree in each way. The published figures are a cautious start; this
+                list, with {table.pairs?.toLocaleString('en')} students who are known, suggests its own.{' '}
+                {table.own
+                    ? `${school.name} judges by its own figures now.`
+                    : `${school.name} judges by the published figures.`}
             </p>
             <table className="w-full border-collapse text-left text-sm">
                 <thead>
@@ -54,7 +60,9 @@ export function MatchWeights({ school, id, onChanged }: { school: School; id: st
                             <td className="py-1 pr-4">{line.level}</td>
                             <td className="py-1 pr-4 text-right">{share(line.published)}</td>
                             <td className="py-1 pr-4 text-right">{share(line.inForce)}</td>
-                            <td className="py-1 pr-4 text-right">{line.estimated === null ? '' : share(line.estimated)}</td>
+                            <td className="py-1 pr-4 text-right">
+                                {line.estimated === null ? '' : share(line.estimated)}
+                            </td>
                             <td className="py-1 text-right text-muted">{share(line.chance)}</td>
                         </tr>
                     ))}
@@ -65,7 +73,10 @@ export function MatchWeights({ school, id, onChanged }: { school: School; id: st
                     <Button
                         onClick={() =>
                             run(
-                                () => api.DELETE('/api/schools/{school}/weights', { params: { path: { school: school.id } } }),
+                                () =>
+                                    api.DELETE('/api/schools/{school}/weights', {
+                                        params: { path: { school: school.id } },
+                                    }),
                                 'Lists are judged by the published figures again.',
                             )
                         }

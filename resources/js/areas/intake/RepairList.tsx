@@ -43,8 +43,10 @@ export function RepairList({
             {list.kept.length > 0 && (
                 <p className="mt-4 flex items-center justify-between gap-4 text-sm">
                     <span>
-                        {list.kept.length === 1 ? 'One column or cell is' : `${list.kept.length} columns or cells are`} left as
-                        written.
+                        {list.kept.length === 1
+                            ? 'One column or cell is '
+                            : `${list.kept.length} columns or cells are `}
+                        left as written.
                     </span>
                     <Button kind="quiet" onClick={() => onSay(Object.fromEntries(list.kept.map((key) => [key, null])))}>
                         Mend them again

@@ -20,7 +20,8 @@ export function WhoseList({
     const [picked, setPicked] = useState(list.everyone ?? ADDITIONS);
     const { data: page } = useQuery({
         queryKey: ['sections', school.id, ''],
-        queryFn: () => data(api.GET('/api/schools/{school}/sections', { params: { path: { school: school.id }, query: {} } })),
+        queryFn: () =>
+            data(api.GET('/api/schools/{school}/sections', { params: { path: { school: school.id }, query: {} } })),
     });
     return (
         <div className="flex flex-col gap-4 text-sm">
@@ -43,7 +44,8 @@ export function WhoseList({
                     {picked.startsWith('section:')
                         ? 'Whoever is in the section and not in this list is taken out of it.'
                         : 'Whoever is active there and not in this list is marked as having left, and their sections end.'}{' '}
-                    The plan shows every one of them before anything happens; it takes your password, and it can be undone whole.
+                    The plan shows every one of them before anything happens; it takes your password, and it can be
+                    undone whole.
                 </p>
             )}
             <div className="text-right">

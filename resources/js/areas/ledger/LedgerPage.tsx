@@ -36,10 +36,13 @@ export function LedgerPage({ school }: { school: School }) {
         queryFn: () => data(api.GET('/api/ledger/{entry}', { params: { path: { entry: open ?? '' } } })),
         enabled: open !== null,
     });
-    const redo = useAct((id: string) => data(api.POST('/api/ledger/{entry}/redo', { params: { path: { entry: id } } })), {
-        then: (line) => say(`Done again: ${line.title}.`),
-        failed: (said) => say(said, { bad: true }),
-    });
+    const redo = useAct(
+        (id: string) => data(api.POST('/api/ledger/{entry}/redo', { params: { path: { entry: id } } })),
+        {
+            then: (line) => say(`Done again: ${line.title}.`),
+            failed: (said) => say(said, { bad: true }),
+        },
+    );
     if (page.isPending) return null;
     return (
         <div className="flex min-h-0 flex-1 flex-col">
@@ -140,7 +143,8 @@ export function LedgerPage({ school }: { school: School }) {
                             />
                         )}
                         <h3 className="mb-1 mt-5 border-b border-rule pb-1 text-base">
-                            {detail.entry.changes.toLocaleString('en')} {detail.entry.changes === 1 ? 'record' : 'records'}
+                            {detail.entry.changes.toLocaleString('en')}{' '}
+                            {detail.entry.changes === 1 ? 'record' : 'records'}
                             {detail.changes.length < detail.entry.changes && `, the first ${detail.changes.length}`}
                         </h3>
                         <ul className="text-sm">

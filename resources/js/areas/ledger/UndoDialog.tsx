@@ -13,14 +13,18 @@ interface Props {
     onDone: (said: string) => void;
 }
 
-/** What undoing comes to, before it is done: what goes back, what stays and why, what cannot come back, and what would go with it. */
+/**
+ * What undoing comes to, before it is done: what goes back, what stays and why, what cannot come back, and what would
+ * go with it.
+ */
 export function UndoDialog({ entry, title, onClose, onDone }: Props) {
     const queries = useQueryClient();
     const [together, setTogether] = useState(false);
     const path = { entry };
     const look = (together: boolean) => ({
         queryKey: ['undo', entry, together],
-        queryFn: () => data(api.GET('/api/ledger/{entry}/undo', { params: { path, query: together ? { together } : {} } })),
+        queryFn: () =>
+            data(api.GET('/api/ledger/{entry}/undo', { params: { path, query: together ? { together } : {} } })),
         staleTime: 0,
         gcTime: 0,
         retry: false,
@@ -33,7 +37,10 @@ export function UndoDialog({ entry, title, onClose, onDone }: Props) {
         async (what: Schemas['UndoOutlook']) => {
             const first = all ? what.first.map((f) => f.id) : [];
             const body = { first, fingerprint: what.fingerprint };
-            return { line: await data(api.POST('/api/ledger/{entry}/undo', { params: { path }, body })), with: first.length };
+            return {
+                line: await data(api.POST('/api/ledger/{entry}/undo', { params: { path }, body })),
+                with: first.length,
+            };
         },
         {
             then: ({ line, with: others }) =>

@@ -19,7 +19,8 @@ export function LookAlikesPage({ school }: { school: School }) {
                 <div className="flex flex-wrap items-baseline gap-x-5">
                     <h1 className="text-2xl">Look-alikes</h1>
                     <p className="text-sm text-muted">
-                        accounts that may be one person; twins and namesakes are left out where the records tell them apart
+                        accounts that may be one person; twins and namesakes are left out where the records tell them
+                        apart
                     </p>
                 </div>
             </div>
@@ -62,7 +63,8 @@ export function LookAlikesPage({ school }: { school: School }) {
                     {
                         id: 'why',
                         label: 'Careful',
-                        value: (p) => [p.accounts > 2 ? `${p.accounts} accounts alike` : '', p.why].filter(Boolean).join(', '),
+                        value: (p) =>
+                            [p.accounts > 2 ? `${p.accounts} accounts alike` : '', p.why].filter(Boolean).join(', '),
                         width: 'minmax(90px, 1fr)',
                     },
                 ]}

@@ -57,7 +57,10 @@ export function PairPage({ school }: { school: School }) {
     useKey('Escape', 'Back to the list', back);
     if (error)
         return (
-            <Empty title="These two are not a pair any more" action={<Button onClick={back}>Back to the look-alikes</Button>}>
+            <Empty
+                title="These two are not a pair any more"
+                action={<Button onClick={back}>Back to the look-alikes</Button>}
+            >
                 {sentence(error)}
             </Empty>
         );
@@ -71,8 +74,8 @@ export function PairPage({ school }: { school: School }) {
                     {pair.left.name} and {pair.right.name}
                 </h1>
                 <p className="text-sm text-muted">
-                    {pair.caution || 'the records agree in what they both hold'}; the account that stays is the one used more:{' '}
-                    {keep.lastSignedIn ? `signed in ${day(keep.lastSignedIn)}` : 'with more on record'}
+                    {pair.caution || 'the records agree in what they both hold'}; the account that stays is the one used
+                    more: {keep.lastSignedIn ? `signed in ${day(keep.lastSignedIn)}` : 'with more on record'}
                 </p>
             </header>
             <div className="flex min-h-0 flex-1 overflow-auto">
@@ -83,7 +86,9 @@ export function PairPage({ school }: { school: School }) {
                                 <th className="w-32 py-2 font-normal">Field</th>
                                 {sides.map((side) => (
                                     <th key={side.id} className="py-2 pr-4 font-normal">
-                                        <span className="block font-serif text-base font-semibold text-ink">{side.name}</span>
+                                        <span className="block font-serif text-base font-semibold text-ink">
+                                            {side.name}
+                                        </span>
                                         {side.survives ? 'this account stays' : 'goes into the other'}
                                     </th>
                                 ))}
@@ -115,7 +120,9 @@ export function PairPage({ school }: { school: School }) {
                                                                     ? picks[field.column] === side.id
                                                                     : field.stays === value
                                                             }
-                                                            onChange={() => setPicks({ ...picks, [field.column]: side.id })}
+                                                            onChange={() =>
+                                                                setPicks({ ...picks, [field.column]: side.id })
+                                                            }
                                                         />
                                                         {value}
                                                     </label>
@@ -137,7 +144,10 @@ export function PairPage({ school }: { school: School }) {
                                         {label}
                                     </th>
                                     {sides.map((side) => (
-                                        <td key={side.id} className={`py-2 pr-4 ${label === 'User names' ? 'font-mono' : ''}`}>
+                                        <td
+                                            key={side.id}
+                                            className={`py-2 pr-4 ${label === 'User names' ? 'font-mono' : ''}`}
+                                        >
                                             {of(side).join(', ') || <span className="font-sans text-muted">none</span>}
                                         </td>
                                     ))}

@@ -36,11 +36,21 @@ export function MailroomPage({ school }: { school: School }) {
                     id={(m) => m.id}
                     current={open}
                     onOpen={(m) => setSearch({ message: m.id }, { replace: true })}
-                    empty={<Empty title="No mail has gone out">Invitations to colleagues appear here when they are sent.</Empty>}
+                    empty={
+                        <Empty title="No mail has gone out">
+                            Invitations to colleagues appear here when they are sent.
+                        </Empty>
+                    }
                     columns={[
                         { id: 'to', label: 'To', value: (m) => m.to, width: 'minmax(180px, 1.4fr)' },
                         { id: 'subject', label: 'Subject', value: (m) => m.subject, width: 'minmax(180px, 2fr)' },
-                        { id: 'at', label: 'Sent', value: (m) => m.madeAt, cell: (m) => moment(m.madeAt), width: '170px' },
+                        {
+                            id: 'at',
+                            label: 'Sent',
+                            value: (m) => m.madeAt,
+                            cell: (m) => moment(m.madeAt),
+                            width: '170px',
+                        },
                     ]}
                 />
                 {message && (

@@ -50,7 +50,9 @@ export function PrintRoomPage({ school }: { school: School }) {
             <div className="border-b border-rule px-6 py-4">
                 <div className="flex flex-wrap items-baseline gap-x-5">
                     <h1 className="text-2xl">Print room</h1>
-                    <p className="text-sm text-muted">Login cards: name, user name, passphrase, and a QR to point a camera at</p>
+                    <p className="text-sm text-muted">
+                        Login cards: name, user name, passphrase, and a QR to point a camera at
+                    </p>
                 </div>
             </div>
             <div className="flex min-h-0 flex-1">
@@ -125,7 +127,9 @@ export function PrintRoomPage({ school }: { school: School }) {
                         />
                         <span>
                             The earlier cards are lost
-                            <span className="block text-xs text-muted">They stop working, and the passphrases are new.</span>
+                            <span className="block text-xs text-muted">
+                                They stop working, and the passphrases are new.
+                            </span>
                         </span>
                     </label>
                 </aside>

@@ -18,7 +18,9 @@ export function SheetPicture({
     return (
         <svg
             role="img"
-            aria-label={`The first sheet: 2 by 5 cards, ${order === 'cut_stack' ? 'ordered so that the cut piles fall in order' : 'in reading order'}`}
+            aria-label={`The first sheet: 2 by 5 cards, ${
+                order === 'cut_stack' ? 'ordered so that the cut piles fall in order' : 'in reading order'
+            }`}
             viewBox={`-1 -1 ${page.w + 2} ${page.h + 2}`}
             className="mx-auto w-40"
         >
@@ -29,7 +31,15 @@ export function SheetPicture({
                 const y = top + Math.floor(p / 2) * page.ch;
                 return (
                     <g key={p}>
-                        <rect x={x} y={y} width={page.cw} height={page.ch} fill="none" stroke="var(--rule)" strokeWidth="1" />
+                        <rect
+                            x={x}
+                            y={y}
+                            width={page.cw}
+                            height={page.ch}
+                            fill="none"
+                            stroke="var(--rule)"
+                            strokeWidth="1"
+                        />
                         {(cards === 0 || card <= cards) && (
                             <text
                                 x={x + page.cw / 2}

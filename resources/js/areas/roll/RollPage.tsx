@@ -33,7 +33,8 @@ export function RollPage({ school }: { school: School }) {
     const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
     const [placing, setPlacing] = useState(false);
     const set = (changes: Record<string, string | null>, keep = false) => {
-        // From the address as it is, not as it was when this page was last drawn: two filters may be set within one moment.
+        // From the address as it is, not as it was when this page was last drawn: two filters may be set within one
+        // moment.
         const next = new URLSearchParams(window.location.search);
         for (const [name, value] of Object.entries(changes)) {
             if (value) next.set(name, value);
@@ -180,7 +181,10 @@ export function RollPage({ school }: { school: School }) {
                             {selected.size > 0 && (
                                 <span className="flex gap-5">
                                     {kind === 'student' && (
-                                        <button className="underline underline-offset-4" onClick={() => setPlacing(true)}>
+                                        <button
+                                            className="underline underline-offset-4"
+                                            onClick={() => setPlacing(true)}
+                                        >
                                             Place in a section
                                         </button>
                                     )}
@@ -195,12 +199,19 @@ export function RollPage({ school }: { school: School }) {
                         { id: 'name', label: 'Name', value: (p) => p.name, width: 'minmax(170px, 2fr)' },
                         ...(kind === 'student'
                             ? [
-                                  { id: 'grade', label: 'Grade', value: (p: (typeof people)[number]) => p.grade, width: '62px' },
+                                  {
+                                      id: 'grade',
+                                      label: 'Grade',
+                                      value: (p: (typeof people)[number]) => p.grade,
+                                      width: '62px',
+                                  },
                                   {
                                       id: 'number',
                                       label: 'Number',
                                       value: (p: (typeof people)[number]) => p.number,
-                                      cell: (p: (typeof people)[number]) => <span className="font-mono">{p.number}</span>,
+                                      cell: (p: (typeof people)[number]) => (
+                                          <span className="font-mono">{p.number}</span>
+                                      ),
                                       width: '90px',
                                   },
                                   {
@@ -219,7 +230,9 @@ export function RollPage({ school }: { school: School }) {
                                       id: 'user',
                                       label: 'User name',
                                       value: (p: (typeof people)[number]) => p.userName,
-                                      cell: (p: (typeof people)[number]) => <span className="font-mono">{p.userName}</span>,
+                                      cell: (p: (typeof people)[number]) => (
+                                          <span className="font-mono">{p.userName}</span>
+                                      ),
                                       width: 'minmax(140px, 1.6fr)',
                                   },
                                   {

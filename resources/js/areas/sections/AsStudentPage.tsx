@@ -40,8 +40,8 @@ export function AsStudentPage({ school }: { school: School }) {
         <div className="flex min-h-0 flex-1 flex-col">
             <div className="flex flex-wrap items-center justify-between gap-4 border-b border-ink bg-tint px-6 py-3">
                 <p role="status">
-                    <b>You are looking, not signed in.</b> This is the page of {view.givenName}. Nothing can be changed here; that
-                    you looked is in the Ledger.
+                    <b>You are looking, not signed in.</b> This is the page of {view.givenName}. Nothing can be changed
+                    here; that you looked is in the Ledger.
                 </p>
                 <div className="flex items-center gap-3">
                     <Choice

@@ -11,7 +11,13 @@ import { QrCode } from '@/ui/QrCode';
 import { CodeTerms } from './CodeTerms';
 
 /** The join code: hidden until asked for, since visitors and cameras are in the room. */
-export function CodePanel({ section, onChange }: { section: Schemas['SectionDetail']; onChange: () => Promise<unknown> }) {
+export function CodePanel({
+    section,
+    onChange,
+}: {
+    section: Schemas['SectionDetail'];
+    onChange: () => Promise<unknown>;
+}) {
     const [shown, setShown] = useState(false);
     const [closing, setClosing] = useState(false);
     const [terms, setTerms] = useState<'new' | 'change' | null>(null);
@@ -50,7 +56,9 @@ export function CodePanel({ section, onChange }: { section: Schemas['SectionDeta
                 </>
             ) : !shown || !code ? (
                 <>
-                    <p className="mb-3 text-sm text-muted">A code is open. It is hidden, in case others can see this screen.</p>
+                    <p className="mb-3 text-sm text-muted">
+                        A code is open. It is hidden, in case others can see this screen.
+                    </p>
                     <div className="flex flex-wrap gap-2">
                         <Button onClick={() => setShown(true)}>Show it here</Button>
                         <Wall id={section.id} />
@@ -67,10 +75,18 @@ export function CodePanel({ section, onChange }: { section: Schemas['SectionDeta
                         </Button>
                     </div>
                     <div className="mt-2 flex gap-4">
-                        <QrCode path={code.qr} size={code.qrSize} label="The join link as a QR code" className="w-28 shrink-0" />
+                        <QrCode
+                            path={code.qr}
+                            size={code.qrSize}
+                            label="The join link as a QR code"
+                            className="w-28 shrink-0"
+                        />
                         <div className="min-w-0 text-sm">
                             <p className="text-muted">As a link</p>
-                            <a className="break-words text-xs underline decoration-rule underline-offset-4" href={code.link}>
+                            <a
+                                className="break-words text-xs underline decoration-rule underline-offset-4"
+                                href={code.link}
+                            >
                                 {code.place}/<wbr />
                                 {code.written.replaceAll('-', '')}
                             </a>
@@ -84,8 +100,8 @@ export function CodePanel({ section, onChange }: { section: Schemas['SectionDeta
                     </div>
                     <p className="mt-2 text-sm">{termsInWords(code)}</p>
                     <p className="mt-1 text-xs text-muted">
-                        Someone who guesses all day hits a section once in {Math.round(1 / code.guessPerDay).toLocaleString('en')}{' '}
-                        days.
+                        Someone who guesses all day hits a section once in{' '}
+                        {Math.round(1 / code.guessPerDay).toLocaleString('en')} days.
                     </p>
                     {code.arrived.length > 0 && (
                         <>
@@ -97,7 +113,11 @@ export function CodePanel({ section, onChange }: { section: Schemas['SectionDeta
                                 {code.arrived.length} came in by it
                             </button>
                             {came && (
-                                <ul className="max-h-40 overflow-auto text-sm" tabIndex={0} aria-label="Who came in by the code">
+                                <ul
+                                    className="max-h-40 overflow-auto text-sm"
+                                    tabIndex={0}
+                                    aria-label="Who came in by the code"
+                                >
                                     {code.arrived.map((a, i) => (
                                         <li key={i} className="flex justify-between border-b border-rule py-0.5">
                                             <span>{a.name}</span>

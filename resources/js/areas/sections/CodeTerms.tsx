@@ -68,7 +68,11 @@ export function CodeTerms({ section, code, onClose, onDone }: Props) {
     );
     const of = (field: string) => save.field(field) || undefined;
     return (
-        <Dialog open onClose={onClose} title={code ? `Terms of the code of ${section.name}` : `A code for ${section.name}`}>
+        <Dialog
+            open
+            onClose={onClose}
+            title={code ? `Terms of the code of ${section.name}` : `A code for ${section.name}`}
+        >
             <form
                 className="flex flex-col gap-4"
                 onSubmit={(event) => {
@@ -139,7 +143,9 @@ export function CodeTerms({ section, code, onClose, onDone }: Props) {
                     <p className="text-sm text-madder">{save.error}</p>
                 )}
                 {code === null && section.hasCode && (
-                    <p className="border-l-[3px] border-marigold pl-3 text-sm">The code that is open now stops working.</p>
+                    <p className="border-l-[3px] border-marigold pl-3 text-sm">
+                        The code that is open now stops working.
+                    </p>
                 )}
                 <div className="flex justify-end gap-3">
                     <Button onClick={onClose}>Leave it</Button>

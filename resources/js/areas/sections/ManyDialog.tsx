@@ -11,7 +11,10 @@ import { usePlan } from '@/ui/usePlan';
 
 type How = 'list' | 'pattern' | 'year';
 
-/** Many sections at once: from a list, from a pattern with grades and groups, or from another year. The plan follows the typing. */
+/**
+ * Many sections at once: from a list, from a pattern with grades and groups, or from another year. The plan follows the
+ * typing.
+ */
 export function ManyDialog({ school, onClose }: { school: School; onClose: () => void }) {
     const say = useNotice();
     const [how, setHow] = useState<How>('list');
@@ -40,7 +43,9 @@ export function ManyDialog({ school, onClose }: { school: School; onClose: () =>
         rest: 350,
         look: () => data(api.POST('/api/schools/{school}/many-sections/plan', { ...path, body })),
         apply: (seen, title: string) =>
-            data(api.POST('/api/schools/{school}/many-sections', { ...path, body: { ...body, ...seen } })).then(() => title),
+            data(api.POST('/api/schools/{school}/many-sections', { ...path, body: { ...body, ...seen } })).then(
+                () => title,
+            ),
         stale: [['sections', school.id]],
         then: (title) => {
             say(`${title} made. The Ledger can undo it.`);
@@ -79,7 +84,9 @@ export function ManyDialog({ school, onClose }: { school: School; onClose: () =>
                     label="In the year"
                     value={year}
                     onChange={setYear}
-                    options={school.years.filter((y) => y.state !== 'closed').map((y) => ({ value: y.id, label: y.name }))}
+                    options={school.years
+                        .filter((y) => y.state !== 'closed')
+                        .map((y) => ({ value: y.id, label: y.name }))}
                 />
             </div>
             {how === 'list' && (
@@ -100,7 +107,12 @@ export function ManyDialog({ school, onClose }: { school: School; onClose: () =>
             )}
             {how === 'pattern' && (
                 <div className="grid gap-4 sm:grid-cols-2">
-                    <Field label="Subject" required value={subject} onChange={(event) => setSubject(event.target.value)} />
+                    <Field
+                        label="Subject"
+                        required
+                        value={subject}
+                        onChange={(event) => setSubject(event.target.value)}
+                    />
                     <Field
                         label="Pattern"
                         mono
@@ -114,7 +126,12 @@ export function ManyDialog({ school, onClose }: { school: School; onClose: () =>
                         onChange={(event) => setGroups(event.target.value)}
                         hint="Apart by commas: A, B or Heron, Plover."
                     />
-                    <Field label="Period" maxLength={20} value={period} onChange={(event) => setPeriod(event.target.value)} />
+                    <Field
+                        label="Period"
+                        maxLength={20}
+                        value={period}
+                        onChange={(event) => setPeriod(event.target.value)}
+                    />
                     <fieldset className="sm:col-span-2">
                         <legend className="mb-1 text-sm">Grades</legend>
                         <div className="flex flex-wrap gap-x-4 gap-y-1">
@@ -128,7 +145,9 @@ export function ManyDialog({ school, onClose }: { school: School; onClose: () =>
                                             setGrades(
                                                 school.grades
                                                     .map((x) => x.code)
-                                                    .filter((x) => (x === g.code ? event.target.checked : grades.includes(x))),
+                                                    .filter((x) =>
+                                                        x === g.code ? event.target.checked : grades.includes(x),
+                                                    ),
                                             )
                                         }
                                     />
@@ -152,7 +171,8 @@ export function ManyDialog({ school, onClose }: { school: School; onClose: () =>
                         ]}
                     />
                     <p className="mt-2 text-sm text-muted">
-                        With their teachers, under new codes and without students. The year turn does the same for all at once.
+                        With their teachers, under new codes and without students. The year turn does the same for all
+                        at once.
                     </p>
                 </>
             )}

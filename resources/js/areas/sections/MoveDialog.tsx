@@ -40,7 +40,10 @@ export function MoveDialog({ school, section, people, onClose, onDone }: Props) 
         look: () =>
             data(
                 section
-                    ? api.POST('/api/sections/{section}/place/plan', { params: { path: { section: section.id } }, body: wish })
+                    ? api.POST('/api/sections/{section}/place/plan', {
+                          params: { path: { section: section.id } },
+                          body: wish,
+                      })
                     : api.POST('/api/schools/{school}/place/plan', {
                           params: { path: { school: school.id } },
                           body: { people, to, day },

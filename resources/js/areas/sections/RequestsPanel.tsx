@@ -11,7 +11,13 @@ import { useNotice } from '@/ui/Notice';
 const CAUSES: Record<string, string> = { newcomer: '', domain: 'school address', under_13: 'under 13' };
 
 /** Newcomers at the door: who they may be, in or away. */
-export function RequestsPanel({ section, onChange }: { section: Schemas['SectionDetail']; onChange: () => Promise<unknown> }) {
+export function RequestsPanel({
+    section,
+    onChange,
+}: {
+    section: Schemas['SectionDetail'];
+    onChange: () => Promise<unknown>;
+}) {
     const queries = useQueryClient();
     const say = useNotice();
     const [shown, setShown] = useState<string | null>(null);
@@ -50,7 +56,9 @@ export function RequestsPanel({ section, onChange }: { section: Schemas['Section
         answer(
             () =>
                 data(
-                    api.POST('/api/sections/{section}/requests/{asking}/refuse', { params: { path: { ...path, asking: r.id } } }),
+                    api.POST('/api/sections/{section}/requests/{asking}/refuse', {
+                        params: { path: { ...path, asking: r.id } },
+                    }),
                 ),
             `${r.name} was turned away. The Ledger can undo it.`,
         );
@@ -72,8 +80,8 @@ export function RequestsPanel({ section, onChange }: { section: Schemas['Section
             </div>
             <Dialog open={clearing} onClose={() => setClearing(false)} title={`Turn all ${page.requests.length} away`}>
                 <p className="mb-5 text-sm">
-                    No accounts are made. Whoever should have come in can ask again; if the code has got about, give the section a
-                    new one. The Ledger can undo it.
+                    No accounts are made. Whoever should have come in can ask again; if the code has got about, give the
+                    section a new one. The Ledger can undo it.
                 </p>
                 <div className="flex gap-3">
                     <Button

@@ -34,8 +34,8 @@ export function MakeReserves({ section, onClose, onDone }: Props) {
     return (
         <Dialog open onClose={onClose} title="Reserve accounts">
             <p className="mb-4 text-sm text-muted">
-                Blank accounts with cards of their own. A student who turns up gets a card at once; the name is given later, and
-                user name and card stay.
+                Blank accounts with cards of their own. A student who turns up gets a card at once; the name is given
+                later, and user name and card stay.
             </p>
             <form
                 onSubmit={(event) => {
@@ -121,8 +121,8 @@ export function ClaimReserve({ section, reserve, onClose, onDone }: Props & { re
                     <p className="mt-2 text-sm text-madder">{claim.error}</p>
                 )}
                 <p className="mt-4 text-sm text-muted">
-                    User name <span className="font-mono text-ink">{reserve.userName}</span> and card stay. If the student is on
-                    the list already, the Look-alikes will show it.
+                    User name <span className="font-mono text-ink">{reserve.userName}</span> and card stay. If the
+                    student is on the list already, the Look-alikes will show it.
                 </p>
                 <div className="mt-5 flex justify-end gap-3">
                     <Button onClick={onClose}>Leave it blank</Button>

@@ -4,7 +4,11 @@ import { Dialog } from '@/ui/Dialog';
 
 /** What each role may do in a section, as the server holds it. */
 export function RolesTable({ onClose }: { onClose: () => void }) {
-    const { data: table } = useQuery({ queryKey: ['roles'], queryFn: () => data(api.GET('/api/roles')), staleTime: Infinity });
+    const { data: table } = useQuery({
+        queryKey: ['roles'],
+        queryFn: () => data(api.GET('/api/roles')),
+        staleTime: Infinity,
+    });
     return (
         <Dialog open wide onClose={onClose} title="What each role may do">
             <table className="w-full border-collapse text-left text-sm">
@@ -34,7 +38,8 @@ export function RolesTable({ onClose }: { onClose: () => void }) {
                 </tbody>
             </table>
             <p className="mt-4 text-sm text-muted">
-                A coordinator of the school may do all of it in every section. A substitute may only between first and last day.
+                A coordinator of the school may do all of it in every section. A substitute may only between first and
+                last day.
             </p>
         </Dialog>
     );

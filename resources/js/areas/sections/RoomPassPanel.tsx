@@ -9,7 +9,13 @@ import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
 
 /** The room pass: printed once, ended with one press. */
-export function RoomPassPanel({ section, onChange }: { section: Schemas['SectionDetail']; onChange: () => Promise<unknown> }) {
+export function RoomPassPanel({
+    section,
+    onChange,
+}: {
+    section: Schemas['SectionDetail'];
+    onChange: () => Promise<unknown>;
+}) {
     const say = useNotice();
     const [making, setMaking] = useState(false);
     const [hours, setHours] = useState<'school' | 'any'>('school');
@@ -25,7 +31,11 @@ export function RoomPassPanel({ section, onChange }: { section: Schemas['Section
         try {
             const response = await fetch(`/api/sections/${section.id}/room-pass`, {
                 method: 'POST',
-                headers: { 'Content-Type': 'application/json', Accept: 'application/json', 'X-XSRF-TOKEN': csrfToken() },
+                headers: {
+                    'Content-Type': 'application/json',
+                    Accept: 'application/json',
+                    'X-XSRF-TOKEN': csrfToken(),
+                },
                 body: JSON.stringify({ hours, pictures, paper, ...(until ? { until } : {}) }),
             });
             if (!response.ok) throw await problemOf(response);
@@ -39,17 +49,20 @@ export function RoomPassPanel({ section, onChange }: { section: Schemas['Section
         }
         await onChange();
     };
-    const end = useAct(() => api.DELETE('/api/sections/{section}/room-pass', { params: { path: { section: section.id } } }), {
-        stale: [],
-        then: async () => {
-            say('The room pass has ended; whoever came in by it is signed out.');
-            await onChange();
+    const end = useAct(
+        () => api.DELETE('/api/sections/{section}/room-pass', { params: { path: { section: section.id } } }),
+        {
+            stale: [],
+            then: async () => {
+                say('The room pass has ended; whoever came in by it is signed out.');
+                await onChange();
+            },
+            failed: (said) => {
+                say(said, { bad: true });
+                void onChange();
+            },
         },
-        failed: (said) => {
-            say(said, { bad: true });
-            void onChange();
-        },
-    });
+    );
     return (
         <section className="mt-7">
             <h2 className="mb-2 border-b border-rule pb-1 text-lg">Room pass</h2>
@@ -99,7 +112,9 @@ export function RoomPassPanel({ section, onChange }: { section: Schemas['Section
                         />
                         <span>
                             Each child also taps three pictures of their own
-                            <span className="block text-muted">chosen the first time; you can have them choose again</span>
+                            <span className="block text-muted">
+                                chosen the first time; you can have them choose again
+                            </span>
                         </span>
                     </label>
                     <div className="flex gap-4">
@@ -122,7 +137,9 @@ export function RoomPassPanel({ section, onChange }: { section: Schemas['Section
                         />
                     </div>
                     {pass && (
-                        <p className="border-l-[3px] border-marigold pl-3 text-sm">The poster printed before stops working.</p>
+                        <p className="border-l-[3px] border-marigold pl-3 text-sm">
+                            The poster printed before stops working.
+                        </p>
                     )}
                     {error && <p className="text-sm text-madder">{error}</p>}
                     <div className="flex justify-end gap-3">

@@ -91,8 +91,8 @@ export function SectionForm({ title, button, start, onClose, onSave }: Props) {
                     />
                 </div>
                 <p className="text-sm text-muted">
-                    With a period, clashes are shown: a student cannot be in two sections at once. With seats, a full section says
-                    so.
+                    With a period, clashes are shown: a student cannot be in two sections at once. With seats, a full
+                    section says so.
                 </p>
                 <div className="flex justify-end gap-3">
                     <Button onClick={onClose}>Leave it</Button>

@@ -52,7 +52,11 @@ export function SectionPage({ school }: { school: School }) {
     const may = (power: string) => section?.powers.includes(power) === true;
     const print = async () => {
         try {
-            await printCards(`/api/sections/${id}/cards`, { person_ids: [...selected], layout: 'cards-a4', order: 'reading' });
+            await printCards(`/api/sections/${id}/cards`, {
+                person_ids: [...selected],
+                layout: 'cards-a4',
+                order: 'reading',
+            });
             await refresh();
         } catch (e) {
             say(sentence(e), { bad: true });
@@ -85,7 +89,9 @@ export function SectionPage({ school }: { school: School }) {
     );
     const forgetPictures = async (person: string) => {
         try {
-            await api.DELETE('/api/sections/{section}/people/{person}/pictures', { params: { path: { section: id, person } } });
+            await api.DELETE('/api/sections/{section}/people/{person}/pictures', {
+                params: { path: { section: id, person } },
+            });
             say('Forgotten: the child chooses three pictures again.');
         } catch (e) {
             say(sentence(e), { bad: true });
@@ -147,7 +153,9 @@ export function SectionPage({ school }: { school: School }) {
                 </div>
                 <div className="flex flex-wrap items-center gap-3">
                     <label className="flex items-center gap-2 text-sm">
-                        <span className={other ? 'font-semibold' : 'text-muted'}>{other ? 'Roster of' : 'Roster of today'}</span>
+                        <span className={other ? 'font-semibold' : 'text-muted'}>
+                            {other ? 'Roster of' : 'Roster of today'}
+                        </span>
                         <input
                             type="date"
                             aria-label="Roster as of"
@@ -167,7 +175,8 @@ export function SectionPage({ school }: { school: School }) {
                     />
                     {!other && (
                         <Button onClick={() => void print()} disabled={section.roster.length === 0}>
-                            Print {selected.size > 0 ? `${selected.size} ${selected.size === 1 ? 'card' : 'cards'}` : 'cards'}
+                            Print{' '}
+                            {selected.size > 0 ? `${selected.size} ${selected.size === 1 ? 'card' : 'cards'}` : 'cards'}
                         </Button>
                     )}
                     {!other && selected.size > 0 && may('place_students') && (
@@ -232,7 +241,8 @@ export function SectionPage({ school }: { school: School }) {
                             <Empty title={`Nobody was in this section on ${day(section.asOf)}`} />
                         ) : (
                             <Empty title="Nobody is in this section yet">
-                                Show the code on the wall and let students come in, or bring in a list that names this section.
+                                Show the code on the wall and let students come in, or bring in a list that names this
+                                section.
                             </Empty>
                         )
                     }
@@ -283,7 +293,12 @@ export function SectionPage({ school }: { school: School }) {
                             width: '122px',
                         },
                         { id: 'source', label: 'Came by', value: (s) => s.source, width: '76px' },
-                        { id: 'signed', label: 'Signed in', value: (s) => (s.signedIn ? 'yes' : 'never'), width: '76px' },
+                        {
+                            id: 'signed',
+                            label: 'Signed in',
+                            value: (s) => (s.signedIn ? 'yes' : 'never'),
+                            width: '76px',
+                        },
                         { id: 'card', label: 'Card', value: (s) => (s.hasCard ? 'yes' : 'none'), width: '58px' },
                         ...(section.roomPass?.pictures
                             ? [
@@ -333,8 +348,12 @@ export function SectionPage({ school }: { school: School }) {
                     }}
                 />
             )}
-            {dialog === 'reserves' && <MakeReserves section={section} onClose={() => setDialog(null)} onDone={refresh} />}
-            {claiming && <ClaimReserve section={section} reserve={claiming} onClose={() => setClaiming(null)} onDone={refresh} />}
+            {dialog === 'reserves' && (
+                <MakeReserves section={section} onClose={() => setDialog(null)} onDone={refresh} />
+            )}
+            {claiming && (
+                <ClaimReserve section={section} reserve={claiming} onClose={() => setClaiming(null)} onDone={refresh} />
+            )}
             {dialog === 'edit' && (
                 <SectionForm
                     title={`Change ${section.name}`}

@@ -60,7 +60,10 @@ export function SectionsPage({ school }: { school: School }) {
                         label="Show"
                         value={state}
                         onChange={(value) =>
-                            setSearch({ ...(year ? { year } : {}), ...(value ? { state: value } : {}) }, { replace: true })
+                            setSearch(
+                                { ...(year ? { year } : {}), ...(value ? { state: value } : {}) },
+                                { replace: true },
+                            )
                         }
                         options={[
                             { value: '', label: 'all' },
@@ -90,7 +93,10 @@ export function SectionsPage({ school }: { school: School }) {
                 empty={
                     <Empty
                         title={page.sections.length === 0 ? 'No sections this year' : 'No section fits'}
-                        action={school.coordinates && !past && <Button onClick={() => setMaking('many')}>Make sections</Button>}
+                        action={
+                            school.coordinates &&
+                            !past && <Button onClick={() => setMaking('many')}>Make sections</Button>
+                        }
                     >
                         {school.coordinates
                             ? 'Sections come with a list of students that names them, or one by one.'

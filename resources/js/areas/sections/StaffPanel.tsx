@@ -23,7 +23,13 @@ const GLYPHS: Record<string, GlyphName> = {
 type Role = 'co_teacher' | 'assistant' | 'substitute';
 
 /** Who teaches here, who has been asked, and asking more. */
-export function StaffPanel({ section, onChange }: { section: Schemas['SectionDetail']; onChange: () => Promise<unknown> }) {
+export function StaffPanel({
+    section,
+    onChange,
+}: {
+    section: Schemas['SectionDetail'];
+    onChange: () => Promise<unknown>;
+}) {
     const say = useNotice();
     const [leading, setLeading] = useState<Schemas['StaffLine'] | null>(null);
     const [roles, setRoles] = useState(false);
@@ -195,7 +201,9 @@ function InviteForm({ section, onChange }: { section: Schemas['SectionDetail']; 
     });
     const here = new Set(section.staff.map((s) => s.id));
     const offered =
-        word.length > 1 && !word.includes('@') ? (found?.people ?? []).filter((p) => p.email && !here.has(p.id)).slice(0, 4) : [];
+        word.length > 1 && !word.includes('@')
+            ? (found?.people ?? []).filter((p) => p.email && !here.has(p.id)).slice(0, 4)
+            : [];
     const invite = useAct(
         () =>
             api.POST('/api/sections/{section}/invitations', {
@@ -254,7 +262,13 @@ function InviteForm({ section, onChange }: { section: Schemas['SectionDetail']; 
                         value={begins}
                         onChange={(event) => setBegins(event.target.value)}
                     />
-                    <Field label="Last day" type="date" required value={ends} onChange={(event) => setEnds(event.target.value)} />
+                    <Field
+                        label="Last day"
+                        type="date"
+                        required
+                        value={ends}
+                        onChange={(event) => setEnds(event.target.value)}
+                    />
                 </div>
             )}
             <div className="flex items-center justify-between">

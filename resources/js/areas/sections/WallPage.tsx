@@ -118,8 +118,8 @@ export function WallPage() {
                 ))}
             </p>
             <p className="text-xs text-muted">
-                On a picture {code.pictureMetres.toFixed(1)} m wide the letters are {code.letterHeight} mm high and can be read
-                from {Math.floor(code.readableFrom)} m; half as wide, from half as far.
+                On a picture {code.pictureMetres.toFixed(1)} m wide the letters are {code.letterHeight} mm high and can
+                be read from {Math.floor(code.readableFrom)} m; half as wide, from half as far.
             </p>
         </main>
     );

@@ -52,8 +52,17 @@ describe('reserve accounts', () => {
 
     it('are given to a student, and a refusal without a field stands at the first one', async () => {
         const reserve = { id: 'R1', name: 'Reserve 1', userName: 'reserve.3heron' } as Schemas['RosterLine'];
-        serverAnswers({ 'POST /api/sections/HERON/reserves/R1': new Refused(422, 'This account has an owner already.') });
-        show(<ClaimReserve section={section} reserve={reserve} onClose={() => undefined} onDone={() => Promise.resolve()} />);
+        serverAnswers({
+            'POST /api/sections/HERON/reserves/R1': new Refused(422, 'This account has an owner already.'),
+        });
+        show(
+            <ClaimReserve
+                section={section}
+                reserve={reserve}
+                onClose={() => undefined}
+                onDone={() => Promise.resolve()}
+            />,
+        );
         await userEvent.type(screen.getByLabelText('First name'), 'Noor');
         await userEvent.type(screen.getByLabelText('Last name'), 'Haddad');
         await userEvent.click(screen.getByRole('button', { name: /Give it/ }));
@@ -85,7 +94,10 @@ describe('invitations of one’s own', () => {
     it('say why they could not be', async () => {
         serverAnswers({
             'GET /api/invitations': { invitations: [invitation] },
-            'POST /api/invitations/I1/answer': new Refused(422, 'This invitation has been withdrawn. Ask for a new one.'),
+            'POST /api/invitations/I1/answer': new Refused(
+                422,
+                'This invitation has been withdrawn. Ask for a new one.',
+            ),
         });
         show(<OwnInvitations />);
         await userEvent.click(await screen.findByRole('button', { name: 'Decline' }));

@@ -32,7 +32,15 @@ const sections = {
 describe('moving students', () => {
     const dialog = () => {
         const done = vi.fn();
-        show(<MoveDialog school={school} section={section} people={['A', 'B']} onClose={() => undefined} onDone={done} />);
+        show(
+            <MoveDialog
+                school={school}
+                section={section}
+                people={['A', 'B']}
+                onClose={() => undefined}
+                onDone={done}
+            />,
+        );
         return done;
     };
 

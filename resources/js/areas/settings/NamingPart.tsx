@@ -15,7 +15,11 @@ export function NamingPart({ settings, school, keep }: { settings: Settings; sch
             keep={keep}
         >
             {(draft, set) => (
-                <Pattern school={school} value={draft.naming_pattern} onChange={(value) => set({ naming_pattern: value })} />
+                <Pattern
+                    school={school}
+                    value={draft.naming_pattern}
+                    onChange={(value) => set({ naming_pattern: value })}
+                />
             )}
         </PartForm>
     );

@@ -48,8 +48,19 @@ export function Part({ title, about, children }: { title: string; about: ReactNo
     );
 }
 
-/** One part of the settings, kept by its own button. What is typed gives way to what the school has when that changes: by undo, or elsewhere. */
-export function PartForm<T extends Record<string, unknown>>({ title, about, button, kept, body, keep, children }: Props<T>) {
+/**
+ * One part of the settings, kept by its own button. What is typed gives way to what the school has when that changes:
+ * by undo, or elsewhere.
+ */
+export function PartForm<T extends Record<string, unknown>>({
+    title,
+    about,
+    button,
+    kept,
+    body,
+    keep,
+    children,
+}: Props<T>) {
     const now = JSON.stringify(kept);
     const [from, setFrom] = useState(now);
     const [draft, setDraft] = useState(kept);

@@ -44,7 +44,8 @@ export function SettingsPage({ school }: { school: School }) {
         <div className="min-h-0 flex-1 overflow-auto px-6 py-4">
             <h1 className="text-2xl">Settings</h1>
             <p className="mb-4 text-sm text-muted">
-                Of {settings.name}. Each part is kept by its own button; every change is in the Ledger and can be undone.
+                Of {settings.name}. Each part is kept by its own button; every change is in the Ledger and can be
+                undone.
             </p>
             <div className="max-w-4xl">
                 <SchoolPart settings={settings} school={school} keep={keep} />
@@ -111,7 +112,9 @@ function SchoolPart({ settings, school, keep }: PartProps & { school: School }) 
                             onChange={(value) => set({ highest_grade: value })}
                             options={GRADES}
                         />
-                        {problem('highest_grade') && <p className="col-span-2 text-sm text-madder">{problem('highest_grade')}</p>}
+                        {problem('highest_grade') && (
+                            <p className="col-span-2 text-sm text-madder">{problem('highest_grade')}</p>
+                        )}
                     </div>
                     <div className="grid grid-cols-[1fr_70px] gap-4">
                         <div>

@@ -14,7 +14,10 @@ import { Part, type Settings } from './PartForm';
 export function YearsPart({ settings, school }: { settings: Settings; school: School }) {
     const [editing, setEditing] = useState<Schemas['YearLine'] | 'new' | null>(null);
     return (
-        <Part title="School years" about="A planned year can have its sections already. The year turn makes it the current one.">
+        <Part
+            title="School years"
+            about="A planned year can have its sections already. The year turn makes it the current one."
+        >
             <table className="w-full border-collapse text-left text-sm">
                 <thead>
                     <tr className="border-b border-ink text-xs text-muted">
@@ -50,12 +53,22 @@ export function YearsPart({ settings, school }: { settings: Settings; school: Sc
             <div className="mt-3">
                 <Button onClick={() => setEditing('new')}>Plan a year</Button>
             </div>
-            {editing && <YearForm school={school} year={editing === 'new' ? null : editing} onClose={() => setEditing(null)} />}
+            {editing && (
+                <YearForm school={school} year={editing === 'new' ? null : editing} onClose={() => setEditing(null)} />
+            )}
         </Part>
     );
 }
 
-function YearForm({ school, year, onClose }: { school: School; year: Schemas['YearLine'] | null; onClose: () => void }) {
+function YearForm({
+    school,
+    year,
+    onClose,
+}: {
+    school: School;
+    year: Schemas['YearLine'] | null;
+    onClose: () => void;
+}) {
     const queries = useQueryClient();
     const say = useNotice();
     const [name, setName] = useState(year?.name ?? '');

@@ -63,7 +63,10 @@ function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurn
         },
     });
     const plan = turn.last;
-    const rows = useMemo(() => (plan?.rows ?? []).filter((r) => shown.length === 0 || shown.includes(r.verdict)), [plan, shown]);
+    const rows = useMemo(
+        () => (plan?.rows ?? []).filter((r) => shown.length === 0 || shown.includes(r.verdict)),
+        [plan, shown],
+    );
     const hold = (id: string) =>
         setWish({ ...wish, held: wish.held.includes(id) ? wish.held.filter((h) => h !== id) : [...wish.held, id] });
     return (
@@ -94,7 +97,12 @@ function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurn
                 numbered="Line"
                 widths={{ Grade: '90px', Section: 'minmax(120px, 1fr)' }}
                 picture={
-                    <GradeFlow grades={start.grades} leavingGrade={school.highestGrade} nextName={wish.name} year={start.year} />
+                    <GradeFlow
+                        grades={start.grades}
+                        leavingGrade={school.highestGrade}
+                        nextName={wish.name}
+                        year={start.year}
+                    />
                 }
                 notes={
                     <div className="px-6 py-2">
@@ -138,8 +146,8 @@ function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurn
                         </Button>
                     ) : (
                         <p className="text-sm text-muted">
-                            The section is read-only afterwards. Its code is dead; its roster and user names stay, and cards can
-                            be printed.
+                            The section is read-only afterwards. Its code is dead; its roster and user names stay, and
+                            cards can be printed.
                         </p>
                     )
                 }
