@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Accounts;
 
-use App\Accounts\Views\CredentialLine;
 use App\Accounts\Views\SessionLine;
 use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
@@ -15,6 +14,7 @@ use App\Platform\SchoolDay;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Vantrel\Core\Accounts\CredentialKind;
 use Vantrel\Core\Accounts\Credentials;
 use Vantrel\Core\Accounts\OffBoarding;
 use Vantrel\Core\Accounts\StaffRecords;
@@ -37,16 +37,15 @@ final class CredentialDesk
     ) {}
 
     /**
-     * @param  string  $kind as {@see CredentialLine} has it
      * @return string what was done, in a sentence
      */
-    public function end(Person $person, string $kind, string $id, Person $actor): string
+    public function end(Person $person, CredentialKind $kind, string $id, Person $actor): string
     {
         $plan = match ($kind) {
-            'password', 'passphrase' => Credentials::endSecret(
+            CredentialKind::Password, CredentialKind::Passphrase => Credentials::endSecret(
                 $this->own(Records\SignIn::class, $id, fn(Records\SignIn $s): string => $s->personId(), $person),
             ),
-            'card' => Credentials::endBadge(
+            CredentialKind::Card => Credentials::endBadge(
                 $this->own(
                     Records\Badge::class,
                     $id,
@@ -58,7 +57,7 @@ final class CredentialDesk
                 $person->fullName(),
                 $this->kit->now(),
             ),
-            'sign_on' => Credentials::endIdentity(
+            CredentialKind::SignOn => Credentials::endIdentity(
                 $this->own(Records\Identity::class, $id, fn(Records\Identity $i): string => $i->personId(), $person),
                 $person->fullName(),
                 $this->kit->now(),
@@ -67,7 +66,7 @@ final class CredentialDesk
         };
         if ($plan !== null) {
             $this->ledger->apply($plan, $person->school_id, $actor, Action::EndCredential);
-            if ($kind === 'password' || $kind === 'passphrase') {
+            if ($kind === CredentialKind::Password || $kind === CredentialKind::Passphrase) {
                 ResetLinks::closeAll($person->id);
             }
             AccountNotice::tell($person, 'A way to sign in was ended', [$plan->sentence]);
@@ -164,9 +163,9 @@ final class CredentialDesk
         DB::table('sessions')->where('user_id', $person->id)->delete();
     }
 
-    private function endOutside(Person $person, string $kind, string $id, Person $actor): string
+    private function endOutside(Person $person, CredentialKind $kind, string $id, Person $actor): string
     {
-        if ($kind === 'second_factor') {
+        if ($kind === CredentialKind::SecondFactor) {
             $done = "The second factor of {$person->fullName()} is removed, and every open session ended.";
             DB::transaction(function () use ($person, $actor, $done): void {
                 if (DB::table('second_factors')->where('person_id', $person->id)->delete() === 0) {
@@ -187,7 +186,7 @@ final class CredentialDesk
 
             return $done;
         }
-        if ($kind === 'link') {
+        if ($kind === CredentialKind::Link) {
             $done = DB::table('password_resets')
                 ->where('id', $id)
                 ->whereNull('used_at')
@@ -200,7 +199,7 @@ final class CredentialDesk
             return $done === 1 ? 'The link in that mail does not work any more.' : throw new NotFoundHttpException();
         }
         $session =
-            $kind !== 'session'
+            $kind !== CredentialKind::Session
                 ? null
                 : DB::table('sessions')
                     ->where('user_id', $person->id)

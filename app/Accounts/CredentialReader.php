@@ -12,6 +12,7 @@ use App\Platform\Instant;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Accounts\AddressSource;
+use Vantrel\Core\Accounts\CredentialKind;
 use Vantrel\Core\Accounts\Lifetime;
 
 /** Lists every way to sign in of a person, with when, where and who issued it. */
@@ -74,7 +75,7 @@ final class CredentialReader
                 [$since, $by] = $issued["$s->id $way->value"] ?? [null, ''];
                 [$last, $where] = $this->used($person, $way, $s->id);
                 $lines[] = new CredentialLine(
-                    $way->value,
+                    CredentialKind::from($way->value),
                     $s->id,
                     $s->user_name . ((int) $s->temporary === 1 ? ', to be changed at the first sign-in' : ''),
                     $since,
@@ -106,7 +107,7 @@ final class CredentialReader
                     [$last, $where] = $this->used($person, CredentialWay::Badge, $b->id);
 
                     return new CredentialLine(
-                        'card',
+                        CredentialKind::Card,
                         $b->id,
                         $b->user_name,
                         Instant::iso($b->made_at),
@@ -132,7 +133,7 @@ final class CredentialReader
                     [$last, $where] = $this->used($person, CredentialWay::SignOn, $i->id);
 
                     return new CredentialLine(
-                        'sign_on',
+                        CredentialKind::SignOn,
                         $i->id,
                         (string) parse_url($i->issuer, PHP_URL_HOST),
                         Instant::iso($i->made_at),
@@ -165,7 +166,7 @@ final class CredentialReader
                 ? []
                 : [
                     new CredentialLine(
-                        'second_factor',
+                        CredentialKind::SecondFactor,
                         $person->id,
                         'authenticator app',
                         Instant::isoOrNull($factor->confirmed_at),
@@ -178,7 +179,7 @@ final class CredentialReader
                 $links
                     ->map(
                         fn(object $r): CredentialLine => new CredentialLine(
-                            'link',
+                            CredentialKind::Link,
                             $r->id,
                             "sent to $r->address",
                             Instant::isoOrNull($r->made_at),
@@ -208,7 +209,7 @@ final class CredentialReader
                 ->get(['id', 'ip_address', 'user_agent', 'last_activity', 'way'])
                 ->map(
                     fn(object $s): CredentialLine => new CredentialLine(
-                        'session',
+                        CredentialKind::Session,
                         SessionLine::keyOf($s->id),
                         SessionLine::device((string) $s->user_agent),
                         null,

@@ -191,7 +191,7 @@ final class SignInDesk
         $found = DB::selectOne("SELECT id, sign_in_id FROM badges WHERE token_hash = ? AND state = 'live'", [
             Token::hashOf($token),
         ]);
-        $signIn = $found === null ? null : SignIn::query()->find($found->sign_in_id);
+        $signIn = $found === null ? null : SignIn::query()->where('id', $found->sign_in_id)->first();
         if ($found === null || $signIn === null) {
             $address = [Limit::CardAddress, (string) $request->ip()];
             $this->tries->guard($address);

@@ -180,7 +180,7 @@ final class SingleSignOn
             return [$person, (string) $known->id];
         }
         $seed = $this->kit->seed();
-        $plan = Identities::link(
+        $planned = Identities::link(
             $person->id,
             $person->fullName(),
             $this->issuer(),
@@ -188,9 +188,9 @@ final class SingleSignOn
             $this->kit->ids($seed),
             $this->kit->now(),
         );
-        $this->ledger->apply($plan, $person->school_id, $person, Action::SignOn);
+        $this->ledger->apply($planned->plan, $person->school_id, $person, Action::SignOn);
 
-        return [$person, $plan->changes[0]->id];
+        return [$person, $planned->result];
     }
 
     private function byAddress(stdClass $claims): Person

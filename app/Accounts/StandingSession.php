@@ -9,7 +9,6 @@ use App\Models\Person;
 use App\Platform\CoreKit;
 use App\Platform\SchoolDay;
 use Closure;
-use Illuminate\Auth\SessionGuard;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
@@ -35,7 +34,6 @@ final class StandingSession
         $guard = Auth::guard();
         $person = $request->user();
         $bySession =
-            $guard instanceof SessionGuard &&
             $request->hasSession() &&
             $person instanceof Person &&
             $request->session()->get($guard->getName()) === $person->id;

@@ -22,6 +22,7 @@ use Vantrel\Core\Intake\MailDomains;
 use Vantrel\Core\Intake\SchoolFacts;
 use Vantrel\Core\Intake\Scope;
 use Vantrel\Core\Intake\StudentLine;
+use Vantrel\Core\Intake\WhoAnswer;
 use Vantrel\Core\Matching\Linkage;
 use Vantrel\Core\Matching\Matcher;
 use Vantrel\Core\Matching\Subject;
@@ -289,8 +290,9 @@ final class ImportPlanner
     {
         $students = array_fill_keys([...$linkage->people(), ...array_map(strval(...), array_keys($own))], true);
         foreach ($answers as $answer) {
-            if (str_starts_with($answer, 'is:')) {
-                $students[explode(':', $answer)[1]] = true;
+            $named = WhoAnswer::read($answer)?->personId;
+            if ($named !== null) {
+                $students[$named] = true;
             }
         }
         $numbers = $emails = $phones = [];

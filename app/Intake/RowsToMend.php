@@ -54,7 +54,7 @@ final class RowsToMend
     }
 
     /**
-     * @param  array<int, object>  $rows by number in the file
+     * @param  array<int, \stdClass>  $rows by number in the file
      * @return array{list<string>, list<list<string>>, array<int, array<int, true>>}
      */
     private static function sheet(Sheet $sheet, ListLayout $layout, array $rows): array

@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 namespace App\Ledger;
 
+use App\Ledger\Wishes\LedgerPageWish;
+use App\Ledger\Wishes\OutlookWish;
+use App\Ledger\Wishes\UndoWish;
 use App\Models\LedgerEntry;
 use App\Models\Person;
 use App\Models\School;
 use App\Platform\Answers;
 use App\Platform\Takes;
+use App\Platform\Wishes;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -29,14 +33,14 @@ final class LedgerController
     ];
 
     #[Answers(LedgerPage::class, 'What was done at a school, newest first')]
-    #[Takes(['after?' => 'int'])]
+    #[Takes(LedgerPageWish::class)]
     public function index(School $school, Request $request): LedgerPage
     {
-        $request->validate(['after' => 'integer|min:1']);
+        $wish = Wishes::of(LedgerPageWish::class, $request);
         /** @var Collection<int, LedgerEntry> $entries */
         $entries = LedgerEntry::query()
             ->whereIn('seq', fn($q) => $q->select('entry_seq')->from('ledger_schools')->where('school_id', $school->id))
-            ->when($request->integer('after') > 0, fn($q) => $q->where('seq', '<', $request->integer('after')))
+            ->when($wish->after !== null, fn($q) => $q->where('seq', '<', $wish->after))
             ->orderByDesc('seq')
             ->limit(self::PAGE + 1)
             ->get();
@@ -97,44 +101,30 @@ final class LedgerController
                 'undone first',
         ),
     ]
-    #[Takes(['together?' => 'bool'])]
+    #[Takes(OutlookWish::class)]
     public function outlook(LedgerEntry $entry, Request $request, Ledger $ledger): UndoOutlook
     {
-        return $ledger->outlook($entry, $request->boolean('together'));
+        $wish = Wishes::of(OutlookWish::class, $request);
+        return $ledger->outlook($entry, $wish->together);
     }
 
     #[Answers(LedgerLine::class, 'Undo an entry, and later ones with it, newest first: all or none')]
-    #[Takes(['first?' => 'list<string>', 'fingerprint?' => 'string'])]
+    #[Takes(UndoWish::class)]
     public function undo(LedgerEntry $entry, Request $request, Ledger $ledger): LedgerLine
     {
-        $request->validate(['first' => 'array|max:500', 'first.*' => 'ulid', 'fingerprint' => 'string|size:64']);
-        $first = array_values(array_filter($request->array('first'), is_string(...)));
+        $wish = Wishes::of(UndoWish::class, $request);
+        $first = $wish->first;
         foreach (LedgerEntry::query()->whereIn('id', $first)->get() as $later) {
             Gate::authorize('work-ledger', $later);
         }
 
-        return $this->line(
-            $ledger->undo(
-                $entry,
-                $this->actor($request),
-                $first,
-                $request->has('fingerprint') ? $request->string('fingerprint')->toString() : null,
-            ),
-        );
+        return $this->line($ledger->undo($entry, Person::signedIn($request), $first, $wish->fingerprint));
     }
 
     #[Answers(LedgerLine::class, 'Do again what an undo took back')]
     public function redo(LedgerEntry $entry, Request $request, Ledger $ledger): LedgerLine
     {
-        return $this->line($ledger->redo($entry, $this->actor($request)));
-    }
-
-    private function actor(Request $request): Person
-    {
-        /** @var Person $actor */
-        $actor = $request->user();
-
-        return $actor;
+        return $this->line($ledger->redo($entry, Person::signedIn($request)));
     }
 
     private function line(LedgerEntry $entry): LedgerLine

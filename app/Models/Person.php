@@ -8,6 +8,8 @@ use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Relations\BelongsToMany;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Foundation\Auth\User;
+use Illuminate\Http\Request;
+use LogicException;
 
 /**
  * Someone the school knows: student, guardian or staff. Signing in leads to a person, through any of their sign-ins.
@@ -48,6 +50,14 @@ final class Person extends User
 
     /** @var list<string> */
     protected $hidden = ['pictures'];
+
+    /** Who makes a request behind sign-in. */
+    public static function signedIn(Request $request): self
+    {
+        $person = $request->user();
+
+        return $person instanceof self ? $person : throw new LogicException('Nobody is signed in.');
+    }
 
     /** @return BelongsToMany<School, $this> the schools this person coordinates */
     public function coordinates(): BelongsToMany

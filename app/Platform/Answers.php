@@ -10,5 +10,6 @@ use Attribute;
 #[Attribute(Attribute::TARGET_METHOD)]
 final readonly class Answers
 {
+    /** @param  class-string|'file'|null  $with */
     public function __construct(public ?string $with, public string $summary) {}
 }

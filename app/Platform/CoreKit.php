@@ -6,7 +6,6 @@ namespace App\Platform;
 
 use App\Models\School;
 use Carbon\CarbonImmutable;
-use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Vantrel\Core\Accounts\PassphraseSheet;
@@ -39,12 +38,12 @@ final class CoreKit
     /**
      * The seed of the plan that was looked at, as it comes back to be applied.
      *
+     * @param  string  $seed a ULID
+     *
      * @throws StalePlan where it is older than a day: what was looked at yesterday is looked at again
      */
-    public function seedOf(Request $request): string
+    public function fresh(string $seed): string
     {
-        $request->validate(['seed' => ['required', 'string', 'regex:/^[0-7][0-9A-HJKMNP-TV-Z]{25}$/']]);
-        $seed = $request->string('seed')->value();
         if (!$this->ids($seed)->isFresh($this->now())) {
             throw new StalePlan(['the day it was looked at']);
         }

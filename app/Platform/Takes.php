@@ -6,13 +6,16 @@ namespace App\Platform;
 
 use Attribute;
 
-/**
- * What a route takes: name to type, a trailing `?` on the name for what may be left out. Types: string, int, bool,
- * file, list<string>, map<string>, or alternatives such as `reading|cut_stack`. In the query for GET, else in the body.
- */
+/** The wishes a route takes: in the query for GET, else in the body. */
 #[Attribute(Attribute::TARGET_METHOD)]
 final readonly class Takes
 {
-    /** @param  array<string, string>  $fields */
-    public function __construct(public array $fields) {}
+    /** @var list<class-string> */
+    public array $wishes;
+
+    /** @param  class-string  ...$wishes see {@see Wishes} */
+    public function __construct(string ...$wishes)
+    {
+        $this->wishes = array_values($wishes);
+    }
 }

@@ -13,6 +13,7 @@ use App\Platform\SchoolDay;
 use Illuminate\Contracts\Encryption\DecryptException;
 use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
+use LogicException;
 use Vantrel\Core\Accounts\SignInPolicy;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Action;
@@ -118,7 +119,7 @@ final class CardPrinter
         $byId = $people->keyBy('id');
         $policy = SignInPolicy::read($school->sign_in_policy);
         foreach ($issue->cards as $i => $card) {
-            $person = $byId[$ordered[$i]->personId()];
+            $person = $byId[$ordered[$i]->personId()] ?? throw new LogicException('A card of nobody.');
             $cards[] = new Card(
                 (new PersonName($person->given_name, $person->family_name))->full(),
                 $person->section,

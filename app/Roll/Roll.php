@@ -18,7 +18,9 @@ use App\Roll\Views\UserName;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
+use stdClass;
 use Vantrel\Core\Names\NameKey;
+use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Values\GradeLevel;
 
 /** Finds people: by any part of a name, number or address, and by the problems a school has with accounts. */
@@ -34,7 +36,7 @@ final class Roll
      */
     public function page(
         School $school,
-        string $kind,
+        ?PersonKind $kind,
         string $text,
         string $grade,
         string $problem,
@@ -70,7 +72,7 @@ final class Roll
     public function find(School $school, string $text): array
     {
         return $this->lines(
-            $this->query($school, '', $text, '', '')
+            $this->query($school, null, $text, '', '')
                 ->orderByRaw("p.kind = 'student' desc")
                 ->orderBy('p.family_name')
                 ->orderBy('p.given_name')
@@ -83,7 +85,7 @@ final class Roll
     /** How many students of the school have one of the problems. */
     public function count(School $school, string $problem): int
     {
-        return $this->query($school, 'student', '', '', $problem)->count();
+        return $this->query($school, PersonKind::Student, '', '', $problem)->count();
     }
 
     /**
@@ -213,12 +215,12 @@ final class Roll
         );
     }
 
-    private function query(School $school, string $kind, string $text, string $grade, string $problem): Builder
+    private function query(School $school, ?PersonKind $kind, string $text, string $grade, string $problem): Builder
     {
         $query = DB::table('people as p')
             ->where('p.school_id', $school->id)
             ->select('p.*')
-            ->when($kind !== '', fn(Builder $q) => $q->where('p.kind', $kind))
+            ->when($kind !== null, fn(Builder $q) => $q->where('p.kind', $kind))
             ->when($grade !== '', fn(Builder $q) => $q->where('p.grade', $grade))
             ->where('p.state', 'active');
         $raw = trim($text);
@@ -283,7 +285,7 @@ final class Roll
     }
 
     /**
-     * @param  Collection<int, object>  $people
+     * @param  Collection<int, \stdClass>  $people
      * @return list<PersonLine>
      */
     private function lines(Collection $people, string $schoolId): array
@@ -313,7 +315,7 @@ final class Roll
         return array_values(
             $people
                 ->map(
-                    fn(object $p): PersonLine => new PersonLine(
+                    fn(stdClass $p): PersonLine => new PersonLine(
                         $p->id,
                         trim("$p->given_name $p->family_name"),
                         $p->kind,

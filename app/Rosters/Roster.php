@@ -180,6 +180,12 @@ final class Roster
                 ->get(['g.student_id', 'p.given_name', 'p.family_name', 'p.email', 'p.phone', 'g.relationship'])
             as $row
         ) {
+            /**
+             * @var object{
+             *     student_id: string, given_name: string, family_name: string, email: ?string, phone: ?string,
+             *     relationship: ?string,
+             * } $row
+             */
             $found[$row->student_id][] = $row;
         }
 

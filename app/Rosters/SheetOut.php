@@ -9,6 +9,7 @@ use OpenSpout\Common\Entity\Row;
 use OpenSpout\Common\Entity\Style\Style;
 use OpenSpout\Writer\Common\Creator\Style\StyleBuilder;
 use OpenSpout\Writer\Common\Creator\WriterEntityFactory;
+use OpenSpout\Writer\WriterMultiSheetsAbstract;
 
 /**
  * Writes lists as spreadsheets. Every cell is text and nothing else: what a family typed as a name or an address cannot
@@ -38,7 +39,7 @@ final class SheetOut
         $marked = (new StyleBuilder())->setFontBold()->setFontColor('9C2F2F')->setBackgroundColor('F6E3B8')->build();
         $first = true;
         foreach ($sheets as $name => $sheet) {
-            if ($format !== SheetFormat::Csv) {
+            if ($writer instanceof WriterMultiSheetsAbstract) {
                 $target = $first ? $writer->getCurrentSheet() : $writer->addNewSheetAndMakeItCurrent();
                 $target->setName(self::sheetName((string) $name));
             }

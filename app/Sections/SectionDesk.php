@@ -16,7 +16,6 @@ use Illuminate\Http\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
-use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Records;
 use Vantrel\Core\Records\SchoolRules;
 
@@ -24,14 +23,6 @@ use Vantrel\Core\Records\SchoolRules;
 final class SectionDesk
 {
     public function __construct(public readonly Ledger $ledger, public readonly Snapshots $snapshots) {}
-
-    public function actor(Request $request): Person
-    {
-        /** @var Person $person */
-        $person = $request->user();
-
-        return $person;
-    }
 
     /**
      * @param  Closure(LedgerEntry): void|null  $within the transaction, after all is written
@@ -43,20 +34,12 @@ final class SectionDesk
         Action $action,
         ?Closure $within = null,
     ): LedgerEntry {
-        return $this->ledger->apply($plan, $section->school_id, $this->actor($request), $action, within: $within);
+        return $this->ledger->apply($plan, $section->school_id, Person::signedIn($request), $action, within: $within);
     }
 
     public function applyAt(Plan $plan, string $schoolId, Request $request, Action $action): LedgerEntry
     {
-        return $this->ledger->apply($plan, $schoolId, $this->actor($request), $action);
-    }
-
-    /** What is applied is what was looked at. */
-    public function mustBeAsSeen(Plan $plan, Request $request, string $what): void
-    {
-        if (!hash_equals($plan->fingerprint(), $request->string('fingerprint')->value())) {
-            throw new StalePlan([$what]);
-        }
+        return $this->ledger->apply($plan, $schoolId, Person::signedIn($request), $action);
     }
 
     public function row(Section $section): Records\Section

@@ -24,6 +24,7 @@ use App\Staffing\Views\StaffLine;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
+use stdClass;
 use Vantrel\Core\Records\PassHours;
 use Vantrel\Core\Staffing\Invitations;
 use Vantrel\Core\Staffing\Power;
@@ -207,7 +208,7 @@ final class SectionReader
             array_values(
                 $invitations
                     ->map(
-                        fn(object $i): InvitationLine => new InvitationLine(
+                        fn(stdClass $i): InvitationLine => new InvitationLine(
                             $i->id,
                             $i->email,
                             StaffRole::from($i->role)->label(),
@@ -356,7 +357,7 @@ final class SectionReader
 
     /**
      * @param  Collection<int, mixed>  $sectionIds
-     * @return Collection<string, object>
+     * @return Collection<array-key, \stdClass>
      */
     private function counts(Collection $sectionIds, string $today): Collection
     {
@@ -389,7 +390,7 @@ final class SectionReader
 
     /**
      * @param  Collection<int, mixed>  $personIds
-     * @return Collection<string, object>
+     * @return Collection<array-key, \stdClass>
      */
     private function signIns(Collection $personIds): Collection
     {

@@ -6,6 +6,8 @@ namespace App\Wiring;
 
 use App\Platform\Answers;
 use App\Platform\Takes;
+use App\Platform\Wishes;
+use App\Platform\WishPart;
 use BackedEnum;
 use Illuminate\Routing\Route;
 use Illuminate\Routing\Router;
@@ -55,12 +57,20 @@ final class OpenApi
     private function operation(Route $route): array
     {
         [$class, $method] = explode('@', $route->getActionName()) + [1 => '__invoke'];
+        if (!class_exists($class)) {
+            throw new RuntimeException("{$route->uri()} has no controller.");
+        }
         $reflection = new ReflectionMethod($class, $method);
         $answers = (
             $reflection->getAttributes(Answers::class)[0] ??
             throw new RuntimeException("{$route->uri()} does not say what it answers with.")
         )->newInstance();
-        $takes = ($reflection->getAttributes(Takes::class)[0] ?? null)?->newInstance()->fields ?? [];
+        $takes = array_merge(
+            ...array_map(
+                Wishes::parts(...),
+                ($reflection->getAttributes(Takes::class)[0] ?? null)?->newInstance()->wishes ?? [],
+            ),
+        );
         $isGet = $route->methods()[0] === 'GET';
         $parameters = array_map(
             fn(string $name): array => [
@@ -72,12 +82,12 @@ final class OpenApi
             $route->parameterNames(),
         );
         if ($isGet) {
-            foreach ($takes as $name => $type) {
+            foreach ($takes as $part) {
                 $parameters[] = [
-                    'name' => rtrim($name, '?'),
+                    'name' => $part->name,
                     'in' => 'query',
-                    'required' => !str_ends_with($name, '?'),
-                    'schema' => $this->simple($type),
+                    'required' => $part->required,
+                    'schema' => $part->schema(),
                 ];
             }
         }
@@ -92,8 +102,8 @@ final class OpenApi
             $operation['requestBody'] = [
                 'required' => true,
                 'content' => [
-                    array_intersect(['file', 'files'], $takes) !== [] ? 'multipart/form-data' : 'application/json' => [
-                        'schema' => $this->body($takes),
+                    self::hasFile($takes) ? 'multipart/form-data' : 'application/json' => [
+                        'schema' => self::body($takes),
                     ],
                 ],
             ];
@@ -120,16 +130,16 @@ final class OpenApi
     }
 
     /**
-     * @param  array<string, string>  $fields
+     * @param  list<WishPart>  $parts
      * @return array<string, mixed>
      */
-    private function body(array $fields): array
+    private static function body(array $parts): array
     {
         $properties = $required = [];
-        foreach ($fields as $name => $type) {
-            $properties[rtrim($name, '?')] = $this->simple($type);
-            if (!str_ends_with($name, '?')) {
-                $required[] = $name;
+        foreach ($parts as $part) {
+            $properties[$part->name] = $part->schema();
+            if ($part->required) {
+                $required[] = $part->name;
             }
         }
 
@@ -139,23 +149,23 @@ final class OpenApi
         );
     }
 
-    /** @return array<string, mixed> */
-    private function simple(string $type): array
+    /** @param  list<WishPart>  $parts */
+    private static function hasFile(array $parts): bool
     {
-        return match (true) {
-            $type === 'string' => ['type' => 'string'],
-            $type === 'int' => ['type' => 'integer'],
-            $type === 'bool' => ['type' => 'boolean'],
-            $type === 'file' => ['type' => 'string', 'format' => 'binary'],
-            $type === '?string' => ['type' => ['string', 'null']],
-            $type === 'files' => ['type' => 'array', 'items' => ['type' => 'string', 'format' => 'binary']],
-            $type === 'list<string>' => ['type' => 'array', 'items' => ['type' => 'string']],
-            $type === 'map<string>' => ['type' => 'object', 'additionalProperties' => ['type' => ['string', 'null']]],
-            default => ['type' => 'string', 'enum' => explode('|', $type)],
-        };
+        foreach ($parts as $part) {
+            $schema = $part->schema();
+            if (in_array('binary', [$schema['format'] ?? '', $schema['items']['format'] ?? ''], true)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
-    /** @return array<string, mixed> */
+    /**
+     * @param  class-string  $class
+     * @return array<string, mixed>
+     */
     private function ref(string $class): array
     {
         $short = (new ReflectionClass($class))->getShortName();
@@ -167,7 +177,10 @@ final class OpenApi
         return ['$ref' => "#/components/schemas/$short"];
     }
 
-    /** @return array<string, mixed> */
+    /**
+     * @param  class-string  $class
+     * @return array<string, mixed>
+     */
     private function schema(string $class): array
     {
         if (enum_exists($class)) {
@@ -251,7 +264,9 @@ final class OpenApi
             'int' => ['type' => 'integer'],
             'float' => ['type' => 'number'],
             'bool' => ['type' => 'boolean'],
-            default => $this->ref($type),
+            default => class_exists($type) || enum_exists($type)
+                ? $this->ref($type)
+                : throw new RuntimeException("What is $type?"),
         };
     }
 }

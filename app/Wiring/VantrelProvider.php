@@ -91,7 +91,7 @@ final class VantrelProvider extends ServiceProvider
         // Against floods only, each route by itself: no route that is flooded shuts another.
         RateLimiter::for(
             'guest',
-            fn(Request $request): Limit => Limit::perMinute(6000)->by($request->route()->uri() . '|' . $request->ip()),
+            fn(Request $request): Limit => Limit::perMinute(6000)->by($request->route()?->uri() . '|' . $request->ip()),
         );
         RateLimiter::for(
             'upload',

@@ -9,6 +9,7 @@ use App\Models\School;
 use App\Models\SchoolYear;
 use App\Platform\CoreKit;
 use App\Platform\SchoolDay;
+use App\YearTurn\Http\Wishes\TurnWish;
 use App\YearTurn\Views\GradeCount;
 use App\YearTurn\Views\YearTurnStart;
 use Illuminate\Support\Facades\DB;
@@ -52,7 +53,7 @@ final class YearTurns
         return new YearTurnStart($year->name, $name, $begins, Span::last($ends), $grades);
     }
 
-    public function plan(School $school, YearTurnRequest $request, string $seed): Plan
+    public function plan(School $school, TurnWish $request, string $seed): Plan
     {
         $year = $this->current($school);
         $made = $this->kit->ids($seed)->instant();

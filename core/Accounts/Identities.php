@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Vantrel\Core\Accounts;
 
 use Vantrel\Core\Plan\Ids;
-use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\Planned;
 use Vantrel\Core\Records\Entity;
 
 /** The names by which a provider of single sign-on knows people. */
@@ -16,6 +16,7 @@ final class Identities
      * @param  string  $issuer of the provider
      * @param  string  $subject its name for the person, which never goes to another
      * @param  string  $now UTC instant
+     * @return Planned<string> the id of the name
      */
     public static function link(
         string $personId,
@@ -24,11 +25,12 @@ final class Identities
         string $subject,
         Ids $ids,
         string $now,
-    ): Plan {
+    ): Planned {
         $plan = new PlanBuilder();
+        $id = $ids->for('identity', $issuer, $subject);
         $plan->insert(
             Entity::Identity,
-            $ids->for('identity', $issuer, $subject),
+            $id,
             [
                 'person_id' => $personId,
                 'issuer' => $issuer,
@@ -40,6 +42,9 @@ final class Identities
             'first sign-in there',
         );
 
-        return $plan->build("School sign-on of $name", "$name signs in with the school’s sign-on from now on.");
+        return new Planned(
+            $plan->build("School sign-on of $name", "$name signs in with the school’s sign-on from now on."),
+            $id,
+        );
     }
 }

@@ -14,6 +14,7 @@ use Vantrel\Core\Plan\Enrolling;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\Planned;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Records\CodeUse;
@@ -56,6 +57,8 @@ final class Newcomers
      * @param  int  $waiting requests by the code that wait
      * @param  Token|null  $token for the mail, where the code is for addresses of the school
      *
+     * @return Planned<MadeRequest>
+     *
      * @throws Refusal in words for the student
      */
     public static function ask(
@@ -69,7 +72,7 @@ final class Newcomers
         Ids $ids,
         string $today,
         string $now,
-    ): Plan {
+    ): Planned {
         Enrolling::mustBeOpen($section);
         $use = $code->who();
         if ($use === CodeUse::Accounts) {
@@ -130,9 +133,14 @@ final class Newcomers
             'asked at the door',
         );
 
-        return $plan->build(
+        $built = $plan->build(
             "Request for {$section->name()}",
             "{$newcomer->name->full()} asks to come into {$section->name()}.",
+        );
+
+        return new Planned(
+            $built,
+            new MadeRequest($ids->for('request'), $byMail ? RequestState::Mail : RequestState::Waiting),
         );
     }
 
@@ -141,6 +149,8 @@ final class Newcomers
      *
      * @param  string|null  $answererId null where their own mail answered: then the address is confirmed
      * @param  string|null  $passwordHash chosen with the link of that mail
+     *
+     * @return Planned<LetIn>
      */
     public static function approve(
         Section $section,
@@ -151,7 +161,7 @@ final class Newcomers
         Ids $ids,
         string $today,
         string $now,
-    ): Plan {
+    ): Planned {
         self::mustWait($section, $request);
         $plan = new PlanBuilder();
         $name = self::name($request);
@@ -203,10 +213,12 @@ final class Newcomers
         );
         self::answered($plan, $request, 'approved', $id, $answererId, $now, $ids->for('sign-in'));
 
-        return $plan->build(
+        $built = $plan->build(
             "{$name->full()} into {$section->name()}",
             "{$name->full()} gets an account and comes into {$section->name()}.",
         );
+
+        return new Planned($built, new LetIn($id, $ids->for('sign-in')));
     }
 
     /**

@@ -112,12 +112,12 @@ final class Identity
         // Answers go by the row, not by whom it was compared with: a row left out stays out when others have been
         // applied.
         $id = substr(hash('sha256', 'who|' . $line->key()), 0, 20);
-        $answer = $this->wish->answers[$id] ?? null;
+        $answer = WhoAnswer::read($this->wish->answers[$id] ?? null);
         $chosen = $this->chosen($subject, $answer);
         if ($best === null || $candidates === []) {
             return match (true) {
-                $chosen !== null => $this->claim($line, $chosen, explode(':', (string) $answer)[2] ?? 'same', $id),
-                $answer === 'skip' => RowMatch::skipped($id),
+                $chosen !== null => $this->claim($line, $chosen, $answer->how ?? 'same', $id),
+                $answer?->skips() === true => RowMatch::skipped($id),
                 default => RowMatch::none(null, $this->apart($subject->id)),
             };
         }
@@ -141,7 +141,7 @@ final class Identity
             $best->sure() => 'is at ' . $this->roster->schoolName($best->subject->schoolId) . ' now',
             default => self::doubt($best),
         };
-        if ($chosen === null && !in_array($answer, ['other', 'skip'], true)) {
+        if ($chosen === null && $answer?->personId !== null) {
             $answer = null;
         }
         $school = $this->roster->schoolName($best->subject->schoolId);
@@ -159,7 +159,7 @@ final class Identity
                 $this->choices($candidates),
                 $foreign ? [] : $best->evidence,
                 $foreign ? null : $best->probability,
-                $answer,
+                $answer?->written(),
                 $line->sheet,
                 $why . ($elsewhere ? '|elsewhere' : ''),
             ),
@@ -167,10 +167,10 @@ final class Identity
 
         return match (true) {
             $answer === null => RowMatch::asked($best, $why, $id),
-            $answer === 'skip' => RowMatch::skipped($id),
-            $answer === 'other' => RowMatch::none($id),
+            $answer->skips() => RowMatch::skipped($id),
+            $answer->isOther() => RowMatch::none($id),
             $chosen === null => RowMatch::asked($best, $why, $id),
-            default => $this->claim($line, $chosen, explode(':', $answer)[2] ?? 'same', $id),
+            default => $this->claim($line, $chosen, $answer->how, $id),
         };
     }
 
@@ -194,15 +194,14 @@ final class Identity
             ($sheet === '' ? '' : " of $sheet");
     }
 
-    /** Whom an answer of the form `is:ID` or `is:ID:how` names, as long as that student is known. */
-    private function chosen(Subject $subject, ?string $answer): ?Candidate
+    /** Whom an answer names, as long as that student is known. */
+    private function chosen(Subject $subject, ?WhoAnswer $answer): ?Candidate
     {
-        $parts = explode(':', (string) $answer);
-        $known = $parts[0] === 'is' ? $this->roster->subject($parts[1] ?? '') : null;
+        $known = $answer?->personId === null ? null : $this->roster->subject($answer->personId);
         $candidate = $known === null ? null : $this->linkage->judge($subject, $known);
         $person = $known === null ? null : $this->snapshot->find(Person::class, $known->id);
         // What may be done with a student of this school may not be with one of another, whoever writes the answer.
-        $asks = str_starts_with($parts[2] ?? '', 'ask-');
+        $asks = $answer?->asks() === true;
 
         return $candidate === null ||
             $person === null ||
@@ -294,13 +293,13 @@ final class Identity
             if ($person !== null && !$this->wish->writes($person)) {
                 $school = $this->roster->schoolName($person->schoolId());
                 $choices[] = new Choice(
-                    "is:$id:ask-transfer",
+                    WhoAnswer::is($id, 'ask-transfer')->written(),
                     TransferKind::Transfer->wish($school),
                     "$school answers; until then nothing of the student changes",
                     'ask-transfer',
                 );
                 $choices[] = new Choice(
-                    "is:$id:ask-also",
+                    WhoAnswer::is($id, 'ask-also')->written(),
                     TransferKind::Also->wish($school),
                     "the student stays at $school and, once it agrees, comes into the sections of this row too",
                     'ask-also',
@@ -312,26 +311,26 @@ final class Identity
             ) {
                 $school = $this->roster->schoolName($person->schoolId());
                 $choices[] = new Choice(
-                    "is:$id:transfer",
+                    WhoAnswer::is($id, 'transfer')->written(),
                     "Same person, transfer: $name",
                     "ends all sections at $school today; the account and cards go on working",
                     'transfer',
                 );
                 $choices[] = new Choice(
-                    "is:$id:also",
+                    WhoAnswer::is($id, 'also')->written(),
                     "Same person, also enroll: $name",
                     "stays at $school and comes into the sections of this row too",
                     'also',
                 );
                 $choices[] = new Choice(
-                    "is:$id:leave",
+                    WhoAnswer::is($id, 'leave')->written(),
                     "Same person, leave enrollments: $name",
                     'brings what the row says of the person up to date, and no section changes',
                     'leave',
                 );
             } else {
                 $choices[] = new Choice(
-                    "is:$id",
+                    WhoAnswer::is($id)->written(),
                     "Same person: $name",
                     'keeps the account and its cards; this row updates it',
                     'same',

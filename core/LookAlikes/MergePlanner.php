@@ -7,8 +7,8 @@ namespace Vantrel\Core\LookAlikes;
 use Vantrel\Core\Calendar\Span;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Cell;
-use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\Planned;
 use Vantrel\Core\Plan\PlanRow;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Snapshot;
@@ -42,9 +42,11 @@ final class MergePlanner
      * @param array<string, string> $picks column to the id of the account whose value stays; the default stands where
      *     none is picked
      *
+     * @return Planned<Merge>
+     *
      * @throws Refusal where the two cannot be one
      */
-    public static function plan(Snapshot $snapshot, string $aId, string $bId, array $picks = []): Plan
+    public static function plan(Snapshot $snapshot, string $aId, string $bId, array $picks = []): Planned
     {
         $a =
             $snapshot->find(Person::class, $aId) ?? throw new Refusal('One of the two accounts is not there any more.');
@@ -63,7 +65,7 @@ final class MergePlanner
         foreach ($snapshot->where(Person::class, 'merged_into', $drop->id) as $earlier) {
             $plan->update($earlier, ['merged_into' => $keep->id], 'follows a merge');
         }
-        self::fields($plan, $keep, $drop, $picks);
+        $fields = self::fields($plan, $keep, $drop, $picks);
         $signIns = 0;
         foreach ($snapshot->where(SignIn::class, 'person_id', $drop->id) as $signIn) {
             $plan->update($signIn, ['person_id' => $keep->id], 'signs in to ' . self::name($keep));
@@ -82,7 +84,7 @@ final class MergePlanner
             ]),
         );
 
-        return $plan->build(
+        $built = $plan->build(
             'Merge ' . self::name($drop) . ' into ' . self::name($keep),
             'The two become one account' .
                 ($more === [] ? '' : ', with ' . Words::join($more) . ' of the other') .
@@ -93,6 +95,8 @@ final class MergePlanner
                 new Tally('user_names', $signIns, 'user names brought over'),
             ],
         );
+
+        return new Planned($built, new Merge($keep->id, $drop->id, $fields));
     }
 
     /**
@@ -124,12 +128,15 @@ final class MergePlanner
         return $order >= 0 ? [$a, $b] : [$b, $a];
     }
 
-    /** @param  array<string, string>  $picks */
-    private static function fields(PlanBuilder $plan, Person $keep, Person $drop, array $picks): void
+    /**
+     * @param  array<string, string>  $picks
+     * @return list<MergedField>
+     */
+    private static function fields(PlanBuilder $plan, Person $keep, Person $drop, array $picks): array
     {
         /** @var array<string, string|null> $values */
         $values = [];
-        $n = 0;
+        $fields = [];
         foreach (self::FIELDS as $column => $label) {
             $mine = $keep->field($column);
             $theirs = $drop->field($column);
@@ -155,11 +162,13 @@ final class MergePlanner
                 }
                 $values['email_state'] ??= 'claimed';
             }
+            $field = new MergedField($column, $label, $mine ?? '', $theirs ?? '', (string) $stays);
+            $fields[] = $field;
             $plan->row(
-                new PlanRow(++$n, ($mine ?? '') === ($theirs ?? '') ? Verdict::Same : Verdict::Update, [
+                new PlanRow(count($fields), $field->agrees() ? Verdict::Same : Verdict::Update, [
                     'Field' => Cell::same($label),
-                    'Stays' => new Cell($mine ?? '', (string) $stays),
-                    'Other account' => Cell::same($theirs ?? ''),
+                    'Stays' => new Cell($field->survivor, $field->stays),
+                    'Other account' => Cell::same($field->other),
                 ]),
             );
         }
@@ -172,6 +181,8 @@ final class MergePlanner
                 ? PersonState::Active->value
                 : $keep->state()->value;
         $plan->update($keep, $values, 'merged with ' . self::name($drop));
+
+        return $fields;
     }
 
     private static function enrollments(PlanBuilder $plan, Snapshot $snapshot, Person $keep, Person $drop): int

@@ -12,6 +12,7 @@ use Vantrel\Core\Plan\Enrolling;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\Planned;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Records\Enrollment;
@@ -40,6 +41,8 @@ final class Invitations
      * @param  string  $now UTC instant
      * @param  string  $expires UTC instant
      *
+     * @return Planned<list<string>> the addresses asked, each once, as read
+     *
      * @throws Refusal
      */
     public static function invite(
@@ -53,7 +56,7 @@ final class Invitations
         Ids $ids,
         string $now,
         string $expires,
-    ): Plan {
+    ): Planned {
         if ($section->state() !== SectionState::Open) {
             throw new Refusal("{$section->name()} is archived and takes no new teachers.");
         }
@@ -91,12 +94,14 @@ final class Invitations
                 ? ', from ' . Words::day((string) $wish->beginsOn) . ' and until ' . Words::day((string) $wish->endsOn)
                 : '';
 
-        return $plan->build(
+        $built = $plan->build(
             "Invitation to {$section->name()}",
             'Invites ' .
                 Words::some(array_map(strval(...), array_keys($asked))) .
                 " into {$section->name()} as {$wish->role->label()}$dates.",
         );
+
+        return new Planned($built, array_map(strval(...), array_keys($asked)));
     }
 
     /**

@@ -7,6 +7,7 @@ namespace Database\Seeders;
 use App\Platform\CoreKit;
 use App\Platform\Tries;
 use DateTimeImmutable;
+use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
@@ -648,8 +649,9 @@ final class DemoDistrict
                 'sent_at' => $sentAt,
                 'expires_at' => $open
                     ? now()->addDays(9)->format('Y-m-d') . ' 15:00:00'
-                    : date('Y-m-d', strtotime("$sent +14 days")) . ' 15:00:00',
-                'answered_at' => $state === 'invited' ? null : date('Y-m-d', strtotime("$sent +2 days")) . ' 09:00:00',
+                    : Carbon::parse($sent)->addDays(14)->format('Y-m-d') . ' 15:00:00',
+                'answered_at' =>
+                    $state === 'invited' ? null : Carbon::parse($sent)->addDays(2)->format('Y-m-d') . ' 09:00:00',
                 'invited_by' => $this->staff[$key][0],
             ]);
             if ($state === 'accepted') {

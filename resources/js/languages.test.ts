@@ -51,8 +51,13 @@ const SERVER = [
     'core/Accounts/Pictures.php',
     'core/Accounts/Way.php',
 ];
-const SENTENCE =
-    /(?:new Refusal\(\s*|self::\w+ =>\s+|self::problem\(\s*\d+,\s+'[^']*',\s+|\d+ => \[\s*'[^']*',\s+)'((?:[^'\\]|\\.)*)'/g;
+const BEFORE = [
+    /new Refusal\(\s*/,
+    /self::\w+ =>\s+/,
+    /self::problem\(\s*\d+,\s+'[^']*',\s+/,
+    /\d+ => \[\s*'[^']*',\s+/,
+];
+const SENTENCE = new RegExp(`(?:${BEFORE.map((r) => r.source).join('|')})'((?:[^'\\\\]|\\\\.)*)'`, 'g');
 
 /** Code with the pieces of a string that is written over several lines put together. */
 function code(path: string): string {
@@ -62,7 +67,6 @@ function code(path: string): string {
 const TO_STAFF = new Set([
     // A phone says of too many tries that it takes a while.
     'There have been too many tries. Wait ',
-    'Nothing was made.',
     'That end has passed already. Choose a later one, or close the code.',
     'This code is closed. Open a new one.',
     'That end has passed already. Choose a later one.',

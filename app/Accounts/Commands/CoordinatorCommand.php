@@ -27,7 +27,7 @@ final class CoordinatorCommand extends Command
     public function handle(Ledger $ledger, Snapshots $snapshots, CoreKit $kit): int
     {
         $user = $this->argument('user');
-        $signIn = SignIn::query()->where('user_name', UserNames::fold(is_string($user) ? $user : ''))->first();
+        $signIn = SignIn::query()->where('user_name', UserNames::fold($user))->first();
         $school = School::query()->where('code', (string) $this->option('school'))->first();
         $person = $signIn === null ? null : $snapshots->find(Records\Person::class, $signIn->person_id);
         if ($person === null || $school === null) {

@@ -19,7 +19,7 @@ final class SecondFactorOffCommand extends Command
     public function handle(): int
     {
         $user = $this->argument('user');
-        $signIn = SignIn::query()->where('user_name', UserNames::fold(is_string($user) ? $user : ''))->first();
+        $signIn = SignIn::query()->where('user_name', UserNames::fold($user))->first();
         if ($signIn === null || DB::table('second_factors')->where('person_id', $signIn->person_id)->delete() === 0) {
             $this->error('Nobody of that user name has a second factor.');
 

@@ -6,6 +6,9 @@ namespace App\Accounts\Http;
 
 use App\Accounts\CredentialDesk;
 use App\Accounts\CredentialReader;
+use App\Accounts\Http\Wishes\EndCredentialWish;
+use App\Accounts\Http\Wishes\KeyboardWish;
+use App\Accounts\Http\Wishes\OffBoardWish;
 use App\Accounts\PasswordAgain;
 use App\Accounts\ResetLinks;
 use App\Accounts\Views\CredentialPage;
@@ -14,13 +17,15 @@ use App\Ledger\PlanView;
 use App\Models\Person;
 use App\Models\SignIn;
 use App\Platform\Answers;
+use App\Platform\AsSeen;
 use App\Platform\CoreKit;
 use App\Platform\Takes;
+use App\Platform\Wishes;
 use Illuminate\Http\Request;
+use Vantrel\Core\Accounts\CredentialKind;
 use Vantrel\Core\Accounts\Lifetime;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\StalePlan;
 
 /** Every way to sign in of a person, for the coordinators of their school. */
 final class CredentialController
@@ -51,39 +56,24 @@ final class CredentialController
                 'password of whoever ends it, unless they have just signed in',
         ),
     ]
-    #[
-        Takes([
-            'kind' => 'password|passphrase|card|sign_on|second_factor|link|session',
-            'id' => 'string',
-            'password?' => 'string',
-        ]),
-    ]
+    #[Takes(EndCredentialWish::class, KeyboardWish::class)]
     public function end(Person $person, Request $request): CredentialPage
     {
-        $request->validate([
-            'kind' => 'required|in:password,passphrase,card,sign_on,second_factor,link,session',
-            'id' => 'required|string|max:64|alpha_num:ascii',
-            'password' => 'nullable|string|max:256',
-        ]);
-        if ($request->string('kind')->value() === 'second_factor') {
+        $wish = Wishes::of(EndCredentialWish::class, $request);
+        if ($wish->kind === CredentialKind::SecondFactor) {
             $this->mustBeAtTheKeyboard($request);
         }
 
         return $this->reader->page(
             $person,
-            $this->desk->end(
-                $person,
-                $request->string('kind')->value(),
-                $request->string('id')->value(),
-                $this->actor($request),
-            ),
+            $this->desk->end($person, $wish->kind, $wish->id, Person::signedIn($request)),
         );
     }
 
     #[Answers(CredentialPage::class, 'End every way to sign in of a person, and every session')]
     public function endAll(Person $person, Request $request): CredentialPage
     {
-        return $this->reader->page($person, $this->desk->endAll($person, $this->actor($request)));
+        return $this->reader->page($person, $this->desk->endAll($person, Person::signedIn($request)));
     }
 
     #[
@@ -112,41 +102,32 @@ final class CredentialController
             'What would end if somebody left the staff, and which sections would be left without a lead',
         ),
     ]
-    #[Takes(['to?' => 'string'])]
+    #[Takes(OffBoardWish::class)]
     public function planOffBoarding(Person $person, Request $request): PlanView
     {
-        $request->validate(['to' => 'nullable|ulid']);
+        $wish = Wishes::of(OffBoardWish::class, $request);
         $seed = $this->kit->seed();
 
-        return PlanView::of(
-            $this->desk->offBoarding($person, $request->filled('to') ? $request->string('to')->value() : null, $seed),
-            $seed,
-            Action::OffBoard,
-        );
+        return PlanView::of($this->desk->offBoarding($person, $wish->to, $seed), $seed, Action::OffBoard);
     }
 
     #[Answers(CredentialPage::class, 'Do it, as looked at; takes the password of whoever does it')]
-    #[Takes(['to?' => 'string', 'seed' => 'string', 'fingerprint' => 'string', 'password' => 'string'])]
+    #[Takes(OffBoardWish::class, AsSeen::class, KeyboardWish::class)]
     public function offBoard(Person $person, Request $request): CredentialPage
     {
-        $request->validate([
-            'to' => 'nullable|ulid',
-            'fingerprint' => 'required|string|size:64',
-            'password' => 'nullable|string|max:256',
-        ]);
-        if ($person->id === $this->actor($request)->id) {
+        $wish = Wishes::of(OffBoardWish::class, $request);
+        $seen = Wishes::of(AsSeen::class, $request);
+        if ($person->id === Person::signedIn($request)->id) {
             throw new Refusal('Somebody else has to see you off: you would end your own session half-way.');
         }
         $this->mustBeAtTheKeyboard($request);
-        $to = $request->filled('to') ? $request->string('to')->value() : null;
+        $to = $wish->to;
         $sentence = $this->ledger->holding(
             ['people' => array_values(array_filter([$person->id, $to]))],
-            function () use ($person, $request, $to): string {
-                $plan = $this->desk->offBoarding($person, $to, $this->kit->seedOf($request));
-                if (!hash_equals($plan->fingerprint(), $request->string('fingerprint')->value())) {
-                    throw new StalePlan([$person->fullName()]);
-                }
-                $this->desk->offBoard($person, $plan, $this->actor($request));
+            function () use ($person, $request, $seen, $to): string {
+                $plan = $this->desk->offBoarding($person, $to, $this->kit->fresh($seen->seed));
+                $seen->mustBe($plan, $person->fullName());
+                $this->desk->offBoard($person, $plan, Person::signedIn($request));
 
                 return $plan->sentence;
             },
@@ -159,19 +140,11 @@ final class CredentialController
     {
         if (!$this->passwordAgain->justSignedIn($request)) {
             $this->passwordAgain->mustBe(
-                $this->actor($request),
-                $request->string('password')->value(),
+                Person::signedIn($request),
+                Wishes::of(KeyboardWish::class, $request)->password,
                 'This takes your password, and this is not it.',
                 'password',
             );
         }
-    }
-
-    private function actor(Request $request): Person
-    {
-        /** @var Person $actor */
-        $actor = $request->user();
-
-        return $actor;
     }
 }

@@ -5,6 +5,12 @@ declare(strict_types=1);
 namespace App\Accounts\Http;
 
 use App\Accounts\Finished;
+use App\Accounts\Http\Wishes\AppCodeWish;
+use App\Accounts\Http\Wishes\CurrentPasswordWish;
+use App\Accounts\Http\Wishes\FactorCodeWish;
+use App\Accounts\Http\Wishes\ForgottenWish;
+use App\Accounts\Http\Wishes\NewPasswordWish;
+use App\Accounts\Http\Wishes\OwnPasswordWish;
 use App\Accounts\Jobs\SendReset;
 use App\Accounts\Opened;
 use App\Accounts\PasswordAgain;
@@ -23,7 +29,9 @@ use App\Models\SignIn;
 use App\Platform\Answers;
 use App\Platform\QrPath;
 use App\Platform\Takes;
+use App\Platform\TokenWish;
 use App\Platform\Tries;
+use App\Platform\Wishes;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
@@ -53,24 +61,20 @@ final class SecretController
             'Set the own password; the one before is asked for unless the school has just asked to choose one',
         ),
     ]
-    #[Takes(['password' => 'string', 'current?' => 'string'])]
+    #[Takes(OwnPasswordWish::class)]
     public function password(Request $request, SignInDesk $desk): Me
     {
-        $request->validate(['password' => 'required|string|max:256', 'current' => 'nullable|string|max:256']);
-        $person = $this->person($request);
+        $wish = Wishes::of(OwnPasswordWish::class, $request);
+        $person = Person::signedIn($request);
         $signIn =
             SignIn::query()
                 ->where('person_id', $person->id)
                 ->where('id', (string) $request->session()->get('sign_in'))
                 ->first() ?? SignIn::query()->where('person_id', $person->id)->orderBy('id')->firstOrFail();
         if ($request->session()->get(Finished::MUST) !== 'password') {
-            $this->passwordAgain->mustBe(
-                $person,
-                $request->string('current')->value(),
-                'That is not your password now.',
-            );
+            $this->passwordAgain->mustBe($person, $wish->current, 'That is not your password now.');
         }
-        $this->set($signIn, $person, $request->string('password')->value());
+        $this->set($signIn, $person, $wish->password);
         $desk->renew($request, $signIn->id);
         DB::table('sessions')
             ->where('user_id', $person->id)
@@ -90,45 +94,43 @@ final class SecretController
                 'is one or not',
         ),
     ]
-    #[Takes(['user_name' => 'string'])]
+    #[Takes(ForgottenWish::class)]
     public function forgotten(Request $request): Response
     {
-        $request->validate(['user_name' => 'required|string|max:254']);
+        $wish = Wishes::of(ForgottenWish::class, $request);
         $address = [Limit::ResetAddress, (string) $request->ip()];
         $this->tries->guard($address);
         $this->tries->count($address);
-        SendReset::dispatch(UserNames::fold($request->string('user_name')->value()));
+        SendReset::dispatch(UserNames::fold($wish->userName));
 
         return response()->noContent();
     }
 
     #[Answers(ResetView::class, 'Whether the link of a mail for a new password works, and for whom')]
-    #[Takes(['token' => 'string'])]
+    #[Takes(TokenWish::class)]
     public function reset(Request $request, ResetLinks $links): ResetView
     {
-        $request->validate(['token' => 'required|string|max:64']);
+        $wish = Wishes::of(TokenWish::class, $request);
 
-        return new ResetView(
-            SignIn::query()->findOrFail($links->find($request->string('token')->value())->sign_in_id)->user_name,
-        );
+        return new ResetView(SignIn::query()->findOrFail($links->find($wish->token)->sign_in_id)->user_name);
     }
 
     #[Answers(null, 'Set a new password with the link of a mail; every session of the person ends')]
-    #[Takes(['token' => 'string', 'password' => 'string'])]
+    #[Takes(NewPasswordWish::class)]
     public function useReset(Request $request, ResetLinks $links): Response
     {
-        $request->validate(['token' => 'required|string|max:64', 'password' => 'required|string|max:256']);
-        $link = $links->find($request->string('token')->value());
+        $wish = Wishes::of(NewPasswordWish::class, $request);
+        $link = $links->find($wish->token);
         $signIn = SignIn::query()->findOrFail($link->sign_in_id);
         $person = Person::query()->findOrFail($signIn->person_id);
         if ($person->state !== 'active') {
             throw new NotFoundHttpException();
         }
-        $this->check($person, $signIn, $request->string('password')->value());
-        DB::transaction(function () use ($links, $link, $signIn, $person, $request): void {
+        $this->check($person, $signIn, $wish->password);
+        DB::transaction(function () use ($links, $link, $signIn, $person, $wish): void {
             // Taken first: two presses of the button set one password.
             $links->take($link);
-            $this->set($signIn, $person, $request->string('password')->value());
+            $this->set($signIn, $person, $wish->password);
             $links->confirm($person, $link);
             DB::table('sessions')->where('user_id', $person->id)->delete();
         });
@@ -139,7 +141,7 @@ final class SecretController
     #[Answers(SecondFactorView::class, 'Whether there is a second factor')]
     public function secondFactor(Request $request): SecondFactorView
     {
-        $person = $this->person($request);
+        $person = Person::signedIn($request);
 
         return new SecondFactorView(
             $this->secondFactors->has($person),
@@ -158,15 +160,15 @@ final class SecretController
             'Begin with a second factor: the secret, to be confirmed with a first code; takes the password again',
         ),
     ]
-    #[Takes(['current?' => 'string'])]
+    #[Takes(CurrentPasswordWish::class)]
     public function beginSecondFactor(Request $request): SecondFactorView
     {
-        $request->validate(['current' => 'nullable|string|max:256']);
-        $person = $this->person($request);
+        $wish = Wishes::of(CurrentPasswordWish::class, $request);
+        $person = Person::signedIn($request);
         if (!$this->passwordAgain->justSignedIn($request)) {
             $this->passwordAgain->mustBe(
                 $person,
-                $request->string('current')->value(),
+                $wish->current,
                 'Type your password once more: whoever sets this up decides who can sign in.',
             );
         }
@@ -191,12 +193,12 @@ final class SecretController
     }
 
     #[Answers(SecondFactorView::class, 'Confirm it with the code the app shows; gives the recovery codes, this once')]
-    #[Takes(['code' => 'string'])]
+    #[Takes(AppCodeWish::class)]
     public function confirmSecondFactor(Request $request): SecondFactorView
     {
-        $request->validate(['code' => 'required|string|max:10']);
-        $person = $this->person($request);
-        $codes = $this->secondFactors->confirm($person, $request->string('code')->value());
+        $wish = Wishes::of(AppCodeWish::class, $request);
+        $person = Person::signedIn($request);
+        $codes = $this->secondFactors->confirm($person, $wish->code);
         $opened = Opened::of($request->session());
         if ($opened !== null) {
             (new Opened($opened->way, $opened->id, $opened->stamp, true, $opened->at))->keep($request->session());
@@ -213,12 +215,12 @@ final class SecretController
     }
 
     #[Answers(null, 'Remove the second factor, with a code of it')]
-    #[Takes(['code' => 'string'])]
+    #[Takes(FactorCodeWish::class)]
     public function removeSecondFactor(Request $request): Response
     {
-        $request->validate(['code' => 'required|string|max:40']);
-        $person = $this->person($request);
-        $this->secondFactors->check($person, $request->string('code')->value());
+        $wish = Wishes::of(FactorCodeWish::class, $request);
+        $person = Person::signedIn($request);
+        $this->secondFactors->check($person, $wish->code);
         $this->secondFactors->remove($person);
         AccountNotice::tell($person, 'The second factor was removed', ['Signing in takes the password alone again.']);
 
@@ -247,13 +249,5 @@ final class SecretController
             $signIn->user_name,
             School::query()->findOrFail($person->school_id)->name,
         ]);
-    }
-
-    private function person(Request $request): Person
-    {
-        /** @var Person $person */
-        $person = $request->user();
-
-        return $person;
     }
 }

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Accounts\Http;
 
+use App\Accounts\Http\Wishes\CardWish;
+use App\Accounts\Http\Wishes\FactorCodeWish;
+use App\Accounts\Http\Wishes\SignInWish;
 use App\Accounts\SignInDesk;
 use App\Accounts\SingleSignOn;
 use App\Accounts\Views\Entrance;
@@ -14,6 +17,7 @@ use App\Accounts\Views\SignedIn;
 use App\Models\Person;
 use App\Platform\Answers;
 use App\Platform\Takes;
+use App\Platform\Wishes;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Auth;
@@ -47,50 +51,41 @@ final class SessionController
     #[Answers(Me::class, 'Who is signed in')]
     public function show(Request $request): Me
     {
-        return Me::of($this->person($request));
+        return Me::of(Person::signedIn($request));
     }
 
     #[Answers(SignedIn::class, 'Sign in by user name and passphrase or password')]
-    #[Takes(['user_name' => 'string', 'secret' => 'string', 'stay?' => 'own|shared'])]
+    #[Takes(SignInWish::class)]
     public function store(Request $request, SignInDesk $desk): SignedIn
     {
-        $request->validate([
-            'user_name' => 'required|string|max:254',
-            'secret' => 'required|string|max:256',
-            'stay' => 'nullable|in:own,shared',
-        ]);
-        $person = $desk->byName(
-            $request,
-            $request->string('user_name')->value(),
-            $request->string('secret')->value(),
-            $request->string('stay')->value(),
-        );
+        $wish = Wishes::of(SignInWish::class, $request);
+        $person = $desk->byName($request, $wish->userName, $wish->secret, $wish->stay);
 
         return $person === null ? new SignedIn(null, 'second_factor') : new SignedIn(Me::of($person), '');
     }
 
     #[Answers(Me::class, 'Complete a sign-in with a code of the second factor, or a recovery code')]
-    #[Takes(['code' => 'string'])]
+    #[Takes(FactorCodeWish::class)]
     public function secondFactor(Request $request, SignInDesk $desk): Me
     {
-        $request->validate(['code' => 'required|string|max:40']);
+        $wish = Wishes::of(FactorCodeWish::class, $request);
 
-        return Me::of($desk->bySecondFactor($request, $request->string('code')->value()));
+        return Me::of($desk->bySecondFactor($request, $wish->code));
     }
 
     #[Answers(SignedIn::class, 'Sign in with the token of a login card; whoever is signed in already says so first')]
-    #[Takes(['token' => 'string', 'instead?' => 'bool'])]
+    #[Takes(CardWish::class)]
     public function card(Request $request, SignInDesk $desk): SignedIn
     {
-        $request->validate(['token' => 'required|string|max:64', 'instead' => 'boolean']);
+        $wish = Wishes::of(CardWish::class, $request);
         $now = $request->user();
-        if ($now instanceof Person && !$request->boolean('instead')) {
-            $owner = $desk->ownerOfBadge($request, $request->string('token')->value());
+        if ($now instanceof Person && !$wish->instead) {
+            $owner = $desk->ownerOfBadge($request, $wish->token);
 
             return new SignedIn(Me::of($now), $owner->id === $now->id ? '' : 'instead');
         }
 
-        return new SignedIn(Me::of($desk->byBadge($request, $request->string('token')->value())), '');
+        return new SignedIn(Me::of($desk->byBadge($request, $wish->token)), '');
     }
 
     #[Answers(null, 'Sign out')]
@@ -111,7 +106,7 @@ final class SessionController
         return new SessionPage(
             array_values(
                 DB::table('sessions')
-                    ->where('user_id', $this->person($request)->id)
+                    ->where('user_id', Person::signedIn($request)->id)
                     ->where(
                         fn($q) => $q
                             ->where('stays', true)
@@ -140,7 +135,7 @@ final class SessionController
     {
         $id =
             DB::table('sessions')
-                ->where('user_id', $this->person($request)->id)
+                ->where('user_id', Person::signedIn($request)->id)
                 ->pluck('id')
                 ->first(fn(mixed $id): bool => is_string($id) && hash_equals(SessionLine::keyOf($id), $session)) ??
             throw new NotFoundHttpException();
@@ -153,7 +148,7 @@ final class SessionController
     public function endOthers(Request $request): Response
     {
         DB::table('sessions')
-            ->where('user_id', $this->person($request)->id)
+            ->where('user_id', Person::signedIn($request)->id)
             ->where('id', '!=', $request->session()->getId())
             ->delete();
 
@@ -182,13 +177,5 @@ final class SessionController
         }
 
         return new RedirectResponse('/');
-    }
-
-    private function person(Request $request): Person
-    {
-        /** @var Person $person */
-        $person = $request->user();
-
-        return $person;
     }
 }

@@ -93,7 +93,7 @@ final class TransferController
             $sections,
             $free,
             $this->kit->ids($this->kit->seed()),
-            $this->actor($request)->id,
+            Person::signedIn($request)->id,
             SchoolDay::today($to->id),
             $this->kit->now(),
         );
@@ -108,7 +108,7 @@ final class TransferController
         $name = Person::query()->findOrFail((string) $row->personId())->fullName();
 
         return $this->apply(
-            TransferRequests::refuse($row, $name, $this->actor($request)->id, $this->kit->now()),
+            TransferRequests::refuse($row, $name, Person::signedIn($request)->id, $this->kit->now()),
             $school,
             $request,
             [],
@@ -121,7 +121,7 @@ final class TransferController
         $row = $this->find($transfer, 'to_school_id', $school);
 
         return $this->apply(
-            TransferRequests::withdraw($row, $this->actor($request)->id, $this->kit->now()),
+            TransferRequests::withdraw($row, Person::signedIn($request)->id, $this->kit->now()),
             $school,
             $request,
             [],
@@ -131,7 +131,7 @@ final class TransferController
     /** @param  list<string>  $also */
     private function apply(Plan $plan, School $school, Request $request, array $also): TransferPage
     {
-        $this->ledger->apply($plan, $school->id, $this->actor($request), Action::Transfer, also: $also);
+        $this->ledger->apply($plan, $school->id, Person::signedIn($request), Action::Transfer, also: $also);
 
         return $this->page($school, $plan->sentence);
     }
@@ -250,13 +250,5 @@ final class TransferController
         );
 
         return Matcher::link([$row], [$known])->judge($row, $known);
-    }
-
-    private function actor(Request $request): Person
-    {
-        /** @var Person $actor */
-        $actor = $request->user();
-
-        return $actor;
     }
 }

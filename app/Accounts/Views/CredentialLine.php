@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace App\Accounts\Views;
 
 use App\Platform\Resource;
+use Vantrel\Core\Accounts\CredentialKind;
 
 /** One way in that a person has, or one session that is open. */
 final readonly class CredentialLine extends Resource
 {
     /**
-     * @param  string  $kind password, passphrase, card, sign_on, second_factor, link or session
      * @param  string  $id names it when it is to be ended; of a session a key, never its id
      * @param  string  $what in words, such as a user name or a kind of device
      * @param  string|null  $since when it was issued
@@ -18,7 +18,7 @@ final readonly class CredentialLine extends Resource
      * @param  string  $where from which address and kind of device it was used last, '' for never
      */
     public function __construct(
-        public string $kind,
+        public CredentialKind $kind,
         public string $id,
         public string $what,
         public ?string $since,

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Door\Http;
 
+use App\Door\Http\Wishes\ChosenCodeWish;
+use App\Door\Http\Wishes\CodeTermsWish;
+use App\Door\Http\Wishes\NewCodeWish;
 use App\Door\Views\Arrival;
 use App\Door\Views\ChosenView;
 use App\Door\Views\CodeView;
@@ -17,6 +20,7 @@ use App\Platform\QrPath;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Tries;
+use App\Platform\Wishes;
 use App\Sections\SectionDesk;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -40,13 +44,6 @@ final class CodeController
 {
     /** A picture of this width is what most rooms have; the wall says what it would be on another. */
     private const PICTURE_METRES = 1.5;
-
-    private const TERMS = [
-        'who' => 'required|in:accounts,domain,approval',
-        'starts_at' => 'nullable|date',
-        'ends_at' => 'nullable|date',
-        'cap' => 'nullable|integer',
-    ];
 
     public function __construct(private readonly SectionDesk $desk, private readonly CoreKit $kit) {}
 
@@ -110,25 +107,13 @@ final class CodeController
     }
 
     #[Answers(CodeView::class, 'Give the section a new code; one it had stops working')]
-    #[
-        Takes([
-            'chosen?' => 'string',
-            'who?' => 'accounts|domain|approval',
-            'starts_at?' => '?string',
-            'ends_at?' => '?string',
-            'cap?' => 'int',
-        ]),
-    ]
+    #[Takes(NewCodeWish::class)]
     public function store(Section $section, Request $request): CodeView
     {
-        $request->validate([
-            'chosen' => 'nullable|string|max:20',
-            ...self::TERMS,
-            'who' => 'nullable|in:accounts,domain,approval',
-        ]);
+        $wish = Wishes::of(NewCodeWish::class, $request);
         $chosen = null;
-        if ($request->filled('chosen')) {
-            $judged = $this->chosen($section, $request);
+        if ($wish->chosen !== null && $wish->chosen !== '') {
+            $judged = $this->chosen($section, $wish->chosen);
             $chosen = $judged->safe()
                 ? $judged->code
                 : throw new Refusal('That code is not safe to use. Look at the rules beside it.', 'chosen');
@@ -141,7 +126,7 @@ final class CodeController
                 $this->kit->codeBook($seed),
                 $this->kit->ids($seed),
                 $this->kit->now(),
-                $this->terms($request),
+                $this->terms($wish),
                 $chosen,
             ),
             $section,
@@ -153,16 +138,16 @@ final class CodeController
     }
 
     #[Answers(CodeView::class, 'Other terms for the code that is open; the code stays')]
-    #[Takes(['who' => 'accounts|domain|approval', 'starts_at?' => '?string', 'ends_at?' => '?string', 'cap?' => 'int'])]
+    #[Takes(CodeTermsWish::class)]
     public function update(Section $section, Request $request): CodeView
     {
-        $request->validate(self::TERMS);
+        $wish = Wishes::of(CodeTermsWish::class, $request);
         $open =
             $this->desk->snapshots->list(
                 Records\JoinCode::class,
                 fn($q) => $q->where('section_id', $section->id)->where('state', 'open'),
             )[0] ?? throw new NotFoundHttpException();
-        $plan = JoinCodes::change($this->desk->row($section), $open, $this->terms($request), $this->kit->now());
+        $plan = JoinCodes::change($this->desk->row($section), $open, $this->terms($wish), $this->kit->now());
         if (!$plan->isEmpty()) {
             $this->desk->apply($plan, $section, $request, Action::Code);
         }
@@ -171,11 +156,11 @@ final class CodeController
     }
 
     #[Answers(ChosenView::class, 'Whether a code somebody would like is safe: every rule, and why it does not hold')]
-    #[Takes(['chosen' => 'string'])]
+    #[Takes(ChosenCodeWish::class)]
     public function judge(Section $section, Request $request): ChosenView
     {
-        $request->validate(['chosen' => 'required|string|max:20']);
-        $judged = $this->chosen($section, $request);
+        $wish = Wishes::of(ChosenCodeWish::class, $request);
+        $judged = $this->chosen($section, $wish->chosen);
 
         return new ChosenView($judged->safe(), $judged->code?->written() ?? '', $judged->rules);
     }
@@ -197,7 +182,7 @@ final class CodeController
         return response()->noContent();
     }
 
-    private function chosen(Section $section, Request $request): ChosenCode
+    private function chosen(Section $section, string $chosen): ChosenCode
     {
         $live = DB::table('join_codes')->where('state', 'open')->count() + 1;
         $known = [
@@ -210,7 +195,7 @@ final class CodeController
         ];
 
         return ChosenCode::judge(
-            $request->string('chosen')->value(),
+            $chosen,
             (new CodeChances($live, Tries::codesADay()))->payloadLength(),
             $this->kit->usedCodes(),
             $known,
@@ -223,19 +208,12 @@ final class CodeController
         return new CodeChances(DB::table('join_codes')->where('state', 'open')->count(), Tries::codesADay());
     }
 
-    private function terms(Request $request): CodeTerms
+    private function terms(CodeTermsWish|NewCodeWish $wish): CodeTerms
     {
-        $instant = fn(string $field): ?string => $request->filled($field)
-            ? Carbon::parse($request->string($field)->value())
-                ->utc()
-                ->format('Y-m-d H:i:s')
-            : null;
+        $instant = fn(?string $typed): ?string => $typed === null
+            ? null
+            : Carbon::parse($typed)->utc()->format('Y-m-d H:i:s');
 
-        return new CodeTerms(
-            CodeUse::from($request->string('who')->value() ?: CodeUse::Approval->value),
-            $instant('starts_at'),
-            $instant('ends_at'),
-            $request->filled('cap') ? $request->integer('cap') : null,
-        );
+        return new CodeTerms($wish->who, $instant($wish->startsAt), $instant($wish->endsAt), $wish->cap);
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Door\Http;
 
+use App\Door\Http\Wishes\CodeWish;
 use App\Door\JoinDesk;
 use App\Door\Views\CodeCheck;
 use App\Door\Views\Joined;
@@ -13,6 +14,7 @@ use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
+use App\Platform\Wishes;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Codes\CodeSymbols;
@@ -32,25 +34,24 @@ final class JoinController
     ) {}
 
     #[Answers(CodeCheck::class, 'Whether something typed can be a join code')]
-    #[Takes(['code' => 'string'])]
+    #[Takes(CodeWish::class)]
     public function check(Request $request): CodeCheck
     {
-        $request->validate(['code' => 'required|string|max:40']);
+        $wish = Wishes::of(CodeWish::class, $request);
         try {
-            return new CodeCheck(true, CodeSymbols::parse($request->string('code')->value())->written(), '', '', '');
+            return new CodeCheck(true, CodeSymbols::parse($wish->code)->written(), '', '', '');
         } catch (MalformedCode $e) {
             return new CodeCheck(false, '', $e->mistake->value, $e->mistake->sentence(), $e->symbol);
         }
     }
 
     #[Answers(Joined::class, 'Come into a section with the account signed in')]
-    #[Takes(['code' => 'string'])]
+    #[Takes(CodeWish::class)]
     public function store(Request $request): Joined
     {
-        $request->validate(['code' => 'required|string|max:40']);
-        /** @var Person $person */
-        $person = $request->user();
-        [$section, $code] = $this->desk->open($request, $request->string('code')->value());
+        $wish = Wishes::of(CodeWish::class, $request);
+        $person = Person::signedIn($request);
+        [$section, $code] = $this->desk->open($request, $wish->code);
         try {
             return $this->comeIn($section, $code, $person);
         } catch (StalePlan) {
@@ -84,15 +85,17 @@ final class JoinController
             'given_name' => $person->given_name,
             'family_name' => $person->family_name,
         ]);
+        /** @var list<object{id: string, version: int, ends_on: string|null}> $read */
+        $read = DB::select('SELECT id, version, ends_on FROM enrollments WHERE person_id = ? AND section_id = ?', [
+            $person->id,
+            $section->id,
+        ]);
         $enrollments = array_map(
             fn(object $e): Records\Enrollment => new Records\Enrollment($e->id, (int) $e->version, [
                 'section_id' => $section->id,
                 'ends_on' => $e->ends_on,
             ]),
-            DB::select('SELECT id, version, ends_on FROM enrollments WHERE person_id = ? AND section_id = ?', [
-                $person->id,
-                $section->id,
-            ]),
+            $read,
         );
         $plan = JoinCodes::enter(
             $section,

@@ -6,6 +6,11 @@ namespace App\Door\Http;
 
 use App\Accounts\SignInDesk;
 use App\Door\DoorMatch;
+use App\Door\Http\Wishes\ClaimWish;
+use App\Door\Http\Wishes\CodeWish;
+use App\Door\Http\Wishes\ConfirmWish;
+use App\Door\Http\Wishes\JoinRequestWish;
+use App\Door\Http\Wishes\NameWish;
 use App\Door\JoinDesk;
 use App\Door\Views\Asked;
 use App\Door\Views\Door;
@@ -21,6 +26,7 @@ use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
+use App\Platform\Wishes;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -36,11 +42,9 @@ use Vantrel\Core\Matching\Candidate;
 use Vantrel\Core\Names\NameReader;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records;
 use Vantrel\Core\Records\CodeUse;
-use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\RequestState;
 use Vantrel\Core\Records\SchoolRules;
 use Vantrel\Core\Values\MailAddress;
@@ -64,10 +68,11 @@ final class NewcomerController
     ) {}
 
     #[Answers(Door::class, 'What a code opens, and what somebody without an account is asked')]
-    #[Takes(['code' => 'string'])]
+    #[Takes(CodeWish::class)]
     public function door(Request $request): Door
     {
-        [$section, $code, $school, $rules] = $this->open($request);
+        $wish = Wishes::of(CodeWish::class, $request);
+        [$section, $code, $school, $rules] = $this->open($request, $wish->code);
         $domain = $code->who() === CodeUse::Domain;
 
         return new Door(
@@ -83,11 +88,11 @@ final class NewcomerController
     }
 
     #[Answers(ListedNames::class, 'Students of the list whom somebody of this name may be')]
-    #[Takes(['code' => 'string', 'given_name' => 'string', 'family_name' => 'string'])]
+    #[Takes(NameWish::class)]
     public function names(Request $request): ListedNames
     {
-        $request->validate(['given_name' => 'required|string|max:60', 'family_name' => 'required|string|max:60']);
-        [$section, $code, , $rules] = $this->open($request);
+        $wish = Wishes::of(NameWish::class, $request);
+        [$section, $code, , $rules] = $this->open($request, $wish->code);
         if ($rules->check === 'none') {
             return new ListedNames([], '');
         }
@@ -99,36 +104,21 @@ final class NewcomerController
                     $this->key($code, $c->subject->id),
                     (new PersonName($c->subject->given, $c->subject->family))->display(),
                 ),
-                $this->listed($section, $this->name($request), $rules),
+                $this->listed($section, $this->name($wish->givenName, $wish->familyName), $rules),
             ),
             $rules->check,
         );
     }
 
     #[Answers(Joined::class, 'Take the account that the list holds, with what shows that it is one’s own')]
-    #[
-        Takes([
-            'code' => 'string',
-            'given_name' => 'string',
-            'family_name' => 'string',
-            'key' => 'string',
-            'proof' => 'string',
-            'password' => 'string',
-        ]),
-    ]
+    #[Takes(ClaimWish::class)]
     public function claim(Request $request): Joined
     {
-        $request->validate([
-            'given_name' => 'required|string|max:60',
-            'family_name' => 'required|string|max:60',
-            'key' => 'required|string|max:64',
-            'proof' => 'required|string|max:40',
-            'password' => 'required|string|max:256',
-        ]);
-        [$section, $code, $school, $rules] = $this->open($request);
+        $wish = Wishes::of(ClaimWish::class, $request);
+        [$section, $code, $school, $rules] = $this->open($request, $wish->code);
         $personId = null;
-        foreach ($this->listed($section, $this->name($request), $rules) as $candidate) {
-            if (hash_equals($this->key($code, $candidate->subject->id), $request->string('key')->value())) {
+        foreach ($this->listed($section, $this->name($wish->givenName, $wish->familyName), $rules) as $candidate) {
+            if (hash_equals($this->key($code, $candidate->subject->id), $wish->key)) {
                 $personId = $candidate->subject->id;
             }
         }
@@ -137,20 +127,16 @@ final class NewcomerController
             throw new Refusal('That name is not on the list any more. Type your name again.');
         }
         $this->desk->guardProof($request, $code, $person->id);
-        if (!Newcomers::fits($person, $rules->check, $request->string('proof')->value())) {
+        if (!Newcomers::fits($person, $rules->check, $wish->proof)) {
             $this->desk->countProof($request, $code, $person->id);
             throw Newcomers::unfit();
         }
-        $this->mustBeGood($request->string('password')->value(), [
-            $person->givenName(),
-            $person->familyName(),
-            $section->name(),
-        ]);
+        $this->mustBeGood($wish->password, [$person->givenName(), $person->familyName(), $section->name()]);
         $signIn =
             $this->snapshots->list(Records\SignIn::class, fn($q) => $q->where('person_id', $person->id))[0] ??
             throw new Refusal('This account has no user name yet. Ask your teacher for a card.');
         $last = DB::table('sign_ins')->where('person_id', $person->id)->max('last_signed_in_at');
-        $hash = Hash::make($request->string('password')->value());
+        $hash = Hash::make($wish->password);
         DB::transaction(function () use ($section, $code, $person, $signIn, $last, $hash, $school): void {
             DB::table('join_codes')
                 ->where('id', $code->id)
@@ -178,51 +164,34 @@ final class NewcomerController
     }
 
     #[Answers(Asked::class, 'Ask to come in with a new account')]
-    #[
-        Takes([
-            'code' => 'string',
-            'given_name' => 'string',
-            'family_name' => 'string',
-            'birth_date?' => 'string',
-            'number?' => 'string',
-            'email?' => 'string',
-            'password?' => 'string',
-        ]),
-    ]
+    #[Takes(JoinRequestWish::class)]
     public function ask(Request $request): Asked
     {
-        $request->validate([
-            'given_name' => 'required|string|max:60',
-            'family_name' => 'required|string|max:60',
-            'birth_date' => 'nullable|date_format:Y-m-d',
-            'number' => 'nullable|string|max:40',
-            'email' => 'nullable|string|max:254',
-            'password' => 'nullable|string|max:256',
-        ]);
-        [$section, $code, $school, $rules] = $this->open($request);
-        $name = $this->name($request);
+        $wish = Wishes::of(JoinRequestWish::class, $request);
+        [$section, $code, $school, $rules] = $this->open($request, $wish->code);
+        $name = $this->name($wish->givenName, $wish->familyName);
         $email = null;
-        if ($request->filled('email')) {
+        if ($wish->email !== null) {
             $email =
-                MailAddress::read($request->string('email')->value())->address ??
+                MailAddress::read($wish->email)->address ??
                 throw new Refusal('That is not an e-mail address.', 'email');
         }
         $domain = $code->who() === CodeUse::Domain;
-        if (!$domain && $request->filled('password')) {
-            $this->mustBeGood($request->string('password')->value(), [$name->given, $name->family, $section->name()]);
+        if (!$domain && $wish->password !== null) {
+            $this->mustBeGood($wish->password, [$name->given, $name->family, $section->name()]);
         }
         $this->desk->countAsk($request, $code);
         $token = Token::draw($this->kit->random($this->kit->seed() . ' newcomer'));
         $ids = $this->kit->ids($this->kit->seed());
-        $plan = Newcomers::ask(
+        $planned = Newcomers::ask(
             $section,
             $code,
             new Newcomer(
                 $name,
-                $request->filled('birth_date') ? $request->string('birth_date')->value() : null,
-                $request->filled('number') ? trim($request->string('number')->value()) : null,
+                $wish->birthDate,
+                $wish->number === null ? null : trim($wish->number),
                 $email,
-                !$domain && $request->filled('password') ? Hash::make($request->string('password')->value()) : null,
+                !$domain && $wish->password !== null ? Hash::make($wish->password) : null,
             ),
             $rules,
             $this->desk->cameIn($code),
@@ -235,14 +204,14 @@ final class NewcomerController
             SchoolDay::today($school->id),
             $this->kit->now(),
         );
-        $state = (string) $plan->changes[0]->after['state'];
+        $made = $planned->result;
         $this->ledger->apply(
-            $plan,
+            $planned->plan,
             $school->id,
             null,
             Action::Ask,
-            within: function () use ($state, $email, $school, $section, $name, $token): void {
-                if ($state === 'mail' && $email !== null) {
+            within: function () use ($made, $email, $school, $section, $name, $token): void {
+                if ($made->state === RequestState::Mail && $email !== null) {
                     Mail::to($email)->send(
                         new NewcomerMail(
                             $school->id,
@@ -256,9 +225,9 @@ final class NewcomerController
                 }
             },
         );
-        $request->session()->put(self::REQUEST, $plan->changes[0]->id);
+        $request->session()->put(self::REQUEST, $made->requestId);
 
-        return new Asked($state, $section->name(), '', '');
+        return new Asked($made->state->value, $section->name(), '', '');
     }
 
     #[
@@ -309,16 +278,14 @@ final class NewcomerController
             'Confirm an address of the school with the link of a mail, and choose the password: the account is made',
         ),
     ]
-    #[Takes(['token' => 'string', 'password' => 'string'])]
+    #[Takes(ConfirmWish::class)]
     public function confirm(Request $request): Joined
     {
-        $request->validate(['token' => 'required|string|max:64', 'password' => 'required|string|max:256']);
+        $wish = Wishes::of(ConfirmWish::class, $request);
         $row =
             $this->snapshots->list(
                 Records\JoinRequest::class,
-                fn($q) => $q
-                    ->where('token_hash', Token::hashOf($request->string('token')->value()))
-                    ->where('state', 'mail'),
+                fn($q) => $q->where('token_hash', Token::hashOf($wish->token))->where('state', 'mail'),
             )[0] ?? throw new NotFoundHttpException();
         if (CarbonImmutable::parse($row->madeAt(), 'UTC')->addDays(Newcomers::MAIL_DAYS)->isPast()) {
             throw new Refusal('This link is older than {{days}} days. Type the code again.', null, [
@@ -327,23 +294,19 @@ final class NewcomerController
         }
         $section =
             $this->snapshots->find(Records\Section::class, $row->sectionId()) ?? throw new NotFoundHttpException();
-        $this->mustBeGood($request->string('password')->value(), [
-            $row->givenName(),
-            $row->familyName(),
-            $section->name(),
-        ]);
-        $plan = Newcomers::approve(
+        $this->mustBeGood($wish->password, [$row->givenName(), $row->familyName(), $section->name()]);
+        $planned = Newcomers::approve(
             $section,
             $row,
             $this->kit->userNames(),
             null,
-            Hash::make($request->string('password')->value()),
+            Hash::make($wish->password),
             $this->kit->ids($this->kit->seed()),
             SchoolDay::today($section->schoolId()),
             $this->kit->now(),
         );
-        $this->ledger->apply($plan, $section->schoolId(), null, Action::LetIn);
-        $signIn = SignIn::query()->findOrFail($this->inserted($plan, Entity::SignIn));
+        $this->ledger->apply($planned->plan, $section->schoolId(), null, Action::LetIn);
+        $signIn = SignIn::query()->findOrFail($planned->result->signInId);
         $this->signIns->byNewSecret($request, Person::query()->findOrFail($signIn->person_id), $signIn->id);
 
         return new Joined($section->name(), false, $signIn->user_name);
@@ -352,10 +315,9 @@ final class NewcomerController
     /**
      * @return array{Records\Section, Records\JoinCode, Records\School, SchoolRules} section, code, school and its rules
      */
-    private function open(Request $request): array
+    private function open(Request $request, string $typed): array
     {
-        $request->validate(['code' => 'required|string|max:40']);
-        [$section, $code] = $this->desk->open($request, $request->string('code')->value());
+        [$section, $code] = $this->desk->open($request, $typed);
         $school =
             $this->snapshots->find(Records\School::class, $section->schoolId()) ?? throw new NotFoundHttpException();
 
@@ -391,29 +353,14 @@ final class NewcomerController
         return hash_hmac('sha256', "$code->id $personId", (string) config('app.key'));
     }
 
-    private function name(Request $request): PersonName
+    private function name(string $given, string $family): PersonName
     {
-        return NameReader::mend(
-            new PersonName(
-                NameReader::tidy($request->string('given_name')->value()),
-                NameReader::tidy($request->string('family_name')->value()),
-            ),
-        );
+        return NameReader::mend(new PersonName(NameReader::tidy($given), NameReader::tidy($family)));
     }
 
     /** @param  list<string>  $personal */
     private function mustBeGood(string $password, array $personal): void
     {
         PasswordRules::forStudents()->mustTake($password, $personal);
-    }
-
-    private function inserted(Plan $plan, Entity $entity): string
-    {
-        foreach ($plan->changes as $change) {
-            if ($change->entity === $entity) {
-                return $change->id;
-            }
-        }
-        throw new Refusal('Nothing was made.');
     }
 }

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace App\Door\Http;
 
 use App\Door\DoorMatch;
+use App\Door\Http\Wishes\LetInWish;
 use App\Door\Views\RequestLine;
 use App\Door\Views\RequestMatch;
 use App\Door\Views\RequestPage;
 use App\Models\Coordinators;
+use App\Models\Person;
 use App\Models\Section;
 use App\Platform\Answers;
 use App\Platform\CoreKit;
@@ -16,6 +18,7 @@ use App\Platform\Instant;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Tries;
+use App\Platform\Wishes;
 use App\Sections\SectionDesk;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
@@ -51,23 +54,24 @@ final class RequestController
     }
 
     #[Answers(RequestPage::class, 'Let a newcomer in with an account of their own, or as somebody of the Roll')]
-    #[Takes(['as?' => 'string'])]
+    #[Takes(LetInWish::class)]
     public function approve(Section $section, string $asking, Request $request): RequestPage
     {
-        $request->validate(['as' => 'nullable|ulid']);
+        $wish = Wishes::of(LetInWish::class, $request);
         $row = $this->row($section, $asking);
-        $plan = $request->filled('as')
-            ? $this->as($section, $row, $request->string('as')->value(), $request)
-            : Newcomers::approve(
-                $this->desk->row($section),
-                $row,
-                $this->kit->userNames(),
-                $this->desk->actor($request)->id,
-                null,
-                $this->kit->ids($this->kit->seed()),
-                SchoolDay::today($section->school_id),
-                $this->kit->now(),
-            );
+        $plan =
+            $wish->as !== null
+                ? $this->as($section, $row, $wish->as, $request)
+                : Newcomers::approve(
+                    $this->desk->row($section),
+                    $row,
+                    $this->kit->userNames(),
+                    Person::signedIn($request)->id,
+                    null,
+                    $this->kit->ids($this->kit->seed()),
+                    SchoolDay::today($section->school_id),
+                    $this->kit->now(),
+                )->plan;
         $this->desk->apply($plan, $section, $request, Action::LetIn);
 
         return $this->page($section, $request, $plan->sentence);
@@ -80,7 +84,7 @@ final class RequestController
             Newcomers::refuse(
                 $this->desk->row($section),
                 $this->row($section, $asking),
-                $this->desk->actor($request)->id,
+                Person::signedIn($request)->id,
                 $this->kit->now(),
             ),
             $section,
@@ -97,7 +101,7 @@ final class RequestController
         $plan = Newcomers::refuseAll(
             $this->desk->row($section),
             $this->waiting($section),
-            $this->desk->actor($request)->id,
+            Person::signedIn($request)->id,
             $this->kit->now(),
         );
         $this->desk->apply($plan, $section, $request, Action::TurnAway);
@@ -111,7 +115,7 @@ final class RequestController
      */
     private function as(Section $section, Records\JoinRequest $row, string $as, Request $request): Plan
     {
-        $actor = $this->desk->actor($request);
+        $actor = Person::signedIn($request);
         $offered = array_map(
             fn(Candidate $c): string => $c->subject->id,
             $this->candidates($section, $row, Coordinators::has($actor, $section->school_id)),
@@ -165,7 +169,7 @@ final class RequestController
 
     private function page(Section $section, Request $request, string $said): RequestPage
     {
-        $full = Coordinators::has($this->desk->actor($request), $section->school_id);
+        $full = Coordinators::has(Person::signedIn($request), $section->school_id);
 
         return new RequestPage(
             array_map(

@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace App\Door\Http;
 
+use App\Door\Http\Wishes\ReserveOwnerWish;
+use App\Door\Http\Wishes\ReservesWish;
 use App\Models\Person;
 use App\Models\Section;
 use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
+use App\Platform\Wishes;
 use App\Sections\SectionDesk;
 use App\Sections\SectionReader;
 use App\Sections\Views\SectionDetail;
@@ -31,10 +34,10 @@ final class ReserveController
     ) {}
 
     #[Answers(SectionDetail::class, 'Make reserve accounts')]
-    #[Takes(['count' => 'int'])]
+    #[Takes(ReservesWish::class)]
     public function store(Section $section, Request $request): SectionDetail
     {
-        $request->validate(['count' => 'required|integer']);
+        $wish = Wishes::of(ReservesWish::class, $request);
         $reserves = $this->desk->snapshots->list(
             Records\Person::class,
             fn(Builder $q): Builder => $q
@@ -51,7 +54,7 @@ final class ReserveController
         $seed = $this->kit->seed();
         $plan = Reserves::make(
             $this->desk->row($section),
-            $request->integer('count'),
+            $wish->count,
             $reserves,
             $this->kit->userNames(),
             $this->kit->ids($seed),
@@ -59,33 +62,25 @@ final class ReserveController
         );
         $this->desk->apply($plan, $section, $request, Action::Reserve);
 
-        return $this->reader->detail($section, $this->desk->actor($request), null);
+        return $this->reader->detail($section, Person::signedIn($request), null);
     }
 
     #[Answers(SectionDetail::class, 'Give a reserve account its owner')]
-    #[Takes(['given_name' => 'string', 'family_name' => 'string', 'birth_date?' => 'string', 'number?' => 'string'])]
+    #[Takes(ReserveOwnerWish::class)]
     public function claim(Section $section, Person $person, Request $request): SectionDetail
     {
-        $request->validate([
-            'given_name' => 'required|string|max:60',
-            'family_name' => 'required|string|max:60',
-            'birth_date' => 'nullable|date_format:Y-m-d',
-            'number' => 'nullable|string|max:40',
-        ]);
+        $wish = Wishes::of(ReserveOwnerWish::class, $request);
         $name = NameReader::mend(
-            new PersonName(
-                NameReader::tidy($request->string('given_name')->value()),
-                NameReader::tidy($request->string('family_name')->value()),
-            ),
+            new PersonName(NameReader::tidy($wish->givenName), NameReader::tidy($wish->familyName)),
         );
         $plan = Reserves::claim(
             $this->desk->memberOf($section, $person),
             $name,
-            $request->filled('birth_date') ? $request->string('birth_date')->value() : null,
-            $request->filled('number') ? trim($request->string('number')->value()) : null,
+            $wish->birthDate,
+            $wish->number === null ? null : trim($wish->number),
         );
         $this->desk->apply($plan, $section, $request, Action::Reserve);
 
-        return $this->reader->detail($section, $this->desk->actor($request), null);
+        return $this->reader->detail($section, Person::signedIn($request), null);
     }
 }

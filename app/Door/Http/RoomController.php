@@ -6,6 +6,7 @@ namespace App\Door\Http;
 
 use App\Accounts\SignInDesk;
 use App\Accounts\Views\Me;
+use App\Door\Http\Wishes\TapWish;
 use App\Door\Views\RoomName;
 use App\Door\Views\RoomView;
 use App\Ledger\Ledger;
@@ -15,7 +16,9 @@ use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
+use App\Platform\TokenWish;
 use App\Platform\Tries;
+use App\Platform\Wishes;
 use Illuminate\Http\Request;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -42,10 +45,11 @@ final class RoomController
     ) {}
 
     #[Answers(RoomView::class, 'The name list a room pass opens')]
-    #[Takes(['token' => 'string'])]
+    #[Takes(TokenWish::class)]
     public function show(Request $request): RoomView
     {
-        [$pass, $section, $school] = $this->open($request);
+        $wish = Wishes::of(TokenWish::class, $request);
+        [$pass, $section, $school] = $this->open($request, $wish->token);
 
         return new RoomView(
             $section->name(),
@@ -67,24 +71,18 @@ final class RoomController
     }
 
     #[Answers(Me::class, 'Come in by tapping a name, and three pictures where the pass asks for them')]
-    #[Takes(['token' => 'string', 'key' => 'string', 'pictures?' => 'list<string>'])]
+    #[Takes(TapWish::class)]
     public function enter(Request $request): Me
     {
-        $request->validate([
-            'key' => 'required|string|max:64',
-            'pictures' => 'nullable|array|max:3',
-            'pictures.*' => 'string|max:20',
-        ]);
-        [$pass, $section, $school] = $this->open($request);
+        $wish = Wishes::of(TapWish::class, $request);
+        [$pass, $section, $school] = $this->open($request, $wish->token);
         $found =
             $this->students($section, $school)->first(
-                fn(object $s): bool => hash_equals($this->key($pass, $s->id), $request->string('key')->value()),
+                fn(object $s): bool => hash_equals($this->key($pass, $s->id), $wish->key),
             ) ?? throw new Refusal('That name is not on the list any more. Look at the list again.');
         $person = Person::query()->findOrFail($found->id);
         if ($pass->pictures()) {
-            /** @var list<string> $chosen */
-            $chosen = array_values((array) $request->input('pictures', []));
-            $this->pictures($person, $chosen);
+            $this->pictures($person, $wish->pictures);
         }
         $this->signIns->byRoomPass($request, $person, $pass->id);
 
@@ -117,13 +115,12 @@ final class RoomController
     }
 
     /** @return array{Records\RoomPass, Records\Section, Records\School} pass, section, school */
-    private function open(Request $request): array
+    private function open(Request $request, string $token): array
     {
-        $request->validate(['token' => 'required|string|max:64']);
         $pass =
             $this->snapshots->list(
                 Records\RoomPass::class,
-                fn($q) => $q->where('token_hash', Token::hashOf($request->string('token')->value())),
+                fn($q) => $q->where('token_hash', Token::hashOf($token)),
             )[0] ?? null;
         if ($pass === null) {
             $limit = [Limit::RoomAddress, (string) $request->ip()];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Door\Http;
 
+use App\Door\Http\Wishes\RoomPassWish;
 use App\Door\RoomPoster;
 use App\Models\Person;
 use App\Models\School;
@@ -12,6 +13,7 @@ use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
+use App\Platform\Wishes;
 use App\Sections\SectionDesk;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -21,6 +23,7 @@ use Vantrel\Core\Door\RoomPasses;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Records;
+use Vantrel\Core\Records\PassHours;
 
 /** The room pass of a section: made as a poster to print, ended, and the pictures of its children. */
 final class RoomPassController
@@ -28,31 +31,26 @@ final class RoomPassController
     public function __construct(private readonly SectionDesk $desk, private readonly CoreKit $kit) {}
 
     #[Answers('file', 'Make a room pass, as a poster to print; one the section has stops working')]
-    #[Takes(['hours' => 'school|any', 'pictures?' => 'bool', 'until?' => 'string', 'paper' => 'a4|letter'])]
+    #[Takes(RoomPassWish::class)]
     public function store(Section $section, Request $request): Response
     {
-        $request->validate([
-            'hours' => 'required|in:school,any',
-            'pictures' => 'nullable|boolean',
-            'until' => 'nullable|date_format:Y-m-d\TH:i',
-            'paper' => 'required|in:a4,letter',
-        ]);
+        $wish = Wishes::of(RoomPassWish::class, $request);
         $seed = $this->kit->seed();
         $token = Token::draw($this->kit->random("$seed room pass"));
-        $until = $request->filled('until') ? $request->string('until')->value() : null;
+        $until = $wish->until;
         $plan = RoomPasses::make(
             $this->desk->row($section),
             $this->desk->of(Records\RoomPass::class, $section),
             $token,
-            $request->string('hours')->value() === 'school',
-            $request->boolean('pictures'),
+            $wish->hours === PassHours::School,
+            $wish->pictures,
             $until === null ? null : SchoolDay::instant($section->school_id, $until),
             $this->kit->ids($seed),
             $this->kit->now(),
         );
         $school = School::query()->findOrFail($section->school_id);
         $hours =
-            $request->string('hours')->value() === 'school'
+            $wish->hours === PassHours::School
                 ? "Works on school devices from {$school->day_opens} to {$school->day_closes}"
                 : 'Works at any hour';
         $hours .=
@@ -64,8 +62,8 @@ final class RoomPassController
             $school->name,
             rtrim((string) config('app.url'), '/') . '/room#' . $token->plain,
             $hours,
-            $request->boolean('pictures'),
-            $request->string('paper')->value() === 'letter',
+            $wish->pictures,
+            $wish->paper === 'letter',
         );
         $this->desk->apply($plan, $section, $request, Action::RoomPass);
 

@@ -20,8 +20,7 @@ final class HomeController
     #[Answers(Home::class, 'The own page of a student or guardian')]
     public function show(Request $request): Home
     {
-        /** @var Person $person */
-        $person = $request->user();
+        $person = Person::signedIn($request);
         $ids = match ($person->kind) {
             'student' => [$person->id],
             'guardian' => DB::table('guardianships')

@@ -98,7 +98,7 @@ final class PdfTable
                 }
                 $cells[$at] = trim("$cells[$at] $text");
             }
-            $rows[] = $cells;
+            $rows[] = array_values($cells);
         }
 
         return $rows;

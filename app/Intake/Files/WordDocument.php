@@ -134,6 +134,6 @@ final class WordDocument
             libxml_use_internal_errors($previous);
         }
 
-        return [$tables, $paragraphs];
+        return [array_values($tables), $paragraphs];
     }
 }

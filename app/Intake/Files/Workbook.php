@@ -113,7 +113,7 @@ final class Workbook
         try {
             $reader->open($path);
             foreach ($reader->getSheetIterator() as $sheet) {
-                if (!$sheet->isVisible()) {
+                if ($sheet === null || !$sheet->isVisible()) {
                     continue;
                 }
                 if (count($sheets) === self::MAX_SHEETS) {
@@ -176,7 +176,7 @@ final class Workbook
                     'This cell holds a formula, and its value may be out of date. Copy the column and paste ' .
                     'it back as values, save, and drop the list in again.';
             }
-            $line = new Line($number, array_map(self::text(...), $cells), $flaws);
+            $line = new Line($number, array_values(array_map(self::text(...), $cells)), $flaws);
             $blank = $line->isBlank() ? $blank + 1 : 0;
             if ($blank > self::BLANK_ROWS) {
                 return;

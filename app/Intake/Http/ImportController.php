@@ -5,6 +5,12 @@ declare(strict_types=1);
 namespace App\Intake\Http;
 
 use App\Accounts\PasswordAgain;
+use App\Intake\Http\Wishes\AnswersWish;
+use App\Intake\Http\Wishes\ApplyWish;
+use App\Intake\Http\Wishes\DomainWish;
+use App\Intake\Http\Wishes\RowsWish;
+use App\Intake\Http\Wishes\ScopeWish;
+use App\Intake\Http\Wishes\UploadWish;
 use App\Intake\ImportFiles;
 use App\Intake\ImportPlanner;
 use App\Intake\Jobs\ApplyImport;
@@ -22,12 +28,12 @@ use App\Models\School;
 use App\Models\Section;
 use App\Platform\Answers;
 use App\Platform\Takes;
+use App\Platform\Wishes;
 use App\Rosters\SheetFormat;
 use Closure;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
@@ -65,39 +71,27 @@ final class ImportController
     }
 
     #[Answers(ImportDetail::class, 'Bring a list in: one or several files, or what was pasted')]
-    #[Takes(['file?' => 'file', 'files?' => 'files', 'text?' => 'string', 'html?' => 'string'])]
+    #[Takes(UploadWish::class)]
     public function store(School $school, Request $request): ImportDetail
     {
-        $request->validate(
+        $bytes = (int) config('vantrel.upload_bytes');
+        $most = ['max:' . intdiv($bytes, 1024)];
+        $mb = intdiv($bytes, 1024 * 1024);
+        $none =
+            "No list arrived, or it is larger than $mb MB. Split it, or save it without pictures, and drop it in " .
+            'again.';
+        $wish = Wishes::of(
+            UploadWish::class,
+            $request,
+            ['file' => $most, 'files.*' => $most],
             [
-                'file' => [
-                    'required_without_all:files,text',
-                    'file',
-                    'max:' . intdiv((int) config('vantrel.upload_bytes'), 1024),
-                ],
-                'files' => 'array|min:1|max:10',
-                'files.*' => ['file', 'max:' . intdiv((int) config('vantrel.upload_bytes'), 1024)],
-                'text' => 'string|max:4000000',
-                'html' => 'nullable|string|max:12000000',
-            ],
-            [
-                'file' =>
-                    'No list arrived, or it is larger than ' .
-                    intdiv((int) config('vantrel.upload_bytes'), 1024 * 1024) .
-                    ' MB. Split it, or save it without pictures, and drop it in again.',
-                'file.*' =>
-                    'No list arrived, or it is larger than ' .
-                    intdiv((int) config('vantrel.upload_bytes'), 1024 * 1024) .
-                    ' MB. Split it, or save it without pictures, and drop it in again.',
-                'files.*' =>
-                    'Up to 10 files can be brought in together, each of up to ' .
-                    intdiv((int) config('vantrel.upload_bytes'), 1024 * 1024) .
-                    ' MB.',
+                'file' => $none,
+                'file.*' => $none,
+                'files.*' => "Up to 10 files can be brought in together, each of up to $mb MB.",
             ],
         );
         $files = [];
-        /** @var UploadedFile $file */
-        foreach ($request->hasFile('file') ? [$request->file('file')] : $request->file('files', []) as $file) {
+        foreach ($wish->file === null ? $wish->files : [$wish->file] as $file) {
             $title = Str::limit(
                 trim((string) preg_replace('/[\p{Cc}\/\\\\<>]+/u', ' ', mb_scrub($file->getClientOriginalName()))) ?:
                 'List',
@@ -107,7 +101,7 @@ final class ImportController
             $files[] = [(string) $file->getRealPath(), $title, $file];
         }
         if ($files === []) {
-            $files[] = [self::pasted($request), 'Pasted list', null];
+            $files[] = [self::pasted($wish), 'Pasted list', null];
         }
         // What cannot be read at all is refused here, before anything is kept or queued.
         try {
@@ -116,8 +110,7 @@ final class ImportController
                 $school->name,
                 $school->code,
             );
-            /** @var Person $actor */
-            $actor = $request->user();
+            $actor = Person::signedIn($request);
             $hash = hash(
                 'sha256',
                 implode('|', array_map(fn(array $f): string => (string) hash_file('sha256', $f[0]), $files)),
@@ -162,14 +155,10 @@ final class ImportController
     }
 
     /** What a spreadsheet put on the clipboard: its cells as a table if it gave one, else as text. */
-    private static function pasted(Request $request): string
+    private static function pasted(UploadWish $wish): string
     {
-        $html = $request->string('html')->value();
         $path = (string) tempnam(sys_get_temp_dir(), 'paste');
-        file_put_contents(
-            $path,
-            stripos($html, '<table') !== false ? "<html>$html" : $request->string('text')->value(),
-        );
+        file_put_contents($path, stripos($wish->html, '<table') !== false ? "<html>$wish->html" : $wish->text);
 
         return $path;
     }
@@ -196,23 +185,14 @@ final class ImportController
     }
 
     #[Answers(RowPage::class, 'Rows of the plan, in the order of the file')]
-    #[Takes(['verdict?' => 'string', 'after?' => 'int'])]
+    #[Takes(RowsWish::class)]
     public function rows(Import $import, Request $request): RowPage
     {
-        $request->validate([
-            'verdict' => [
-                'string',
-                'regex:/^(new|update|same|ask|cannot|leaving)(,(new|update|same|ask|cannot|leaving))*$/',
-            ],
-            'after' => 'integer|min:0',
-        ]);
+        $wish = Wishes::of(RowsWish::class, $request);
         $rows = DB::table('import_rows')
             ->where('import_id', $import->id)
-            ->when(
-                $request->filled('verdict'),
-                fn($q) => $q->whereIn('verdict', explode(',', $request->string('verdict')->value())),
-            )
-            ->where('id', '>', $request->integer('after'))
+            ->when($wish->verdict !== null, fn($q) => $q->whereIn('verdict', explode(',', (string) $wish->verdict)))
+            ->where('id', '>', $wish->after)
             ->orderBy('id')
             ->limit(self::PAGE + 1)
             ->get(['id', 'content']);
@@ -232,12 +212,12 @@ final class ImportController
             'Say whose whole list this is, or that it only adds; and confirm in words how many leave',
         ),
     ]
-    #[Takes(['everyone' => '?string', 'words?' => 'string'])]
+    #[Takes(ScopeWish::class)]
     public function everyone(Import $import, Request $request): ImportDetail
     {
-        $request->validate(['everyone' => 'present|nullable|string|max:60', 'words' => 'nullable|string|max:60']);
-        $scope = $request->input('everyone');
-        if (is_string($scope)) {
+        $wish = Wishes::of(ScopeWish::class, $request);
+        $scope = $wish->everyone;
+        if ($scope !== null) {
             $read = Scope::read($scope);
             if (
                 $read->sectionId !== null &&
@@ -247,22 +227,22 @@ final class ImportController
             }
         }
 
-        return $this->again($import, function (Import $import) use ($scope, $request): void {
-            $import->everyone = is_string($scope) ? (string) Scope::read($scope) : null;
-            $import->confirmed = $request->string('words')->value();
+        return $this->again($import, function (Import $import) use ($scope, $wish): void {
+            $import->everyone = $scope !== null ? (string) Scope::read($scope) : null;
+            $import->confirmed = (string) $wish->words;
         });
     }
 
     #[Answers(ImportDetail::class, 'Add a mail domain that most of the list uses to the school’s own')]
-    #[Takes(['domain' => 'string'])]
+    #[Takes(DomainWish::class)]
     public function domain(Import $import, Request $request, Snapshots $snapshots, Ledger $ledger): ImportDetail
     {
-        $domain = $request->string('domain')->value();
+        $wish = Wishes::of(DomainWish::class, $request);
+        $domain = $wish->domain;
         if (!in_array($domain, $import->summary['domains'] ?? [], true)) {
             throw new Refusal('Most of this list does not use that domain.');
         }
-        /** @var Person $actor */
-        $actor = $request->user();
+        $actor = Person::signedIn($request);
         $school =
             $snapshots->find(Records\School::class, $import->school_id) ??
             throw new Refusal('The school is not there any more.');
@@ -277,19 +257,19 @@ final class ImportController
             'Answer questions, name columns, keep cells as written; an empty answer takes one back',
         ),
     ]
-    #[Takes(['answers' => 'map<string>'])]
+    #[Takes(AnswersWish::class)]
     public function answers(Import $import, Request $request): ImportDetail
     {
-        $request->validate(['answers' => 'required|array|min:1|max:5000', 'answers.*' => 'nullable|string|max:80']);
-        foreach ($request->array('answers') as $question => $choice) {
+        $wish = Wishes::of(AnswersWish::class, $request);
+        foreach ($wish->answers as $question => $choice) {
             if (is_string($choice) && !Said::allows((string) $question, $choice)) {
                 throw ValidationException::withMessages(['answers' => "“{$choice}” is no answer to {$question}."]);
             }
         }
 
-        return $this->again($import, function (Import $import) use ($request): void {
+        return $this->again($import, function (Import $import) use ($wish): void {
             $answers = $import->answers;
-            foreach ($request->array('answers') as $question => $choice) {
+            foreach ($wish->answers as $question => $choice) {
                 if (is_string($choice) && $choice !== '') {
                     $answers[mb_substr((string) $question, 0, 40)] = $choice;
                 } else {
@@ -301,25 +281,24 @@ final class ImportController
     }
 
     #[Answers(ImportDetail::class, 'Apply the plan, as looked at')]
-    #[Takes(['fingerprint' => 'string', 'password?' => 'string'])]
+    #[Takes(ApplyWish::class)]
     public function apply(Import $import, Request $request, PasswordAgain $passwordAgain): ImportDetail
     {
-        $request->validate(['fingerprint' => 'required|string|size:64', 'password' => 'string|max:1000']);
+        $wish = Wishes::of(ApplyWish::class, $request);
         if ($import->state === 'applying') {
             throw new Refusal('This list is being applied already.');
         }
         if ($import->state !== 'planned') {
             throw new Refusal('There is no plan of this list to apply.');
         }
-        if (!hash_equals((string) $import->fingerprint, $request->string('fingerprint')->value())) {
+        if (!hash_equals((string) $import->fingerprint, $wish->fingerprint)) {
             throw new StalePlan([$import->title]);
         }
-        /** @var Person $actor */
-        $actor = $request->user();
+        $actor = Person::signedIn($request);
         if (($import->summary['leaving'] ?? 0) > 0) {
             $passwordAgain->mustBe(
                 $actor,
-                $request->string('password')->value(),
+                (string) $wish->password,
                 'People leave with this list, so it takes your password, and this is not it.',
                 'password',
             );

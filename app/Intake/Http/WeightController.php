@@ -53,8 +53,7 @@ final class WeightController
                     ') to estimate from. Use a list of a whole grade or school.',
             );
         }
-        /** @var Person $actor */
-        $actor = $request->user();
+        $actor = Person::signedIn($request);
         $this->weights->accept($import->school_id, $estimation, $actor);
 
         return WeightTable::of($this->weights->of($import->school_id), true, $estimation);

@@ -94,7 +94,7 @@ final readonly class ImportDetail extends Resource
                     fn(string $k): bool => str_starts_with($k, 'keep.'),
                 ),
             ),
-            array_map(fn(array $r): RepairTally => new RepairTally(...$r), $summary['repairs'] ?? []),
+            array_map(fn(array $r): RepairTally => new RepairTally(...$r), array_values($summary['repairs'] ?? [])),
             $summary['domains'] ?? [],
             $summary['roster_of'] ?? null,
             $summary['leaving'] ?? 0,

@@ -49,7 +49,7 @@ final readonly class SheetView extends Resource
                     $c['field'],
                     $c['why'],
                 ),
-                $kept['columns'],
+                array_values($kept['columns']),
             ),
         );
     }

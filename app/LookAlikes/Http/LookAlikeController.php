@@ -8,6 +8,8 @@ use App\Ledger\Ledger;
 use App\Ledger\LedgerLine;
 use App\Ledger\PlanView;
 use App\Ledger\Snapshots;
+use App\LookAlikes\Http\Wishes\MergeWish;
+use App\LookAlikes\Http\Wishes\PicksWish;
 use App\LookAlikes\Pairs;
 use App\LookAlikes\Views\PairDetail;
 use App\LookAlikes\Views\PairField;
@@ -17,22 +19,25 @@ use App\LookAlikes\Views\PairSide;
 use App\Models\Person;
 use App\Models\School;
 use App\Platform\Answers;
+use App\Platform\AsSeen;
 use App\Platform\CoreKit;
 use App\Platform\Instant;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
+use App\Platform\Wishes;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\LookAlikes\LookAlike;
+use Vantrel\Core\LookAlikes\Merge;
+use Vantrel\Core\LookAlikes\MergedField;
 use Vantrel\Core\LookAlikes\MergePlanner;
 use Vantrel\Core\LookAlikes\ToldApart;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
-use Vantrel\Core\Plan\StalePlan;
+use Vantrel\Core\Plan\Planned;
 use Vantrel\Core\Records;
-use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Values\GradeLevel;
 
 /** Accounts that may be one person: listed, compared, merged, or told apart. */
@@ -91,61 +96,48 @@ final class LookAlikeController
     }
 
     #[Answers(PairDetail::class, 'Two accounts side by side, and what merging them would do')]
-    #[Takes(['picks?' => 'string'])]
+    #[Takes(PicksWish::class)]
     public function show(School $school, string $left, string $right, Request $request): PairDetail
     {
-        $request->validate(['picks' => 'nullable|json|max:2000']);
+        $wish = Wishes::of(PicksWish::class, $request);
         $a = $this->pairs->subject($left);
         $b = $this->pairs->subject($right);
         if ($a === null || $b === null || $a->schoolId !== $school->id || $b->schoolId !== $school->id) {
             throw new NotFoundHttpException();
         }
         $pair = $this->pairs->judge($a, $b);
-        $picks = json_decode($request->string('picks')->value() ?: '{}', true);
-        $plan = $this->plan($school, $left, $right, is_array($picks) ? $picks : []);
-        $goes = '';
-        foreach ($plan->changes as $change) {
-            if ($change->entity === Entity::Person && ($change->after['state'] ?? null) === 'merged') {
-                $goes = $change->id;
-            }
-        }
-        $keepsLeft = $goes === $right;
-        $fields = [];
-        foreach ($plan->rows as $i => $row) {
-            $mine = $row->cells['Stays']->before;
-            $other = $row->cells['Other account']->before;
-            $column = ['given_name', 'family_name', 'birth_date', 'number', 'grade', 'email'][$i] ?? '';
-            $fields[] = new PairField(
-                $column,
-                $row->cells['Field']->after,
-                $keepsLeft ? $mine : $other,
-                $keepsLeft ? $other : $mine,
-                $row->cells['Stays']->after,
-            );
-        }
+        $picks = json_decode($wish->picks ?: '{}', true);
+        $planned = $this->plan($school, $left, $right, is_array($picks) ? $picks : []);
+        $merge = $planned->result;
+        $keepsLeft = $merge->staysId === $left;
 
         return new PairDetail(
-            $this->side($left, $goes !== $left),
-            $this->side($right, $goes !== $right),
+            $this->side($left, $keepsLeft),
+            $this->side($right, !$keepsLeft),
             $pair->probability,
             $pair->caution,
             $pair->evidence,
-            $fields,
-            PlanView::of($plan, '', Action::Merge),
+            array_map(
+                fn(MergedField $f): PairField => new PairField(
+                    $f->column,
+                    $f->label,
+                    $keepsLeft ? $f->survivor : $f->other,
+                    $keepsLeft ? $f->other : $f->survivor,
+                    $f->stays,
+                ),
+                $merge->fields,
+            ),
+            PlanView::of($planned->plan, '', Action::Merge),
         );
     }
 
     #[Answers(LedgerLine::class, 'Merge two accounts, as looked at')]
-    #[Takes(['fingerprint' => 'string', 'picks?' => 'map<string>'])]
+    #[Takes(MergeWish::class)]
     public function merge(School $school, string $left, string $right, Request $request): LedgerLine
     {
-        $request->validate([
-            'fingerprint' => 'required|string|size:64',
-            'picks' => 'array|max:10',
-            'picks.*' => 'nullable|string|max:26',
-        ]);
+        $wish = Wishes::of(MergeWish::class, $request);
         /** @var array<string, string> $picks */
-        $picks = array_filter($request->array('picks'), is_string(...));
+        $picks = array_filter($wish->picks, is_string(...));
 
         return $this->ledger->holding(['people' => [$left, $right]], function () use (
             $school,
@@ -153,11 +145,10 @@ final class LookAlikeController
             $right,
             $picks,
             $request,
+            $wish,
         ): LedgerLine {
-            $plan = $this->plan($school, $left, $right, $picks);
-            if (!hash_equals($plan->fingerprint(), $request->string('fingerprint')->value())) {
-                throw new StalePlan(['one of the two accounts']);
-            }
+            $plan = $this->plan($school, $left, $right, $picks)->plan;
+            AsSeen::same($plan, $wish->fingerprint, 'one of the two accounts');
 
             return $this->apply($plan, $school, $request, Action::Merge);
         });
@@ -182,14 +173,16 @@ final class LookAlikeController
 
     private function apply(Plan $plan, School $school, Request $request, Action $action): LedgerLine
     {
-        /** @var Person $actor */
-        $actor = $request->user();
+        $actor = Person::signedIn($request);
 
         return LedgerLine::of($this->ledger->apply($plan, $school->id, $actor, $action), $actor->fullName());
     }
 
-    /** @param  array<string, string>  $picks */
-    private function plan(School $school, string $left, string $right, array $picks): Plan
+    /**
+     * @param  array<string, string>  $picks
+     * @return Planned<Merge>
+     */
+    private function plan(School $school, string $left, string $right, array $picks): Planned
     {
         $snapshot = $this->snapshots->forMerge($left, $right);
         foreach ([$left, $right] as $id) {

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace App\Mailroom\Http;
 
+use App\Mailroom\Http\Wishes\MessagesWish;
 use App\Mailroom\Views\MessageLine;
 use App\Mailroom\Views\MessagePage;
 use App\Models\OutgoingMessage;
 use App\Models\School;
 use App\Platform\Answers;
 use App\Platform\Takes;
+use App\Platform\Wishes;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
 
@@ -18,14 +20,14 @@ final class MailroomController
     private const PAGE = 50;
 
     #[Answers(MessagePage::class, 'Messages a school has sent, newest first')]
-    #[Takes(['after?' => 'string'])]
+    #[Takes(MessagesWish::class)]
     public function index(School $school, Request $request): MessagePage
     {
-        $request->validate(['after' => 'ulid']);
+        $wish = Wishes::of(MessagesWish::class, $request);
         /** @var Collection<int, OutgoingMessage> $messages */
         $messages = OutgoingMessage::query()
             ->where('school_id', $school->id)
-            ->when($request->filled('after'), fn($q) => $q->where('id', '<', $request->string('after')->value()))
+            ->when($wish->after !== null, fn($q) => $q->where('id', '<', $wish->after))
             ->orderByDesc('id')
             ->limit(self::PAGE + 1)
             ->get();

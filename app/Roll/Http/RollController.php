@@ -9,52 +9,33 @@ use App\Models\Person;
 use App\Models\School;
 use App\Platform\Answers;
 use App\Platform\Takes;
+use App\Platform\Wishes;
+use App\Roll\Http\Wishes\FindWish;
+use App\Roll\Http\Wishes\PeopleWish;
 use App\Roll\Roll;
 use App\Roll\Views\PersonDetail;
 use App\Roll\Views\PersonPage;
 use Illuminate\Http\Request;
-use Illuminate\Validation\Rule;
 
 final class RollController
 {
     public function __construct(private readonly Roll $roll) {}
 
     #[Answers(PersonPage::class, 'People of a school, by name')]
-    #[
-        Takes([
-            'kind?' => 'student|guardian|staff',
-            'q?' => 'string',
-            'grade?' => 'string',
-            'problem?' => 'unplaced|never_signed_in|no_guardian|no_card',
-            'after?' => 'string',
-        ]),
-    ]
+    #[Takes(PeopleWish::class)]
     public function index(School $school, Request $request): PersonPage
     {
-        $request->validate([
-            'kind' => 'nullable|in:student,guardian,staff',
-            'q' => 'nullable|string|max:100',
-            'grade' => 'nullable|string|max:2',
-            'problem' => ['nullable', Rule::in(Roll::PROBLEMS)],
-            'after' => 'nullable|string|max:800',
-        ]);
+        $wish = Wishes::of(PeopleWish::class, $request);
 
-        return $this->roll->page(
-            $school,
-            $request->string('kind')->value(),
-            $request->string('q')->value(),
-            $request->string('grade')->value(),
-            $request->string('problem')->value(),
-            $request->string('after')->value(),
-        );
+        return $this->roll->page($school, $wish->kind, $wish->q, $wish->grade, $wish->problem, $wish->after);
     }
 
     #[Answers(PersonPage::class, 'The few people a text fits best')]
-    #[Takes(['q' => 'string'])]
+    #[Takes(FindWish::class)]
     public function find(School $school, Request $request): PersonPage
     {
-        $request->validate(['q' => 'required|string|max:100']);
-        $found = $this->roll->find($school, $request->string('q')->value());
+        $wish = Wishes::of(FindWish::class, $request);
+        $found = $this->roll->find($school, $wish->q);
 
         return new PersonPage($found, null, count($found));
     }

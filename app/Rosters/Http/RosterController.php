@@ -11,6 +11,9 @@ use App\Models\Section;
 use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\Takes;
+use App\Platform\Wishes;
+use App\Rosters\Http\Wishes\SchoolRosterWish;
+use App\Rosters\Http\Wishes\SectionRosterWish;
 use App\Rosters\OneRosterExport;
 use App\Rosters\Roster;
 use App\Rosters\SheetFormat;
@@ -25,17 +28,16 @@ final class RosterController
     public function __construct(private readonly CoreKit $kit) {}
 
     #[Answers('file', 'The roster of a section, as of any day')]
-    #[Takes(['format' => 'csv|xlsx|ods', 'as_of?' => 'string'])]
+    #[Takes(SectionRosterWish::class)]
     public function section(Section $section, Request $request): BinaryFileResponse
     {
-        $request->validate(['format' => 'required|in:csv,xlsx,ods', 'as_of' => 'date_format:Y-m-d']);
-        /** @var Person $reader */
-        $reader = $request->user();
+        $wish = Wishes::of(SectionRosterWish::class, $request);
+        $reader = Person::signedIn($request);
         $school = School::query()->findOrFail($section->school_id);
         // Personal addresses are for coordinators; a teacher's sheet does not hold them.
         $addresses = Coordinators::has($reader, $section->school_id);
-        $asOf = $request->filled('as_of') ? $request->string('as_of')->value() : $this->kit->today($school);
-        $format = SheetFormat::from($request->string('format')->value());
+        $asOf = $wish->asOf !== null ? $wish->asOf : $this->kit->today($school);
+        $format = $wish->format;
         $path = self::scratch();
         SheetOut::write($format, $path, [
             $section->name => [Roster::headings($addresses), Roster::ofSection($section, $asOf, $addresses)],
@@ -45,18 +47,18 @@ final class RosterController
     }
 
     #[Answers('file', 'All students of a school, or the school as a OneRoster 1.2 export')]
-    #[Takes(['format' => 'csv|xlsx|ods|oneroster'])]
+    #[Takes(SchoolRosterWish::class)]
     public function school(School $school, Request $request): BinaryFileResponse
     {
-        $request->validate(['format' => 'required|in:csv,xlsx,ods,oneroster']);
+        $wish = Wishes::of(SchoolRosterWish::class, $request);
         $path = self::scratch();
         $today = $this->kit->today($school);
-        if ($request->string('format')->value() === 'oneroster') {
+        if ($wish->format === 'oneroster') {
             OneRosterExport::write($school, $path);
 
             return self::file($path, "$school->code $today OneRoster.zip", 'application/zip');
         }
-        $format = SheetFormat::from($request->string('format')->value());
+        $format = SheetFormat::from($wish->format);
         SheetOut::write($format, $path, ['Roll' => [Roster::headings(true), Roster::ofSchool($school, $today)]]);
 
         return self::file($path, "Roll $school->code $today.$format->value", $format->contentType());

@@ -8,9 +8,12 @@ use App\Ledger\PlanView;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Platform\Answers;
+use App\Platform\AsSeen;
 use App\Platform\CoreKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
+use App\Platform\Wishes;
+use App\Sections\Http\Wishes\ManyWish;
 use App\Sections\SectionDesk;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
@@ -27,79 +30,53 @@ use Vantrel\Core\Values\GradeLevel;
 /** Making many sections at once. */
 final class ManyController
 {
-    private const RULES = [
-        'how' => 'required|in:list,pattern,year',
-        'year' => 'nullable|ulid',
-        'kind' => 'required|in:homeroom,class',
-        'text' => 'nullable|string|max:60000',
-        'pattern' => 'nullable|string|max:60',
-        'subject' => 'nullable|string|max:60',
-        'grades' => 'nullable|array|max:16',
-        'grades.*' => 'string|max:4',
-        'groups' => 'nullable|string|max:200',
-        'period' => 'nullable|string|max:20',
-        'from' => 'nullable|ulid',
-    ];
-
-    private const TAKES = [
-        'how' => 'list|pattern|year',
-        'kind' => 'homeroom|class',
-        'year?' => 'string',
-        'text?' => 'string',
-        'pattern?' => 'string',
-        'subject?' => 'string',
-        'grades?' => 'list<string>',
-        'groups?' => 'string',
-        'period?' => 'string',
-        'from?' => 'string',
-    ];
-
     public function __construct(private readonly SectionDesk $desk, private readonly CoreKit $kit) {}
 
     #[Answers(PlanView::class, 'What making sections from a list, a pattern or another year would do')]
-    #[Takes(self::TAKES)]
+    #[Takes(ManyWish::class)]
     public function plan(School $school, Request $request): PlanView
     {
+        $wish = Wishes::of(ManyWish::class, $request);
         $seed = $this->kit->seed();
 
-        return PlanView::of($this->make($school, $request, $seed), $seed, Action::Section);
+        return PlanView::of($this->make($school, $wish, $seed), $seed, Action::Section);
     }
 
     #[Answers(PlanView::class, 'Make them, as looked at')]
-    #[Takes([...self::TAKES, 'seed' => 'string', 'fingerprint' => 'string'])]
+    #[Takes(ManyWish::class, AsSeen::class)]
     public function store(School $school, Request $request): PlanView
     {
-        $request->validate(['fingerprint' => 'required|string|size:64']);
-        $seed = $this->kit->seedOf($request);
-        $plan = $this->make($school, $request, $seed);
-        $this->desk->mustBeAsSeen($plan, $request, 'the sections of this year');
+        $wish = Wishes::of(ManyWish::class, $request);
+        $seen = Wishes::of(AsSeen::class, $request);
+        $seed = $this->kit->fresh($seen->seed);
+        $plan = $this->make($school, $wish, $seed);
+        $seen->mustBe($plan, 'the sections of this year');
         $this->desk->applyAt($plan, $school->id, $request, Action::Section);
 
         return PlanView::of($plan, $seed, Action::Section);
     }
 
-    private function make(School $school, Request $request, string $seed): Plan
+    private function make(School $school, ManyWish $wish, string $seed): Plan
     {
-        $request->validate(self::RULES);
         $year =
             SchoolYear::query()
                 ->where('school_id', $school->id)
                 ->where('state', '!=', 'closed')
                 ->when(
-                    $request->filled('year'),
-                    fn($q) => $q->where('id', $request->string('year')->value()),
+                    $wish->year !== null,
+                    fn($q) => $q->where('id', $wish->year),
                     fn($q) => $q->where('state', 'current'),
                 )
                 ->first() ?? throw new NotFoundHttpException();
         $made = $this->kit->ids($seed)->instant();
         $teachers = [];
-        $kind = $request->string('kind')->value();
-        if ($request->string('how')->value() === 'list') {
-            $wanted = ManySections::fromText($request->string('text')->value(), $kind);
-        } elseif ($request->string('how')->value() === 'pattern') {
-            $wanted = $this->series($school, $year, $request, $kind);
+        $kind = $wish->kind->value;
+        if ($wish->how === 'list') {
+            $wanted = ManySections::fromText($wish->text, $kind);
+        } elseif ($wish->how === 'pattern') {
+            $wanted = $this->series($school, $year, $wish, $kind);
         } else {
-            [$wanted, $teachers] = $this->fromYear($school, $request);
+            [$wanted, $teachers] = $this->fromYear($school, $wish);
         }
 
         return ManySections::plan(
@@ -126,23 +103,17 @@ final class ManyController
     }
 
     /** @return list<NewSection> */
-    private function series(School $school, SchoolYear $year, Request $request, string $kind): array
+    private function series(School $school, SchoolYear $year, ManyWish $wish, string $kind): array
     {
-        $pattern = SectionNames::check(
-            $request->filled('pattern') ? $request->string('pattern')->value() : $school->naming_pattern,
-        );
+        $pattern = SectionNames::check($wish->pattern ?? $school->naming_pattern);
         $grades = array_map(
-            fn(mixed $g): GradeLevel => GradeLevel::read(is_string($g) ? $g : '') ??
-                throw new Refusal('That is not a grade.', 'grades'),
-            array_values($request->array('grades')),
+            fn(string $g): GradeLevel => GradeLevel::read($g) ?? throw new Refusal('That is not a grade.', 'grades'),
+            $wish->grades,
         );
         $groups = array_values(
-            array_filter(
-                array_map(trim(...), explode(',', $request->string('groups')->value())),
-                fn(string $g): bool => $g !== '',
-            ),
+            array_filter(array_map(trim(...), explode(',', $wish->groups)), fn(string $g): bool => $g !== ''),
         );
-        $period = $request->string('period')->value();
+        $period = $wish->period;
 
         return array_map(
             fn(array $n): NewSection => new NewSection(
@@ -151,25 +122,16 @@ final class ManyController
                 $n[1]?->code(),
                 $period === '' ? null : $period,
             ),
-            SectionNames::series(
-                $pattern,
-                trim($request->string('subject')->value()),
-                $grades,
-                $groups,
-                $period,
-                $year->name,
-            ),
+            SectionNames::series($pattern, trim($wish->subject), $grades, $groups, $period, $year->name),
         );
     }
 
     /** @return array{list<NewSection>, array<string, list<Records\Enrollment>>} */
-    private function fromYear(School $school, Request $request): array
+    private function fromYear(School $school, ManyWish $wish): array
     {
         $from =
-            SchoolYear::query()
-                ->where('school_id', $school->id)
-                ->where('id', $request->string('from')->value())
-                ->first() ?? throw new Refusal('Choose the year to take the sections from.', 'from');
+            SchoolYear::query()->where('school_id', $school->id)->where('id', $wish->from)->first() ??
+            throw new Refusal('Choose the year to take the sections from.', 'from');
         $wanted = $teachers = [];
         $sections = $this->desk->snapshots->list(
             Records\Section::class,

@@ -5,12 +5,17 @@ declare(strict_types=1);
 namespace App\Sections\Http;
 
 use App\Ledger\PlanView;
+use App\Models\Person;
 use App\Models\School;
 use App\Models\Section;
 use App\Platform\Answers;
+use App\Platform\AsSeen;
 use App\Platform\CoreKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
+use App\Platform\Wishes;
+use App\Sections\Http\Wishes\MoveWish;
+use App\Sections\Http\Wishes\PlaceWish;
 use App\Sections\SectionDesk;
 use App\Sections\SectionReader;
 use App\Sections\Views\SectionDetail;
@@ -30,14 +35,6 @@ use Vantrel\Core\Staffing\Power;
 /** Moving students between sections, also enrolling and taking them out: looked at first, then applied as looked at. */
 final class PlacementController
 {
-    private const RULES = [
-        'kind' => 'required|in:move,also,remove',
-        'people' => 'required|array|min:1|max:2000',
-        'people.*' => 'ulid',
-        'to' => 'nullable|ulid',
-        'day' => 'nullable|date_format:Y-m-d',
-    ];
-
     public function __construct(
         private readonly SectionDesk $desk,
         private readonly SectionReader $reader,
@@ -45,63 +42,50 @@ final class PlacementController
     ) {}
 
     #[Answers(PlanView::class, 'What moving, also enrolling or taking out students of a section would do')]
-    #[Takes(['kind' => 'move|also|remove', 'people' => 'list<string>', 'to?' => 'string', 'day?' => 'string'])]
+    #[Takes(MoveWish::class)]
     public function plan(Section $section, Request $request): PlanView
     {
+        $wish = Wishes::of(MoveWish::class, $request);
         $seed = $this->kit->seed();
 
-        return PlanView::of($this->make($section, $request, $seed), $seed, Action::Place);
+        return PlanView::of($this->make($section, $wish, $seed), $seed, Action::Place);
     }
 
     #[Answers(SectionDetail::class, 'Do it, as looked at')]
-    #[
-        Takes([
-            'kind' => 'move|also|remove',
-            'people' => 'list<string>',
-            'to?' => 'string',
-            'day?' => 'string',
-            'seed' => 'string',
-            'fingerprint' => 'string',
-        ]),
-    ]
+    #[Takes(MoveWish::class, AsSeen::class)]
     public function store(Section $section, Request $request): SectionDetail
     {
-        $request->validate(['fingerprint' => 'required|string|size:64']);
-        $this->holding($request, [$section->id], function () use ($section, $request): void {
-            $plan = $this->make($section, $request, $this->kit->seedOf($request));
-            $this->desk->mustBeAsSeen($plan, $request, $section->name);
+        $wish = Wishes::of(MoveWish::class, $request);
+        $seen = Wishes::of(AsSeen::class, $request);
+        $this->holding($wish, [$section->id], function () use ($section, $request, $wish, $seen): void {
+            $plan = $this->make($section, $wish, $this->kit->fresh($seen->seed));
+            $seen->mustBe($plan, $section->name);
             $this->desk->apply($plan, $section, $request, Action::Place);
         });
 
-        return $this->reader->detail($section, $this->desk->actor($request), null);
+        return $this->reader->detail($section, Person::signedIn($request), null);
     }
 
     #[Answers(PlanView::class, 'What placing students of the school in a section would do')]
-    #[Takes(['people' => 'list<string>', 'to' => 'string', 'day?' => 'string'])]
+    #[Takes(PlaceWish::class)]
     public function planPlace(School $school, Request $request): PlanView
     {
+        $wish = Wishes::of(PlaceWish::class, $request);
         $seed = $this->kit->seed();
 
-        return PlanView::of($this->makePlace($school, $request, $seed)[0], $seed, Action::Place);
+        return PlanView::of($this->makePlace($school, $wish, $seed)[0], $seed, Action::Place);
     }
 
     #[Answers(PlanView::class, 'Place them, as looked at')]
-    #[
-        Takes([
-            'people' => 'list<string>',
-            'to' => 'string',
-            'day?' => 'string',
-            'seed' => 'string',
-            'fingerprint' => 'string',
-        ]),
-    ]
+    #[Takes(PlaceWish::class, AsSeen::class)]
     public function place(School $school, Request $request): PlanView
     {
-        $request->validate(['fingerprint' => 'required|string|size:64']);
-        $seed = $this->kit->seedOf($request);
-        $plan = $this->holding($request, [], function () use ($school, $request, $seed): Plan {
-            [$plan, $section] = $this->makePlace($school, $request, $seed);
-            $this->desk->mustBeAsSeen($plan, $request, $section->name);
+        $wish = Wishes::of(PlaceWish::class, $request);
+        $seen = Wishes::of(AsSeen::class, $request);
+        $seed = $this->kit->fresh($seen->seed);
+        $plan = $this->holding($wish, [], function () use ($school, $request, $wish, $seen, $seed): Plan {
+            [$plan, $section] = $this->makePlace($school, $wish, $seed);
+            $seen->mustBe($plan, $section->name);
             $this->desk->apply($plan, $section, $request, Action::Place);
 
             return $plan;
@@ -117,38 +101,30 @@ final class PlacementController
      * @param  Closure(): T  $work
      * @return T
      */
-    private function holding(Request $request, array $sections, Closure $work): mixed
+    private function holding(MoveWish|PlaceWish $wish, array $sections, Closure $work): mixed
     {
-        $request->validate(array_diff_key(self::RULES, ['kind' => 1]));
-        $people = array_values(array_filter($request->array('people'), is_string(...)));
-
         return $this->desk->ledger->holding(
-            ['people' => $people, 'sections' => [...$sections, $request->string('to')->value()]],
+            ['people' => $wish->people, 'sections' => [...$sections, (string) $wish->to]],
             $work,
         );
     }
 
-    private function make(Section $section, Request $request, string $seed): Plan
+    private function make(Section $section, MoveWish $wish, string $seed): Plan
     {
-        $request->validate(self::RULES);
-        $kind = MoveKind::from($request->string('kind')->value());
+        $kind = $wish->kind;
         $to = null;
-        if ($kind !== MoveKind::Remove && $request->filled('to')) {
+        if ($kind !== MoveKind::Remove && $wish->to !== null) {
             $target =
-                Section::query()
-                    ->where('id', $request->string('to')->value())
-                    ->where('school_id', $section->school_id)
-                    ->first() ?? throw new NotFoundHttpException();
+                Section::query()->where('id', $wish->to)->where('school_id', $section->school_id)->first() ??
+                throw new NotFoundHttpException();
             // The policy of the route has looked at the section they leave; the other one is looked at here.
             Gate::authorize(Power::PlaceStudents->value, $target);
             $to = $this->desk->row($target);
         }
-        /** @var list<string> $ids */
-        $ids = $request->array('people');
         $people = $this->desk->snapshots->list(
             Records\Person::class,
             fn(Builder $q): Builder => $q
-                ->whereIn('id', $ids)
+                ->whereIn('id', $wish->people)
                 // Who is in the section or is going to be; whoever was in it once is the school's to place.
                 ->whereIn(
                     'id',
@@ -171,29 +147,24 @@ final class PlacementController
             $kind === MoveKind::Also ? null : $this->desk->row($section),
             $to,
             $section->school_id,
-            $request,
+            $wish->day,
             $seed,
         );
     }
 
     /** @return array{Plan, Section} */
-    private function makePlace(School $school, Request $request, string $seed): array
+    private function makePlace(School $school, PlaceWish $wish, string $seed): array
     {
-        $request->validate([...array_diff_key(self::RULES, ['kind' => 1]), 'to' => 'required|ulid']);
         $section =
-            Section::query()
-                ->where('id', $request->string('to')->value())
-                ->where('school_id', $school->id)
-                ->first() ?? throw new NotFoundHttpException();
-        /** @var list<string> $ids */
-        $ids = $request->array('people');
+            Section::query()->where('id', $wish->to)->where('school_id', $school->id)->first() ??
+            throw new NotFoundHttpException();
         $people = $this->desk->snapshots->list(
             Records\Person::class,
-            fn(Builder $q): Builder => $q->whereIn('id', $ids)->where('school_id', $school->id),
+            fn(Builder $q): Builder => $q->whereIn('id', $wish->people)->where('school_id', $school->id),
         );
 
         return [
-            $this->planOf(MoveKind::Also, $people, null, $this->desk->row($section), $school->id, $request, $seed),
+            $this->planOf(MoveKind::Also, $people, null, $this->desk->row($section), $school->id, $wish->day, $seed),
             $section,
         ];
     }
@@ -205,12 +176,10 @@ final class PlacementController
         ?Records\Section $from,
         ?Records\Section $to,
         string $schoolId,
-        Request $request,
+        ?string $day,
         string $seed,
     ): Plan {
-        $day = $request->filled('day')
-            ? $request->string('day')->value()
-            : SchoolDay::at($schoolId, $this->kit->ids($seed)->instant());
+        $day ??= SchoolDay::at($schoolId, $this->kit->ids($seed)->instant());
         usort(
             $people,
             fn(Records\Person $a, Records\Person $b): int => [$a->familyName(), $a->givenName(), $a->id] <=> [

@@ -12,9 +12,15 @@ use App\Models\School;
 use App\Models\SchoolYear;
 use App\Models\Section;
 use App\Platform\Answers;
+use App\Platform\AsSeen;
 use App\Platform\CoreKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
+use App\Platform\Wishes;
+use App\Sections\Http\Wishes\DayWish;
+use App\Sections\Http\Wishes\LookWish;
+use App\Sections\Http\Wishes\SectionWish;
+use App\Sections\Http\Wishes\YearWish;
 use App\Sections\SectionDesk;
 use App\Sections\SectionReader;
 use App\Sections\Views\SectionDetail;
@@ -34,22 +40,6 @@ use Vantrel\Core\Values\GradeLevel;
 /** Sections and their rosters. */
 final class SectionController
 {
-    private const RULES = [
-        'name' => 'required|string|max:80',
-        'kind' => 'required|in:homeroom,class',
-        'grade' => 'nullable|string|max:20',
-        'period' => 'nullable|string|max:20',
-        'seats' => 'nullable|integer',
-    ];
-
-    private const TAKES = [
-        'name' => 'string',
-        'kind' => 'homeroom|class',
-        'grade?' => 'string',
-        'period?' => 'string',
-        'seats?' => 'int',
-    ];
-
     /** Minutes in which the same person looking as the same student is one look. */
     private const ONE_LOOK = 10;
 
@@ -61,38 +51,38 @@ final class SectionController
     ) {}
 
     #[Answers(SectionPage::class, 'Sections of a school year; the current one unless another is named')]
-    #[Takes(['year?' => 'string'])]
+    #[Takes(YearWish::class)]
     public function index(School $school, Request $request): SectionPage
     {
-        $request->validate(['year' => 'string|max:26']);
+        $wish = Wishes::of(YearWish::class, $request);
         $year =
             SchoolYear::query()
                 ->where('school_id', $school->id)
                 ->when(
-                    $request->filled('year'),
-                    fn($q) => $q->where('id', $request->string('year')->value()),
+                    $wish->year !== null,
+                    fn($q) => $q->where('id', $wish->year),
                     fn($q) => $q->where('state', 'current'),
                 )
                 ->first() ?? throw new NotFoundHttpException();
 
-        return new SectionPage($this->reader->list($school, $year, $this->desk->actor($request)));
+        return new SectionPage($this->reader->list($school, $year, Person::signedIn($request)));
     }
 
     #[Answers(SectionDetail::class, 'Make a section')]
-    #[Takes(self::TAKES)]
+    #[Takes(SectionWish::class)]
     public function store(School $school, Request $request): SectionDetail
     {
-        $request->validate(self::RULES);
+        $wish = Wishes::of(SectionWish::class, $request);
         $year = SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->firstOrFail();
         $seed = $this->kit->seed();
         $plan = Sections::make(
             $school->id,
             $year->id,
-            NameReader::tidy($request->string('name')->value()),
-            $request->string('kind')->value(),
-            $this->grade($request)?->code(),
-            $this->text($request, 'period'),
-            $this->seats($request),
+            NameReader::tidy($wish->name),
+            $wish->kind->value,
+            $this->grade($wish->grade)?->code(),
+            $this->text($wish->period),
+            $wish->seats,
             null,
             $this->desk->snapshots->list(
                 Records\Section::class,
@@ -107,23 +97,23 @@ final class SectionController
 
         return $this->reader->detail(
             Section::query()->findOrFail($this->kit->ids($seed)->for('section')),
-            $this->desk->actor($request),
+            Person::signedIn($request),
             null,
         );
     }
 
     #[Answers(SectionDetail::class, 'Change what a section is called and holds')]
-    #[Takes(self::TAKES)]
+    #[Takes(SectionWish::class)]
     public function update(Section $section, Request $request): SectionDetail
     {
-        $request->validate(self::RULES);
+        $wish = Wishes::of(SectionWish::class, $request);
         $plan = Sections::edit(
             $this->desk->row($section),
-            NameReader::tidy($request->string('name')->value()),
-            $request->string('kind')->value(),
-            $this->grade($request)?->code(),
-            $this->text($request, 'period'),
-            $this->seats($request),
+            NameReader::tidy($wish->name),
+            $wish->kind->value,
+            $this->grade($wish->grade)?->code(),
+            $this->text($wish->period),
+            $wish->seats,
             $this->desk->snapshots->list(
                 Records\Section::class,
                 fn(Builder $q): Builder => $q->where('school_year_id', $section->school_year_id),
@@ -133,39 +123,34 @@ final class SectionController
             $this->desk->apply($plan, $section, $request, Action::Section);
         }
 
-        return $this->reader->detail(Section::query()->findOrFail($section->id), $this->desk->actor($request), null);
+        return $this->reader->detail(Section::query()->findOrFail($section->id), Person::signedIn($request), null);
     }
 
     #[Answers(SectionDetail::class, 'One section with its roster, staff and invitations, today or as of another day')]
-    #[Takes(['as_of?' => 'string'])]
+    #[Takes(DayWish::class)]
     public function show(Section $section, Request $request): SectionDetail
     {
-        $request->validate(['as_of' => 'nullable|date_format:Y-m-d']);
+        $wish = Wishes::of(DayWish::class, $request);
 
-        return $this->reader->detail(
-            $section,
-            $this->desk->actor($request),
-            $request->filled('as_of') ? $request->string('as_of')->value() : null,
-        );
+        return $this->reader->detail($section, Person::signedIn($request), $wish->asOf);
     }
 
     #[Answers(StudentView::class, 'The section as one of its students sees it: read-only, and recorded')]
-    #[Takes(['person?' => 'string'])]
+    #[Takes(LookWish::class)]
     public function asStudent(Section $section, Request $request): StudentView
     {
-        $request->validate(['person' => 'nullable|ulid']);
+        $wish = Wishes::of(LookWish::class, $request);
         $students = $this->reader->students($section);
         $student =
-            $students->first(
-                fn(object $s): bool => !$request->filled('person') || $s->id === $request->string('person')->value(),
-            ) ?? throw new Refusal('There is no such student in this section now.');
+            $students->first(fn(object $s): bool => $wish->person === null || $s->id === $wish->person) ??
+            throw new Refusal('There is no such student in this section now.');
         $person = Person::query()->findOrFail($student->id);
         $title = "{$section->name} as {$person->fullName()} sees it";
         // A page that is loaded again is the same look.
         $looked = LedgerEntry::query()
             ->where('school_id', $section->school_id)
             ->where('action', 'seen')
-            ->where('actor_id', $this->desk->actor($request)->id)
+            ->where('actor_id', Person::signedIn($request)->id)
             ->where('title', $title)
             ->where('made_at', '>=', now()->subMinutes(self::ONE_LOOK))
             ->exists();
@@ -182,7 +167,7 @@ final class SectionController
             );
         }
 
-        return $this->reader->asStudent($section, $person, $students, $this->desk->actor($request));
+        return $this->reader->asStudent($section, $person, $students, Person::signedIn($request));
     }
 
     #[Answers(PlanView::class, 'What archiving a section would do')]
@@ -194,17 +179,17 @@ final class SectionController
     }
 
     #[Answers(SectionDetail::class, 'Archive a section, as looked at')]
-    #[Takes(['seed' => 'string', 'fingerprint' => 'string'])]
+    #[Takes(AsSeen::class)]
     public function archive(Section $section, Request $request): SectionDetail
     {
-        $request->validate(['fingerprint' => 'required|string|size:64']);
-        $this->ledger->holding(['sections' => [$section->id]], function () use ($section, $request): void {
-            $plan = $this->planArchive($section, $this->kit->seedOf($request));
-            $this->desk->mustBeAsSeen($plan, $request, $section->name);
+        $wish = Wishes::of(AsSeen::class, $request);
+        $this->ledger->holding(['sections' => [$section->id]], function () use ($section, $request, $wish): void {
+            $plan = $this->planArchive($section, $this->kit->fresh($wish->seed));
+            $wish->mustBe($plan, $section->name);
             $this->desk->apply($plan, $section, $request, Action::Archive);
         });
 
-        return $this->reader->detail(Section::query()->findOrFail($section->id), $this->desk->actor($request), null);
+        return $this->reader->detail(Section::query()->findOrFail($section->id), Person::signedIn($request), null);
     }
 
     private function planArchive(Section $section, string $seed): Plan
@@ -222,21 +207,16 @@ final class SectionController
         );
     }
 
-    private function grade(Request $request): ?GradeLevel
+    private function grade(?string $typed): ?GradeLevel
     {
-        return $request->filled('grade')
-            ? GradeLevel::read($request->string('grade')->value()) ??
-                    throw new Refusal('That is not a grade. Write PK, K, or a number from 1 to 13.', 'grade')
-            : null;
+        return $typed === null
+            ? null
+            : GradeLevel::read($typed) ??
+                    throw new Refusal('That is not a grade. Write PK, K, or a number from 1 to 13.', 'grade');
     }
 
-    private function seats(Request $request): ?int
+    private function text(?string $typed): ?string
     {
-        return $request->filled('seats') ? $request->integer('seats') : null;
-    }
-
-    private function text(Request $request, string $field): ?string
-    {
-        return $request->filled($field) ? trim($request->string($field)->value()) : null;
+        return $typed === null ? null : trim($typed);
     }
 }

@@ -14,6 +14,10 @@ use App\Platform\CoreKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Tries;
+use App\Platform\Wishes;
+use App\Settings\Http\Wishes\PatternWish;
+use App\Settings\Http\Wishes\SchoolYearWish;
+use App\Settings\Http\Wishes\SettingsWish;
 use App\Settings\Views\GradeWay;
 use App\Settings\Views\NamesExample;
 use App\Settings\Views\Settings;
@@ -109,108 +113,19 @@ final class SettingsController
     }
 
     #[Answers(Settings::class, 'Change settings of a school')]
-    #[
-        Takes([
-            'name?' => 'string',
-            'lowest_grade?' => 'string',
-            'highest_grade?' => 'string',
-            'mail_domains?' => 'list<string>',
-            'time_zone?' => 'string',
-            'country?' => 'string',
-            'naming_pattern?' => 'string',
-            'ways?' => 'map<string>',
-            'stay_days_shared?' => 'int',
-            'stay_days_own?' => 'int',
-            'outside_staff?' => 'bool',
-            'newcomer_check?' => 'none|birth_date|number',
-            'newcomer_mail?' => 'bool',
-            'under_13?' => 'allow|approve|listed',
-            'second_factor?' => 'optional|coordinators|staff',
-            'day_opens?' => 'string',
-            'day_closes?' => 'string',
-            'keep_askings_days?' => 'int',
-            'keep_lists_days?' => 'int',
-            'keep_messages_days?' => 'int',
-        ]),
-    ]
+    #[Takes(SettingsWish::class)]
     public function update(School $school, Request $request): Settings
     {
-        $input = $request->validate([
-            'name' => 'sometimes|string|max:120',
-            'lowest_grade' => 'sometimes|string|max:4',
-            'highest_grade' => 'sometimes|string|max:4',
-            'mail_domains' => 'sometimes|array|max:20',
-            'mail_domains.*' => 'string|max:120',
-            'time_zone' => 'sometimes|string|max:60',
-            'country' => 'sometimes|string|size:2|alpha:ascii',
-            'naming_pattern' => 'sometimes|string|max:60',
-            'ways' => 'sometimes|array|max:16',
-            'ways.*' => 'in:card,passphrase,own,school',
-            'stay_days_shared' => 'sometimes|integer',
-            'stay_days_own' => 'sometimes|integer',
-            'outside_staff' => 'sometimes|boolean',
-            'newcomer_check' => 'sometimes|in:none,birth_date,number',
-            'newcomer_mail' => 'sometimes|boolean',
-            'under_13' => 'sometimes|in:allow,approve,listed',
-            'second_factor' => 'sometimes|in:optional,coordinators,staff',
-            'day_opens' => 'sometimes|string|max:5',
-            'day_closes' => 'sometimes|string|max:5',
-            'keep_askings_days' => 'sometimes|integer',
-            'keep_lists_days' => 'sometimes|integer',
-            'keep_messages_days' => 'sometimes|integer',
-        ]);
+        $columns = Wishes::of(SettingsWish::class, $request)->columns();
         $row = $this->snapshots->find(Records\School::class, $school->id) ?? throw new NotFoundHttpException();
-        $wish = [];
-        foreach ($input as $field => $value) {
-            $wish[$field] = match (true) {
-                $field === 'lowest_grade', $field === 'highest_grade' => GradeLevel::read((string) $value)->order ?? 99,
-                $field === 'mail_domains' => json_encode(
-                    array_values(
-                        array_unique(
-                            array_map(
-                                fn(mixed $d): string => mb_strtolower(ltrim(trim((string) $d), '@')),
-                                (array) $value,
-                            ),
-                        ),
-                    ),
-                    JSON_THROW_ON_ERROR,
-                ),
-                is_bool($value) => $value ? 1 : 0,
-                in_array(
-                    $field,
-                    [
-                        'outside_staff',
-                        'newcomer_mail',
-                        'stay_days_shared',
-                        'stay_days_own',
-                        'keep_askings_days',
-                        'keep_lists_days',
-                        'keep_messages_days',
-                    ],
-                    true,
-                )
-                    => (int) $value,
-                $field === 'country' => strtoupper((string) $value),
-                default => $value,
-            };
-        }
-        unset($wish['ways']);
-        if (isset($input['ways'])) {
-            $bands = [];
-            foreach ((array) $input['ways'] as $grade => $way) {
-                $order = GradeLevel::read((string) $grade)?->order;
-                $bands[] = "$order:$order " . (is_string($way) ? $way : '');
-            }
-            $wish['sign_in_policy'] = SignInPolicy::read(implode(', ', $bands))->text();
-        }
-        $low = (int) ($wish['lowest_grade'] ?? $school->lowest_grade);
-        $high = (int) ($wish['highest_grade'] ?? $school->highest_grade);
+        $low = (int) ($columns['lowest_grade'] ?? $school->lowest_grade);
+        $high = (int) ($columns['highest_grade'] ?? $school->highest_grade);
         $taught =
             $low > $high || $high > 13
                 ? []
                 : array_map(fn(int $g): string => GradeLevel::of($g)->code(), range($low, $high));
         $outside =
-            $taught === [] || (!isset($wish['lowest_grade']) && !isset($wish['highest_grade']))
+            $taught === [] || (!isset($columns['lowest_grade']) && !isset($columns['highest_grade']))
                 ? 0
                 : DB::table('people')
                     ->where('school_id', $school->id)
@@ -220,7 +135,7 @@ final class SettingsController
                     ->whereNotIn('grade', $taught)
                     ->count();
         $this->apply(
-            SchoolSettings::change($row, $wish, DateTimeZone::listIdentifiers(), $outside),
+            SchoolSettings::change($row, $columns, DateTimeZone::listIdentifiers(), $outside),
             $school->id,
             $request,
             Action::Settings,
@@ -231,11 +146,11 @@ final class SettingsController
     }
 
     #[Answers(NamesExample::class, 'What sections would be called by a pattern')]
-    #[Takes(['pattern' => 'string'])]
+    #[Takes(PatternWish::class)]
     public function names(School $school, Request $request): NamesExample
     {
-        $request->validate(['pattern' => 'required|string|max:60']);
-        $pattern = SectionNames::check($request->string('pattern')->value());
+        $wish = Wishes::of(PatternWish::class, $request);
+        $pattern = SectionNames::check($wish->pattern);
         $year = SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->value('name');
         $grade = GradeLevel::of(intdiv($school->lowest_grade + $school->highest_grade, 2))->short();
 
@@ -254,16 +169,17 @@ final class SettingsController
     }
 
     #[Answers(Settings::class, 'Plan a school year')]
-    #[Takes(['name' => 'string', 'begins_on' => 'string', 'last_on' => 'string'])]
+    #[Takes(SchoolYearWish::class)]
     public function planYear(School $school, Request $request): Settings
     {
-        [$name, $begins, $ends] = $this->yearIn($request);
+        $wish = Wishes::of(SchoolYearWish::class, $request);
+
         $this->apply(
             SchoolYears::plan(
                 $school->id,
-                $name,
-                $begins,
-                $ends,
+                trim($wish->name),
+                $wish->beginsOn,
+                Span::after($wish->lastOn),
                 $this->years($school->id),
                 $this->kit->ids($this->kit->seed()),
             ),
@@ -276,35 +192,26 @@ final class SettingsController
     }
 
     #[Answers(Settings::class, 'Change name or dates of a school year')]
-    #[Takes(['name' => 'string', 'begins_on' => 'string', 'last_on' => 'string'])]
+    #[Takes(SchoolYearWish::class)]
     public function editYear(SchoolYear $year, Request $request): Settings
     {
-        [$name, $begins, $ends] = $this->yearIn($request);
+        $wish = Wishes::of(SchoolYearWish::class, $request);
+
         $row = $this->snapshots->find(Records\SchoolYear::class, $year->id) ?? throw new NotFoundHttpException();
         $this->apply(
-            SchoolYears::edit($row, $name, $begins, $ends, $this->years($year->school_id)),
+            SchoolYears::edit(
+                $row,
+                trim($wish->name),
+                $wish->beginsOn,
+                Span::after($wish->lastOn),
+                $this->years($year->school_id),
+            ),
             $year->school_id,
             $request,
             Action::Year,
         );
 
         return $this->show(School::query()->findOrFail($year->school_id));
-    }
-
-    /** @return array{string, string, string} name, first day, day after the last */
-    private function yearIn(Request $request): array
-    {
-        $request->validate([
-            'name' => 'required|string|max:20',
-            'begins_on' => 'required|date_format:Y-m-d',
-            'last_on' => 'required|date_format:Y-m-d',
-        ]);
-
-        return [
-            trim($request->string('name')->value()),
-            $request->string('begins_on')->value(),
-            Span::after($request->string('last_on')->value()),
-        ];
     }
 
     /** @return list<Records\SchoolYear> */
@@ -318,8 +225,7 @@ final class SettingsController
 
     private function apply(Plan $plan, string $schoolId, Request $request, Action $action): void
     {
-        /** @var Person $actor */
-        $actor = $request->user();
+        $actor = Person::signedIn($request);
         if (!$plan->isEmpty()) {
             $this->ledger->apply($plan, $schoolId, $actor, $action);
         }

@@ -6,14 +6,17 @@ namespace App\Staffing\Http;
 
 use App\Mailroom\Mail\InvitationMail;
 use App\Models\Invitation;
+use App\Models\Person;
 use App\Models\School;
 use App\Models\Section;
 use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\Takes;
+use App\Platform\Wishes;
 use App\Sections\SectionDesk;
 use App\Sections\SectionReader;
 use App\Sections\Views\SectionDetail;
+use App\Staffing\Http\Wishes\InvitationWish;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
@@ -38,31 +41,18 @@ final class InvitationController
     ) {}
 
     #[Answers(SectionDetail::class, 'Invite one or many colleagues by mail; a substitute with first and last day')]
-    #[
-        Takes([
-            'email' => 'string',
-            'role' => 'co_teacher|assistant|substitute',
-            'begins_on?' => 'string',
-            'ends_on?' => 'string',
-        ]),
-    ]
+    #[Takes(InvitationWish::class)]
     public function store(Section $section, Request $request): SectionDetail
     {
-        $request->validate([
-            'email' => 'required|string|max:4000',
-            'role' => 'required|in:co_teacher,assistant,substitute',
-            'begins_on' => 'nullable|date_format:Y-m-d',
-            'ends_on' => 'nullable|date_format:Y-m-d',
-        ]);
-        $actor = $this->desk->actor($request);
+        $asked = Wishes::of(InvitationWish::class, $request);
+        $actor = Person::signedIn($request);
         $seed = $this->kit->seed();
-        $day = fn(string $field): ?string => $request->filled($field) ? $request->string($field)->value() : null;
         // The last day is typed; the first day after is what is kept.
-        $last = $day('ends_on');
+        $last = $asked->endsOn;
         $wish = new InviteWish(
-            InviteWish::addressesIn($request->string('email')->value()),
-            StaffRole::from($request->string('role')->value()),
-            $day('begins_on'),
+            InviteWish::addressesIn($asked->email),
+            StaffRole::from($asked->role),
+            $asked->beginsOn,
             $last === null ? null : Span::after($last),
         );
         $tokens = $byAddress = [];
@@ -71,7 +61,7 @@ final class InvitationController
             $byAddress[MailAddress::read($address)->address ?? $address] ??= $tokens[$address];
         }
         $staff = array_map(fn(Records\Enrollment $e): string => $e->personId(), $this->desk->staff($section));
-        $plan = Invitations::invite(
+        $planned = Invitations::invite(
             $this->desk->row($section),
             $wish,
             $this->desk->of(Records\Invitation::class, $section),
@@ -83,15 +73,14 @@ final class InvitationController
             $this->kit->now(),
             $this->expires(),
         );
-        $this->desk->apply($plan, $section, $request, Action::Invite, function () use (
+        $this->desk->apply($planned->plan, $section, $request, Action::Invite, function () use (
             $section,
-            $plan,
+            $planned,
             $wish,
             $byAddress,
             $actor,
         ): void {
-            foreach ($plan->changes as $change) {
-                $to = (string) $change->after['email'];
+            foreach ($planned->result as $to) {
                 $this->send($section, $to, $wish->role, $byAddress[$to], $actor->fullName());
             }
         });
@@ -111,7 +100,7 @@ final class InvitationController
             $this->kit->now(),
             $this->expires(),
         );
-        $actor = $this->desk->actor($request);
+        $actor = Person::signedIn($request);
         $this->desk->apply($plan, $section, $request, Action::Invite, function () use (
             $section,
             $invitation,

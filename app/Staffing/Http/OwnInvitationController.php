@@ -18,6 +18,11 @@ use App\Platform\CoreKit;
 use App\Platform\Instant;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
+use App\Platform\TokenWish;
+use App\Platform\Wishes;
+use App\Staffing\Http\Wishes\AcceptWish;
+use App\Staffing\Http\Wishes\AnswerWish;
+use App\Staffing\Http\Wishes\NewcomerWish;
 use App\Staffing\Views\InvitationView;
 use App\Staffing\Views\OwnInvitation;
 use App\Staffing\Views\OwnInvitations;
@@ -45,10 +50,11 @@ final class OwnInvitationController
     ) {}
 
     #[Answers(InvitationView::class, 'What the link of an invitation leads to')]
-    #[Takes(['token' => 'string'])]
+    #[Takes(TokenWish::class)]
     public function show(Request $request): InvitationView
     {
-        $invitation = $this->find($request);
+        $wish = Wishes::of(TokenWish::class, $request);
+        $invitation = $this->find($wish->token);
         $section = Section::query()->findOrFail($invitation->section_id);
         /** @var Person|null $person */
         $person = $request->user();
@@ -75,10 +81,11 @@ final class OwnInvitationController
     }
 
     #[Answers(Me::class, 'Accept: as the account signed in, or by making one')]
-    #[Takes(['token' => 'string', 'given_name?' => 'string', 'family_name?' => 'string', 'password?' => 'string'])]
+    #[Takes(AcceptWish::class)]
     public function accept(Request $request, SignInDesk $signIns): Me
     {
-        $invitation = $this->find($request);
+        $wish = Wishes::of(AcceptWish::class, $request);
+        $invitation = $this->find($wish->token);
         $section =
             $this->snapshots->find(Records\Section::class, $invitation->section_id) ??
             throw new NotFoundHttpException();
@@ -105,12 +112,13 @@ final class OwnInvitationController
         if (SignIn::query()->where('user_name', $invitation->email)->exists()) {
             throw new Refusal("Sign in as {$invitation->email} first, then accept.");
         }
-        $name = $this->newName($request, $invitation, $section);
+        $newcomer = Wishes::of(NewcomerWish::class, $request);
+        $name = $this->newName($newcomer, $invitation, $section);
         $plan = Invitations::acceptNew(
             $section,
             $row,
             $name,
-            Hash::make($request->string('password')->value()),
+            Hash::make($newcomer->password),
             $ids,
             $today,
             $this->kit->now(),
@@ -126,8 +134,7 @@ final class OwnInvitationController
     #[Answers(OwnInvitations::class, 'Invitations that wait for an answer of whoever is signed in')]
     public function mine(Request $request): OwnInvitations
     {
-        /** @var Person $person */
-        $person = $request->user();
+        $person = Person::signedIn($request);
         /** @var \Illuminate\Support\Collection<int, Invitation> $open */
         $open =
             $person->kind !== 'staff' || $person->confirmedEmail() === null
@@ -162,18 +169,17 @@ final class OwnInvitationController
     }
 
     #[Answers(OwnInvitations::class, 'Answer one of the own invitations')]
-    #[Takes(['answer' => 'accept|decline'])]
+    #[Takes(AnswerWish::class)]
     public function answer(Invitation $invitation, Request $request): OwnInvitations
     {
-        $request->validate(['answer' => 'required|in:accept,decline']);
-        /** @var Person $person */
-        $person = $request->user();
+        $wish = Wishes::of(AnswerWish::class, $request);
+        $person = Person::signedIn($request);
         $section =
             $this->snapshots->find(Records\Section::class, $invitation->section_id) ??
             throw new NotFoundHttpException();
         $row = $this->snapshots->find(Records\Invitation::class, $invitation->id) ?? throw new NotFoundHttpException();
         $known = $this->snapshots->find(Records\Person::class, $person->id) ?? throw new NotFoundHttpException();
-        $accepts = $request->string('answer')->value() === 'accept';
+        $accepts = $wish->answer === 'accept';
         $plan = $accepts
             ? Invitations::accept(
                 $section,
@@ -191,10 +197,11 @@ final class OwnInvitationController
     }
 
     #[Answers(null, 'Decline')]
-    #[Takes(['token' => 'string'])]
+    #[Takes(TokenWish::class)]
     public function decline(Request $request): \Illuminate\Http\Response
     {
-        $invitation = $this->find($request);
+        $wish = Wishes::of(TokenWish::class, $request);
+        $invitation = $this->find($wish->token);
         $section =
             $this->snapshots->find(Records\Section::class, $invitation->section_id) ??
             throw new NotFoundHttpException();
@@ -209,18 +216,10 @@ final class OwnInvitationController
         return response()->noContent();
     }
 
-    private function newName(Request $request, Invitation $invitation, Records\Section $section): PersonName
+    private function newName(NewcomerWish $wish, Invitation $invitation, Records\Section $section): PersonName
     {
-        $request->validate([
-            'given_name' => 'required|string|max:60',
-            'family_name' => 'required|string|max:60',
-            'password' => 'required|string|max:256',
-        ]);
-        $name = new PersonName(
-            NameReader::tidy($request->string('given_name')->value()),
-            NameReader::tidy($request->string('family_name')->value()),
-        );
-        PasswordRules::forStaff()->mustTake($request->string('password')->value(), [
+        $name = new PersonName(NameReader::tidy($wish->givenName), NameReader::tidy($wish->familyName));
+        PasswordRules::forStaff()->mustTake($wish->password, [
             $name->given,
             $name->family,
             $invitation->email,
@@ -235,11 +234,9 @@ final class OwnInvitationController
         return $person->kind === 'staff' && $person->confirmedEmail() === $invitation->email;
     }
 
-    private function find(Request $request): Invitation
+    private function find(string $token): Invitation
     {
-        $request->validate(['token' => 'required|string|max:64']);
-
-        return Invitation::query()->where('token_hash', Token::hashOf($request->string('token')->value()))->first() ??
+        return Invitation::query()->where('token_hash', Token::hashOf($token))->first() ??
             throw new NotFoundHttpException();
     }
 }

@@ -11,9 +11,12 @@ use App\Platform\Answers;
 use App\Platform\CoreKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
+use App\Platform\Wishes;
 use App\Sections\SectionDesk;
 use App\Sections\SectionReader;
 use App\Sections\Views\SectionDetail;
+use App\Staffing\Http\Wishes\ColleaguesWish;
+use App\Staffing\Http\Wishes\LeadWish;
 use App\Staffing\Views\Colleague;
 use App\Staffing\Views\Colleagues;
 use App\Staffing\Views\RolePower;
@@ -39,11 +42,11 @@ final class StaffController
     ) {}
 
     #[Answers(Colleagues::class, 'Staff of the school by any part of the name, with their addresses at the school')]
-    #[Takes(['q?' => 'string'])]
+    #[Takes(ColleaguesWish::class)]
     public function index(School $school, Request $request): Colleagues
     {
-        $request->validate(['q' => 'nullable|string|max:80']);
-        $words = array_filter(explode(' ', NameKey::of($request->string('q')->value())));
+        $wish = Wishes::of(ColleaguesWish::class, $request);
+        $words = array_filter(explode(' ', NameKey::of($wish->q)));
         $people = DB::table('people')
             ->where('school_id', $school->id)
             ->where('kind', 'staff')
@@ -95,15 +98,15 @@ final class StaffController
     }
 
     #[Answers(SectionDetail::class, 'Hand the lead over; who led becomes a co-teacher')]
-    #[Takes(['person' => 'string'])]
+    #[Takes(LeadWish::class)]
     public function handOver(Section $section, Request $request): SectionDetail
     {
-        $request->validate(['person' => 'required|ulid']);
+        $wish = Wishes::of(LeadWish::class, $request);
         $person =
             $this->desk->snapshots->list(
                 Records\Person::class,
                 fn($q) => $q
-                    ->where('id', $request->string('person')->value())
+                    ->where('id', $wish->person)
                     ->where('kind', 'staff')
                     ->where(
                         fn($w) => $w
@@ -123,7 +126,7 @@ final class StaffController
         );
         $this->desk->apply($plan, $section, $request, Action::Lead);
 
-        return $this->reader->detail($section, $this->desk->actor($request), null);
+        return $this->reader->detail($section, Person::signedIn($request), null);
     }
 
     #[Answers(SectionDetail::class, 'Take a co-teacher, assistant or substitute off the section')]
@@ -141,6 +144,6 @@ final class StaffController
         );
         $this->desk->apply($plan, $section, $request, Action::TakeOff);
 
-        return $this->reader->detail($section, $this->desk->actor($request), null);
+        return $this->reader->detail($section, Person::signedIn($request), null);
     }
 }

@@ -287,7 +287,7 @@ final class BenchCommand extends Command
         $reader->open($file);
         $cells = 0;
         foreach ($reader->getSheetIterator() as $sheet) {
-            foreach ($sheet->getRowIterator() as $row) {
+            foreach ($sheet?->getRowIterator() ?? [] as $row) {
                 $cells += count($row->toArray());
             }
         }

@@ -11,6 +11,7 @@ use OpenSpout\Writer\Common\Creator\WriterEntityFactory;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use RuntimeException;
+use stdClass;
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Values\GradeLevel;
 use ZipArchive;
@@ -65,7 +66,7 @@ final class DemoListsCommand extends Command
             ->groupBy('student_id');
         $rows = [];
         foreach ($students as $i => $s) {
-            $g = ($guardians[$s->id] ?? collect())->first(fn(object $x): bool => $x->email !== null);
+            $g = ($guardians[$s->id] ?? collect())->first(fn(stdClass $x): bool => $x->email !== null);
             $row = [
                 $s->number,
                 "$s->family_name, $s->given_name",
@@ -380,8 +381,7 @@ final class DemoListsCommand extends Command
     }
 
     /**
-     * @return list<object{given_name: string, family_name: string, number: string, grade: string}> students of the
-     *     primary school
+     * @return list<stdClass> students of the primary school: given_name, family_name, number, grade
      */
     private function known(int $n): array
     {

@@ -10,28 +10,21 @@ use App\Ledger\PlanView;
 use App\Models\Person;
 use App\Models\School;
 use App\Platform\Answers;
+use App\Platform\AsSeen;
 use App\Platform\CoreKit;
 use App\Platform\Takes;
+use App\Platform\Wishes;
+use App\YearTurn\Http\Wishes\SeedWish;
+use App\YearTurn\Http\Wishes\TurnWish;
 use App\YearTurn\Views\YearTurnStart;
-use App\YearTurn\YearTurnRequest;
 use App\YearTurn\YearTurns;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\StalePlan;
 
 /** Rehearsing the year turn as often as wanted, and doing it once. */
 final class YearTurnController
 {
-    private const RULES = [
-        'name' => 'required|string|max:20',
-        'begins' => 'required|date_format:Y-m-d',
-        'last' => 'required|date_format:Y-m-d|after:begins',
-        'held_back' => 'array|max:2000',
-        'held_back.*' => 'ulid',
-        'carry' => 'required|boolean',
-    ];
-
     public function __construct(
         private readonly YearTurns $turns,
         private readonly Ledger $ledger,
@@ -45,75 +38,44 @@ final class YearTurnController
     }
 
     #[Answers(PlanView::class, 'Rehearse: the full plan, nothing changed')]
-    #[
-        Takes([
-            'name' => 'string',
-            'begins' => 'string',
-            'last' => 'string',
-            'held_back?' => 'list<string>',
-            'carry' => 'bool',
-            'seed?' => 'string',
-        ]),
-    ]
+    #[Takes(TurnWish::class, SeedWish::class)]
     public function rehearse(School $school, Request $request): PlanView
     {
-        $request->validate(self::RULES);
-        $seed = $request->filled('seed') ? $this->kit->seedOf($request) : $this->kit->seed();
+        $wish = Wishes::of(TurnWish::class, $request);
+        $before = Wishes::of(SeedWish::class, $request)->seed;
+        $seed = $before === null ? $this->kit->seed() : $this->kit->fresh($before);
 
-        return PlanView::of($this->turns->plan($school, $this->wish($request), $seed), $seed, Action::YearTurn);
+        return PlanView::of($this->turns->plan($school, $wish, $seed), $seed, Action::YearTurn);
     }
 
     #[Answers(LedgerLine::class, 'Turn the year, as looked at')]
-    #[
-        Takes([
-            'name' => 'string',
-            'begins' => 'string',
-            'last' => 'string',
-            'held_back?' => 'list<string>',
-            'carry' => 'bool',
-            'seed' => 'string',
-            'fingerprint' => 'string',
-        ]),
-    ]
+    #[Takes(TurnWish::class, AsSeen::class)]
     public function store(School $school, Request $request): LedgerLine
     {
-        $request->validate([...self::RULES, 'fingerprint' => 'required|string|size:64']);
-        /** @var Person $actor */
-        $actor = $request->user();
-        $sections = array_map(
-            strval(...),
-            DB::table('sections')->where('school_id', $school->id)->orderBy('id')->pluck('id')->all(),
+        $wish = Wishes::of(TurnWish::class, $request);
+        $seen = Wishes::of(AsSeen::class, $request);
+        $actor = Person::signedIn($request);
+        $sections = array_values(
+            array_map(
+                strval(...),
+                DB::table('sections')->where('school_id', $school->id)->orderBy('id')->pluck('id')->all(),
+            ),
         );
 
         // The school's own row holds back whoever adds people or sections to it just now.
         return $this->ledger->holding(['schools' => [$school->id], 'sections' => $sections], function () use (
             $school,
-            $request,
+            $wish,
+            $seen,
             $actor,
         ): LedgerLine {
-            $plan = $this->turns->plan($school, $this->wish($request), $this->kit->seedOf($request));
-            if (!hash_equals($plan->fingerprint(), $request->string('fingerprint')->value())) {
-                throw new StalePlan(['the students or sections of the year']);
-            }
+            $plan = $this->turns->plan($school, $wish, $this->kit->fresh($seen->seed));
+            $seen->mustBe($plan, 'the students or sections of the year');
 
             return LedgerLine::of(
                 $this->ledger->apply($plan, $school->id, $actor, Action::YearTurn),
                 $actor->fullName(),
             );
         });
-    }
-
-    private function wish(Request $request): YearTurnRequest
-    {
-        /** @var list<string> $held */
-        $held = $request->array('held_back');
-
-        return new YearTurnRequest(
-            $request->string('name')->value(),
-            $request->string('begins')->value(),
-            $request->string('last')->value(),
-            $held,
-            $request->boolean('carry'),
-        );
     }
 }

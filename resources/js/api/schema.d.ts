@@ -1838,8 +1838,10 @@ export interface components {
             field: string | null;
             why: string;
         };
+        /** @enum {string} */
+        CredentialKind: "password" | "passphrase" | "card" | "sign_on" | "second_factor" | "link" | "session";
         CredentialLine: {
-            kind: string;
+            kind: components["schemas"]["CredentialKind"];
             id: string;
             what: string;
             since: string | null;
@@ -2702,7 +2704,7 @@ export interface operations {
             content: {
                 "application/json": {
                     fingerprint: string;
-                    password?: string;
+                    password?: string | null;
                 };
             };
         };
@@ -2759,7 +2761,7 @@ export interface operations {
             content: {
                 "application/json": {
                     everyone: string | null;
-                    words?: string;
+                    words?: string | null;
                 };
             };
         };
@@ -2778,7 +2780,7 @@ export interface operations {
     rowsImportController: {
         parameters: {
             query?: {
-                verdict?: string;
+                verdict?: string | null;
                 after?: number;
             };
             header?: never;
@@ -2994,9 +2996,9 @@ export interface operations {
             content: {
                 "application/json": {
                     token: string;
-                    given_name?: string;
-                    family_name?: string;
-                    password?: string;
+                    given_name?: string | null;
+                    family_name?: string | null;
+                    password?: string | null;
                 };
             };
         };
@@ -3075,10 +3077,11 @@ export interface operations {
                     code: string;
                     given_name: string;
                     family_name: string;
-                    birth_date?: string;
-                    number?: string;
-                    email?: string;
-                    password?: string;
+                    /** Format: date */
+                    birth_date?: string | null;
+                    number?: string | null;
+                    email?: string | null;
+                    password?: string | null;
                 };
             };
         };
@@ -3329,7 +3332,7 @@ export interface operations {
             content: {
                 "application/json": {
                     first?: string[];
-                    fingerprint?: string;
+                    fingerprint?: string | null;
                 };
             };
         };
@@ -3574,10 +3577,10 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    to?: string;
-                    seed: string;
+                    to?: string | null;
                     fingerprint: string;
-                    password: string;
+                    seed: string;
+                    password?: string;
                 };
             };
         };
@@ -3605,7 +3608,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    to?: string;
+                    to?: string | null;
                 };
             };
         };
@@ -3730,11 +3733,11 @@ export interface operations {
             content: {
                 "application/json": {
                     section_ids: string[];
-                    person_ids?: string[];
                     /** @enum {string} */
                     layout: "cards-a4" | "cards-letter";
                     /** @enum {string} */
                     order: "reading" | "cut_stack";
+                    person_ids?: string[];
                     lost?: boolean;
                 };
             };
@@ -3832,7 +3835,7 @@ export interface operations {
             content: {
                 "multipart/form-data": {
                     /** Format: binary */
-                    file?: string;
+                    file?: string | null;
                     files?: string[];
                     text?: string;
                     html?: string;
@@ -3854,7 +3857,7 @@ export interface operations {
     indexLedgerController: {
         parameters: {
             query?: {
-                after?: number;
+                after?: number | null;
             };
             header?: never;
             path: {
@@ -3900,7 +3903,7 @@ export interface operations {
     showLookAlikeController: {
         parameters: {
             query?: {
-                picks?: string;
+                picks?: string | null;
             };
             header?: never;
             path: {
@@ -3996,16 +3999,16 @@ export interface operations {
                     how: "list" | "pattern" | "year";
                     /** @enum {string} */
                     kind: "homeroom" | "class";
-                    year?: string;
+                    year?: string | null;
                     text?: string;
-                    pattern?: string;
+                    pattern?: string | null;
                     subject?: string;
                     grades?: string[];
                     groups?: string;
                     period?: string;
-                    from?: string;
-                    seed: string;
+                    from?: string | null;
                     fingerprint: string;
+                    seed: string;
                 };
             };
         };
@@ -4037,14 +4040,14 @@ export interface operations {
                     how: "list" | "pattern" | "year";
                     /** @enum {string} */
                     kind: "homeroom" | "class";
-                    year?: string;
+                    year?: string | null;
                     text?: string;
-                    pattern?: string;
+                    pattern?: string | null;
                     subject?: string;
                     grades?: string[];
                     groups?: string;
                     period?: string;
-                    from?: string;
+                    from?: string | null;
                 };
             };
         };
@@ -4063,7 +4066,7 @@ export interface operations {
     indexMailroomController: {
         parameters: {
             query?: {
-                after?: string;
+                after?: string | null;
             };
             header?: never;
             path: {
@@ -4087,7 +4090,7 @@ export interface operations {
     indexRollController: {
         parameters: {
             query?: {
-                kind?: "student" | "guardian" | "staff";
+                kind?: "student" | "guardian" | "staff" | null;
                 q?: string;
                 grade?: string;
                 problem?: "unplaced" | "never_signed_in" | "no_guardian" | "no_card";
@@ -4126,9 +4129,10 @@ export interface operations {
                 "application/json": {
                     people: string[];
                     to: string;
-                    day?: string;
-                    seed: string;
+                    /** Format: date */
+                    day?: string | null;
                     fingerprint: string;
+                    seed: string;
                 };
             };
         };
@@ -4158,7 +4162,8 @@ export interface operations {
                 "application/json": {
                     people: string[];
                     to: string;
-                    day?: string;
+                    /** Format: date */
+                    day?: string | null;
                 };
             };
         };
@@ -4201,7 +4206,7 @@ export interface operations {
     indexSectionController: {
         parameters: {
             query?: {
-                year?: string;
+                year?: string | null;
             };
             header?: never;
             path: {
@@ -4237,9 +4242,9 @@ export interface operations {
                     name: string;
                     /** @enum {string} */
                     kind: "homeroom" | "class";
-                    grade?: string;
-                    period?: string;
-                    seats?: number;
+                    grade?: string | null;
+                    period?: string | null;
+                    seats?: number | null;
                 };
             };
         };
@@ -4297,7 +4302,7 @@ export interface operations {
                     country?: string;
                     naming_pattern?: string;
                     ways?: {
-                        [key: string]: string | null;
+                        [key: string]: string;
                     };
                     stay_days_shared?: number;
                     stay_days_own?: number;
@@ -4523,12 +4528,14 @@ export interface operations {
             content: {
                 "application/json": {
                     name: string;
+                    /** Format: date */
                     begins: string;
+                    /** Format: date */
                     last: string;
-                    held_back?: string[];
                     carry: boolean;
-                    seed: string;
+                    held_back?: string[];
                     fingerprint: string;
+                    seed: string;
                 };
             };
         };
@@ -4557,11 +4564,13 @@ export interface operations {
             content: {
                 "application/json": {
                     name: string;
+                    /** Format: date */
                     begins: string;
+                    /** Format: date */
                     last: string;
-                    held_back?: string[];
                     carry: boolean;
-                    seed?: string;
+                    held_back?: string[];
+                    seed?: string | null;
                 };
             };
         };
@@ -4590,7 +4599,9 @@ export interface operations {
             content: {
                 "application/json": {
                     name: string;
+                    /** Format: date */
                     begins_on: string;
+                    /** Format: date */
                     last_on: string;
                 };
             };
@@ -4706,7 +4717,7 @@ export interface operations {
     showSectionController: {
         parameters: {
             query?: {
-                as_of?: string;
+                as_of?: string | null;
             };
             header?: never;
             path: {
@@ -4742,9 +4753,9 @@ export interface operations {
                     name: string;
                     /** @enum {string} */
                     kind: "homeroom" | "class";
-                    grade?: string;
-                    period?: string;
-                    seats?: number;
+                    grade?: string | null;
+                    period?: string | null;
+                    seats?: number | null;
                 };
             };
         };
@@ -4794,8 +4805,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    seed: string;
                     fingerprint: string;
+                    seed: string;
                 };
             };
         };
@@ -4823,7 +4834,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    person?: string;
+                    person?: string | null;
                 };
             };
         };
@@ -4851,11 +4862,11 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    person_ids?: string[];
                     /** @enum {string} */
                     layout: "cards-a4" | "cards-letter";
                     /** @enum {string} */
                     order: "reading" | "cut_stack";
+                    person_ids?: string[];
                     lost?: boolean;
                 };
             };
@@ -4906,12 +4917,12 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    chosen?: string;
+                    chosen?: string | null;
                     /** @enum {string} */
                     who?: "accounts" | "domain" | "approval";
                     starts_at?: string | null;
                     ends_at?: string | null;
-                    cap?: number;
+                    cap?: number | null;
                 };
             };
         };
@@ -4987,7 +4998,7 @@ export interface operations {
                     who: "accounts" | "domain" | "approval";
                     starts_at?: string | null;
                     ends_at?: string | null;
-                    cap?: number;
+                    cap?: number | null;
                 };
             };
         };
@@ -5018,8 +5029,10 @@ export interface operations {
                     email: string;
                     /** @enum {string} */
                     role: "co_teacher" | "assistant" | "substitute";
-                    begins_on?: string;
-                    ends_on?: string;
+                    /** Format: date */
+                    begins_on?: string | null;
+                    /** Format: date */
+                    ends_on?: string | null;
                 };
             };
         };
@@ -5099,10 +5112,11 @@ export interface operations {
                     /** @enum {string} */
                     kind: "move" | "also" | "remove";
                     people: string[];
-                    to?: string;
-                    day?: string;
-                    seed: string;
+                    to?: string | null;
+                    /** Format: date */
+                    day?: string | null;
                     fingerprint: string;
+                    seed: string;
                 };
             };
         };
@@ -5133,8 +5147,9 @@ export interface operations {
                     /** @enum {string} */
                     kind: "move" | "also" | "remove";
                     people: string[];
-                    to?: string;
-                    day?: string;
+                    to?: string | null;
+                    /** Format: date */
+                    day?: string | null;
                 };
             };
         };
@@ -5207,7 +5222,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    as?: string;
+                    as?: string | null;
                 };
             };
         };
@@ -5289,8 +5304,9 @@ export interface operations {
                 "application/json": {
                     given_name: string;
                     family_name: string;
-                    birth_date?: string;
-                    number?: string;
+                    /** Format: date */
+                    birth_date?: string | null;
+                    number?: string | null;
                 };
             };
         };
@@ -5320,10 +5336,10 @@ export interface operations {
                 "application/json": {
                     /** @enum {string} */
                     hours: "school" | "any";
-                    pictures?: boolean;
-                    until?: string;
                     /** @enum {string} */
                     paper: "a4" | "letter";
+                    pictures?: boolean;
+                    until?: string | null;
                 };
             };
         };
@@ -5363,7 +5379,7 @@ export interface operations {
         parameters: {
             query: {
                 format: "csv" | "xlsx" | "ods";
-                as_of?: string;
+                as_of?: string | null;
             };
             header?: never;
             path: {
@@ -5578,7 +5594,9 @@ export interface operations {
             content: {
                 "application/json": {
                     name: string;
+                    /** Format: date */
                     begins_on: string;
+                    /** Format: date */
                     last_on: string;
                 };
             };

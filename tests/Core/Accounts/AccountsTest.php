@@ -556,11 +556,13 @@ it('answers a request once', function (): void {
 });
 
 it('links a sign-on to a person by the provider’s own name for them', function () use ($ids): void {
-    $plan = Identities::link('petra', 'Petra Okonjo', 'https://id.example', 'sub-1', $ids, ACCOUNTS_NOW);
+    $plan = Identities::link('petra', 'Petra Okonjo', 'https://id.example', 'sub-1', $ids, ACCOUNTS_NOW)->plan;
     expect($plan->changes[0]->after)
         ->toMatchArray(['person_id' => 'petra', 'subject' => 'sub-1', 'state' => 'live'])
         ->and($plan->changes[0]->id)
-        ->not->toBe(Identities::link('petra', 'P', 'https://id.example', 'sub-2', $ids, ACCOUNTS_NOW)->changes[0]->id);
+        ->not->toBe(
+            Identities::link('petra', 'P', 'https://id.example', 'sub-2', $ids, ACCOUNTS_NOW)->plan->changes[0]->id,
+        );
 });
 
 it('says of each action whether and how long it can be undone', function (): void {

@@ -143,7 +143,7 @@ it('lets newcomers ask, by what the code is for', function () use ($ids, $token)
         $ids,
         '2026-09-01',
         AT,
-    )->changes[0]->after;
+    )->plan->changes[0]->after;
     expect($ask(newcomer())['state'])->toBe('waiting')->and($ask(newcomer())['token_hash'])->toBeNull();
     $mail = $ask(newcomer(mail: 'marlo@lanternfield.example'), ['who' => 'domain']);
     expect($mail['state'])->toBe('mail')->and($mail['token_hash'])->toBe($token->hash());
@@ -179,7 +179,7 @@ it('keeps the rule for those under 13, to the day of the birthday', function () 
         $ids,
         '2026-09-01',
         AT,
-    )->changes[0]->after;
+    )->plan->changes[0]->after;
     expect($ask('2013-09-01', 'approve')['state'])
         ->toBe('mail')
         ->and($ask('2013-09-02', 'approve'))
@@ -220,7 +220,7 @@ it('answers a request once: in with an account, in as somebody of the list, or t
         $ids,
         '2026-09-01',
         AT,
-    );
+    )->plan;
     expect(tables($in))
         ->toBe(['people', 'sign_ins', 'enrollments', 'join_requests'])
         ->and($in->changes[1]->after)
@@ -290,7 +290,7 @@ it('answers a request once: in with an account, in as somebody of the list, or t
             $ids,
             '2026-09-01',
             AT,
-        ),
+        )->plan,
     )
         ->toThrow(Refusal::class, 'archived')
         ->and(

@@ -74,7 +74,7 @@ function accounts(array $people, array $enrollments = [], array $signIns = [], a
 /** The account that stays, after the merge. */
 function survivorOf(Snapshot $snapshot, array $picks = []): Record
 {
-    $after = $snapshot->with(MergePlanner::plan($snapshot, 'a', 'b', $picks));
+    $after = $snapshot->with(MergePlanner::plan($snapshot, 'a', 'b', $picks)->plan);
     foreach (['a', 'b'] as $id) {
         $row = $after->find(Person::class, $id);
         if ($row !== null && $row->field('state') !== 'merged') {
@@ -144,7 +144,7 @@ it('takes the values a person picks, but never an empty one', function (): void 
 it('frees a number before the survivor takes it', function (): void {
     $plan = MergePlanner::plan(accounts([account('a', ['number' => '1']), account('b', ['number' => '2'])]), 'a', 'b', [
         'number' => 'b',
-    ]);
+    ])->plan;
     expect($plan->changes[0]->id)
         ->toBe('b')
         ->and($plan->changes[0]->after)
@@ -167,7 +167,7 @@ it(
             ],
             [signsIn('x', 'a', '2026-09-01 08:00:00')],
         );
-        $after = $snapshot->with(MergePlanner::plan($snapshot, 'a', 'b'));
+        $after = $snapshot->with(MergePlanner::plan($snapshot, 'a', 'b')->plan);
         expect($after->find(Enrollment::class, 'a1')?->values)
             ->toMatchArray(['begins_on' => '2026-08-24', 'ends_on' => null])
             ->and($after->find(Enrollment::class, 'b1')?->values)
@@ -195,7 +195,7 @@ it('brings guardians over once, and lets earlier merges follow', function (): vo
         [],
         [$link('l1', 'a', 'ann'), $link('l2', 'b', 'ann'), $link('l3', 'b', 'bo')],
     );
-    $after = $snapshot->with(MergePlanner::plan($snapshot, 'a', 'b'));
+    $after = $snapshot->with(MergePlanner::plan($snapshot, 'a', 'b')->plan);
     expect($after->find(Guardianship::class, 'l2')?->field('student_id'))
         ->toBe('b')
         ->and($after->find(Guardianship::class, 'l3')?->field('student_id'))
@@ -205,11 +205,11 @@ it('brings guardians over once, and lets earlier merges follow', function (): vo
 });
 
 it('refuses two of different kinds, one with itself, and one who is gone', function (): void {
-    expect(fn() => MergePlanner::plan(accounts([account('a'), account('b', ['kind' => 'guardian'])]), 'a', 'b'))
+    expect(fn() => MergePlanner::plan(accounts([account('a'), account('b', ['kind' => 'guardian'])]), 'a', 'b')->plan)
         ->toThrow(Refusal::class, 'cannot be one')
-        ->and(fn() => MergePlanner::plan(accounts([account('a')]), 'a', 'a'))
+        ->and(fn() => MergePlanner::plan(accounts([account('a')]), 'a', 'a')->plan)
         ->toThrow(Refusal::class)
-        ->and(fn() => MergePlanner::plan(accounts([account('a')]), 'a', 'z'))
+        ->and(fn() => MergePlanner::plan(accounts([account('a')]), 'a', 'z')->plan)
         ->toThrow(Refusal::class, 'not there any more');
 });
 

@@ -203,7 +203,7 @@ it('invites colleagues of the school, each once, all or none', function () use (
         $ids,
         NOW,
         LATER,
-    );
+    )->plan;
     expect($invite('Noor@Lanternfield.Example')->changes[0]->after['email'])
         ->toBe('noor@lanternfield.example')
         ->and($invite('noor@lanternfield.example')->changes[0]->after['token_hash'])

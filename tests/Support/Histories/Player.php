@@ -196,7 +196,7 @@ final class Player
                 $snapshot,
                 $rows['people'][0] ?? $this->pair($snapshot, $step)[0]->id,
                 $rows['people'][1] ?? $this->pair($snapshot, $step)[1]->id,
-            ),
+            )->plan,
             'archive' => $this->archive(
                 $snapshot,
                 $snapshot->find(Section::class, $rows['sections'][0] ?? null) ??

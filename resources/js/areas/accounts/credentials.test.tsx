@@ -7,7 +7,8 @@ import { Refused, sentTo, serverAnswers } from '@/testing/server';
 import { CredentialsPart } from './CredentialsPart';
 
 const person = { id: 'P1', name: 'Petra Okonjo', kind: 'staff', state: 'active' } as Schemas['PersonDetail'];
-const line = (kind: string, id: string, more: Partial<Schemas['CredentialLine']> = {}): Schemas['CredentialLine'] => ({
+type Line = Schemas['CredentialLine'];
+const line = (kind: Line['kind'], id: string, more: Partial<Line> = {}): Line => ({
     kind,
     id,
     what: kind === 'password' ? 'petra.okonjo' : '',

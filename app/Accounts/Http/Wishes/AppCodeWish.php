@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Accounts\Http\Wishes;
+
+use App\Platform\Must;
+
+/** The first code an authenticator app shows. */
+final readonly class AppCodeWish
+{
+    public function __construct(#[Must('max:10')] public string $code) {}
+}

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Platform;
+
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Validator;
+use Illuminate\Validation\ValidationException;
+use LogicException;
+use ReflectionClass;
+
+/**
+ * Reads what a request asks for. A wish is a small readonly class: the parameters of its constructor say what is asked,
+ * their types and {@see Must} what it has to be; the contract of the API is made from the same.
+ */
+final class Wishes
+{
+    /**
+     * @template T of object
+     *
+     * @param  class-string<T>  $wish
+     * @param  array<string, list<string>>  $limits what the server's settings add to the rules of a part
+     * @param  array<string, string>  $words what is said where a part is not as it must be
+     * @return T
+     *
+     * @throws ValidationException naming every part that is not as it must be
+     */
+    public static function of(string $wish, Request $request, array $limits = [], array $words = []): object
+    {
+        $parts = self::parts($wish);
+        $rules = array_merge(...array_map(fn(WishPart $p): array => $p->rules(), $parts));
+        foreach ($limits as $name => $more) {
+            $rules[$name] = [...$rules[$name] ?? [], ...$more];
+        }
+        $typed = $request->all();
+        foreach ($parts as $part) {
+            $typed = $part->plain($typed);
+        }
+        $said = Validator::make($typed, $rules, $words)->validate();
+
+        return new $wish(...array_map(fn(WishPart $p): mixed => $p->value($said[$p->name] ?? null), $parts));
+    }
+
+    /**
+     * @param  class-string  $wish
+     * @return list<WishPart>
+     */
+    public static function parts(string $wish): array
+    {
+        $constructor =
+            (new ReflectionClass($wish))->getConstructor() ?? throw new LogicException("$wish wishes nothing.");
+
+        return array_map(fn($p): WishPart => new WishPart($p), $constructor->getParameters());
+    }
+}

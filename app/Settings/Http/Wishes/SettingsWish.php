@@ -1,0 +1,101 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Settings\Http\Wishes;
+
+use App\Platform\Must;
+use Vantrel\Core\Accounts\SignInPolicy;
+use Vantrel\Core\Values\GradeLevel;
+
+/** What a school changes of its settings; null for what stays. */
+final readonly class SettingsWish
+{
+    /**
+     * @param  list<string>|null  $mailDomains
+     * @param  array<string, string>|null  $ways grade to way of signing in
+     */
+    public function __construct(
+        #[Must('sometimes|max:120')] public ?string $name = null,
+        #[Must('sometimes|max:4')] public ?string $lowestGrade = null,
+        #[Must('sometimes|max:4')] public ?string $highestGrade = null,
+        #[Must('sometimes|max:20', each: 'string|max:120')] public ?array $mailDomains = null,
+        #[Must('sometimes|max:60')] public ?string $timeZone = null,
+        #[Must('sometimes|size:2|alpha:ascii')] public ?string $country = null,
+        #[Must('sometimes|max:60')] public ?string $namingPattern = null,
+        #[Must('sometimes|max:16', each: 'in:card,passphrase,own,school')] public ?array $ways = null,
+        #[Must('sometimes')] public ?int $stayDaysShared = null,
+        #[Must('sometimes')] public ?int $stayDaysOwn = null,
+        #[Must('sometimes')] public ?bool $outsideStaff = null,
+        #[Must('sometimes|in:none,birth_date,number')] public ?string $newcomerCheck = null,
+        #[Must('sometimes')] public ?bool $newcomerMail = null,
+        #[Must('sometimes|in:allow,approve,listed')] public ?string $under_13 = null,
+        #[Must('sometimes|in:optional,coordinators,staff')] public ?string $secondFactor = null,
+        #[Must('sometimes|max:5')] public ?string $dayOpens = null,
+        #[Must('sometimes|max:5')] public ?string $dayCloses = null,
+        #[Must('sometimes')] public ?int $keepAskingsDays = null,
+        #[Must('sometimes')] public ?int $keepListsDays = null,
+        #[Must('sometimes')] public ?int $keepMessagesDays = null,
+    ) {}
+
+    /** @return array<string, string|int> column of the school to what it becomes */
+    public function columns(): array
+    {
+        return array_filter(
+            [
+                'name' => $this->name,
+                'lowest_grade' => self::grade($this->lowestGrade),
+                'highest_grade' => self::grade($this->highestGrade),
+                'mail_domains' => $this->mailDomains === null ? null : self::domains($this->mailDomains),
+                'time_zone' => $this->timeZone,
+                'country' => $this->country === null ? null : strtoupper($this->country),
+                'naming_pattern' => $this->namingPattern,
+                'sign_in_policy' => $this->ways === null ? null : self::policy($this->ways),
+                'stay_days_shared' => $this->stayDaysShared,
+                'stay_days_own' => $this->stayDaysOwn,
+                'outside_staff' => self::flag($this->outsideStaff),
+                'newcomer_check' => $this->newcomerCheck,
+                'newcomer_mail' => self::flag($this->newcomerMail),
+                'under_13' => $this->under_13,
+                'second_factor' => $this->secondFactor,
+                'day_opens' => $this->dayOpens,
+                'day_closes' => $this->dayCloses,
+                'keep_askings_days' => $this->keepAskingsDays,
+                'keep_lists_days' => $this->keepListsDays,
+                'keep_messages_days' => $this->keepMessagesDays,
+            ],
+            fn(string|int|null $v): bool => $v !== null,
+        );
+    }
+
+    private static function flag(?bool $said): ?int
+    {
+        return $said === null ? null : (int) $said;
+    }
+
+    /** The grade by its order; 99, which no school teaches, for what is no grade. */
+    private static function grade(?string $typed): ?int
+    {
+        return $typed === null ? null : GradeLevel::read($typed)->order ?? 99;
+    }
+
+    /** @param  list<string>  $typed */
+    private static function domains(array $typed): string
+    {
+        $plain = array_map(fn(string $d): string => mb_strtolower(ltrim(trim($d), '@')), $typed);
+
+        return json_encode(array_values(array_unique($plain)), JSON_THROW_ON_ERROR);
+    }
+
+    /** @param  array<string, string>  $ways */
+    private static function policy(array $ways): string
+    {
+        $bands = [];
+        foreach ($ways as $grade => $way) {
+            $order = GradeLevel::read((string) $grade)?->order;
+            $bands[] = "$order:$order $way";
+        }
+
+        return SignInPolicy::read(implode(', ', $bands))->text();
+    }
+}

@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Accounts;
+
+/** What somebody can sign in with, or has signed in by, and what can be ended. */
+enum CredentialKind: string
+{
+    case Password = 'password';
+    case Passphrase = 'passphrase';
+    case Card = 'card';
+    case SignOn = 'sign_on';
+    case SecondFactor = 'second_factor';
+    case Link = 'link';
+    case Session = 'session';
+}
