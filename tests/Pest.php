@@ -6,4 +6,10 @@ use Tests\Support\ServerTestCase;
 
 pest()
     ->extend(ServerTestCase::class)
-    ->in('Api', 'Reference/CardsTest.php', 'Reference/SpreadsheetsTest.php', 'Reference/BrokenFilesTest.php');
+    ->in(
+        'Api',
+        'Reference/CardsTest.php',
+        'Reference/SpreadsheetsTest.php',
+        'Reference/BrokenFilesTest.php',
+        'Reference/DamagedFilesTest.php',
+    );

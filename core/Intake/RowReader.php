@@ -44,18 +44,15 @@ final class RowReader
     /** @var list<Repair> */
     private array $repairs = [];
 
-    private readonly int $numberWidth;
+    private readonly ColumnFacts $facts;
 
-    private readonly int $serialsFrom;
+    private readonly NameCells $names;
 
     private int $untaught = 0;
 
     private int $ambiguous = 0;
 
     private string $example = '';
-
-    /** @var array<string, string> domain that is probably misspelt to the one that is meant */
-    private array $domains;
 
     /** @param  list<Line>  $body */
     public function __construct(
@@ -66,12 +63,8 @@ final class RowReader
         private readonly NameBook $book,
         private readonly string $today,
     ) {
-        $cells = fn(Field $field): array => ($at = $layout->indexOf($field)) === null
-            ? []
-            : array_map(fn(Line $l): string => trim($l->cell($at)), $body);
-        $this->numberWidth = self::usualWidth($cells(Field::StudentNumber), $school->numberWidth);
-        $this->serialsFrom = $this->dateSystem($cells(Field::BirthDate), $cells(Field::Grade));
-        $this->domains = $this->likelySlips($body);
+        $this->facts = ColumnFacts::of($layout, $body, $school, $today);
+        $this->names = new NameCells($this, $layout, $book);
     }
 
     public function begin(Line $line): void
@@ -167,46 +160,7 @@ final class RowReader
 
     public function name(Field $full, ?Field $given, ?Field $family): PersonName
     {
-        $whole = $this->withoutNote($full, $this->cell($full));
-        if ($whole !== '') {
-            $read = NameReader::read($whole, $this->layout->names->familyFirst, $this->book);
-
-            return $this->capitals(
-                $full,
-                $whole,
-                $read,
-                NameReader::split($whole, $this->layout->names->familyFirst, $this->book),
-            );
-        }
-        if ($given === null || $family === null) {
-            return new PersonName('', '');
-        }
-        $first = $this->withoutNote($given, $this->cell($given));
-        if ($this->layout->indexOf($family) === null && str_contains($first, ' ')) {
-            return $this->capitals(
-                $given,
-                $first,
-                NameReader::read($first, $this->layout->names->familyFirst, $this->book),
-                NameReader::split($first, $this->layout->names->familyFirst, $this->book),
-            );
-        }
-        $last = $this->withoutNote($family, $this->cell($family));
-        // A given-name cell that holds "Haddad, Noor" is a full name that slipped into the wrong column.
-        if ($last === '' && str_contains($first, ',')) {
-            return NameReader::read($first);
-        }
-        $written = new PersonName(trim($first, ' ,'), trim($last, ' ,'));
-        $mended = NameReader::mend($written);
-        $out = new PersonName(
-            $mended->given === $written->given
-                ? $written->given
-                : $this->mend($given, 'capitals', $written->given, $mended->given),
-            $mended->family === $written->family
-                ? $written->family
-                : $this->mend($family, 'capitals', $written->family, $mended->family),
-        );
-
-        return $this->tooLong($given, $out);
+        return $this->names->read($full, $given, $family);
     }
 
     public function studentNumber(): string
@@ -235,12 +189,12 @@ final class RowReader
 
             return '';
         }
-        if (ctype_digit($cell) && strlen($cell) < $this->numberWidth) {
+        if (ctype_digit($cell) && strlen($cell) < $this->facts->numberWidth) {
             return $this->mend(
                 Field::StudentNumber,
                 'leading zeros',
                 $cell,
-                str_pad($cell, $this->numberWidth, '0', STR_PAD_LEFT),
+                str_pad($cell, $this->facts->numberWidth, '0', STR_PAD_LEFT),
             );
         }
 
@@ -253,7 +207,7 @@ final class RowReader
         if ($cell === '') {
             return '';
         }
-        $date = CalendarDate::read($cell, $this->layout->dayFirst, $this->serialsFrom);
+        $date = CalendarDate::read($cell, $this->layout->dayFirst, $this->facts->serialsFrom);
         if ($date === null) {
             if (CalendarDate::isAmbiguous($cell)) {
                 $this->ambiguous++;
@@ -308,7 +262,7 @@ final class RowReader
         if ($cell === '') {
             return '';
         }
-        $date = CalendarDate::read($cell, $this->layout->dayFirst, $this->serialsFrom);
+        $date = CalendarDate::read($cell, $this->layout->dayFirst, $this->facts->serialsFrom);
         if ($date === null) {
             $this->problem(
                 $field,
@@ -371,7 +325,7 @@ final class RowReader
                 false,
             );
         }
-        $meant = $this->domains[$mail->domain()] ?? null;
+        $meant = $this->facts->domains[$mail->domain()] ?? null;
         if ($meant !== null) {
             return $this->mend(
                 $field,
@@ -446,7 +400,7 @@ final class RowReader
     }
 
     /** The value after mending, or as it was where a person keeps it. */
-    private function mend(Field $field, string $kind, string $before, string $after): string
+    public function mend(Field $field, string $kind, string $before, string $after): string
     {
         $column = $this->layout->column($field);
         if ($column === null || $this->said->keeps($this->layout->table, $this->line->number, $column->index)) {
@@ -462,160 +416,5 @@ final class RowReader
         );
 
         return $after;
-    }
-
-    private function capitals(Field $field, string $cell, PersonName $read, PersonName $written): PersonName
-    {
-        if ($read->full() !== $written->full()) {
-            $kept = $this->mend(
-                $field,
-                'capitals',
-                $cell,
-                str_contains($cell, ',') ? "$read->family, $read->given" : $read->full(),
-            );
-
-            return $this->tooLong($field, $kept === $cell ? $written : $read);
-        }
-
-        return $this->tooLong($field, $read);
-    }
-
-    /** "Noor Haddad (new)", "Noor “Nonie” Haddad": what stands in brackets or quotes is no part of the name. */
-    private function withoutNote(Field $field, string $cell): string
-    {
-        if (preg_match('/[(\[“"*]/u', $cell) !== 1) {
-            return $cell;
-        }
-        $bare = trim(
-            (string) preg_replace(['/\s*[(\[][^)\]]*[)\]]\s*/u', '/\s*[“"][^”"]*[”"]\s*/u', '/\*+/'], ' ', $cell),
-        );
-        $bare = (string) preg_replace('/ {2,}/', ' ', $bare);
-
-        return $bare === '' || $bare === $cell ? $cell : $this->mend($field, 'note left out', $cell, $bare);
-    }
-
-    private function tooLong(Field $field, PersonName $name): PersonName
-    {
-        if (mb_strlen($name->given) > 120 || mb_strlen($name->family) > 120) {
-            $this->problem($field, 'This is too long for a name (120 characters at most).');
-
-            return new PersonName(mb_substr($name->given, 0, 120), mb_substr($name->family, 0, 120));
-        }
-
-        return $name;
-    }
-
-    /**
-     * The width that most all-digit numbers have; shorter ones lost their leading zeros to a spreadsheet.
-     *
-     * @param  list<string>  $cells
-     */
-    private static function usualWidth(array $cells, int $atSchool): int
-    {
-        $digits = array_filter($cells, ctype_digit(...));
-        // Where a list lost them all, the school's other numbers show how long they are.
-        if (
-            $digits !== [] &&
-            $atSchool > 0 &&
-            max(array_map(strlen(...), $digits)) <= $atSchool &&
-            min(array_map(strlen(...), $digits)) >= $atSchool - 4
-        ) {
-            return $atSchool;
-        }
-        if (count($digits) < 3) {
-            return 0;
-        }
-        $widths = array_count_values(array_map(strlen(...), $digits));
-        $widest = max(array_keys($widths));
-        $padded = count(array_filter($digits, fn(string $d): bool => $d[0] === '0'));
-
-        // Most are of the full width; or those of the full width are the ones that kept their zeros.
-        return count($digits) < $widths[$widest] * 2 ||
-            ($padded > 0 &&
-                strlen((string) current(array_filter($digits, fn(string $d): bool => $d[0] === '0'))) === $widest &&
-                count($digits) < $widths[$widest] * 10)
-            ? $widest
-            : 0;
-    }
-
-    /**
-     * Day numbers of the 1904 system look four years too old: taken for it where the grades say so.
-     *
-     * @param  list<string>  $dates
-     * @param  list<string>  $grades
-     */
-    private function dateSystem(array $dates, array $grades): int
-    {
-        $off = [];
-        foreach ($dates as $i => $cell) {
-            $grade = GradeLevel::read($grades[$i] ?? '');
-            if ($grade !== null && CalendarDate::isSerial($cell)) {
-                $off[] =
-                    CalendarDate::age((string) CalendarDate::read($cell, null), $this->today) - ($grade->order + 5.5);
-            }
-        }
-        sort($off);
-
-        return count($off) >= 5 && $off[intdiv(count($off), 2)] > 2.4 && $off[intdiv(count($off), 2)] < 6.0
-            ? CalendarDate::SYSTEM_1904
-            : 0;
-    }
-
-    /**
-     * Domains of few addresses that are one slip away from a domain of many, or from one of the school's own.
-     *
-     * @param  list<Line>  $body
-     * @return array<string, string>
-     */
-    private function likelySlips(array $body): array
-    {
-        $counts = [];
-        foreach ($this->layout->columns as $column) {
-            if ($column->field === null || !str_contains($column->field->value, 'email')) {
-                continue;
-            }
-            foreach ($body as $line) {
-                $domain = mb_strtolower(trim(substr((string) strrchr($line->cell($column->index), '@'), 1)));
-                if ($domain !== '' && strlen($domain) < 60) {
-                    $counts[$domain] = ($counts[$domain] ?? 0) + 1;
-                }
-            }
-        }
-        foreach ($this->school->mailDomains as $domain) {
-            $counts[$domain] = ($counts[$domain] ?? 0) + 20;
-        }
-        arsort($counts);
-        $many = array_slice(array_keys(array_filter($counts, fn(int $n): bool => $n >= 10)), 0, 20);
-        $slips = [];
-        foreach (array_slice($counts, 0, 2000, true) as $domain => $n) {
-            foreach ($many as $meant) {
-                $meant = (string) $meant;
-                // A slip away from the school's own domain is never a domain of its own.
-                $surely = $counts[$meant] >= 10 * $n || in_array($meant, $this->school->mailDomains, true);
-                if (
-                    $domain !== $meant &&
-                    $surely &&
-                    !in_array($domain, $this->school->mailDomains, true) &&
-                    abs(strlen((string) $domain) - strlen($meant)) <= 1 &&
-                    (levenshtein((string) $domain, $meant) === 1 || self::swapped((string) $domain, $meant))
-                ) {
-                    $slips[(string) $domain] = $meant;
-                    break;
-                }
-            }
-        }
-
-        return $slips;
-    }
-
-    private static function swapped(string $a, string $b): bool
-    {
-        for ($i = 0; $i < strlen($a) - 1; $i++) {
-            if ($a[$i] !== $b[$i]) {
-                return strlen($a) === strlen($b) && substr($a, 0, $i) . $a[$i + 1] . $a[$i] . substr($a, $i + 2) === $b;
-            }
-        }
-
-        return false;
     }
 }

@@ -41,7 +41,7 @@ final readonly class Linkage
             $person,
             $this->comparator->evidence($row, $person),
             $a / (0.5 + $a + $b),
-            Matcher::caution($levels),
+            Caution::of($levels),
         );
     }
 

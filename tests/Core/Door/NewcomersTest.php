@@ -4,132 +4,24 @@ declare(strict_types=1);
 
 use Vantrel\Core\Accounts\UserNames;
 use Vantrel\Core\Accounts\Way;
-use Vantrel\Core\Codes\Alphabet;
-use Vantrel\Core\Codes\ChosenCode;
-use Vantrel\Core\Codes\CodeRule;
-use Vantrel\Core\Codes\CodeSymbols;
 use Vantrel\Core\Codes\KeyedStream;
 use Vantrel\Core\Codes\Token;
-use Vantrel\Core\Door\CodeTerms;
-use Vantrel\Core\Door\JoinCodes;
 use Vantrel\Core\Door\Newcomer;
 use Vantrel\Core\Door\Newcomers;
-use Vantrel\Core\Door\Reserves;
-use Vantrel\Core\Door\RoomPasses;
 use Vantrel\Core\Matching\Beginnings;
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Names\PersonName;
-use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Ids;
-use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Records\CodeUse;
 use Vantrel\Core\Records\Enrollment;
-use Vantrel\Core\Records\JoinCode;
 use Vantrel\Core\Records\JoinRequest;
-use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\Record;
-use Vantrel\Core\Records\RoomPass;
-use Vantrel\Core\Records\School;
 use Vantrel\Core\Records\SchoolRules;
-use Vantrel\Core\Records\Section;
 use Vantrel\Core\Records\SignIn;
 use Vantrel\Core\Staffing\Invitations;
 
-const AT = '2026-09-01 10:00:00';
-
-function heron(string $state = 'open'): Section
-{
-    return new Section('sec', 1, ['school_id' => 'school', 'name' => '3 Heron', 'state' => $state, 'grade' => '03']);
-}
-
-/** @param  array<string, string|int|null>  $terms */
-function doorCode(array $terms = []): JoinCode
-{
-    return new JoinCode('c1', 1, [
-        'section_id' => 'sec',
-        'state' => 'open',
-        'who' => 'approval',
-        'starts_at' => null,
-        'ends_at' => null,
-        'cap' => null,
-        ...$terms,
-    ]);
-}
-
-function child(string $state = 'active'): Person
-{
-    return new Person('noor', 1, [
-        'given_name' => 'Noor',
-        'family_name' => 'Haddad',
-        'kind' => 'student',
-        'state' => $state,
-        'birth_date' => '2018-02-11',
-        'number' => '020417',
-    ]);
-}
-
-function school(string $check = 'birth_date', string $under13 = 'allow'): SchoolRules
-{
-    return new SchoolRules($check, false, $under13, ['lanternfield.example'], false);
-}
-
-function newcomer(
-    ?string $born = '2010-05-04',
-    ?string $mail = null,
-    ?string $number = null,
-    string $given = 'Marlo',
-): Newcomer {
-    return new Newcomer(new PersonName($given, 'Quill'), $born, $number, $mail, 'hash');
-}
-
-/** @return list<string> */
-function tables(Plan $plan): array
-{
-    return array_map(fn(Change $c): string => $c->entity->value, $plan->changes);
-}
-
 $ids = new Ids('01K3CNQ0000000000000000000');
 $token = Token::draw(new KeyedStream(str_repeat('k', 32), 'token'));
-
-it('lets in only between start and end, and only up to the cap', function (
-    array $terms,
-    int $cameIn,
-    ?string $why,
-) use ($ids): void {
-    $come = fn() => JoinCodes::enter(heron(), doorCode($terms), child(), [], $cameIn, $ids, '2026-09-01', AT);
-    $why === null
-        ? expect($come()->changes[0]->after['join_code_id'])->toBe('c1')
-        : expect($come)->toThrow(Refusal::class, $why);
-})->with([
-    'begins this second' => [['starts_at' => AT], 0, null],
-    'begins in a second' => [['starts_at' => '2026-09-01 10:00:01'], 0, 'not work yet'],
-    'ends in a second' => [['ends_at' => '2026-09-01 10:00:01'], 0, null],
-    'ends this second' => [['ends_at' => AT], 0, 'has ended'],
-    'one place left' => [['cap' => 30], 29, null],
-    'no place left' => [['cap' => 30], 30, 'All places'],
-]);
-
-it('tells one who is in already so, even where the code is full', function () use ($ids): void {
-    $in = new Enrollment('e', 1, ['section_id' => 'sec', 'ends_on' => null]);
-    expect(
-        JoinCodes::enter(heron(), doorCode(['cap' => 1]), child(), [$in], 1, $ids, '2026-09-01', AT)->isEmpty(),
-    )->toBeTrue();
-});
-
-it('refuses terms that make no sense', function (): void {
-    expect(fn() => new CodeTerms(CodeUse::Approval, '2026-09-02 00:00:00', '2026-09-01 00:00:00'))
-        ->toThrow(Refusal::class)
-        ->and(fn() => new CodeTerms(cap: 0))
-        ->toThrow(Refusal::class)
-        ->and(fn() => JoinCodes::change(heron(), doorCode(), new CodeTerms(endsAt: AT), AT))
-        ->toThrow(Refusal::class, 'passed already')
-        ->and(fn() => JoinCodes::change(heron(), doorCode(['state' => 'closed']), new CodeTerms(), AT))
-        ->toThrow(Refusal::class, 'closed');
-    expect(
-        JoinCodes::change(heron(), doorCode(), new CodeTerms(CodeUse::Accounts, cap: 30), AT)->changes[0]->after,
-    )->toBe(['who' => 'accounts', 'cap' => 30]);
-});
 
 it('lets newcomers ask, by what the code is for', function () use ($ids, $token): void {
     $ask = fn(Newcomer $n, array $terms = [], ?SchoolRules $rules = null, int $waiting = 0): array => Newcomers::ask(
@@ -379,155 +271,6 @@ it('compares what a newcomer says with the record as a value', function (): void
         ->toBeFalse()
         ->and(Newcomers::fits(child()->with(['birth_date' => null]), 'birth_date', ''))
         ->toBeFalse();
-});
-
-it('opens the room pass in its hours, until its end, while the section is open', function (
-    array $pass,
-    string $clock,
-    string $section,
-    ?string $why,
-): void {
-    $row = new RoomPass('p', 1, ['state' => 'live', 'hours' => 'school', 'ends_at' => null, ...$pass]);
-    $shut = RoomPasses::shut(
-        $row,
-        heron($section),
-        new School('school', 1, ['day_opens' => '07:30', 'day_closes' => '16:00']),
-        AT,
-        $clock,
-    );
-    $why === null ? expect($shut)->toBeNull() : expect($shut?->getMessage())->toContain($why);
-})->with([
-    [[], '07:30', 'open', null],
-    [[], '07:29', 'open', 'from 07:30 to 16:00'],
-    [[], '15:59', 'open', null],
-    [[], '16:00', 'open', 'works from'],
-    [['hours' => 'any'], '23:00', 'open', null],
-    [['state' => 'ended'], '10:00', 'open', 'not work any more'],
-    [[], '10:00', 'archived', 'not work any more'],
-    [['ends_at' => AT], '10:00', 'open', 'has ended'],
-    [['ends_at' => '2026-09-01 10:00:01'], '10:00', 'open', null],
-]);
-
-it('makes one room pass at a time', function () use ($ids, $token): void {
-    $live = new RoomPass('p', 1, ['state' => 'live']);
-    expect(tables(RoomPasses::make(heron(), [$live], $token, true, true, null, $ids, AT)))
-        ->toBe(['room_passes', 'room_passes'])
-        ->and(RoomPasses::make(heron(), [], $token, true, true, null, $ids, AT)->changes[0]->after['token_hash'])
-        ->toBe($token->hash())
-        ->and(fn() => RoomPasses::make(heron(), [], $token, true, false, AT, $ids, AT))
-        ->toThrow(Refusal::class)
-        ->and(fn() => RoomPasses::end(heron(), [], AT))
-        ->toThrow(Refusal::class, 'no room pass');
-});
-
-it('makes reserve accounts with the numbers that are free, and gives each its owner once', function () use (
-    $ids,
-): void {
-    $plan = Reserves::make(
-        heron(),
-        2,
-        [new Person('r', 1, ['family_name' => '1'])],
-        new UserNames([], []),
-        $ids,
-        '2026-09-01',
-    );
-    expect(
-        array_map(
-            fn(Change $c): string => $c->entity->value .
-                ' ' .
-                ($c->after['family_name'] ?? ($c->after['user_name'] ?? $c->after['source'])),
-            $plan->changes,
-        ),
-    )->toBe([
-        'people 2',
-        'sign_ins reserve.3heron',
-        'enrollments reserve',
-        'people 3',
-        'sign_ins reserve.3heron2',
-        'enrollments reserve',
-    ]);
-    expect(fn() => Reserves::make(heron(), 21, [], new UserNames([], []), $ids, '2026-09-01'))->toThrow(
-        Refusal::class,
-        '1 to 20',
-    );
-    $blank = new Person('p', 1, [
-        'given_name' => 'Reserve',
-        'family_name' => '2',
-        'search_name' => 'reserve 2',
-        'birth_date' => null,
-        'number' => null,
-        'state' => 'reserve',
-    ]);
-    expect(Reserves::claim($blank, new PersonName('Uma', 'Rao'), null, '020900')->changes[0]->after)
-        ->toBe([
-            'given_name' => 'Uma',
-            'family_name' => 'Rao',
-            'search_name' => 'uma rao',
-            'number' => '020900',
-            'state' => 'active',
-        ])
-        ->and(fn() => Reserves::claim(child(), new PersonName('Uma', 'Rao'), null, null))
-        ->toThrow(Refusal::class, 'belongs to Noor Haddad');
-});
-
-/** @return list<string> rules that do not hold */
-function broken(ChosenCode $judged): array
-{
-    return array_values(
-        array_map(
-            fn(CodeRule $r): string => $r->rule,
-            array_filter($judged->rules, fn(CodeRule $r): bool => !$r->holds),
-        ),
-    );
-}
-
-it('takes a chosen code only where a guesser would not try it first', function (string $wish, ?string $rule): void {
-    $judged = ChosenCode::judge(
-        $wish,
-        6,
-        [CodeSymbols::fromPayload('TTRWXK')->symbols => true],
-        ['3 Heron', 'Lanternfield Primary'],
-        ['rude', 'grbst'],
-    );
-    $rule === null
-        ? expect($judged->safe())
-            ->toBeTrue()
-            ->and(CodeSymbols::parse((string) $judged->code?->written()))
-            ->toEqual($judged->code)
-        : expect(implode(' ', broken($judged)))->toContain($rule);
-})->with([
-    ['KWM-9TX', null],
-    ['kwm9tx', null],
-    ['KWM9T', 'Exactly 6'],
-    ['KWM9TXX', 'Exactly 6'],
-    ['KWM9TO', 'cannot be misread'],
-    ['KKKKKK', 'four different'],
-    ['KMKMKM', 'four different'],
-    ['BCDFKM', 'No run'],
-    ['KGFDCB', 'No run'],
-    ['DFGHKM', 'No run'],
-    ['NTRNXK', 'taken from the name'],
-    ['GRBSTK', 'rude'],
-    ['TTRWXK', 'Never used'],
-    ['', 'Exactly 6'],
-]);
-
-it('judges any wish at all without falling over', function (): void {
-    $random = new KeyedStream(str_repeat('k', 32), 'wishes');
-    for ($i = 0; $i < 400; $i++) {
-        $wish = '';
-        for ($n = $random->below(12); $n > 0; $n--) {
-            $wish .=
-                $random->below(5) === 0
-                    ? mb_chr(32 + $random->below(5000))
-                    : Alphabet::symbol($random->below(Alphabet::SIZE));
-        }
-        $judged = ChosenCode::judge((string) $wish, 7, [], ['3 Heron'], ['rude']);
-        expect($judged->rules)
-            ->toHaveCount(7)
-            ->and($judged->safe())
-            ->toBe($judged->code !== null && broken($judged) === []);
-    }
 });
 
 it('looks for a newcomer by beginnings that other ways of writing the name share', function (

@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Intake;
+
+use Vantrel\Core\Names\NameBook;
+use Vantrel\Core\Names\NameReader;
+use Vantrel\Core\Names\PersonName;
+use Vantrel\Core\Table\Field;
+
+/**
+ * Reads the name of a row: whole or in parts, one way round or the other, capitals mended, notes in brackets left out.
+ */
+final readonly class NameCells
+{
+    public function __construct(private RowReader $row, private ListLayout $layout, private NameBook $book) {}
+
+    public function read(Field $full, ?Field $given, ?Field $family): PersonName
+    {
+        $whole = $this->withoutNote($full, $this->row->cell($full));
+        if ($whole !== '') {
+            $read = NameReader::read($whole, $this->layout->names->familyFirst, $this->book);
+
+            return $this->capitals(
+                $full,
+                $whole,
+                $read,
+                NameReader::split($whole, $this->layout->names->familyFirst, $this->book),
+            );
+        }
+        if ($given === null || $family === null) {
+            return new PersonName('', '');
+        }
+        $first = $this->withoutNote($given, $this->row->cell($given));
+        if ($this->layout->indexOf($family) === null && str_contains($first, ' ')) {
+            return $this->capitals(
+                $given,
+                $first,
+                NameReader::read($first, $this->layout->names->familyFirst, $this->book),
+                NameReader::split($first, $this->layout->names->familyFirst, $this->book),
+            );
+        }
+        $last = $this->withoutNote($family, $this->row->cell($family));
+        // A given-name cell that holds "Haddad, Noor" is a full name that slipped into the wrong column.
+        if ($last === '' && str_contains($first, ',')) {
+            return NameReader::read($first);
+        }
+        $written = new PersonName(trim($first, ' ,'), trim($last, ' ,'));
+        $mended = NameReader::mend($written);
+        $out = new PersonName(
+            $mended->given === $written->given
+                ? $written->given
+                : $this->row->mend($given, 'capitals', $written->given, $mended->given),
+            $mended->family === $written->family
+                ? $written->family
+                : $this->row->mend($family, 'capitals', $written->family, $mended->family),
+        );
+
+        return $this->tooLong($given, $out);
+    }
+
+    private function capitals(Field $field, string $cell, PersonName $read, PersonName $written): PersonName
+    {
+        if ($read->full() !== $written->full()) {
+            $kept = $this->row->mend(
+                $field,
+                'capitals',
+                $cell,
+                str_contains($cell, ',') ? "$read->family, $read->given" : $read->full(),
+            );
+
+            return $this->tooLong($field, $kept === $cell ? $written : $read);
+        }
+
+        return $this->tooLong($field, $read);
+    }
+
+    /** "Noor Haddad (new)", "Noor “Nonie” Haddad": what stands in brackets or quotes is no part of the name. */
+    private function withoutNote(Field $field, string $cell): string
+    {
+        if (preg_match('/[(\[“"*]/u', $cell) !== 1) {
+            return $cell;
+        }
+        $bare = trim(
+            (string) preg_replace(['/\s*[(\[][^)\]]*[)\]]\s*/u', '/\s*[“"][^”"]*[”"]\s*/u', '/\*+/'], ' ', $cell),
+        );
+        $bare = (string) preg_replace('/ {2,}/', ' ', $bare);
+
+        return $bare === '' || $bare === $cell ? $cell : $this->row->mend($field, 'note left out', $cell, $bare);
+    }
+
+    private function tooLong(Field $field, PersonName $name): PersonName
+    {
+        if (mb_strlen($name->given) > 120 || mb_strlen($name->family) > 120) {
+            $this->row->problem($field, 'This is too long for a name (120 characters at most).');
+
+            return new PersonName(mb_substr($name->given, 0, 120), mb_substr($name->family, 0, 120));
+        }
+
+        return $name;
+    }
+}

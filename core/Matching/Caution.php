@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Matching;
+
+/**
+ * What the way two records agree says beyond its weight: another child, a doubt that a person has to settle, a kinship.
+ */
+final class Caution
+{
+    /**
+     * Another given name is another child, a twin above all, however alike the rest: unless the number or the own
+     * address is the same, and then a person has to look.
+     *
+     * @param  array<string, string>  $levels
+     */
+    public static function isAnother(array $levels): bool
+    {
+        return ($levels['given name'] ?? ($levels['given initial'] ?? '')) === 'differs' &&
+            ($levels['student number'] ?? '') !== 'alike' &&
+            ($levels['e-mail'] ?? '') !== 'alike';
+    }
+
+    /**
+     * Why a match must not be settled without a person, '' if nothing speaks against it.
+     *
+     * @param  array<string, string>  $levels
+     */
+    public static function of(array $levels): string
+    {
+        $given = $levels['given name'] ?? ($levels['given initial'] ?? 'not known');
+        $settled = ($levels['student number'] ?? '') === 'alike' || ($levels['e-mail'] ?? '') === 'alike';
+
+        return match (true) {
+            $given === 'differs' => 'the given name is another',
+            $given === 'akin' && !$settled => ($levels['birth date'] ?? '') === 'alike'
+                ? 'a twin, or the same child by another name'
+                : 'the given name is another',
+            ($levels['family name'] ?? '') === 'differs' && !$settled => 'the family name is another',
+            in_array($levels['student number'] ?? '', ['differs', 'one digit'], true) => 'same name, another number',
+            ($levels['birth date'] ?? '') === 'differs' && !$settled => 'same name, another birth date',
+            default => '',
+        };
+    }
+
+    /**
+     * What somebody alike is to a row who is not its person, '' where nothing tells.
+     *
+     * @param  array<string, string>  $levels
+     * @param  bool  $sibling whether a brother or sister is likelier than the same person
+     */
+    public static function relation(array $levels, bool $sibling): string
+    {
+        $given = $levels['given name'] ?? 'not known';
+        $family = $levels['family name'] ?? 'not known';
+        if (
+            $given === 'differs' &&
+            $family === 'alike' &&
+            ($sibling || in_array('alike', [$levels['guardian contact'] ?? '', $levels['birth date'] ?? ''], true))
+        ) {
+            return ($levels['birth date'] ?? '') === 'alike' ? 'a twin' : 'a brother or sister';
+        }
+        if ($given === 'alike' && $family === 'alike') {
+            $by = array_values(
+                array_filter(
+                    ['birth date', 'student number', 'grade'],
+                    fn(string $f): bool => in_array($levels[$f] ?? '', ['differs', 'same year'], true),
+                ),
+            );
+
+            return $by === []
+                ? ''
+                : 'a namesake, ' . implode(' and ', array_slice($by, 0, 2)) . (count($by) > 1 ? ' differ' : ' differs');
+        }
+
+        return '';
+    }
+}
