@@ -194,7 +194,7 @@ final class Snapshots
             ),
             Entity::Guardianship->value => $this->rows(
                 Records\Guardianship::class,
-                fn(Builder $q): Builder => $q->whereIn('student_id', $ids),
+                fn(Builder $q): Builder => $q->whereIn('student_id', $ids)->orWhereIn('guardian_id', $ids),
             ),
         ]);
     }

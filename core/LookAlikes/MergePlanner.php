@@ -19,6 +19,7 @@ use Vantrel\Core\Records\Enrollment;
 use Vantrel\Core\Records\Guardianship;
 use Vantrel\Core\Records\Identity;
 use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Records\SignIn;
 
@@ -75,11 +76,13 @@ final class MergePlanner
             $plan->update($identity, ['person_id' => $keep->id], 'signs in to ' . self::name($keep));
         }
         $enrollments = self::enrollments($plan, $snapshot, $keep, $drop);
-        $guardians = self::guardians($plan, $snapshot, $keep, $drop);
+        $guardians = self::guardianships($plan, $snapshot, $keep, $drop, 'student_id', 'guardian_id');
+        $children = self::guardianships($plan, $snapshot, $keep, $drop, 'guardian_id', 'student_id');
         $more = array_values(
             array_filter([
                 $enrollments > 0 ? Words::count($enrollments, 'section') : '',
                 $guardians > 0 ? Words::count($guardians, 'guardian') : '',
+                $children > 0 ? Words::count($children, 'child', 'children') : '',
                 $signIns > 0 ? Words::count($signIns, 'user name') : '',
             ]),
         );
@@ -91,7 +94,9 @@ final class MergePlanner
                 '. Both old cards and both user names go on working.',
             [
                 new Tally('sections', $enrollments, 'sections brought over'),
-                new Tally('guardians', $guardians, 'guardians brought over'),
+                $keep->kind() === PersonKind::Guardian
+                    ? new Tally('children', $children, 'children brought over')
+                    : new Tally('guardians', $guardians, 'guardians brought over'),
                 new Tally('user_names', $signIns, 'user names brought over'),
             ],
         );
@@ -217,16 +222,23 @@ final class MergePlanner
         return $brought;
     }
 
-    private static function guardians(PlanBuilder $plan, Snapshot $snapshot, Person $keep, Person $drop): int
-    {
+    /** Guardians of a student, and children of a guardian: what both have stays where it is. */
+    private static function guardianships(
+        PlanBuilder $plan,
+        Snapshot $snapshot,
+        Person $keep,
+        Person $drop,
+        string $own,
+        string $other,
+    ): int {
         $mine = [];
-        foreach ($snapshot->where(Guardianship::class, 'student_id', $keep->id) as $link) {
-            $mine[$link->guardianId()] = true;
+        foreach ($snapshot->where(Guardianship::class, $own, $keep->id) as $link) {
+            $mine[(string) $link->field($other)] = true;
         }
         $brought = 0;
-        foreach ($snapshot->where(Guardianship::class, 'student_id', $drop->id) as $link) {
-            if (!isset($mine[$link->guardianId()])) {
-                $plan->update($link, ['student_id' => $keep->id], 'brought over');
+        foreach ($snapshot->where(Guardianship::class, $own, $drop->id) as $link) {
+            if (!isset($mine[(string) $link->field($other)])) {
+                $plan->update($link, [$own => $keep->id], 'brought over');
                 $brought++;
             }
         }

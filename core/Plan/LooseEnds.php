@@ -20,6 +20,7 @@ final class LooseEnds
         [Entity::Identity, 'person_id', Entity::Person],
         [Entity::Enrollment, 'person_id', Entity::Person],
         [Entity::Guardianship, 'student_id', Entity::Person],
+        [Entity::Guardianship, 'guardian_id', Entity::Person],
         [Entity::Section, 'school_year_id', Entity::SchoolYear],
         [Entity::JoinCode, 'section_id', Entity::Section],
         [Entity::Invitation, 'section_id', Entity::Section],
@@ -52,7 +53,7 @@ final class LooseEnds
             $entity === Entity::Enrollment => $column === 'person_id' &&
                 (($values['ends_on'] ?? null) === null || $values['ends_on'] > ($values['begins_on'] ?? '')),
             $entity === Entity::Section => $column === 'school_year_id' && ($values['state'] ?? null) === 'open',
-            $entity === Entity::Guardianship => $column === 'student_id',
+            $entity === Entity::Guardianship => in_array($column, ['student_id', 'guardian_id'], true),
             in_array($entity, [Entity::JoinCode, Entity::Invitation, Entity::JoinRequest, Entity::RoomPass], true)
                 => $column === 'section_id' &&
                 in_array($values['state'] ?? null, ['open', 'invited', 'waiting', 'mail', 'live'], true),
@@ -91,7 +92,8 @@ final class LooseEnds
     }
 
     /**
-     * A guardian both accounts have in common stays listed with the one that goes: the one that stays has the same.
+     * What both accounts have in common, a guardian or a child, stays listed with the one that goes: the one that stays
+     * has the same.
      *
      * @param  array<string, array<string, string|int|null>>  $loose
      * @param  array<string, string|int|null>  $into id of each account that goes, to the one that stays
@@ -101,25 +103,24 @@ final class LooseEnds
     private static function withoutTwins(array $loose, array $into, array $changes, Standing $now): array
     {
         $prefix = Entity::Guardianship->value . ' ';
-        if (array_filter(array_keys($loose), fn(string $key): bool => str_starts_with($key, $prefix)) === []) {
-            return $loose;
-        }
+        $becomes = fn(string|int|null $id): string => (string) ($into[(string) $id] ?? $id);
+        $pair = fn(string|int|null $student, string|int|null $guardian): string => $becomes($student) .
+            ' ' .
+            $becomes($guardian);
+        $theirs = array_filter($loose, fn(string $key): bool => str_starts_with($key, $prefix), ARRAY_FILTER_USE_KEY);
+        $students = array_map(fn(array $values): string => $becomes($values['student_id']), array_values($theirs));
         $has = [];
-        foreach (
-            $now->rows(Guardianship::class, 'student_id', [
-                ...array_map(strval(...), array_values(array_filter($into))),
-                ...array_map(strval(...), array_keys($into)),
-            ])
-            as $row
-        ) {
-            $values = [...$row->values, ...$changes[Entity::Guardianship->value . $row->id] ?? []];
-            $has["$values[student_id] $values[guardian_id]"] = true;
+        foreach ($now->rows(Guardianship::class, 'student_id', array_values(array_unique($students))) as $row) {
+            if (!isset($theirs[$prefix . $row->id])) {
+                $values = [...$row->values, ...$changes[Entity::Guardianship->value . $row->id] ?? []];
+                $has[$pair($values['student_id'], $values['guardian_id'])] = true;
+            }
         }
 
         return array_filter(
             $loose,
-            fn(array $values, string $key): bool => !str_starts_with($key, $prefix) ||
-                !isset($has[$into[(string) $values['student_id']] . " $values[guardian_id]"]),
+            fn(array $values, string $key): bool => !isset($theirs[$key]) ||
+                !isset($has[$pair($values['student_id'], $values['guardian_id'])]),
             ARRAY_FILTER_USE_BOTH,
         );
     }

@@ -191,9 +191,11 @@ final class YearTurnPlanner
         if (!array_filter($teachers, fn(Enrollment $e): bool => $e->role() === EnrollmentRole::Lead)) {
             $this->plan->warn("{$section->name()} has no lead teacher.");
         }
-        if ($this->wish->carrySections) {
-            $this->carry($section, $teachers, $nextId);
-        }
+        $goesOn = match (true) {
+            !$this->wish->carrySections => '',
+            $this->isThere($section, $nextId) => "is in {$this->wish->nextName} already",
+            default => $this->carry($section, $teachers, $nextId),
+        };
         $this->plan->row(
             new PlanRow(
                 ++$this->number,
@@ -203,19 +205,28 @@ final class YearTurnPlanner
                     'Grade' => Cell::same(self::short((string) $section->grade())),
                     'Section' => new Cell('open', 'archived'),
                 ],
-                $this->wish->carrySections ? 'carried forward under a new code' : '',
+                $goesOn,
             ),
         );
     }
 
-    /** @param  list<Enrollment>  $teachers */
-    private function carry(Section $section, array $teachers, string $nextId): void
+    private function isThere(Section $section, string $nextId): bool
     {
         foreach ($this->snapshot->where(Section::class, 'school_year_id', $nextId) as $there) {
             if (NameKey::of($there->name()) === NameKey::of($section->name())) {
-                return;
+                return true;
             }
         }
+
+        return false;
+    }
+
+    /**
+     * @param  list<Enrollment>  $teachers
+     * @return string what was done, for the row of the section
+     */
+    private function carry(Section $section, array $teachers, string $nextId): string
+    {
         $id = $this->ids->for('section', $section->id);
         $this->plan->insert(
             Entity::Section,
@@ -249,6 +260,8 @@ final class YearTurnPlanner
         }
         JoinCodes::insert($this->plan, $id, $this->book, $this->ids, $this->wish->now);
         $this->carried++;
+
+        return 'carried forward under a new code';
     }
 
     private function student(Person $student): void

@@ -2,13 +2,18 @@
 
 declare(strict_types=1);
 
+use Tests\Support\PlanText;
+use Vantrel\Core\LookAlikes\MergedField;
 use Vantrel\Core\LookAlikes\MergePlanner;
 use Vantrel\Core\LookAlikes\ToldApart;
 use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\LooseEnds;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Plan\Standing;
 use Vantrel\Core\Records\Enrollment;
 use Vantrel\Core\Records\Guardianship;
+use Vantrel\Core\Records\Identity;
 use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\Record;
 use Vantrel\Core\Records\SignIn;
@@ -218,4 +223,133 @@ it('notes two as two people, the same way round whoever is named first', functio
     expect(ToldApart::plan(account('b'), account('a'), $ids)->changes[0])->toEqual(
         ToldApart::plan(account('a'), account('b'), $ids)->changes[0],
     );
+});
+
+function guardianOf(string $id, string $student, string $guardian): Guardianship
+{
+    return new Guardianship($id, 1, [
+        'student_id' => $student,
+        'guardian_id' => $guardian,
+        'relationship' => null,
+        'state' => 'named',
+    ]);
+}
+
+it('makes one of two accounts of a student: every field, record and word of it', function (): void {
+    $a = account('a', [
+        'given_name' => 'Noor',
+        'birth_date' => '2015-08-03',
+        'email' => 'noor@home.example',
+        'email_state' => 'claimed',
+        'email_by' => 'list',
+        'email_at' => '2026-08-01 00:00:00',
+        'state' => 'left',
+    ]);
+    $b = account('b', [
+        'given_name' => 'Noora',
+        'family_name' => 'Hadad',
+        'number' => '040007',
+        'grade' => '04',
+        'email' => 'noor@lanternfield.example',
+        'email_state' => 'confirmed',
+        'email_by' => 'school',
+        'email_at' => '2026-08-02 00:00:00',
+    ]);
+    $earlier = account('e', ['state' => 'merged', 'merged_into' => 'a']);
+    $snapshot = new Snapshot([
+        ...[
+            'people' => ['a' => $a, 'b' => $b, 'e' => $earlier],
+            'enrollments' => [
+                'both' => enrolled('both', 'a', 'art', '2026-08-24', '2026-10-01'),
+                'own' => enrolled('own', 'b', 'art', '2026-10-01', null),
+                'apart' => enrolled('apart', 'a', 'choir', '2026-08-24', '2026-09-01'),
+                'later' => enrolled('later', 'b', 'choir', '2026-09-02', null),
+                'new' => enrolled('new', 'a', 'music', '2026-08-24', null),
+            ],
+            'sign_ins' => ['s' => signsIn('s', 'a', null), 't' => signsIn('t', 'b', '2026-09-01 08:00:00')],
+            'identities' => ['i' => new Identity('i', 1, ['person_id' => 'a', 'state' => 'live'])],
+            'guardianships' => [
+                'g1' => guardianOf('g1', 'a', 'ann'),
+                'g2' => guardianOf('g2', 'b', 'ann'),
+                'g3' => guardianOf('g3', 'a', 'bo'),
+            ],
+        ],
+    ]);
+    $planned = MergePlanner::plan($snapshot, 'a', 'b', ['email' => 'a', 'grade' => 'nobody']);
+    PlanText::mustBe($planned->plan, __DIR__, 'two-students');
+    expect($planned->result->staysId)
+        ->toBe('b')
+        ->and($planned->result->goesId)
+        ->toBe('a')
+        ->and(array_map(fn(MergedField $f): array => array_values((array) $f), $planned->result->fields))
+        ->toBe([
+            ['given_name', 'Given name', 'Noora', 'Noor', 'Noora'],
+            ['family_name', 'Family name', 'Hadad', 'Haddad', 'Hadad'],
+            ['birth_date', 'Birth date', '', '2015-08-03', '2015-08-03'],
+            ['number', 'Student number', '040007', '', '040007'],
+            ['grade', 'Grade', '04', '03', '04'],
+            ['email', 'E-mail', 'noor@lanternfield.example', 'noor@home.example', 'noor@home.example'],
+        ]);
+});
+
+it('takes a whole name over one cut short, of either account', function (
+    array $keep,
+    array $drop,
+    string $stays,
+): void {
+    $planned = MergePlanner::plan(accounts([account('a', ['number' => '1', ...$keep]), account('b', $drop)]), 'b', 'a');
+    expect($planned->result->fields[0]->stays)->toBe($stays);
+})->with([
+    'an initial' => [['given_name' => 'N'], ['given_name' => 'Noor'], 'Noor'],
+    'in other capitals' => [['given_name' => 'noor'], ['given_name' => 'Noor Amal'], 'Noor Amal'],
+    'the own is the whole' => [['given_name' => 'Noor Amal'], ['given_name' => 'Noor'], 'Noor Amal'],
+    'another name' => [['given_name' => 'Nour'], ['given_name' => 'Noor'], 'Nour'],
+    'none' => [['given_name' => null], ['given_name' => 'Noor'], 'Noor'],
+    'none at all' => [['given_name' => null], ['given_name' => null], ''],
+]);
+
+it('makes one of two accounts of a guardian, with the children of both', function (): void {
+    $guardian = fn(string $id, ?string $mail): Person => account($id, [
+        'kind' => 'guardian',
+        'given_name' => 'Ann',
+        'grade' => null,
+        'email' => $mail,
+        'email_state' => $mail === null ? null : 'claimed',
+        'email_by' => null,
+        'email_at' => null,
+    ]);
+    $snapshot = accounts(
+        [$guardian('a', null), $guardian('b', 'ann@shore.example')],
+        [],
+        [],
+        [guardianOf('g1', 'mina', 'a'), guardianOf('g2', 'mina', 'b'), guardianOf('g3', 'kai', 'b')],
+    );
+    $plan = MergePlanner::plan($snapshot, 'a', 'b')->plan;
+    PlanText::mustBe($plan, __DIR__, 'two-guardians');
+    // The child both had stays with the account that goes; nothing else is left with it.
+    $standing = function (array $links): Standing {
+        $rows = fn(string $kind, string $column, array $values): array => array_filter(
+            $kind === Guardianship::class ? $links : [],
+            fn(Record $r): bool => in_array($r->field($column), $values, true),
+        );
+
+        return Mockery::mock(Standing::class, fn($m) => $m->shouldReceive('rows')->andReturnUsing($rows));
+    };
+    $links = [
+        'g1' => guardianOf('g1', 'mina', 'a'),
+        'g2' => guardianOf('g2', 'mina', 'b'),
+        'g3' => guardianOf('g3', 'kai', 'b'),
+    ];
+    expect(LooseEnds::of($plan, $standing($links)))
+        ->toBe([])
+        ->and(LooseEnds::of($plan, $standing([...$links, 'g4' => guardianOf('g4', 'rosa', 'b')])))
+        ->toBe(['guardianships g4']);
+});
+
+it('tells two apart, the same whichever is named first', function (): void {
+    $ids = new Ids('01K3CNQ0000000000000000000');
+    $a = account('a');
+    $b = account('b', ['given_name' => 'Amal']);
+    PlanText::mustBe(ToldApart::plan($b, $a, $ids), __DIR__, 'told-apart');
+    expect(ToldApart::plan($a, $b, $ids)->changes)->toEqual(ToldApart::plan($b, $a, $ids)->changes);
 });

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use Tests\Support\PlanText;
 use Vantrel\Core\Codes\CodeBook;
 use Vantrel\Core\Codes\KeyedStream;
 use Vantrel\Core\Plan\Change;
@@ -13,7 +14,9 @@ use Vantrel\Core\Records\Enrollment;
 use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\Invitation;
 use Vantrel\Core\Records\JoinCode;
+use Vantrel\Core\Records\JoinRequest;
 use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\RoomPass;
 use Vantrel\Core\Records\SchoolYear;
 use Vantrel\Core\Records\Section;
 use Vantrel\Core\YearTurn\YearTurnPlanner;
@@ -236,4 +239,90 @@ it('says what is amiss, and what blocks it', function (): void {
         ->toContain('before 2026-27 did')
         ->and(turning(['fromYearId' => 'nowhere'])->blockers[0])
         ->toContain('already');
+});
+
+/** The same school with more in it: a class with a period, a request and a pass at the door, the next year begun. */
+function fullSchool(): Snapshot
+{
+    $school = oneSchool();
+    $next = new SchoolYear('next', 4, [
+        'school_id' => 'school',
+        'name' => '2027-28',
+        'begins_on' => '2027-08-20',
+        'ends_on' => '2028-06-01',
+        'state' => 'planned',
+    ]);
+    $section = fn(string $id, array $more): Section => new Section($id, 3, [
+        'school_id' => 'school',
+        'school_year_id' => 'year',
+        'name' => '',
+        'kind' => 'class',
+        'grade' => null,
+        'period' => '4',
+        'seats' => 20,
+        'state' => 'open',
+        'archived_on' => null,
+        'carried_from' => null,
+        ...$more,
+    ]);
+    $teacher = fn(string $id, string $section, string $role): Enrollment => new Enrollment($id, 1, [
+        'section_id' => $section,
+        'person_id' => "teacher of $id",
+        'role' => $role,
+        'begins_on' => '2026-08-24',
+        'ends_on' => null,
+        'source' => 'list',
+    ]);
+
+    return new Snapshot([
+        'school_years' => [...$school->all(SchoolYear::class), 'next' => $next],
+        'people' => [
+            ...$school->all(Person::class),
+            'ada' => new Person('ada', 2, [
+                'school_id' => 'school',
+                'kind' => 'student',
+                'given_name' => 'Ada',
+                'family_name' => 'Abel',
+                'grade' => '01',
+                'number' => '040001',
+                'state' => 'active',
+            ]),
+            'elsewhere' => new Person('elsewhere', 2, ['school_id' => 'other', 'kind' => 'student', 'grade' => '01']),
+            'teacher' => new Person('teacher', 2, ['school_id' => 'school', 'kind' => 'staff', 'grade' => null]),
+        ],
+        'sections' => [
+            'art' => $section('art', ['name' => 'Art 10']),
+            'art2' => $section('art2', ['name' => 'Art 9']),
+            'there' => $section('there', ['name' => 'ART 9', 'school_year_id' => 'next']),
+            'shut' => $section('shut', ['name' => 'Music', 'state' => 'archived']),
+            'foreign' => $section('foreign', ['name' => 'Choir', 'school_id' => 'other']),
+        ],
+        'enrollments' => [
+            'a' => $teacher('a', 'art', 'lead'),
+            'b' => $teacher('b', 'art', 'co_teacher'),
+            'c' => $teacher('c', 'art2', 'assistant'),
+            'd' => $teacher('d', 'art', 'student'),
+        ],
+        'join_requests' => [
+            'r' => new JoinRequest('r', 1, ['section_id' => 'art', 'state' => 'waiting', 'answered_at' => null]),
+        ],
+        'room_passes' => [
+            'p' => new RoomPass('p', 1, ['section_id' => 'art', 'state' => 'live', 'ended_at' => null]),
+        ],
+    ]);
+}
+
+it('turns a school as a whole: every row, record and word of it', function (): void {
+    PlanText::mustBe(turning(['heldBack' => ['two']], fullSchool()), __DIR__, 'whole-school');
+});
+
+it('turns a school without carrying anything forward', function (): void {
+    PlanText::mustBe(turning(['carrySections' => false, 'grades' => []]), __DIR__, 'nothing-carried');
+});
+
+it('begins a year on the very day the one before did, and turns nothing twice', function (): void {
+    expect(turning(['nextBegins' => '2026-08-24'])->blockers)->toBe([]);
+    $early = turning(['nextBegins' => '2026-08-23', 'importsBeingApplied' => 2, 'grades' => [9]]);
+    PlanText::mustBe($early, __DIR__, 'too-early');
+    PlanText::mustBe(turning(['fromYearId' => 'nowhere']), __DIR__, 'nothing-to-turn');
 });
