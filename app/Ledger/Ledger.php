@@ -15,11 +15,9 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Change;
-use Vantrel\Core\Plan\LooseEnds;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\RedoPlanner;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Relied;
 use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Records\Entity;
 
@@ -42,6 +40,8 @@ final class Ledger
 
     /** And of taking away what something refers to. */
     private const HAS_CHILD = 1451;
+
+    public function __construct(private readonly PlanLock $lock, private readonly ChangeWriter $writer) {}
 
     /**
      * @param  string  $schoolId in whose ledger it stands
@@ -84,7 +84,7 @@ final class Ledger
                     return $known;
                 }
                 Outcome::writing();
-                $this->lock($plan);
+                $this->lock->hold($plan);
                 $schools = $this->schools($plan, $schoolId, $also);
                 $entry = $this->enter($plan, $schoolId, $actor, $action, $workKey);
                 DB::table('ledger_schools')->insert(
@@ -93,7 +93,7 @@ final class Ledger
                         $schools,
                     ),
                 );
-                $this->write($plan->changes, $entry->seq, $progress);
+                $this->writer->write($plan->changes, $entry->seq, $progress);
                 if ($within !== null) {
                     $within($entry);
                 }
@@ -243,12 +243,8 @@ final class Ledger
                 }
                 $this->mustBeInTime($locked);
                 $plan = new Plan($locked->title, $locked->sentence, $this->again($locked));
-                $this->lock($plan);
-                foreach (self::runs($plan->changes) as $run) {
-                    foreach (array_chunk($run, self::CHUNK) as $chunk) {
-                        $this->put($chunk, $locked->seq);
-                    }
-                }
+                $this->lock->hold($plan);
+                $this->writer->writeAgain($plan->changes, $locked->seq);
                 // The undo leaves no other trace once it is taken back.
                 $trace = $this->enter(
                     new Plan("Done again: $locked->title", $locked->sentence, []),
@@ -338,65 +334,6 @@ final class Ledger
         return array_values(array_unique([$schoolId, ...$written]));
     }
 
-    /**
-     * Every record the plan updates is locked and must have the version the plan was made from; every record it refers
-     * to is locked for reading and must still stand. Table by table and by id, so that two plans at once wait for each
-     * other and do not lock each other out.
-     */
-    private function lock(Plan $plan): void
-    {
-        $updated = $this->byEntity($plan->changes);
-        $relied = Relied::on($plan);
-        $tables = array_unique([...array_keys($updated), ...array_keys($relied)]);
-        sort($tables);
-        $stale = [];
-        foreach ($tables as $table) {
-            $expected = [];
-            foreach ($updated[$table] ?? [] as $change) {
-                if ($change->version !== null) {
-                    $expected[$change->id] = $change->version;
-                }
-            }
-            ksort($expected);
-            foreach (array_chunk($expected, self::CHUNK, true) as $chunk) {
-                $found = DB::table($table)
-                    ->whereIn('id', array_map(strval(...), array_keys($chunk)))
-                    ->orderBy('id')
-                    ->lockForUpdate()
-                    ->pluck('version', 'id');
-                foreach ($chunk as $id => $version) {
-                    if ((int) ($found[$id] ?? -1) !== $version) {
-                        $stale["$table $id"] = 'changed';
-                    }
-                }
-            }
-            // What the plan also updates has been looked at by its version.
-            foreach (array_chunk(array_diff_key($relied[$table] ?? [], $expected), self::CHUNK, true) as $chunk) {
-                $found = DB::table($table)
-                    ->whereIn('id', array_map(strval(...), array_keys($chunk)))
-                    ->orderBy('id')
-                    ->sharedLock()
-                    ->pluck('state', 'id');
-                foreach ($chunk as $id => $opens) {
-                    $fault = Relied::fault(
-                        Entity::from($table),
-                        isset($found[$id]) ? (string) $found[$id] : null,
-                        $opens,
-                    );
-                    if ($fault !== null) {
-                        $stale["$table $id"] = $fault;
-                    }
-                }
-            }
-        }
-        foreach ($stale === [] ? LooseEnds::of($plan, new RowsNow(true)) : [] as $record) {
-            $stale[$record] = 'changed';
-        }
-        if ($stale !== []) {
-            throw new StalePlan(StaleWords::withWhy(array_slice($stale, 0, 20, true)));
-        }
-    }
-
     private function enter(Plan $plan, string $schoolId, ?Person $actor, Action $action, ?string $workKey): LedgerEntry
     {
         $values = [
@@ -422,121 +359,6 @@ final class Ledger
             'kept' => null,
             'redone_as' => null,
         ]);
-    }
-
-    /**
-     * @param  list<Change>  $changes
-     * @param  Closure(int): void|null  $progress
-     */
-    private function write(array $changes, int $seq, ?Closure $progress): void
-    {
-        $done = 0;
-        foreach (self::runs($changes) as $run) {
-            foreach (array_chunk($run, self::CHUNK) as $chunk) {
-                $this->record($chunk, $seq);
-                $this->put($chunk, $seq);
-                $done += count($chunk);
-                $progress?->__invoke($done);
-            }
-        }
-    }
-
-    /**
-     * Changes in an order that foreign keys and unique constraints allow, grouped into runs that one statement can
-     * write: updates of what was there, which make room (an old code closes before its successor opens); inserts in
-     * order of dependence; updates that refer to what was inserted.
-     *
-     * @param  list<Change>  $changes
-     * @return list<non-empty-list<Change>>
-     */
-    private static function runs(array $changes): array
-    {
-        $inserted = [];
-        foreach ($changes as $change) {
-            if ($change->inserts()) {
-                $inserted[$change->id] = true;
-            }
-        }
-        $order = array_flip(array_map(fn(Entity $e): string => $e->value, Entity::cases()));
-        $runs = [1 => [], 2 => [], 3 => []];
-        foreach ($changes as $change) {
-            $columns = array_keys($change->after);
-            sort($columns);
-            $refers =
-                array_filter(
-                    $change->after,
-                    fn(string|int|null $value): bool => is_string($value) && isset($inserted[$value]),
-                ) !== [];
-            $phase = $change->inserts() ? 2 : ($refers ? 3 : 1);
-            $runs[$phase][sprintf('%02d', $order[$change->entity->value]) . implode(',', $columns)][] = $change;
-        }
-        ksort($runs[2], SORT_STRING);
-
-        return [...array_values($runs[1]), ...array_values($runs[2]), ...array_values($runs[3])];
-    }
-
-    /** @param  non-empty-list<Change>  $changes of one run */
-    private function put(array $changes, int $seq): void
-    {
-        $rows = array_map(fn(Change $c): array => ['id' => $c->id, 'version' => $seq, ...$c->after], $changes);
-        $changes[0]->inserts()
-            ? DB::table($changes[0]->entity->value)->insert($rows)
-            : SetUpdate::run($changes[0]->entity->value, $rows);
-    }
-
-    /** @param  list<Change>  $changes */
-    private function record(array $changes, int $seq): void
-    {
-        DB::table('ledger_changes')->insert(
-            array_map(
-                fn(Change $c): array => [
-                    'entry_seq' => $seq,
-                    'entity' => $c->entity->value,
-                    'row_id' => $c->id,
-                    'was_version' => $c->version,
-                    'before' => $this->image($c->entity, $c->before, true),
-                    'after' => $this->image($c->entity, $c->after, false),
-                    'reason' => mb_substr($c->reason, 0, 200),
-                ],
-                $changes,
-            ),
-        );
-    }
-
-    /**
-     * Secrets leave no copy in the ledger. An absent one (null) is none, and is kept so that undo can make it absent
-     * again.
-     *
-     * @param  array<string, string|int|null>  $values
-     */
-    private function image(Entity $entity, array $values, bool $before): string
-    {
-        foreach ($entity->secrets() as $column) {
-            if (isset($values[$column])) {
-                if ($before) {
-                    unset($values[$column]);
-                } else {
-                    $values[$column] = '(secret)';
-                }
-            }
-        }
-
-        return json_encode((object) $values, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
-    }
-
-    /**
-     * @param  list<Change>  $changes
-     * @return array<string, list<Change>>
-     */
-    private function byEntity(array $changes): array
-    {
-        $groups = [];
-        foreach ($changes as $change) {
-            $groups[$change->entity->value][] = $change;
-        }
-        ksort($groups);
-
-        return $groups;
     }
 
     private function collision(UniqueConstraintViolationException $e): string

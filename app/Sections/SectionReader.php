@@ -12,13 +12,9 @@ use App\Models\SchoolYear;
 use App\Models\Section;
 use App\Platform\Instant;
 use App\Platform\SchoolDay;
-use App\Rosters\Teachers;
-use App\Sections\Views\Classmate;
 use App\Sections\Views\RosterLine;
 use App\Sections\Views\SectionDetail;
 use App\Sections\Views\SectionLine;
-use App\Sections\Views\StudentSection;
-use App\Sections\Views\StudentView;
 use App\Staffing\Views\InvitationLine;
 use App\Staffing\Views\StaffLine;
 use Illuminate\Database\Query\Builder;
@@ -265,56 +261,6 @@ final class SectionReader
             ->get(['p.id', 'p.given_name', 'p.family_name']);
 
         return $students;
-    }
-
-    /**
-     * What the student's own page shows, no more than the reader may see anyway: of other sections, those that are the
-     * reader's.
-     *
-     * @param  Collection<int, object{id: string, given_name: string, family_name: string}>  $students
-     */
-    public function asStudent(Section $section, Person $student, Collection $students, Person $reader): StudentView
-    {
-        $today = SchoolDay::today($section->school_id);
-        $sections = DB::table('enrollments as e')
-            ->join('sections as s', 's.id', '=', 'e.section_id')
-            ->where('e.person_id', $student->id)
-            ->where('e.role', 'student')
-            ->where(SchoolDay::inForce('e', $today))
-            ->where('s.state', 'open')
-            ->when(
-                !Coordinators::has($reader, $section->school_id),
-                fn($q) => $q->whereIn(
-                    's.id',
-                    fn($o) => $o
-                        ->select('o.section_id')
-                        ->from('enrollments as o')
-                        ->where('o.person_id', $reader->id)
-                        ->where('o.role', '!=', 'student')
-                        ->where(SchoolDay::inForce('o', $today)),
-                ),
-            )
-            ->orderBy('s.kind')
-            ->orderBy('s.name')
-            ->get(['s.id', 's.name']);
-        $teachers = Teachers::of($sections->pluck('id'), $section->school_id);
-
-        return new StudentView(
-            $student->id,
-            $student->given_name,
-            School::query()->findOrFail($section->school_id)->name,
-            (string) DB::table('sign_ins')->where('person_id', $student->id)->orderBy('id')->value('user_name'),
-            array_values(
-                $sections
-                    ->map(fn(object $s): StudentSection => new StudentSection($s->name, $teachers[$s->id] ?? []))
-                    ->all(),
-            ),
-            array_values(
-                $students
-                    ->map(fn(object $s): Classmate => new Classmate($s->id, trim("$s->given_name $s->family_name")))
-                    ->all(),
-            ),
-        );
     }
 
     /**

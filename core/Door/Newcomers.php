@@ -5,11 +5,8 @@ declare(strict_types=1);
 namespace Vantrel\Core\Door;
 
 use Vantrel\Core\Accounts\Address;
-use Vantrel\Core\Accounts\AddressSource;
-use Vantrel\Core\Accounts\UserNames;
 use Vantrel\Core\Accounts\Way;
 use Vantrel\Core\Codes\Token;
-use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Enrolling;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
@@ -21,9 +18,7 @@ use Vantrel\Core\Records\CodeUse;
 use Vantrel\Core\Records\Enrollment;
 use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\JoinCode;
-use Vantrel\Core\Records\JoinRequest;
 use Vantrel\Core\Records\Person;
-use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Records\RequestState;
 use Vantrel\Core\Records\SchoolRules;
@@ -145,193 +140,6 @@ final class Newcomers
     }
 
     /**
-     * Lets a newcomer in with an account of their own. Their password becomes the account's and is forgotten here.
-     *
-     * @param  string|null  $answererId null where their own mail answered: then the address is confirmed
-     * @param  string|null  $passwordHash chosen with the link of that mail
-     *
-     * @return Planned<LetIn>
-     */
-    public static function approve(
-        Section $section,
-        JoinRequest $request,
-        UserNames $userNames,
-        ?string $answererId,
-        ?string $passwordHash,
-        Ids $ids,
-        string $today,
-        string $now,
-    ): Planned {
-        self::mustWait($section, $request);
-        $plan = new PlanBuilder();
-        $name = self::name($request);
-        $id = $ids->for('person');
-        $plan->insert(
-            Entity::Person,
-            $id,
-            [
-                'school_id' => $section->schoolId(),
-                'kind' => 'student',
-                'given_name' => $name->given,
-                'family_name' => $name->family,
-                'search_name' => $name->searchKey(),
-                'birth_date' => $request->birthDate(),
-                'number' => null,
-                'grade' => $section->grade(),
-                ...($answererId === null
-                    ? Address::confirmed((string) $request->email(), AddressSource::Mail, $now)
-                    : Address::claimed($request->email(), AddressSource::Door, $now)
-                )->columns(),
-                'phone' => null,
-                'state' => 'active',
-                'merged_into' => null,
-            ],
-            'let in at the door',
-        );
-        $plan->insert(
-            Entity::SignIn,
-            $ids->for('sign-in'),
-            [
-                'person_id' => $id,
-                'user_name' => $userNames->give($name->given, $name->family),
-                'passphrase' => null,
-                'password' => $passwordHash ?? $request->password(),
-            ],
-            'let in at the door',
-        );
-        Enrolling::insert(
-            $plan,
-            $section->id,
-            $id,
-            'student',
-            'request',
-            $ids,
-            $today,
-            null,
-            $request->joinCodeId(),
-            $now,
-        );
-        self::answered($plan, $request, 'approved', $id, $answererId, $now, $ids->for('sign-in'));
-
-        $built = $plan->build(
-            "{$name->full()} into {$section->name()}",
-            "{$name->full()} gets an account and comes into {$section->name()}.",
-        );
-
-        return new Planned($built, new LetIn($id, $ids->for('sign-in')));
-    }
-
-    /**
-     * The newcomer is said to be somebody the school knows: that person comes into the section, and no second account
-     * is made. A likeness hands nobody an account. What was chosen at the door becomes the password only where nobody
-     * has used the account yet and the request brings what the school asks as a proof; in all other cases the person
-     * signs in as before.
-     *
-     * @param  bool  $proven whether the request fits what the school asks ({@see proves()})
-     * @param  Way  $way how students of that grade sign in
-     * @param  SignIn|null  $signIn of that person, the first
-     * @param  bool  $used whether anyone has ever signed in to any of them, or set a password
-     * @param  list<Enrollment>  $enrollments of that person
-     */
-    public static function approveAs(
-        Section $section,
-        JoinRequest $request,
-        Person $person,
-        bool $proven,
-        Way $way,
-        ?SignIn $signIn,
-        bool $used,
-        array $enrollments,
-        string $answererId,
-        Ids $ids,
-        string $today,
-        string $now,
-    ): Plan {
-        self::mustWait($section, $request);
-        if ($person->kind() !== PersonKind::Student || $person->state() !== PersonState::Active) {
-            throw new Refusal('That is not the account of an active student.');
-        }
-        $plan = new PlanBuilder();
-        $takes = $proven && !$used && $signIn !== null && $way !== Way::School && $request->password() !== null;
-        if ($takes) {
-            $plan->update(
-                $signIn,
-                ['password' => (string) $request->password(), 'passphrase' => null],
-                'taken by its owner at the door',
-            );
-        }
-        if (!Enrolling::isIn($section->id, $enrollments, $today)) {
-            Enrolling::insert(
-                $plan,
-                $section->id,
-                $person->id,
-                'student',
-                'request',
-                $ids,
-                $today,
-                null,
-                $request->joinCodeId(),
-                $now,
-            );
-        }
-        self::answered($plan, $request, 'approved', $person->id, $answererId, $now, $takes ? $signIn->id : null);
-
-        return $plan->build(
-            $person->fullName() . " into {$section->name()}",
-            self::name($request)->full() .
-                ' is ' .
-                $person->fullName() .
-                " of the list and comes into {$section->name()}. " .
-                ($takes
-                    ? 'The account waited for its owner and is theirs now, with the password they chose.'
-                    : 'The account stays with whoever has its card or password; if they have neither, print a card.'),
-        );
-    }
-
-    /** Whether a request brings what the school asks as a proof of being a student of the list. */
-    public static function proves(JoinRequest $request, Person $person, string $check): bool
-    {
-        $said = $check === 'number' ? $request->number() : ($check === 'birth_date' ? $request->birthDate() : null);
-
-        return $said !== null && self::fits($person, $check, $said);
-    }
-
-    /**
-     * All who wait are turned away at once: a door that somebody has filled is free again.
-     *
-     * @param  list<JoinRequest>  $requests that wait
-     */
-    public static function refuseAll(Section $section, array $requests, string $answererId, string $now): Plan
-    {
-        Enrolling::mustBeOpen($section);
-        if ($requests === []) {
-            throw new Refusal('Nobody waits.');
-        }
-        $plan = new PlanBuilder();
-        foreach ($requests as $request) {
-            self::answered($plan, $request, 'refused', null, $answererId, $now);
-        }
-        $count = Words::count(count($requests), 'request');
-
-        return $plan->build(
-            "$count turned away from {$section->name()}",
-            "Turns $count away. No accounts are made; who should have come in can ask again.",
-        );
-    }
-
-    public static function refuse(Section $section, JoinRequest $request, string $answererId, string $now): Plan
-    {
-        self::mustWait($section, $request);
-        $plan = new PlanBuilder();
-        self::answered($plan, $request, 'refused', null, $answererId, $now);
-
-        return $plan->build(
-            'Turned away from ' . $section->name(),
-            self::name($request)->full() . " does not come into {$section->name()}. No account is made.",
-        );
-    }
-
-    /**
      * Somebody at the door has shown to be a student of the list: the account that waits is theirs, with the password
      * they chose. Only an account that nobody has ever signed in to can be taken so.
      *
@@ -394,59 +202,6 @@ final class Newcomers
         $said = $check === 'number' ? ltrim(mb_strtoupper(trim($said)), '0') : $said;
 
         return $known !== '' && hash_equals($known, $said);
-    }
-
-    /** @param  list<JoinRequest>  $requests of a section that is archived */
-    public static function closeAll(PlanBuilder $plan, array $requests, string $now): void
-    {
-        foreach ($requests as $request) {
-            if (in_array($request->state(), [RequestState::Waiting, RequestState::Mail], true)) {
-                self::answered($plan, $request, 'refused', null, null, $now);
-            }
-        }
-    }
-
-    private static function answered(
-        PlanBuilder $plan,
-        JoinRequest $request,
-        string $state,
-        ?string $personId,
-        ?string $answererId,
-        string $now,
-        ?string $signInId = null,
-    ): void {
-        // What was chosen at the door goes with the account it was chosen for. Turned away it stays with the request,
-        // so that an undo lets them wait again as they did, until the request is cleared away.
-        $secrets = $state === 'refused' ? [] : ['password' => null, 'token_hash' => null];
-        $plan->update(
-            $request,
-            [
-                'state' => $state,
-                'person_id' => $personId,
-                ...$secrets,
-                'answered_at' => $now,
-                'answered_by' => $answererId,
-                'sign_in_id' => $signInId,
-            ],
-            $state,
-        );
-    }
-
-    private static function name(JoinRequest $request): PersonName
-    {
-        return new PersonName($request->givenName(), $request->familyName());
-    }
-
-    private static function mustWait(Section $section, JoinRequest $request): void
-    {
-        Enrolling::mustBeOpen($section);
-        if (!in_array($request->state(), [RequestState::Waiting, RequestState::Mail], true)) {
-            throw new Refusal(
-                $request->state() === RequestState::Approved
-                    ? 'This request has been answered: they are in.'
-                    : 'This request has been answered: they were turned away.',
-            );
-        }
     }
 
     private static function mustBeFilledIn(Newcomer $newcomer, SchoolRules $rules, string $today): void

@@ -23,6 +23,8 @@ final class ListReader
 {
     private RowReader $row;
 
+    private readonly GuardianCells $guardians;
+
     /** @var list<string> */
     private array $warnings = [];
 
@@ -37,6 +39,7 @@ final class ListReader
         string $today,
     ) {
         $this->row = new RowReader($layout, $layout->body($sheet->grid), $said, $school, $book, $today);
+        $this->guardians = new GuardianCells($this->row, $layout, $book);
     }
 
     /**
@@ -172,7 +175,7 @@ final class ListReader
             $this->homeroom(),
             $sections,
             $this->row->mail(Field::Email),
-            $this->guardians($name),
+            $this->guardians->all($name),
             $this->row->problems(),
             $this->label,
             $mayAdd,
@@ -181,28 +184,6 @@ final class ListReader
             $this->row->date(Field::BeginsOn),
             $this->row->date(Field::EndsOn),
         );
-    }
-
-    /** @return list<GuardianLine> */
-    private function guardians(PersonName $student): array
-    {
-        $guardians = [];
-        foreach (Field::guardians() as $set) {
-            $guardian = $this->row->guardian(
-                $set['name'],
-                $set['given'],
-                $set['family'],
-                $set['email'],
-                $set['phone'],
-                $set['relationship'],
-                $student,
-            );
-            if ($guardian !== null) {
-                $guardians[] = $guardian;
-            }
-        }
-
-        return $guardians;
     }
 
     /** A guardian's own row says nothing of the student but who it is. */
@@ -219,7 +200,7 @@ final class ListReader
             : $this->row->name(Field::FullName, Field::GivenName, Field::FamilyName);
         $guardians = $own
             ? array_filter([
-                $this->row->guardian(
+                $this->guardians->read(
                     Field::FullName,
                     Field::GivenName,
                     Field::FamilyName,
@@ -229,7 +210,7 @@ final class ListReader
                     $student,
                 ),
             ])
-            : $this->guardians($student);
+            : $this->guardians->all($student);
         $number = $this->row->studentNumber();
         if ($number === '' && $student->full() === '' && $this->row->cell(Field::AccountKey) === '') {
             if ($guardians === [] && !$this->row->hasProblems()) {

@@ -10,7 +10,6 @@ use Vantrel\Core\Names\NameReader;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Problem;
 use Vantrel\Core\Table\Field;
-use Vantrel\Core\Table\Heading;
 use Vantrel\Core\Table\Line;
 use Vantrel\Core\Table\Mojibake;
 use Vantrel\Core\Table\Repair;
@@ -355,48 +354,6 @@ final class RowReader
         }
 
         return $phone ?? '';
-    }
-
-    public function guardian(
-        Field $name,
-        Field $given,
-        Field $family,
-        Field $email,
-        Field $phone,
-        Field $relationship,
-        PersonName $student,
-    ): ?GuardianLine {
-        $who = $this->cell($name);
-        $read =
-            $who !== ''
-                ? NameReader::read(
-                    $who,
-                    str_contains($who, ',')
-                        ? false
-                        : $this->layout->names->familyFirst && $this->layout->names->open > 0,
-                    $this->book,
-                )
-                : NameReader::mend(new PersonName($this->cell($given), $this->cell($family)));
-        $mail = $this->mail($email);
-        $number = $this->phone($phone);
-        if ($read->full() === '' && $mail === '' && $number === '') {
-            return null;
-        }
-        if ($read->full() !== '' && NameKey::of($read->full()) === NameKey::of($student->full())) {
-            $this->problem(
-                $name,
-                'The guardian’s name is the student’s own, and is left out. Type the guardian’s name.',
-                false,
-            );
-
-            return null;
-        }
-        $stated = $this->cell($relationship);
-        foreach ([$name, $given, $email, $phone] as $field) {
-            $stated = $stated !== '' ? $stated : Heading::relationship($this->layout->headingOf($field));
-        }
-
-        return new GuardianLine($read, $mail, $number, mb_substr($stated, 0, 40));
     }
 
     /** The value after mending, or as it was where a person keeps it. */

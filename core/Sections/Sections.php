@@ -6,6 +6,7 @@ namespace Vantrel\Core\Sections;
 
 use Vantrel\Core\Codes\CodeBook;
 use Vantrel\Core\Door\JoinCodes;
+use Vantrel\Core\Door\JoinRequests;
 use Vantrel\Core\Door\Newcomers;
 use Vantrel\Core\Door\RoomPasses;
 use Vantrel\Core\Names\NameKey;
@@ -185,7 +186,7 @@ final class Sections
         $plan->update($section, ['state' => 'archived', 'archived_on' => $today], 'archived');
         JoinCodes::closeAll($plan, $codes, $now, 'section archived');
         RoomPasses::endAll($plan, $passes, $now, 'section archived');
-        Newcomers::closeAll($plan, $requests, $now);
+        JoinRequests::closeAll($plan, $requests, $now);
         foreach ($invitations as $invitation) {
             if ($invitation->state() === InvitationState::Invited) {
                 $plan->update($invitation, ['state' => 'withdrawn', 'answered_at' => $now], 'section archived');

@@ -46,6 +46,7 @@ const SERVER = [
     'core/Accounts/PasswordRules.php',
     'core/Plan/Enrolling.php',
     'core/Door/JoinCodes.php',
+    'core/Door/JoinRequests.php',
     'core/Door/Newcomers.php',
     'core/Door/RoomPasses.php',
     'core/Accounts/Pictures.php',

@@ -38,3 +38,13 @@ it('keeps lines to 120 columns; one string that stands by itself may be longer',
     }
     expect($long)->toBe([]);
 });
+
+it('keeps files to 400 lines', function (): void {
+    $long = [];
+    foreach (ownCode() as $path => $code) {
+        if (substr_count($code, "\n") > 400) {
+            $long[] = $path;
+        }
+    }
+    expect($long)->toBe([]);
+});

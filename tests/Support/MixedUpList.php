@@ -380,7 +380,6 @@ final class MixedUpList
 
     /**
      * @template T
-     *
      * @param  list<T>  $from
      * @return T
      */

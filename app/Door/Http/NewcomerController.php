@@ -36,6 +36,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Accounts\PasswordRules;
 use Vantrel\Core\Accounts\SignInPolicy;
 use Vantrel\Core\Codes\Token;
+use Vantrel\Core\Door\JoinRequests;
 use Vantrel\Core\Door\Newcomer;
 use Vantrel\Core\Door\Newcomers;
 use Vantrel\Core\Matching\Candidate;
@@ -295,7 +296,7 @@ final class NewcomerController
         $section =
             $this->snapshots->find(Records\Section::class, $row->sectionId()) ?? throw new NotFoundHttpException();
         $this->mustBeGood($wish->password, [$row->givenName(), $row->familyName(), $section->name()]);
-        $planned = Newcomers::approve(
+        $planned = JoinRequests::approve(
             $section,
             $row,
             $this->kit->userNames(),

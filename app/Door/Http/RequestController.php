@@ -27,6 +27,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Vantrel\Core\Accounts\Limit;
 use Vantrel\Core\Accounts\SignInPolicy;
+use Vantrel\Core\Door\JoinRequests;
 use Vantrel\Core\Door\Newcomers;
 use Vantrel\Core\Matching\Candidate;
 use Vantrel\Core\Matching\Evidence;
@@ -62,7 +63,7 @@ final class RequestController
         $plan =
             $wish->as !== null
                 ? $this->as($section, $row, $wish->as, $request)
-                : Newcomers::approve(
+                : JoinRequests::approve(
                     $this->desk->row($section),
                     $row,
                     $this->kit->userNames(),
@@ -81,7 +82,7 @@ final class RequestController
     public function refuse(Section $section, string $asking, Request $request): RequestPage
     {
         $this->desk->apply(
-            Newcomers::refuse(
+            JoinRequests::refuse(
                 $this->desk->row($section),
                 $this->row($section, $asking),
                 Person::signedIn($request)->id,
@@ -98,7 +99,7 @@ final class RequestController
     #[Answers(RequestPage::class, 'Turn all who wait away at once')]
     public function refuseAll(Section $section, Request $request): RequestPage
     {
-        $plan = Newcomers::refuseAll(
+        $plan = JoinRequests::refuseAll(
             $this->desk->row($section),
             $this->waiting($section),
             Person::signedIn($request)->id,
@@ -134,7 +135,7 @@ final class RequestController
                 fn(Records\SignIn $s): bool => $s->lastSignedInAt() !== null || $s->password() !== null,
             ) !== [];
 
-        return Newcomers::approveAs(
+        return JoinRequests::approveAs(
             $this->desk->row($section),
             $row,
             $person,
@@ -159,7 +160,7 @@ final class RequestController
         } catch (TooManyRequestsHttpException) {
             return false;
         }
-        $proven = Newcomers::proves($row, $person, SchoolRules::of($school)->check);
+        $proven = JoinRequests::proves($row, $person, SchoolRules::of($school)->check);
         if (!$proven) {
             $this->tries->count($limit);
         }

@@ -23,6 +23,7 @@ use App\Sections\Http\Wishes\SectionWish;
 use App\Sections\Http\Wishes\YearWish;
 use App\Sections\SectionDesk;
 use App\Sections\SectionReader;
+use App\Sections\StudentLook;
 use App\Sections\Views\SectionDetail;
 use App\Sections\Views\SectionPage;
 use App\Sections\Views\StudentView;
@@ -167,7 +168,7 @@ final class SectionController
             );
         }
 
-        return $this->reader->asStudent($section, $person, $students, Person::signedIn($request));
+        return StudentLook::of($section, $person, $students, Person::signedIn($request));
     }
 
     #[Answers(PlanView::class, 'What archiving a section would do')]

@@ -6,6 +6,7 @@ use Vantrel\Core\Accounts\UserNames;
 use Vantrel\Core\Accounts\Way;
 use Vantrel\Core\Codes\KeyedStream;
 use Vantrel\Core\Codes\Token;
+use Vantrel\Core\Door\JoinRequests;
 use Vantrel\Core\Door\Newcomer;
 use Vantrel\Core\Door\Newcomers;
 use Vantrel\Core\Matching\Beginnings;
@@ -103,7 +104,7 @@ it('answers a request once: in with an account, in as somebody of the list, or t
     $ids,
     $request,
 ): void {
-    $in = Newcomers::approve(
+    $in = JoinRequests::approve(
         heron(),
         $request,
         new UserNames(['marlo.quill' => true], []),
@@ -134,7 +135,20 @@ it('answers a request once: in with an account, in as somebody of the list, or t
         ?Record $s = null,
         array $in = [],
         Way $way = Way::Passphrase,
-    ) => Newcomers::approveAs(heron(), $request, child(), $proven, $way, $s, $used, $in, 'me', $ids, '2026-09-01', AT);
+    ) => JoinRequests::approveAs(
+        heron(),
+        $request,
+        child(),
+        $proven,
+        $way,
+        $s,
+        $used,
+        $in,
+        'me',
+        $ids,
+        '2026-09-01',
+        AT,
+    );
     expect(tables($as()))
         ->toBe(['enrollments', 'join_requests'])
         ->and(tables($as(in: [new Enrollment('e', 1, ['section_id' => 'sec', 'ends_on' => null])])))
@@ -153,27 +167,27 @@ it('answers a request once: in with an account, in as somebody of the list, or t
         ->toBe(['password' => 'hash', 'passphrase' => null])
         ->and($theirs->changes[2]->after['sign_in_id'])
         ->toBe('s');
-    expect(Newcomers::proves($request, child()->with(['birth_date' => '2010-05-04']), 'birth_date'))
+    expect(JoinRequests::proves($request, child()->with(['birth_date' => '2010-05-04']), 'birth_date'))
         ->toBeTrue()
-        ->and(Newcomers::proves($request, child(), 'birth_date'))
+        ->and(JoinRequests::proves($request, child(), 'birth_date'))
         ->toBeFalse()
-        ->and(Newcomers::proves($request, child(), 'number'))
+        ->and(JoinRequests::proves($request, child(), 'number'))
         ->toBeFalse()
-        ->and(Newcomers::proves($request, child(), 'none'))
+        ->and(JoinRequests::proves($request, child(), 'none'))
         ->toBeFalse();
-    expect(tables(Newcomers::refuseAll(heron(), [$request, $request->with([])], 'me', AT)))
+    expect(tables(JoinRequests::refuseAll(heron(), [$request, $request->with([])], 'me', AT)))
         ->toBe(['join_requests'])
-        ->and(fn() => Newcomers::refuseAll(heron(), [], 'me', AT))
+        ->and(fn() => JoinRequests::refuseAll(heron(), [], 'me', AT))
         ->toThrow(Refusal::class, 'Nobody waits');
-    expect(tables(Newcomers::refuse(heron(), $request, 'me', AT)))->toBe(['join_requests']);
+    expect(tables(JoinRequests::refuse(heron(), $request, 'me', AT)))->toBe(['join_requests']);
     foreach (['approved', 'refused'] as $state) {
-        expect(fn() => Newcomers::refuse(heron(), $request->with(['state' => $state]), 'me', AT))->toThrow(
+        expect(fn() => JoinRequests::refuse(heron(), $request->with(['state' => $state]), 'me', AT))->toThrow(
             Refusal::class,
             'has been answered',
         );
     }
     expect(
-        fn() => Newcomers::approve(
+        fn() => JoinRequests::approve(
             heron('archived'),
             $request,
             new UserNames([], []),
@@ -186,7 +200,7 @@ it('answers a request once: in with an account, in as somebody of the list, or t
     )
         ->toThrow(Refusal::class, 'archived')
         ->and(
-            fn() => Newcomers::approveAs(
+            fn() => JoinRequests::approveAs(
                 heron(),
                 $request,
                 child('left'),

@@ -8,12 +8,13 @@ import { ApplyBar } from '@/ui/ApplyBar';
 import { Button } from '@/ui/Button';
 import { Dialog } from '@/ui/Dialog';
 import { Empty } from '@/ui/Empty';
-import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
 import { PlanView } from '@/ui/PlanView';
 import { Progress } from '@/ui/Progress';
 import { UndoDialog } from '@/areas/ledger/UndoDialog';
 import { ColumnNames } from './ColumnNames';
+import { ImportNotes } from './ImportNotes';
+import { LeaveWithPassword } from './LeaveWithPassword';
 import { MatchWeights } from './MatchWeights';
 import { RepairList } from './RepairList';
 import { WhoseList } from './WhoseList';
@@ -33,9 +34,6 @@ export function ImportPage({ school }: { school: School }) {
     const say = useNotice();
     const [shown, setShown] = useState<string[]>([]);
     const [dialog, setDialog] = useState<'' | 'columns' | 'repairs' | 'whose' | 'weights' | 'password' | 'undo'>('');
-    const [password, setPassword] = useState('');
-    const [wrong, setWrong] = useState('');
-    const [words, setWords] = useState('');
     const path = { params: { path: { import: id } } };
     const { data: list, error } = useQuery({
         queryKey: ['import', id],
@@ -142,17 +140,6 @@ export function ImportPage({ school }: { school: School }) {
                 body: { fingerprint: list.fingerprint ?? '', ...(secret === undefined ? {} : { password: secret }) },
             }),
         );
-    const applyWithPassword = async () => {
-        setWrong('');
-        try {
-            queries.setQueryData(['import', id], await apply(password));
-            setDialog('');
-        } catch (e) {
-            setWrong(sentence(e));
-        } finally {
-            setPassword('');
-        }
-    };
     const left = (list.verdicts.ask ?? 0) + (list.verdicts.cannot ?? 0);
     const going = list.total - left - (list.verdicts.same ?? 0) + list.leaving;
     return (
@@ -225,105 +212,18 @@ export function ImportPage({ school }: { school: School }) {
                 widths={WIDTHS}
                 leaveOut={LEAVE_OUT}
                 notes={
-                    (list.message ||
-                        list.blockers.length > 0 ||
-                        list.warnings.length > 0 ||
-                        layoutQuestions.length > 0 ||
-                        list.domains.length > 0 ||
-                        list.rosterOf) && (
-                        <ul className="max-h-48 overflow-auto px-6 pb-2 text-sm">
-                            {list.message && (
-                                <li className="mb-1 border-l-[3px] border-marigold pl-3">{list.message}</li>
-                            )}
-                            {list.blockers.map((blocker) => (
-                                <li key={blocker} className="mb-2 border-l-[3px] border-madder pl-3">
-                                    {blocker}
-                                    {list.words !== '' && planned && (
-                                        <form
-                                            className="mt-1 flex items-end gap-2"
-                                            onSubmit={(event) => {
-                                                event.preventDefault();
-                                                readAs(list.everyone, words.trim());
-                                            }}
-                                        >
-                                            <Field
-                                                label={`Type “${list.words}”`}
-                                                value={words}
-                                                onChange={(event) => setWords(event.target.value)}
-                                                autoComplete="off"
-                                            />
-                                            <Button type="submit" disabled={words.trim() !== list.words}>
-                                                Confirm
-                                            </Button>
-                                        </form>
-                                    )}
-                                </li>
-                            ))}
-                            {layoutQuestions.map((q) => (
-                                <li
-                                    key={q.id}
-                                    className="mb-1 flex flex-wrap items-center gap-x-3 gap-y-1 border-l-[3px] border-marigold pl-3"
-                                >
-                                    <span>
-                                        <strong>{q.text}</strong> {q.detail}
-                                    </span>
-                                    {planned &&
-                                        q.choices.map((c) => (
-                                            <Button
-                                                key={c.key}
-                                                title={c.consequence}
-                                                onClick={() => tell({ [q.id]: c.key })}
-                                            >
-                                                {c.label}
-                                            </Button>
-                                        ))}
-                                </li>
-                            ))}
-                            {list.rosterOf && list.everyone === null && planned && (
-                                <li className="mb-1 flex flex-wrap items-center gap-3 border-l-[3px] border-marigold pl-3">
-                                    <span>
-                                        This is the roster of one section. Whoever was deleted from it stays, as it is
-                                        read now.
-                                    </span>
-                                    <Button onClick={() => readAs(`section:${list.rosterOf}`)}>
-                                        Read it as everyone in the section
-                                    </Button>
-                                </li>
-                            )}
-                            {list.domains.map((domain) => (
-                                <li
-                                    key={domain}
-                                    className="mb-1 flex flex-wrap items-center gap-3 border-l-[3px] border-marigold pl-3"
-                                >
-                                    <span>
-                                        Most addresses of this list end in {domain}, which is not a mail domain of{' '}
-                                        {school.name}.
-                                    </span>
-                                    {planned && (
-                                        <Button
-                                            onClick={() =>
-                                                void send(() =>
-                                                    data(
-                                                        api.POST('/api/imports/{import}/domain', {
-                                                            ...path,
-                                                            body: { domain },
-                                                        }),
-                                                    ),
-                                                )
-                                            }
-                                        >
-                                            Add {domain} to the school
-                                        </Button>
-                                    )}
-                                </li>
-                            ))}
-                            {list.warnings.map((w) => (
-                                <li key={w} className="mb-1 border-l-[3px] border-rule pl-3">
-                                    {w}
-                                </li>
-                            ))}
-                        </ul>
-                    )
+                    <ImportNotes
+                        list={list}
+                        school={school}
+                        questions={layoutQuestions}
+                        onTell={tell}
+                        onReadAs={readAs}
+                        onDomain={(domain) =>
+                            void send(() =>
+                                data(api.POST('/api/imports/{import}/domain', { ...path, body: { domain } })),
+                            )
+                        }
+                    />
                 }
                 waiting={
                     list.state === 'reading' && loaded.length === 0 ? (
@@ -429,34 +329,15 @@ export function ImportPage({ school }: { school: School }) {
             <Dialog open={dialog === 'whose'} onClose={() => setDialog('')} title="Whose list is it?">
                 <WhoseList school={school} list={list} onSet={(everyone) => readAs(everyone)} />
             </Dialog>
-            <Dialog
-                open={dialog === 'password'}
-                onClose={() => setDialog('')}
-                title={`${list.leaving.toLocaleString('en')} leave with this list`}
-            >
-                <form
-                    className="flex flex-col gap-4"
-                    onSubmit={(event) => {
-                        event.preventDefault();
-                        void applyWithPassword();
+            {dialog === 'password' && (
+                <LeaveWithPassword
+                    list={list}
+                    onClose={() => setDialog('')}
+                    onApply={async (password) => {
+                        queries.setQueryData(['import', id], await apply(password));
                     }}
-                >
-                    <p className="text-sm">{list.sentence} It can be undone whole.</p>
-                    <Field
-                        label="Your password, once more"
-                        type="password"
-                        autoComplete="current-password"
-                        value={password}
-                        onChange={(event) => setPassword(event.target.value)}
-                        error={wrong || undefined}
-                    />
-                    <div className="text-right">
-                        <Button kind="danger" type="submit" className="min-h-10 px-5" disabled={password === ''}>
-                            Apply: {list.leaving.toLocaleString('en')} leave
-                        </Button>
-                    </div>
-                </form>
-            </Dialog>
+                />
+            )}
         </>
     );
 }
