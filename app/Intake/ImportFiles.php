@@ -42,7 +42,20 @@ final class ImportFiles
     {
         if ($name !== '') {
             @unlink(self::path($name));
+            @unlink(self::sheets(self::path($name)));
         }
+    }
+
+    /** Whether a path is that of a list kept here, not of one that is read where it lies. */
+    public static function isKept(string $path): bool
+    {
+        return dirname($path) === self::folder();
+    }
+
+    /** Where the cells of a list are kept, see {@see KeptSheets}. */
+    public static function sheets(string $path): string
+    {
+        return "$path.sheets";
     }
 
     private static function folder(): string

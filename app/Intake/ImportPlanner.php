@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Intake;
 
-use App\Intake\Files\ListFile;
 use App\Ledger\IntakeNeeds;
 use App\Ledger\Snapshots;
 use App\Models\Coordinators;
@@ -33,7 +32,6 @@ use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Records;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Table\Said;
-use Vantrel\Core\Table\Sheet;
 use Vantrel\Core\Table\UnreadableList;
 
 /**
@@ -208,22 +206,6 @@ final class ImportPlanner
 
     /**
      * @param  list<array{string, string}>  $files
-     * @return list<Sheet>
-     *
-     * @throws UnreadableList
-     */
-    public static function sheets(array $files, string $schoolName, string $schoolCode): array
-    {
-        $sheets = [];
-        foreach ($files as [$path, $title]) {
-            array_push($sheets, ...ListFile::sheets($path, $title, $schoolName, $schoolCode));
-        }
-
-        return $sheets;
-    }
-
-    /**
-     * @param  list<array{string, string}>  $files
      * @param  array<string, string>  $answers gains what is remembered of files of the same shape
      */
     private function read(
@@ -234,7 +216,10 @@ final class ImportPlanner
         array &$answers,
         string $schoolId,
     ): BookReader {
-        $sheets = self::sheets($files, $facts->name, $facts->code);
+        $sheets = [];
+        foreach ($files as [$path, $title]) {
+            array_push($sheets, ...KeptSheets::of($path, $title, $facts->name, $facts->code));
+        }
         $book = BookReader::read($sheets, new Said($answers), $facts, $names, $today);
         $remembered = $this->memory->recall($schoolId, $book, $answers);
         if ($remembered !== $answers) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Intake\Http;
 
 use App\Accounts\PasswordAgain;
+use App\Intake\Files\ListFile;
 use App\Intake\Http\Wishes\AnswersWish;
 use App\Intake\Http\Wishes\ApplyWish;
 use App\Intake\Http\Wishes\DomainWish;
@@ -12,9 +13,9 @@ use App\Intake\Http\Wishes\RowsWish;
 use App\Intake\Http\Wishes\ScopeWish;
 use App\Intake\Http\Wishes\UploadWish;
 use App\Intake\ImportFiles;
-use App\Intake\ImportPlanner;
 use App\Intake\Jobs\ApplyImport;
 use App\Intake\Jobs\PlanImport;
+use App\Intake\KeptSheets;
 use App\Intake\RowsToMend;
 use App\Intake\Views\ImportDetail;
 use App\Intake\Views\ImportLine;
@@ -105,10 +106,9 @@ final class ImportController
         }
         // What cannot be read at all is refused here, before anything is kept or queued.
         try {
-            ImportPlanner::sheets(
-                array_map(fn(array $f): array => [$f[0], $f[1]], $files),
-                $school->name,
-                $school->code,
+            $sheets = array_map(
+                fn(array $f): array => ListFile::sheets($f[0], $f[1], $school->name, $school->code),
+                $files,
             );
             $actor = Person::signedIn($request);
             $hash = hash(
@@ -122,6 +122,9 @@ final class ImportController
                 ],
                 $files,
             );
+            foreach ($kept as $i => ['file' => $file]) {
+                KeptSheets::keep(ImportFiles::path($file), $sheets[$i]);
+            }
             $import = DB::transaction(function () use ($school, $actor, $files, $kept, $hash): Import {
                 $import = Import::query()->create([
                     'id' => (string) Str::ulid(),
