@@ -26,6 +26,7 @@ use App\Roll\Http\RollController;
 use App\Rosters\Http\RosterController;
 use App\Sections\Http\ManyController;
 use App\Sections\Http\PlacementController;
+use App\Sections\Http\RenameController;
 use App\Sections\Http\SectionController;
 use App\Settings\Http\SettingsController;
 use App\Staffing\Http\InvitationController;
@@ -128,6 +129,8 @@ Route::prefix('api')->group(function (): void {
                 Route::post('sections', [SectionController::class, 'store']);
                 Route::post('many-sections/plan', [ManyController::class, 'plan']);
                 Route::post('many-sections', [ManyController::class, 'store']);
+                Route::post('rename-sections/plan', [RenameController::class, 'plan']);
+                Route::post('rename-sections', [RenameController::class, 'store']);
                 Route::post('place/plan', [PlacementController::class, 'planPlace']);
                 Route::post('place', [PlacementController::class, 'place']);
                 Route::get('settings', [SettingsController::class, 'show']);

@@ -199,6 +199,17 @@ final class Snapshots
         ]);
     }
 
+    /** The sections of a school year, and nothing else. */
+    public function sectionsOf(string $yearId): Snapshot
+    {
+        return $this->of([
+            Entity::Section->value => $this->rows(
+                Records\Section::class,
+                fn(Builder $q): Builder => $q->where('school_year_id', $yearId),
+            ),
+        ]);
+    }
+
     /** One school's year with its people, sections, teachers, codes and invitations. */
     public function forYearTurn(string $schoolId, string $yearId): Snapshot
     {

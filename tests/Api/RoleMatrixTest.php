@@ -81,6 +81,8 @@ function matrix(): array
         'GET api/roles' => $signedIn,
         'POST api/schools/{school}/many-sections/plan' => $school,
         'POST api/schools/{school}/many-sections' => $school,
+        'POST api/schools/{school}/rename-sections/plan' => $school,
+        'POST api/schools/{school}/rename-sections' => $school,
         'POST api/schools/{school}/place/plan' => $school,
         'POST api/schools/{school}/place' => $school,
         'GET api/schools/{school}/settings' => $school,

@@ -4,7 +4,7 @@ import { State } from './State';
 
 const WORDS: Record<string, string> = {
     new: 'new',
-    update: 'moves',
+    update: 'changes',
     same: 'stays',
     leaving: 'leaves',
     ask: 'ask',
@@ -21,7 +21,7 @@ function Before({ children }: { children: string }) {
 }
 
 /** A small plan inside a dialog: every row with before and after, and what to think of first. */
-export function PlanSummary({ plan }: { plan: Schemas['PlanView'] }) {
+export function PlanSummary({ plan, words = {} }: { plan: Schemas['PlanView']; words?: Record<string, string> }) {
     const headings = Object.keys(plan.rows[0]?.cells ?? {});
     return (
         <div>
@@ -55,7 +55,7 @@ export function PlanSummary({ plan }: { plan: Schemas['PlanView'] }) {
                                     <td className="py-1">
                                         <State
                                             name={row.verdict as GlyphName}
-                                            word={WORDS[row.verdict] ?? row.verdict}
+                                            word={words[row.verdict] ?? WORDS[row.verdict] ?? row.verdict}
                                         />
                                     </td>
                                     {headings.map((heading, place) => {

@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+// mutates: Codes
+
 use Vantrel\Core\Accounts\Limit;
 use Vantrel\Core\Accounts\OwnPassword;
 use Vantrel\Core\Accounts\Pictures;

@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+// mutates: Codes
+
 use Vantrel\Core\Codes\Alphabet;
 use Vantrel\Core\Codes\ChosenCode;
 use Vantrel\Core\Codes\CodeSymbols;

@@ -109,7 +109,7 @@ export function MoveDialog({ school, section, people, onClose, onDone }: Props) 
             {error && <p className="mt-4 text-sm text-madder">{error}</p>}
             {last && (kind === 'remove' || to !== '') && (
                 <div className={`mt-5 ${plan ? '' : 'opacity-50'}`} aria-busy={!plan}>
-                    <PlanSummary plan={last} />
+                    <PlanSummary plan={last} words={{ update: 'moves' }} />
                     <p className="mt-1 text-sm text-muted">Can be undone until {dayWords(last.undoUntil)}.</p>
                 </div>
             )}

@@ -11,13 +11,14 @@ import { Empty } from '@/ui/Empty';
 import { State } from '@/ui/State';
 import { ManyDialog } from './ManyDialog';
 import { OwnInvitations } from './OwnInvitations';
+import { RenameDialog } from './RenameDialog';
 import { SectionForm, wishBody } from './SectionForm';
 import { Strip } from './Strip';
 
 export function SectionsPage({ school }: { school: School }) {
     const navigate = useNavigate();
     const [search, setSearch] = useSearchParams();
-    const [making, setMaking] = useState<'one' | 'many' | null>(null);
+    const [making, setMaking] = useState<'one' | 'many' | 'rename' | null>(null);
     const queries = useQueryClient();
     const state = search.get('state') ?? '';
     const year = search.get('year') ?? '';
@@ -77,6 +78,7 @@ export function SectionsPage({ school }: { school: School }) {
                     />
                     {school.coordinates && !past && (
                         <>
+                            <Button onClick={() => setMaking('rename')}>Rename</Button>
                             <Button onClick={() => setMaking('many')}>Make many</Button>
                             {current && <Button onClick={() => setMaking('one')}>Make a section</Button>}
                         </>
@@ -177,6 +179,7 @@ export function SectionsPage({ school }: { school: School }) {
                     }}
                 />
             )}
+            {making === 'rename' && <RenameDialog school={school} year={year} onClose={() => setMaking(null)} />}
             {making === 'many' && <ManyDialog school={school} onClose={() => setMaking(null)} />}
         </div>
     );
