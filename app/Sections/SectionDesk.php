@@ -8,6 +8,8 @@ use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
 use App\Models\LedgerEntry;
 use App\Models\Person;
+use App\Models\School;
+use App\Models\SchoolYear;
 use App\Models\Section;
 use App\Platform\SchoolDay;
 use Closure;
@@ -40,6 +42,16 @@ final class SectionDesk
     public function applyAt(Plan $plan, string $schoolId, Request $request, Action $action): LedgerEntry
     {
         return $this->ledger->apply($plan, $schoolId, Person::signedIn($request), $action);
+    }
+
+    /** A school year that is not over: the current one where none is named. */
+    public function yearToWorkIn(School $school, ?string $id): SchoolYear
+    {
+        return SchoolYear::query()
+            ->where('school_id', $school->id)
+            ->where('state', '!=', 'closed')
+            ->when($id !== null, fn($q) => $q->where('id', $id), fn($q) => $q->where('state', 'current'))
+            ->first() ?? throw new NotFoundHttpException();
     }
 
     public function row(Section $section): Records\Section

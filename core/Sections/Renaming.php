@@ -20,7 +20,8 @@ use Vantrel\Core\Records\SectionState;
 
 /**
  * Renames what bears a name throughout a school year: a homeroom and every class called after it. Codes, rosters and
- * staff stay. Whole words are looked for, in small or capital letters: “3 Heron” is in “3 heron Art”, not in “13 Heron”.
+ * staff stay. Whole words are looked for, in small or capital letters: “3 Heron” is in “3 heron Art”, not in “13
+ * Heron”.
  */
 final class Renaming
 {

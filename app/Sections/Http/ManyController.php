@@ -17,7 +17,6 @@ use App\Sections\Http\Wishes\ManyWish;
 use App\Sections\SectionDesk;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
-use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
@@ -58,16 +57,7 @@ final class ManyController
 
     private function make(School $school, ManyWish $wish, string $seed): Plan
     {
-        $year =
-            SchoolYear::query()
-                ->where('school_id', $school->id)
-                ->where('state', '!=', 'closed')
-                ->when(
-                    $wish->year !== null,
-                    fn($q) => $q->where('id', $wish->year),
-                    fn($q) => $q->where('state', 'current'),
-                )
-                ->first() ?? throw new NotFoundHttpException();
+        $year = $this->desk->yearToWorkIn($school, $wish->year);
         $made = $this->kit->ids($seed)->instant();
         $teachers = [];
         $kind = $wish->kind->value;

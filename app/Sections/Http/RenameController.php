@@ -6,7 +6,6 @@ namespace App\Sections\Http;
 
 use App\Ledger\PlanView;
 use App\Models\School;
-use App\Models\SchoolYear;
 use App\Platform\Answers;
 use App\Platform\AsSeen;
 use App\Platform\CoreKit;
@@ -15,7 +14,6 @@ use App\Platform\Wishes;
 use App\Sections\Http\Wishes\RenameSectionsWish;
 use App\Sections\SectionDesk;
 use Illuminate\Http\Request;
-use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Sections\RenameWish;
@@ -48,16 +46,7 @@ final class RenameController
     private function make(School $school, Request $request): Plan
     {
         $wish = Wishes::of(RenameSectionsWish::class, $request);
-        $year =
-            SchoolYear::query()
-                ->where('school_id', $school->id)
-                ->where('state', '!=', 'closed')
-                ->when(
-                    $wish->year !== null,
-                    fn($q) => $q->where('id', $wish->year),
-                    fn($q) => $q->where('state', 'current'),
-                )
-                ->first() ?? throw new NotFoundHttpException();
+        $year = $this->desk->yearToWorkIn($school, $wish->year);
 
         return Renaming::plan(
             $this->desk->snapshots->sectionsOf($year->id),
