@@ -8,6 +8,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Platform\Instant;
 use App\Platform\SchoolDay;
+use App\Roll\Http\Wishes\PeopleWish;
 use App\Roll\Views\Enrolled;
 use App\Roll\Views\Happening;
 use App\Roll\Views\PersonDetail;
@@ -21,6 +22,7 @@ use Illuminate\Support\Facades\DB;
 use stdClass;
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Records\PersonKind;
+use Vantrel\Core\Roll\AccountProblem;
 use Vantrel\Core\Values\GradeLevel;
 
 /** Finds people: by any part of a name, number or address, and by the problems a school has with accounts. */
@@ -29,31 +31,33 @@ final class Roll
     public const PAGE = 200;
 
     /** @var list<string> */
-    public const PROBLEMS = ['unplaced', 'never_signed_in', 'no_guardian', 'no_card'];
+    /** What the list can be sorted by. */
+    private const SORTS = [
+        'name' => 'p.family_name',
+        'grade' =>
+            "field(p.grade, 'PK', 'KG', '01', '02', '03', '04', '05', '06', '07', '08', '09', '10', '11', '12', '13')",
+        'number' => "coalesce(p.number, '')",
+        'email' => "coalesce(p.email, '')",
+    ];
 
-    /**
-     * @param  string  $after cursor as given with the page before
-     */
-    public function page(
-        School $school,
-        ?PersonKind $kind,
-        string $text,
-        string $grade,
-        string $problem,
-        string $after,
-    ): PersonPage {
-        $query = $this->query($school, $kind, $text, $grade, $problem);
+    /** Those a wish asks for, a page of them; the same place is found again whatever has come or gone in between. */
+    public function page(School $school, PeopleWish $wish): PersonPage
+    {
+        $query = $this->query($school, $wish->kind, $wish->q, $wish->grade, $wish->problem);
         $total = (clone $query)->count();
-        if ($after !== '') {
-            $place = (array) json_decode((string) base64_decode($after, true), true);
-            if (count($place) === 3) {
-                $query->whereRaw('(p.family_name, p.given_name, p.id) > (?, ?, ?)', array_values($place));
-            }
+        $order = [self::SORTS[$wish->sort], 'p.family_name', 'p.given_name', 'p.id'];
+        $place = (array) json_decode((string) base64_decode($wish->after, true), true);
+        if (count($place) === count($order)) {
+            $query->whereRaw(
+                '(' . implode(', ', $order) . ') ' . ($wish->down ? '<' : '>') . ' (?, ?, ?, ?)',
+                array_values($place),
+            );
+        }
+        foreach ($order as $column) {
+            $query->orderByRaw($column . ($wish->down ? ' desc' : ''));
         }
         $people = $query
-            ->orderBy('p.family_name')
-            ->orderBy('p.given_name')
-            ->orderBy('p.id')
+            ->selectRaw("$order[0] as place")
             ->limit(self::PAGE + 1)
             ->get();
         $page = $people->take(self::PAGE);
@@ -62,7 +66,9 @@ final class Roll
         return new PersonPage(
             $this->lines($page, $school->id),
             $people->count() > self::PAGE && $last !== null
-                ? base64_encode(json_encode([$last->family_name, $last->given_name, $last->id], JSON_THROW_ON_ERROR))
+                ? base64_encode(
+                    json_encode([$last->place, $last->family_name, $last->given_name, $last->id], JSON_THROW_ON_ERROR),
+                )
                 : null,
             $total,
         );
@@ -72,7 +78,7 @@ final class Roll
     public function find(School $school, string $text): array
     {
         return $this->lines(
-            $this->query($school, null, $text, '', '')
+            $this->query($school, null, $text, '', null)
                 ->orderByRaw("p.kind = 'student' desc")
                 ->orderBy('p.family_name')
                 ->orderBy('p.given_name')
@@ -83,7 +89,7 @@ final class Roll
     }
 
     /** How many students of the school have one of the problems. */
-    public function count(School $school, string $problem): int
+    public function count(School $school, AccountProblem $problem): int
     {
         return $this->query($school, PersonKind::Student, '', '', $problem)->count();
     }
@@ -215,8 +221,13 @@ final class Roll
         );
     }
 
-    private function query(School $school, ?PersonKind $kind, string $text, string $grade, string $problem): Builder
-    {
+    private function query(
+        School $school,
+        ?PersonKind $kind,
+        string $text,
+        string $grade,
+        ?AccountProblem $problem,
+    ): Builder {
         $query = DB::table('people as p')
             ->where('p.school_id', $school->id)
             ->select('p.*')
@@ -242,44 +253,9 @@ final class Roll
                 }
             });
         }
-        match ($problem) {
-            'unplaced' => $query
-                ->where('p.kind', 'student')
-                ->whereNotExists(
-                    fn(Builder $q) => $q
-                        ->from('enrollments as e')
-                        ->join('sections as s', 's.id', '=', 'e.section_id')
-                        ->whereColumn('e.person_id', 'p.id')
-                        ->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))
-                        ->where('s.state', 'open'),
-                ),
-            'never_signed_in' => $query
-                ->where('p.kind', 'student')
-                ->whereNotExists(
-                    fn(Builder $q) => $q
-                        ->from('sign_ins as i')
-                        ->whereColumn('i.person_id', 'p.id')
-                        ->whereNotNull('i.last_signed_in_at'),
-                ),
-            'no_guardian' => $query
-                ->where('p.kind', 'student')
-                ->whereNotExists(
-                    fn(Builder $q) => $q
-                        ->from('guardianships as g')
-                        ->whereColumn('g.student_id', 'p.id')
-                        ->where('g.state', '!=', 'ended'),
-                ),
-            'no_card' => $query
-                ->where('p.kind', 'student')
-                ->whereNotExists(
-                    fn(Builder $q) => $q
-                        ->from('sign_ins as i')
-                        ->join('badges as b', 'b.sign_in_id', '=', 'i.id')
-                        ->whereColumn('i.person_id', 'p.id')
-                        ->where('b.state', 'live'),
-                ),
-            default => null,
-        };
+        if ($problem !== null) {
+            Problems::with($query, $problem, SchoolDay::today($school->id));
+        }
 
         return $query;
     }

@@ -22,6 +22,7 @@ use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 use Vantrel\Core\Records\PassHours;
+use Vantrel\Core\Sections\Periods;
 use Vantrel\Core\Staffing\Invitations;
 use Vantrel\Core\Staffing\Power;
 use Vantrel\Core\Staffing\StaffRole;
@@ -264,14 +265,21 @@ final class SectionReader
     }
 
     /**
-     * Students who are in another open section in the same period of the same year.
+     * Students who are in another open section in the same period of the same year. The database looks for all that may
+     * be, whatever its collation takes for alike; {@see Periods} says which are.
      *
      * @param  Collection<int, mixed>  $sectionIds
-     * @return Collection<int, object{section_id: string, person_id: string, other: string}>
+     * @return Collection<int, object{
+     *     section_id: string, person_id: string, other: string, period: string, at: string,
+     * }>
      */
     private function clashes(Collection $sectionIds, string $day): Collection
     {
-        /** @var Collection<int, object{section_id: string, person_id: string, other: string}> $clashes */
+        /**
+         * @var Collection<int, object{
+         *     section_id: string, person_id: string, other: string, period: string, at: string,
+         * }> $clashes
+         */
         $clashes = DB::table('enrollments as e')
             ->join('sections as s', 's.id', '=', 'e.section_id')
             ->whereIn('s.id', $sectionIds)
@@ -296,9 +304,9 @@ final class SectionReader
                     ->where('t.state', 'open'),
             )
             ->orderBy('t.name')
-            ->get(['e.section_id', 'e.person_id', 't.name as other']);
+            ->get(['e.section_id', 'e.person_id', 't.name as other', 's.period', 't.period as at']);
 
-        return $clashes;
+        return $clashes->filter(fn(object $c): bool => Periods::same($c->period, $c->at))->values();
     }
 
     /**

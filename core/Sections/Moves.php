@@ -19,7 +19,6 @@ use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Records\Section;
-use Vantrel\Core\Records\SectionState;
 
 /**
  * Moving, also enrolling and removing students as of a day, many at once. Intervals are half-open: who moves on a day
@@ -175,20 +174,14 @@ final class Moves
         ?string $leaving,
         string $day,
     ): string {
-        if ($to->period() === null) {
-            return '';
-        }
         $at = [];
         foreach ($enrollments as $enrollment) {
             $section = $sections[$enrollment->sectionId()] ?? null;
             if (
                 $section !== null &&
-                $section->id !== $to->id &&
                 $enrollment->id !== $leaving &&
-                $section->state() === SectionState::Open &&
-                (string) $section->period() === (string) $to->period() &&
-                $section->schoolYearId() === $to->schoolYearId() &&
-                $enrollment->lastsBeyond($day)
+                $enrollment->lastsBeyond($day) &&
+                Periods::clash($section, $to)
             ) {
                 $at[] = $section->name();
             }

@@ -13,6 +13,7 @@ use App\Platform\Answers;
 use App\Platform\SchoolDay;
 use App\Roll\Roll;
 use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Roll\AccountProblem;
 
 /** The first screen: what waits, counted. */
 final class DeskController
@@ -58,7 +59,7 @@ final class DeskController
             ->where('state', 'waiting')
             ->selectRaw('count(*) n, min(made_at) since')
             ->first();
-        $problem = fn(string $which): int => $roll->count($school, $which);
+        $problem = fn(AccountProblem $which): int => $roll->count($school, $which);
         $loops = [
             new Loop(
                 'imports',
@@ -119,7 +120,7 @@ final class DeskController
                 'roll',
                 'Unplaced students',
                 'in no open section',
-                $problem('unplaced'),
+                $problem(AccountProblem::Unplaced),
                 null,
                 'roll?kind=student&problem=unplaced',
             ),
@@ -137,7 +138,7 @@ final class DeskController
                 'print-room',
                 'Students without a card',
                 'no login card printed yet',
-                $problem('no_card'),
+                $problem(AccountProblem::NoCard),
                 null,
                 'print-room',
             ),
@@ -146,7 +147,7 @@ final class DeskController
                 'roll',
                 'Accounts never opened',
                 'students who have not signed in',
-                $problem('never_signed_in'),
+                $problem(AccountProblem::NeverSignedIn),
                 null,
                 'roll?kind=student&problem=never_signed_in',
             ),
@@ -155,7 +156,7 @@ final class DeskController
                 'roll',
                 'Students without a guardian',
                 'no contact on record',
-                $problem('no_guardian'),
+                $problem(AccountProblem::NoGuardian),
                 null,
                 'roll?kind=student&problem=no_guardian',
             ),

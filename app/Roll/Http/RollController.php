@@ -27,7 +27,7 @@ final class RollController
     {
         $wish = Wishes::of(PeopleWish::class, $request);
 
-        return $this->roll->page($school, $wish->kind, $wish->q, $wish->grade, $wish->problem, $wish->after);
+        return $this->roll->page($school, $wish);
     }
 
     #[Answers(PersonPage::class, 'The few people a text fits best')]

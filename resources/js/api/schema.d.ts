@@ -4127,7 +4127,9 @@ export interface operations {
                 kind?: "student" | "guardian" | "staff" | null;
                 q?: string;
                 grade?: string;
-                problem?: "unplaced" | "never_signed_in" | "no_guardian" | "no_card";
+                problem?: "unplaced" | "never_signed_in" | "no_guardian" | "no_card" | null;
+                sort?: "name" | "grade" | "number" | "email";
+                down?: boolean;
                 after?: string;
             };
             header?: never;

@@ -26,6 +26,15 @@ export interface Column<T> {
     width: string;
     /** Not shown until chosen. */
     extra?: boolean;
+    /** Whether the server sorts by it, where the server sorts. */
+    sorts?: boolean;
+}
+
+/** What rows are sorted by. */
+export interface Order {
+    /** Id of the column. */
+    by: string;
+    down: boolean;
 }
 
 interface Props<T> {
@@ -40,12 +49,17 @@ interface Props<T> {
     onOpen?: (row: T) => void;
     selected?: ReadonlySet<string>;
     onSelect?: (ids: ReadonlySet<string>) => void;
+    /** How many rows there are, where not all are here. */
+    total?: number;
     /** Called when the end of the loaded rows comes into view. */
     onEnd?: () => void;
     foot?: ReactNode;
     /** Rows that need a person. */
     marked?: (row: T) => boolean;
     sortable?: boolean;
+    /** Where not all rows are here, the server sorts them: how it does now, and what to do for another order. */
+    order?: Order;
+    onOrder?: (order: Order) => void;
     empty?: ReactNode;
 }
 
@@ -65,13 +79,17 @@ export function DataTable<T>({
     onOpen,
     selected,
     onSelect,
+    total,
     onEnd,
     foot,
     marked,
     sortable = true,
+    order,
+    onOrder,
     empty,
 }: Props<T>) {
-    const [sorting, setSorting] = useState<SortingState>([]);
+    const [own, setOwn] = useState<SortingState>([]);
+    const sorting = order ? [{ id: order.by, desc: order.down }] : own;
     const [hidden, setHidden] = useStored<string[]>(
         `columns.${name}`,
         columns.filter((c) => c.extra).map((c) => c.id),
@@ -89,14 +107,22 @@ export function DataTable<T>({
                 accessorFn: c.value,
                 cell: (info) => (c.cell ? c.cell(info.row.original) : String(info.getValue())),
                 sortingFn: 'alphanumeric',
+                enableSorting: !onOrder || c.sorts === true,
             })),
-        [shown],
+        [shown, onOrder],
     );
     const table = useReactTable({
         data: rows,
         columns: defs,
         state: { sorting },
-        onSortingChange: setSorting,
+        onSortingChange: (change) => {
+            const next = typeof change === 'function' ? change(sorting) : change;
+            if (!onOrder) return setOwn(next);
+            // The server has no list without an order: a third press begins again.
+            onOrder(next[0] ? { by: next[0].id, down: next[0].desc } : { by: sorting[0]?.id ?? '', down: false });
+        },
+        manualSorting: onOrder !== undefined,
+        sortDescFirst: false,
         getCoreRowModel: getCoreRowModel(),
         getSortedRowModel: getSortedRowModel(),
         enableSorting: sortable,
@@ -181,7 +207,7 @@ export function DataTable<T>({
                 ref={scroller}
                 role="grid"
                 aria-label={label}
-                aria-rowcount={sorted.length + 1}
+                aria-rowcount={(total ?? sorted.length) + 1}
                 aria-multiselectable={onSelect ? true : undefined}
                 aria-activedescendant={sorted.length > 0 ? `${domId}-${cursor}` : undefined}
                 tabIndex={0}
@@ -220,7 +246,7 @@ export function DataTable<T>({
                                     }
                                     className="truncate pr-3"
                                 >
-                                    {sortable ? (
+                                    {header.column.getCanSort() ? (
                                         <button
                                             className="hover:text-ink"
                                             onClick={header.column.getToggleSortingHandler()}

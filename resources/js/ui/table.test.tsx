@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { beforeAll, describe, expect, it, vi } from 'vitest';
 import { KeyProvider } from '@/shell/keys';
 import { show } from '@/testing/page';
-import { DataTable } from './DataTable';
+import { DataTable, type Order } from './DataTable';
 
 interface Row {
     id: string;
@@ -80,6 +80,36 @@ describe('the table', () => {
             'ascending',
             'descending',
         ]);
+    });
+
+    it('leaves the order to the server where not all rows are here', async () => {
+        const asked = vi.fn();
+        const sorted = columns.map((c) => ({ ...c, sorts: c.id === 'name' }));
+        const table = (order: Order) => (
+            <KeyProvider>
+                <DataTable
+                    label="People"
+                    name="people"
+                    columns={sorted}
+                    rows={rows(20)}
+                    id={(r) => r.id}
+                    total={4213}
+                    order={order}
+                    onOrder={asked}
+                />
+            </KeyProvider>
+        );
+        show(table({ by: 'name', down: false }));
+        expect(screen.getByRole('grid').getAttribute('aria-rowcount')).toBe('4214');
+        expect(screen.getByRole('columnheader', { name: /Name/ }).getAttribute('aria-sort')).toBe('ascending');
+        // What the server does not sort by cannot be pressed, and the rows stay as they came.
+        expect(screen.queryByRole('button', { name: 'Seats' })).toBeNull();
+        await userEvent.click(screen.getByRole('button', { name: /Name/ }));
+        expect(asked).toHaveBeenLastCalledWith({ by: 'name', down: true });
+        expect(screen.getAllByRole('gridcell')[0]?.textContent).toBe('Section 000');
+        show(table({ by: 'name', down: true }));
+        await userEvent.click(screen.getAllByRole('button', { name: /Name ↓/ })[0] as HTMLElement);
+        expect(asked).toHaveBeenLastCalledWith({ by: 'name', down: false });
     });
 
     it('moves by keys, opens, and keeps the active row in the tree', async () => {

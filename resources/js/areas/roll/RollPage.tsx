@@ -20,15 +20,23 @@ const PROBLEMS = {
     no_card: 'no card',
 } as const;
 type Problem = keyof typeof PROBLEMS;
-type Kind = 'student' | 'guardian' | 'staff';
+const PROBLEM = Object.keys(PROBLEMS) as Problem[];
+const KINDS = ['student', 'guardian', 'staff'] as const;
+const SORTS = ['name', 'grade', 'number', 'email'] as const;
+
+/** A word of the address, where it is one of those there are. */
+function oneOf<T extends string>(words: readonly T[], said: string | null): T | undefined {
+    return words.find((word) => word === said);
+}
 
 export function RollPage({ school }: { school: School }) {
     const [search, setSearch] = useSearchParams();
-    const kind = (search.get('kind') ?? 'student') as Kind;
-    const problem = (search.get('problem') ?? '') as Problem | '';
+    const kind = oneOf(KINDS, search.get('kind')) ?? 'student';
+    const problem = oneOf(PROBLEM, search.get('problem')) ?? '';
     const grade = search.get('grade') ?? '';
     const q = search.get('q') ?? '';
     const person = search.get('person');
+    const order = { by: oneOf(SORTS, search.get('sort')) ?? 'name', down: search.get('down') === 'yes' };
     const [text, setText] = useState(q);
     const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
     const [placing, setPlacing] = useState(false);
@@ -53,7 +61,7 @@ export function RollPage({ school }: { school: School }) {
         // eslint-disable-next-line react-hooks/exhaustive-deps
     }, [text]);
     const page = useInfiniteQuery({
-        queryKey: ['people', school.id, kind, q, grade, problem],
+        queryKey: ['people', school.id, kind, q, grade, problem, order],
         queryFn: ({ pageParam }) =>
             data(
                 api.GET('/api/schools/{school}/people', {
@@ -64,6 +72,8 @@ export function RollPage({ school }: { school: School }) {
                             ...(q ? { q } : {}),
                             ...(grade ? { grade } : {}),
                             ...(problem ? { problem } : {}),
+                            sort: order.by,
+                            down: order.down,
                             ...(pageParam ? { after: pageParam } : {}),
                         },
                     },
@@ -111,7 +121,9 @@ export function RollPage({ school }: { school: School }) {
                 <Choice
                     label="Who"
                     value={kind}
-                    onChange={(value) => set({ kind: value, grade: null, problem: null, person: null })}
+                    onChange={(value) =>
+                        set({ kind: value, grade: null, problem: null, person: null, sort: null, down: null })
+                    }
                     options={[
                         { value: 'student', label: 'students' },
                         { value: 'guardian', label: 'guardians' },
@@ -130,7 +142,7 @@ export function RollPage({ school }: { school: School }) {
                             ]}
                         />
                         <div role="group" aria-label="Problems" className="flex flex-wrap gap-2">
-                            {(Object.keys(PROBLEMS) as Problem[]).map((key) => (
+                            {PROBLEM.map((key) => (
                                 <button
                                     key={key}
                                     aria-pressed={problem === key}
@@ -155,6 +167,11 @@ export function RollPage({ school }: { school: School }) {
                     onOpen={(p) => set({ person: p.id }, true)}
                     selected={selected}
                     onSelect={setSelected}
+                    total={total}
+                    order={order}
+                    onOrder={({ by, down }) =>
+                        set({ sort: by === 'name' ? null : by, down: down ? 'yes' : null }, true)
+                    }
                     onEnd={() => page.hasNextPage && !page.isFetchingNextPage && void page.fetchNextPage()}
                     empty={
                         page.isPending ? null : (
@@ -196,18 +213,20 @@ export function RollPage({ school }: { school: School }) {
                         </span>
                     }
                     columns={[
-                        { id: 'name', label: 'Name', value: (p) => p.name, width: 'minmax(170px, 2fr)' },
+                        { id: 'name', label: 'Name', value: (p) => p.name, width: 'minmax(170px, 2fr)', sorts: true },
                         ...(kind === 'student'
                             ? [
                                   {
                                       id: 'grade',
                                       label: 'Grade',
+                                      sorts: true,
                                       value: (p: (typeof people)[number]) => p.grade,
                                       width: '62px',
                                   },
                                   {
                                       id: 'number',
                                       label: 'Number',
+                                      sorts: true,
                                       value: (p: (typeof people)[number]) => p.number,
                                       cell: (p: (typeof people)[number]) => (
                                           <span className="font-mono">{p.number}</span>
@@ -246,6 +265,7 @@ export function RollPage({ school }: { school: School }) {
                                   {
                                       id: 'email',
                                       label: 'E-mail',
+                                      sorts: true,
                                       value: (p: (typeof people)[number]) => p.email,
                                       width: 'minmax(200px, 2fr)',
                                   },
