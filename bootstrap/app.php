@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-use App\Accounts\Finished;
 use App\Accounts\FollowMerge;
 use App\Accounts\KeepSession;
+use App\Accounts\MustFinish;
 use App\Accounts\StandingSession;
 use App\Ledger\GuardWrites;
 use App\Platform\SecurityHeaders;
@@ -46,7 +46,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         foreach ([KeepSession::class, FollowMerge::class, StandingSession::class] as $ends) {
             $middleware->prependToPriorityList(AuthenticatesRequests::class, $ends);
         }
-        $middleware->alias(['finished' => Finished::class]);
+        $middleware->alias(['finished' => MustFinish::class]);
         $middleware->redirectGuestsTo('/');
     })
     ->withExceptions(function (Exceptions $exceptions): void {

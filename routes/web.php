@@ -16,7 +16,7 @@ use App\Door\Http\ReserveController;
 use App\Door\Http\RoomController;
 use App\Door\Http\RoomPassController;
 use App\Home\Http\HomeController;
-use App\Intake\Http\ImportController;
+use App\Intake\Http\IntakeController;
 use App\Intake\Http\WeightController;
 use App\Ledger\LedgerController;
 use App\LookAlikes\Http\LookAlikeController;
@@ -42,7 +42,7 @@ foreach (
         'school',
         'section',
         'person',
-        'import',
+        'intake',
         'invitation',
         'entry',
         'message',
@@ -120,8 +120,8 @@ Route::prefix('api')->group(function (): void {
             Route::get('staff', [StaffController::class, 'index'])->can('list-staff', 'school');
             Route::middleware('can:coordinate,school')->group(function (): void {
                 Route::get('desk', [DeskController::class, 'show']);
-                Route::get('imports', [ImportController::class, 'index']);
-                Route::post('imports', [ImportController::class, 'store'])->middleware('throttle:upload');
+                Route::get('intakes', [IntakeController::class, 'index']);
+                Route::post('intakes', [IntakeController::class, 'store'])->middleware('throttle:upload');
                 Route::get('people', [RollController::class, 'index']);
                 Route::get('find', [RollController::class, 'find']);
                 Route::get('roster', [RosterController::class, 'school']);
@@ -167,19 +167,19 @@ Route::prefix('api')->group(function (): void {
                 Route::post('off-board', [CredentialController::class, 'offBoard']);
             });
 
-        Route::prefix('imports/{import}')
-            ->middleware('can:work-import,import')
+        Route::prefix('intakes/{intake}')
+            ->middleware('can:work-intake,intake')
             ->group(function (): void {
-                Route::get('/', [ImportController::class, 'show']);
-                Route::get('rows', [ImportController::class, 'rows']);
+                Route::get('/', [IntakeController::class, 'show']);
+                Route::get('rows', [IntakeController::class, 'rows']);
                 Route::get('weights', [WeightController::class, 'show']);
                 Route::post('weights', [WeightController::class, 'accept']);
-                Route::get('rows-to-mend', [ImportController::class, 'toMend']);
-                Route::post('everyone', [ImportController::class, 'everyone']);
-                Route::post('domain', [ImportController::class, 'domain']);
-                Route::post('answers', [ImportController::class, 'answers']);
-                Route::post('apply', [ImportController::class, 'apply']);
-                Route::delete('/', [ImportController::class, 'destroy']);
+                Route::get('rows-to-mend', [IntakeController::class, 'toMend']);
+                Route::post('everyone', [IntakeController::class, 'everyone']);
+                Route::post('domain', [IntakeController::class, 'domain']);
+                Route::post('answers', [IntakeController::class, 'answers']);
+                Route::post('apply', [IntakeController::class, 'apply']);
+                Route::delete('/', [IntakeController::class, 'destroy']);
             });
 
         Route::prefix('sections/{section}')->group(function (): void {

@@ -9,7 +9,7 @@ use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
 use App\Mailroom\Mail\AccountNotice;
 use App\Models\Person;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
@@ -33,7 +33,7 @@ final class CredentialDesk
     public function __construct(
         private readonly Ledger $ledger,
         private readonly Snapshots $snapshots,
-        private readonly CoreKit $kit,
+        private readonly PlannerKit $kit,
     ) {}
 
     /**

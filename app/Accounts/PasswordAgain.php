@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Accounts;
 
 use App\Models\Person;
-use App\Platform\Tries;
+use App\Platform\TryCounter;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
@@ -16,7 +16,7 @@ use Vantrel\Core\Plan\Refusal;
 /** What is grave is done on the word of someone who is at the keyboard now, not of a session left open. */
 final class PasswordAgain
 {
-    public function __construct(private readonly Tries $tries) {}
+    public function __construct(private readonly TryCounter $tries) {}
 
     /** Whether the session was opened a moment ago, by whatever the person signs in with. */
     public function justSignedIn(Request $request): bool

@@ -10,7 +10,7 @@ use App\Mailroom\Mail\ResetMail;
 use App\Models\Person;
 use App\Models\School;
 use App\Models\SignIn;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Mail;
@@ -30,7 +30,7 @@ use Vantrel\Core\Records;
 final class ResetLinks
 {
     public function __construct(
-        private readonly CoreKit $kit,
+        private readonly PlannerKit $kit,
         private readonly Ledger $ledger,
         private readonly Snapshots $snapshots,
     ) {}

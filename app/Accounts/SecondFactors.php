@@ -6,8 +6,8 @@ namespace App\Accounts;
 
 use App\Models\Coordinators;
 use App\Models\Person;
-use App\Platform\CoreKit;
-use App\Platform\Tries;
+use App\Platform\PlannerKit;
+use App\Platform\TryCounter;
 use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
@@ -21,7 +21,7 @@ final class SecondFactors
 {
     private const RECOVERY_CODES = 10;
 
-    public function __construct(private readonly CoreKit $kit, private readonly Tries $tries) {}
+    public function __construct(private readonly PlannerKit $kit, private readonly TryCounter $tries) {}
 
     public function has(Person $person): bool
     {

@@ -7,7 +7,7 @@ namespace App\Accounts;
 use App\Models\Person;
 use App\Models\School;
 use App\Models\SignIn;
-use App\Platform\Tries;
+use App\Platform\TryCounter;
 use Illuminate\Contracts\Encryption\DecryptException;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
@@ -43,7 +43,7 @@ final class SignInDesk
 
     public function __construct(
         private readonly SecondFactors $secondFactors,
-        private readonly Tries $tries,
+        private readonly TryCounter $tries,
         private readonly CredentialUses $uses,
     ) {}
 
@@ -181,7 +181,7 @@ final class SignInDesk
         $now = $this->secretOf(SignIn::query()->findOrFail($signInId));
         (new Opened($now->way, $now->id, $now->stamp, $opened->factor ?? false, $now->at))->keep($request->session());
         $request->session()->put('sign_in', $signInId);
-        $request->session()->forget(Finished::MUST);
+        $request->session()->forget(MustFinish::MUST);
         $request->session()->regenerate();
     }
 
@@ -231,7 +231,7 @@ final class SignInDesk
         Auth::login($person);
         $session = $request->session();
         $session->regenerate();
-        $session->forget([Finished::MUST, self::PENDING, SessionRows::UNTIL, 'sign_in']);
+        $session->forget([MustFinish::MUST, self::PENDING, SessionRows::UNTIL, 'sign_in']);
         $opened->keep($session);
         $this->uses->mark($request, $person, $opened, $signIn?->id);
         $school = School::query()->findOrFail($person->school_id);
@@ -255,7 +255,7 @@ final class SignInDesk
             ($this->way($person, $school)?->asksForOwn($signIn->password !== null) === true ||
                 ((bool) $signIn->temporary && $opened->way === CredentialWay::Password))
         ) {
-            $session->put(Finished::MUST, 'password');
+            $session->put(MustFinish::MUST, 'password');
         }
 
         return $person;

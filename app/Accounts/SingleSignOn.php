@@ -6,7 +6,7 @@ namespace App\Accounts;
 
 use App\Ledger\Ledger;
 use App\Models\Person;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use Firebase\JWT\JWK;
 use Firebase\JWT\JWT;
 use Illuminate\Http\Client\ConnectionException;
@@ -37,7 +37,7 @@ final class SingleSignOn
     /** Keys are not asked for again sooner than this, however many tokens name unknown ones. */
     private const KEYS_AGAIN = 30;
 
-    public function __construct(private readonly CoreKit $kit, private readonly Ledger $ledger) {}
+    public function __construct(private readonly PlannerKit $kit, private readonly Ledger $ledger) {}
 
     /** What the button says; '' where no provider is set. */
     public function label(): string

@@ -6,7 +6,7 @@ namespace App\Accounts;
 
 use App\Ledger\Snapshots;
 use App\Models\Person;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use Closure;
 use Illuminate\Http\Request;
@@ -25,7 +25,7 @@ final class StandingSession
 {
     public function __construct(
         private readonly Snapshots $snapshots,
-        private readonly CoreKit $kit,
+        private readonly PlannerKit $kit,
         private readonly SecondFactors $secondFactors,
     ) {}
 

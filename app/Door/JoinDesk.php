@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Door;
 
 use App\Platform\SchoolDay;
-use App\Platform\Tries;
+use App\Platform\TryCounter;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
@@ -22,7 +22,7 @@ use Vantrel\Core\Records;
  */
 final class JoinDesk
 {
-    public function __construct(private readonly Tries $tries) {}
+    public function __construct(private readonly TryCounter $tries) {}
 
     /**
      * @return array{Records\Section, Records\JoinCode} section and code, with the columns that coming in asks for

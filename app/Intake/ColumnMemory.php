@@ -6,7 +6,7 @@ namespace App\Intake;
 
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Intake\BookReader;
-use Vantrel\Core\Table\Said;
+use Vantrel\Core\Table\ReadingAnswers;
 
 /** What a person said of the columns of a file, remembered for the next file of the same shape. */
 final class ColumnMemory
@@ -19,7 +19,7 @@ final class ColumnMemory
      */
     public function recall(string $schoolId, BookReader $book, array $answers): array
     {
-        $said = new Said($answers);
+        $said = new ReadingAnswers($answers);
         foreach ($book->layouts as $i => $layout) {
             if ($layout->shape() === null || $said->layoutOf($i) !== []) {
                 continue;
@@ -39,7 +39,7 @@ final class ColumnMemory
     /** @param  array<string, string>  $answers */
     public function keep(string $schoolId, BookReader $book, array $answers): void
     {
-        $said = new Said($answers);
+        $said = new ReadingAnswers($answers);
         foreach ($book->layouts as $i => $layout) {
             $kept = $said->layoutOf($i);
             if ($kept !== [] && $layout->shape() !== null) {

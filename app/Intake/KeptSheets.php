@@ -29,12 +29,12 @@ final class KeptSheets
      */
     public static function of(string $path, string $title, string $schoolName, string $schoolCode): array
     {
-        $kept = ImportFiles::isKept($path) ? self::kept($path) : null;
+        $kept = ListFiles::isKept($path) ? self::kept($path) : null;
         if ($kept !== null) {
             return $kept;
         }
         $sheets = ListFile::sheets($path, $title, $schoolName, $schoolCode);
-        if (ImportFiles::isKept($path)) {
+        if (ListFiles::isKept($path)) {
             self::keep($path, $sheets);
         }
 
@@ -57,17 +57,17 @@ final class KeptSheets
             ),
         ];
         // Whole or not at all: two jobs may read the same list.
-        $part = ImportFiles::sheets($path) . '.' . getmypid();
+        $part = ListFiles::sheets($path) . '.' . getmypid();
         $packed = gzencode(json_encode($content, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), 3);
         file_put_contents($part, (string) $packed);
         chmod($part, 0600);
-        rename($part, ImportFiles::sheets($path));
+        rename($part, ListFiles::sheets($path));
     }
 
     /** @return list<Sheet>|null null where nothing is kept that can be used */
     private static function kept(string $path): ?array
     {
-        $packed = @file_get_contents(ImportFiles::sheets($path));
+        $packed = @file_get_contents(ListFiles::sheets($path));
         $json = $packed === false ? false : @gzdecode($packed);
         try {
             $content = $json === false ? null : json_decode($json, true, 16, JSON_THROW_ON_ERROR);

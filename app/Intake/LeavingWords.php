@@ -10,7 +10,7 @@ use Vantrel\Core\Intake\Scope;
 /** The words that let a list of everyone go past its trip-wire; '' where none are asked for. */
 final class LeavingWords
 {
-    public static function of(PlannedImport $planned, ?string $everyone): string
+    public static function of(PlannedIntake $planned, ?string $everyone): string
     {
         $leaving = $planned->plan->verdicts()['leaving'] ?? 0;
 

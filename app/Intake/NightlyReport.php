@@ -22,7 +22,7 @@ final class NightlyReport
         School $school,
         string $file,
         string $trouble,
-        ?PlannedImport $planned,
+        ?PlannedIntake $planned,
         ?LedgerEntry $entry,
     ): void {
         $plan = $planned?->plan;

@@ -18,7 +18,7 @@ use Vantrel\Core\Table\Repair;
 /** A plan as the commands print it; documented in docs/formats.md and stable. */
 final class PlanJson
 {
-    public static function of(PlannedImport $planned): string
+    public static function of(PlannedIntake $planned): string
     {
         $plan = $planned->plan;
         $rows = array_values(array_filter($plan->rows, fn(PlanRow $r): bool => $r->verdict !== Verdict::Leaving));

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Intake;
 
-use App\Intake\Jobs\PlanImport;
+use App\Intake\Jobs\PlanIntake;
 use App\Ledger\EntryUndone;
 use Illuminate\Support\Facades\DB;
 
@@ -13,20 +13,20 @@ final class ReplanUndone
 {
     public function handle(EntryUndone $event): void
     {
-        $import = DB::table('imports')->where('entry_seq', $event->seq)->first();
-        if ($import === null) {
+        $intake = DB::table('imports')->where('entry_seq', $event->seq)->first();
+        if ($intake === null) {
             return;
         }
         DB::table('imports')
-            ->where('id', $import->id)
+            ->where('id', $intake->id)
             ->update([
                 'state' => 'reading',
-                'round' => $import->round + 1,
+                'round' => $intake->round + 1,
                 'entry_seq' => null,
                 'fingerprint' => null,
                 'message' => 'This list was applied and undone. This is its plan as of now.',
                 'changed_at' => now(),
             ]);
-        PlanImport::dispatch($import->id, $import->round + 1);
+        PlanIntake::dispatch($intake->id, $intake->round + 1);
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Intake;
 
-use App\Models\Import;
+use App\Models\Intake;
 use App\Rosters\SheetFormat;
 use App\Rosters\SheetOut;
 use Illuminate\Support\Facades\DB;
@@ -23,15 +23,15 @@ final class RowsToMend
 {
     public const COLUMN = 'What to do';
 
-    public function __construct(private readonly ImportPlanner $planner) {}
+    public function __construct(private readonly IntakePlans $planner) {}
 
-    public function write(Import $import, string $path): void
+    public function write(Intake $intake, string $path): void
     {
-        $book = $this->planner->book($import);
+        $book = $this->planner->book($intake);
         $rows = [];
         foreach (
             DB::table('import_rows')
-                ->where('import_id', $import->id)
+                ->where('import_id', $intake->id)
                 ->whereIn('verdict', ['cannot', 'ask'])
                 ->orderBy('id')
                 ->get(['sheet', 'number', 'content'])

@@ -8,7 +8,7 @@ use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
 use App\Models\Person;
 use App\Models\School;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use Illuminate\Contracts\Encryption\DecryptException;
 use Illuminate\Support\Facades\Crypt;
@@ -34,7 +34,7 @@ final class CardPrinter
     public function __construct(
         private readonly Ledger $ledger,
         private readonly Snapshots $snapshots,
-        private readonly CoreKit $kit,
+        private readonly PlannerKit $kit,
     ) {}
 
     /**

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Retention;
 
-use App\Intake\ImportFiles;
+use App\Intake\ListFiles;
 use App\Ledger\Ledger;
 use App\Ledger\WriteGuard;
 use App\Models\School;
@@ -121,7 +121,7 @@ final class CleanUp
                     ]);
             });
             foreach ((array) json_decode((string) $list->files, true) as $file) {
-                ImportFiles::remove(is_array($file) ? (string) ($file['file'] ?? '') : '');
+                ListFiles::remove(is_array($file) ? (string) ($file['file'] ?? '') : '');
             }
         }
 

@@ -7,7 +7,7 @@ namespace App\Wiring;
 use App\Accounts\CredentialWay;
 use App\Accounts\Opened;
 use App\Models\Coordinators;
-use App\Models\Import;
+use App\Models\Intake;
 use App\Models\Invitation;
 use App\Models\LedgerEntry;
 use App\Models\OutgoingMessage;
@@ -42,7 +42,7 @@ final class Policies
             'coordinate-year',
             fn(Person $p, SchoolYear $year): bool => Coordinators::has($p, $year->school_id),
         );
-        Gate::define('work-import', fn(Person $p, Import $import): bool => self::worksImport($p, $import));
+        Gate::define('work-intake', fn(Person $p, Intake $intake): bool => self::worksIntake($p, $intake));
         Gate::define('work-ledger', fn(Person $p, LedgerEntry $entry): bool => self::worksLedger($p, $entry));
         Gate::define(
             'read-message',
@@ -85,11 +85,11 @@ final class Policies
     }
 
     /** A plan that speaks of other schools' people is for those who coordinate these too. */
-    private static function worksImport(Person $person, Import $import): bool
+    private static function worksIntake(Person $person, Intake $intake): bool
     {
-        $others = array_filter((array) ($import->summary['schools'] ?? []), is_string(...));
+        $others = array_filter((array) ($intake->summary['schools'] ?? []), is_string(...));
 
-        return Coordinators::has($person, $import->school_id) &&
+        return Coordinators::has($person, $intake->school_id) &&
             array_diff($others, $others === [] ? [] : Coordinators::schoolsOf($person->id)) === [];
     }
 

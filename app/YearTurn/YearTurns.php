@@ -7,7 +7,7 @@ namespace App\YearTurn;
 use App\Ledger\Snapshots;
 use App\Models\School;
 use App\Models\SchoolYear;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use App\YearTurn\Http\Wishes\TurnWish;
 use App\YearTurn\Views\GradeCount;
@@ -23,7 +23,7 @@ use Vantrel\Core\YearTurn\YearTurnWish;
 /** Loads what a year turn is planned from. */
 final class YearTurns
 {
-    public function __construct(private readonly Snapshots $snapshots, private readonly CoreKit $kit) {}
+    public function __construct(private readonly Snapshots $snapshots, private readonly PlannerKit $kit) {}
 
     public function start(School $school): YearTurnStart
     {

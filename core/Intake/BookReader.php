@@ -8,7 +8,7 @@ use Vantrel\Core\Names\NameBook;
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Table\Field;
 use Vantrel\Core\Table\ListKind;
-use Vantrel\Core\Table\Said;
+use Vantrel\Core\Table\ReadingAnswers;
 use Vantrel\Core\Table\Sheet;
 use Vantrel\Core\Table\UnreadableList;
 
@@ -35,8 +35,13 @@ final readonly class BookReader
      *
      * @throws UnreadableList where no sheet can be read
      */
-    public static function read(array $sheets, Said $said, SchoolFacts $school, NameBook $book, string $today): self
-    {
+    public static function read(
+        array $sheets,
+        ReadingAnswers $said,
+        SchoolFacts $school,
+        NameBook $book,
+        string $today,
+    ): self {
         $layouts = $warnings = [];
         $reason = null;
         foreach ($sheets as $i => $sheet) {

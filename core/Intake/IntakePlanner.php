@@ -33,7 +33,7 @@ final class IntakePlanner
 
     private readonly Identity $identity;
 
-    private readonly Twice $twice;
+    private readonly StandsTwice $twice;
 
     private readonly StudentRows $rows;
 
@@ -71,7 +71,7 @@ final class IntakePlanner
             new GuardianBook($snapshot, $wish, $ids, $this->plan, $this->addresses),
             $this->rows,
         );
-        $this->twice = new Twice(
+        $this->twice = new StandsTwice(
             array_values(array_filter($folder->students(), fn(StudentLine $l): bool => !$l->stopped() && $l->mayAdd)),
             $wish,
         );

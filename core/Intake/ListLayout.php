@@ -17,7 +17,7 @@ use Vantrel\Core\Table\Heading;
 use Vantrel\Core\Table\Line;
 use Vantrel\Core\Table\ListKind;
 use Vantrel\Core\Table\NameOrder;
-use Vantrel\Core\Table\Said;
+use Vantrel\Core\Table\ReadingAnswers;
 use Vantrel\Core\Table\Sheet;
 use Vantrel\Core\Table\UnreadableList;
 
@@ -52,9 +52,9 @@ final readonly class ListLayout
      *
      * @throws UnreadableList where nothing in it can be told for a person or a section
      */
-    public static function of(Sheet $sheet, int $table = 0, ?Said $said = null, ?NameBook $book = null): self
+    public static function of(Sheet $sheet, int $table = 0, ?ReadingAnswers $said = null, ?NameBook $book = null): self
     {
-        $said ??= new Said();
+        $said ??= new ReadingAnswers();
         $book ??= new NameBook();
         $grid = $sheet->grid;
         $at = self::headerAt($grid);
@@ -202,7 +202,7 @@ final readonly class ListLayout
     }
 
     /** @return list<Question> what of the layout a person has to say */
-    public function questions(Said $said): array
+    public function questions(ReadingAnswers $said): array
     {
         $questions = [];
         foreach ($this->columns as $column) {

@@ -12,7 +12,7 @@ use Vantrel\Core\Plan\Question;
 use Vantrel\Core\Table\Field;
 use Vantrel\Core\Table\Line;
 use Vantrel\Core\Table\ListKind;
-use Vantrel\Core\Table\Said;
+use Vantrel\Core\Table\ReadingAnswers;
 use Vantrel\Core\Table\Sheet;
 
 /**
@@ -33,7 +33,7 @@ final class ListReader
         private readonly ListLayout $layout,
         private readonly string $label,
         private readonly ?string $section,
-        Said $said,
+        ReadingAnswers $said,
         private readonly SchoolFacts $school,
         NameBook $book,
         string $today,
@@ -52,7 +52,7 @@ final class ListReader
         ListLayout $layout,
         string $label,
         ?string $section,
-        Said $said,
+        ReadingAnswers $said,
         SchoolFacts $school,
         NameBook $book,
         string $today,
@@ -62,7 +62,7 @@ final class ListReader
         return $reader->contents($said);
     }
 
-    private function contents(Said $said): ListContents
+    private function contents(ReadingAnswers $said): ListContents
     {
         $students = $staff = $sections = $titles = [];
         foreach ($this->layout->body($this->sheet->grid) as $line) {

@@ -15,7 +15,7 @@ final readonly class RowCells
     public function __construct(private Roster $roster, private SectionBook $sections) {}
 
     /**
-     * @param  list<Place>  $places
+     * @param  list<SectionPlace>  $places
      * @return array<string, Cell>
      */
     public function of(StudentLine $line, ?Person $person, array $places): array
@@ -31,18 +31,21 @@ final readonly class RowCells
         $after =
             $places === []
                 ? implode(', ', $written)
-                : implode(', ', array_map(fn(Place $p): string => $p->name, $places));
+                : implode(', ', array_map(fn(SectionPlace $p): string => $p->name, $places));
         $before = $after;
         if ($person !== null && $places !== []) {
             $homerooms = array_map(
                 fn(Enrollment $e): string => $this->sections->nameOf($e->sectionId()),
                 $this->roster->homeroomsOf($person->id),
             );
-            $fresh = array_filter($places, fn(Place $p): bool => !$this->roster->isIn($person->id, $p->sectionId));
+            $fresh = array_filter(
+                $places,
+                fn(SectionPlace $p): bool => !$this->roster->isIn($person->id, $p->sectionId),
+            );
             // Only a homeroom takes the place of another; a class comes to what is there.
             $before = match (true) {
                 $fresh === [] => $after,
-                array_filter($fresh, fn(Place $p): bool => $p->homeroom) !== [] => implode(', ', $homerooms),
+                array_filter($fresh, fn(SectionPlace $p): bool => $p->homeroom) !== [] => implode(', ', $homerooms),
                 default => '',
             };
         }

@@ -12,8 +12,8 @@ use Vantrel\Core\Plan\Problem;
 use Vantrel\Core\Table\Field;
 use Vantrel\Core\Table\Line;
 use Vantrel\Core\Table\Mojibake;
+use Vantrel\Core\Table\ReadingAnswers;
 use Vantrel\Core\Table\Repair;
-use Vantrel\Core\Table\Said;
 use Vantrel\Core\Values\CalendarDate;
 use Vantrel\Core\Values\GradeLevel;
 use Vantrel\Core\Values\MailAddress;
@@ -57,7 +57,7 @@ final class RowReader
     public function __construct(
         private readonly ListLayout $layout,
         array $body,
-        private readonly Said $said,
+        private readonly ReadingAnswers $said,
         private readonly SchoolFacts $school,
         private readonly NameBook $book,
         private readonly string $today,

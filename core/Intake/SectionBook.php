@@ -33,7 +33,7 @@ final class SectionBook
     /** @var array<string, true> ids of questions that are in the plan */
     private array $asked = [];
 
-    /** @var array<string, Place> plain name to section the plan makes */
+    /** @var array<string, SectionPlace> plain name to section the plan makes */
     private array $made = [];
 
     public function __construct(
@@ -53,7 +53,7 @@ final class SectionBook
         }
     }
 
-    /** @return list<Place>|null null while it is not settled which section is meant */
+    /** @return list<SectionPlace>|null null while it is not settled which section is meant */
     public function placesFor(StudentLine $line): ?array
     {
         $this->question = null;
@@ -80,9 +80,9 @@ final class SectionBook
      *
      * @param bool $exact whether a name that is nearly one that is there is meant as it stands, as in a list of
      *     sections
-     * @return Place|null null where it is to be left out, or is not settled
+     * @return SectionPlace|null null where it is to be left out, or is not settled
      */
-    public function placeFor(string $name, bool $homeroom, string $grade, int $row, bool $exact = false): ?Place
+    public function placeFor(string $name, bool $homeroom, string $grade, int $row, bool $exact = false): ?SectionPlace
     {
         $place = $this->place($name, $homeroom, $grade, $row, '', $exact);
 
@@ -116,7 +116,7 @@ final class SectionBook
     public function warnOfNew(): void
     {
         if ($this->made !== []) {
-            $names = array_values(array_map(fn(Place $p): string => $p->name, $this->made));
+            $names = array_values(array_map(fn(SectionPlace $p): string => $p->name, $this->made));
             $this->plan->warn(
                 (count($names) === 1
                     ? 'A section that is not there yet will be made: '
@@ -135,7 +135,7 @@ final class SectionBook
         }
     }
 
-    /** @return Place|null|false the place; null to leave it out; false while it is asked */
+    /** @return SectionPlace|null|false the place; null to leave it out; false while it is asked */
     private function place(
         string $name,
         bool $homeroom,
@@ -143,7 +143,7 @@ final class SectionBook
         int $row,
         string $sheet,
         bool $exact = false,
-    ): Place|null|false {
+    ): SectionPlace|null|false {
         $key = self::key($name);
         $section = $this->known[$key] ?? null;
         if ($section !== null) {
@@ -227,7 +227,7 @@ final class SectionBook
             $row,
         );
 
-        return $this->made[$key] = new Place($sectionId, $name, $homeroom, $grade ?: null);
+        return $this->made[$key] = new SectionPlace($sectionId, $name, $homeroom, $grade ?: null);
     }
 
     private function askOnce(Question $question): void
@@ -238,9 +238,14 @@ final class SectionBook
         }
     }
 
-    private function placeOf(Section $section): Place
+    private function placeOf(Section $section): SectionPlace
     {
-        return new Place($section->id, $section->name(), $section->kind() === SectionKind::Homeroom, $section->grade());
+        return new SectionPlace(
+            $section->id,
+            $section->name(),
+            $section->kind() === SectionKind::Homeroom,
+            $section->grade(),
+        );
     }
 
     /** The known section that this may be a slip of: one letter off, and the digits the same. */

@@ -48,7 +48,7 @@ final class StudentBook
         return $this->moved;
     }
 
-    /** @param  list<Place>  $places */
+    /** @param  list<SectionPlace>  $places */
     public function add(StudentLine $line, array $places, RowMatch $match): Verdict
     {
         $id = $this->people->for('person', $line->key());
@@ -111,7 +111,7 @@ final class StudentBook
         return $this->rows->of($line, Verdict::New, $match, $why, null, $places);
     }
 
-    /** @param  list<Place>  $places */
+    /** @param  list<SectionPlace>  $places */
     public function renew(StudentLine $line, RowMatch $match, Person $person, array $places): Verdict
     {
         $name = NameChoice::of($line, $person, $match->candidate->evidence ?? []);
@@ -174,7 +174,8 @@ final class StudentBook
             }
             if ($place->homeroom && $match->how !== 'also') {
                 foreach ($this->roster->homeroomsOf($person->id) as $old) {
-                    $named = array_filter($places, fn(Place $p): bool => $p->sectionId === $old->sectionId()) !== [];
+                    $named =
+                        array_filter($places, fn(SectionPlace $p): bool => $p->sectionId === $old->sectionId()) !== [];
                     if (!$named && $this->sections->isHere($old->sectionId())) {
                         $this->plan->update(
                             $old,
@@ -226,8 +227,8 @@ final class StudentBook
                 'birth_date' => $line->birthDate,
                 'number' => $line->studentNumber,
                 'grade' => $line->grade,
-                'sections' => array_map(fn(Place $p): string => $p->sectionId, $places),
-                'section_names' => array_map(fn(Place $p): string => $p->name, $places),
+                'sections' => array_map(fn(SectionPlace $p): string => $p->sectionId, $places),
+                'section_names' => array_map(fn(SectionPlace $p): string => $p->name, $places),
             ],
             $this->wish->madeBy,
             $this->ids->instant(),
@@ -238,7 +239,7 @@ final class StudentBook
         return $this->rows->of($line, Verdict::Update, $match, "$school is asked");
     }
 
-    private function enroll(Place $place, string $personId, StudentLine $line): void
+    private function enroll(SectionPlace $place, string $personId, StudentLine $line): void
     {
         $id = $this->ids->for('enrollment', $place->sectionId, $personId);
         if ($this->plan->changes(Entity::Enrollment, $id)) {
@@ -260,7 +261,7 @@ final class StudentBook
         );
     }
 
-    /** @param  list<Place>  $places */
+    /** @param  list<SectionPlace>  $places */
     private function gradeOf(array $places): ?string
     {
         foreach ($places as $place) {

@@ -40,7 +40,7 @@ final class StudentRows
         return Verdict::Cannot;
     }
 
-    /** @param  list<Place>  $places */
+    /** @param  list<SectionPlace>  $places */
     public function of(
         StudentLine $line,
         Verdict $verdict,

@@ -30,9 +30,9 @@ final class Blocks
     /**
      * @param  list<Subject>  $rows
      * @param  iterable<Subject>  $known read once; only those who share a block with some row are kept
-     * @param  Crowd  $crowd counts everyone known as they pass
+     * @param  Population  $crowd counts everyone known as they pass
      */
-    public function __construct(array $rows, iterable $known, Crowd $crowd)
+    public function __construct(array $rows, iterable $known, Population $crowd)
     {
         foreach ($rows as $row) {
             foreach (self::wanted($row) as $key) {

@@ -25,8 +25,8 @@ final class Comparator
     /** @var array<string, float> */
     private array $bits = [];
 
-    /** @param  Crowd  $crowd how common each value is among those known */
-    public function __construct(private readonly Weights $weights, private readonly Crowd $crowd) {}
+    /** @param  Population  $crowd how common each value is among those known */
+    public function __construct(private readonly Weights $weights, private readonly Population $crowd) {}
 
     /**
      * The level of each field that both sides have.

@@ -45,7 +45,7 @@ final class Matcher
 
     private readonly Blocks $blocks;
 
-    private readonly Crowd $crowd;
+    private readonly Population $crowd;
 
     /**
      * @param  list<Subject>  $rows
@@ -54,7 +54,7 @@ final class Matcher
      */
     private function __construct(array $rows, iterable $known, Weights $weights, private readonly array $toldApart)
     {
-        $this->crowd = new Crowd();
+        $this->crowd = new Population();
         $this->blocks = new Blocks($rows, $known, $this->crowd);
         $this->comparator = new Comparator($weights, $this->crowd);
     }

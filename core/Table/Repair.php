@@ -8,7 +8,7 @@ namespace Vantrel\Core\Table;
 final readonly class Repair
 {
     /**
-     * @param  string  $key of this cell, for {@see Said::keeps}
+     * @param  string  $key of this cell, for {@see ReadingAnswers::keeps}
      * @param  string  $columnKey of its whole column
      * @param  string  $kind what was mended, in a word or two
      */

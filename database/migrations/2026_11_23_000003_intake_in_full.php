@@ -24,16 +24,16 @@ return new class extends Migration {
         });
         DB::statement("UPDATE imports SET files = JSON_ARRAY(JSON_OBJECT('file', file, 'title', title))");
         // What was said of columns and names goes where all answers are.
-        foreach (DB::table('imports')->get(['id', 'named', 'family_first', 'answers']) as $import) {
-            $answers = (array) json_decode((string) $import->answers, true);
-            foreach ((array) json_decode((string) $import->named, true) as $column => $field) {
+        foreach (DB::table('imports')->get(['id', 'named', 'family_first', 'answers']) as $intake) {
+            $answers = (array) json_decode((string) $intake->answers, true);
+            foreach ((array) json_decode((string) $intake->named, true) as $column => $field) {
                 $answers["t0.c$column"] = $field ?? '-';
             }
-            if ($import->family_first !== null) {
-                $answers['t0.names'] = $import->family_first ? 'family' : 'given';
+            if ($intake->family_first !== null) {
+                $answers['t0.names'] = $intake->family_first ? 'family' : 'given';
             }
             DB::table('imports')
-                ->where('id', $import->id)
+                ->where('id', $intake->id)
                 ->update(['answers' => json_encode((object) $answers, JSON_THROW_ON_ERROR)]);
         }
         Schema::table('imports', function (Blueprint $table): void {

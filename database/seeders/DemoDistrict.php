@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Database\Seeders;
 
-use App\Platform\CoreKit;
-use App\Platform\Tries;
+use App\Platform\PlannerKit;
+use App\Platform\TryCounter;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
 use Random\Engine\Mt19937;
@@ -68,7 +68,7 @@ final class DemoDistrict
     /** @var array<string, array<string, string>> school to section name to id */
     private array $sections = [];
 
-    public function __construct(private readonly CoreKit $kit) {}
+    public function __construct(private readonly PlannerKit $kit) {}
 
     public function run(): void
     {
@@ -77,7 +77,7 @@ final class DemoDistrict
         $unfit = array_values(array_filter(array_map(trim(...), file(resource_path('words/unfit.txt')) ?: [])));
         $this->userNames = new UserNames([], $unfit);
         $this->phrases = $this->kit->passphrases('demo');
-        $this->codes = new CodeBook(new KeyedStream(str_repeat('demo', 8), 'codes'), [], 140, Tries::codesADay());
+        $this->codes = new CodeBook(new KeyedStream(str_repeat('demo', 8), 'codes'), [], 140, TryCounter::codesADay());
         $this->staffHash = Hash::make(self::STAFF_PASSWORD);
         foreach (array_keys(self::SCHOOLS) as $key) {
             $this->school($key);

@@ -80,11 +80,11 @@ it(
             $handles = [];
             for ($i = 0; $i < 8; $i++) {
                 $section = $world->section($world->school, "Room $i");
-                $list = $get($read, "/api/schools/$world->school/imports", [
+                $list = $get($read, "/api/schools/$world->school/intakes", [
                     'text' => "Name\tSection\nFresh$i Willow\tRoom $i\n",
                 ]);
                 $archive = $get($read, "/api/sections/$section/archive");
-                $handles[] = $server->next($client(), '/api/imports/' . $list['id'] . '/apply', [
+                $handles[] = $server->next($client(), '/api/intakes/' . $list['id'] . '/apply', [
                     'fingerprint' => $list['fingerprint'],
                 ]);
                 $handles[] = $server->next($client(), "/api/sections/$section/archive", [

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Intake\ImportFiles;
+use App\Intake\ListFiles;
 use Illuminate\Support\Facades\DB;
 use Tests\Support\World;
 
@@ -22,7 +22,7 @@ beforeEach(function (): void {
         'answered_at' => $state === 'refused' ? ($this->ago)($days) : null,
     ]);
     $this->list = function (string $state, int $days): array {
-        $file = ImportFiles::write("Name\nA B\n");
+        $file = ListFiles::write("Name\nA B\n");
         $id = $this->world->insert(
             'imports',
             [
@@ -38,7 +38,7 @@ beforeEach(function (): void {
         );
         DB::table('import_rows')->insert(['import_id' => $id, 'number' => 2, 'verdict' => 'new', 'content' => '{}']);
 
-        return [$id, ImportFiles::path($file)];
+        return [$id, ListFiles::path($file)];
     };
     $this->message = fn(?string $school, int $days): string => $this->world->insert(
         'outgoing_messages',
@@ -112,7 +112,7 @@ it('clears away what each school has kept for as long as it says, and says so in
     $as->postJson("/api/ledger/$entry->id/undo")
         ->assertStatus(422)
         ->assertJsonPath('detail', fn(string $d): bool => str_contains($d, 'is gone'));
-    $as->getJson("/api/imports/{$lists['old and applied'][0]}")->assertOk();
+    $as->getJson("/api/intakes/{$lists['old and applied'][0]}")->assertOk();
     // Run again, there is nothing left to do.
     $this->artisan('vantrel:clean-up')->expectsOutputToContain('primary: nothing is past its time.')->assertExitCode(0);
     expect(DB::table('ledger_entries')->count())->toBe(1);
@@ -183,7 +183,7 @@ it('takes back a list whose people have been sent links or have a second factor,
     $as = $this->actingAs($this->world->as('coordinator'));
     $id = $as
         ->post(
-            "/api/schools/{$this->world->school}/imports",
+            "/api/schools/{$this->world->school}/intakes",
             [
                 'files' => [
                     Illuminate\Http\UploadedFile::fake()->createWithContent(
@@ -196,14 +196,14 @@ it('takes back a list whose people have been sent links or have a second factor,
         )
         ->json('id');
     $before = World::checksum();
-    $as->postJson("/api/imports/$id/apply", [
-        'fingerprint' => $as->getJson("/api/imports/$id")->json('fingerprint'),
+    $as->postJson("/api/intakes/$id/apply", [
+        'fingerprint' => $as->getJson("/api/intakes/$id")->json('fingerprint'),
     ])->assertOk();
     $vera = DB::table('people')->where('given_name', 'Vera')->first();
     expect($vera->email_state)->toBe('confirmed')->and($vera->email_by)->toBe('school');
     $as->postJson("/api/people/$vera->id/sign-in-link")->assertOk();
     DB::table('second_factors')->insert(['person_id' => $vera->id, 'secret' => 'x', 'recovery' => '[]']);
-    $entry = $as->getJson("/api/imports/$id")->json('entryId');
+    $entry = $as->getJson("/api/intakes/$id")->json('entryId');
     $as->postJson("/api/ledger/$entry/undo")
         ->assertOk()
         ->assertJsonPath('kept', []);

@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
-use App\Intake\Jobs\ApplyImport;
-use App\Intake\Jobs\PlanImport;
+use App\Intake\Jobs\ApplyIntake;
+use App\Intake\Jobs\PlanIntake;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Tests\Support\World;
@@ -15,7 +15,7 @@ beforeEach(function (): void {
     $this->actingAs($this->world->as('coordinator'));
     $this->csv = "Name,Birth date,Student number,Grade\nCorin Quill,2017-03-03,040001,3\n";
     $this->send = fn() => $this->post(
-        "/api/schools/{$this->world->school}/imports",
+        "/api/schools/{$this->world->school}/intakes",
         ['files' => [UploadedFile::fake()->createWithContent('list.csv', $this->csv)]],
         ['Accept' => 'application/json'],
     );
@@ -57,23 +57,23 @@ it('writes a list and its job together, or neither', function (): void {
 
 it('leaves a plan a plan where the click that applies it was cut off', function (): void {
     $id = ($this->send)()->assertOk()->json('id');
-    $fingerprint = $this->getJson("/api/imports/$id")
+    $fingerprint = $this->getJson("/api/intakes/$id")
         ->assertJsonPath('state', 'planned')
         ->json('fingerprint');
     ($this->queued)();
     ($this->killAtJob)();
-    $this->postJson("/api/imports/$id/apply", ['fingerprint' => $fingerprint])->assertStatus(500);
+    $this->postJson("/api/intakes/$id/apply", ['fingerprint' => $fingerprint])->assertStatus(500);
     $this->armed = false;
     expect(DB::table('imports')->value('state'))
         ->toBe('planned')
         ->and(DB::table('jobs')->count())
         ->toBe(0);
-    $this->postJson("/api/imports/$id/apply", ['fingerprint' => $fingerprint])
+    $this->postJson("/api/intakes/$id/apply", ['fingerprint' => $fingerprint])
         ->assertOk()
         ->assertJsonPath('state', 'applying');
     expect(DB::table('jobs')->count())->toBe(1);
     // While it waits it cannot be thrown away, and is not said to have been applied.
-    $this->deleteJson("/api/imports/$id")
+    $this->deleteJson("/api/intakes/$id")
         ->assertStatus(422)
         ->assertJsonPath('detail', 'This list is being applied. Wait until it is done, then undo it in the Ledger.');
 });
@@ -84,14 +84,14 @@ it('gives a list back that nothing works on, and no other', function (string $st
     ($this->old)($id, ['state' => $state, 'done' => 1500, 'total' => 10000]);
     $round = (int) DB::table('imports')->value('round');
     // It has a job: it is left alone, however long it waits.
-    $state === 'applying' ? ApplyImport::dispatch($id, $round, 'f', null) : PlanImport::dispatch($id, $round);
+    $state === 'applying' ? ApplyIntake::dispatch($id, $round, 'f', null) : PlanIntake::dispatch($id, $round);
     $this->artisan('vantrel:sweep')->expectsOutput('Nothing is stuck.')->assertExitCode(0);
     DB::table('jobs')->delete();
     // It has only just been written.
     DB::table('imports')->update(['changed_at' => now()]);
     $this->artisan('vantrel:sweep')->expectsOutput('Nothing is stuck.')->assertExitCode(0);
     ($this->old)($id);
-    expect($this->getJson("/api/imports/$id")->json('quiet'))->toBeGreaterThan(100);
+    expect($this->getJson("/api/intakes/$id")->json('quiet'))->toBeGreaterThan(100);
     $this->artisan('vantrel:sweep')->expectsOutput('1 given back.')->assertExitCode(0);
     $list = DB::table('imports')->first();
     expect($list->state)
@@ -109,9 +109,9 @@ it('gives a list back that nothing works on, and no other', function (string $st
         ->and((string) $list->message)
         ->toContain($state === 'applying' ? 'nothing of it was written' : '');
     // A job of the round before that turns up after all does nothing.
-    $this->app->call([new ApplyImport($id, $round, 'f', null), 'handle']);
+    $this->app->call([new ApplyIntake($id, $round, 'f', null), 'handle']);
     expect(DB::table('ledger_entries')->count())->toBe(0);
-    $this->deleteJson("/api/imports/$id")->assertNoContent();
+    $this->deleteJson("/api/intakes/$id")->assertNoContent();
 })->with(['reading', 'applying']);
 
 it('sweeps every minute', function (): void {
@@ -140,7 +140,7 @@ it('refuses a list of more students than it can hold, and says what to do', func
             ),
         );
     $id = ($this->send)()->assertOk()->json('id');
-    $this->getJson("/api/imports/$id")
+    $this->getJson("/api/intakes/$id")
         ->assertJsonPath('state', 'unreadable')
         ->assertJsonPath(
             'message',

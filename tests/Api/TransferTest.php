@@ -13,16 +13,16 @@ beforeEach(function (): void {
     $this->as = fn(string $role) => $this->actingAs($this->world->as($role));
     $this->bring = fn(string $role, string $csv, string $school): string => ($this->as)($role)
         ->post(
-            "/api/schools/$school/imports",
+            "/api/schools/$school/intakes",
             ['files' => [UploadedFile::fake()->createWithContent('list.csv', $csv)]],
             ['Accept' => 'application/json'],
         )
         ->assertOk()
         ->json('id');
-    $this->show = fn(string $id): array => $this->getJson("/api/imports/$id")
+    $this->show = fn(string $id): array => $this->getJson("/api/intakes/$id")
         ->assertOk()
         ->json();
-    $this->apply = fn(string $id) => $this->postJson("/api/imports/$id/apply", [
+    $this->apply = fn(string $id) => $this->postJson("/api/intakes/$id/apply", [
         'fingerprint' => ($this->show)($id)['fingerprint'],
     ])->assertOk();
     /** The middle school's list means a child of the primary school, and its coordinator asks for them. */
@@ -34,7 +34,7 @@ beforeEach(function (): void {
             $this->to,
         );
         $question = ($this->show)($id)['questions'][0];
-        $this->postJson("/api/imports/$id/answers", [
+        $this->postJson("/api/intakes/$id/answers", [
             'answers' => [$question['id'] => "is:$this->student:$how"],
         ])->assertOk();
         ($this->apply)($id);
@@ -171,11 +171,11 @@ it(
         $question = ($this->show)($id)['questions'][0];
         expect($question['text'])->toBe('Is row 2 Wilhelmina Seabright?');
         ($this->as)('other coordinator')
-            ->getJson("/api/imports/$id")
+            ->getJson("/api/intakes/$id")
             ->assertStatus(403);
-        $this->getJson("/api/imports/$id/rows")->assertStatus(403);
+        $this->getJson("/api/intakes/$id/rows")->assertStatus(403);
         ($this->as)('coordinator')
-            ->postJson("/api/imports/$id/answers", ['answers' => [$question['id'] => "is:$this->student:transfer"]])
+            ->postJson("/api/intakes/$id/answers", ['answers' => [$question['id'] => "is:$this->student:transfer"]])
             ->assertOk();
         ($this->apply)($id);
         expect(DB::table('people')->where('id', $this->student)->value('school_id'))

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Models\Import;
+use App\Models\Intake;
 use Illuminate\Support\Facades\DB;
 use Tests\Support\ServerTestCase;
 use Tests\Support\World;
@@ -56,7 +56,7 @@ it('leaves all or nothing when the worker is killed in the middle, and can be ru
         [
             'school_id' => $world->school,
             'title' => 'big',
-            'files' => json_encode([['file' => App\Intake\ImportFiles::copy($file), 'title' => 'big']]),
+            'files' => json_encode([['file' => App\Intake\ListFiles::copy($file), 'title' => 'big']]),
             'state' => 'reading',
             'answers' => '{}',
             'round' => 1,
@@ -65,14 +65,14 @@ it('leaves all or nothing when the worker is killed in the middle, and can be ru
         ],
         false,
     );
-    App\Intake\Jobs\PlanImport::dispatchSync($id, 1);
-    $import = Import::query()->findOrFail($id);
-    expect($import->state)->toBe('planned');
+    App\Intake\Jobs\PlanIntake::dispatchSync($id, 1);
+    $intake = Intake::query()->findOrFail($id);
+    expect($intake->state)->toBe('planned');
     $before = World::checksum();
     DB::table('imports')
         ->where('id', $id)
         ->update(['state' => 'applying', 'done' => 0]);
-    App\Intake\Jobs\ApplyImport::dispatch($id, 1, (string) $import->fingerprint, null);
+    App\Intake\Jobs\ApplyIntake::dispatch($id, 1, (string) $intake->fingerprint, null);
     $process = worker($database);
     $deadline = microtime(true) + 60;
     // Progress is written outside the transaction: once it moves, the writing has begun and is not done.
@@ -81,18 +81,18 @@ it('leaves all or nothing when the worker is killed in the middle, and can be ru
     }
     expect((int) DB::table('imports')->where('id', $id)->value('done'))
         ->toBeGreaterThanOrEqual(2000)
-        ->toBeLessThan(Import::query()->findOrFail($id)->total);
+        ->toBeLessThan(Intake::query()->findOrFail($id)->total);
     proc_terminate($process, 9);
     proc_close($process);
     expect(World::checksum())
         ->toBe($before)
         ->and(DB::table('ledger_entries')->count())
         ->toBe(0)
-        ->and(Import::query()->findOrFail($id)->state)
+        ->and(Intake::query()->findOrFail($id)->state)
         ->toBe('applying');
     sleep(2);
     proc_close(worker($database));
-    expect(Import::query()->findOrFail($id)->state)
+    expect(Intake::query()->findOrFail($id)->state)
         ->toBe('applied')
         ->and(DB::table('people')->where('kind', 'student')->count())
         ->toBe(6001)

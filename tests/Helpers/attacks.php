@@ -97,17 +97,17 @@ function readyForAttacks(object $test): void
     $test->csv = fn(string $role, string $csv, ?string $school = null): array => ($test
         ->as)($role)
         ->post(
-            '/api/schools/' . ($school ?? $test->world->school) . '/imports',
+            '/api/schools/' . ($school ?? $test->world->school) . '/intakes',
             ['files' => [UploadedFile::fake()->createWithContent('list.csv', $csv)]],
             ['Accept' => 'application/json'],
         )
         ->assertOk()
         ->json();
     $test->show = fn(string $id): array => $test
-        ->getJson("/api/imports/$id")
+        ->getJson("/api/intakes/$id")
         ->assertOk()
         ->json();
-    $test->apply = fn(string $id) => $test->postJson("/api/imports/$id/apply", [
+    $test->apply = fn(string $id) => $test->postJson("/api/intakes/$id/apply", [
         'fingerprint' => ($test->show)($id)['fingerprint'],
         'password' => $test->password,
     ]);

@@ -22,26 +22,26 @@ function readyForLists(object $test): void
     $test->world = World::make();
     $test->as = $test->actingAs($test->world->as('coordinator'));
     $test->bring = fn(array $body): array => $test->as
-        ->post("/api/schools/{$test->world->school}/imports", $body, ['Accept' => 'application/json'])
+        ->post("/api/schools/{$test->world->school}/intakes", $body, ['Accept' => 'application/json'])
         ->assertOk()
         ->json();
     $test->csv = fn(string $csv, string $name = 'list.csv'): array => ($test->bring)([
         'files' => [UploadedFile::fake()->createWithContent($name, $csv)],
     ]);
     $test->show = fn(string $id): array => $test->as
-        ->getJson("/api/imports/$id")
+        ->getJson("/api/intakes/$id")
         ->assertOk()
         ->json();
     $test->answer = fn(string $id, array $answers): array => $test->as
-        ->postJson("/api/imports/$id/answers", ['answers' => $answers])
+        ->postJson("/api/intakes/$id/answers", ['answers' => $answers])
         ->assertOk()
         ->json();
-    $test->apply = fn(string $id, array $more = []) => $test->as->postJson("/api/imports/$id/apply", [
+    $test->apply = fn(string $id, array $more = []) => $test->as->postJson("/api/intakes/$id/apply", [
         'fingerprint' => ($test->show)($id)['fingerprint'],
         ...$more,
     ]);
     $test->rows = fn(string $id, string $verdict = ''): array => $test->as
-        ->getJson("/api/imports/$id/rows" . ($verdict === '' ? '' : "?verdict=$verdict"))
+        ->getJson("/api/intakes/$id/rows" . ($verdict === '' ? '' : "?verdict=$verdict"))
         ->assertOk()
         ->json('rows');
 }

@@ -23,20 +23,20 @@ function readyToUndo(object $test): void
     $test->list = function (string $csv) use ($test): string {
         $id = $test
             ->post(
-                "/api/schools/{$test->world->school}/imports",
+                "/api/schools/{$test->world->school}/intakes",
                 ['files' => [UploadedFile::fake()->createWithContent('list.csv', $csv)]],
                 ['Accept' => 'application/json'],
             )
             ->assertOk()
             ->json('id');
         $test
-            ->postJson("/api/imports/$id/apply", [
-                'fingerprint' => $test->getJson("/api/imports/$id")->json('fingerprint'),
+            ->postJson("/api/intakes/$id/apply", [
+                'fingerprint' => $test->getJson("/api/intakes/$id")->json('fingerprint'),
             ])
             ->assertOk();
 
         return (string) $test
-            ->getJson("/api/imports/$id")
+            ->getJson("/api/intakes/$id")
             ->assertJsonPath('state', 'applied')
             ->json('entryId');
     };

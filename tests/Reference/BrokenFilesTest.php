@@ -12,7 +12,7 @@ it('answers broken input with a sentence and writes nothing', function (Closure 
     [$name, $path] = $make($folder);
     $before = World::checksum();
     $response = $this->actingAs($world->as('coordinator'))->post(
-        "/api/schools/$world->school/imports",
+        "/api/schools/$world->school/intakes",
         ['file' => new UploadedFile($path, $name, null, null, true)],
         ['Accept' => 'application/json'],
     );
@@ -147,7 +147,7 @@ it('refuses a file that is too large before reading it', function (): void {
     config(['vantrel.upload_bytes' => 2048]);
     $this->actingAs($world->as('coordinator'))
         ->post(
-            "/api/schools/$world->school/imports",
+            "/api/schools/$world->school/intakes",
             ['file' => UploadedFile::fake()->create('list.csv', 5)],
             ['Accept' => 'application/json'],
         )
@@ -171,18 +171,18 @@ it(
         $as = $this->actingAs($world->as('coordinator'));
         $id = $as
             ->post(
-                "/api/schools/$world->school/imports",
+                "/api/schools/$world->school/intakes",
                 ['file' => new UploadedFile("$folder/formula.xlsx", 'formula.xlsx', null, null, true)],
                 ['Accept' => 'application/json'],
             )
             ->assertOk()
             ->json('id');
         $problem = $as
-            ->getJson("/api/imports/$id/rows?verdict=cannot")
+            ->getJson("/api/intakes/$id/rows?verdict=cannot")
             ->assertJsonCount(1, 'rows')
             ->json('rows.0.problems.0');
         expect($problem['column'])->toBe('Grade')->and($problem['message'])->toContain('as values');
-        $as->postJson("/api/imports/$id/apply", [
+        $as->postJson("/api/intakes/$id/apply", [
             'fingerprint' => DB::table('imports')->where('id', $id)->value('fingerprint'),
         ])->assertJsonPath('state', 'applied');
         expect(DB::table('people')->where('given_name', 'Kai')->exists())

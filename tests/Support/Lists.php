@@ -11,7 +11,7 @@ use Vantrel\Core\Intake\SchoolFacts;
 use Vantrel\Core\Names\NameBook;
 use Vantrel\Core\Table\DelimitedText;
 use Vantrel\Core\Table\Grid;
-use Vantrel\Core\Table\Said;
+use Vantrel\Core\Table\ReadingAnswers;
 use Vantrel\Core\Table\Sheet;
 
 /** Lists as text, read the way files are. */
@@ -40,7 +40,7 @@ final class Lists
     ): BookReader {
         return BookReader::read(
             $sheets,
-            new Said($said),
+            new ReadingAnswers($said),
             $school ?? new SchoolFacts(),
             $book ?? new NameBook(),
             '2026-10-01',
@@ -53,7 +53,7 @@ final class Lists
         return ListLayout::of(
             new Sheet('', is_string($list) ? DelimitedText::grid($list) : $list),
             0,
-            new Said($said),
+            new ReadingAnswers($said),
             $book,
         );
     }

@@ -8,7 +8,7 @@ use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
 use App\Models\School;
 use App\Models\SignIn;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use Illuminate\Console\Command;
 use Vantrel\Core\Accounts\CoordinatorRoles;
 use Vantrel\Core\Accounts\UserNames;
@@ -24,7 +24,7 @@ final class CoordinatorCommand extends Command
 
     protected $description = 'Make somebody on the staff coordinator of a school';
 
-    public function handle(Ledger $ledger, Snapshots $snapshots, CoreKit $kit): int
+    public function handle(Ledger $ledger, Snapshots $snapshots, PlannerKit $kit): int
     {
         $user = $this->argument('user');
         $signIn = SignIn::query()->where('user_name', UserNames::fold($user))->first();

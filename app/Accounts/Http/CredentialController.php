@@ -18,7 +18,7 @@ use App\Models\Person;
 use App\Models\SignIn;
 use App\Platform\Answers;
 use App\Platform\AsSeen;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Platform\Takes;
 use App\Platform\Wishes;
 use Illuminate\Http\Request;
@@ -34,7 +34,7 @@ final class CredentialController
         private readonly CredentialDesk $desk,
         private readonly Ledger $ledger,
         private readonly CredentialReader $reader,
-        private readonly CoreKit $kit,
+        private readonly PlannerKit $kit,
         private readonly PasswordAgain $passwordAgain,
     ) {}
 

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Accounts\Http;
 
-use App\Accounts\Finished;
 use App\Accounts\Http\Wishes\AppCodeWish;
 use App\Accounts\Http\Wishes\CurrentPasswordWish;
 use App\Accounts\Http\Wishes\FactorCodeWish;
@@ -12,6 +11,7 @@ use App\Accounts\Http\Wishes\ForgottenWish;
 use App\Accounts\Http\Wishes\NewPasswordWish;
 use App\Accounts\Http\Wishes\OwnPasswordWish;
 use App\Accounts\Jobs\SendReset;
+use App\Accounts\MustFinish;
 use App\Accounts\Opened;
 use App\Accounts\PasswordAgain;
 use App\Accounts\ResetLinks;
@@ -30,7 +30,7 @@ use App\Platform\Answers;
 use App\Platform\QrPath;
 use App\Platform\Takes;
 use App\Platform\TokenWish;
-use App\Platform\Tries;
+use App\Platform\TryCounter;
 use App\Platform\Wishes;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -38,7 +38,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Accounts\Limit;
-use Vantrel\Core\Accounts\OwnPassword;
+use Vantrel\Core\Accounts\OwnSecrets;
 use Vantrel\Core\Accounts\PasswordRules;
 use Vantrel\Core\Accounts\UserNames;
 use Vantrel\Core\Plan\Action;
@@ -51,7 +51,7 @@ final class SecretController
         private readonly Ledger $ledger,
         private readonly Snapshots $snapshots,
         private readonly SecondFactors $secondFactors,
-        private readonly Tries $tries,
+        private readonly TryCounter $tries,
         private readonly PasswordAgain $passwordAgain,
     ) {}
 
@@ -71,7 +71,7 @@ final class SecretController
                 ->where('person_id', $person->id)
                 ->where('id', (string) $request->session()->get('sign_in'))
                 ->first() ?? SignIn::query()->where('person_id', $person->id)->orderBy('id')->firstOrFail();
-        if ($request->session()->get(Finished::MUST) !== 'password') {
+        if ($request->session()->get(MustFinish::MUST) !== 'password') {
             $this->passwordAgain->mustBe($person, $wish->current, 'That is not your password now.');
         }
         $this->set($signIn, $person, $wish->password);
@@ -232,7 +232,7 @@ final class SecretController
         $this->check($person, $signIn, $password);
         $row = $this->snapshots->find(Records\SignIn::class, $signIn->id) ?? throw new NotFoundHttpException();
         $this->ledger->apply(
-            OwnPassword::set($row, Hash::make($password)),
+            OwnSecrets::set($row, Hash::make($password)),
             $person->school_id,
             $person,
             Action::Password,

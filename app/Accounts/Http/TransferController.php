@@ -11,8 +11,8 @@ use App\Ledger\Snapshots;
 use App\Models\Person;
 use App\Models\School;
 use App\Platform\Answers;
-use App\Platform\CoreKit;
 use App\Platform\Instant;
+use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
@@ -39,7 +39,7 @@ final class TransferController
     public function __construct(
         private readonly Ledger $ledger,
         private readonly Snapshots $snapshots,
-        private readonly CoreKit $kit,
+        private readonly PlannerKit $kit,
     ) {}
 
     #[Answers(TransferPage::class, 'Requests of other schools about students of this one, and this one’s own')]

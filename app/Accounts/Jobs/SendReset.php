@@ -7,7 +7,7 @@ namespace App\Accounts\Jobs;
 use App\Accounts\ResetLinks;
 use App\Models\Person;
 use App\Models\SignIn;
-use App\Platform\Tries;
+use App\Platform\TryCounter;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
@@ -31,7 +31,7 @@ final class SendReset implements ShouldQueue
     /** @param  string  $typed user name or address, in its canonical form */
     public function __construct(private readonly string $typed) {}
 
-    public function handle(ResetLinks $links, Tries $tries): void
+    public function handle(ResetLinks $links, TryCounter $tries): void
     {
         $signIn =
             SignIn::query()->where('user_name', $this->typed)->first() ??

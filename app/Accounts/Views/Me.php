@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Accounts\Views;
 
 use App\Accounts\CredentialWay;
-use App\Accounts\Finished;
+use App\Accounts\MustFinish;
 use App\Accounts\Opened;
 use App\Models\Person;
 use App\Platform\Resource;
@@ -109,7 +109,7 @@ final readonly class Me extends Resource
             $person->fullName(),
             $person->kind,
             array_values($schools),
-            app(Finished::class)->must(request()),
+            app(MustFinish::class)->must(request()),
             is_string($room) ? $room : '',
             DB::table('sign_ins')->where('person_id', $person->id)->whereNotNull('password')->exists(),
         );

@@ -23,7 +23,7 @@ final class DeskController
     {
         $year = SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->first();
         $now = now()->format('Y-m-d H:i:s');
-        $imports = DB::table('imports')
+        $intakes = DB::table('imports')
             ->where('school_id', $school->id)
             ->whereIn('state', ['planned', 'unreadable'])
             ->selectRaw('count(*) n, min(made_at) since')
@@ -62,12 +62,12 @@ final class DeskController
         $problem = fn(AccountProblem $which): int => $roll->count($school, $which);
         $loops = [
             new Loop(
-                'imports',
+                'intakes',
                 'intake',
                 'Lists waiting to be applied',
                 'planned, not yet applied',
-                (int) $imports?->n,
-                $this->day($imports?->since),
+                (int) $intakes?->n,
+                $this->day($intakes?->since),
                 'intake',
             ),
             new Loop(

@@ -14,12 +14,12 @@ use App\Models\Person;
 use App\Models\School;
 use App\Models\Section;
 use App\Platform\Answers;
-use App\Platform\CoreKit;
 use App\Platform\Instant;
+use App\Platform\PlannerKit;
 use App\Platform\QrPath;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
-use App\Platform\Tries;
+use App\Platform\TryCounter;
 use App\Platform\Wishes;
 use App\Sections\SectionDesk;
 use Illuminate\Http\Request;
@@ -45,7 +45,7 @@ final class CodeController
     /** A picture of this width is what most rooms have; the wall says what it would be on another. */
     private const PICTURE_METRES = 1.5;
 
-    public function __construct(private readonly SectionDesk $desk, private readonly CoreKit $kit) {}
+    public function __construct(private readonly SectionDesk $desk, private readonly PlannerKit $kit) {}
 
     #[Answers(CodeView::class, 'The code that works now, with who came in by it')]
     public function show(Section $section): CodeView
@@ -196,7 +196,7 @@ final class CodeController
 
         return ChosenCode::judge(
             $chosen,
-            (new CodeChances($live, Tries::codesADay()))->payloadLength(),
+            (new CodeChances($live, TryCounter::codesADay()))->payloadLength(),
             $this->kit->usedCodes(),
             $known,
             $this->kit->unfitWords(),
@@ -205,7 +205,7 @@ final class CodeController
 
     private function chances(): CodeChances
     {
-        return new CodeChances(DB::table('join_codes')->where('state', 'open')->count(), Tries::codesADay());
+        return new CodeChances(DB::table('join_codes')->where('state', 'open')->count(), TryCounter::codesADay());
     }
 
     private function terms(CodeTermsWish|NewCodeWish $wish): CodeTerms

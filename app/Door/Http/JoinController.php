@@ -11,7 +11,7 @@ use App\Door\Views\Joined;
 use App\Ledger\Ledger;
 use App\Models\Person;
 use App\Platform\Answers;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Wishes;
@@ -30,7 +30,7 @@ final class JoinController
     public function __construct(
         private readonly JoinDesk $desk,
         private readonly Ledger $ledger,
-        private readonly CoreKit $kit,
+        private readonly PlannerKit $kit,
     ) {}
 
     #[Answers(CodeCheck::class, 'Whether something typed can be a join code')]

@@ -12,9 +12,9 @@ use App\Door\Http\Wishes\ConfirmWish;
 use App\Door\Http\Wishes\JoinRequestWish;
 use App\Door\Http\Wishes\NameWish;
 use App\Door\JoinDesk;
-use App\Door\Views\Asked;
 use App\Door\Views\Door;
 use App\Door\Views\Joined;
+use App\Door\Views\JoinRequestView;
 use App\Door\Views\ListedName;
 use App\Door\Views\ListedNames;
 use App\Ledger\Ledger;
@@ -23,7 +23,7 @@ use App\Mailroom\Mail\NewcomerMail;
 use App\Models\Person;
 use App\Models\SignIn;
 use App\Platform\Answers;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Wishes;
@@ -65,7 +65,7 @@ final class NewcomerController
         private readonly SignInDesk $signIns,
         private readonly Ledger $ledger,
         private readonly Snapshots $snapshots,
-        private readonly CoreKit $kit,
+        private readonly PlannerKit $kit,
     ) {}
 
     #[Answers(Door::class, 'What a code opens, and what somebody without an account is asked')]
@@ -164,9 +164,9 @@ final class NewcomerController
         return new Joined($section->name(), false, $signIn->userName());
     }
 
-    #[Answers(Asked::class, 'Ask to come in with a new account')]
+    #[Answers(JoinRequestView::class, 'Ask to come in with a new account')]
     #[Takes(JoinRequestWish::class)]
-    public function ask(Request $request): Asked
+    public function ask(Request $request): JoinRequestView
     {
         $wish = Wishes::of(JoinRequestWish::class, $request);
         [$section, $code, $school, $rules] = $this->open($request, $wish->code);
@@ -228,22 +228,22 @@ final class NewcomerController
         );
         $request->session()->put(self::REQUEST, $made->requestId);
 
-        return new Asked($made->state->value, $section->name(), '', '');
+        return new JoinRequestView($made->state->value, $section->name(), '', '');
     }
 
     #[
         Answers(
-            Asked::class,
+            JoinRequestView::class,
             'What has become of the request this browser made; signed in where the password chosen here ' .
                 'became the account’s',
         ),
     ]
-    public function asked(Request $request): Asked
+    public function asked(Request $request): JoinRequestView
     {
         $id = $request->session()->get(self::REQUEST);
         $row = is_string($id) ? $this->snapshots->find(Records\JoinRequest::class, $id) : null;
         if ($row === null) {
-            return new Asked('none', '', '', '');
+            return new JoinRequestView('none', '', '', '');
         }
         $section = $this->snapshots->find(Records\Section::class, $row->sectionId());
         $userName = $how = '';
@@ -270,7 +270,7 @@ final class NewcomerController
             $request->session()->forget(self::REQUEST);
         }
 
-        return new Asked($row->state()->value, (string) $section?->name(), $userName, $how);
+        return new JoinRequestView($row->state()->value, (string) $section?->name(), $userName, $how);
     }
 
     #[

@@ -13,11 +13,11 @@ use App\Models\Coordinators;
 use App\Models\Person;
 use App\Models\Section;
 use App\Platform\Answers;
-use App\Platform\CoreKit;
 use App\Platform\Instant;
+use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
-use App\Platform\Tries;
+use App\Platform\TryCounter;
 use App\Platform\Wishes;
 use App\Sections\SectionDesk;
 use Illuminate\Database\Query\Builder;
@@ -44,8 +44,8 @@ final class RequestController
     public function __construct(
         private readonly SectionDesk $desk,
         private readonly DoorMatch $match,
-        private readonly CoreKit $kit,
-        private readonly Tries $tries,
+        private readonly PlannerKit $kit,
+        private readonly TryCounter $tries,
     ) {}
 
     #[Answers(RequestPage::class, 'Who waits to be let in, with whom of the Roll they may be')]

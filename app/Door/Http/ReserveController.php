@@ -9,7 +9,7 @@ use App\Door\Http\Wishes\ReservesWish;
 use App\Models\Person;
 use App\Models\Section;
 use App\Platform\Answers;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Wishes;
@@ -30,7 +30,7 @@ final class ReserveController
     public function __construct(
         private readonly SectionDesk $desk,
         private readonly SectionReader $reader,
-        private readonly CoreKit $kit,
+        private readonly PlannerKit $kit,
     ) {}
 
     #[Answers(SectionDetail::class, 'Make reserve accounts')]

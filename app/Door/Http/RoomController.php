@@ -13,18 +13,18 @@ use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
 use App\Models\Person;
 use App\Platform\Answers;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\TokenWish;
-use App\Platform\Tries;
+use App\Platform\TryCounter;
 use App\Platform\Wishes;
 use Illuminate\Http\Request;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Accounts\Limit;
-use Vantrel\Core\Accounts\OwnPassword;
+use Vantrel\Core\Accounts\OwnSecrets;
 use Vantrel\Core\Accounts\Pictures;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Door\RoomPasses;
@@ -38,10 +38,10 @@ final class RoomController
 {
     public function __construct(
         private readonly Snapshots $snapshots,
-        private readonly CoreKit $kit,
+        private readonly PlannerKit $kit,
         private readonly Ledger $ledger,
         private readonly SignInDesk $signIns,
-        private readonly Tries $tries,
+        private readonly TryCounter $tries,
     ) {}
 
     #[Answers(RoomView::class, 'The name list a room pass opens')]
@@ -103,7 +103,7 @@ final class RoomController
         if ($person->pictures === null) {
             Pictures::mustBeNew($chosen);
             $row = $this->snapshots->find(Records\Person::class, $person->id) ?? throw new NotFoundHttpException();
-            $this->ledger->apply(OwnPassword::pictures($row, $hash), $person->school_id, $person, Action::Pictures);
+            $this->ledger->apply(OwnSecrets::pictures($row, $hash), $person->school_id, $person, Action::Pictures);
 
             return;
         }

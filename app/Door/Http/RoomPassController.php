@@ -10,14 +10,14 @@ use App\Models\Person;
 use App\Models\School;
 use App\Models\Section;
 use App\Platform\Answers;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Wishes;
 use App\Sections\SectionDesk;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Vantrel\Core\Accounts\OwnPassword;
+use Vantrel\Core\Accounts\OwnSecrets;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Door\RoomPasses;
 use Vantrel\Core\Plan\Action;
@@ -28,7 +28,7 @@ use Vantrel\Core\Records\PassHours;
 /** The room pass of a section: made as a poster to print, ended, and the pictures of its children. */
 final class RoomPassController
 {
-    public function __construct(private readonly SectionDesk $desk, private readonly CoreKit $kit) {}
+    public function __construct(private readonly SectionDesk $desk, private readonly PlannerKit $kit) {}
 
     #[Answers('file', 'Make a room pass, as a poster to print; one the section has stops working')]
     #[Takes(RoomPassWish::class)]
@@ -93,7 +93,7 @@ final class RoomPassController
     #[Answers(null, 'Forget the three pictures of a child, who then chooses again')]
     public function forgetPictures(Section $section, Person $person, Request $request): Response
     {
-        $plan = OwnPassword::pictures($this->desk->memberOf($section, $person), null);
+        $plan = OwnSecrets::pictures($this->desk->memberOf($section, $person), null);
         if (!$plan->isEmpty()) {
             $this->desk->apply($plan, $section, $request, Action::Pictures);
         }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Intake\Commands;
 
-use App\Intake\ImportPlanner;
+use App\Intake\IntakePlans;
 use App\Ledger\Ledger;
 use App\Ledger\Turns;
 use App\Models\School;
@@ -23,7 +23,7 @@ final class ApplyCommand extends PlanCommand
         parent::__construct();
     }
 
-    public function handle(ImportPlanner $planner, ?Ledger $ledger = null): int
+    public function handle(IntakePlans $planner, ?Ledger $ledger = null): int
     {
         $ledger ??= app(Ledger::class);
         try {

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Intake\Commands;
 
-use App\Intake\ImportPlanner;
+use App\Intake\IntakePlans;
 use App\Intake\PlanJson;
-use App\Intake\PlannedImport;
+use App\Intake\PlannedIntake;
 use App\Models\School;
 use Illuminate\Console\Command;
 use Vantrel\Core\Intake\Scope;
@@ -30,7 +30,7 @@ class PlanCommand extends Command
 
     protected $description = 'Print what lists would change';
 
-    public function handle(ImportPlanner $planner): int
+    public function handle(IntakePlans $planner): int
     {
         $planned = $this->plan($planner, '01K3QZ0000');
         if ($planned === null) {
@@ -47,7 +47,7 @@ class PlanCommand extends Command
     }
 
     /** @param  string  $seed a ULID, or the first ten characters of one: the rest is then made from the files */
-    protected function plan(ImportPlanner $planner, string $seed): ?PlannedImport
+    protected function plan(IntakePlans $planner, string $seed): ?PlannedIntake
     {
         ini_set('memory_limit', '512M');
         /** @var list<string> $files */
@@ -115,7 +115,7 @@ class PlanCommand extends Command
         }
     }
 
-    protected function show(PlannedImport $planned): void
+    protected function show(PlannedIntake $planned): void
     {
         if ($this->option('json')) {
             $this->output->writeln(

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Intake\Commands;
 
-use App\Intake\SweepImports;
+use App\Intake\SweepIntakes;
 use Illuminate\Console\Command;
 
 final class SweepCommand extends Command
@@ -13,7 +13,7 @@ final class SweepCommand extends Command
 
     protected $description = 'Give back lists that say they are being worked on while nothing works on them';
 
-    public function handle(SweepImports $sweep): int
+    public function handle(SweepIntakes $sweep): int
     {
         $given = $sweep->run();
         $this->info($given === 0 ? 'Nothing is stuck.' : "$given given back.");

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Intake\Commands;
 
-use App\Intake\ImportPlanner;
+use App\Intake\IntakePlans;
 use App\Intake\NightlyReport;
-use App\Intake\PlannedImport;
+use App\Intake\PlannedIntake;
 use App\Ledger\Ledger;
 use App\Ledger\Turns;
 use App\Models\LedgerEntry;
@@ -38,7 +38,7 @@ final class WatchCommand extends Command
 
     protected $description = 'Apply the lists in a folder and report to the Mailroom; for cron';
 
-    public function handle(ImportPlanner $planner, Ledger $ledger, NightlyReport $report): int
+    public function handle(IntakePlans $planner, Ledger $ledger, NightlyReport $report): int
     {
         ini_set('memory_limit', '512M');
         $folder = rtrim((string) $this->argument('folder'), '/');
@@ -94,7 +94,7 @@ final class WatchCommand extends Command
         string $file,
         string $folder,
         School $school,
-        ImportPlanner $planner,
+        IntakePlans $planner,
         Ledger $ledger,
         NightlyReport $report,
     ): bool {
@@ -126,7 +126,7 @@ final class WatchCommand extends Command
             "$name: " .
                 ($trouble !== ''
                     ? "stopped. $trouble"
-                    : ($planned instanceof PlannedImport ? $planned->plan->sentence : '') .
+                    : ($planned instanceof PlannedIntake ? $planned->plan->sentence : '') .
                         ($entry instanceof LedgerEntry ? " Ledger entry $entry->id." : '')),
         );
 

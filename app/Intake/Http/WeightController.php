@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Intake\Http;
 
-use App\Intake\ImportPlanner;
+use App\Intake\IntakePlans;
 use App\Intake\KnownStudents;
 use App\Intake\SchoolWeights;
 use App\Intake\Views\WeightTable;
-use App\Models\Import;
+use App\Models\Intake;
 use App\Models\Person;
 use App\Models\School;
 use App\Platform\Answers;
@@ -26,24 +26,24 @@ final class WeightController
 {
     public function __construct(
         private readonly SchoolWeights $weights,
-        private readonly ImportPlanner $planner,
+        private readonly IntakePlans $planner,
         private readonly KnownStudents $known,
     ) {}
 
     #[Answers(WeightTable::class, 'What matches are judged by, with what this list suggests')]
-    public function show(Import $import): WeightTable
+    public function show(Intake $intake): WeightTable
     {
         return WeightTable::of(
-            $this->weights->of($import->school_id),
-            $this->weights->areOwn($import->school_id),
-            $this->estimate($import),
+            $this->weights->of($intake->school_id),
+            $this->weights->areOwn($intake->school_id),
+            $this->estimate($intake),
         );
     }
 
     #[Answers(WeightTable::class, 'Judge the lists of this school by what this list suggests')]
-    public function accept(Import $import, Request $request): WeightTable
+    public function accept(Intake $intake, Request $request): WeightTable
     {
-        $estimation = $this->estimate($import);
+        $estimation = $this->estimate($intake);
         if (!$estimation->suffices()) {
             throw new Refusal(
                 'This list has too few students who are known (' .
@@ -54,9 +54,9 @@ final class WeightController
             );
         }
         $actor = Person::signedIn($request);
-        $this->weights->accept($import->school_id, $estimation, $actor);
+        $this->weights->accept($intake->school_id, $estimation, $actor);
 
-        return WeightTable::of($this->weights->of($import->school_id), true, $estimation);
+        return WeightTable::of($this->weights->of($intake->school_id), true, $estimation);
     }
 
     #[Answers(null, 'Go back to the published weights')]
@@ -67,11 +67,11 @@ final class WeightController
         return response()->noContent();
     }
 
-    private function estimate(Import $import): Estimation
+    private function estimate(Intake $intake): Estimation
     {
         return Estimation::of(
-            Matcher::patterns($this->planner->subjects($import), $this->known->all()),
-            $this->weights->of($import->school_id),
+            Matcher::patterns($this->planner->subjects($intake), $this->known->all()),
+            $this->weights->of($intake->school_id),
         );
     }
 }

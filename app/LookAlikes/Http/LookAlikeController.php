@@ -20,8 +20,8 @@ use App\Models\Person;
 use App\Models\School;
 use App\Platform\Answers;
 use App\Platform\AsSeen;
-use App\Platform\CoreKit;
 use App\Platform\Instant;
+use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Wishes;
@@ -47,7 +47,7 @@ final class LookAlikeController
         private readonly Pairs $pairs,
         private readonly Ledger $ledger,
         private readonly Snapshots $snapshots,
-        private readonly CoreKit $kit,
+        private readonly PlannerKit $kit,
     ) {}
 
     #[Answers(PairPage::class, 'Pairs that may be one person, likeliest first')]

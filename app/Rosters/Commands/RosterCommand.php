@@ -6,7 +6,7 @@ namespace App\Rosters\Commands;
 
 use App\Models\School;
 use App\Models\Section;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Rosters\OneRosterExport;
 use App\Rosters\Roster;
 use App\Rosters\SheetFormat;
@@ -22,7 +22,7 @@ final class RosterCommand extends Command
 
     protected $description = 'Write a roster to a file';
 
-    public function handle(CoreKit $kit): int
+    public function handle(PlannerKit $kit): int
     {
         $out = (string) $this->option('out');
         $section = $this->option('section') === null ? null : Section::query()->find((string) $this->option('section'));

@@ -9,7 +9,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Models\Section;
 use App\Platform\Answers;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Platform\Takes;
 use App\Platform\Wishes;
 use App\Rosters\Http\Wishes\SchoolRosterWish;
@@ -25,7 +25,7 @@ use Symfony\Component\HttpFoundation\BinaryFileResponse;
 /** Rosters as files, to look at, to hand on, or to edit and bring in again. */
 final class RosterController
 {
-    public function __construct(private readonly CoreKit $kit) {}
+    public function __construct(private readonly PlannerKit $kit) {}
 
     #[Answers('file', 'The roster of a section, as of any day')]
     #[Takes(SectionRosterWish::class)]

@@ -9,7 +9,7 @@ use App\Models\School;
 use App\Models\SchoolYear;
 use App\Platform\Answers;
 use App\Platform\AsSeen;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Wishes;
@@ -29,7 +29,7 @@ use Vantrel\Core\Values\GradeLevel;
 /** Making many sections at once. */
 final class ManyController
 {
-    public function __construct(private readonly SectionDesk $desk, private readonly CoreKit $kit) {}
+    public function __construct(private readonly SectionDesk $desk, private readonly PlannerKit $kit) {}
 
     #[Answers(PlanView::class, 'What making sections from a list, a pattern or another year would do')]
     #[Takes(ManyWish::class)]

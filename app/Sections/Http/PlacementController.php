@@ -10,7 +10,7 @@ use App\Models\School;
 use App\Models\Section;
 use App\Platform\Answers;
 use App\Platform\AsSeen;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Wishes;
@@ -38,7 +38,7 @@ final class PlacementController
     public function __construct(
         private readonly SectionDesk $desk,
         private readonly SectionReader $reader,
-        private readonly CoreKit $kit,
+        private readonly PlannerKit $kit,
     ) {}
 
     #[Answers(PlanView::class, 'What moving, also enrolling or taking out students of a section would do')]

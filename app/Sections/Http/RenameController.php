@@ -8,7 +8,7 @@ use App\Ledger\PlanView;
 use App\Models\School;
 use App\Platform\Answers;
 use App\Platform\AsSeen;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Platform\Takes;
 use App\Platform\Wishes;
 use App\Sections\Http\Wishes\RenameSectionsWish;
@@ -22,7 +22,7 @@ use Vantrel\Core\Sections\Renaming;
 /** Renaming what bears a name throughout a school year. */
 final class RenameController
 {
-    public function __construct(private readonly SectionDesk $desk, private readonly CoreKit $kit) {}
+    public function __construct(private readonly SectionDesk $desk, private readonly PlannerKit $kit) {}
 
     #[Answers(PlanView::class, 'What renaming a homeroom, and all that is called after it, would do')]
     #[Takes(RenameSectionsWish::class)]

@@ -13,7 +13,7 @@ use App\Models\SchoolYear;
 use App\Models\Section;
 use App\Platform\Answers;
 use App\Platform\AsSeen;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Wishes;
@@ -48,7 +48,7 @@ final class SectionController
         private readonly SectionReader $reader,
         private readonly SectionDesk $desk,
         private readonly Ledger $ledger,
-        private readonly CoreKit $kit,
+        private readonly PlannerKit $kit,
     ) {}
 
     #[Answers(SectionPage::class, 'Sections of a school year; the current one unless another is named')]

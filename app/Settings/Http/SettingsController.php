@@ -10,10 +10,10 @@ use App\Models\Person;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Platform\Answers;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
-use App\Platform\Tries;
+use App\Platform\TryCounter;
 use App\Platform\Wishes;
 use App\Settings\Http\Wishes\PatternWish;
 use App\Settings\Http\Wishes\SchoolYearWish;
@@ -45,7 +45,7 @@ final class SettingsController
     public function __construct(
         private readonly Ledger $ledger,
         private readonly Snapshots $snapshots,
-        private readonly CoreKit $kit,
+        private readonly PlannerKit $kit,
     ) {}
 
     #[Answers(Settings::class, 'Settings of a school, with its years')]
@@ -62,7 +62,7 @@ final class SettingsController
             );
         }
         $live = DB::table('join_codes')->where('state', 'open')->count();
-        $chances = new CodeChances($live, Tries::codesADay());
+        $chances = new CodeChances($live, TryCounter::codesADay());
 
         return new Settings(
             $school->name,
@@ -101,7 +101,7 @@ final class SettingsController
                     ->all(),
             ),
             $live,
-            Tries::codesADay(),
+            TryCounter::codesADay(),
             $chances->guessPerDay($chances->payloadLength()),
             $chances->payloadLength(),
             $school->keep_askings_days,

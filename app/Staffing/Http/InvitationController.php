@@ -10,7 +10,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Models\Section;
 use App\Platform\Answers;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Platform\Takes;
 use App\Platform\Wishes;
 use App\Sections\SectionDesk;
@@ -37,7 +37,7 @@ final class InvitationController
     public function __construct(
         private readonly SectionDesk $desk,
         private readonly SectionReader $reader,
-        private readonly CoreKit $kit,
+        private readonly PlannerKit $kit,
     ) {}
 
     #[Answers(SectionDetail::class, 'Invite one or many colleagues by mail; a substitute with first and last day')]

@@ -14,8 +14,8 @@ use App\Models\School;
 use App\Models\Section;
 use App\Models\SignIn;
 use App\Platform\Answers;
-use App\Platform\CoreKit;
 use App\Platform\Instant;
+use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\TokenWish;
@@ -46,7 +46,7 @@ final class OwnInvitationController
     public function __construct(
         private readonly Ledger $ledger,
         private readonly Snapshots $snapshots,
-        private readonly CoreKit $kit,
+        private readonly PlannerKit $kit,
     ) {}
 
     #[Answers(InvitationView::class, 'What the link of an invitation leads to')]

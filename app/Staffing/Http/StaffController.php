@@ -8,7 +8,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Models\Section;
 use App\Platform\Answers;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Wishes;
@@ -38,7 +38,7 @@ final class StaffController
     public function __construct(
         private readonly SectionDesk $desk,
         private readonly SectionReader $reader,
-        private readonly CoreKit $kit,
+        private readonly PlannerKit $kit,
     ) {}
 
     #[Answers(Colleagues::class, 'Staff of the school by any part of the name, with their addresses at the school')]

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Tools\Commands;
 
-use App\Intake\ImportPlanner;
+use App\Intake\IntakePlans;
 use App\Ledger\Ledger;
 use App\LookAlikes\Pairs;
 use App\Models\School;
@@ -32,7 +32,7 @@ final class BenchCommand extends Command
 
     protected $description = 'Measure a list from file to ledger; run by bin/bench on a database of its own';
 
-    public function handle(ImportPlanner $planner, Ledger $ledger, CardPrinter $printer, Pairs $pairs): int
+    public function handle(IntakePlans $planner, Ledger $ledger, CardPrinter $printer, Pairs $pairs): int
     {
         if (DB::table('people')->exists()) {
             $this->error('This wants an empty database. Run bin/bench.');
@@ -253,7 +253,7 @@ final class BenchCommand extends Command
     }
 
     /** The exponent is the slope of log time over log rows, by least squares. */
-    private function growth(ImportPlanner $planner, School $school, int $known): void
+    private function growth(IntakePlans $planner, School $school, int $known): void
     {
         $table = $points = [];
         foreach ([1000, 3000, 10_000, 15_000] as $rows) {

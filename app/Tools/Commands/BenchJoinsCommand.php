@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Tools\Commands;
 
-use App\Platform\Tries;
+use App\Platform\TryCounter;
 use Illuminate\Console\Command;
 use Illuminate\Contracts\Encryption\Encrypter;
 use Illuminate\Cookie\CookieValuePrefix;
@@ -153,7 +153,7 @@ final class BenchJoinsCommand extends Command
      */
     private function sections(string $school, string $year): array
     {
-        $book = new CodeBook(new KeyedStream(str_repeat('bench', 7), 'codes'), [], 0, Tries::codesADay());
+        $book = new CodeBook(new KeyedStream(str_repeat('bench', 7), 'codes'), [], 0, TryCounter::codesADay());
         $codes = [];
         for ($i = 0; $i < self::SECTIONS; $i++) {
             $section = (string) Str::ulid();

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Tools\Commands;
 
-use App\Platform\CoreKit;
-use App\Tools\DemoImport;
+use App\Platform\PlannerKit;
+use App\Tools\DemoIntake;
 use Database\Seeders\DemoDistrict;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
@@ -21,7 +21,7 @@ final class SeedCommand extends Command
 
     protected $description = 'Fill an empty database; does nothing where there is data';
 
-    public function handle(CoreKit $kit): int
+    public function handle(PlannerKit $kit): int
     {
         if (DB::table('schools')->exists()) {
             return self::SUCCESS;
@@ -32,13 +32,13 @@ final class SeedCommand extends Command
             return self::SUCCESS;
         }
         (new DemoDistrict($kit))->run();
-        DemoImport::leaveHalfDone();
+        DemoIntake::leaveHalfDone();
 
         return self::SUCCESS;
     }
 
     /** One school and one coordinator, whose password is printed this once and changed at the first sign-in. */
-    private function empty(CoreKit $kit): void
+    private function empty(PlannerKit $kit): void
     {
         $ids = $kit->ids($kit->seed());
         $password = $kit->passphrases($kit->seed())->draw() . ' ' . $kit->passphrases($kit->seed() . ' more')->draw();

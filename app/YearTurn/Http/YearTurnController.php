@@ -11,7 +11,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Platform\Answers;
 use App\Platform\AsSeen;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use App\Platform\Takes;
 use App\Platform\Wishes;
 use App\YearTurn\Http\Wishes\SeedWish;
@@ -28,7 +28,7 @@ final class YearTurnController
     public function __construct(
         private readonly YearTurns $turns,
         private readonly Ledger $ledger,
-        private readonly CoreKit $kit,
+        private readonly PlannerKit $kit,
     ) {}
 
     #[Answers(YearTurnStart::class, 'The year that is, and the one that would follow')]

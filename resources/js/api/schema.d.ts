@@ -55,7 +55,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/imports/{import}": {
+    "/api/intakes/{intake}": {
         parameters: {
             query?: never;
             header?: never;
@@ -63,17 +63,17 @@ export interface paths {
             cookie?: never;
         };
         /** One list: layout, tallies, questions */
-        get: operations["showImportController"];
+        get: operations["showIntakeController"];
         put?: never;
         post?: never;
         /** Throw a list away that was not applied */
-        delete: operations["destroyImportController"];
+        delete: operations["destroyIntakeController"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/imports/{import}/answers": {
+    "/api/intakes/{intake}/answers": {
         parameters: {
             query?: never;
             header?: never;
@@ -83,14 +83,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Answer questions, name columns, keep cells as written; an empty answer takes one back */
-        post: operations["answersImportController"];
+        post: operations["answersIntakeController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/imports/{import}/apply": {
+    "/api/intakes/{intake}/apply": {
         parameters: {
             query?: never;
             header?: never;
@@ -100,14 +100,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Apply the plan, as looked at */
-        post: operations["applyImportController"];
+        post: operations["applyIntakeController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/imports/{import}/domain": {
+    "/api/intakes/{intake}/domain": {
         parameters: {
             query?: never;
             header?: never;
@@ -117,14 +117,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Add a mail domain that most of the list uses to the school’s own */
-        post: operations["domainImportController"];
+        post: operations["domainIntakeController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/imports/{import}/everyone": {
+    "/api/intakes/{intake}/everyone": {
         parameters: {
             query?: never;
             header?: never;
@@ -134,14 +134,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Say whose whole list this is, or that it only adds; and confirm in words how many leave */
-        post: operations["everyoneImportController"];
+        post: operations["everyoneIntakeController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/imports/{import}/rows": {
+    "/api/intakes/{intake}/rows": {
         parameters: {
             query?: never;
             header?: never;
@@ -149,7 +149,7 @@ export interface paths {
             cookie?: never;
         };
         /** Rows of the plan, in the order of the file */
-        get: operations["rowsImportController"];
+        get: operations["rowsIntakeController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -158,7 +158,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/imports/{import}/rows-to-mend": {
+    "/api/intakes/{intake}/rows-to-mend": {
         parameters: {
             query?: never;
             header?: never;
@@ -166,7 +166,7 @@ export interface paths {
             cookie?: never;
         };
         /** The rows that need work, as a workbook with what to do beside each */
-        get: operations["toMendImportController"];
+        get: operations["toMendIntakeController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -175,7 +175,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/imports/{import}/weights": {
+    "/api/intakes/{intake}/weights": {
         parameters: {
             query?: never;
             header?: never;
@@ -806,7 +806,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/schools/{school}/imports": {
+    "/api/schools/{school}/intakes": {
         parameters: {
             query?: never;
             header?: never;
@@ -814,10 +814,10 @@ export interface paths {
             cookie?: never;
         };
         /** Lists brought in, newest first */
-        get: operations["indexImportController"];
+        get: operations["indexIntakeController"];
         put?: never;
         /** Bring a list in: one or several files, or what was pasted */
-        post: operations["storeImportController"];
+        post: operations["storeIntakeController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1795,12 +1795,6 @@ export interface components {
             name: string;
             at: string | null;
         };
-        Asked: {
-            state: string;
-            section: string;
-            userName: string;
-            how: string;
-        };
         Cell: {
             before: string;
             after: string;
@@ -1974,7 +1968,7 @@ export interface components {
             userName: string;
             sections: components["schemas"]["HomeSection"][];
         };
-        ImportDetail: {
+        IntakeDetail: {
             id: string;
             schoolId: string;
             title: string;
@@ -2008,7 +2002,7 @@ export interface components {
             undoUntil: string;
             entryId: string | null;
         };
-        ImportLine: {
+        IntakeLine: {
             id: string;
             title: string;
             state: string;
@@ -2020,8 +2014,8 @@ export interface components {
             };
             madeAt: string;
         };
-        ImportPage: {
-            imports: components["schemas"]["ImportLine"][];
+        IntakeList: {
+            intakes: components["schemas"]["IntakeLine"][];
             mostStudents: number;
             mostMegabytes: number;
         };
@@ -2049,6 +2043,12 @@ export interface components {
             signedInAsInvited: boolean;
             expiresAt: string;
             powers: string[];
+        };
+        JoinRequestView: {
+            state: string;
+            section: string;
+            userName: string;
+            how: string;
         };
         Joined: {
             section: string;
@@ -2653,12 +2653,12 @@ export interface operations {
             };
         };
     };
-    showImportController: {
+    showIntakeController: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                import: string;
+                intake: string;
             };
             cookie?: never;
         };
@@ -2670,17 +2670,17 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ImportDetail"];
+                    "application/json": components["schemas"]["IntakeDetail"];
                 };
             };
         };
     };
-    destroyImportController: {
+    destroyIntakeController: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                import: string;
+                intake: string;
             };
             cookie?: never;
         };
@@ -2695,12 +2695,12 @@ export interface operations {
             };
         };
     };
-    answersImportController: {
+    answersIntakeController: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                import: string;
+                intake: string;
             };
             cookie?: never;
         };
@@ -2720,17 +2720,17 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ImportDetail"];
+                    "application/json": components["schemas"]["IntakeDetail"];
                 };
             };
         };
     };
-    applyImportController: {
+    applyIntakeController: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                import: string;
+                intake: string;
             };
             cookie?: never;
         };
@@ -2749,17 +2749,17 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ImportDetail"];
+                    "application/json": components["schemas"]["IntakeDetail"];
                 };
             };
         };
     };
-    domainImportController: {
+    domainIntakeController: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                import: string;
+                intake: string;
             };
             cookie?: never;
         };
@@ -2777,17 +2777,17 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ImportDetail"];
+                    "application/json": components["schemas"]["IntakeDetail"];
                 };
             };
         };
     };
-    everyoneImportController: {
+    everyoneIntakeController: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                import: string;
+                intake: string;
             };
             cookie?: never;
         };
@@ -2806,12 +2806,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ImportDetail"];
+                    "application/json": components["schemas"]["IntakeDetail"];
                 };
             };
         };
     };
-    rowsImportController: {
+    rowsIntakeController: {
         parameters: {
             query?: {
                 verdict?: string | null;
@@ -2819,7 +2819,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                import: string;
+                intake: string;
             };
             cookie?: never;
         };
@@ -2836,12 +2836,12 @@ export interface operations {
             };
         };
     };
-    toMendImportController: {
+    toMendIntakeController: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                import: string;
+                intake: string;
             };
             cookie?: never;
         };
@@ -2863,7 +2863,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                import: string;
+                intake: string;
             };
             cookie?: never;
         };
@@ -2885,7 +2885,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                import: string;
+                intake: string;
             };
             cookie?: never;
         };
@@ -3126,7 +3126,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Asked"];
+                    "application/json": components["schemas"]["JoinRequestView"];
                 };
             };
         };
@@ -3146,7 +3146,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Asked"];
+                    "application/json": components["schemas"]["JoinRequestView"];
                 };
             };
         };
@@ -3834,7 +3834,7 @@ export interface operations {
             };
         };
     };
-    indexImportController: {
+    indexIntakeController: {
         parameters: {
             query?: never;
             header?: never;
@@ -3851,12 +3851,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ImportPage"];
+                    "application/json": components["schemas"]["IntakeList"];
                 };
             };
         };
     };
-    storeImportController: {
+    storeIntakeController: {
         parameters: {
             query?: never;
             header?: never;
@@ -3883,7 +3883,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ImportDetail"];
+                    "application/json": components["schemas"]["IntakeDetail"];
                 };
             };
         };

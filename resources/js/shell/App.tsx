@@ -10,7 +10,7 @@ import { RoomPage } from '@/areas/access/RoomPage';
 import { SignInPage } from '@/areas/access/SignInPage';
 import { ConfirmPage } from '@/areas/access/WaitPage';
 import { DeskPage } from '@/areas/desk/DeskPage';
-import { ImportPage } from '@/areas/intake/ImportPage';
+import { ListPage } from '@/areas/intake/ListPage';
 import { IntakePage } from '@/areas/intake/IntakePage';
 import { LedgerPage } from '@/areas/ledger/LedgerPage';
 import { LookAlikesPage } from '@/areas/look-alikes/LookAlikesPage';
@@ -81,7 +81,7 @@ function Staff() {
             <Routes>
                 <Route path="desk" element={only(<DeskPage school={school} />)} />
                 <Route path="intake" element={only(<IntakePage school={school} />)} />
-                <Route path="intake/:id" element={only(<ImportPage school={school} />)} />
+                <Route path="intake/:id" element={only(<ListPage school={school} />)} />
                 <Route path="transfers" element={only(<TransfersPage school={school} />)} />
                 <Route path="roll" element={only(<RollPage school={school} />)} />
                 <Route path="sections" element={<SectionsPage school={school} />} />

@@ -22,7 +22,7 @@ interface Area {
 
 const AREAS: Area[] = [
     { path: 'desk', name: 'Desk', key: 'd' },
-    { path: 'intake', name: 'Intake', key: 'i', loops: ['imports'], gap: true },
+    { path: 'intake', name: 'Intake', key: 'i', loops: ['intakes'], gap: true },
     { path: 'roll', name: 'Roll', key: 'r', loops: ['unplaced', 'transfers'] },
     {
         path: 'sections',
@@ -55,14 +55,14 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
         enabled: school.coordinates,
         refetchInterval: 30_000,
     });
-    const { data: imports } = useQuery({
-        queryKey: ['imports', school.id],
-        queryFn: () => data(api.GET('/api/schools/{school}/imports', { params: { path: { school: school.id } } })),
+    const { data: intakes } = useQuery({
+        queryKey: ['intakes', school.id],
+        queryFn: () => data(api.GET('/api/schools/{school}/intakes', { params: { path: { school: school.id } } })),
         enabled: school.coordinates,
         refetchInterval: (query) =>
-            query.state.data?.imports.some((i) => i.state === 'applying' || i.state === 'reading') ? 1_000 : 20_000,
+            query.state.data?.intakes.some((i) => i.state === 'applying' || i.state === 'reading') ? 1_000 : 20_000,
     });
-    const running = imports?.imports.find((i) => i.state === 'applying');
+    const running = intakes?.intakes.find((i) => i.state === 'applying');
     const areas = school.coordinates ? AREAS : AREAS.filter((a) => a.path === 'sections');
     useKey('?', 'This list', () => setList(true));
     const count = (area: Area) => {

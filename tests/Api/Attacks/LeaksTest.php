@@ -122,7 +122,7 @@ it('answers an id that is none with 404, and notes no value anybody typed', func
             "/api/people/$id",
             "/api/schools/$id/desk",
             "/api/sections/$id",
-            "/api/imports/$id",
+            "/api/intakes/$id",
             "/api/ledger/$id",
             "/api/schools/{$this->world->school}/look-alikes/$id/$id",
             "/api/messages/$id",

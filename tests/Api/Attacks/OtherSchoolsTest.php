@@ -25,7 +25,7 @@ it('answers a list of names with nothing of another school’s child', function 
         as $list
     ) {
         $id = ($this->csv)('other coordinator', $list, $this->world->otherSchool)['id'];
-        $answers = json_encode([($this->show)($id), $this->getJson("/api/imports/$id/rows")->json()]);
+        $answers = json_encode([($this->show)($id), $this->getJson("/api/intakes/$id/rows")->json()]);
         foreach (array_diff($secret, str_contains($list, 'helene') ? ['helene@shoremail.example'] : []) as $private) {
             expect($answers)->not->toContain($private);
         }
@@ -65,7 +65,7 @@ it('writes nothing of another school by an account key, a guardian’s address o
         ->and(json_encode($question))
         ->not->toContain('3 Heron');
     foreach (["is:$student:transfer", "is:$student:also", "is:$student:leave", "is:$student"] as $forged) {
-        $this->postJson("/api/imports/$id/answers", ['answers' => [$question['id'] => $forged]]);
+        $this->postJson("/api/intakes/$id/answers", ['answers' => [$question['id'] => $forged]]);
         ($this->apply)($id);
         expect($mine())->toEqual($before);
     }

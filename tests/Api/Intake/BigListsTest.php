@@ -15,7 +15,7 @@ it(
         $before = World::checksum();
         $id = ($this->csv)("Student number,Name\n020001,Wilhelmina Seabright\n030000,Pupilaa Familya\n")['id'];
         expect(($this->show)($id)['leaving'])->toBe(0);
-        $this->as->postJson("/api/imports/$id/everyone", ['everyone' => 'school'])->assertOk();
+        $this->as->postJson("/api/intakes/$id/everyone", ['everyone' => 'school'])->assertOk();
         $list = ($this->show)($id);
         expect($list['leaving'])
             ->toBe(29)
@@ -29,9 +29,9 @@ it(
             ->and($list['sentence'])
             ->toContain('marks 29 students as having left');
         ($this->apply)($id)->assertStatus(422);
-        $this->as->postJson("/api/imports/$id/everyone", ['everyone' => 'school', 'words' => '28 leave'])->assertOk();
+        $this->as->postJson("/api/intakes/$id/everyone", ['everyone' => 'school', 'words' => '28 leave'])->assertOk();
         expect(($this->show)($id)['blockers'])->not->toBe([]);
-        $this->as->postJson("/api/imports/$id/everyone", ['everyone' => 'school', 'words' => '29 leave'])->assertOk();
+        $this->as->postJson("/api/intakes/$id/everyone", ['everyone' => 'school', 'words' => '29 leave'])->assertOk();
         expect(($this->show)($id)['blockers'])->toBe([])->and(($this->show)($id)['confirmed'])->toBeTrue();
         ($this->apply)($id)
             ->assertStatus(422)
@@ -57,15 +57,15 @@ it(
         $id = ($this->csv)("Student number,Name,Grade\n020001,Wilhelmina Seabright,3\n020003,Mei Chen,not a grade\n")[
             'id'
         ];
-        $this->as->postJson("/api/imports/$id/everyone", ['everyone' => "section:{$this->world->section}"])->assertOk();
+        $this->as->postJson("/api/intakes/$id/everyone", ['everyone' => "section:{$this->world->section}"])->assertOk();
         expect(array_column(($this->rows)($id, 'leaving'), 'matchId'))
             ->toBe([$kai])
             ->and(($this->show)($id)['sentence'])
             ->toContain('out of the section');
         $this->as
-            ->postJson("/api/imports/$id/everyone", ['everyone' => 'section:' . str_repeat('0', 26)])
+            ->postJson("/api/intakes/$id/everyone", ['everyone' => 'section:' . str_repeat('0', 26)])
             ->assertStatus(422);
-        $this->as->postJson("/api/imports/$id/everyone", ['everyone' => 'grade:nine'])->assertStatus(422);
+        $this->as->postJson("/api/intakes/$id/everyone", ['everyone' => 'grade:nine'])->assertStatus(422);
         ($this->apply)($id, ['password' => 'lantern harbor morning'])->assertOk();
         expect(DB::table('people')->where('id', $kai)->value('state'))
             ->toBe('active')
@@ -82,7 +82,7 @@ it('lets one of two coordinators win and shows the other what changed, with a fr
     $theirs = ($this->csv)($csv . "5\n")['id'];
     $seen = ($this->show)($theirs)['fingerprint'];
     ($this->apply)($mine)->assertOk();
-    $this->as->postJson("/api/imports/$theirs/apply", ['fingerprint' => $seen])->assertOk();
+    $this->as->postJson("/api/intakes/$theirs/apply", ['fingerprint' => $seen])->assertOk();
     $list = ($this->show)($theirs);
     expect($list['state'])
         ->toBe('planned')

@@ -140,7 +140,7 @@ it(
         }
         $id = ($this->csv)($csv)['id'];
         $table = $this->as
-            ->getJson("/api/imports/$id/weights")
+            ->getJson("/api/intakes/$id/weights")
             ->assertOk()
             ->json();
         expect($table['own'])
@@ -154,18 +154,18 @@ it(
         );
         expect($name['inForce'])->toBe($name['published'])->and($name['estimated'])->toBeGreaterThan(0.93);
         $this->as
-            ->postJson("/api/imports/$id/weights")
+            ->postJson("/api/intakes/$id/weights")
             ->assertOk()
             ->assertJsonPath('own', true);
         expect(
-            collect($this->as->getJson("/api/imports/$id/weights")->json('lines'))->first(
+            collect($this->as->getJson("/api/intakes/$id/weights")->json('lines'))->first(
                 fn(array $l): bool => $l['field'] === 'given name' && $l['level'] === 'alike',
             )['inForce'],
         )->toEqualWithDelta($name['estimated'], 0.001);
         $this->as->deleteJson("/api/schools/{$this->world->school}/weights")->assertNoContent();
         expect(DB::table('match_weights')->count())->toBe(0);
         $few = ($this->csv)("Name,Grade\nNoor Haddad,3\n")['id'];
-        $this->as->postJson("/api/imports/$few/weights")->assertStatus(422);
+        $this->as->postJson("/api/intakes/$few/weights")->assertStatus(422);
     },
 );
 

@@ -16,13 +16,13 @@ it('gives the rows that need work back as a workbook, and takes them in again me
     file_put_contents(
         $file,
         $this->as
-            ->get("/api/imports/$id/rows-to-mend")
+            ->get("/api/intakes/$id/rows-to-mend")
             ->assertOk()
             ->assertDownload()
             ->streamedContent() ?:
         file_get_contents(
             $this->as
-                ->get("/api/imports/$id/rows-to-mend")
+                ->get("/api/intakes/$id/rows-to-mend")
                 ->baseResponse->getFile()
                 ->getPathname(),
         ),
@@ -103,7 +103,7 @@ it('sends a section’s roster out and takes guardians, names and membership bac
         $sheet,
     ]);
     $id = ($this->bring)(['files' => [new UploadedFile($sheet, 'roster.xlsx', null, null, true)]])['id'];
-    $this->as->postJson("/api/imports/$id/everyone", ['everyone' => "section:{$this->world->section}"])->assertOk();
+    $this->as->postJson("/api/intakes/$id/everyone", ['everyone' => "section:{$this->world->section}"])->assertOk();
     expect(($this->show)($id)['leaving'])
         ->toBe(1)
         ->and(($this->show)($id)['verdicts']['update'])
@@ -114,7 +114,7 @@ it('sends a section’s roster out and takes guardians, names and membership bac
     DB::table('sign_ins')
         ->where('person_id', $this->world->people['guardian'])
         ->update(['last_signed_in_at' => now()]);
-    $this->as->postJson("/api/imports/$id/answers", ['answers' => [$question['id'] => 'take']])->assertOk();
+    $this->as->postJson("/api/intakes/$id/answers", ['answers' => [$question['id'] => 'take']])->assertOk();
     ($this->apply)($id, ['password' => 'lantern harbor morning'])->assertOk();
     expect(DB::table('outgoing_messages')->orderBy('id')->pluck('to_address')->all())
         ->toBe(['helene@shoremail.example', 'new@shoremail.example'])

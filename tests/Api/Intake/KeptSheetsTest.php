@@ -3,9 +3,9 @@
 declare(strict_types=1);
 
 use App\Intake\Files\ListFile;
-use App\Intake\ImportFiles;
 use App\Intake\KeptSheets;
-use App\Models\Import;
+use App\Intake\ListFiles;
+use App\Models\Intake;
 
 beforeEach(fn() => readyForLists($this));
 
@@ -13,26 +13,26 @@ function keptListOf(object $test, string $csv = "Name,Grade\nMina Quill,4\n"): s
 {
     $id = ($test->csv)($csv)['id'];
 
-    return ImportFiles::path(Import::query()->findOrFail($id)->files[0]['file']);
+    return ListFiles::path(Intake::query()->findOrFail($id)->files[0]['file']);
 }
 
 it('takes a file apart once: plans and answers work with the cells as they were read', function (): void {
     $path = keptListOf($this);
-    $import = Import::query()->where('state', 'planned')->firstOrFail();
-    expect(fileperms(ImportFiles::sheets($path)) & 0777)->toBe(0600);
+    $intake = Intake::query()->where('state', 'planned')->firstOrFail();
+    expect(fileperms(ListFiles::sheets($path)) & 0777)->toBe(0600);
     // Whatever became of the file since, the plan is of the list that was brought in.
     file_put_contents($path, 'not a list any more');
-    $this->postJson("/api/imports/$import->id/answers", ['answers' => ['t0.names' => 'given']])->assertOk();
-    expect($this->getJson("/api/imports/$import->id/rows")->json('rows.0.cells.Name.after'))->toBe('Mina Quill');
+    $this->postJson("/api/intakes/$intake->id/answers", ['answers' => ['t0.names' => 'given']])->assertOk();
+    expect($this->getJson("/api/intakes/$intake->id/rows")->json('rows.0.cells.Name.after'))->toBe('Mina Quill');
 });
 
 it('reads the file again where what was kept is gone, damaged, or of another version', function (Closure $spoil): void {
     $path = keptListOf($this);
-    $spoil(ImportFiles::sheets($path));
+    $spoil(ListFiles::sheets($path));
     $sheets = KeptSheets::of($path, 'list.csv', 'Lanternfield Primary', 'primary');
     expect($sheets[0]->grid->lines[1]->cells)->toBe(['Mina Quill', '4']);
     // And keeps it anew.
-    $content = json_decode((string) gzdecode((string) file_get_contents(ImportFiles::sheets($path))), true);
+    $content = json_decode((string) gzdecode((string) file_get_contents(ListFiles::sheets($path))), true);
     expect($content['format'])->toBe(1);
 })->with([
     'gone' => [fn(string $f) => unlink($f)],
@@ -44,11 +44,11 @@ it('reads the file again where what was kept is gone, damaged, or of another ver
 it('gives back every cell of the lists that ship, with its place and its flaws', function (): void {
     foreach (glob(base_path('demo/*.{xlsx,csv,ods,zip}'), GLOB_BRACE) ?: [] as $list) {
         $read = ListFile::sheets($list, basename($list), 'Copperbrook Middle', 'middle');
-        $path = ImportFiles::path(ImportFiles::copy($list));
+        $path = ListFiles::path(ListFiles::copy($list));
         KeptSheets::keep($path, $read);
         expect(KeptSheets::of($path, basename($list), 'Copperbrook Middle', 'middle'))->toEqual($read, $list);
-        ImportFiles::remove(basename($path));
-        expect(is_file(ImportFiles::sheets($path)))->toBeFalse();
+        ListFiles::remove(basename($path));
+        expect(is_file(ListFiles::sheets($path)))->toBeFalse();
     }
 });
 
@@ -59,7 +59,7 @@ it('keeps nothing beside a list that is read where it lies, and nothing of one t
     expect(is_file("$list.sheets"))->toBeFalse();
     unlink($list);
     $path = keptListOf($this);
-    $id = Import::query()->where('state', 'planned')->value('id');
-    $this->deleteJson("/api/imports/$id")->assertNoContent();
-    expect(is_file($path))->toBeFalse()->and(is_file(ImportFiles::sheets($path)))->toBeFalse();
+    $id = Intake::query()->where('state', 'planned')->value('id');
+    $this->deleteJson("/api/intakes/$id")->assertNoContent();
+    expect(is_file($path))->toBeFalse()->and(is_file(ListFiles::sheets($path)))->toBeFalse();
 });

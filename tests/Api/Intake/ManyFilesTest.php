@@ -50,7 +50,7 @@ it('takes a paste: cells as a table, and plain lines, and leaves no copy behind'
         ->and(($this->show)($lines)['sheets'][0]['headerRow'])
         ->toBeNull();
     $this->as
-        ->post("/api/schools/{$this->world->school}/imports", [], ['Accept' => 'application/json'])
+        ->post("/api/schools/{$this->world->school}/intakes", [], ['Accept' => 'application/json'])
         ->assertStatus(422);
 });
 
@@ -89,8 +89,8 @@ it('notices a mail domain that the school has not named and adds it through the 
     }
     $id = ($this->csv)($csv)['id'];
     expect(($this->show)($id)['domains'])->toBe(['copperbrook.example']);
-    $this->as->postJson("/api/imports/$id/domain", ['domain' => 'evil.example'])->assertStatus(422);
-    $this->as->postJson("/api/imports/$id/domain", ['domain' => 'copperbrook.example'])->assertOk();
+    $this->as->postJson("/api/intakes/$id/domain", ['domain' => 'evil.example'])->assertStatus(422);
+    $this->as->postJson("/api/intakes/$id/domain", ['domain' => 'copperbrook.example'])->assertOk();
     expect(DB::table('schools')->where('id', $this->world->school)->value('mail_domains'))
         ->toBe('["lanternfield.example","copperbrook.example"]')
         ->and(DB::table('ledger_entries')->value('title'))

@@ -162,7 +162,7 @@ it('ends an enrollment in a section that was archived, which brings nothing new 
 it('applies after midnight what was looked at before, and no plan of last week', function (): void {
     $this->travelTo('2026-09-01 23:50:00');
     $send = fn(): string => $this->post(
-        "/api/schools/{$this->world->school}/imports",
+        "/api/schools/{$this->world->school}/intakes",
         [
             'files' => [
                 UploadedFile::fake()->createWithContent(
@@ -176,19 +176,19 @@ it('applies after midnight what was looked at before, and no plan of last week',
         ->assertOk()
         ->json('id');
     $id = $send();
-    $fingerprint = $this->getJson("/api/imports/$id")->json('fingerprint');
+    $fingerprint = $this->getJson("/api/intakes/$id")->json('fingerprint');
     $this->travelTo('2026-09-02 00:20:00');
-    $this->postJson("/api/imports/$id/apply", ['fingerprint' => $fingerprint])->assertOk();
-    $this->getJson("/api/imports/$id")->assertJsonPath('state', 'applied');
+    $this->postJson("/api/intakes/$id/apply", ['fingerprint' => $fingerprint])->assertOk();
+    $this->getJson("/api/intakes/$id")->assertJsonPath('state', 'applied');
     ($this->undo)((string) DB::table('ledger_entries')->orderByDesc('seq')->value('id'))->assertOk();
     $this->travelTo('2026-09-10 08:00:00');
     $this->flushSession();
     $this->actingAs($this->world->as('coordinator'));
-    $list = $this->getJson("/api/imports/$id")
+    $list = $this->getJson("/api/intakes/$id")
         ->assertJsonPath('state', 'planned')
         ->json();
-    $this->postJson("/api/imports/$id/apply", ['fingerprint' => $list['fingerprint']])->assertOk();
-    $this->getJson("/api/imports/$id")
+    $this->postJson("/api/intakes/$id/apply", ['fingerprint' => $list['fingerprint']])->assertOk();
+    $this->getJson("/api/intakes/$id")
         ->assertJsonPath('state', 'planned')
         ->assertJsonPath('message', fn(string $m): bool => str_contains($m, 'Since you looked'));
 });

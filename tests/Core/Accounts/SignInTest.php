@@ -5,7 +5,7 @@ declare(strict_types=1);
 // mutates: Codes
 
 use Vantrel\Core\Accounts\Limit;
-use Vantrel\Core\Accounts\OwnPassword;
+use Vantrel\Core\Accounts\OwnSecrets;
 use Vantrel\Core\Accounts\Pictures;
 use Vantrel\Core\Accounts\SignInPolicy;
 use Vantrel\Core\Accounts\Totp;
@@ -103,7 +103,7 @@ it('ends the printed passphrase with the own password', function (): void {
         'password' => null,
         'temporary' => 0,
     ]);
-    expect(OwnPassword::set($signIn, 'hash')->changes[0]->after)->toBe(['password' => 'hash', 'passphrase' => null]);
+    expect(OwnSecrets::set($signIn, 'hash')->changes[0]->after)->toBe(['password' => 'hash', 'passphrase' => null]);
 });
 
 it('binds students who are here, and nobody else', function (): void {

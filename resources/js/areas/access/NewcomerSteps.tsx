@@ -30,7 +30,7 @@ export function NewcomerSteps({ code, onIn, onBack, onSignIn }: Props) {
     const [chosen, setChosen] = useState<Schemas['ListedName'] | null>(null);
     const [proof, setProof] = useState('');
     const [more, setMore] = useState({ birth_date: '', number: '', email: '' });
-    const [asked, setAsked] = useState<Schemas['Asked'] | null>(null);
+    const [asked, setAsked] = useState<Schemas['JoinRequestView'] | null>(null);
     const [error, setError] = useState<Problem | null>(null);
     const [busy, setBusy] = useState(false);
     const { data: door, error: shut } = useQuery({

@@ -9,7 +9,13 @@ import { SetPassword } from './SetPassword';
 import { useToken } from './token';
 
 /** Waiting to be let in: asks again every few seconds, and is in as soon as somebody has said yes. */
-export function WaitPage({ asked, onIn }: { asked: Schemas['Asked']; onIn: (joined: Schemas['Joined']) => void }) {
+export function WaitPage({
+    asked,
+    onIn,
+}: {
+    asked: Schemas['JoinRequestView'];
+    onIn: (joined: Schemas['Joined']) => void;
+}) {
     const { t } = useTranslation();
     const { data: now } = useQuery({
         queryKey: ['asked'],

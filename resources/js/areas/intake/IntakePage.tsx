@@ -27,8 +27,8 @@ export function IntakePage({ school }: { school: School }) {
     const [busy, setBusy] = useState('');
     const [error, setError] = useState('');
     const { data: page } = useQuery({
-        queryKey: ['imports', school.id],
-        queryFn: () => data(api.GET('/api/schools/{school}/imports', { params: { path: { school: school.id } } })),
+        queryKey: ['intakes', school.id],
+        queryFn: () => data(api.GET('/api/schools/{school}/intakes', { params: { path: { school: school.id } } })),
     });
     const bring = async (files: File[], pasted?: { text: string; html: string }) => {
         if (files.length === 0 && !pasted) return;
@@ -42,14 +42,14 @@ export function IntakePage({ school }: { school: School }) {
                 form.append('text', pasted.text);
                 form.append('html', pasted.html);
             }
-            const response = await fetch(`/api/schools/${school.id}/imports`, {
+            const response = await fetch(`/api/schools/${school.id}/intakes`, {
                 method: 'POST',
                 body: form,
                 headers: { Accept: 'application/json', 'X-XSRF-TOKEN': csrfToken() },
             });
             if (!response.ok) throw await problemOf(response);
-            const made = (await response.json()) as Schemas['ImportDetail'];
-            await queries.invalidateQueries({ queryKey: ['imports', school.id] });
+            const made = (await response.json()) as Schemas['IntakeDetail'];
+            await queries.invalidateQueries({ queryKey: ['intakes', school.id] });
             void navigate(`/s/${school.code}/intake/${made.id}`);
         } catch (e) {
             setError(`${what}: ${sentence(e)}`);
@@ -145,8 +145,8 @@ export function IntakePage({ school }: { school: School }) {
             </Dialog>
             <DataTable
                 label="Lists brought in"
-                name="imports"
-                rows={page?.imports ?? []}
+                name="intakes"
+                rows={page?.intakes ?? []}
                 id={(i) => i.id}
                 onOpen={(i) => void navigate(`/s/${school.code}/intake/${i.id}`)}
                 empty={

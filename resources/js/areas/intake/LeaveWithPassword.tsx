@@ -5,7 +5,7 @@ import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
 
 interface Props {
-    list: Schemas['ImportDetail'];
+    list: Schemas['IntakeDetail'];
     onClose: () => void;
     /** Applies the list, or says in its error why not. */
     onApply: (password: string) => Promise<void>;

@@ -16,7 +16,7 @@ export function MatchWeights({ school, id, onChanged }: { school: School; id: st
     const key = ['weights', id];
     const { data: table, error } = useQuery({
         queryKey: key,
-        queryFn: () => data(api.GET('/api/imports/{import}/weights', { params: { path: { import: id } } })),
+        queryFn: () => data(api.GET('/api/intakes/{intake}/weights', { params: { path: { intake: id } } })),
         retry: false,
     });
     const act = useAct(({ work }: { work: () => Promise<unknown>; done: string }) => work(), {
@@ -88,7 +88,7 @@ export function MatchWeights({ school, id, onChanged }: { school: School; id: st
                     kind="primary"
                     onClick={() =>
                         run(
-                            () => api.POST('/api/imports/{import}/weights', { params: { path: { import: id } } }),
+                            () => api.POST('/api/intakes/{intake}/weights', { params: { path: { intake: id } } }),
                             `Lists of ${school.name} are judged by these figures from now on.`,
                         )
                     }

@@ -6,7 +6,7 @@ export function RepairList({
     list,
     onSay,
 }: {
-    list: Schemas['ImportDetail'];
+    list: Schemas['IntakeDetail'];
     onSay: (answers: Record<string, string | null>) => void;
 }) {
     return (

@@ -14,7 +14,7 @@ export function WhoseList({
     onSet,
 }: {
     school: School;
-    list: Schemas['ImportDetail'];
+    list: Schemas['IntakeDetail'];
     onSet: (everyone: string | null) => void;
 }) {
     const [picked, setPicked] = useState(list.everyone ?? ADDITIONS);

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace App\Tools;
 
-use App\Intake\ImportFiles;
-use App\Intake\Jobs\PlanImport;
-use App\Models\Import;
+use App\Intake\Jobs\PlanIntake;
+use App\Intake\ListFiles;
+use App\Models\Intake;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
 /** The list that a newcomer to the demo finds half-done on the Desk: brought in and planned, not applied. */
-final class DemoImport
+final class DemoIntake
 {
     private const LIST = 'demo/fall-list-grades-1-5.xlsx';
 
@@ -20,12 +20,12 @@ final class DemoImport
         if (!is_file(base_path(self::LIST))) {
             return;
         }
-        $import = Import::query()->create([
+        $intake = Intake::query()->create([
             'id' => (string) Str::ulid(),
             'school_id' => DB::table('schools')->where('code', 'primary')->value('id'),
             'actor_id' => DB::table('people')->where('email', 'ines.halloran@lanternfield.example')->value('id'),
             'title' => basename(self::LIST),
-            'files' => [['file' => ImportFiles::copy(base_path(self::LIST)), 'title' => basename(self::LIST)]],
+            'files' => [['file' => ListFiles::copy(base_path(self::LIST)), 'title' => basename(self::LIST)]],
             'state' => 'reading',
             'answers' => [],
             'round' => 1,
@@ -34,6 +34,6 @@ final class DemoImport
             'made_at' => now(),
             'changed_at' => now(),
         ]);
-        PlanImport::dispatch($import->id, 1);
+        PlanIntake::dispatch($intake->id, 1);
     }
 }

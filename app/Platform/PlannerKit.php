@@ -17,7 +17,7 @@ use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\StalePlan;
 
 /** Hands the core what it does not take by itself: the time, randomness, and what has been given out before. */
-final class CoreKit
+final class PlannerKit
 {
     public function now(): string
     {
@@ -71,7 +71,7 @@ final class CoreKit
             $this->random("$seed codes"),
             $this->usedCodes(),
             DB::table('join_codes')->where('state', 'open')->count(),
-            Tries::codesADay(),
+            TryCounter::codesADay(),
         );
     }
 

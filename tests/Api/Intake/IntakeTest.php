@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
-use App\Intake\Jobs\ApplyImport;
-use App\Models\Import;
+use App\Intake\Jobs\ApplyIntake;
+use App\Models\Intake;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
@@ -13,7 +13,7 @@ beforeEach(function (): void {
     $this->world = World::make();
     $this->as = $this->actingAs($this->world->as('coordinator'));
     $this->bring = fn(string $csv, string $name = 'list.csv') => $this->as->post(
-        "/api/schools/{$this->world->school}/imports",
+        "/api/schools/{$this->world->school}/intakes",
         ['file' => UploadedFile::fake()->createWithContent($name, $csv)],
         ['Accept' => 'application/json'],
     );
@@ -29,7 +29,7 @@ it('plans, applies and undoes a list, byte for byte', function (): void {
     $before = World::checksum();
     $list = ($this->bring)(NEW_LIST)->assertOk();
     $id = $list->json('id');
-    $plan = $this->as->getJson("/api/imports/$id")->assertOk();
+    $plan = $this->as->getJson("/api/intakes/$id")->assertOk();
     expect($plan->json('state'))
         ->toBe('planned')
         ->and($plan->json('verdicts'))
@@ -39,10 +39,10 @@ it('plans, applies and undoes a list, byte for byte', function (): void {
         ->and(World::checksum())
         ->toBe($before);
     $this->as
-        ->getJson("/api/imports/$id/rows?verdict=cannot")
+        ->getJson("/api/intakes/$id/rows?verdict=cannot")
         ->assertJsonCount(1, 'rows')
         ->assertJsonPath('rows.0.problems.0.column', 'Grade');
-    $applied = $this->as->postJson("/api/imports/$id/apply", ['fingerprint' => $plan->json('fingerprint')])->assertOk();
+    $applied = $this->as->postJson("/api/intakes/$id/apply", ['fingerprint' => $plan->json('fingerprint')])->assertOk();
     expect($applied->json('state'))->toBe('applied');
     $this->as
         ->getJson("/api/schools/{$this->world->school}/people?kind=student&q=haddad")
@@ -60,19 +60,19 @@ it('plans, applies and undoes a list, byte for byte', function (): void {
         ->assertJsonPath('kept', []);
     expect(World::checksum())->toBe($before);
     // The list is a plan again, and the same one can be applied again.
-    $again = $this->as->getJson("/api/imports/$id");
+    $again = $this->as->getJson("/api/intakes/$id");
     expect($again->json('state'))->toBe('planned')->and($again->json('verdicts.new'))->toBe(2);
     $this->as
-        ->postJson("/api/imports/$id/apply", ['fingerprint' => $again->json('fingerprint')])
+        ->postJson("/api/intakes/$id/apply", ['fingerprint' => $again->json('fingerprint')])
         ->assertJsonPath('state', 'applied');
 });
 
 it('makes an empty plan of a list that was applied before', function (): void {
     $first = ($this->bring)(NEW_LIST)->json('id');
     $this->as
-        ->postJson("/api/imports/$first/apply", ['fingerprint' => Import::query()->findOrFail($first)->fingerprint])
+        ->postJson("/api/intakes/$first/apply", ['fingerprint' => Intake::query()->findOrFail($first)->fingerprint])
         ->assertOk();
-    $second = $this->as->getJson('/api/imports/' . ($this->bring)(NEW_LIST)->json('id'));
+    $second = $this->as->getJson('/api/intakes/' . ($this->bring)(NEW_LIST)->json('id'));
     expect($second->json('verdicts'))
         ->toBe(['new' => 0, 'update' => 0, 'same' => 3, 'ask' => 0, 'cannot' => 1])
         ->and($second->json('changes'))
@@ -81,32 +81,32 @@ it('makes an empty plan of a list that was applied before', function (): void {
 
 it('plans anew when a column is named otherwise or names are turned round', function (): void {
     $id = ($this->bring)("Name,Grade,Class\nHaddad Noor,3,3 Heron\n")->json('id');
-    expect($this->as->getJson("/api/imports/$id/rows")->json('rows.0.cells.Name.after'))->toBe('Haddad Noor');
-    $this->as->postJson("/api/imports/$id/answers", ['answers' => ['t0.names' => 'family']])->assertOk();
-    expect($this->as->getJson("/api/imports/$id/rows")->json('rows.0.cells.Name.after'))->toBe('Noor Haddad');
-    $this->as->postJson("/api/imports/$id/answers", ['answers' => ['t0.c2' => 'homeroom', 't0.c1' => '-']])->assertOk();
-    expect(array_column($this->as->getJson("/api/imports/$id")->json('sheets.0.columns'), 'field'))->toBe([
+    expect($this->as->getJson("/api/intakes/$id/rows")->json('rows.0.cells.Name.after'))->toBe('Haddad Noor');
+    $this->as->postJson("/api/intakes/$id/answers", ['answers' => ['t0.names' => 'family']])->assertOk();
+    expect($this->as->getJson("/api/intakes/$id/rows")->json('rows.0.cells.Name.after'))->toBe('Noor Haddad');
+    $this->as->postJson("/api/intakes/$id/answers", ['answers' => ['t0.c2' => 'homeroom', 't0.c1' => '-']])->assertOk();
+    expect(array_column($this->as->getJson("/api/intakes/$id")->json('sheets.0.columns'), 'field'))->toBe([
         'full_name',
         null,
         'homeroom',
     ]);
-    $this->as->postJson("/api/imports/$id/answers", ['answers' => ['t0.c2' => 'shoe_size']])->assertStatus(422);
+    $this->as->postJson("/api/intakes/$id/answers", ['answers' => ['t0.c2' => 'shoe_size']])->assertStatus(422);
 });
 
 it('keeps answers, and takes one back', function (): void {
     $id = ($this->bring)("Name,Grade,Homeroom\nNoor Haddad,3,3 Herom\n")->json('id');
-    $question = $this->as->getJson("/api/imports/$id")->json('questions.0');
+    $question = $this->as->getJson("/api/intakes/$id")->json('questions.0');
     expect($question['choices'][0]['key'])->toBe('use');
-    $this->as->postJson("/api/imports/$id/answers", ['answers' => [$question['id'] => 'use']])->assertOk();
-    expect($this->as->getJson("/api/imports/$id")->json('verdicts.new'))->toBe(1);
-    $this->as->postJson("/api/imports/$id/answers", ['answers' => [$question['id'] => null]])->assertOk();
-    expect($this->as->getJson("/api/imports/$id")->json('verdicts.ask'))->toBe(1);
+    $this->as->postJson("/api/intakes/$id/answers", ['answers' => [$question['id'] => 'use']])->assertOk();
+    expect($this->as->getJson("/api/intakes/$id")->json('verdicts.new'))->toBe(1);
+    $this->as->postJson("/api/intakes/$id/answers", ['answers' => [$question['id'] => null]])->assertOk();
+    expect($this->as->getJson("/api/intakes/$id")->json('verdicts.ask'))->toBe(1);
 });
 
 it('applies only the plan that was looked at', function (): void {
     $id = ($this->bring)(NEW_LIST)->json('id');
     $this->as
-        ->postJson("/api/imports/$id/apply", ['fingerprint' => str_repeat('0', 64)])
+        ->postJson("/api/intakes/$id/apply", ['fingerprint' => str_repeat('0', 64)])
         ->assertStatus(409)
         ->assertJsonPath('title', 'Changed since you looked');
     expect(DB::table('people')->where('family_name', 'Haddad')->exists())->toBeFalse();
@@ -114,12 +114,12 @@ it('applies only the plan that was looked at', function (): void {
 
 it('plans anew, and says so, when the people changed between looking and applying', function (): void {
     $id = ($this->bring)(NEW_LIST)->json('id');
-    $fingerprint = Import::query()->findOrFail($id)->fingerprint;
+    $fingerprint = Intake::query()->findOrFail($id)->fingerprint;
     DB::table('people')
         ->where('id', $this->world->people['student'])
         ->update(['grade' => '02', 'version' => 99]);
-    $this->as->postJson("/api/imports/$id/apply", ['fingerprint' => $fingerprint])->assertOk();
-    $fresh = $this->as->getJson("/api/imports/$id");
+    $this->as->postJson("/api/intakes/$id/apply", ['fingerprint' => $fingerprint])->assertOk();
+    $fresh = $this->as->getJson("/api/intakes/$id");
     expect($fresh->json('state'))
         ->toBe('planned')
         ->and($fresh->json('message'))
@@ -134,14 +134,14 @@ it('lets one of two coordinators win, and shows the other a fresh plan', functio
     $one = ($this->bring)(NEW_LIST)->json('id');
     $two = ($this->bring)(NEW_LIST)->json('id');
     [$first, $second] = [
-        Import::query()->findOrFail($one)->fingerprint,
-        Import::query()->findOrFail($two)->fingerprint,
+        Intake::query()->findOrFail($one)->fingerprint,
+        Intake::query()->findOrFail($two)->fingerprint,
     ];
-    $this->as->postJson("/api/imports/$one/apply", ['fingerprint' => $first])->assertJsonPath('state', 'applied');
-    $this->as->postJson("/api/imports/$two/apply", ['fingerprint' => $second])->assertOk();
-    expect(Import::query()->findOrFail($two)->state)
+    $this->as->postJson("/api/intakes/$one/apply", ['fingerprint' => $first])->assertJsonPath('state', 'applied');
+    $this->as->postJson("/api/intakes/$two/apply", ['fingerprint' => $second])->assertOk();
+    expect(Intake::query()->findOrFail($two)->state)
         ->toBe('planned')
-        ->and(Import::query()->findOrFail($two)->message)
+        ->and(Intake::query()->findOrFail($two)->message)
         ->toContain('fresh plan')
         ->and(DB::table('people')->where('family_name', 'Haddad')->where('kind', 'student')->count())
         ->toBe(2);
@@ -149,13 +149,13 @@ it('lets one of two coordinators win, and shows the other a fresh plan', functio
 
 it('runs the job again without doing anything twice', function (): void {
     $id = ($this->bring)(NEW_LIST)->json('id');
-    $import = Import::query()->findOrFail($id);
-    $this->as->postJson("/api/imports/$id/apply", ['fingerprint' => $import->fingerprint]);
+    $intake = Intake::query()->findOrFail($id);
+    $this->as->postJson("/api/intakes/$id/apply", ['fingerprint' => $intake->fingerprint]);
     $people = DB::table('people')->count();
     DB::table('imports')
         ->where('id', $id)
         ->update(['state' => 'applying']);
-    ApplyImport::dispatchSync($id, $import->round, (string) $import->fingerprint, null);
+    ApplyIntake::dispatchSync($id, $intake->round, (string) $intake->fingerprint, null);
     expect(DB::table('people')->count())
         ->toBe($people)
         ->and(DB::table('ledger_entries')->where('action', 'intake')->count())
@@ -164,44 +164,44 @@ it('runs the job again without doing anything twice', function (): void {
 
 it('tells the person when a job failed for good, and lets them try again', function (): void {
     $id = ($this->bring)(NEW_LIST)->json('id');
-    $import = Import::query()->findOrFail($id);
+    $intake = Intake::query()->findOrFail($id);
     DB::table('imports')
         ->where('id', $id)
         ->update(['state' => 'applying']);
-    (new ApplyImport($id, $import->round, (string) $import->fingerprint, null))->failed(null);
-    expect(Import::query()->findOrFail($id)->message)
+    (new ApplyIntake($id, $intake->round, (string) $intake->fingerprint, null))->failed(null);
+    expect(Intake::query()->findOrFail($id)->message)
         ->toContain('nothing of it was written')
-        ->and(Import::query()->findOrFail($id)->state)
+        ->and(Intake::query()->findOrFail($id)->state)
         ->toBe('planned');
 });
 
 it('does not start two jobs for two clicks', function (): void {
     $id = ($this->bring)(NEW_LIST)->json('id');
-    $fingerprint = Import::query()->findOrFail($id)->fingerprint;
+    $fingerprint = Intake::query()->findOrFail($id)->fingerprint;
     Queue::fake();
-    $this->as->postJson("/api/imports/$id/apply", ['fingerprint' => $fingerprint])->assertOk();
-    $this->as->postJson("/api/imports/$id/apply", ['fingerprint' => $fingerprint])->assertStatus(422);
-    Queue::assertPushed(ApplyImport::class, 1);
+    $this->as->postJson("/api/intakes/$id/apply", ['fingerprint' => $fingerprint])->assertOk();
+    $this->as->postJson("/api/intakes/$id/apply", ['fingerprint' => $fingerprint])->assertStatus(422);
+    Queue::assertPushed(ApplyIntake::class, 1);
 });
 
 it('throws a list away with its file, but not one that was applied', function (): void {
     $id = ($this->bring)(NEW_LIST)->json('id');
-    $file = App\Intake\ImportFiles::path(Import::query()->findOrFail($id)->files[0]['file']);
+    $file = App\Intake\ListFiles::path(Intake::query()->findOrFail($id)->files[0]['file']);
     expect(is_file($file))->toBeTrue();
-    $this->as->deleteJson("/api/imports/$id")->assertNoContent();
+    $this->as->deleteJson("/api/intakes/$id")->assertNoContent();
     expect(is_file($file))->toBeFalse();
-    $this->as->getJson("/api/schools/{$this->world->school}/imports")->assertJsonCount(0, 'imports');
+    $this->as->getJson("/api/schools/{$this->world->school}/intakes")->assertJsonCount(0, 'intakes');
     $other = ($this->bring)(NEW_LIST)->json('id');
-    $this->as->postJson("/api/imports/$other/apply", [
-        'fingerprint' => Import::query()->findOrFail($other)->fingerprint,
+    $this->as->postJson("/api/intakes/$other/apply", [
+        'fingerprint' => Intake::query()->findOrFail($other)->fingerprint,
     ]);
-    $this->as->deleteJson("/api/imports/$other")->assertStatus(422);
+    $this->as->deleteJson("/api/intakes/$other")->assertStatus(422);
 });
 
 it('takes a hostile file name for what it is', function (): void {
     $list = ($this->bring)(NEW_LIST, '..\\..\\<script>alert(1)</script>.csv');
     expect($list->json('title'))
         ->not->toContain('<')
-        ->and(Import::query()->findOrFail($list->json('id'))->files[0]['file'])
+        ->and(Intake::query()->findOrFail($list->json('id'))->files[0]['file'])
         ->toMatch('/^[0-9a-z]{26}\.list$/');
 });

@@ -8,7 +8,7 @@ namespace Vantrel\Core\Matching;
  * How common values are among the people known: agreeing on a rare name says more than agreeing on a common one. Shares
  * stand in for u, the chance that two who are not one person agree.
  */
-final class Crowd
+final class Population
 {
     public int $people = 0;
 

@@ -10,7 +10,7 @@ use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\SignIn;
 
 /** A person's own secrets: the password they choose, and the pictures a child taps. */
-final class OwnPassword
+final class OwnSecrets
 {
     /** The printed passphrase ends with it. */
     public static function set(SignIn $signIn, string $hash): Plan

@@ -12,18 +12,18 @@ use App\Intake\Http\Wishes\DomainWish;
 use App\Intake\Http\Wishes\RowsWish;
 use App\Intake\Http\Wishes\ScopeWish;
 use App\Intake\Http\Wishes\UploadWish;
-use App\Intake\ImportFiles;
-use App\Intake\Jobs\ApplyImport;
-use App\Intake\Jobs\PlanImport;
+use App\Intake\Jobs\ApplyIntake;
+use App\Intake\Jobs\PlanIntake;
 use App\Intake\KeptSheets;
+use App\Intake\ListFiles;
 use App\Intake\RowsToMend;
-use App\Intake\Views\ImportDetail;
-use App\Intake\Views\ImportLine;
-use App\Intake\Views\ImportPage;
+use App\Intake\Views\IntakeDetail;
+use App\Intake\Views\IntakeLine;
+use App\Intake\Views\IntakeList;
 use App\Intake\Views\RowPage;
 use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
-use App\Models\Import;
+use App\Models\Intake;
 use App\Models\Person;
 use App\Models\School;
 use App\Models\Section;
@@ -46,34 +46,34 @@ use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Records;
-use Vantrel\Core\Table\Said;
+use Vantrel\Core\Table\ReadingAnswers;
 
 /** Lists from the upload to the ledger. */
-final class ImportController
+final class IntakeController
 {
     private const PAGE = 500;
 
-    #[Answers(ImportPage::class, 'Lists brought in, newest first')]
-    public function index(School $school): ImportPage
+    #[Answers(IntakeList::class, 'Lists brought in, newest first')]
+    public function index(School $school): IntakeList
     {
-        /** @var Collection<int, Import> $imports */
-        $imports = Import::query()
+        /** @var Collection<int, Intake> $intakes */
+        $intakes = Intake::query()
             ->where('school_id', $school->id)
             ->where('state', '!=', 'discarded')
             ->orderByDesc('made_at')
             ->limit(100)
             ->get();
 
-        return new ImportPage(
-            array_values($imports->map(ImportLine::of(...))->all()),
+        return new IntakeList(
+            array_values($intakes->map(IntakeLine::of(...))->all()),
             ListContents::MOST_STUDENTS,
             intdiv((int) config('vantrel.upload_bytes'), 1024 * 1024),
         );
     }
 
-    #[Answers(ImportDetail::class, 'Bring a list in: one or several files, or what was pasted')]
+    #[Answers(IntakeDetail::class, 'Bring a list in: one or several files, or what was pasted')]
     #[Takes(UploadWish::class)]
-    public function store(School $school, Request $request): ImportDetail
+    public function store(School $school, Request $request): IntakeDetail
     {
         $bytes = (int) config('vantrel.upload_bytes');
         $most = ['max:' . intdiv($bytes, 1024)];
@@ -117,16 +117,16 @@ final class ImportController
             );
             $kept = array_map(
                 fn(array $f): array => [
-                    'file' => $f[2] === null ? ImportFiles::copy($f[0]) : ImportFiles::keep($f[2]),
+                    'file' => $f[2] === null ? ListFiles::copy($f[0]) : ListFiles::keep($f[2]),
                     'title' => $f[1],
                 ],
                 $files,
             );
             foreach ($kept as $i => ['file' => $file]) {
-                KeptSheets::keep(ImportFiles::path($file), $sheets[$i]);
+                KeptSheets::keep(ListFiles::path($file), $sheets[$i]);
             }
-            $import = DB::transaction(function () use ($school, $actor, $files, $kept, $hash): Import {
-                $import = Import::query()->create([
+            $intake = DB::transaction(function () use ($school, $actor, $files, $kept, $hash): Intake {
+                $intake = Intake::query()->create([
                     'id' => (string) Str::ulid(),
                     'school_id' => $school->id,
                     'actor_id' => $actor->id,
@@ -141,9 +141,9 @@ final class ImportController
                     'made_at' => now(),
                     'changed_at' => now(),
                 ]);
-                PlanImport::dispatch($import->id, 1);
+                PlanIntake::dispatch($intake->id, 1);
 
-                return $import;
+                return $intake;
             });
         } finally {
             // A paste was written out to be read like a file; the names in it do not stay in a temporary folder.
@@ -154,7 +154,7 @@ final class ImportController
             }
         }
 
-        return ImportDetail::of(Import::query()->findOrFail($import->id));
+        return IntakeDetail::of(Intake::query()->findOrFail($intake->id));
     }
 
     /** What a spreadsheet put on the clipboard: its cells as a table if it gave one, else as text. */
@@ -173,7 +173,7 @@ final class ImportController
      */
     private function answersBefore(School $school, string $hash): array
     {
-        return Import::query()
+        return Intake::query()
             ->where('school_id', $school->id)
             ->where('content_hash', $hash)
             ->orderByDesc('made_at')
@@ -181,19 +181,19 @@ final class ImportController
             ->first()->answers ?? [];
     }
 
-    #[Answers(ImportDetail::class, 'One list: layout, tallies, questions')]
-    public function show(Import $import): ImportDetail
+    #[Answers(IntakeDetail::class, 'One list: layout, tallies, questions')]
+    public function show(Intake $intake): IntakeDetail
     {
-        return ImportDetail::of($import);
+        return IntakeDetail::of($intake);
     }
 
     #[Answers(RowPage::class, 'Rows of the plan, in the order of the file')]
     #[Takes(RowsWish::class)]
-    public function rows(Import $import, Request $request): RowPage
+    public function rows(Intake $intake, Request $request): RowPage
     {
         $wish = Wishes::of(RowsWish::class, $request);
         $rows = DB::table('import_rows')
-            ->where('import_id', $import->id)
+            ->where('import_id', $intake->id)
             ->when($wish->verdict !== null, fn($q) => $q->whereIn('verdict', explode(',', (string) $wish->verdict)))
             ->where('id', '>', $wish->after)
             ->orderBy('id')
@@ -211,12 +211,12 @@ final class ImportController
 
     #[
         Answers(
-            ImportDetail::class,
+            IntakeDetail::class,
             'Say whose whole list this is, or that it only adds; and confirm in words how many leave',
         ),
     ]
     #[Takes(ScopeWish::class)]
-    public function everyone(Import $import, Request $request): ImportDetail
+    public function everyone(Intake $intake, Request $request): IntakeDetail
     {
         $wish = Wishes::of(ScopeWish::class, $request);
         $scope = $wish->everyone;
@@ -224,54 +224,54 @@ final class ImportController
             $read = Scope::read($scope);
             if (
                 $read->sectionId !== null &&
-                !Section::query()->where('id', $read->sectionId)->where('school_id', $import->school_id)->exists()
+                !Section::query()->where('id', $read->sectionId)->where('school_id', $intake->school_id)->exists()
             ) {
                 throw new Refusal('This section is not one of the school’s. Choose one that is.');
             }
         }
 
-        return $this->again($import, function (Import $import) use ($scope, $wish): void {
-            $import->everyone = $scope !== null ? (string) Scope::read($scope) : null;
-            $import->confirmed = (string) $wish->words;
+        return $this->again($intake, function (Intake $intake) use ($scope, $wish): void {
+            $intake->everyone = $scope !== null ? (string) Scope::read($scope) : null;
+            $intake->confirmed = (string) $wish->words;
         });
     }
 
-    #[Answers(ImportDetail::class, 'Add a mail domain that most of the list uses to the school’s own')]
+    #[Answers(IntakeDetail::class, 'Add a mail domain that most of the list uses to the school’s own')]
     #[Takes(DomainWish::class)]
-    public function domain(Import $import, Request $request, Snapshots $snapshots, Ledger $ledger): ImportDetail
+    public function domain(Intake $intake, Request $request, Snapshots $snapshots, Ledger $ledger): IntakeDetail
     {
         $wish = Wishes::of(DomainWish::class, $request);
         $domain = $wish->domain;
-        if (!in_array($domain, $import->summary['domains'] ?? [], true)) {
+        if (!in_array($domain, $intake->summary['domains'] ?? [], true)) {
             throw new Refusal('Most of this list does not use that domain.');
         }
         $actor = Person::signedIn($request);
         $school =
-            $snapshots->find(Records\School::class, $import->school_id) ??
+            $snapshots->find(Records\School::class, $intake->school_id) ??
             throw new Refusal('The school is not there any more.');
-        $ledger->apply(MailDomains::adding($school, $domain), $import->school_id, $actor, Action::Settings);
+        $ledger->apply(MailDomains::adding($school, $domain), $intake->school_id, $actor, Action::Settings);
 
-        return $this->again($import, function (): void {});
+        return $this->again($intake, function (): void {});
     }
 
     #[
         Answers(
-            ImportDetail::class,
+            IntakeDetail::class,
             'Answer questions, name columns, keep cells as written; an empty answer takes one back',
         ),
     ]
     #[Takes(AnswersWish::class)]
-    public function answers(Import $import, Request $request): ImportDetail
+    public function answers(Intake $intake, Request $request): IntakeDetail
     {
         $wish = Wishes::of(AnswersWish::class, $request);
         foreach ($wish->answers as $question => $choice) {
-            if (is_string($choice) && !Said::allows((string) $question, $choice)) {
+            if (is_string($choice) && !ReadingAnswers::allows((string) $question, $choice)) {
                 throw ValidationException::withMessages(['answers' => "“{$choice}” is no answer to {$question}."]);
             }
         }
 
-        return $this->again($import, function (Import $import) use ($wish): void {
-            $answers = $import->answers;
+        return $this->again($intake, function (Intake $intake) use ($wish): void {
+            $answers = $intake->answers;
             foreach ($wish->answers as $question => $choice) {
                 if (is_string($choice) && $choice !== '') {
                     $answers[mb_substr((string) $question, 0, 40)] = $choice;
@@ -279,26 +279,26 @@ final class ImportController
                     unset($answers[$question]);
                 }
             }
-            $import->answers = $answers;
+            $intake->answers = $answers;
         });
     }
 
-    #[Answers(ImportDetail::class, 'Apply the plan, as looked at')]
+    #[Answers(IntakeDetail::class, 'Apply the plan, as looked at')]
     #[Takes(ApplyWish::class)]
-    public function apply(Import $import, Request $request, PasswordAgain $passwordAgain): ImportDetail
+    public function apply(Intake $intake, Request $request, PasswordAgain $passwordAgain): IntakeDetail
     {
         $wish = Wishes::of(ApplyWish::class, $request);
-        if ($import->state === 'applying') {
+        if ($intake->state === 'applying') {
             throw new Refusal('This list is being applied already.');
         }
-        if ($import->state !== 'planned') {
+        if ($intake->state !== 'planned') {
             throw new Refusal('There is no plan of this list to apply.');
         }
-        if (!hash_equals((string) $import->fingerprint, $wish->fingerprint)) {
-            throw new StalePlan([$import->title]);
+        if (!hash_equals((string) $intake->fingerprint, $wish->fingerprint)) {
+            throw new StalePlan([$intake->title]);
         }
         $actor = Person::signedIn($request);
-        if (($import->summary['leaving'] ?? 0) > 0) {
+        if (($intake->summary['leaving'] ?? 0) > 0) {
             $passwordAgain->mustBe(
                 $actor,
                 (string) $wish->password,
@@ -306,30 +306,30 @@ final class ImportController
                 'password',
             );
         }
-        DB::transaction(function () use ($import, $actor): void {
-            $changed = Import::query()
-                ->where('id', $import->id)
+        DB::transaction(function () use ($intake, $actor): void {
+            $changed = Intake::query()
+                ->where('id', $intake->id)
                 ->where('state', 'planned')
-                ->where('round', $import->round)
+                ->where('round', $intake->round)
                 ->update(['state' => 'applying', 'done' => 0, 'total' => 0, 'message' => null, 'changed_at' => now()]);
             if ($changed === 1) {
-                ApplyImport::dispatch($import->id, $import->round, (string) $import->fingerprint, $actor->id);
+                ApplyIntake::dispatch($intake->id, $intake->round, (string) $intake->fingerprint, $actor->id);
             }
         });
 
-        return ImportDetail::of(Import::query()->findOrFail($import->id));
+        return IntakeDetail::of(Intake::query()->findOrFail($intake->id));
     }
 
     #[Answers('file', 'The rows that need work, as a workbook with what to do beside each')]
-    public function toMend(Import $import, RowsToMend $rows): BinaryFileResponse
+    public function toMend(Intake $intake, RowsToMend $rows): BinaryFileResponse
     {
-        if (!in_array($import->state, ['planned', 'applied'], true)) {
+        if (!in_array($intake->state, ['planned', 'applied'], true)) {
             throw new Refusal('There is no plan of this list yet.');
         }
         $path = (string) tempnam(sys_get_temp_dir(), 'mend');
-        $rows->write($import, $path);
+        $rows->write($intake, $path);
         $name =
-            trim((string) preg_replace(['/\.[A-Za-z0-9]{1,5}$/', '/[\/\\\\%\p{Cc}]+/u'], ['', ' '], $import->title)) .
+            trim((string) preg_replace(['/\.[A-Za-z0-9]{1,5}$/', '/[\/\\\\%\p{Cc}]+/u'], ['', ' '], $intake->title)) .
             ', rows to mend.xlsx';
 
         return (new BinaryFileResponse($path, 200, [
@@ -341,12 +341,12 @@ final class ImportController
     }
 
     #[Answers(null, 'Throw a list away that was not applied')]
-    public function destroy(Import $import): Response
+    public function destroy(Intake $intake): Response
     {
         // Under lock, and by the state as it is now: somebody may just have clicked "apply".
-        DB::transaction(function () use ($import): void {
-            /** @var Import $locked */
-            $locked = Import::query()->where('id', $import->id)->lockForUpdate()->firstOrFail();
+        DB::transaction(function () use ($intake): void {
+            /** @var Intake $locked */
+            $locked = Intake::query()->where('id', $intake->id)->lockForUpdate()->firstOrFail();
             match ($locked->state) {
                 'applied' => throw new Refusal('This list has been applied; undo it in the Ledger instead.'),
                 'applying' => throw new Refusal(
@@ -357,9 +357,9 @@ final class ImportController
                     ->save(),
             };
         });
-        DB::table('import_rows')->where('import_id', $import->id)->delete();
-        foreach ($import->files as ['file' => $file]) {
-            ImportFiles::remove($file);
+        DB::table('import_rows')->where('import_id', $intake->id)->delete();
+        foreach ($intake->files as ['file' => $file]) {
+            ListFiles::remove($file);
         }
 
         return response()->noContent();
@@ -368,13 +368,13 @@ final class ImportController
     /**
      * Changes what was said of a list and plans it anew. Under lock: two answers given at once must both count.
      *
-     * @param  Closure(Import): void  $change
+     * @param  Closure(Intake): void  $change
      */
-    private function again(Import $import, Closure $change): ImportDetail
+    private function again(Intake $intake, Closure $change): IntakeDetail
     {
-        return DB::transaction(function () use ($import, $change): ImportDetail {
-            /** @var Import $locked */
-            $locked = Import::query()->where('id', $import->id)->lockForUpdate()->firstOrFail();
+        return DB::transaction(function () use ($intake, $change): IntakeDetail {
+            /** @var Intake $locked */
+            $locked = Intake::query()->where('id', $intake->id)->lockForUpdate()->firstOrFail();
             if (!in_array($locked->state, ['planned', 'reading', 'unreadable'], true)) {
                 throw new Refusal('This list cannot be changed any more: it is ' . $locked->state . '.');
             }
@@ -388,9 +388,9 @@ final class ImportController
                     'changed_at' => now(),
                 ])
                 ->save();
-            PlanImport::dispatch($locked->id, $locked->round);
+            PlanIntake::dispatch($locked->id, $locked->round);
 
-            return ImportDetail::of($locked);
+            return IntakeDetail::of($locked);
         });
     }
 }

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Intake\Views;
 
-use App\Models\Import;
+use App\Models\Intake;
 use App\Platform\Instant;
 use App\Platform\Resource;
 
 /** One list among those brought in. */
-final readonly class ImportLine extends Resource
+final readonly class IntakeLine extends Resource
 {
     /** @param  array<string, int>  $verdicts */
     public function __construct(
@@ -23,17 +23,17 @@ final readonly class ImportLine extends Resource
         public string $madeAt,
     ) {}
 
-    public static function of(Import $import): self
+    public static function of(Intake $intake): self
     {
         return new self(
-            $import->id,
-            $import->title,
-            $import->state,
-            $import->message,
-            $import->done,
-            $import->total,
-            $import->summary['verdicts'] ?? [],
-            Instant::iso($import->made_at),
+            $intake->id,
+            $intake->title,
+            $intake->state,
+            $intake->message,
+            $intake->done,
+            $intake->total,
+            $intake->summary['verdicts'] ?? [],
+            Instant::iso($intake->made_at),
         );
     }
 }

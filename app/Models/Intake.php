@@ -31,7 +31,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $made_at
  * @property string $changed_at
  */
-final class Import extends Model
+final class Intake extends Model
 {
     public $incrementing = false;
 

@@ -15,7 +15,7 @@ use Vantrel\Core\Plan\Question;
  * Finds rows of one list that are likely one student although they are not written alike, where one of them is nobody
  * known.
  */
-final class Twice
+final class StandsTwice
 {
     /** @var array<string, list<StudentLine>> place of a row to the other rows that are likely the same student */
     private array $mates = [];

@@ -10,7 +10,7 @@ namespace Vantrel\Core\Table;
  * `t0.dates` (day, month or none), `t0.skip`; `keep.t0.c3` leaves a column's cells as they are written,
  * `keep.t0.r17.c3` one cell.
  */
-final readonly class Said
+final readonly class ReadingAnswers
 {
     /** @param  array<string, string>  $answers */
     public function __construct(private array $answers = []) {}

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Intake;
 
-use App\Intake\Jobs\PlanImport;
-use App\Models\Import;
+use App\Intake\Jobs\PlanIntake;
+use App\Models\Intake;
 use App\Platform\Queues;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Collection;
@@ -16,7 +16,7 @@ use Illuminate\Support\Facades\DB;
  * again, and a list that was not applied can be applied. Applying writes its state in the transaction that writes
  * everything else, so a list that still says "applying" has written nothing.
  */
-final class SweepImports
+final class SweepIntakes
 {
     /** Seconds after which a list without a job in the database is not one that is just being queued. */
     private const QUEUED = 30;
@@ -29,8 +29,8 @@ final class SweepImports
     {
         $inDatabase = Queues::inDatabase();
         $quiet = CarbonImmutable::now('UTC')->subSeconds($inDatabase ? self::QUEUED : self::SILENT);
-        /** @var Collection<int, Import> $lists */
-        $lists = Import::query()
+        /** @var Collection<int, Intake> $lists */
+        $lists = Intake::query()
             ->whereIn('state', ['reading', 'applying'])
             ->where('changed_at', '<', $quiet)
             ->when(
@@ -43,10 +43,10 @@ final class SweepImports
             ->limit(500)
             ->get(['id', 'round', 'state']);
 
-        return $lists->filter(fn(Import $list): bool => DB::transaction(fn(): bool => $this->giveBack($list)))->count();
+        return $lists->filter(fn(Intake $list): bool => DB::transaction(fn(): bool => $this->giveBack($list)))->count();
     }
 
-    private function giveBack(Import $list): bool
+    private function giveBack(Intake $list): bool
     {
         // Only as it was found: whatever has worked on it in the meantime knows better.
         $given =
@@ -68,7 +68,7 @@ final class SweepImports
                             : null,
                 ]) === 1;
         if ($given) {
-            PlanImport::dispatch($list->id, $list->round + 1);
+            PlanIntake::dispatch($list->id, $list->round + 1);
         }
 
         return $given;

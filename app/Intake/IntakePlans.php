@@ -7,11 +7,11 @@ namespace App\Intake;
 use App\Ledger\IntakeNeeds;
 use App\Ledger\Snapshots;
 use App\Models\Coordinators;
-use App\Models\Import;
+use App\Models\Intake;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Models\Section;
-use App\Platform\CoreKit;
+use App\Platform\PlannerKit;
 use Vantrel\Core\Intake\BookReader;
 use Vantrel\Core\Intake\GuardianLine;
 use Vantrel\Core\Intake\IntakePlanner;
@@ -31,17 +31,17 @@ use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Records;
 use Vantrel\Core\Records\PersonKind;
-use Vantrel\Core\Table\Said;
+use Vantrel\Core\Table\ReadingAnswers;
 use Vantrel\Core\Table\UnreadableList;
 
 /**
  * From the files of an intake, and what has been said about them, to the plan. The same every time nothing has changed.
  */
-final class ImportPlanner
+final class IntakePlans
 {
     public function __construct(
         private readonly Snapshots $snapshots,
-        private readonly CoreKit $kit,
+        private readonly PlannerKit $kit,
         private readonly KnownStudents $known,
         private readonly ColumnMemory $memory,
         private readonly SchoolWeights $weights,
@@ -51,18 +51,18 @@ final class ImportPlanner
      * @throws UnreadableList
      * @throws Refusal
      */
-    public function plan(Import $import, ?string $today = null): PlannedImport
+    public function plan(Intake $intake, ?string $today = null): PlannedIntake
     {
         return $this->planFiles(
-            array_map(fn(array $f): array => [ImportFiles::path($f['file']), $f['title']], $import->files),
-            School::query()->findOrFail($import->school_id),
-            $import->title,
-            $import->id,
-            $import->round,
-            $import->answers,
-            $import->everyone,
-            $import->confirmed,
-            $import->actor_id,
+            array_map(fn(array $f): array => [ListFiles::path($f['file']), $f['title']], $intake->files),
+            School::query()->findOrFail($intake->school_id),
+            $intake->title,
+            $intake->id,
+            $intake->round,
+            $intake->answers,
+            $intake->everyone,
+            $intake->confirmed,
+            $intake->actor_id,
             $today,
         );
     }
@@ -88,7 +88,7 @@ final class ImportPlanner
         string $confirmed = '',
         ?string $madeBy = null,
         ?string $today = null,
-    ): PlannedImport {
+    ): PlannedIntake {
         $year =
             SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->first() ??
             throw new Refusal("$school->name has no current school year. Make one first.");
@@ -153,7 +153,7 @@ final class ImportPlanner
             $people,
         );
 
-        return new PlannedImport(
+        return new PlannedIntake(
             $book,
             $plan,
             $answers,
@@ -183,13 +183,13 @@ final class ImportPlanner
     }
 
     /** The files of an intake as they are read, nobody in them looked for. */
-    public function book(Import $import): BookReader
+    public function book(Intake $intake): BookReader
     {
-        $school = School::query()->findOrFail($import->school_id);
-        $answers = $import->answers;
+        $school = School::query()->findOrFail($intake->school_id);
+        $answers = $intake->answers;
 
         return $this->read(
-            array_map(fn(array $f): array => [ImportFiles::path($f['file']), $f['title']], $import->files),
+            array_map(fn(array $f): array => [ListFiles::path($f['file']), $f['title']], $intake->files),
             $this->facts($school),
             $this->known->names(),
             $this->kit->today($school),
@@ -199,9 +199,9 @@ final class ImportPlanner
     }
 
     /** @return list<Subject> the rows as the matcher sees them, for estimating weights */
-    public function subjects(Import $import): array
+    public function subjects(Intake $intake): array
     {
-        return IntakePlanner::subjects(new LineFolder($this->book($import)->contents->students), $import->school_id);
+        return IntakePlanner::subjects(new LineFolder($this->book($intake)->contents->students), $intake->school_id);
     }
 
     /**
@@ -220,11 +220,11 @@ final class ImportPlanner
         foreach ($files as [$path, $title]) {
             array_push($sheets, ...KeptSheets::of($path, $title, $facts->name, $facts->code));
         }
-        $book = BookReader::read($sheets, new Said($answers), $facts, $names, $today);
+        $book = BookReader::read($sheets, new ReadingAnswers($answers), $facts, $names, $today);
         $remembered = $this->memory->recall($schoolId, $book, $answers);
         if ($remembered !== $answers) {
             $answers = $remembered;
-            $book = BookReader::read($sheets, new Said($answers), $facts, $names, $today);
+            $book = BookReader::read($sheets, new ReadingAnswers($answers), $facts, $names, $today);
         }
 
         return $book;

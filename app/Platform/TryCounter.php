@@ -10,7 +10,7 @@ use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Vantrel\Core\Accounts\Limit;
 
 /** Counts wrong tries against the limits of {@see Limit}, each for somebody: an account, an address, a code. */
-final class Tries
+final class TryCounter
 {
     /**
      * The counts of all are read at once: this is the way of every child who types a code.

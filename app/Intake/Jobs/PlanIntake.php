@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Intake\Jobs;
 
-use App\Intake\ImportPlanner;
+use App\Intake\IntakePlans;
 use App\Intake\LeavingWords;
 use App\Intake\Views\RepairTally;
 use App\Intake\Views\SheetView;
-use App\Models\Import;
+use App\Models\Intake;
 use App\Platform\QueuedWithState;
 use App\Platform\SchoolDay;
 use Illuminate\Bus\Queueable;
@@ -25,7 +25,7 @@ use Vantrel\Core\Table\UnreadableList;
  * Works out the plan of a list in the background. Run twice, it gives the same; of two for one list, the later round
  * wins.
  */
-final class PlanImport implements ShouldQueue
+final class PlanIntake implements ShouldQueue
 {
     use Dispatchable;
     use InteractsWithQueue;
@@ -39,22 +39,22 @@ final class PlanImport implements ShouldQueue
         $this->queueWithState();
     }
 
-    public function handle(ImportPlanner $planner): void
+    public function handle(IntakePlans $planner): void
     {
         ini_set('memory_limit', '512M');
-        $import = Import::query()->find($this->importId);
-        if ($import === null || $import->round !== $this->round || $import->state !== 'reading') {
+        $intake = Intake::query()->find($this->importId);
+        if ($intake === null || $intake->round !== $this->round || $intake->state !== 'reading') {
             return;
         }
         try {
-            $today = SchoolDay::today($import->school_id);
-            $planned = $planner->plan($import, $today);
+            $today = SchoolDay::today($intake->school_id);
+            $planned = $planner->plan($intake, $today);
         } catch (UnreadableList | Refusal $e) {
             $this->finish(['state' => 'unreadable', 'message' => $e->getMessage()]);
 
             return;
         }
-        DB::transaction(function () use ($planned, $import, $today): void {
+        DB::transaction(function () use ($planned, $intake, $today): void {
             DB::table('import_rows')->where('import_id', $this->importId)->delete();
             foreach (array_chunk($planned->plan->rows, 500) as $rows) {
                 DB::table('import_rows')->insert(
@@ -93,7 +93,7 @@ final class PlanImport implements ShouldQueue
                         'schools' => $planned->others,
                         'repairs' => RepairTally::all($plan),
                         'leaving' => $plan->verdicts()['leaving'] ?? 0,
-                        'words' => LeavingWords::of($planned, $import->everyone),
+                        'words' => LeavingWords::of($planned, $intake->everyone),
                     ],
                     JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE,
                 ),

@@ -11,7 +11,7 @@ use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 
 /** Keeps everything but a person's own secrets shut until they have done what their school asks first. */
-final class Finished
+final class MustFinish
 {
     /** In the session: password, where one is to be chosen. */
     public const MUST = 'must';

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace App\Intake\Jobs;
 
 use App\Intake\ColumnMemory;
-use App\Intake\ImportPlanner;
+use App\Intake\IntakePlans;
 use App\Ledger\Ledger;
 use App\Ledger\Turns;
 use App\Models\Coordinators;
-use App\Models\Import;
+use App\Models\Intake;
 use App\Models\LedgerEntry;
 use App\Models\Person;
 use App\Platform\QueuedWithState;
@@ -29,7 +29,7 @@ use Vantrel\Core\Table\UnreadableList;
  * Applies a list in the background: whole or not at all, in one transaction. Killed half-way, the database takes back
  * what was begun, and the job can be run again: the work key lets it write one ledger entry only.
  */
-final class ApplyImport implements ShouldQueue
+final class ApplyIntake implements ShouldQueue
 {
     use Dispatchable;
     use InteractsWithQueue;
@@ -47,15 +47,15 @@ final class ApplyImport implements ShouldQueue
         $this->queueWithState();
     }
 
-    public function handle(ImportPlanner $planner, Ledger $ledger, ColumnMemory $memory): void
+    public function handle(IntakePlans $planner, Ledger $ledger, ColumnMemory $memory): void
     {
         ini_set('memory_limit', '512M');
-        $import = Import::query()->find($this->importId);
-        if ($import === null || $import->state !== 'applying' || $import->round !== $this->round) {
+        $intake = Intake::query()->find($this->importId);
+        if ($intake === null || $intake->state !== 'applying' || $intake->round !== $this->round) {
             return;
         }
         try {
-            if (!Turns::take(fn(): bool => $this->apply($import, $planner, $ledger, $memory))) {
+            if (!Turns::take(fn(): bool => $this->apply($intake, $planner, $ledger, $memory))) {
                 throw new StalePlan(['the people or sections this list meets']);
             }
         } catch (StalePlan $e) {
@@ -70,19 +70,19 @@ final class ApplyImport implements ShouldQueue
     }
 
     /** @return bool false where the plan is not any more what had been looked at */
-    private function apply(Import $import, ImportPlanner $planner, Ledger $ledger, ColumnMemory $memory): bool
+    private function apply(Intake $intake, IntakePlans $planner, Ledger $ledger, ColumnMemory $memory): bool
     {
         // Somebody else may have done it while this one waited for its turn.
         if (
-            !Import::query()
-                ->where('id', $import->id)
+            !Intake::query()
+                ->where('id', $intake->id)
                 ->where('round', $this->round)
                 ->where('state', 'applying')
                 ->exists()
         ) {
             return true;
         }
-        $planned = $planner->plan($import, $this->day($import));
+        $planned = $planner->plan($intake, $this->day($intake));
         $plan = $planned->plan;
         if (!hash_equals($this->fingerprint, $plan->fingerprint())) {
             return false;
@@ -91,13 +91,13 @@ final class ApplyImport implements ShouldQueue
         $this->progress(0, $total);
         $ledger->apply(
             $plan,
-            $import->school_id,
+            $intake->school_id,
             Person::query()->find($this->actorId),
             Action::Intake,
             "import:{$this->importId}:{$this->round}",
             fn(int $done) => $this->progress($done, $total),
-            function (LedgerEntry $entry) use ($memory, $planned, $import): void {
-                $memory->keep($import->school_id, $planned->book, $planned->answers);
+            function (LedgerEntry $entry) use ($memory, $planned, $intake): void {
+                $memory->keep($intake->school_id, $planned->book, $planned->answers);
                 DB::table('imports')
                     ->where('id', $this->importId)
                     ->update([
@@ -107,20 +107,20 @@ final class ApplyImport implements ShouldQueue
                         'changed_at' => now(),
                     ]);
             },
-            Coordinators::otherSchools($this->actorId, $import->school_id),
+            Coordinators::otherSchools($this->actorId, $intake->school_id),
         );
 
         return true;
     }
 
     /** The day the plan was made for, as long as that was today or yesterday: nothing is back-dated further. */
-    private function day(Import $import): string
+    private function day(Intake $intake): string
     {
-        $today = SchoolDay::today($import->school_id);
+        $today = SchoolDay::today($intake->school_id);
 
-        return $import->planned_on !== null &&
-            $import->planned_on >= (string) date('Y-m-d', (int) strtotime("$today -1 day"))
-            ? $import->planned_on
+        return $intake->planned_on !== null &&
+            $intake->planned_on >= (string) date('Y-m-d', (int) strtotime("$today -1 day"))
+            ? $intake->planned_on
             : $today;
     }
 
@@ -146,7 +146,7 @@ final class ApplyImport implements ShouldQueue
                     'changed_at' => now(),
                 ]);
             if ($changed === 1) {
-                PlanImport::dispatch($this->importId, $round);
+                PlanIntake::dispatch($this->importId, $round);
             }
         });
     }

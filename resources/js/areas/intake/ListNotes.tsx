@@ -5,17 +5,17 @@ import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 
 interface Props {
-    list: Schemas['ImportDetail'];
+    list: Schemas['IntakeDetail'];
     school: School;
     /** Questions about the whole list, not about a row. */
-    questions: Schemas['ImportDetail']['questions'];
+    questions: Schemas['IntakeDetail']['questions'];
     onTell: (answers: Record<string, string | null>) => void;
     onReadAs: (everyone: string | null, words?: string) => void;
     onDomain: (domain: string) => void;
 }
 
 /** What is to be known or said of a list as a whole: what stops it, what it asks, what is worth a look. */
-export function ImportNotes({ list, school, questions, onTell, onReadAs, onDomain }: Props) {
+export function ListNotes({ list, school, questions, onTell, onReadAs, onDomain }: Props) {
     const [words, setWords] = useState('');
     const planned = list.state === 'planned';
     if (

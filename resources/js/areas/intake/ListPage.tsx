@@ -13,13 +13,13 @@ import { PlanView } from '@/ui/PlanView';
 import { Progress } from '@/ui/Progress';
 import { UndoDialog } from '@/areas/ledger/UndoDialog';
 import { ColumnNames } from './ColumnNames';
-import { ImportNotes } from './ImportNotes';
+import { ListNotes } from './ListNotes';
 import { LeaveWithPassword } from './LeaveWithPassword';
 import { MatchWeights } from './MatchWeights';
 import { RepairList } from './RepairList';
 import { WhoseList } from './WhoseList';
 
-type Detail = Schemas['ImportDetail'];
+type Detail = Schemas['IntakeDetail'];
 
 const LEAVE_OUT = ['Guardians'];
 /** Seconds without news after which the page says so. */
@@ -27,26 +27,26 @@ const QUIET = 45;
 const WIDTHS = { Number: '76px', Grade: '58px', Section: 'minmax(110px, 1.5fr)', Guardians: 'minmax(110px, 2fr)' };
 
 /** One list: how it was read, what it would change, the questions, and the button. */
-export function ImportPage({ school }: { school: School }) {
+export function ListPage({ school }: { school: School }) {
     const { id = '' } = useParams();
     const navigate = useNavigate();
     const queries = useQueryClient();
     const say = useNotice();
     const [shown, setShown] = useState<string[]>([]);
     const [dialog, setDialog] = useState<'' | 'columns' | 'repairs' | 'whose' | 'weights' | 'password' | 'undo'>('');
-    const path = { params: { path: { import: id } } };
+    const path = { params: { path: { intake: id } } };
     const { data: list, error } = useQuery({
-        queryKey: ['import', id],
-        queryFn: () => data(api.GET('/api/imports/{import}', path)),
+        queryKey: ['intake', id],
+        queryFn: () => data(api.GET('/api/intakes/{intake}', path)),
         refetchInterval: (query) => (['reading', 'applying'].includes(query.state.data?.state ?? '') ? 400 : false),
     });
     const rows = useInfiniteQuery({
-        queryKey: ['import-rows', id, list?.round, list?.fingerprint, shown],
+        queryKey: ['intake-rows', id, list?.round, list?.fingerprint, shown],
         queryFn: ({ pageParam }) =>
             data(
-                api.GET('/api/imports/{import}/rows', {
+                api.GET('/api/intakes/{intake}/rows', {
                     params: {
-                        path: { import: id },
+                        path: { intake: id },
                         query: { after: pageParam, ...(shown.length ? { verdict: shown.join(',') } : {}) },
                     },
                 }),
@@ -60,7 +60,7 @@ export function ImportPage({ school }: { school: School }) {
     useEffect(() => {
         if (list?.state === 'applied' || list?.state === 'planned') {
             void queries.invalidateQueries({ queryKey: ['desk'] });
-            void queries.invalidateQueries({ queryKey: ['imports'] });
+            void queries.invalidateQueries({ queryKey: ['intakes'] });
         }
     }, [list?.state, list?.round, queries]);
     const [sending, setSending] = useState(0);
@@ -68,19 +68,19 @@ export function ImportPage({ school }: { school: School }) {
         // While something said of the list is on its way, the plan on the screen is not the plan any more.
         setSending((n) => n + 1);
         try {
-            queries.setQueryData(['import', id], await work());
+            queries.setQueryData(['intake', id], await work());
         } catch (e) {
             say(sentence(e), { bad: true });
-            await queries.invalidateQueries({ queryKey: ['import', id] });
+            await queries.invalidateQueries({ queryKey: ['intake', id] });
         } finally {
             setSending((n) => n - 1);
         }
     };
     const tell = (answers: Record<string, string | null>) =>
-        void send(() => data(api.POST('/api/imports/{import}/answers', { ...path, body: { answers } })));
+        void send(() => data(api.POST('/api/intakes/{intake}/answers', { ...path, body: { answers } })));
     const readAs = (everyone: string | null, words = '') => {
         setDialog('');
-        void send(() => data(api.POST('/api/imports/{import}/everyone', { ...path, body: { everyone, words } })));
+        void send(() => data(api.POST('/api/intakes/{intake}/everyone', { ...path, body: { everyone, words } })));
     };
     const named = list?.sheets.find((s) => s.hasFullNames);
     const flip = () => named && tell({ [`t${named.index}.names`]: named.familyFirst ? 'given' : 'family' });
@@ -92,8 +92,8 @@ export function ImportPage({ school }: { school: School }) {
     useKey('e', 'See what matches are judged by', () => setDialog('weights'), planned);
     const discard = async () => {
         try {
-            await api.DELETE('/api/imports/{import}', path);
-            await queries.invalidateQueries({ queryKey: ['imports'] });
+            await api.DELETE('/api/intakes/{intake}', path);
+            await queries.invalidateQueries({ queryKey: ['intakes'] });
             void navigate(`/s/${school.code}/intake`);
         } catch (e) {
             say(sentence(e), { bad: true });
@@ -135,7 +135,7 @@ export function ImportPage({ school }: { school: School }) {
     const layoutQuestions = list.questions.filter((q) => q.row === null && q.answer === null);
     const apply = (secret?: string) =>
         data(
-            api.POST('/api/imports/{import}/apply', {
+            api.POST('/api/intakes/{intake}/apply', {
                 ...path,
                 body: { fingerprint: list.fingerprint ?? '', ...(secret === undefined ? {} : { password: secret }) },
             }),
@@ -212,7 +212,7 @@ export function ImportPage({ school }: { school: School }) {
                 widths={WIDTHS}
                 leaveOut={LEAVE_OUT}
                 notes={
-                    <ImportNotes
+                    <ListNotes
                         list={list}
                         school={school}
                         questions={layoutQuestions}
@@ -220,7 +220,7 @@ export function ImportPage({ school }: { school: School }) {
                         onReadAs={readAs}
                         onDomain={(domain) =>
                             void send(() =>
-                                data(api.POST('/api/imports/{import}/domain', { ...path, body: { domain } })),
+                                data(api.POST('/api/intakes/{intake}/domain', { ...path, body: { domain } })),
                             )
                         }
                     />
@@ -283,7 +283,7 @@ export function ImportPage({ school }: { school: School }) {
                             {left > 0 && (
                                 <a
                                     className="text-sm underline decoration-rule underline-offset-4"
-                                    href={`/api/imports/${id}/rows-to-mend`}
+                                    href={`/api/intakes/${id}/rows-to-mend`}
                                     download
                                 >
                                     Rows to mend, as a sheet
@@ -334,7 +334,7 @@ export function ImportPage({ school }: { school: School }) {
                     list={list}
                     onClose={() => setDialog('')}
                     onApply={async (password) => {
-                        queries.setQueryData(['import', id], await apply(password));
+                        queries.setQueryData(['intake', id], await apply(password));
                     }}
                 />
             )}

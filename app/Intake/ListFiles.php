@@ -8,7 +8,7 @@ use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Str;
 
 /** Where uploaded lists are kept: in the instance's storage, under names of our own, readable by the server alone. */
-final class ImportFiles
+final class ListFiles
 {
     public static function keep(UploadedFile $file): string
     {

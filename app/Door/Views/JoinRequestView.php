@@ -7,7 +7,7 @@ namespace App\Door\Views;
 use App\Platform\Resource;
 
 /** What has become of a request to come in. */
-final readonly class Asked extends Resource
+final readonly class JoinRequestView extends Resource
 {
     /**
      * @param  string  $state mail, waiting, approved, refused or none

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Intake\Views;
 
-use App\Models\Import;
+use App\Models\Intake;
 use App\Models\LedgerEntry;
 use App\Platform\Resource;
 use Vantrel\Core\Plan\Action;
@@ -14,7 +14,7 @@ use Vantrel\Core\Table\Field;
 use Vantrel\Core\Table\ListKind;
 
 /** One list with its layout and the outline of its plan; the rows come page by page. */
-final readonly class ImportDetail extends Resource
+final readonly class IntakeDetail extends Resource
 {
     /**
      * @param  int  $quiet seconds without news of the job that works on it; 0 where none does
@@ -67,30 +67,30 @@ final readonly class ImportDetail extends Resource
         public ?string $entryId,
     ) {}
 
-    public static function of(Import $import): self
+    public static function of(Intake $intake): self
     {
-        $layout = $import->layout ?? [];
-        $summary = $import->summary ?? [];
+        $layout = $intake->layout ?? [];
+        $summary = $intake->summary ?? [];
 
         return new self(
-            $import->id,
-            $import->school_id,
-            $import->title,
-            $import->state,
-            $import->message,
-            $import->done,
-            $import->total,
-            in_array($import->state, ['reading', 'applying'], true)
-                ? max(0, now()->getTimestamp() - (int) strtotime("$import->changed_at UTC"))
+            $intake->id,
+            $intake->school_id,
+            $intake->title,
+            $intake->state,
+            $intake->message,
+            $intake->done,
+            $intake->total,
+            in_array($intake->state, ['reading', 'applying'], true)
+                ? max(0, now()->getTimestamp() - (int) strtotime("$intake->changed_at UTC"))
                 : 0,
-            $import->round,
-            $import->everyone,
+            $intake->round,
+            $intake->everyone,
             array_map(SheetView::restore(...), array_values(array_filter($layout, is_array(...)))),
             array_map(fn(Field $f): FieldChoice => new FieldChoice($f->value, $f->label()), Field::cases()),
             array_map(fn(ListKind $k): FieldChoice => new FieldChoice($k->value, $k->label()), ListKind::cases()),
             array_values(
                 array_filter(
-                    array_map(strval(...), array_keys($import->answers)),
+                    array_map(strval(...), array_keys($intake->answers)),
                     fn(string $k): bool => str_starts_with($k, 'keep.'),
                 ),
             ),
@@ -99,7 +99,7 @@ final readonly class ImportDetail extends Resource
             $summary['roster_of'] ?? null,
             $summary['leaving'] ?? 0,
             $summary['words'] ?? '',
-            $import->confirmed !== '' && $import->confirmed === ($summary['words'] ?? ''),
+            $intake->confirmed !== '' && $intake->confirmed === ($summary['words'] ?? ''),
             $summary['verdicts'] ?? [],
             $summary['tallies'] ?? [],
             $summary['warnings'] ?? [],
@@ -107,9 +107,9 @@ final readonly class ImportDetail extends Resource
             $summary['questions'] ?? [],
             $summary['sentence'] ?? '',
             $summary['changes'] ?? 0,
-            $import->fingerprint,
+            $intake->fingerprint,
             now()->addDays((int) Action::Intake->undoDays())->format('Y-m-d'),
-            $import->entry_seq === null ? null : LedgerEntry::query()->where('seq', $import->entry_seq)->value('id'),
+            $intake->entry_seq === null ? null : LedgerEntry::query()->where('seq', $intake->entry_seq)->value('id'),
         );
     }
 }

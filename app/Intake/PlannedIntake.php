@@ -7,7 +7,7 @@ namespace App\Intake;
 use Vantrel\Core\Intake\BookReader;
 use Vantrel\Core\Plan\Plan;
 
-final readonly class PlannedImport
+final readonly class PlannedIntake
 {
     /**
      * @param array<string, string> $answers what was said and answered, with what was remembered of files of the same
