@@ -91,7 +91,7 @@ final class MergePlanner
             'Merge ' . self::name($drop) . ' into ' . self::name($keep),
             'The two become one account' .
                 ($more === [] ? '' : ', with ' . Words::join($more) . ' of the other') .
-                '. Both old cards and both user names go on working.',
+                ($signIns > 0 ? '. Both old cards and both user names go on working.' : '.'),
             [
                 new Tally('sections', $enrollments, 'sections brought over'),
                 $keep->kind() === PersonKind::Guardian
