@@ -13,7 +13,6 @@ use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Accounts\AddressSource;
 use Vantrel\Core\Accounts\CredentialKind;
-use Vantrel\Core\Accounts\Lifetime;
 
 /** Lists every way to sign in of a person, with when, where and who issued it. */
 final class CredentialReader
@@ -197,16 +196,7 @@ final class CredentialReader
     private function sessions(Person $person): array
     {
         return array_values(
-            DB::table('sessions')
-                ->where('user_id', $person->id)
-                ->where(
-                    fn($q) => $q
-                        ->where('stays', true)
-                        ->orWhere('last_activity', '>', now()->getTimestamp() - Lifetime::Idle->value),
-                )
-                ->orderByDesc('last_activity')
-                ->limit(50)
-                ->get(['id', 'ip_address', 'user_agent', 'last_activity', 'way'])
+            OpenSessions::of($person->id)
                 ->map(
                     fn(object $s): CredentialLine => new CredentialLine(
                         CredentialKind::Session,

@@ -42,7 +42,8 @@ final class ListFiles
     {
         if ($name !== '') {
             @unlink(self::path($name));
-            @unlink(self::sheets(self::path($name)));
+            // With what a killed job has left half-written.
+            array_map(unlink(...), glob(self::sheets(self::path($name)) . '*') ?: []);
         }
     }
 

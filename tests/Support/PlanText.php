@@ -48,7 +48,7 @@ final class PlanText
     public static function mustBe(Plan $plan, string $folder, string $name): void
     {
         $file = "$folder/plans/$name.txt";
-        if (getenv('VANTREL_WRITE_PLANS') !== false) {
+        if (getenv('VANTREL_WRITE_PLANS') === '1') {
             is_dir("$folder/plans") || mkdir("$folder/plans");
             file_put_contents($file, self::of($plan) . "\n");
         }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Accounts\Http;
 
-use App\Accounts\Http\Wishes\AppCodeWish;
 use App\Accounts\Http\Wishes\CurrentPasswordWish;
 use App\Accounts\Http\Wishes\FactorCodeWish;
+use App\Accounts\Http\Wishes\FirstCodeWish;
 use App\Accounts\Http\Wishes\ForgottenWish;
 use App\Accounts\Http\Wishes\NewPasswordWish;
 use App\Accounts\Http\Wishes\OwnPasswordWish;
@@ -193,10 +193,10 @@ final class SecretController
     }
 
     #[Answers(SecondFactorView::class, 'Confirm it with the code the app shows; gives the recovery codes, this once')]
-    #[Takes(AppCodeWish::class)]
+    #[Takes(FirstCodeWish::class)]
     public function confirmSecondFactor(Request $request): SecondFactorView
     {
-        $wish = Wishes::of(AppCodeWish::class, $request);
+        $wish = Wishes::of(FirstCodeWish::class, $request);
         $person = Person::signedIn($request);
         $codes = $this->secondFactors->confirm($person, $wish->code);
         $opened = Opened::of($request->session());

@@ -7,6 +7,7 @@ namespace App\Accounts\Http;
 use App\Accounts\Http\Wishes\CardWish;
 use App\Accounts\Http\Wishes\FactorCodeWish;
 use App\Accounts\Http\Wishes\SignInWish;
+use App\Accounts\OpenSessions;
 use App\Accounts\SignInDesk;
 use App\Accounts\SingleSignOn;
 use App\Accounts\Views\Entrance;
@@ -25,7 +26,6 @@ use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpFoundation\RedirectResponse;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
-use Vantrel\Core\Accounts\Lifetime;
 use Vantrel\Core\Plan\Refusal;
 
 /** Signing in and out, and the sessions a person has. */
@@ -105,16 +105,7 @@ final class SessionController
 
         return new SessionPage(
             array_values(
-                DB::table('sessions')
-                    ->where('user_id', Person::signedIn($request)->id)
-                    ->where(
-                        fn($q) => $q
-                            ->where('stays', true)
-                            ->orWhere('last_activity', '>', now()->getTimestamp() - Lifetime::Idle->value),
-                    )
-                    ->orderByDesc('last_activity')
-                    ->limit(50)
-                    ->get(['id', 'ip_address', 'user_agent', 'last_activity', 'way'])
+                OpenSessions::of(Person::signedIn($request)->id)
                     ->map(
                         fn(object $s): SessionLine => new SessionLine(
                             SessionLine::keyOf($s->id),

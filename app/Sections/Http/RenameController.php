@@ -36,11 +36,12 @@ final class RenameController
     public function store(School $school, Request $request): PlanView
     {
         $seen = Wishes::of(AsSeen::class, $request);
+        $seed = $this->kit->fresh($seen->seed);
         $plan = $this->make($school, $request);
         $seen->mustBe($plan, 'the sections of this year');
         $this->desk->applyAt($plan, $school->id, $request, Action::Section);
 
-        return PlanView::of($plan, $this->kit->fresh($seen->seed), Action::Section);
+        return PlanView::of($plan, $seed, Action::Section);
     }
 
     private function make(School $school, Request $request): Plan

@@ -60,6 +60,13 @@ it('keeps nothing beside a list that is read where it lies, and nothing of one t
     unlink($list);
     $path = keptListOf($this);
     $id = Intake::query()->where('state', 'planned')->value('id');
+    $half = ListFiles::sheets($path) . '.4711';
+    file_put_contents($half, 'what a killed job left');
     $this->deleteJson("/api/intakes/$id")->assertNoContent();
-    expect(is_file($path))->toBeFalse()->and(is_file(ListFiles::sheets($path)))->toBeFalse();
+    expect(is_file($path))
+        ->toBeFalse()
+        ->and(is_file(ListFiles::sheets($path)))
+        ->toBeFalse()
+        ->and(is_file($half))
+        ->toBeFalse();
 });

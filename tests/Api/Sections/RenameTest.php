@@ -21,6 +21,10 @@ it('renames through the year as looked at, keeps codes and rosters, and undoes i
     expect($plan['rows'][0]['cells']['Section'])->toBe(['before' => $this->was, 'after' => '9 Gannet']);
     expect(World::checksum())->toBe($before);
     $seen = ['seed' => $plan['seed'], 'fingerprint' => $plan['fingerprint']];
+    // A plan looked at days ago is refused before anything is written, not after.
+    $old = [...$seen, 'seed' => '01K3CNQ0000000000000000000'];
+    $this->postJson($this->uri, [...$body, ...$old])->assertStatus(409);
+    expect(World::checksum())->toBe($before);
     $this->postJson($this->uri, [...$body, ...$seen])->assertOk();
     expect(DB::table('sections')->where('id', $this->world->section)->value('name'))
         ->toBe('9 Gannet')

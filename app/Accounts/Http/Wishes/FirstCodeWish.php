@@ -7,7 +7,7 @@ namespace App\Accounts\Http\Wishes;
 use App\Platform\Must;
 
 /** The first code an authenticator app shows. */
-final readonly class AppCodeWish
+final readonly class FirstCodeWish
 {
     public function __construct(#[Must('max:10')] public string $code) {}
 }
