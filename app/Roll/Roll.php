@@ -30,23 +30,13 @@ final class Roll
 {
     public const PAGE = 200;
 
-    /** @var list<string> */
-    /** What the list can be sorted by. */
-    private const SORTS = [
-        'name' => 'p.family_name',
-        'grade' =>
-            "field(p.grade, 'PK', 'KG', '01', '02', '03', '04', '05', '06', '07', '08', '09', '10', '11', '12', '13')",
-        'number' => "coalesce(p.number, '')",
-        'email' => "coalesce(p.email, '')",
-    ];
-
     /** Those a wish asks for, a page of them; the same place is found again whatever has come or gone in between. */
     public function page(School $school, PeopleWish $wish): PersonPage
     {
         $query = $this->query($school, $wish->kind, $wish->q, $wish->grade, $wish->problem);
         $total = (clone $query)->count();
-        $order = [self::SORTS[$wish->sort], 'p.family_name', 'p.given_name', 'p.id'];
-        $place = (array) json_decode((string) base64_decode($wish->after, true), true);
+        $order = [self::sort($wish->sort), 'p.family_name', 'p.given_name', 'p.id'];
+        $place = array_filter((array) json_decode((string) base64_decode($wish->after, true), true), is_scalar(...));
         if (count($place) === count($order)) {
             $query->whereRaw(
                 '(' . implode(', ', $order) . ') ' . ($wish->down ? '<' : '>') . ' (?, ?, ?, ?)',
@@ -72,6 +62,17 @@ final class Roll
                 : null,
             $total,
         );
+    }
+
+    /** What a word of the wish sorts by, as SQL; nobody without a value is left out. */
+    private static function sort(string $by): string
+    {
+        return match ($by) {
+            'grade' => "coalesce(field(p.grade, '" . implode("', '", GradeLevel::codes()) . "'), 0)",
+            'number' => "coalesce(p.number, '')",
+            'email' => "coalesce(p.email, '')",
+            default => 'p.family_name',
+        };
     }
 
     /** @return list<PersonLine> the best few for the command box */

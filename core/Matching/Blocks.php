@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vantrel\Core\Matching;
 
 use Vantrel\Core\Names\GivenNames;
+use Vantrel\Core\Values\GradeLevel;
 
 /**
  * Whom a row is compared with: only people known who share a block with it, a number, an address, a sound of the name
@@ -17,6 +18,9 @@ final class Blocks
 
     /** More people than this of one name and block cannot be told apart by anything else either. */
     private const MAX_PART = 300;
+
+    /** @var list<string>|null */
+    private static ?array $grades = null;
 
     /** @var array<string, list<int>> wanted block to places among those near */
     private array $blocks = [];
@@ -175,7 +179,7 @@ final class Blocks
             }
         }
         if ($s->givenKey !== '' && $s->familyKey !== '') {
-            $grades = ['PK', 'KG', '01', '02', '03', '04', '05', '06', '07', '08', '09', '10', '11', '12', '13'];
+            $grades = self::$grades ??= GradeLevel::codes();
             $at = array_search($s->grade, $grades, true);
             $looked = $at === false ? $grades : array_slice($grades, max(0, $at - 1), $at === 0 ? 2 : 3);
             foreach (self::stems($s) as $stem) {

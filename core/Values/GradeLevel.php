@@ -54,6 +54,12 @@ final readonly class GradeLevel
         return new self(max(-1, min(13, $order)));
     }
 
+    /** @return list<string> every stored code, lowest grade first */
+    public static function codes(): array
+    {
+        return array_map(fn(int $order): string => self::of($order)->code(), range(-1, 13));
+    }
+
     /** The stored code: PK, KG, 01 .. 13. */
     public function code(): string
     {

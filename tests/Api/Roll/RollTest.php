@@ -181,4 +181,5 @@ it('takes no order or problem that there is none of', function (): void {
     // A place that nobody gave is the beginning.
     $this->getJson("$this->uri?after=" . base64_encode('["x"]'))->assertOk();
     $this->getJson("$this->uri?after=%00%ff")->assertOk();
+    $this->getJson("$this->uri?after=" . base64_encode('[[1],{"a":2},null,"x"]'))->assertOk();
 });
