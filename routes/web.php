@@ -17,6 +17,7 @@ use App\Door\Http\RoomController;
 use App\Door\Http\RoomPassController;
 use App\Home\Http\HomeController;
 use App\Intake\Http\IntakeController;
+use App\Intake\Http\RowController;
 use App\Intake\Http\WeightController;
 use App\Ledger\LedgerController;
 use App\LookAlikes\Http\LookAlikeController;
@@ -137,6 +138,7 @@ Route::prefix('api')->group(function (): void {
                 Route::post('settings', [SettingsController::class, 'update']);
                 Route::get('settings/names', [SettingsController::class, 'names']);
                 Route::post('years', [SettingsController::class, 'planYear']);
+                Route::get('card-sheet', [CardController::class, 'sheet']);
                 Route::post('cards', [CardController::class, 'store']);
                 Route::get('look-alikes', [LookAlikeController::class, 'index']);
                 Route::get('look-alikes/{left}/{right}', [LookAlikeController::class, 'show']);
@@ -171,10 +173,11 @@ Route::prefix('api')->group(function (): void {
             ->middleware('can:work-intake,intake')
             ->group(function (): void {
                 Route::get('/', [IntakeController::class, 'show']);
-                Route::get('rows', [IntakeController::class, 'rows']);
+                Route::get('rows', [RowController::class, 'rows']);
+                Route::get('sheet', [RowController::class, 'sheet']);
                 Route::get('weights', [WeightController::class, 'show']);
                 Route::post('weights', [WeightController::class, 'accept']);
-                Route::get('rows-to-mend', [IntakeController::class, 'toMend']);
+                Route::get('rows-to-mend', [RowController::class, 'toMend']);
                 Route::post('everyone', [IntakeController::class, 'everyone']);
                 Route::post('domain', [IntakeController::class, 'domain']);
                 Route::post('answers', [IntakeController::class, 'answers']);

@@ -19,6 +19,7 @@ use Vantrel\Core\Accounts\Credentials;
 use Vantrel\Core\Accounts\OffBoarding;
 use Vantrel\Core\Accounts\StaffRecords;
 use Vantrel\Core\Plan\Action;
+use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records;
@@ -133,9 +134,7 @@ final class CredentialDesk
             $this->records($person, $now),
             $to,
             $alone,
-            $ids,
-            SchoolDay::at($person->school_id, $now),
-            $now,
+            new Occasion($ids, SchoolDay::at($person->school_id, $now), $now),
         );
     }
 

@@ -5,22 +5,26 @@ declare(strict_types=1);
 namespace App\Accounts;
 
 use App\Ledger\Ledger;
+use App\Ledger\Snapshots;
 use App\Models\Person;
 use App\Platform\PlannerKit;
 use Firebase\JWT\JWK;
 use Firebase\JWT\JWT;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Client\ConnectionException;
 use Illuminate\Http\Client\Response;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Cache;
-use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
 use stdClass;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Throwable;
 use Vantrel\Core\Accounts\Identities;
+use Vantrel\Core\Accounts\SignOnMatch;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Records;
 use Vantrel\Core\Values\Canonical;
 
 /**
@@ -37,7 +41,11 @@ final class SingleSignOn
     /** Keys are not asked for again sooner than this, however many tokens name unknown ones. */
     private const KEYS_AGAIN = 30;
 
-    public function __construct(private readonly PlannerKit $kit, private readonly Ledger $ledger) {}
+    public function __construct(
+        private readonly PlannerKit $kit,
+        private readonly Ledger $ledger,
+        private readonly Snapshots $snapshots,
+    ) {}
 
     /** What the button says; '' where no provider is set. */
     public function label(): string
@@ -152,39 +160,44 @@ final class SingleSignOn
             );
     }
 
-    /**
-     * From the second time on by the provider's own name for the person, whatever the address. The first time by an
-     * address that the provider has verified and that is confirmed here, compared byte by byte; and only where the
-     * account has no other sign-on there: an address that is given to somebody else brings them no account that was
-     * another's.
-     *
-     * @return array{Person, string}
-     */
+    /** @return array{Person, string} whose account it opens, and the id of the identity */
     private function person(stdClass $claims): array
     {
-        $known = DB::table('identities')
-            ->where('issuer', $this->issuer())
-            ->where('subject', (string) $claims->sub)
-            ->first(['id', 'person_id', 'state']);
-        if ($known !== null && $known->state !== 'live') {
-            throw new Refusal('This sign-on was ended here. Ask the coordinator.');
-        }
-        $person = $known === null ? $this->byAddress($claims) : Person::query()->findOrFail((string) $known->person_id);
-        if ($person->state === 'merged' && $person->merged_into !== null) {
-            $person = Person::query()->findOrFail($person->merged_into);
-        }
-        if ($person->state !== 'active') {
-            throw new Refusal('This account is closed: its owner has left the school. Ask the school office.');
-        }
+        $subject = (string) $claims->sub;
+        $at = fn(Builder $q): Builder => $q->where('issuer', $this->issuer());
+        $known =
+            $this->snapshots->list(
+                Records\Identity::class,
+                fn(Builder $q): Builder => $at($q)->where('subject', $subject),
+            )[0] ?? null;
+        $email = ($claims->email_verified ?? false) === true ? Canonical::of((string) ($claims->email ?? '')) : '';
+        $atAddress =
+            $known !== null || $email === ''
+                ? []
+                : $this->snapshots->list(Records\Person::class, fn(Builder $q): Builder => $q->where('email', $email));
+        $ids = array_map(fn(Records\Person $p): string => $p->id, $atAddress);
+        $theirs =
+            $ids === []
+                ? []
+                : $this->snapshots->list(
+                    Records\Identity::class,
+                    fn(Builder $q): Builder => $at($q)->whereIn('person_id', $ids),
+                );
+        $id = SignOnMatch::personId($known, $atAddress, $theirs);
+        $record = $this->record($id);
+        // Merged since: the account is the survivor's.
+        $record = $record->mergedInto() === null ? $record : $this->record($record->mergedInto());
+        SignOnMatch::mustBeOpen($record);
+        $person = Person::query()->findOrFail($record->id);
         if ($known !== null) {
-            return [$person, (string) $known->id];
+            return [$person, $known->id];
         }
         $seed = $this->kit->seed();
         $planned = Identities::link(
             $person->id,
             $person->fullName(),
             $this->issuer(),
-            (string) $claims->sub,
+            $subject,
             $this->kit->ids($seed),
             $this->kit->now(),
         );
@@ -193,40 +206,9 @@ final class SingleSignOn
         return [$person, $planned->result];
     }
 
-    private function byAddress(stdClass $claims): Person
+    private function record(string $id): Records\Person
     {
-        $email = ($claims->email_verified ?? false) === true ? Canonical::of((string) ($claims->email ?? '')) : '';
-        /** @var list<string> $people */
-        $people =
-            $email === ''
-                ? []
-                : DB::table('people')
-                    ->where('state', 'active')
-                    ->where('kind', '!=', 'guardian')
-                    ->where('email', $email)
-                    ->where('email_state', 'confirmed')
-                    ->limit(2)
-                    ->pluck('id')
-                    ->all();
-        if (count($people) !== 1) {
-            throw new Refusal(
-                'The school’s sign-on knows you, but there is no account here with that address. Ask the coordinator.',
-            );
-        }
-        if (
-            DB::table('identities')
-                ->where('person_id', $people[0])
-                ->where('issuer', $this->issuer())
-                ->where('state', 'live')
-                ->exists()
-        ) {
-            throw new Refusal(
-                'The account here with that address belongs to another sign-on of the school. Ask the ' .
-                    'coordinator to end that one first.',
-            );
-        }
-
-        return Person::query()->findOrFail($people[0]);
+        return $this->snapshots->find(Records\Person::class, $id) ?? throw new NotFoundHttpException();
     }
 
     /** @return array<mixed> a JSON Web Key Set that holds the key, if the provider has it */

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Door;
 
+use App\Models\Subjects;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
+use stdClass;
 use Vantrel\Core\Matching\Beginnings;
 use Vantrel\Core\Matching\Candidate;
 use Vantrel\Core\Matching\Matcher;
@@ -73,23 +75,8 @@ final class DoorMatch
                 $q->orWhereRaw('1 = 0');
             })
             ->limit(self::MOST)
-            ->get(['id', 'given_name', 'family_name', 'birth_date', 'number', 'grade', 'school_id']);
+            ->get(Subjects::COLUMNS);
 
-        return array_values(
-            $students
-                ->map(
-                    fn(object $s): Subject => new Subject(
-                        $s->id,
-                        $s->given_name,
-                        $s->family_name,
-                        (string) $s->birth_date,
-                        (string) $s->number,
-                        '',
-                        (string) $s->grade,
-                        $s->school_id,
-                    ),
-                )
-                ->all(),
-        );
+        return array_values($students->map(fn(stdClass $s): Subject => Subjects::of($s))->all());
     }
 }

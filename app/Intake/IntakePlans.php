@@ -198,6 +198,25 @@ final class IntakePlans
         );
     }
 
+    /** The files of a list that cannot be planned, as far as their cells can be read. */
+    public function unread(Intake $intake): BookReader
+    {
+        $school = School::query()->findOrFail($intake->school_id);
+        $sheets = [];
+        foreach ($intake->files as $file) {
+            try {
+                array_push(
+                    $sheets,
+                    ...KeptSheets::of(ListFiles::path($file['file']), $file['title'], $school->name, $school->code),
+                );
+            } catch (UnreadableList) {
+                // Nothing of this one can be shown.
+            }
+        }
+
+        return BookReader::unread($sheets, new ReadingAnswers($intake->answers));
+    }
+
     /** @return list<Subject> the rows as the matcher sees them, for estimating weights */
     public function subjects(Intake $intake): array
     {
@@ -263,7 +282,7 @@ final class IntakePlans
             $school->highest_grade,
             $school->mail_domains,
             $others,
-            $this->known->numberWidth($school->id),
+            SchoolFacts::usualWidth($this->known->numberWidths($school->id)),
         );
     }
 

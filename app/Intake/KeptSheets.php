@@ -18,7 +18,7 @@ use Vantrel\Core\Table\UnreadableList;
 final class KeptSheets
 {
     /** Another number where what is read of a file, or how it is kept, changes: it is read anew then. */
-    private const FORMAT = 1;
+    private const FORMAT = 2;
 
     /**
      * @param  string  $path of the list
@@ -51,7 +51,16 @@ final class KeptSheets
                     'name' => $s->name,
                     'file' => $s->file,
                     'check' => $s->check,
-                    'lines' => array_map(fn(Line $l): array => [$l->number, $l->cells, $l->flaws], $s->grid->lines),
+                    'notes' => $s->notes,
+                    'lines' => array_map(
+                        fn(Line $l): array => [
+                            $l->number,
+                            $l->cells,
+                            $l->flaws,
+                            (int) $l->hidden + 2 * (int) $l->struck,
+                        ],
+                        $s->grid->lines,
+                    ),
                 ],
                 $sheets,
             ),
@@ -82,9 +91,15 @@ final class KeptSheets
             array_map(
                 fn(array $s): Sheet => new Sheet(
                     $s['name'],
-                    Grid::of(array_map(fn(array $l): Line => new Line($l[0], $l[1], $l[2]), $s['lines'])),
+                    Grid::of(
+                        array_map(
+                            fn(array $l): Line => new Line($l[0], $l[1], $l[2], ($l[3] & 1) !== 0, ($l[3] & 2) !== 0),
+                            $s['lines'],
+                        ),
+                    ),
                     $s['file'],
                     $s['check'],
+                    $s['notes'],
                 ),
                 $content['sheets'],
             ),

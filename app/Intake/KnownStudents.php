@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Intake;
 
+use App\Models\Subjects;
 use Generator;
 use Illuminate\Support\Facades\DB;
 use IteratorIterator;
+use Vantrel\Core\Intake\SchoolFacts;
 use Vantrel\Core\Matching\Subject;
 use Vantrel\Core\Names\NameBook;
 use Vantrel\Core\Names\NameKey;
@@ -48,7 +50,7 @@ final class KnownStudents
             ->where('kind', 'student')
             ->where('state', '!=', 'merged')
             ->orderBy('id')
-            ->select(['id', 'given_name', 'family_name', 'birth_date', 'number', 'email', 'grade', 'school_id'])
+            ->select(Subjects::COLUMNS)
             ->cursor();
         // Three readings in one order, merged as they go along.
         foreach ($students as $s) {
@@ -76,40 +78,26 @@ final class KnownStudents
                 $contacts->next();
             }
             if (!isset($without[$s->id])) {
-                yield new Subject(
-                    $s->id,
-                    $s->given_name,
-                    $s->family_name,
-                    (string) $s->birth_date,
-                    (string) $s->number,
-                    (string) $s->email,
-                    (string) $s->grade,
-                    $s->school_id,
-                    $addresses,
-                    $names,
-                    $in,
-                );
+                yield Subjects::of($s, $addresses, $names, $in);
             }
         }
     }
 
-    /** Figures of the school's student numbers, where nearly all have as many and some begin with 0; else 0. */
-    public function numberWidth(string $schoolId): int
+    /** @return list<array{int, int, int}> as {@see SchoolFacts::usualWidth()} takes them */
+    public function numberWidths(string $schoolId): array
     {
-        $widths = DB::table('people')
-            ->where('school_id', $schoolId)
-            ->where('kind', 'student')
-            ->whereNotNull('number')
-            ->where('state', '!=', 'merged')
-            ->selectRaw("char_length(number) as width, count(*) as n, sum(number regexp '^0[0-9]*$') as padded")
-            ->groupBy('width')
-            ->orderByDesc('n')
-            ->get();
-        $usual = $widths->first();
-
-        return $usual !== null && $usual->padded > 0 && $usual->n >= 20 && $usual->n >= 0.95 * $widths->sum('n')
-            ? (int) $usual->width
-            : 0;
+        return array_values(
+            DB::table('people')
+                ->where('school_id', $schoolId)
+                ->where('kind', 'student')
+                ->whereNotNull('number')
+                ->where('state', '!=', 'merged')
+                ->selectRaw("char_length(number) as width, count(*) as n, sum(number regexp '^0[0-9]*$') as padded")
+                ->groupBy('width')
+                ->get()
+                ->map(fn(object $w): array => [(int) $w->width, (int) $w->n, (int) $w->padded])
+                ->all(),
+        );
     }
 
     public function names(): NameBook

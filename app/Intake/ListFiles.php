@@ -42,8 +42,8 @@ final class ListFiles
     {
         if ($name !== '') {
             @unlink(self::path($name));
-            // With what a killed job has left half-written.
-            array_map(unlink(...), glob(self::sheets(self::path($name)) . '*') ?: []);
+            // With what was made of it, and what a killed job has left half-written.
+            array_map(unlink(...), glob(self::path($name) . '.*') ?: []);
         }
     }
 
@@ -57,6 +57,12 @@ final class ListFiles
     public static function sheets(string $path): string
     {
         return "$path.sheets";
+    }
+
+    /** Where the picture of a sheet is kept, see {@see KeptPictures}. */
+    public static function picture(string $path, int $round, int $source): string
+    {
+        return "$path.picture-$round-$source";
     }
 
     private static function folder(): string

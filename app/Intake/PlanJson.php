@@ -7,6 +7,7 @@ namespace App\Intake;
 use Vantrel\Core\Intake\BookReader;
 use Vantrel\Core\Intake\ListLayout;
 use Vantrel\Core\Matching\Evidence;
+use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanRow;
 use Vantrel\Core\Plan\Problem;
@@ -18,8 +19,10 @@ use Vantrel\Core\Table\Repair;
 /** A plan as the commands print it; documented in docs/formats.md and stable. */
 final class PlanJson
 {
-    public static function of(PlannedIntake $planned): string
+    /** @param  bool  $changes whether what applying would write is printed as well; secrets never are */
+    public static function of(PlannedIntake $planned, bool $changes = false): string
     {
+        $read = ReadRow::all($planned->book);
         $plan = $planned->plan;
         $rows = array_values(array_filter($plan->rows, fn(PlanRow $r): bool => $r->verdict !== Verdict::Leaving));
         $leaving = array_values(array_filter($plan->rows, fn(PlanRow $r): bool => $r->verdict === Verdict::Leaving));
@@ -35,7 +38,10 @@ final class PlanJson
                 'sheets' => array_values(
                     array_map(fn(ListLayout $l): array => self::sheet($planned->book, $l), $planned->book->layouts),
                 ),
-                'rows' => array_map(self::row(...), $rows),
+                'rows' => array_map(
+                    fn(PlanRow $r): array => [...self::row($r), 'read' => $read["$r->sheet#$r->number"] ?? null],
+                    $rows,
+                ),
                 'leaving' => array_map(
                     fn(PlanRow $r): array => [
                         'student_number' => $r->matchNumber,
@@ -59,6 +65,7 @@ final class PlanJson
                 'mail_domains' => $planned->domains,
                 'warnings' => $plan->warnings,
                 'blockers' => $plan->blockers,
+                ...$changes ? ['changes' => array_map(self::change(...), $plan->changes)] : [],
             ],
             JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRETTY_PRINT,
         );
@@ -76,6 +83,21 @@ final class PlanJson
                 fn(Column $c): array => ['column' => $c->name(), 'field' => $c->field?->value, 'why' => $c->why],
                 $layout->columns,
             ),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function change(Change $c): array
+    {
+        $secret = array_fill_keys($c->entity->secrets(), true);
+
+        return [
+            'entity' => $c->entity->value,
+            'id' => $c->id,
+            'before' => $c->inserts() ? null : (object) array_diff_key($c->before, $secret),
+            'after' => (object) array_diff_key($c->after, $secret),
+            'row' => $c->row,
+            'reason' => $c->reason,
         ];
     }
 

@@ -6,6 +6,7 @@ namespace App\Intake;
 
 use App\Intake\Jobs\PlanIntake;
 use App\Models\Intake;
+use App\Models\IntakeState;
 use App\Platform\Queues;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Collection;
@@ -62,7 +63,7 @@ final class SweepIntakes
                     'total' => 0,
                     'changed_at' => now(),
                     'message' =>
-                        $list->state === 'applying'
+                        $list->state === IntakeState::Applying
                             ? 'Applying this list was cut off; nothing of it was written. This is its plan as ' .
                                 'of now: apply it again.'
                             : null,

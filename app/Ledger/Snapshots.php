@@ -110,14 +110,7 @@ final class Snapshots
                 Records\Section::class,
                 fn(Builder $q): Builder => $q
                     ->where('state', 'open')
-                    ->orWhereIn(
-                        'school_year_id',
-                        fn(Builder $y) => $y
-                            ->select('id')
-                            ->from('school_years')
-                            ->where('school_id', $schoolId)
-                            ->where('state', 'current'),
-                    ),
+                    ->orWhereIn('school_year_id', fn(Builder $y): Builder => $this->years($y, $schoolId, 'current')),
             ),
             Entity::Enrollment->value => $enrollments,
             Entity::Guardianship->value => $guardianships,
@@ -236,14 +229,7 @@ final class Snapshots
                 Records\Section::class,
                 fn(Builder $q): Builder => $q
                     ->where('school_year_id', $yearId)
-                    ->orWhereIn(
-                        'school_year_id',
-                        fn(Builder $y) => $y
-                            ->select('id')
-                            ->from('school_years')
-                            ->where('school_id', $schoolId)
-                            ->where('state', 'planned'),
-                    ),
+                    ->orWhereIn('school_year_id', fn(Builder $y): Builder => $this->years($y, $schoolId, 'planned')),
             ),
             Entity::Enrollment->value => $this->rows(
                 Records\Enrollment::class,
@@ -323,5 +309,11 @@ final class Snapshots
     private function of(array $tables): Snapshot
     {
         return new Snapshot($tables, DB::table('schools')->pluck('name', 'id')->all());
+    }
+
+    /** The school years of a school in a state, for use inside another query. */
+    private function years(Builder $query, string $schoolId, string $state): Builder
+    {
+        return $query->select('id')->from('school_years')->where('school_id', $schoolId)->where('state', $state);
     }
 }

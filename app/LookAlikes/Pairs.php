@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace App\LookAlikes;
 
 use App\Models\School;
+use App\Models\Subjects;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
+use stdClass;
 use Vantrel\Core\LookAlikes\LookAlike;
 use Vantrel\Core\LookAlikes\LookAlikes;
 use Vantrel\Core\Matching\Matcher;
@@ -95,21 +97,7 @@ final class Pairs
         }
 
         return array_values(
-            $students
-                ->map(
-                    fn(object $s): Subject => new Subject(
-                        $s->id,
-                        $s->given_name,
-                        $s->family_name,
-                        (string) $s->birth_date,
-                        (string) $s->number,
-                        (string) $s->email,
-                        (string) $s->grade,
-                        $s->school_id,
-                        $contacts[$s->id] ?? [],
-                    ),
-                )
-                ->all(),
+            $students->map(fn(stdClass $s): Subject => Subjects::of($s, $contacts[$s->id] ?? []))->all(),
         );
     }
 }

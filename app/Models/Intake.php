@@ -15,7 +15,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $title
  * @property list<array{file: string, title: string}> $files
  * @property string|null $content_hash
- * @property string $state
+ * @property IntakeState $state
  * @property string|null $everyone
  * @property string $confirmed
  * @property string|null $message
@@ -44,5 +44,11 @@ final class Intake extends Model
     protected $guarded = [];
 
     /** @var array<string, string> */
-    protected $casts = ['files' => 'array', 'answers' => 'array', 'layout' => 'array', 'summary' => 'array'];
+    protected $casts = [
+        'state' => IntakeState::class,
+        'files' => 'array',
+        'answers' => 'array',
+        'layout' => 'array',
+        'summary' => 'array',
+    ];
 }

@@ -14,6 +14,7 @@ use Vantrel\Core\Accounts\WordList;
 use Vantrel\Core\Codes\CodeBook;
 use Vantrel\Core\Codes\KeyedStream;
 use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\StalePlan;
 
 /** Hands the core what it does not take by itself: the time, randomness, and what has been given out before. */
@@ -54,6 +55,12 @@ final class PlannerKit
     public function ids(string $seed): Ids
     {
         return new Ids($seed);
+    }
+
+    /** Now at a school, with the ids of a seed, or of a new one. */
+    public function occasion(string $schoolId, ?string $seed = null): Occasion
+    {
+        return new Occasion($this->ids($seed ?? $this->seed()), SchoolDay::today($schoolId), $this->now());
     }
 
     /**

@@ -19,8 +19,8 @@ use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\PrintRoom\CardIssue;
+use Vantrel\Core\PrintRoom\CardLayout;
 use Vantrel\Core\PrintRoom\CardOrder;
-use Vantrel\Core\PrintRoom\CardSheet;
 use Vantrel\Core\Records;
 
 /**
@@ -49,12 +49,12 @@ final class CardPrinter
         School $school,
         array $sectionIds,
         array $personIds,
-        string $layout,
+        CardLayout $layout,
         CardOrder $order,
         bool $lost,
         ?Person $actor,
     ): string {
-        $sheet = CardSheet::named($layout);
+        $sheet = $layout->sheet();
         $people = DB::table('enrollments as e')
             ->join('people as p', 'p.id', '=', 'e.person_id')
             ->join('sections as s', 's.id', '=', 'e.section_id')

@@ -21,7 +21,10 @@ use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 use Vantrel\Core\Names\NameKey;
+use Vantrel\Core\Records\EnrollmentRole;
+use Vantrel\Core\Records\GuardianshipState;
 use Vantrel\Core\Records\PersonKind;
+use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Roll\AccountProblem;
 use Vantrel\Core\Values\GradeLevel;
 
@@ -154,8 +157,8 @@ final class Roll
         return new PersonDetail(
             $person->id,
             $person->fullName(),
-            $person->kind,
-            $person->state,
+            PersonKind::from($person->kind),
+            PersonState::from($person->state),
             GradeLevel::read((string) $person->grade)?->short() ?? '',
             (string) $person->number,
             (string) $person->birth_date,
@@ -168,7 +171,7 @@ final class Roll
                         fn(object $e): Enrolled => new Enrolled(
                             $e->id,
                             $e->name,
-                            str_replace('_', '-', $e->role),
+                            EnrollmentRole::from($e->role)->label(),
                             $e->begins_on,
                             $e->ends_on,
                             $e->state === 'archived',
@@ -180,13 +183,13 @@ final class Roll
                 $relatives
                     ->map(
                         fn(object $r): Relative => $r->kind === 'student' && !in_array($r->school_id, $schools, true)
-                            ? new Relative('', "A student of $r->school", '', '', $r->state)
+                            ? new Relative('', "A student of $r->school", '', '', GuardianshipState::from($r->state))
                             : new Relative(
                                 $r->id,
                                 trim("$r->given_name $r->family_name"),
                                 (string) $r->email,
                                 (string) $r->phone,
-                                $r->state,
+                                GuardianshipState::from($r->state),
                             ),
                     )
                     ->all(),
@@ -295,13 +298,13 @@ final class Roll
                     fn(stdClass $p): PersonLine => new PersonLine(
                         $p->id,
                         trim("$p->given_name $p->family_name"),
-                        $p->kind,
+                        PersonKind::from($p->kind),
                         GradeLevel::read((string) $p->grade)?->short() ?? '',
                         (string) $p->number,
                         (string) ($sections[$p->id] ?? ''),
                         (string) ($signIns[$p->id]->n ?? ''),
                         (string) $p->email,
-                        $p->state,
+                        PersonState::from($p->state),
                         ($signIns[$p->id]->last ?? null) !== null,
                         (int) ($guardians[$p->id] ?? 0),
                     ),

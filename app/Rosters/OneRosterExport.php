@@ -15,6 +15,37 @@ use ZipArchive;
 /** A school as a OneRoster 1.2 CSV bulk export (1EdTech, Rostering CSV Binding 1.2): nine tables in a zip. */
 final class OneRosterExport
 {
+    /** Columns of the CSV binding of OneRoster 1.1 and 1.2, which are alike in these files. */
+    public const CLASSES = [
+        'sourcedId',
+        'status',
+        'dateLastModified',
+        'title',
+        'grades',
+        'courseSourcedId',
+        'classCode',
+        'classType',
+        'location',
+        'schoolSourcedId',
+        'termSourcedIds',
+        'subjects',
+        'subjectCodes',
+        'periods',
+    ];
+
+    public const ENROLLMENTS = [
+        'sourcedId',
+        'status',
+        'dateLastModified',
+        'classSourcedId',
+        'schoolSourcedId',
+        'userSourcedId',
+        'role',
+        'primary',
+        'beginDate',
+        'endDate',
+    ];
+
     // prettier-ignore
     private const TABLES = [
         'academicSessions', 'categories', 'classes', 'classResources', 'courses', 'courseResources', 'demographics',
@@ -160,40 +191,8 @@ final class OneRosterExport
                 ],
                 $courses,
             ],
-            'classes' => [
-                [
-                    'sourcedId',
-                    'status',
-                    'dateLastModified',
-                    'title',
-                    'grades',
-                    'courseSourcedId',
-                    'classCode',
-                    'classType',
-                    'location',
-                    'schoolSourcedId',
-                    'termSourcedIds',
-                    'subjects',
-                    'subjectCodes',
-                    'periods',
-                ],
-                $classes,
-            ],
-            'enrollments' => [
-                [
-                    'sourcedId',
-                    'status',
-                    'dateLastModified',
-                    'classSourcedId',
-                    'schoolSourcedId',
-                    'userSourcedId',
-                    'role',
-                    'primary',
-                    'beginDate',
-                    'endDate',
-                ],
-                $enrollments,
-            ],
+            'classes' => [self::CLASSES, $classes],
+            'enrollments' => [self::ENROLLMENTS, $enrollments],
         ];
     }
 

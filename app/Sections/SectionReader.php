@@ -21,9 +21,12 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use stdClass;
+use Vantrel\Core\Records\InvitationState;
 use Vantrel\Core\Records\PassHours;
+use Vantrel\Core\Records\SectionKind;
+use Vantrel\Core\Records\SectionState;
 use Vantrel\Core\Sections\Periods;
-use Vantrel\Core\Staffing\Invitations;
+use Vantrel\Core\Staffing\InvitationStanding;
 use Vantrel\Core\Staffing\Power;
 use Vantrel\Core\Staffing\StaffRole;
 use Vantrel\Core\Values\GradeLevel;
@@ -71,9 +74,9 @@ final class SectionReader
                     fn(object $s): SectionLine => new SectionLine(
                         $s->id,
                         $s->name,
-                        $s->kind,
+                        SectionKind::from($s->kind),
                         GradeLevel::read((string) $s->grade)?->short(),
-                        $s->state,
+                        SectionState::from($s->state),
                         (string) ($leads[$s->id] ?? ''),
                         (string) $s->period,
                         $s->seats === null ? null : (int) $s->seats,
@@ -87,8 +90,8 @@ final class SectionReader
                     ),
                 )
                 ->sort(
-                    fn(SectionLine $a, SectionLine $b): int => [$a->kind === 'homeroom' ? 0 : 1] <=> [
-                        $b->kind === 'homeroom' ? 0 : 1,
+                    fn(SectionLine $a, SectionLine $b): int => [$a->kind === SectionKind::Homeroom ? 0 : 1] <=> [
+                        $b->kind === SectionKind::Homeroom ? 0 : 1,
                     ] ?:
                     strnatcasecmp($a->name, $b->name),
                 )
@@ -158,11 +161,11 @@ final class SectionReader
             $section->id,
             $section->school_id,
             $section->name,
-            $section->kind,
+            SectionKind::from($section->kind),
             GradeLevel::read((string) $section->grade)?->short(),
             (string) $section->period,
             $section->seats,
-            $section->state,
+            SectionState::from($section->state),
             $section->archived_on,
             SchoolYear::query()->findOrFail($section->school_year_id)->name,
             $day,
@@ -195,6 +198,7 @@ final class SectionReader
                         fn(object $p): StaffLine => new StaffLine(
                             $p->id,
                             trim("$p->given_name $p->family_name"),
+                            StaffRole::from($p->role),
                             StaffRole::from($p->role)->label(),
                             $p->begins_on,
                             $p->ends_on,
@@ -209,7 +213,7 @@ final class SectionReader
                             $i->id,
                             $i->email,
                             StaffRole::from($i->role)->label(),
-                            Invitations::stateAt($i->state, $i->expires_at, $now),
+                            InvitationStanding::at(InvitationState::from($i->state), $i->expires_at, $now),
                             Instant::iso($i->sent_at),
                             Instant::iso($i->expires_at),
                             Instant::isoOrNull($i->answered_at),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Tools;
 
+use App\Rosters\OneRosterExport;
 use Database\Seeders\DemoNames;
 use Random\Randomizer;
 use Vantrel\Core\Names\NameKey;
@@ -32,22 +33,7 @@ final class DemoOneRoster
                 ['org1', '', '', 'Copperbrook Middle', 'school', 'middle', ''],
             ],
             'classes' => [
-                [
-                    'sourcedId',
-                    'status',
-                    'dateLastModified',
-                    'title',
-                    'grades',
-                    'courseSourcedId',
-                    'classCode',
-                    'classType',
-                    'location',
-                    'schoolSourcedId',
-                    'termSourcedIds',
-                    'subjects',
-                    'subjectCodes',
-                    'periods',
-                ],
+                OneRosterExport::CLASSES,
                 ['c1', '', '', 'Tide pools 6', '06', 'k1', 'TP6', 'scheduled', '', 'org1', 't1', '', '', ''],
             ],
             'users' => [
@@ -72,20 +58,7 @@ final class DemoOneRoster
                     'password',
                 ],
             ],
-            'enrollments' => [
-                [
-                    'sourcedId',
-                    'status',
-                    'dateLastModified',
-                    'classSourcedId',
-                    'schoolSourcedId',
-                    'userSourcedId',
-                    'role',
-                    'primary',
-                    'beginDate',
-                    'endDate',
-                ],
-            ],
+            'enrollments' => [OneRosterExport::ENROLLMENTS],
             'demographics' => [['sourcedId', 'status', 'dateLastModified', 'birthDate', 'sex']],
         ];
         for ($i = 1; $i <= 18; $i++) {

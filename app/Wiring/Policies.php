@@ -16,9 +16,12 @@ use App\Models\School;
 use App\Models\SchoolYear;
 use App\Models\Section;
 use App\Platform\SchoolDay;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
+use Vantrel\Core\Records\SectionState;
 use Vantrel\Core\Staffing\Power;
+use Vantrel\Core\Staffing\Reach;
 use Vantrel\Core\Staffing\StaffRole;
 
 /**
@@ -54,17 +57,20 @@ final class Policies
         // The school's sections as a whole: its staff see their own of them.
         Gate::define(
             'list-sections',
-            fn(Person $p, School $school): bool => Coordinators::has($p, $school->id) ||
-                ($p->state === 'active' &&
-                    $p->kind === 'staff' &&
-                    ($p->school_id === $school->id || self::teachesAt($p, $school->id))),
+            fn(Person $p, School $school): bool => self::works($p) &&
+                Reach::listsSections(
+                    Coordinators::has($p, $school->id),
+                    $p->school_id,
+                    $school->id,
+                    self::teachesAt($p, $school->id, StaffRole::cases()),
+                ),
         );
 
         // Colleagues and their addresses: for those who may ask one into a section, today.
         Gate::define(
             'list-staff',
             fn(Person $p, School $school): bool => Coordinators::has($p, $school->id) ||
-                ($p->state === 'active' && $p->kind === 'staff' && self::invitesAt($p, $school->id)),
+                (self::works($p) && self::teachesAt($p, $school->id, Reach::findsColleagues(), open: true)),
         );
 
         // One section: by what its roles may do.
@@ -106,15 +112,23 @@ final class Policies
 
     private static function may(Person $person, Section $section, Power $power): bool
     {
-        return Coordinators::has($person, $section->school_id) ||
-            (($section->state === 'open' || $power->outlivesArchive()) &&
-                (self::role($person, $section)?->may($power) ?? false));
+        return Reach::intoSection(
+            Coordinators::has($person, $section->school_id),
+            self::role($person, $section),
+            SectionState::from($section->state),
+            $power,
+        );
+    }
+
+    private static function works(Person $person): bool
+    {
+        return $person->state === 'active' && $person->kind === 'staff';
     }
 
     /** What the person is in the section today. */
     private static function role(Person $person, Section $section): ?StaffRole
     {
-        if ($person->state !== 'active' || $person->kind !== 'staff') {
+        if (!self::works($person)) {
             return null;
         }
         $role = DB::table('enrollments as e')
@@ -127,27 +141,14 @@ final class Policies
         return is_string($role) ? StaffRole::from($role) : null;
     }
 
-    /** Staff from outside, and of another school of the district, teach here by invitation. */
-    private static function teachesAt(Person $person, string $schoolId): bool
+    /** @param  list<StaffRole>  $roles any of which they have in a section of the school today */
+    private static function teachesAt(Person $person, string $schoolId, array $roles, bool $open = false): bool
     {
         return DB::table('enrollments as e')
             ->join('sections as s', 's.id', '=', 'e.section_id')
             ->where('e.person_id', $person->id)
             ->where('s.school_id', $schoolId)
-            ->where('e.role', '!=', 'student')
-            ->where(SchoolDay::inForce('e', SchoolDay::today($schoolId)))
-            ->exists();
-    }
-
-    private static function invitesAt(Person $person, string $schoolId): bool
-    {
-        $roles = array_values(array_filter(StaffRole::cases(), fn(StaffRole $r): bool => $r->may(Power::InviteStaff)));
-
-        return DB::table('enrollments as e')
-            ->join('sections as s', 's.id', '=', 'e.section_id')
-            ->where('e.person_id', $person->id)
-            ->where('s.school_id', $schoolId)
-            ->where('s.state', 'open')
+            ->when($open, fn(Builder $q): Builder => $q->where('s.state', 'open'))
             ->whereIn('e.role', array_map(fn(StaffRole $r): string => $r->value, $roles))
             ->where(SchoolDay::inForce('e', SchoolDay::today($schoolId)))
             ->exists();

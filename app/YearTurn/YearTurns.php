@@ -47,7 +47,12 @@ final class YearTurns
         $grades = [];
         for ($order = $school->lowest_grade; $order <= $school->highest_grade; $order++) {
             $grade = GradeLevel::of($order);
-            $grades[] = new GradeCount($order, $grade->short(), (int) ($counts[$grade->code()] ?? 0));
+            $grades[] = new GradeCount(
+                $order,
+                $grade->short(),
+                (int) ($counts[$grade->code()] ?? 0),
+                YearTurnPlanner::after($grade, $school->highest_grade)?->short(),
+            );
         }
 
         return new YearTurnStart($year->name, $name, $begins, Span::last($ends), $grades);

@@ -13,6 +13,8 @@ use Vantrel\Core\Records\BadgeState;
 use Vantrel\Core\Records\Identity;
 use Vantrel\Core\Records\LiveState;
 use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonKind;
+use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Records\SignIn;
 
 /**
@@ -21,6 +23,31 @@ use Vantrel\Core\Records\SignIn;
  */
 final class Credentials
 {
+    /**
+     * Where a link goes by which somebody chooses a password, and for which of their user names: the first.
+     *
+     * @param  list<SignIn>  $signIns of the person
+     * @return array{SignIn, string} the user name, and the address
+     *
+     * @throws Refusal for who signs in by a card, and where there is nothing to send it to
+     */
+    public static function linkTo(Person $person, array $signIns): array
+    {
+        usort($signIns, fn(SignIn $a, SignIn $b): int => $a->id <=> $b->id);
+        if (
+            $person->state() !== PersonState::Active ||
+            $person->kind() === PersonKind::Student ||
+            $person->email() === null ||
+            $signIns === []
+        ) {
+            throw new Refusal(
+                'A link is for staff and guardians who have a user name and an address. Print a card for a student.',
+            );
+        }
+
+        return [$signIns[0], $person->email()];
+    }
+
     /** The password or passphrase of a user name; a new card or a link gives another. */
     public static function endSecret(SignIn $signIn): Plan
     {

@@ -7,6 +7,7 @@ namespace Vantrel\Core\Accounts;
 use Vantrel\Core\Plan\Cell;
 use Vantrel\Core\Plan\Enrolling;
 use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\PlanRow;
@@ -30,8 +31,6 @@ final class OffBoarding
      * @param  StaffRecords  $of what belongs to the person
      * @param  Person|null  $to who leads the sections they led, where anybody is named
      * @param  bool  $onlyCoordinator whether a school they coordinate has nobody else who does
-     * @param  string  $today the day at the school
-     * @param  string  $now UTC instant
      *
      * @throws Refusal
      */
@@ -40,9 +39,7 @@ final class OffBoarding
         StaffRecords $of,
         ?Person $to,
         bool $onlyCoordinator,
-        Ids $ids,
-        string $today,
-        string $now,
+        Occasion $at,
     ): Plan {
         $name = $person->fullName();
         if ($person->kind() !== PersonKind::Staff) {
@@ -59,14 +56,14 @@ final class OffBoarding
         }
         $plan = new PlanBuilder();
         $plan->update($person, ['state' => 'left'], 'left the staff');
-        $ended = Credentials::closeAll($plan, $of->signIns, $of->badges, $of->identities, $now, 'left the staff');
+        $ended = Credentials::closeAll($plan, $of->signIns, $of->badges, $of->identities, $at->now, 'left the staff');
         foreach ($of->coordinators as $coordinator) {
             $plan->update($coordinator, ['state' => 'ended'], 'left the staff');
         }
         foreach ($of->invitations as $invitation) {
-            $plan->update($invitation, ['state' => 'withdrawn', 'answered_at' => $now], 'left the staff');
+            $plan->update($invitation, ['state' => 'withdrawn', 'answered_at' => $at->now], 'left the staff');
         }
-        [$handed, $without] = self::sections($plan, $person, $of, $to, $ids, $today);
+        [$handed, $without] = self::sections($plan, $person, $of, $to, $at->ids, $at->today);
         if ($without !== []) {
             $plan->warn(
                 Words::count(count($without), 'section is', 'sections are') .

@@ -43,6 +43,22 @@ final readonly class SignInPolicy
         return new self($ways);
     }
 
+    /**
+     * @param  array<string, string>  $ways grade as typed to the value of its way
+     *
+     * @throws Refusal where one is no grade
+     */
+    public static function ofGrades(array $ways): self
+    {
+        $bands = [];
+        foreach ($ways as $grade => $way) {
+            $order = GradeLevel::read((string) $grade)?->order;
+            $bands[] = "$order:$order $way";
+        }
+
+        return self::read(implode(', ', $bands));
+    }
+
     /** @param  string|null  $grade stored code; students without one sign in as the default says */
     public function way(?string $grade): Way
     {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Accounts;
 
-use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
@@ -72,8 +72,6 @@ final class TransferRequests
      * @param  list<Enrollment>  $enrollments of the student that are open
      * @param  array<string, Section>  $sections by id: those the request names and those the enrollments are in
      * @param  bool  $numberIsFree whether nobody at the other school has the number the list gives
-     * @param  string  $today the day at the school that asks
-     * @param  string  $now UTC instant
      *
      * @throws Refusal where it has been answered, or the student is not there any more
      */
@@ -84,10 +82,8 @@ final class TransferRequests
         array $enrollments,
         array $sections,
         bool $numberIsFree,
-        Ids $ids,
         string $answererId,
-        string $today,
-        string $now,
+        Occasion $at,
     ): Plan {
         self::mustWait($request);
         if (
@@ -113,7 +109,7 @@ final class TransferRequests
                 if (($sections[$enrollment->sectionId()] ?? null)?->schoolId() === $request->fromSchoolId()) {
                     $plan->update(
                         $enrollment,
-                        ['ends_on' => max($today, $enrollment->beginsOn())],
+                        ['ends_on' => max($at->today, $enrollment->beginsOn())],
                         "transfer to $toSchool",
                     );
                 }
@@ -134,12 +130,12 @@ final class TransferRequests
             $names[] = $section->name();
             $plan->insert(
                 Entity::Enrollment,
-                $ids->for('enrollment', $sectionId, $person->id),
+                $at->ids->for('enrollment', $sectionId, $person->id),
                 [
                     'section_id' => $sectionId,
                     'person_id' => $person->id,
                     'role' => 'student',
-                    'begins_on' => $today,
+                    'begins_on' => $at->today,
                     'ends_on' => null,
                     'source' => 'list',
                     'join_code_id' => null,
@@ -150,7 +146,7 @@ final class TransferRequests
         }
         $plan->update(
             $request,
-            ['state' => 'accepted', 'answered_at' => $now, 'answered_by' => $answererId],
+            ['state' => 'accepted', 'answered_at' => $at->now, 'answered_by' => $answererId],
             'accepted',
         );
 

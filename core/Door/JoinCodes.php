@@ -8,6 +8,7 @@ use Vantrel\Core\Codes\CodeBook;
 use Vantrel\Core\Codes\CodeSymbols;
 use Vantrel\Core\Plan\Enrolling;
 use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
@@ -102,7 +103,6 @@ final class JoinCodes
      *
      * @param  list<Enrollment>  $enrollments the student's own
      * @param  int  $cameIn how many are in the section by this code
-     * @param  string  $now UTC instant
      *
      * @throws Refusal in words for the student
      */
@@ -112,20 +112,18 @@ final class JoinCodes
         Person $person,
         array $enrollments,
         int $cameIn,
-        Ids $ids,
-        string $today,
-        string $now,
+        Occasion $at,
     ): Plan {
         Enrolling::mustBeOpen($section);
         if ($person->kind() !== PersonKind::Student || $person->state() !== PersonState::Active) {
             throw new Refusal('A join code is for students. Staff come in by invitation.');
         }
         $plan = new PlanBuilder();
-        if (Enrolling::isIn($section->id, $enrollments, $today)) {
+        if (Enrolling::isIn($section->id, $enrollments, $at->today)) {
             return $plan->build("{$section->name()}", "{$person->givenName()} is in {$section->name()} already.");
         }
-        self::mustAdmit($code, $cameIn, $now);
-        Enrolling::insert($plan, $section->id, $person->id, 'student', 'code', $ids, $today, null, $code->id, $now);
+        self::mustAdmit($code, $cameIn, $at->now);
+        Enrolling::atTheDoor($plan, $section->id, $person->id, 'code', $code->id, $at);
 
         return $plan->build(
             "Into {$section->name()} by code",

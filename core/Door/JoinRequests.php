@@ -6,11 +6,12 @@ namespace Vantrel\Core\Door;
 
 use Vantrel\Core\Accounts\Address;
 use Vantrel\Core\Accounts\AddressSource;
+use Vantrel\Core\Accounts\StudentAccount;
 use Vantrel\Core\Accounts\UserNames;
 use Vantrel\Core\Accounts\Way;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Enrolling;
-use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Planned;
@@ -24,7 +25,6 @@ use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Records\RequestState;
 use Vantrel\Core\Records\Section;
-use Vantrel\Core\Records\SignIn;
 
 /** Join requests answered: somebody who waits is let in as a new or a known person, or turned away. */
 final class JoinRequests
@@ -43,14 +43,12 @@ final class JoinRequests
         UserNames $userNames,
         ?string $answererId,
         ?string $passwordHash,
-        Ids $ids,
-        string $today,
-        string $now,
+        Occasion $at,
     ): Planned {
         self::mustWait($section, $request);
         $plan = new PlanBuilder();
         $name = self::name($request);
-        $id = $ids->for('person');
+        $id = $at->ids->for('person');
         $plan->insert(
             Entity::Person,
             $id,
@@ -64,8 +62,8 @@ final class JoinRequests
                 'number' => null,
                 'grade' => $section->grade(),
                 ...($answererId === null
-                    ? Address::confirmed((string) $request->email(), AddressSource::Mail, $now)
-                    : Address::claimed($request->email(), AddressSource::Door, $now)
+                    ? Address::confirmed((string) $request->email(), AddressSource::Mail, $at->now)
+                    : Address::claimed($request->email(), AddressSource::Door, $at->now)
                 )->columns(),
                 'phone' => null,
                 'state' => 'active',
@@ -75,7 +73,7 @@ final class JoinRequests
         );
         $plan->insert(
             Entity::SignIn,
-            $ids->for('sign-in'),
+            $at->ids->for('sign-in'),
             [
                 'person_id' => $id,
                 'user_name' => $userNames->give($name->given, $name->family),
@@ -84,26 +82,15 @@ final class JoinRequests
             ],
             'let in at the door',
         );
-        Enrolling::insert(
-            $plan,
-            $section->id,
-            $id,
-            'student',
-            'request',
-            $ids,
-            $today,
-            null,
-            $request->joinCodeId(),
-            $now,
-        );
-        self::answered($plan, $request, 'approved', $id, $answererId, $now, $ids->for('sign-in'));
+        Enrolling::atTheDoor($plan, $section->id, $id, 'request', $request->joinCodeId(), $at);
+        self::answered($plan, $request, 'approved', $id, $answererId, $at->now, $at->ids->for('sign-in'));
 
         $built = $plan->build(
             "{$name->full()} into {$section->name()}",
             "{$name->full()} gets an account and comes into {$section->name()}.",
         );
 
-        return new Planned($built, new LetIn($id, $ids->for('sign-in')));
+        return new Planned($built, new LetIn($id, $at->ids->for('sign-in')));
     }
 
     /**
@@ -113,31 +100,29 @@ final class JoinRequests
      * signs in as before.
      *
      * @param  bool  $proven whether the request fits what the school asks ({@see proves()})
-     * @param  Way  $way how students of that grade sign in
-     * @param  SignIn|null  $signIn of that person, the first
-     * @param  bool  $used whether anyone has ever signed in to any of them, or set a password
      * @param  list<Enrollment>  $enrollments of that person
      */
     public static function approveAs(
         Section $section,
         JoinRequest $request,
-        Person $person,
+        StudentAccount $account,
         bool $proven,
-        Way $way,
-        ?SignIn $signIn,
-        bool $used,
         array $enrollments,
         string $answererId,
-        Ids $ids,
-        string $today,
-        string $now,
+        Occasion $at,
     ): Plan {
         self::mustWait($section, $request);
+        [$person, $signIn] = [$account->person, $account->signIn()];
         if ($person->kind() !== PersonKind::Student || $person->state() !== PersonState::Active) {
             throw new Refusal('That is not the account of an active student.');
         }
         $plan = new PlanBuilder();
-        $takes = $proven && !$used && $signIn !== null && $way !== Way::School && $request->password() !== null;
+        $takes =
+            $proven &&
+            !$account->isUsed() &&
+            $signIn !== null &&
+            $account->way !== Way::School &&
+            $request->password() !== null;
         if ($takes) {
             $plan->update(
                 $signIn,
@@ -145,21 +130,10 @@ final class JoinRequests
                 'taken by its owner at the door',
             );
         }
-        if (!Enrolling::isIn($section->id, $enrollments, $today)) {
-            Enrolling::insert(
-                $plan,
-                $section->id,
-                $person->id,
-                'student',
-                'request',
-                $ids,
-                $today,
-                null,
-                $request->joinCodeId(),
-                $now,
-            );
+        if (!Enrolling::isIn($section->id, $enrollments, $at->today)) {
+            Enrolling::atTheDoor($plan, $section->id, $person->id, 'request', $request->joinCodeId(), $at);
         }
-        self::answered($plan, $request, 'approved', $person->id, $answererId, $now, $takes ? $signIn->id : null);
+        self::answered($plan, $request, 'approved', $person->id, $answererId, $at->now, $takes ? $signIn->id : null);
 
         return $plan->build(
             $person->fullName() . " into {$section->name()}",

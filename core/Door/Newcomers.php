@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace Vantrel\Core\Door;
 
 use Vantrel\Core\Accounts\Address;
+use Vantrel\Core\Accounts\StudentAccount;
 use Vantrel\Core\Accounts\Way;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Plan\Enrolling;
-use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Planned;
@@ -23,7 +24,6 @@ use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Records\RequestState;
 use Vantrel\Core\Records\SchoolRules;
 use Vantrel\Core\Records\Section;
-use Vantrel\Core\Records\SignIn;
 use Vantrel\Core\Values\CalendarDate;
 use Vantrel\Core\Values\MailAddress;
 
@@ -64,9 +64,7 @@ final class Newcomers
         int $cameIn,
         int $waiting,
         ?Token $token,
-        Ids $ids,
-        string $today,
-        string $now,
+        Occasion $at,
     ): Planned {
         Enrolling::mustBeOpen($section);
         $use = $code->who();
@@ -75,9 +73,10 @@ final class Newcomers
                 'This code is for students who have an account. If you should have one, ask your teacher.',
             );
         }
-        JoinCodes::mustAdmit($code, $cameIn, $now);
-        self::mustBeFilledIn($newcomer, $rules, $today);
-        $child = $newcomer->birthDate !== null && CalendarDate::age($newcomer->birthDate, $today) < self::CHILD_UNTIL;
+        JoinCodes::mustAdmit($code, $cameIn, $at->now);
+        self::mustBeFilledIn($newcomer, $rules, $at->today);
+        $child =
+            $newcomer->birthDate !== null && CalendarDate::age($newcomer->birthDate, $at->today) < self::CHILD_UNTIL;
         if ($child && $rules->under13 === 'listed') {
             throw new Refusal('The school makes the accounts of students under 13. Ask your teacher for yours.');
         }
@@ -99,7 +98,7 @@ final class Newcomers
         $plan = new PlanBuilder();
         $plan->insert(
             Entity::JoinRequest,
-            $ids->for('request'),
+            $at->ids->for('request'),
             [
                 'section_id' => $section->id,
                 'join_code_id' => $code->id,
@@ -120,7 +119,7 @@ final class Newcomers
                 // address here.
                 'password' => $use === CodeUse::Domain ? null : $newcomer->passwordHash,
                 'token_hash' => $byMail ? $token?->hash() : null,
-                'made_at' => $now,
+                'made_at' => $at->now,
                 'answered_at' => null,
                 'answered_by' => null,
                 'sign_in_id' => null,
@@ -135,7 +134,7 @@ final class Newcomers
 
         return new Planned(
             $built,
-            new MadeRequest($ids->for('request'), $byMail ? RequestState::Mail : RequestState::Waiting),
+            new MadeRequest($at->ids->for('request'), $byMail ? RequestState::Mail : RequestState::Waiting),
         );
     }
 
@@ -143,39 +142,35 @@ final class Newcomers
      * Somebody at the door has shown to be a student of the list: the account that waits is theirs, with the password
      * they chose. Only an account that nobody has ever signed in to can be taken so.
      *
-     * @param  Way  $way how students of that grade sign in
-     * @param  SignIn  $signIn of that student
-     * @param  string|null  $lastSignedIn when anyone last used any of the student's sign-ins
      * @param  list<Enrollment>  $enrollments of the student
      */
     public static function claim(
         Section $section,
         JoinCode $code,
-        Person $person,
-        Way $way,
-        SignIn $signIn,
-        ?string $lastSignedIn,
+        StudentAccount $account,
         string $passwordHash,
         array $enrollments,
         int $cameIn,
-        Ids $ids,
-        string $today,
-        string $now,
+        Occasion $at,
     ): Plan {
         Enrolling::mustBeOpen($section);
-        if ($way === Way::School) {
+        [$person, $signIn] = [$account->person, $account->signIn()];
+        if ($account->way === Way::School) {
             throw new Refusal(
                 'Students of your grade sign in with the school’s own sign-on. Sign in, then type the code.',
             );
         }
-        if ($person->state() !== PersonState::Active || $lastSignedIn !== null || $signIn->password() !== null) {
+        if ($signIn === null) {
+            throw new Refusal('This account has no user name yet. Ask your teacher for a card.');
+        }
+        if ($person->state() !== PersonState::Active || $account->isUsed()) {
             throw self::unfit();
         }
         $plan = new PlanBuilder();
         $plan->update($signIn, ['password' => $passwordHash, 'passphrase' => null], 'taken by its owner at the door');
-        if (!Enrolling::isIn($section->id, $enrollments, $today)) {
-            JoinCodes::mustAdmit($code, $cameIn, $now);
-            Enrolling::insert($plan, $section->id, $person->id, 'student', 'code', $ids, $today, null, $code->id, $now);
+        if (!Enrolling::isIn($section->id, $enrollments, $at->today)) {
+            JoinCodes::mustAdmit($code, $cameIn, $at->now);
+            Enrolling::atTheDoor($plan, $section->id, $person->id, 'code', $code->id, $at);
         }
 
         return $plan->build(

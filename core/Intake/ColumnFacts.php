@@ -8,6 +8,7 @@ use Vantrel\Core\Table\Field;
 use Vantrel\Core\Table\Line;
 use Vantrel\Core\Values\CalendarDate;
 use Vantrel\Core\Values\GradeLevel;
+use Vantrel\Core\Values\StudentNumber;
 
 /**
  * What a whole column says of each of its cells: how wide its numbers are, how its days are counted, which domain is
@@ -18,21 +19,28 @@ final readonly class ColumnFacts
     /**
      * @param  int  $numberWidth digits of a whole student number; 0 where they vary
      * @param  int  $serialsFrom the system of day numbers, see {@see CalendarDate}
+     * @param  bool  $halfConverted whether day and month of its real dates are turned, see {@see CalendarDate}
      * @param  array<string, string>  $domains domain that is probably misspelt to the one that is meant
      */
-    private function __construct(public int $numberWidth, public int $serialsFrom, public array $domains) {}
+    private function __construct(
+        public int $numberWidth,
+        public int $serialsFrom,
+        public array $domains,
+        public bool $halfConverted,
+    ) {}
 
     /** @param  list<Line>  $body */
     public static function of(ListLayout $layout, array $body, SchoolFacts $school, string $today): self
     {
         $cells = fn(Field $field): array => ($at = $layout->indexOf($field)) === null
             ? []
-            : array_map(fn(Line $l): string => trim($l->cell($at)), $body);
+            : array_map(fn(Line $l): string => $l->bare($at), $body);
 
         return new self(
-            self::usualWidth($cells(Field::StudentNumber), $school->numberWidth),
+            self::usualWidth(array_map(StudentNumber::bare(...), $cells(Field::StudentNumber)), $school->numberWidth),
             self::dateSystem($cells(Field::BirthDate), $cells(Field::Grade), $today),
             self::likelySlips($layout, $body, $school),
+            CalendarDate::isHalfConverted($cells(Field::BirthDate)),
         );
     }
 

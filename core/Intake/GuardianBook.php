@@ -71,6 +71,12 @@ final class GuardianBook
         }
     }
 
+    /** @var array<string, string> id of a known guardian to the phone number the list gave first */
+    private array $said = [];
+
+    /** @var array<string, string> id of a known guardian to the address the list gave first */
+    private array $mailed = [];
+
     /** @return bool whether the list says anything new of the student's guardians */
     public function attach(StudentLine $line, string $studentId): bool
     {
@@ -128,9 +134,9 @@ final class GuardianBook
 
     private function one(GuardianLine $guardian, StudentLine $line, string $studentId): bool
     {
-        $known = $this->known($guardian, $this->own[$studentId] ?? [], $line->account !== '');
+        $known = $this->known($guardian, $this->own[$studentId] ?? [], $line);
         if ($known !== null) {
-            $this->fill($known, $guardian, $line->number, $line->account !== '');
+            $this->fill($known, $guardian, $line->number);
             $changed = $this->plan->changes(Entity::Person, $known->id);
             $link = $this->ofStudent[$studentId][$known->id] ?? null;
             if ($link === null) {
@@ -168,10 +174,8 @@ final class GuardianBook
 
     /**
      * @param  array<string, list<Person>>  $own guardians the student has, by name and by phone number
-     * @param bool $sheet whether the row is of a sheet that came out of here, in which addresses may have been
-     *     corrected
      */
-    private function known(GuardianLine $guardian, array $own, bool $sheet): ?Person
+    private function known(GuardianLine $guardian, array $own, StudentLine $line): ?Person
     {
         $key = NameKey::of($guardian->name->full());
         if ($guardian->email !== '') {
@@ -195,7 +199,7 @@ final class GuardianBook
                     : []);
         foreach ($same as $person) {
             $otherMail = $guardian->email !== '' && $person->email() !== null && $person->email() !== $guardian->email;
-            if (!$otherMail || $sheet) {
+            if (!$otherMail || $this->mayHaveMoved($person, $guardian, $same, $line)) {
                 return $person;
             }
         }
@@ -215,6 +219,24 @@ final class GuardianBook
     }
 
     /**
+     * The student's guardian of that name, at another address: the same person, whose address has changed. Not where
+     * the row still gives the old one, somebody else has the new one, or two guardians of the student have the name.
+     *
+     * @param  list<Person>  $namesakes guardians of the student with the name
+     */
+    private function mayHaveMoved(Person $person, GuardianLine $guardian, array $namesakes, StudentLine $line): bool
+    {
+        if ($line->account !== '') {
+            // In a sheet that came out of here, addresses may have been corrected.
+            return true;
+        }
+
+        return count($namesakes) === 1 &&
+            ($this->byEmail[$guardian->email] ?? []) === [] &&
+            array_filter($line->guardians, fn(GuardianLine $g): bool => $g->email === $person->email()) === [];
+    }
+
+    /**
      * One address may serve two parents: they are one person only if their first names are the same, or one is its
      * initial.
      */
@@ -226,13 +248,21 @@ final class GuardianBook
         return $b === '' || $a === $b || ((strlen($a) === 1 || strlen($b) === 1) && $a[0] === $b[0]);
     }
 
-    private function fill(Person $known, GuardianLine $guardian, int $row, bool $sheet): void
+    private function fill(Person $known, GuardianLine $guardian, int $row): void
     {
         if (!$this->wish->writes($known)) {
             return;
         }
-        $fields = $guardian->phone !== '' && ($known->phone() === null || $sheet) ? ['phone' => $guardian->phone] : [];
-        if ($known->email() === null || $sheet) {
+        // The newest list knows the number best, where its rows agree on one.
+        $fields =
+            $guardian->phone !== '' && ($this->said[$known->id] ??= $guardian->phone) === $guardian->phone
+                ? ['phone' => $guardian->phone]
+                : [];
+        if (
+            $guardian->email !== '' &&
+            $guardian->email !== $known->email() &&
+            ($this->mailed[$known->id] ??= $guardian->email) === $guardian->email
+        ) {
             $fields = [...$fields, ...$this->addresses->changes($known, $guardian->email, "row $row", $row, '')];
         }
         if ($fields !== []) {

@@ -4,18 +4,35 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Intake;
 
+use Vantrel\Core\Names\Couple;
 use Vantrel\Core\Names\NameBook;
 use Vantrel\Core\Names\NameKey;
+use Vantrel\Core\Names\NameMarks;
 use Vantrel\Core\Names\NameReader;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Table\Field;
 use Vantrel\Core\Table\Heading;
+use Vantrel\Core\Table\Line;
+use Vantrel\Core\Table\NameOrder;
+use Vantrel\Core\Values\MailAddress;
 
 /** Reads one guardian of a row from the cells that are theirs. */
 final readonly class GuardianCells
 {
-    public function __construct(private RowReader $row, private ListLayout $layout, private NameBook $book) {}
+    /** @var array<string, bool> field of a name to whether its column puts the family name first */
+    private array $familyFirst;
 
+    /** @param  list<Line>  $body */
+    public function __construct(private RowReader $row, private ListLayout $layout, private NameBook $book, array $body)
+    {
+        $orders = [];
+        foreach ([Field::FullName, ...array_column(Field::guardians(), 'name')] as $field) {
+            $orders[$field->value] = $this->orderOf($field, $body);
+        }
+        $this->familyFirst = $orders;
+    }
+
+    /** @return list<GuardianLine> one, or the two of a couple in one cell, or none */
     public function read(
         Field $name,
         Field $given,
@@ -24,22 +41,35 @@ final readonly class GuardianCells
         Field $phone,
         Field $relationship,
         PersonName $student,
-    ): ?GuardianLine {
-        $who = $this->row->cell($name);
+    ): array {
+        [$whole, $inside] = self::withMail($this->row->cell($name));
+        [$who, $relation] = $this->bare($name, $whole);
+        $couple = $who === '' ? null : $this->couple($name, $who, $student);
+        $mails = $couple === null ? [$this->row->mail($email)] : $this->row->mails($email);
+        $number = $this->row->phone($phone);
+        $stated = $this->row->cell($relationship) ?: $relation;
+        foreach ([$name, $given, $email, $phone] as $field) {
+            $stated = $stated !== '' ? $stated : Heading::relationship($this->layout->headingOf($field));
+        }
+        $stated = mb_substr($stated, 0, 40);
+        if ($couple !== null) {
+            return [
+                new GuardianLine($couple[0], $mails[0] ?? '', $number, $stated),
+                new GuardianLine($couple[1], $mails[1] ?? '', '', $stated),
+            ];
+        }
         $read =
             $who !== ''
-                ? NameReader::read(
-                    $who,
-                    str_contains($who, ',')
-                        ? false
-                        : $this->layout->names->familyFirst && $this->layout->names->open > 0,
-                    $this->book,
-                )
-                : NameReader::mend(new PersonName($this->row->cell($given), $this->row->cell($family)));
-        $mail = $this->row->mail($email);
-        $number = $this->row->phone($phone);
+                ? $this->one($name, $who, $student)
+                : NameReader::mend(
+                    new PersonName(
+                        $this->bare($given, $this->row->cell($given))[0],
+                        $this->bare($family, $this->row->cell($family))[0],
+                    ),
+                );
+        $mail = $mails[0] !== '' ? $mails[0] : $inside;
         if ($read->full() === '' && $mail === '' && $number === '') {
-            return null;
+            return [];
         }
         if ($read->full() !== '' && NameKey::of($read->full()) === NameKey::of($student->full())) {
             $this->row->problem(
@@ -47,15 +77,76 @@ final readonly class GuardianCells
                 'The guardian’s name is the student’s own, and is left out. Type the guardian’s name.',
                 false,
             );
+            // An address or phone beside it is still a guardian's.
+            $read = new PersonName('', '');
+            if ($mail === '' && $number === '') {
+                return [];
+            }
+        }
 
+        return [new GuardianLine($read, $mail, $number, $stated)];
+    }
+
+    /**
+     * "Ann Quill <ann@x.example>": a name and an address in one cell.
+     *
+     * @return array{string, string} the name, and the address or ''
+     */
+    private static function withMail(string $cell): array
+    {
+        if (preg_match('/^(.*?\p{L}.*?)[\s<(\[,;:-]+([^\s<>()\[\],;]+@[^\s<>()\[\],;]+)[>)\]]?$/u', $cell, $m) !== 1) {
+            return [$cell, ''];
+        }
+        $mail = MailAddress::read($m[2]);
+
+        return $mail === null ? [$cell, ''] : [trim($m[1]), $mail->address];
+    }
+
+    /** @return array{string, string} the name without what is no part of it, and who the cell says it is */
+    private function bare(Field $field, string $cell): array
+    {
+        $without = Couple::withoutTitles($cell);
+        $marks = NameMarks::apart($without);
+        if ($marks->name === $cell) {
+            return [$cell, ''];
+        }
+
+        return $this->row->mend($field, $marks->kind ?: 'titles left out', $cell, $marks->name) === $marks->name
+            ? [$marks->name, $marks->relationship]
+            : [$cell, ''];
+    }
+
+    private function one(Field $name, string $who, PersonName $student): PersonName
+    {
+        if (Couple::mayBe($who)) {
+            $this->row->problem(
+                $name,
+                "“{$who}” may name two people, and is read as one. Give the second a column of their own.",
+                false,
+            );
+        }
+
+        return NameReader::read(
+            $who,
+            !str_contains($who, ',') && $this->isFamilyFirst($name, $who, $student),
+            $this->book,
+        );
+    }
+
+    /** @return array{PersonName, PersonName}|null */
+    private function couple(Field $name, string $who, PersonName $student): ?array
+    {
+        $read = Couple::read(
+            $who,
+            !str_contains($who, ',') && $this->isFamilyFirst($name, $who, $student),
+            $this->book,
+        );
+        if ($read === null) {
             return null;
         }
-        $stated = $this->row->cell($relationship);
-        foreach ([$name, $given, $email, $phone] as $field) {
-            $stated = $stated !== '' ? $stated : Heading::relationship($this->layout->headingOf($field));
-        }
+        $apart = "{$read[0]->full()}; {$read[1]->full()}";
 
-        return new GuardianLine($read, $mail, $number, mb_substr($stated, 0, 40));
+        return $this->row->mend($name, 'two people in one cell', $who, $apart) === $apart ? $read : null;
     }
 
     /** @return list<GuardianLine> */
@@ -63,20 +154,67 @@ final readonly class GuardianCells
     {
         $guardians = [];
         foreach (Field::guardians() as $set) {
-            $guardian = $this->read(
-                $set['name'],
-                $set['given'],
-                $set['family'],
-                $set['email'],
-                $set['phone'],
-                $set['relationship'],
-                $student,
+            array_push(
+                $guardians,
+                ...$this->read(
+                    $set['name'],
+                    $set['given'],
+                    $set['family'],
+                    $set['email'],
+                    $set['phone'],
+                    $set['relationship'],
+                    $student,
+                ),
             );
-            if ($guardian !== null) {
-                $guardians[] = $guardian;
-            }
         }
 
         return $guardians;
+    }
+
+    /** By the family name the guardian shares with the student; where they share none, as the column has it. */
+    private function isFamilyFirst(Field $field, string $name, PersonName $student): bool
+    {
+        $words = explode(' ', NameKey::of($name));
+        $family = array_filter(explode(' ', NameKey::of($student->family)), fn(string $w): bool => $w !== '');
+        $first = in_array($words[0], $family, true);
+        $last = in_array($words[count($words) - 1], $family, true);
+
+        return $first !== $last ? $first : $this->familyFirst[$field->value] ?? false;
+    }
+
+    /**
+     * Each column of guardians has an order of its own, whatever the students' is.
+     *
+     * @param  list<Line>  $body
+     */
+    private function orderOf(Field $field, array $body): bool
+    {
+        $at = $this->layout->indexOf($field);
+        if ($at === null) {
+            return false;
+        }
+        $of = fn(Line $line, Field ...$fields): string => implode(
+            ' ',
+            array_map(
+                fn(Field $f): string => ($c = $this->layout->indexOf($f)) === null ? '' : $line->cell($c),
+                $fields,
+            ),
+        );
+        $order = NameOrder::of(
+            array_map(
+                fn(Line $line): array => [
+                    $line->cell($at),
+                    array_values(array_filter(explode(' ', NameKey::of($of($line, Field::FamilyName))))),
+                    (string) strstr(mb_strtolower($of($line, Field::GuardianEmail)), '@', true),
+                ],
+                array_slice($body, 0, 200),
+            ),
+            $this->book,
+            $this->layout->headingOf($field),
+        );
+
+        return $order->odds > 1.0
+            ? $order->familyFirst
+            : $this->layout->names->familyFirst && $this->layout->names->open > 0;
     }
 }

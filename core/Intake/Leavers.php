@@ -91,6 +91,12 @@ final class Leavers
         return $n;
     }
 
+    /** Whether whoever applies it shows once more who they are: people lose their sections by it. */
+    public static function takePassword(int $leaving): bool
+    {
+        return $leaving > 0;
+    }
+
     /** What has to be typed: "412 leave". */
     public static function words(int $leaving, Scope $scope): string
     {

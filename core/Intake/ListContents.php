@@ -22,6 +22,7 @@ final readonly class ListContents
      * @param  list<SectionLine>  $sections
      * @param  list<string>  $warnings
      * @param  list<Question>  $questions on how the sheets are to be read
+     * @param  array<int, CellLog>  $logs place of a table to what became of its cells
      */
     public function __construct(
         public array $students = [],
@@ -29,6 +30,7 @@ final readonly class ListContents
         public array $sections = [],
         public array $warnings = [],
         public array $questions = [],
+        public array $logs = [],
     ) {}
 
     /**
@@ -61,6 +63,7 @@ final readonly class ListContents
             [...$this->sections, ...$other->sections],
             [...$this->warnings, ...$other->warnings],
             [...$this->questions, ...$other->questions],
+            $this->logs + $other->logs,
         );
     }
 

@@ -13,6 +13,7 @@ use Vantrel\Core\Table\ColumnNaming;
 use Vantrel\Core\Table\DateOrder;
 use Vantrel\Core\Table\Field;
 use Vantrel\Core\Table\Grid;
+use Vantrel\Core\Table\HeaderRow;
 use Vantrel\Core\Table\Heading;
 use Vantrel\Core\Table\Line;
 use Vantrel\Core\Table\ListKind;
@@ -27,8 +28,6 @@ use Vantrel\Core\Table\UnreadableList;
  */
 final readonly class ListLayout
 {
-    private const HEADER_ROWS = 30;
-
     private const SAMPLE = 200;
 
     /**
@@ -57,7 +56,7 @@ final readonly class ListLayout
         $said ??= new ReadingAnswers();
         $book ??= new NameBook();
         $grid = $sheet->grid;
-        $at = self::headerAt($grid);
+        $at = HeaderRow::at($grid->lines);
         $body = array_slice($grid->lines, $at === null ? 0 : $at + 1, self::SAMPLE);
         $columns = (new ColumnNaming($grid->width, $at === null ? null : $grid->lines[$at], $body, $book))->columns(
             $said->columns($table),
@@ -69,7 +68,11 @@ final readonly class ListLayout
             fn(Column $c): bool => in_array($c->field, [Field::FullName, Field::GivenName], true),
         );
         $called = implode(' ', array_map(fn(Column $c): string => $c->heading, $names));
-        $kind = $saidKind ?? ListKind::of($fields, "$sheet->file $sheet->name", $called);
+        $students =
+            array_filter($columns, fn(Column $c): bool => $c->field !== null && Heading::isOfStudents($c->heading)) !==
+            [];
+        $students = $students || self::areMostlyStudents($columns, $body);
+        $kind = $saidKind ?? ListKind::of($fields, "$sheet->file $sheet->name", $called, $students);
         // A column called "Phone" is taken for the guardian's, which in a list of staff there is none of.
         $phone = array_filter(
             $columns,
@@ -84,6 +87,7 @@ final readonly class ListLayout
                     array_values(array_filter($fields, fn(Field $f): bool => $f !== Field::GuardianPhone)),
                     "$sheet->file $sheet->name",
                     $called,
+                    $students,
                 )) ===
                 ListKind::Staff
         ) {
@@ -95,6 +99,9 @@ final readonly class ListLayout
                 $columns,
             );
             $fields = array_values(array_filter(array_map(fn(Column $c): ?Field => $c->field, $columns)));
+        }
+        if ($kind === ListKind::Staff) {
+            $columns = array_map(self::withoutRoom(...), $columns);
         }
         $has = fn(Field ...$some): bool => array_filter($some, fn(Field $f): bool => in_array($f, $fields, true)) !==
             [];
@@ -142,6 +149,33 @@ final readonly class ListLayout
         );
     }
 
+    /**
+     * Whether a column of roles says so: exports of a directory hold everybody.
+     *
+     * @param  list<Column>  $columns
+     * @param  list<Line>  $body
+     */
+    private static function areMostlyStudents(array $columns, array $body): bool
+    {
+        foreach ($columns as $c) {
+            if ($c->field === Field::Role) {
+                $students = array_filter($body, fn(Line $l): bool => StaffRoles::isStudent($l->bare($c->index)));
+
+                return count($students) * 2 > count($body);
+            }
+        }
+
+        return false;
+    }
+
+    /** The room somebody of the staff sits in is no section they teach. */
+    private static function withoutRoom(Column $c): Column
+    {
+        return $c->field === Field::Homeroom && $c->why !== 'as you said' && $c->isRoom()
+            ? new Column($c->index, $c->heading, $c->samples, null, 'left out: the room of somebody is no section')
+            : $c;
+    }
+
     /** Where the field stands, or null. */
     public function indexOf(Field $field): ?int
     {
@@ -169,25 +203,42 @@ final readonly class ListLayout
     /** @return list<Line> the lines below the header; headers that a page break repeats left out */
     public function body(Grid $grid): array
     {
-        $headings = array_map(fn(Column $c): string => NameKey::of($c->heading), $this->columns);
-
         return array_values(
-            array_filter($grid->lines, function (Line $line) use ($headings): bool {
-                if ($this->headerRow === null) {
-                    return true;
-                }
-                if ($line->number <= $this->headerRow) {
-                    return false;
-                }
-                foreach ($headings as $c => $heading) {
-                    if ($heading !== '' && NameKey::of($line->cell($c)) !== $heading) {
-                        return true;
-                    }
-                }
-
-                return false;
-            }),
+            array_filter(
+                $grid->lines,
+                fn(Line $l): bool => $this->headerRow === null ||
+                    ($l->number > $this->headerRow && !$this->repeatsHeader($l)),
+            ),
         );
+    }
+
+    public function repeatsHeader(Line $line): bool
+    {
+        if ($this->headerRow === null || $line->kept) {
+            return false;
+        }
+        foreach ($this->columns as $c => $column) {
+            // Looked at cell by cell: nearly every row differs in the first.
+            if ($column->heading !== '' && NameKey::of($line->cell($c)) !== NameKey::of($column->heading)) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /** @return list<string> columns that hold something and were given no meaning; not those that count the rows */
+    public function unread(): array
+    {
+        $unread = array_filter(
+            $this->columns,
+            fn(Column $c): bool => $c->field === null &&
+                $c->samples !== [] &&
+                !in_array($c->why, ['as you said', Column::COUNTS], true) &&
+                !Heading::isLeftOut($c->heading),
+        );
+
+        return array_values(array_map(fn(Column $c): string => $c->name(), $unread));
     }
 
     /** The same for every file of one shape, which is its headings; null without a header. */
@@ -205,6 +256,20 @@ final readonly class ListLayout
     public function questions(ReadingAnswers $said): array
     {
         $questions = [];
+        $child =
+            $this->column(Field::StudentNumber) ?? ($this->column(Field::BirthDate) ?? $this->column(Field::Grade));
+        if ($this->kind === ListKind::Staff && !$this->kindSaid && $child !== null) {
+            $questions[] = new Question(
+                "t$this->table.kind",
+                null,
+                'Are these people of the staff, or students?',
+                "The list is called or headed as one of staff, and column {$child->name()} looks like one of students.",
+                [
+                    new Choice('staff', 'Of the staff', 'they get accounts of staff'),
+                    new Choice('students', 'Students', 'they come in as students'),
+                ],
+            );
+        }
         foreach ($this->columns as $column) {
             if ($column->unsure === [] || $column->field === null) {
                 continue;
@@ -235,42 +300,6 @@ final readonly class ListLayout
         }
 
         return $questions;
-    }
-
-    /**
-     * Place of the header among the lines: at least two cells, or a third of them, are known headings, and none is
-     * data.
-     */
-    private static function headerAt(Grid $grid): ?int
-    {
-        $best = null;
-        $bestScore = 0.0;
-        foreach (array_slice($grid->lines, 0, self::HEADER_ROWS) as $i => $line) {
-            $filled = $known = $data = 0;
-            foreach ($line->cells as $cell) {
-                if (trim($cell) === '') {
-                    continue;
-                }
-                $filled++;
-                $known +=
-                    max([0.0, ...array_values(Heading::read($cell))]) >= Heading::KNOWN || Heading::isLeftOut($cell)
-                        ? 1
-                        : 0;
-                $data += preg_match(
-                    '/@[\w.-]+\.|^\d{3,}([.,]\d+)?$|^\d{1,4}[\/.\-]\d{1,2}[\/.\-]\d{1,4}$/',
-                    trim($cell),
-                );
-            }
-            if ($filled === 0 || $data > 0) {
-                continue;
-            }
-            $score = $known / $filled + min($known, 10) / 10;
-            if (($known >= 2 || ($known === 1 && $filled <= 2)) && $known * 3 >= $filled && $score > $bestScore) {
-                [$best, $bestScore] = [$i, $score];
-            }
-        }
-
-        return $best;
     }
 
     /**

@@ -5,14 +5,13 @@ declare(strict_types=1);
 namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Names\NameBook;
-use Vantrel\Core\Names\PersonName;
-use Vantrel\Core\Plan\Choice;
 use Vantrel\Core\Plan\Problem;
-use Vantrel\Core\Plan\Question;
+use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Table\Field;
 use Vantrel\Core\Table\Line;
 use Vantrel\Core\Table\ListKind;
 use Vantrel\Core\Table\ReadingAnswers;
+use Vantrel\Core\Table\RowNumbers;
 use Vantrel\Core\Table\Sheet;
 
 /**
@@ -24,6 +23,19 @@ final class ListReader
     private RowReader $row;
 
     private readonly GuardianCells $guardians;
+
+    private readonly SectionCells $sections;
+
+    private readonly DateCells $dates;
+
+    private readonly OtherSchools $others;
+
+    private readonly Gone $gone;
+
+    private readonly StaffCells $staff;
+
+    /** @var list<int> rows that a column of roles says are of guardians */
+    private array $roles = [];
 
     /** @var list<string> */
     private array $warnings = [];
@@ -39,7 +51,13 @@ final class ListReader
         string $today,
     ) {
         $this->row = new RowReader($layout, $layout->body($sheet->grid), $said, $school, $book, $today);
-        $this->guardians = new GuardianCells($this->row, $layout, $book);
+        $body = $layout->body($sheet->grid);
+        $this->guardians = new GuardianCells($this->row, $layout, $book, $body);
+        $this->sections = new SectionCells($this->row, $layout, $section, $body);
+        $this->dates = new DateCells($this->row, $layout, $said, $today);
+        $this->gone = new Gone($this->row, $this->dates, $layout, $today);
+        $this->others = new OtherSchools($this->row, $layout, $school, $body);
+        $this->staff = new StaffCells($this->row, $this->sections, $this->others, $label);
     }
 
     /**
@@ -64,37 +82,55 @@ final class ListReader
 
     private function contents(ReadingAnswers $said): ListContents
     {
-        $students = $staff = $sections = $titles = [];
+        $students = $staff = $sections = $titles = $nobody = [];
         foreach ($this->layout->body($this->sheet->grid) as $line) {
-            if ($this->isTitle($line)) {
+            if (!$line->kept && $this->isTitle($line)) {
                 $titles[] = $line->number;
+                $this->row->log->leftRow($line->number, 'it is read as a title');
 
                 continue;
             }
             $this->row->begin($line);
-            $read = match ($this->layout->kind) {
+            $kind = $this->kindOf($line);
+            if (
+                $kind !== ListKind::Staff &&
+                $kind !== ListKind::Sections &&
+                !$line->kept &&
+                $this->gone->isGone($line->number)
+            ) {
+                $this->row->close();
+
+                continue;
+            }
+            $read = match ($kind) {
                 ListKind::Students => $this->student($line, true),
                 ListKind::Guardians => $this->guardian($line),
                 ListKind::Enrollments => $this->enrollment($line),
-                ListKind::Staff => $this->staff($line),
-                ListKind::Sections => $this->section($line),
+                ListKind::Staff => $this->staff->person($line),
+                ListKind::Sections => $this->staff->section($line),
+                null => null,
             };
             match (true) {
                 $read instanceof StudentLine => ($students[] = $read),
                 $read instanceof StaffLine => ($staff[] = $read),
                 $read instanceof SectionLine => ($sections[] = $read),
-                default => null,
+                $kind === null => $this->row->log->leftRow(
+                    $line->number,
+                    'it is of a guardian, and does not say whose',
+                ),
+                default => ($nobody[] = $this->row->log->nobody($line, $this->layout)),
             };
+            $this->row->close();
         }
+        $nobody = array_values(array_filter($nobody));
         $of = $this->label === '' ? '' : " of $this->label";
         if ($titles !== []) {
-            $this->warnings[] =
-                (count($titles) === 1
-                    ? "Row $titles[0]$of is read as a title, not as a person"
-                    : 'Rows ' .
-                        implode(', ', array_slice($titles, 0, 8)) .
-                        (count($titles) > 8 ? ' and ' . (count($titles) - 8) . ' more' : '') .
-                        "$of are read as titles, not as people") . '.';
+            $this->warnings[] = RowNumbers::sentence(
+                $titles,
+                $of,
+                'is read as a title, not as a person.',
+                'are read as titles, not as people.',
+            );
         }
         if ($this->row->untaught() * 5 > count($students) && $this->row->untaught() > 1) {
             $this->warnings[] =
@@ -104,29 +140,65 @@ final class ListReader
                 " rows$of have a grade that {$this->school->name} does not teach ({$this->school->grades()}). " .
                 'Is this the list of another school?';
         }
+        if ($nobody !== []) {
+            $this->warnings[] = RowNumbers::sentence(
+                $nobody,
+                $of,
+                'names nobody, and is left out.',
+                'name nobody, and are left out.',
+            );
+        }
+        $unread = [...$this->layout->unread(), ...$this->row->log->unused($this->layout)];
+        if ($unread !== []) {
+            $this->warnings[] =
+                'Nothing is read from ' .
+                (count($unread) === 1 ? 'column ' : 'the columns ') .
+                Words::some($unread, 6) .
+                "$of.";
+        }
+        array_push($this->warnings, ...$this->others->warnings($of), ...$this->gone->warnings($of));
+        if ($this->roles !== []) {
+            $this->warnings[] = RowNumbers::sentence(
+                $this->roles,
+                $of,
+                'is of a guardian and does not say of which student; it is left out.',
+                'are of guardians and do not say of which students; they are left out.',
+            );
+        }
+        foreach ($this->sheet->notes as $note) {
+            $this->warnings[] = $this->label === '' ? $note : "$this->label: $note";
+        }
         if ($this->sheet->check !== '') {
             $this->warnings[] = $this->sheet->check;
         }
         $questions = $this->layout->questions($said);
-        if ($this->row->ambiguousDates() > 0 && $said->about($this->layout->table, 'dates') === null) {
-            $questions[] = new Question(
-                "t{$this->layout->table}.dates",
-                null,
-                'Which comes first in the dates of ' . $this->layout->headingOf(Field::BirthDate) . ', day or month?',
-                'No date of the column settles it; for example ' . $this->row->ambiguousExample() . '.',
-                [
-                    new Choice(
-                        'month',
-                        'The month',
-                        $this->row->ambiguousExample() . ' is ' . $this->row->exampleAs(false),
-                    ),
-                    new Choice('day', 'The day', $this->row->ambiguousExample() . ' is ' . $this->row->exampleAs(true)),
-                    new Choice('none', 'Leave these dates out', 'the students come in without a birth date'),
-                ],
-            );
+        array_push($questions, ...$this->dates->questions());
+
+        return new ListContents($students, $staff, $sections, $this->warnings, $questions, [
+            $this->layout->table => $this->row->log,
+        ]);
+    }
+
+    /** What the row is: where students and staff stand in one list, a column of roles tells; null for a guardian. */
+    private function kindOf(Line $line): ?ListKind
+    {
+        $kind = $this->layout->kind;
+        if (!in_array($kind, [ListKind::Students, ListKind::Staff], true)) {
+            return $kind;
+        }
+        $role = $this->row->cell(Field::Role);
+        if (StaffRoles::isGuardian($role)) {
+            $this->roles[] = $line->number;
+
+            return null;
         }
 
-        return new ListContents($students, $staff, $sections, $this->warnings, $questions);
+        return match (true) {
+            $role === '' => $kind,
+            StaffRoles::isStudent($role) => ListKind::Students,
+            StaffRoles::read($role) !== null => ListKind::Staff,
+            default => $kind,
+        };
     }
 
     /**
@@ -151,8 +223,9 @@ final class ListReader
     private function student(Line $line, bool $mayAdd): ?StudentLine
     {
         $this->row->flaws($line);
+        $this->others->look();
         $name = $this->row->name(Field::FullName, Field::GivenName, Field::FamilyName);
-        if (self::isNobody($name)) {
+        if ($this->row->isNobody($name, $line)) {
             if (
                 $this->row->cell(Field::StudentNumber) === '' &&
                 $this->row->cell(Field::AccountKey) === '' &&
@@ -164,15 +237,16 @@ final class ListReader
                 $this->row->problem(Field::FullName, 'There is no name. Type the student’s name, or delete the row.');
             }
         }
-        $sections = $this->sections();
+        $sections = $this->sections->named();
+        [$begins, $ends] = [$this->dates->date(Field::BeginsOn), $this->gone->endsOn()];
 
         return new StudentLine(
             $line->number,
             $name,
             $this->row->studentNumber(),
-            $this->row->birthDate(),
+            $this->dates->birthDate(),
             $this->row->grade(),
-            $this->homeroom(),
+            $this->sections->homeroom(),
             $sections,
             $this->row->mail(Field::Email),
             $this->guardians->all($name),
@@ -181,8 +255,8 @@ final class ListReader
             $mayAdd,
             $this->row->cell(Field::AccountKey),
             $this->row->repairs(),
-            $this->row->date(Field::BeginsOn),
-            $this->row->date(Field::EndsOn),
+            $begins,
+            $ends,
         );
     }
 
@@ -190,6 +264,7 @@ final class ListReader
     private function guardian(Line $line): ?StudentLine
     {
         $this->row->flaws($line);
+        $this->others->look();
         $own =
             $this->layout->indexOf(Field::StudentName) !== null ||
             ($this->layout->indexOf(Field::GuardianName) === null &&
@@ -199,17 +274,15 @@ final class ListReader
             ? $this->row->name(Field::StudentName, null, null)
             : $this->row->name(Field::FullName, Field::GivenName, Field::FamilyName);
         $guardians = $own
-            ? array_filter([
-                $this->guardians->read(
-                    Field::FullName,
-                    Field::GivenName,
-                    Field::FamilyName,
-                    Field::Email,
-                    $this->layout->indexOf(Field::Phone) !== null ? Field::Phone : Field::GuardianPhone,
-                    Field::GuardianRelationship,
-                    $student,
-                ),
-            ])
+            ? $this->guardians->read(
+                Field::FullName,
+                Field::GivenName,
+                Field::FamilyName,
+                Field::Email,
+                $this->layout->indexOf(Field::Phone) !== null ? Field::Phone : Field::GuardianPhone,
+                Field::GuardianRelationship,
+                $student,
+            )
             : $this->guardians->all($student);
         $number = $this->row->studentNumber();
         if ($number === '' && $student->full() === '' && $this->row->cell(Field::AccountKey) === '') {
@@ -243,12 +316,13 @@ final class ListReader
     private function enrollment(Line $line): StudentLine|StaffLine|null
     {
         $this->row->flaws($line);
+        $this->others->look();
         $name = $this->row->name(
             $this->layout->indexOf(Field::StudentName) !== null ? Field::StudentName : Field::FullName,
             Field::GivenName,
             Field::FamilyName,
         );
-        $sections = [...array_filter([$this->homeroom()]), ...$this->sections()];
+        $sections = [...array_filter([$this->sections->homeroom()]), ...$this->sections->named()];
         $number = $this->row->studentNumber();
         $mail = $this->row->mail(Field::Email);
         $role = StaffRoles::read($this->row->cell(Field::Role));
@@ -258,6 +332,7 @@ final class ListReader
         if ($sections === []) {
             $this->row->problem(Field::Section, 'The row names no section. Type its name, or delete the row.');
         }
+        [$begins, $ends] = [$this->dates->date(Field::BeginsOn), $this->dates->date(Field::EndsOn)];
         if ($role !== null && $mail !== '') {
             return new StaffLine(
                 $line->number,
@@ -286,95 +361,8 @@ final class ListReader
             false,
             $this->row->cell(Field::AccountKey),
             $this->row->repairs(),
-            $this->row->date(Field::BeginsOn),
-            $this->row->date(Field::EndsOn),
+            $begins,
+            $ends,
         );
-    }
-
-    private function staff(Line $line): ?StaffLine
-    {
-        $this->row->flaws($line);
-        $name = $this->row->name(Field::FullName, Field::GivenName, Field::FamilyName);
-        $mail = $this->row->mail(Field::Email);
-        if (self::isNobody($name) && $mail === '' && !$this->row->hasProblems()) {
-            return null;
-        }
-        if ($name->full() === '') {
-            $this->row->problem(Field::FullName, 'There is no name. Type the name, or delete the row.');
-        }
-        if ($mail === '' && !$this->row->hasProblems()) {
-            $this->row->problem(
-                Field::Email,
-                'Staff sign in with their e-mail address, and there is none. Type it, or delete the row.',
-            );
-        }
-
-        return new StaffLine(
-            $line->number,
-            $name,
-            $mail,
-            $this->row->phone(Field::Phone),
-            [...array_filter([$this->homeroom()]), ...$this->sections()],
-            StaffRoles::read($this->row->cell(Field::Role)) ?? 'lead',
-            $this->row->problems(),
-            $this->label,
-        );
-    }
-
-    private function section(Line $line): ?SectionLine
-    {
-        $this->row->flaws($line);
-        $homeroom = $this->row->cell(Field::Section) === '' ? $this->row->cell(Field::Homeroom) : '';
-        $name = $homeroom !== '' ? $homeroom : $this->row->cell(Field::Section);
-        if ($name === '' && !$this->row->hasProblems() && $this->row->cell(Field::Teacher) === '') {
-            return null;
-        }
-        if ($name === '') {
-            $this->row->problem(Field::Section, 'There is no name of a section. Type it, or delete the row.');
-        } elseif (mb_strlen($name) > 80) {
-            $this->row->problem(Field::Section, 'The name is longer than 80 characters. Shorten it.');
-        }
-        if (preg_match('/^(total|sum)\b/i', $name) === 1) {
-            return null;
-        }
-
-        return new SectionLine(
-            $line->number,
-            $name,
-            $homeroom !== '',
-            $this->row->grade(),
-            $this->row->name(Field::Teacher, null, null),
-            $this->row->mail(Field::TeacherEmail),
-            $this->row->problems(),
-            $this->label,
-        );
-    }
-
-    private function homeroom(): string
-    {
-        return $this->row->cell(Field::Homeroom);
-    }
-
-    /** @return list<string> a cell may name several */
-    private function sections(): array
-    {
-        $cell = $this->row->cellWithBreaks(Field::Section);
-        $sections =
-            $cell === ''
-                ? []
-                : array_values(
-                    array_filter(
-                        array_map(trim(...), preg_split('/\s*[;|\n]\s*/u', $cell) ?: []),
-                        fn(string $s): bool => $s !== '',
-                    ),
-                );
-
-        return $sections === [] && $this->section !== null && $this->homeroom() === '' ? [$this->section] : $sections;
-    }
-
-    private static function isNobody(PersonName $name): bool
-    {
-        return $name->full() === '' ||
-            preg_match('/^(total|count|sum|totals|subtotal|gesamt|suma)\b/iu', $name->full()) === 1;
     }
 }

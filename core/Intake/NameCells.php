@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Names\NameBook;
+use Vantrel\Core\Names\NameMarks;
 use Vantrel\Core\Names\NameReader;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Table\Field;
@@ -46,6 +47,9 @@ final readonly class NameCells
         if ($last === '' && str_contains($first, ',')) {
             return NameReader::read($first);
         }
+        if ($first === '' && str_contains($last, ',')) {
+            return NameReader::read($last);
+        }
         $written = new PersonName(trim($first, ' ,'), trim($last, ' ,'));
         $mended = NameReader::mend($written);
         $out = new PersonName(
@@ -76,18 +80,12 @@ final readonly class NameCells
         return $this->tooLong($field, $read);
     }
 
-    /** "Noor Haddad (new)", "Noor “Nonie” Haddad": what stands in brackets or quotes is no part of the name. */
+    /** "Noor Haddad (new)", "Noor “Nonie” Haddad": what is no part of the name is taken off, unless it is kept. */
     private function withoutNote(Field $field, string $cell): string
     {
-        if (preg_match('/[(\[“"*]/u', $cell) !== 1) {
-            return $cell;
-        }
-        $bare = trim(
-            (string) preg_replace(['/\s*[(\[][^)\]]*[)\]]\s*/u', '/\s*[“"][^”"]*[”"]\s*/u', '/\*+/'], ' ', $cell),
-        );
-        $bare = (string) preg_replace('/ {2,}/', ' ', $bare);
+        $marks = NameMarks::apart($cell);
 
-        return $bare === '' || $bare === $cell ? $cell : $this->row->mend($field, 'note left out', $cell, $bare);
+        return $marks->name === $cell ? $cell : $this->row->mend($field, $marks->kind, $cell, $marks->name);
     }
 
     private function tooLong(Field $field, PersonName $name): PersonName

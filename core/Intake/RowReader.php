@@ -14,10 +14,10 @@ use Vantrel\Core\Table\Line;
 use Vantrel\Core\Table\Mojibake;
 use Vantrel\Core\Table\ReadingAnswers;
 use Vantrel\Core\Table\Repair;
-use Vantrel\Core\Values\CalendarDate;
 use Vantrel\Core\Values\GradeLevel;
 use Vantrel\Core\Values\MailAddress;
 use Vantrel\Core\Values\Phone;
+use Vantrel\Core\Values\StudentNumber;
 
 /**
  * Reads the cells of one row after the other: mends what spreadsheets break, and notes what it mended and what it
@@ -32,9 +32,6 @@ final class RowReader
         'ninguno', 'aucun', '0000 00 00', 'nan', 'see office', 'on file', 'same', 'same as above', 'ditto',
     ];
 
-    /** Ages no student has. */
-    private const AGES = [2, 25];
-
     private Line $line;
 
     /** @var list<Problem> */
@@ -43,15 +40,16 @@ final class RowReader
     /** @var list<Repair> */
     private array $repairs = [];
 
-    private readonly ColumnFacts $facts;
+    public readonly ColumnFacts $facts;
 
     private readonly NameCells $names;
 
     private int $untaught = 0;
 
-    private int $ambiguous = 0;
+    /** @var array<int, string|null> columns of the row that were asked for, see {@see CellLog::close} */
+    private array $read = [];
 
-    private string $example = '';
+    public readonly CellLog $log;
 
     /** @param  list<Line>  $body */
     public function __construct(
@@ -60,8 +58,9 @@ final class RowReader
         private readonly ReadingAnswers $said,
         private readonly SchoolFacts $school,
         private readonly NameBook $book,
-        private readonly string $today,
+        string $today,
     ) {
+        $this->log = new CellLog();
         $this->facts = ColumnFacts::of($layout, $body, $school, $today);
         $this->names = new NameCells($this, $layout, $book);
     }
@@ -69,7 +68,13 @@ final class RowReader
     public function begin(Line $line): void
     {
         $this->line = $line;
-        $this->problems = $this->repairs = [];
+        $this->problems = $this->repairs = $this->read = [];
+    }
+
+    /** Keeps what became of the row's cells. */
+    public function close(): void
+    {
+        $this->log->close($this->line, $this->layout, $this->read, $this->repairs, $this->problems);
     }
 
     /** What the file's own reading found wrong with cells, where they are needed. */
@@ -106,21 +111,6 @@ final class RowReader
         return $this->untaught;
     }
 
-    public function ambiguousDates(): int
-    {
-        return $this->ambiguous;
-    }
-
-    public function ambiguousExample(): string
-    {
-        return $this->example;
-    }
-
-    public function exampleAs(bool $dayFirst): string
-    {
-        return (string) CalendarDate::read($this->example, $dayFirst);
-    }
-
     public function problem(Field $field, string $message, bool $stops = true): void
     {
         $column =
@@ -128,6 +118,13 @@ final class RowReader
             ($this->layout->column(Field::GivenName) ??
                 ($this->layout->column(Field::GuardianName) ?? ($this->layout->columns[0] ?? null)));
         $this->problems[] = new Problem($column?->name() ?? '', $message, $stops);
+    }
+
+    /** Whether a name is none, or the word of a total; not in a row that somebody said is one of the list. */
+    public function isNobody(PersonName $name, Line $line): bool
+    {
+        return $name->full() === '' ||
+            (!$line->kept && preg_match('/^(total|count|sum|totals|subtotal|gesamt|suma)\b/iu', $name->full()) === 1);
     }
 
     /** The cell's text: white space and encoding mended, words that mean nothing taken as empty. */
@@ -143,6 +140,7 @@ final class RowReader
             return '';
         }
         $raw = $this->line->cell($at);
+        $this->read[$at] = null;
         $lines = array_map(NameReader::tidy(...), explode("\n", str_replace("\r", "\n", $raw)));
         $tidy = implode("\n", array_filter($lines, fn(string $l): bool => $l !== ''));
         $mended = Mojibake::mend($tidy);
@@ -154,7 +152,17 @@ final class RowReader
             $tidy = substr($tidy, 1);
         }
 
-        return preg_match('/^[\W_]+$/u', $tidy) === 1 || in_array(NameKey::of($tidy), self::NOTHING, true) ? '' : $tidy;
+        if (
+            $tidy === '' ||
+            preg_match('/^[\W_]+$/u', $tidy) === 1 ||
+            in_array(NameKey::of($tidy), self::NOTHING, true)
+        ) {
+            $this->read[$at] = $tidy === '' ? null : 'it says that there is nothing';
+
+            return '';
+        }
+
+        return $tidy;
     }
 
     public function name(Field $full, ?Field $given, ?Field $family): PersonName
@@ -165,6 +173,16 @@ final class RowReader
     public function studentNumber(): string
     {
         $cell = $this->cell(Field::StudentNumber);
+        if ($this->layout->indexOf(Field::StudentNumber) === null) {
+            // "Quill, Ada (050101)": where no column has the numbers, they may stand beside the names.
+            return preg_match(
+                '/[(\[#]\s*(?:id|no|nr)?[.:# ]*([A-Z]{0,2}\d{4,})\s*(?:[)\]]|$)/i',
+                $this->cell(Field::FullName),
+                $m,
+            ) === 1
+                ? $m[1]
+                : '';
+        }
         if (preg_match('/^\d([.,]\d+)?E\+?\d+$/i', $cell) === 1) {
             $this->problem(
                 Field::StudentNumber,
@@ -174,7 +192,9 @@ final class RowReader
 
             return '';
         }
-        $cell = (string) preg_replace('/^(\d+)[.,]0+$/', '$1', $cell);
+        $written = (string) preg_replace('/^(\d+)[.,]0+$/', '$1', $cell);
+        $bare = StudentNumber::bare($cell);
+        $cell = $bare === $written ? $bare : $this->mend(Field::StudentNumber, 'signs around the number', $cell, $bare);
         if (strlen($cell) > 40) {
             $this->problem(Field::StudentNumber, 'This is too long for a student number (40 characters at most).');
 
@@ -200,87 +220,17 @@ final class RowReader
         return $cell;
     }
 
-    public function birthDate(): string
-    {
-        $cell = $this->cell(Field::BirthDate);
-        if ($cell === '') {
-            return '';
-        }
-        $date = CalendarDate::read($cell, $this->layout->dayFirst, $this->facts->serialsFrom);
-        if ($date === null) {
-            if (CalendarDate::isAmbiguous($cell)) {
-                $this->ambiguous++;
-                $this->example = $this->example === '' ? $cell : $this->example;
-                if ($this->said->about($this->layout->table, 'dates') !== 'none') {
-                    $this->problem(
-                        Field::BirthDate,
-                        "“{$cell}” can be read two ways. Say which comes first, day or month; or write it as " .
-                            '2015-04-03.',
-                    );
-                }
-
-                return '';
-            }
-            $this->problem(Field::BirthDate, "“{$cell}” is not a date. Write it as 2015-04-03 (year, month, day).");
-
-            return '';
-        }
-        if (CalendarDate::isSerial($cell)) {
-            $date = $this->mend(Field::BirthDate, 'spreadsheet day number', $cell, $date);
-            if (strlen($date) !== 10) {
-                return '';
-            }
-        }
-        $age = CalendarDate::age($date, $this->today);
-        if ($date > $this->today || $age < self::AGES[0] || $age > self::AGES[1]) {
-            $this->problem(
-                Field::BirthDate,
-                $date > $this->today
-                    ? "$date is in the future. Correct the year."
-                    : "Born $date, the student would be $age. Correct the date, or empty the cell.",
-            );
-
-            return '';
-        }
-        $grade = GradeLevel::read($this->cell(Field::Grade));
-        if ($grade !== null && abs($age - ($grade->order + 5.5)) > 3.5) {
-            $this->problem(
-                Field::BirthDate,
-                "Born $date, the student would be $age in {$grade->label()}. Check the date and the grade.",
-                false,
-            );
-        }
-
-        return $date;
-    }
-
-    /** A date that is no birth date; '' where it is none. */
-    public function date(Field $field): string
-    {
-        $cell = $this->cell($field);
-        if ($cell === '') {
-            return '';
-        }
-        $date = CalendarDate::read($cell, $this->layout->dayFirst, $this->facts->serialsFrom);
-        if ($date === null) {
-            $this->problem(
-                $field,
-                CalendarDate::isAmbiguous($cell)
-                    ? "“{$cell}” can be read two ways. Write it as 2026-09-03 (year, month, day)."
-                    : "“{$cell}” is not a date. Write it as 2026-09-03 (year, month, day).",
-            );
-        }
-
-        return $date ?? '';
-    }
-
     public function grade(): string
     {
         $cell = $this->cell(Field::Grade);
         if ($cell === '') {
             return '';
         }
+        $bare = trim((string) preg_replace('/\s*\([^)]*\)/u', '', $cell));
         $grade = GradeLevel::read($cell);
+        if ($grade !== null && $bare !== $cell) {
+            $this->mend(Field::Grade, 'note left out', $cell, $bare);
+        }
         if ($grade === null) {
             $this->problem(Field::Grade, "“{$cell}” is not a grade. Write PK, K, or a number from 1 to 13.");
 
@@ -310,6 +260,19 @@ final class RowReader
         }
         $mail = MailAddress::read($cell);
         if ($mail === null) {
+            // "email: joan@x.example", "joan @ x.example", a dot at the end: one address, slipped.
+            $mended = (string) preg_replace(
+                ['/^e-?mail\s*[:=]\s*/iu', '/\s*@\s*/u', '/[.,;]+$/u'],
+                ['', '@', ''],
+                $cell,
+            );
+            $slip = preg_match('/\s/', $mended) === 1 ? null : MailAddress::read($mended);
+            if ($slip !== null) {
+                $kept = $this->mend($field, 'address put right', $cell, $slip->address);
+                $mail = MailAddress::read($kept);
+            }
+        }
+        if ($mail === null) {
             // Two addresses in one cell: the first is taken, and the rest is said.
             $parts = preg_split('/[\s,;\/]+/', $cell) ?: [];
             $mail = count($parts) > 1 ? MailAddress::read($parts[0]) : null;
@@ -337,6 +300,17 @@ final class RowReader
         return $mail->address;
     }
 
+    /** @return list<string> the addresses of a cell for two people, none of which is too many */
+    public function mails(Field $field): array
+    {
+        $parts = preg_split('/[\s,;\/]+/', $this->cell($field), -1, PREG_SPLIT_NO_EMPTY) ?: [];
+        $read = array_map(MailAddress::read(...), $parts);
+
+        return count($parts) === 2 && !in_array(null, $read, true)
+            ? array_map(fn(?MailAddress $m): string => (string) $m?->address, $read)
+            : [$this->mail($field)];
+    }
+
     public function phone(Field $field): string
     {
         $cell = $this->cell($field);
@@ -344,6 +318,19 @@ final class RowReader
             return '';
         }
         $phone = Phone::read($cell, $this->school->country);
+        $parts = preg_split('/\s*[\/;|]\s*|\s*,\s*(?=\D*\d{3})|\s+(?:or|and)\s+/i', $cell) ?: [];
+        $numbers = array_values(
+            array_filter(array_map(fn(string $p): ?string => Phone::read($p, $this->school->country), $parts)),
+        );
+        if (count($numbers) > 1) {
+            $this->problem(
+                $field,
+                "There are two numbers; $numbers[0] is taken. Give the other a column of its own.",
+                false,
+            );
+
+            return $numbers[0];
+        }
         if ($phone === null) {
             $this->problem(
                 $field,

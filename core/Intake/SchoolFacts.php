@@ -14,8 +14,7 @@ final readonly class SchoolFacts
      * @param  string  $country ISO 3166-1 code
      * @param  int  $lowest order of the lowest grade taught, as {@see GradeLevel} has it
      * @param  list<string>  $mailDomains
-     * @param int $numberWidth figures of the school's student numbers, where nearly all have as many and some begin
-     *     with 0; else 0
+     * @param  int  $numberWidth of the school's student numbers, as {@see usualWidth()} finds it
      * @param  array<string, string>  $others name or code of every other school of the district to its name
      */
     public function __construct(
@@ -29,9 +28,39 @@ final readonly class SchoolFacts
         public int $numberWidth = 0,
     ) {}
 
+    /**
+     * Figures of a whole student number: where nearly all have as many and some begin with 0, a shorter one has lost
+     * its zeros. Common practice, no source.
+     *
+     * @param  list<array{int, int, int}>  $widths a width, how many numbers have it, how many of these begin with 0
+     * @return int 0 where they vary, are few, or never begin with 0
+     */
+    public static function usualWidth(array $widths): int
+    {
+        $all = array_sum(array_column($widths, 1));
+        foreach ($widths as [$width, $count, $padded]) {
+            if ($padded > 0 && $count >= 20 && $count >= 0.95 * $all) {
+                return $width;
+            }
+        }
+
+        return 0;
+    }
+
     public function teaches(GradeLevel $grade): bool
     {
         return $grade->order >= $this->lowest && $grade->order <= $this->highest;
+    }
+
+    /** Whether a cell means this school: by its name or code, or the beginning of one ("Lanternfield"). */
+    public function isNamed(string $cell): bool
+    {
+        $key = NameKey::of($cell);
+        $name = NameKey::of($this->name);
+
+        return $key === $name ||
+            $key === NameKey::of($this->code) ||
+            (strlen($key) >= 5 && (str_starts_with($name, "$key ") || str_starts_with($key, "$name ")));
     }
 
     /** The other school that a cell names, or ''. */

@@ -26,6 +26,28 @@ final class StaffRoles
         ],
     ];
 
+    // prettier-ignore
+    private const STUDENTS = [
+        'student', 'students', 'pupil', 'learner', 'estudiante', 'alumno', 'alumna', 'eleve', 'schuler', 'schuelerin',
+        'schulerin', 'hoc sinh', 'uchen', 'uchenytsya', 'xue sheng',
+    ];
+
+    // prettier-ignore
+    private const GUARDIANS = [
+        'parent', 'guardian', 'parent guardian', 'mother', 'father', 'family', 'padre', 'madre', 'tutor legal', 'eltern',
+        'parents', 'guardians',
+    ];
+
+    public static function isStudent(string $cell): bool
+    {
+        return in_array(NameKey::of($cell), self::STUDENTS, true);
+    }
+
+    public static function isGuardian(string $cell): bool
+    {
+        return in_array(NameKey::of($cell), self::GUARDIANS, true);
+    }
+
     /** lead, co_teacher or assistant; null where the word is none of staff ("student"). */
     public static function read(string $cell): ?string
     {

@@ -70,71 +70,17 @@ final readonly class StudentLine
     /** @param  list<GuardianLine>  $guardians in place of its own */
     public function withGuardians(array $guardians): self
     {
-        return new self(
-            $this->number,
-            $this->name,
-            $this->studentNumber,
-            $this->birthDate,
-            $this->grade,
-            $this->homeroom,
-            $this->sections,
-            $this->email,
-            $guardians,
-            $this->problems,
-            $this->sheet,
-            $this->mayAdd,
-            $this->account,
-            $this->repairs,
-            $this->beginsOn,
-            $this->endsOn,
-            $this->nth,
-        );
+        return $this->but(guardians: $guardians);
     }
 
     public function withoutEmail(Problem $problem): self
     {
-        return new self(
-            $this->number,
-            $this->name,
-            $this->studentNumber,
-            $this->birthDate,
-            $this->grade,
-            $this->homeroom,
-            $this->sections,
-            '',
-            $this->guardians,
-            [...$this->problems, $problem],
-            $this->sheet,
-            $this->mayAdd,
-            $this->account,
-            $this->repairs,
-            $this->beginsOn,
-            $this->endsOn,
-            $this->nth,
-        );
+        return $this->but(email: '', problems: [...$this->problems, $problem]);
     }
 
     public function asNth(int $nth): self
     {
-        return new self(
-            $this->number,
-            $this->name,
-            $this->studentNumber,
-            $this->birthDate,
-            $this->grade,
-            $this->homeroom,
-            $this->sections,
-            $this->email,
-            $this->guardians,
-            $this->problems,
-            $this->sheet,
-            $this->mayAdd,
-            $this->account,
-            $this->repairs,
-            $this->beginsOn,
-            $this->endsOn,
-            $nth,
-        );
+        return $this->but(nth: $nth);
     }
 
     /** The row's place in the intake, the same for no other row. */
@@ -181,6 +127,39 @@ final readonly class StudentLine
             $first($this->beginsOn, $other->beginsOn),
             $first($this->endsOn, $other->endsOn),
             $this->nth,
+        );
+    }
+
+    /**
+     * The same line, but for what is given.
+     *
+     * @param  list<GuardianLine>|null  $guardians
+     * @param  list<Problem>|null  $problems
+     */
+    private function but(
+        ?string $email = null,
+        ?array $guardians = null,
+        ?array $problems = null,
+        ?int $nth = null,
+    ): self {
+        return new self(
+            $this->number,
+            $this->name,
+            $this->studentNumber,
+            $this->birthDate,
+            $this->grade,
+            $this->homeroom,
+            $this->sections,
+            $email ?? $this->email,
+            $guardians ?? $this->guardians,
+            $problems ?? $this->problems,
+            $this->sheet,
+            $this->mayAdd,
+            $this->account,
+            $this->repairs,
+            $this->beginsOn,
+            $this->endsOn,
+            $nth ?? $this->nth,
         );
     }
 }

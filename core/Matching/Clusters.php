@@ -23,7 +23,7 @@ final class Clusters
         foreach (self::components($links) as $component) {
             array_push($clusters, ...self::consistent($component, $links, $contradict));
         }
-        sort($clusters);
+        usort($clusters, fn(array $a, array $b): int => $a[0] <=> $b[0]);
 
         return $clusters;
     }

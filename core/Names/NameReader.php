@@ -18,6 +18,15 @@ final class NameReader
         'bin', 'ibn', 'binti', 'bint', 'ben', 'ter', 'ten', 'zu', 'st', 'abu', 'y', 'e', 'af', 'av',
     ];
 
+    private const SUFFIX = '/^(?:jr|sr|ii|iii|iv|v|esq)\.?$/iu';
+
+    /** Family names of two signs. Common practice, no source; from memory. */
+    // prettier-ignore
+    private const COMPOUND = [
+        '欧阳', '歐陽', '司马', '司馬', '上官', '诸葛', '諸葛', '东方', '東方', '皇甫', '尉迟', '公孙', '慕容', '令狐', '长孙', '宇文',
+        '司徒', '夏侯', '南宫', '独孤', '端木', '남궁', '황보', '제갈', '사공', '선우', '독고',
+    ];
+
     public static function isParticle(string $word): bool
     {
         return in_array(mb_strtolower(rtrim($word, '.')), self::PARTICLES, true);
@@ -33,21 +42,36 @@ final class NameReader
         return self::mend(self::split($cell, $familyFirst, $book));
     }
 
+    // prettier-ignore
+    private const VIETNAMESE = [
+        'nguyen', 'tran', 'le', 'pham', 'huynh', 'hoang', 'phan', 'vu', 'vo', 'dang', 'bui', 'do', 'ngo', 'duong',
+        'ly', 'dinh', 'truong', 'trinh', 'mai', 'luong', 'luu',
+    ];
+
     /** The same with capitals left as they are written. */
     public static function split(string $cell, bool $familyFirst = false, ?NameBook $book = null): PersonName
     {
         $cell = self::tidy($cell);
-        // "Haddad, Jr." is no family name with a given name after it.
-        $cell = (string) preg_replace('/,\s*(jr|sr|ii|iii|iv)\b\.?/iu', ' $1', $cell);
-        $comma = mb_strpos($cell, ',');
-        if ($comma !== false) {
-            return new PersonName(trim(mb_substr($cell, $comma + 1), ' ,'), trim(mb_substr($cell, 0, $comma)));
+        // "Weller; Tess": a slip of the finger for a comma.
+        if (!str_contains($cell, ',') && substr_count($cell, ';') === 1) {
+            $cell = str_replace(';', ',', $cell);
+        }
+        if (str_contains($cell, ',')) {
+            return self::atCommas($cell);
+        }
+        $chinese = self::unspaced($cell);
+        if ($chinese !== null) {
+            return $chinese;
         }
         $words = explode(' ', $cell);
         if (count($words) === 1) {
             return new PersonName($cell, '');
         }
-        $isFamily = fn(string $word): bool => $book !== null && $book->givenRatherThanFamily(NameKey::of($word)) < -1.5;
+        // "Nguyễn Văn Nam": the middle names of Vietnamese are part of the given name, whoever is called so elsewhere.
+        $isVietnamese = in_array(NameKey::of($words[0]), self::VIETNAMESE, true);
+        $isFamily = fn(string $word): bool => !$isVietnamese &&
+            $book !== null &&
+            $book->givenRatherThanFamily(NameKey::of($word)) < -1.5;
         if ($familyFirst) {
             // Particles lead the family name; the name proper follows them, and a second family name may follow that.
             $n = 0;
@@ -64,7 +88,7 @@ final class NameReader
             );
         }
         $n = count($words) - 1;
-        if ($n > 1 && preg_match('/^(jr|sr|ii|iii|iv)\.?$/i', $words[$n]) === 1) {
+        if ($n > 1 && preg_match(self::SUFFIX, $words[$n]) === 1) {
             $n--;
         }
         while ($n > 1 && (self::isParticle($words[$n - 1]) || $isFamily($words[$n - 1]))) {
@@ -72,6 +96,46 @@ final class NameReader
         }
 
         return new PersonName(implode(' ', array_slice($words, 0, $n)), implode(' ', array_slice($words, $n)));
+    }
+
+    /** "Harlow, Robert, III", "Harlow, Jr., Robert", "Okafor, Chidi, M.": a suffix stays with the family name. */
+    private static function atCommas(string $cell): PersonName
+    {
+        $parts = array_values(
+            array_filter(array_map(trim(...), explode(',', $cell)), fn(string $p): bool => $p !== ''),
+        );
+        $family = $parts[0] ?? '';
+        $given = [];
+        foreach (array_slice($parts, 1) as $part) {
+            if (preg_match(self::SUFFIX, $part) === 1) {
+                $family .= " $part";
+            } else {
+                $given[] = $part;
+            }
+        }
+        // "Robert Harlow, Jr."
+        if ($given === [] && count($parts) > 1 && str_contains($parts[0], ' ')) {
+            return self::split($family);
+        }
+
+        return new PersonName(implode(' ', $given), $family);
+    }
+
+    /**
+     * A Chinese or Korean name written without a blank: the family name is its first sign, or its first two where those
+     * are one of the few compound ones. Three signs at most otherwise: longer ones may be a name of another language.
+     */
+    private static function unspaced(string $cell): ?PersonName
+    {
+        if (preg_match('/^(?:\p{Han}{2,4}|\p{Hangul}{2,4})$/u', $cell) !== 1) {
+            return null;
+        }
+        $two = mb_substr($cell, 0, 2);
+        $n = mb_strlen($cell) > 2 && in_array($two, self::COMPOUND, true) ? 2 : 1;
+
+        return mb_strlen($cell) === 4 && $n === 1
+            ? null
+            : new PersonName(mb_substr($cell, $n), mb_substr($cell, 0, $n));
     }
 
     /**

@@ -48,6 +48,22 @@ final class Enrolling
     }
 
     /**
+     * A student comes in at the door, from today: by a code, or by a request it was asked with.
+     *
+     * @param  string|null  $codeId of the code they had
+     */
+    public static function atTheDoor(
+        PlanBuilder $plan,
+        string $sectionId,
+        string $personId,
+        string $source,
+        ?string $codeId,
+        Occasion $at,
+    ): void {
+        self::insert($plan, $sectionId, $personId, 'student', $source, $at->ids, $at->today, null, $codeId, $at->now);
+    }
+
+    /**
      * Whether someone is in a section on a day, or is going to be.
      *
      * @param  list<Enrollment>  $enrollments the person's own

@@ -81,16 +81,6 @@ final readonly class CardSheet
         );
     }
 
-    /** The ready layouts: ten cards of 90 x 54 mm to a page, on either paper. */
-    public static function named(string $layout): self
-    {
-        return match ($layout) {
-            'cards-a4' => self::centred('a4', 2, 5, 90.0, 54.0),
-            'cards-letter' => self::centred('letter', 2, 5, 90.0, 53.0),
-            default => throw new Refusal("“{$layout}” is no layout; use cards-a4 or cards-letter.", 'layout'),
-        };
-    }
-
     public function places(): int
     {
         return $this->columns * $this->rows;

@@ -11,7 +11,7 @@ use Vantrel\Core\Door\Newcomers;
 use Vantrel\Core\Door\RoomPasses;
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Plan\Enrolling;
-use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
@@ -29,52 +29,35 @@ final class Sections
 {
     /**
      * @param  list<Section>  $sections of the same school and year
-     * @param  string  $kind homeroom or class
-     * @param  string|null  $leadId who leads it
      *
      * @throws Refusal where a section of that name is there
      */
     public static function make(
         string $schoolId,
         string $yearId,
-        string $name,
-        string $kind,
-        ?string $grade,
-        ?string $period,
-        ?int $seats,
-        ?string $leadId,
+        SectionWish $wish,
         array $sections,
         CodeBook $book,
-        Ids $ids,
-        string $today,
-        string $now,
+        Occasion $at,
     ): Plan {
-        self::mustBeFree($name, $sections);
-        self::mustFit($seats);
+        self::mustBeFree($wish->name, $sections);
         $plan = new PlanBuilder();
-        $id = $ids->for('section');
+        $id = $at->ids->for('section');
         $plan->insert(
             Entity::Section,
             $id,
             [
                 'school_id' => $schoolId,
                 'school_year_id' => $yearId,
-                'name' => $name,
-                'kind' => $kind,
-                'grade' => $grade,
-                'period' => $period,
-                'seats' => $seats,
+                ...$wish->columns(),
                 'state' => 'open',
                 'carried_from' => null,
             ],
             'made by hand',
         );
-        if ($leadId !== null) {
-            Enrolling::insert($plan, $id, $leadId, 'lead', 'hand', $ids, $today);
-        }
-        JoinCodes::insert($plan, $id, $book, $ids, $now);
+        JoinCodes::insert($plan, $id, $book, $at->ids, $at->now);
 
-        return $plan->build("Section $name", "Makes the section $name with a code of its own.");
+        return $plan->build("Section $wish->name", "Makes the section $wish->name with a code of its own.");
     }
 
     /**
@@ -84,39 +67,24 @@ final class Sections
      *
      * @throws Refusal where another section has the name
      */
-    public static function edit(
-        Section $section,
-        string $name,
-        string $kind,
-        ?string $grade,
-        ?string $period,
-        ?int $seats,
-        array $sections,
-    ): Plan {
+    public static function edit(Section $section, SectionWish $wish, array $sections): Plan
+    {
         Enrolling::mustBeOpen($section);
-        self::mustBeFree($name, array_filter($sections, fn(Section $s): bool => $s->id !== $section->id));
-        self::mustFit($seats);
+        self::mustBeFree($wish->name, array_filter($sections, fn(Section $s): bool => $s->id !== $section->id));
         $plan = new PlanBuilder();
-        $plan->update(
-            $section,
-            ['name' => $name, 'kind' => $kind, 'grade' => $grade, 'period' => $period, 'seats' => $seats],
-            'changed by hand',
-        );
+        $plan->update($section, $wish->columns(), 'changed by hand');
 
         return $plan->build(
-            "Section $name",
-            $section->name() === $name
-                ? "Changes $name. Its roster and code stay."
-                : "{$section->name()} is called $name. Its roster and code stay.",
+            "Section $wish->name",
+            $section->name() === $wish->name
+                ? "Changes $wish->name. Its roster and code stay."
+                : "{$section->name()} is called $wish->name. Its roster and code stay.",
         );
     }
 
     /** @param  array<Section>  $sections */
     private static function mustBeFree(string $name, array $sections): void
     {
-        if ($name === '') {
-            throw new Refusal('Give the section a name.', 'name');
-        }
         foreach ($sections as $section) {
             // What is archived keeps its name, and leaves it to others.
             if ($section->state() === SectionState::Open && NameKey::of($section->name()) === NameKey::of($name)) {
@@ -125,13 +93,6 @@ final class Sections
                     'name',
                 );
             }
-        }
-    }
-
-    private static function mustFit(?int $seats): void
-    {
-        if ($seats !== null && ($seats < 1 || $seats > 1000)) {
-            throw new Refusal('Seats are a number from 1 to 1,000. Leave it empty where it does not matter.', 'seats');
         }
     }
 

@@ -10,6 +10,7 @@ use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records\School;
 use Vantrel\Core\Sections\SectionNames;
+use Vantrel\Core\Values\GradeLevel;
 
 /** What a school decides for itself. */
 final class SchoolSettings
@@ -20,6 +21,42 @@ final class SchoolSettings
     public const LEAST_KEEP_DAYS = 15;
 
     public const MOST_KEEP_DAYS = 3650;
+
+    /** The order of a grade as typed; one that no school teaches, for what is no grade. */
+    public static function grade(?string $typed): ?int
+    {
+        return $typed === null ? null : GradeLevel::read($typed)->order ?? GradeLevel::BEYOND;
+    }
+
+    /**
+     * The codes of the grades that would be taught.
+     *
+     * @param  array<string, string|int>  $wish as {@see change()} takes it
+     * @return list<string>|null null where the wish does not touch them, or cannot be
+     */
+    public static function taught(School $school, array $wish): ?array
+    {
+        $values = [...$school->values, ...$wish];
+        [$low, $high] = [(int) $values['lowest_grade'], (int) $values['highest_grade']];
+
+        return (!isset($wish['lowest_grade']) && !isset($wish['highest_grade'])) ||
+            $low > $high ||
+            $high >= GradeLevel::BEYOND
+            ? null
+            : array_map(fn(int $g): string => GradeLevel::of($g)->code(), range($low, $high));
+    }
+
+    /**
+     * Mail domains as they are stored.
+     *
+     * @param  list<string>  $typed with or without the @
+     */
+    public static function domains(array $typed): string
+    {
+        $plain = array_map(fn(string $d): string => mb_strtolower(ltrim(trim($d), '@')), $typed);
+
+        return json_encode(array_values(array_unique($plain)), JSON_THROW_ON_ERROR);
+    }
 
     /**
      * @param  array<string, string|int>  $wish columns of the school to their new values; those left out stay
@@ -33,6 +70,11 @@ final class SchoolSettings
         $values = [...$school->values, ...$wish];
         if (trim((string) $values['name']) === '') {
             throw new Refusal('Give the school a name.', 'name');
+        }
+        foreach (['lowest_grade', 'highest_grade'] as $end) {
+            if ((int) $values[$end] >= GradeLevel::BEYOND) {
+                throw new Refusal('That is not a grade. Grades are PK, K and 1 to 13.', $end);
+            }
         }
         if ((int) $values['lowest_grade'] > (int) $values['highest_grade']) {
             throw new Refusal('The highest grade is below the lowest.', 'highest_grade');

@@ -10,6 +10,7 @@ use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Enrolling;
 use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Planned;
@@ -130,7 +131,8 @@ final class Invitations
         foreach ($invitations as $invitation) {
             if (
                 $invitation->email() === $mail->address &&
-                self::stateAt($invitation->state()->value, $invitation->expiresAt(), $now) === 'invited'
+                InvitationStanding::at($invitation->state(), $invitation->expiresAt(), $now) ===
+                    InvitationStanding::Invited
             ) {
                 throw new Refusal(
                     "{$mail->address} has an open invitation. Send it again, or withdraw it first.",
@@ -193,16 +195,14 @@ final class Invitations
         Invitation $invitation,
         Person $person,
         array $enrollments,
-        Ids $ids,
-        string $today,
-        string $now,
+        Occasion $at,
     ): Plan {
-        self::mustBeOpen($invitation, $now);
+        self::mustBeOpen($invitation, $at->now);
         if ($person->kind() !== PersonKind::Staff) {
             throw new Refusal('This invitation is for staff. Sign in with your staff account.');
         }
         $plan = new PlanBuilder();
-        self::answer($plan, $section, $invitation, $person->id, $enrollments, $ids, $today, $now);
+        self::answer($plan, $section, $invitation, $person->id, $enrollments, $at);
 
         return $plan->build(
             "Invitation to {$section->name()} accepted",
@@ -220,16 +220,14 @@ final class Invitations
         Invitation $invitation,
         PersonName $name,
         string $passwordHash,
-        Ids $ids,
-        string $today,
-        string $now,
+        Occasion $at,
     ): Plan {
-        self::mustBeOpen($invitation, $now);
+        self::mustBeOpen($invitation, $at->now);
         if ($name->full() === '') {
             throw new Refusal('Type your name.', 'given_name');
         }
         $plan = new PlanBuilder();
-        $id = $ids->for('person');
+        $id = $at->ids->for('person');
         $plan->insert(
             Entity::Person,
             $id,
@@ -243,7 +241,7 @@ final class Invitations
                 'number' => null,
                 'grade' => null,
                 // The link was sent there, so whoever holds it reads that mailbox.
-                ...Address::confirmed($invitation->email(), AddressSource::Mail, $now)->columns(),
+                ...Address::confirmed($invitation->email(), AddressSource::Mail, $at->now)->columns(),
                 'phone' => null,
                 'state' => 'active',
                 'merged_into' => null,
@@ -252,7 +250,7 @@ final class Invitations
         );
         $plan->insert(
             Entity::SignIn,
-            $ids->for('sign-in'),
+            $at->ids->for('sign-in'),
             [
                 'person_id' => $id,
                 'user_name' => $invitation->email(),
@@ -261,7 +259,7 @@ final class Invitations
             ],
             'accepted an invitation',
         );
-        self::answer($plan, $section, $invitation, $id, [], $ids, $today, $now);
+        self::answer($plan, $section, $invitation, $id, [], $at);
 
         return $plan->build(
             "Invitation to {$section->name()} accepted",
@@ -276,22 +274,20 @@ final class Invitations
         Invitation $invitation,
         string $personId,
         array $enrollments,
-        Ids $ids,
-        string $today,
-        string $now,
+        Occasion $at,
     ): void {
         if ($section->state() !== SectionState::Open) {
             throw new Refusal("{$section->name()} has been archived; there is nothing to teach in it any more.");
         }
-        if ($invitation->endsOn() !== null && (string) $invitation->endsOn() <= $today) {
+        if ($invitation->endsOn() !== null && (string) $invitation->endsOn() <= $at->today) {
             throw new Refusal('The days you were asked for have passed. Ask for a new invitation.');
         }
         $plan->update(
             $invitation,
-            ['state' => 'accepted', 'person_id' => $personId, 'answered_at' => $now],
+            ['state' => 'accepted', 'person_id' => $personId, 'answered_at' => $at->now],
             'accepted',
         );
-        if (Enrolling::isIn($section->id, $enrollments, $today)) {
+        if (Enrolling::isIn($section->id, $enrollments, $at->today)) {
             return;
         }
         Enrolling::insert(
@@ -300,22 +296,10 @@ final class Invitations
             $personId,
             $invitation->role()->value,
             'invitation',
-            $ids,
-            max($today, (string) $invitation->beginsOn()),
+            $at->ids,
+            max($at->today, (string) $invitation->beginsOn()),
             $invitation->endsOn(),
         );
-    }
-
-    /**
-     * What has become of an invitation: invited, accepted, declined, withdrawn or expired.
-     *
-     * @param  string  $stored state as it is kept
-     * @param  string  $expires UTC instant
-     * @param  string  $now UTC instant
-     */
-    public static function stateAt(string $stored, string $expires, string $now): string
-    {
-        return $stored === 'invited' && $expires <= $now ? 'expired' : $stored;
     }
 
     private static function mustBeOpen(Invitation $invitation, ?string $now): void

@@ -13,8 +13,6 @@ use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Records\Enrollment;
 use Vantrel\Core\Records\EnrollmentRole;
 use Vantrel\Core\Records\Person;
-use Vantrel\Core\Records\PersonKind;
-use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Records\Section;
 
 /** Who teaches a section: handing the lead over, changing a role, taking somebody off. */
@@ -23,16 +21,22 @@ final class Leads
     /**
      * The section gets another lead; who led it becomes a co-teacher. A section without a lead gets one.
      *
-     * @param  Person  $person staff who is to lead
+     * @param  Person|null  $person staff who is to lead; null where there is no such person
      * @param  list<Enrollment>  $enrollments of the section's staff, in force
      *
      * @throws Refusal
      */
-    public static function handOver(Section $section, Person $person, array $enrollments, Ids $ids, string $today): Plan
-    {
+    public static function handOver(
+        Section $section,
+        ?Person $person,
+        array $enrollments,
+        Ids $ids,
+        string $today,
+    ): Plan {
         Enrolling::mustBeOpen($section);
-        if ($person->kind() !== PersonKind::Staff || $person->state() !== PersonState::Active) {
-            throw new Refusal('Only staff who work here can lead a section.', 'person');
+        $teaching = array_map(fn(Enrollment $e): string => $e->personId(), $enrollments);
+        if ($person === null || !Reach::isStaffOf($person, $section->schoolId(), $teaching)) {
+            throw new Refusal('Choose somebody on the staff of this school.', 'person');
         }
         foreach ($enrollments as $enrollment) {
             if ($enrollment->personId() === $person->id && $enrollment->role() === EnrollmentRole::Substitute) {

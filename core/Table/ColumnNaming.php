@@ -5,10 +5,9 @@ declare(strict_types=1);
 namespace Vantrel\Core\Table;
 
 use Vantrel\Core\Names\NameBook;
-use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Values\CalendarDate;
 use Vantrel\Core\Values\GradeLevel;
-use Vantrel\Core\Values\MailAddress;
+use Vantrel\Core\Values\StudentStatus;
 
 /**
  * Says what each column holds: every field is scored against every column, and the assignment with the highest total
@@ -25,19 +24,6 @@ final class ColumnNaming
     /** Fields whose contents can be told for certain, so that they can speak against a heading. */
     private const TELLABLE = ['email', 'guardian_email', 'birth_date', 'grade', 'student_number', 'guardian_phone'];
 
-    // prettier-ignore
-    private const RELATIONS = [
-        'mother', 'father', 'mom', 'dad', 'mum', 'parent', 'guardian', 'grandmother', 'grandfather', 'grandparent',
-        'aunt', 'uncle', 'stepmother', 'stepfather', 'foster parent', 'foster', 'madre', 'padre', 'abuela', 'abuelo',
-        'tia', 'tio', 'mere', 'pere', 'grand mere', 'grand pere', 'sister', 'brother', 'cha', 'me', 'mati', 'batko',
-    ];
-
-    // prettier-ignore
-    private const ROLES = [
-        'teacher', 'lead', 'lead teacher', 'co teacher', 'coteacher', 'assistant', 'aide', 'student', 'principal',
-        'librarian', 'counselor', 'secretary', 'coordinator', 'substitute', 'nurse', 'profesor', 'docente',
-    ];
-
     /** @var list<string> */
     private array $headings = [];
 
@@ -46,6 +32,9 @@ final class ColumnNaming
 
     /** @var list<array<string, float>> column to field to score */
     private array $scores = [];
+
+    /** Whether nobody here knows a single heading, so that they say no more than none would. */
+    private readonly bool $strange;
 
     /** @param  list<Line>  $body */
     public function __construct(
@@ -57,12 +46,12 @@ final class ColumnNaming
         for ($c = 0; $c < $width; $c++) {
             $this->headings[] = trim($header?->cell($c) ?? '');
             $this->cells[] = array_values(
-                array_filter(
-                    array_map(fn(Line $l): string => trim($l->cell($c)), $body),
-                    fn(string $s): bool => $s !== '',
-                ),
+                array_filter(array_map(fn(Line $l): string => $l->bare($c), $body), fn(string $s): bool => $s !== ''),
             );
         }
+        $this->strange =
+            array_filter($this->headings, fn(string $h): bool => Heading::read($h) !== [] || Heading::isLeftOut($h)) ===
+            [];
     }
 
     /**
@@ -103,7 +92,10 @@ final class ColumnNaming
             );
         }
 
-        return $this->besideGuardians($this->withoutClashes($columns));
+        return GuardianColumns::found(
+            $this->besideGuardians(Neighbours::found($this->withoutClashes($columns), $this->body)),
+            $this->body,
+        );
     }
 
     /**
@@ -151,7 +143,11 @@ final class ColumnNaming
                 $this->headings[$c],
                 $samples,
                 null,
-                $this->cells[$c] === [] ? 'left out: it is empty' : 'left out',
+                match (true) {
+                    $this->cells[$c] === [] => 'left out: it is empty',
+                    $this->counts($c) => Column::COUNTS,
+                    default => 'left out',
+                },
             );
         }
         $byHeading = Heading::read($this->headings[$c])[$field->value] ?? 0.0;
@@ -183,18 +179,35 @@ final class ColumnNaming
         );
     }
 
+    /** Whether the column only counts the rows. */
+    private function counts(int $c): bool
+    {
+        $heading = $this->headings[$c] ?? '';
+
+        return ($c === 0 || $heading !== '') && ColumnContents::isRunningNumber($this->cells[$c] ?? [], $heading);
+    }
+
     /** @return array<string, float> */
     private function scoresOf(int $c): array
     {
         $cells = $this->cells[$c];
         $heading = $this->headings[$c];
-        if (
-            Heading::isLeftOut($heading) ||
-            (($c === 0 || $heading !== '') && $this->isRunningNumber($cells, $heading))
-        ) {
+        if (StudentStatus::isHeading($heading) && $cells !== []) {
+            // "Status" may be of anything, and "Left" a date: what it says tells.
+            $dates = ColumnContents::share($cells, CalendarDate::looksLikeOne(...));
+            $states = ColumnContents::share($cells, fn(string $s): bool => StudentStatus::read($s, $heading) !== null);
+
+            return match (true) {
+                $states >= 0.5 => ['status' => 2.0],
+                $dates >= 0.5 => [StudentStatus::asksForLeaving($heading) ? 'ends_on' : 'begins_on' => 2.0],
+                default => [],
+            };
+        }
+        if (Heading::isLeftOut($heading) || $this->counts($c)) {
             return [];
         }
-        $content = $cells === [] ? [] : $this->contents($c);
+        $content = $cells === [] ? [] : ColumnContents::shares($cells, $this->book);
+        $relations = ($content['guardian_relationship'] ?? 0.0) >= 0.5;
         $byHeading = Heading::read($heading);
         $scores = [];
         foreach ($byHeading as $field => $score) {
@@ -203,10 +216,18 @@ final class ColumnNaming
             $contradicted = $cells !== [] && in_array($alike, self::TELLABLE, true) && ($content[$alike] ?? 1.0) < 0.2;
             $scores[$field] = $score * ($contradicted ? 0.35 : 1.0) * 2 + ($content[$alike] ?? 0.0) * 0.4;
         }
+        if ($relations) {
+            // "Guardian: Mother" says who, not what they are called.
+            $scores = array_filter($scores, fn(string $f): bool => !str_ends_with($f, 'name'), ARRAY_FILTER_USE_KEY);
+        }
         if (
             isset($byHeading['grade']) &&
             ($content['grade'] ?? 1.0) < 0.3 &&
-            $this->share($cells, fn(string $s): bool => preg_match('/^\d{1,2}\s*[-\/.]?\s*\p{L}/u', $s) === 1) >= 0.5
+            ColumnContents::share(
+                $cells,
+                fn(string $s): bool => preg_match('/^\d{1,2}\s*[-\/.]?\s*\p{L}/u', $s) === 1 &&
+                    GradeLevel::read($s) === null,
+            ) >= 0.5
         ) {
             // "Class: 4B" is a homeroom, whatever its heading.
             $scores['homeroom'] = 1.9;
@@ -217,7 +238,7 @@ final class ColumnNaming
                 // An unknown heading may name anything; what is plainly an address is still one.
                 $scores[$field] =
                     $share *
-                        ($heading === ''
+                        ($heading === '' || $this->strange
                             ? 0.9
                             : (in_array($field, ['email', 'guardian_email', 'full_name'], true)
                                 ? 0.52
@@ -230,117 +251,6 @@ final class ColumnNaming
     }
 
     /**
-     * Which share of the cells looks like each field whose contents can be told.
-     *
-     * @return array<string, float>
-     */
-    private function contents(int $c): array
-    {
-        $cells = $this->cells[$c];
-        $mail = $this->share($cells, fn(string $s): bool => MailAddress::read($s) !== null);
-        $date = $this->share(
-            $cells,
-            fn(string $s): bool => preg_match('#^\d{1,4}[/.\-]\d{1,2}[/.\-]\d{1,4}#', $s) === 1 ||
-                (!ctype_digit($s) && CalendarDate::read($s, true) !== null) ||
-                (ctype_digit($s) && (int) $s > 35000 && (int) $s < 46000),
-        );
-        $grade = $this->share($cells, fn(string $s): bool => mb_strlen($s) <= 12 && GradeLevel::read($s) !== null);
-        $words = array_map(fn(string $s): array => explode(' ', NameKey::of($s)), $cells);
-        $letters = $this->share($cells, fn(string $s): bool => preg_match('/^\p{L}[\p{L}\p{M}\'’.\-, ]*$/u', $s) === 1);
-        $many = count(array_filter($words, fn(array $w): bool => count($w) > 1)) / count($cells);
-        $distinct = count(array_unique($cells)) / count($cells);
-        $lean = 0.0;
-        foreach ($words as $w) {
-            $lean += max(-3.0, min(3.0, $this->book->givenRatherThanFamily($w[0])));
-        }
-        $lean /= count($cells);
-        $domains = array_count_values(
-            array_map(fn(string $s): string => (string) strrchr(mb_strtolower($s), '@'), $cells),
-        );
-        $oneDomain = max([0, ...array_values($domains)]) / count($cells);
-        $number = $this->share(
-            $cells,
-            fn(string $s): bool => preg_match('/^[A-Z]{0,4}-?\d{3,12}(\.0)?$/i', $s) === 1 ||
-                preg_match('/^\d[.,]?\d*E\+\d+$/i', $s) === 1,
-        );
-        $section =
-            $distinct < 0.6 && count($cells) >= 4
-                ? $this->share(
-                        $cells,
-                        fn(string $s): bool => mb_strlen($s) <= 40 &&
-                            !str_contains($s, '@') &&
-                            preg_match('/\p{L}/u', $s) === 1,
-                    ) * 0.6
-                : 0.0;
-        $single = $letters * (1 - $many) * ($distinct > 0.3 ? 1.0 : 0.5);
-
-        return [
-            'email' => $mail * ($oneDomain > 0.7 ? 1.0 : 0.8),
-            'guardian_email' => $mail * ($oneDomain > 0.7 ? 0.8 : 0.95),
-            'birth_date' => $date,
-            'begins_on' => $date * 0.5,
-            'grade' => $grade,
-            'full_name' => $letters * $many * ($distinct > 0.5 ? 1.0 : 0.5) * ($mail > 0.3 ? 0.0 : 1.0),
-            'guardian_name' => $letters * $many * ($distinct > 0.5 ? 0.8 : 0.4),
-            'given_name' => $single * (0.75 + 0.08 * $lean),
-            'family_name' => $single * (0.75 - 0.08 * $lean),
-            'student_number' => $number * ($distinct > 0.95 ? 1.0 : 0.3),
-            'guardian_phone' =>
-                $this->share(
-                    $cells,
-                    fn(string $s): bool => mb_strlen($s) <= 40 &&
-                        preg_match('/(?<![\w.])\+?[\d(][\d ().\-\/]{5,18}\d/', $s) === 1 &&
-                        preg_match_all('/\d/', $s) >= 7,
-                ) *
-                ($date > 0.5 ? 0.0 : 1.0) *
-                ($number > 0.9 && $distinct > 0.95 ? 0.6 : 1.0),
-            'section' => $section * ($single > 0.8 && $lean > 1 ? 0.3 : 1.0),
-            'guardian_relationship' => $this->share(
-                $cells,
-                fn(string $s): bool => in_array(NameKey::of($s), self::RELATIONS, true),
-            ),
-            'role' => $this->share($cells, fn(string $s): bool => in_array(NameKey::of($s), self::ROLES, true)),
-        ];
-    }
-
-    /**
-     * A column that only counts the rows: 1, 2, 3.
-     *
-     * @param  list<string>  $cells
-     */
-    private function isRunningNumber(array $cells, string $heading): bool
-    {
-        if (
-            count($cells) < 3 ||
-            !in_array(
-                NameKey::of($heading),
-                ['', 'no', 'nr', 'num', 'number', 'row', 'n', 'nº', 'numero', 'item', 'line', 'count', 'stt', 'id'],
-                true,
-            )
-        ) {
-            return false;
-        }
-        $count = 0;
-        foreach ($cells as $cell) {
-            // Titles and totals between may interrupt the count, not change it.
-            if (preg_match('/^\d+\.?$/', $cell) === 1 && rtrim($cell, '.') !== (string) ++$count) {
-                return $count > 10 && $count >= count($cells) - 1;
-            }
-        }
-
-        return $count >= 3 && $count >= count($cells) * 0.5;
-    }
-
-    /**
-     * @param  list<string>  $cells
-     * @param  callable(string): bool  $test
-     */
-    private function share(array $cells, callable $test): float
-    {
-        return $cells === [] ? 0.0 : count(array_filter($cells, $test)) / count($cells);
-    }
-
-    /**
      * Given and family name together leave no room for a full name: the full name gives way, unless it holds family
      * names only.
      *
@@ -350,6 +260,17 @@ final class ColumnNaming
     private function withoutClashes(array $columns): array
     {
         $has = fn(Field $field): bool => array_filter($columns, fn(Column $c): bool => $c->field === $field) !== [];
+        if ($has(Field::FamilyName) && !$has(Field::GivenName)) {
+            // "Family | Child", "Last name | Name": what stands beside the family name is the other half of it.
+            return array_map(
+                fn(Column $c): Column => in_array($c->field, [Field::FullName, Field::StudentName], true) &&
+                $c->why !== 'as you said' &&
+                ColumnContents::share($this->cells[$c->index], fn(string $s): bool => str_contains($s, ',')) < 0.2
+                    ? new Column($c->index, $c->heading, $c->samples, Field::GivenName, 'family names stand beside it')
+                    : $c,
+                $columns,
+            );
+        }
         if (!$has(Field::GivenName) || !$has(Field::FullName)) {
             return $columns;
         }
@@ -386,7 +307,7 @@ final class ColumnNaming
     {
         foreach ($this->scores as $c => $scores) {
             if (($scores['full_name'] ?? 0.0) >= 1.0 && $this->cells[$c] !== []) {
-                return $this->share($this->cells[$c], fn(string $s): bool => str_contains($s, ' ')) > 0.7;
+                return ColumnContents::share($this->cells[$c], fn(string $s): bool => str_contains($s, ' ')) > 0.7;
             }
         }
 

@@ -20,6 +20,15 @@ final class DateOrder
     {
         $cells = [];
         foreach ($columns as $column) {
+            // "DOB (DD/MM/YYYY)", "Né le (jj/mm/aaaa)", "Geboren (TT.MM.JJJJ)".
+            if (preg_match('/\b(d{1,2}|jj|tt|dd)[\/.\- ]*m{1,2}\b/i', $column->heading) === 1) {
+                return true;
+            }
+            if (preg_match('/\bm{1,2}[\/.\- ]*d{1,2}\b/i', $column->heading) === 1) {
+                return false;
+            }
+        }
+        foreach ($columns as $column) {
             if (in_array($column->field, [Field::BirthDate, Field::BeginsOn, Field::EndsOn], true)) {
                 foreach ($body as $line) {
                     $cells[] = $line->cell($column->index);

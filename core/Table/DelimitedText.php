@@ -26,13 +26,7 @@ final class DelimitedText
             );
         }
 
-        $delimiter = self::delimiter($text);
-
-        return Grid::of(
-            $delimiter === self::NONE
-                ? self::withoutMarks(self::lines($text, $delimiter))
-                : self::lines($text, $delimiter),
-        );
+        return Grid::of(self::lines($text, self::delimiter($text)));
     }
 
     /** To UTF-8: by byte order mark, then as UTF-8 if it is valid, then UTF-16 by its zero bytes, else Windows-1252. */
@@ -120,19 +114,12 @@ final class DelimitedText
         return $best;
     }
 
-    /**
-     * "1. Noor Haddad", "- Noor Haddad": what makes a list of the lines is no part of the name.
-     *
-     * @param  iterable<Line>  $lines
-     * @return iterable<Line>
-     */
-    private static function withoutMarks(iterable $lines): iterable
+    /** The cell; exports write ="020417" so that a spreadsheet keeps the zeros. */
+    private static function value(?string $cell): string
     {
-        foreach ($lines as $line) {
-            yield new Line($line->number, [
-                (string) preg_replace('/^\s*(\d{1,3}[.)]|[•·–*-])\s+/u', '', $line->cell(0)),
-            ]);
-        }
+        return $cell !== null && preg_match('/^\s*="(.*)"\s*$/s', $cell, $m) === 1
+            ? str_replace('""', '"', $m[1])
+            : (string) $cell;
     }
 
     /** @return iterable<Line> numbered by the line of the text on which each record starts */
@@ -156,10 +143,7 @@ final class DelimitedText
                 $number++;
             }
             $at = $end + 1;
-            yield new Line(
-                $start,
-                array_map(fn(?string $cell): string => $cell ?? '', str_getcsv($record, $delimiter, '"', '')),
-            );
+            yield new Line($start, array_map(self::value(...), str_getcsv($record, $delimiter, '"', '')));
         }
     }
 }

@@ -18,6 +18,7 @@ enum Field: string
     case Grade = 'grade';
     case Homeroom = 'homeroom';
     case Section = 'section';
+    case SectionNumber = 'section_number';
     case Email = 'email';
     case Phone = 'phone';
     case School = 'school';
@@ -26,6 +27,7 @@ enum Field: string
     case Role = 'role';
     case BeginsOn = 'begins_on';
     case EndsOn = 'ends_on';
+    case Status = 'status';
     case GuardianName = 'guardian_name';
     case GuardianGiven = 'guardian_given';
     case GuardianFamily = 'guardian_family';
@@ -65,6 +67,7 @@ enum Field: string
             self::Grade => 'grade',
             self::Homeroom => 'homeroom',
             self::Section => 'section',
+            self::SectionNumber => 'number of the section',
             self::Email => 'e-mail',
             self::Phone => 'phone',
             self::School => 'school',
@@ -73,6 +76,7 @@ enum Field: string
             self::Role => 'role',
             self::BeginsOn => 'first day',
             self::EndsOn => 'last day',
+            self::Status => 'whether they are still here',
             self::GuardianName => 'guardian name',
             self::GuardianGiven => 'guardian given name',
             self::GuardianFamily => 'guardian family name',

@@ -28,8 +28,9 @@ enum ListKind: string
      * From what the columns are, what the sheet or file is called, and what the column of names is called.
      *
      * @param  list<Field>  $fields
+     * @param  bool  $students whether headings speak of students: then no title makes staff of them
      */
-    public static function of(array $fields, string $title, string $nameHeading = ''): self
+    public static function of(array $fields, string $title, string $nameHeading = '', bool $students = false): self
     {
         $has = fn(Field ...$some): bool => array_intersect(
             array_map(fn(Field $f): string => $f->value, $some),
@@ -38,7 +39,7 @@ enum ListKind: string
         $named = $has(Field::FullName, Field::GivenName);
         $about = $has(Field::Grade, Field::BirthDate, Field::Homeroom);
         $ofStaff = fn(string $words): bool => preg_match(
-            '/\b(staff|teachers?|faculty|employees?|personal|profesores|docentes|enseignants|personnel)\b/i',
+            '/\b(staff|teachers?|instructors?|educators?|faculty|employees?|personal|profesor(?:es)?|docentes?|maestr[oa]s?|enseignants?|professeurs?|lehrer|personnel)\b/i',
             $words,
         ) === 1;
         $guardian = $has(Field::GuardianName, Field::GuardianGiven, Field::GuardianEmail, Field::GuardianPhone);
@@ -55,9 +56,9 @@ enum ListKind: string
                 $has(Field::StudentNumber, Field::Email) &&
                 !$has(Field::Teacher, Field::TeacherEmail)
                 => self::Enrollments,
-            !$named && $has(Field::Section, Field::Homeroom) => self::Sections,
-            $named && $has(Field::Role) && !$about && !$guardian => self::Staff,
-            $named && $ofStaff($title) && !$guardian && !$has(Field::BirthDate) => self::Staff,
+            !$named && $has(Field::Section, Field::Homeroom) && !$has(Field::FamilyName) => self::Sections,
+            $named && $has(Field::Role) && !$about && !$guardian && !$students => self::Staff,
+            $named && $ofStaff($title) && !$guardian && !$students && !$has(Field::BirthDate) => self::Staff,
             $named && $ofStaff($nameHeading) && !$guardian && !$has(Field::Grade, Field::BirthDate) => self::Staff,
             default => self::Students,
         };

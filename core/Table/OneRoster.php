@@ -59,7 +59,7 @@ final class OneRoster
                 }
                 $row = [];
                 foreach ($header as $i => $column) {
-                    $row[$column] = trim($line->cell($i));
+                    $row[$column] = $line->bare($i);
                 }
                 // A bulk file lists what is; a row marked for deletion is not.
                 if (in_array(strtolower($row['status'] ?? ''), ['tobedeleted', 'inactive'], true) || $line->isBlank()) {

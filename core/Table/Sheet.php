@@ -10,6 +10,7 @@ final readonly class Sheet
     /**
      * @param  string  $name as it is called in the file, '' where the file has only one
      * @param  string  $file the file's own name without its ending
+     * @param  list<string>  $notes sentences on how its tables were found, and what was left out
      * @param  string  $check a sentence on why it has to be checked closely, '' for a spreadsheet
      */
     public function __construct(
@@ -17,6 +18,7 @@ final readonly class Sheet
         public Grid $grid,
         public string $file = '',
         public string $check = '',
+        public array $notes = [],
     ) {}
 
     /** Whether somebody gave the sheet its name: "Sheet1" says nothing of what is in it. */

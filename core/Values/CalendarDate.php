@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Values;
 
+use DateTimeImmutable;
+use DateTimeZone;
 use Vantrel\Core\Names\NameKey;
 
 /**
@@ -38,10 +40,21 @@ final class CalendarDate
      */
     public static function read(string $cell, ?bool $dayFirst, int $serialsFrom = 0): ?string
     {
+        $cell = ltrim(trim($cell), "'’");
+        if (preg_match('/^(\d{4}-\d\d-\d\d)T(\d\d):\d\d(?::\d\d(?:\.\d+)?)?(?:Z|[+-]\d\d:?\d\d)$/', $cell, $m) === 1) {
+            // Midnight somewhere, as the hour it was in Greenwich: east of it, that is the evening before.
+            $day = self::read($m[1], null);
+
+            return $day === null || (int) $m[2] < 12
+                ? $day
+                : (new DateTimeImmutable($day, new DateTimeZone('UTC')))->modify('+1 day')->format('Y-m-d');
+        }
+        // "28MAY2017"
+        $cell = (string) preg_replace('/^(\d{1,2})(\p{L}{3,9})(\d{4})$/u', '$1 $2 $3', $cell);
         $cell = trim(
             (string) preg_replace('/[T ]0?0:00(?::00)?(?:\.0+)?(?: ?[AaPp][Mm]| 12:00:00 AM)?Z?$/', '', trim($cell)),
         );
-        if (preg_match('#^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})$#', $cell, $m) === 1) {
+        if (preg_match('#^(\d{4})[-/.] ?(\d{1,2})[-/.] ?(\d{1,2})\.?$#', $cell, $m) === 1) {
             return self::valid((int) $m[1], (int) $m[2], (int) $m[3]);
         }
         if (preg_match('/^((?:19|20)\d\d)(\d\d)(\d\d)$/', $cell, $m) === 1) {
@@ -72,6 +85,14 @@ final class CalendarDate
     }
 
     /** Whether a cell is a date that can be read two ways. */
+    /** Whether a cell of a list looks like a date, however it is to be read. */
+    public static function looksLikeOne(string $cell): bool
+    {
+        return preg_match('#^\d{1,4}[/.\-]\d{1,2}[/.\-]\d{1,4}#', $cell) === 1 ||
+            (!ctype_digit($cell) && self::read($cell, true) !== null) ||
+            (ctype_digit($cell) && (int) $cell > 35000 && (int) $cell < 46000);
+    }
+
     public static function isAmbiguous(string $cell): bool
     {
         return self::read($cell, null) === null && self::read($cell, true) !== null;
@@ -108,6 +129,39 @@ final class CalendarDate
         }
 
         return $day === $month ? null : $day;
+    }
+
+    /**
+     * Whether a spreadsheet of the other order has made real dates of a part of a column, with day and month turned:
+     * those that could be read its way, up to the 12th, became dates; the others stayed text with the day first.
+     *
+     * @param  iterable<string>  $cells
+     */
+    public static function isHalfConverted(iterable $cells): bool
+    {
+        $real = $text = 0;
+        foreach ($cells as $cell) {
+            $cell = trim($cell);
+            if (preg_match('/^\d{4}-\d\d-(\d\d)$/', $cell, $m) === 1) {
+                if ((int) $m[1] > 12) {
+                    return false;
+                }
+                $real++;
+            } elseif (preg_match('#^(\d{1,2})[/.\-](\d{1,2})[/.\-]\d{2,4}$#', $cell, $m) === 1) {
+                if ((int) $m[1] <= 12) {
+                    return false;
+                }
+                $text++;
+            }
+        }
+
+        return $real >= 3 && $text >= 3;
+    }
+
+    /** A date with its day and month turned, YYYY-MM-DD. */
+    public static function turned(string $date): string
+    {
+        return substr($date, 0, 5) . substr($date, 8, 2) . '-' . substr($date, 5, 2);
     }
 
     private static function withMonthName(string $cell): ?string

@@ -9,6 +9,13 @@ namespace Vantrel\Core\Values;
  */
 final readonly class GradeLevel
 {
+    public const LOWEST = -1;
+
+    public const HIGHEST = 13;
+
+    /** An order above every grade's. */
+    public const BEYOND = 99;
+
     private const WORDS = [
         'pk' => -1,
         'prek' => -1,
@@ -20,6 +27,34 @@ final readonly class GradeLevel
         'kindergarten' => 0,
         'kinder' => 0,
         'reception' => 0,
+        'kdg' => 0,
+        'kdgn' => 0,
+        'kind' => 0,
+        'kf' => 0,
+        'kh' => 0,
+        'tk' => 0,
+        'transitionalkindergarten' => 0,
+    ];
+
+    /** Grades in words, as English-speaking schools say them. */
+    private const NUMBERED = [
+        'first' => 1,
+        'second' => 2,
+        'third' => 3,
+        'fourth' => 4,
+        'fifth' => 5,
+        'sixth' => 6,
+        'seventh' => 7,
+        'eighth' => 8,
+        'ninth' => 9,
+        'tenth' => 10,
+        'eleventh' => 11,
+        'twelfth' => 12,
+        'thirteenth' => 13,
+        'freshman' => 9,
+        'sophomore' => 10,
+        'junior' => 11,
+        'senior' => 12,
     ];
 
     /** @param  int  $order -1 for PK, 0 for KG, then the number of the grade */
@@ -28,15 +63,26 @@ final readonly class GradeLevel
     /** Reads "5", "05", "5th", "Grade 5", "Gr. 5", "Year 5", "K", "5.0"; null if it is no grade. */
     public static function read(string $cell): ?self
     {
-        $cell = mb_strtolower(trim($cell));
+        // "Kindergarten (AM)", "Grade: 5", "6 - Middle"
+        $cell = mb_strtolower(
+            trim((string) preg_replace(['/\(.*?\)/u', '/:/', '/^(\d{1,2}) [-–] \p{L}.*$/u'], ['', ' ', '$1'], $cell)),
+        );
+        if ($cell === '0' || $cell === '00' || preg_match('/^k\s*-?\s*5$/', $cell) === 1) {
+            return new self(0);
+        }
         $word = (string) preg_replace('/[^a-z]/', '', $cell);
         if (isset(self::WORDS[$word]) && preg_match('/\d/', $cell) !== 1) {
             return new self(self::WORDS[$word]);
         }
+        $said = self::NUMBERED[(string) preg_replace('/(grade|grader|year)$/', '', $word)] ?? null;
+        if ($said !== null && preg_match('/\d/', $cell) !== 1) {
+            return new self($said);
+        }
         if (
             preg_match(
-                '/^(?:grade|gr|year|yr|class|grado|curso|niveau|klasse|lớp|клас|年级)?\.?\s*0*(\d{1,2})(?:\.0+)?\s*' .
-                    '(?:st|nd|rd|th|º|ª|°|e|ème|\.|-?й|年级)?\s*(?:grade|grado|klasse|клас)?$/u',
+                '/^(?:grade|gr|g|grd|std|standard|year|yr|y|class|grado|curso|niveau|klasse|lớp|клас|年级)?\.?\s*' .
+                    '0*(\d{1,2})(?:\.0+)?\s*' .
+                    '(?:st|nd|rd|th|º|ª|°|e|ème|\.|-?й|年级)?\s*(?:grade|grader|gr|grado|klasse|клас)?\.?$/u',
                 $cell,
                 $m,
             ) === 1
@@ -51,13 +97,13 @@ final readonly class GradeLevel
 
     public static function of(int $order): self
     {
-        return new self(max(-1, min(13, $order)));
+        return new self(max(self::LOWEST, min(self::HIGHEST, $order)));
     }
 
     /** @return list<string> every stored code, lowest grade first */
     public static function codes(): array
     {
-        return array_map(fn(int $order): string => self::of($order)->code(), range(-1, 13));
+        return array_map(fn(int $order): string => self::of($order)->code(), range(self::LOWEST, self::HIGHEST));
     }
 
     /** The stored code: PK, KG, 01 .. 13. */

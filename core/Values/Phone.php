@@ -7,6 +7,7 @@ namespace Vantrel\Core\Values;
 use libphonenumber\NumberParseException;
 use libphonenumber\PhoneNumberFormat;
 use libphonenumber\PhoneNumberUtil;
+use libphonenumber\ValidationResult;
 
 /** A phone number in the international form of ITU-T E.164: "+12025550143". */
 final class Phone
@@ -34,9 +35,10 @@ final class Phone
             $util = PhoneNumberUtil::getInstance();
             try {
                 $number = $util->parse($m[0], $country);
-                self::$read[$key] = $util->isPossibleNumber($number)
-                    ? $util->format($number, PhoneNumberFormat::E164)
-                    : null;
+                self::$read[$key] =
+                    $util->isPossibleNumberWithReason($number) === ValidationResult::IS_POSSIBLE
+                        ? $util->format($number, PhoneNumberFormat::E164)
+                        : null;
             } catch (NumberParseException) {
                 self::$read[$key] = null;
             }

@@ -88,6 +88,17 @@ final class YearTurnPlanner
         return (new self($snapshot, $wish, $book, $ids))->make();
     }
 
+    /**
+     * Where the students of a grade go.
+     *
+     * @param  int  $top order of the highest grade the school teaches
+     * @return GradeLevel|null null for those who leave with it
+     */
+    public static function after(GradeLevel $grade, int $top): ?GradeLevel
+    {
+        return $grade->order >= $top ? null : $grade->next();
+    }
+
     private function make(): Plan
     {
         $from = $this->snapshot->find(SchoolYear::class, $this->wish->fromYearId);
@@ -281,18 +292,18 @@ final class YearTurnPlanner
 
             return;
         }
-        $top = $this->wish->grades === [] ? 99 : max($this->wish->grades);
+        $next = self::after($grade, $this->wish->grades === [] ? GradeLevel::BEYOND : max($this->wish->grades));
         if (in_array($student->id, $this->wish->heldBack, true)) {
             $this->held++;
             [$verdict, $cell, $why] = [Verdict::Same, Cell::same($short), 'held back'];
-        } elseif ($grade->order >= $top) {
+        } elseif ($next === null) {
             $this->plan->update($student, ['state' => 'left'], 'finished the top grade');
             $this->leaving++;
             [$verdict, $cell, $why] = [Verdict::Leaving, new Cell($short, 'leaves'), 'finished the top grade'];
         } else {
-            $this->plan->update($student, ['grade' => $grade->next()->code()], 'up a grade');
+            $this->plan->update($student, ['grade' => $next->code()], 'up a grade');
             $this->promoted++;
-            [$verdict, $cell, $why] = [Verdict::Update, new Cell($short, $grade->next()->short()), ''];
+            [$verdict, $cell, $why] = [Verdict::Update, new Cell($short, $next->short()), ''];
         }
         $this->plan->row(
             new PlanRow(

@@ -102,6 +102,7 @@ function matrix(): array
         'GET api/schools/{school}/people' => $school,
         'GET api/schools/{school}/find' => $school,
         'POST api/schools/{school}/sections' => $school,
+        'GET api/schools/{school}/card-sheet' => $school,
         'POST api/schools/{school}/cards' => $school,
         'GET api/schools/{school}/look-alikes' => $school,
         'GET api/schools/{school}/look-alikes/{left}/{right}' => $school,
@@ -126,6 +127,7 @@ function matrix(): array
         'POST api/sections/{section}/requests/refuse-all' => $room,
         'GET api/intakes/{intake}' => $school,
         'GET api/intakes/{intake}/rows' => $school,
+        'GET api/intakes/{intake}/sheet' => $school,
         'GET api/intakes/{intake}/weights' => $school,
         'POST api/intakes/{intake}/weights' => $school,
         'DELETE api/schools/{school}/weights' => $school,
@@ -347,54 +349,3 @@ it('shows no teacher, student or guardian a personal address', function (string 
     }
     expect($seen)->toBeGreaterThan(3);
 })->with(['lead', 'co_teacher', 'assistant', 'substitute', 'student', 'guardian']);
-
-it('lets no teacher reach another’s section by id, in whatever part of a request', function (): void {
-    $world = World::make();
-    $mine = $world->as('other teacher');
-    $theirs = $world->people['student'];
-    $own = $world->otherSection;
-    // Through the address of the own section: people, requests and targets of the other one.
-    $asking = $world->insert('join_requests', [
-        'section_id' => $world->section,
-        'state' => 'waiting',
-        'cause' => 'newcomer',
-        'given_name' => 'Marlo',
-        'family_name' => 'Quill',
-        'made_at' => now(),
-    ]);
-    $this->actingAs($mine);
-    $this->postJson("/api/sections/$own/place/plan", ['kind' => 'remove', 'people' => [$theirs]])->assertStatus(422);
-    $this->postJson("/api/sections/$own/place/plan", [
-        'kind' => 'also',
-        'people' => [$theirs],
-        'to' => $own,
-    ])->assertStatus(422);
-    $ours = $world->student('Uma Rao', $own);
-    $this->postJson("/api/sections/$own/place/plan", [
-        'kind' => 'move',
-        'people' => [$ours],
-        'to' => $world->section,
-    ])->assertStatus(403);
-    $this->postJson("/api/sections/$own/requests/$asking/approve")->assertStatus(404);
-    $this->postJson("/api/sections/$own/reserves/$theirs", ['given_name' => 'A', 'family_name' => 'B'])->assertStatus(
-        404,
-    );
-    $this->deleteJson("/api/sections/$own/people/$theirs/pictures")->assertStatus(404);
-    $this->deleteJson("/api/sections/$own/staff/{$world->people['assistant']}")->assertStatus(404);
-    $this->postJson("/api/sections/$own/as-student", ['person' => $theirs])->assertStatus(422);
-    $this->postJson("/api/sections/$own/cards", [
-        'person_ids' => [$theirs],
-        'layout' => 'cards-a4',
-        'order' => 'reading',
-    ])->assertStatus(422);
-    // A request of the own section cannot be answered as a student whom the matcher has not offered.
-    $own2 = $world->insert('join_requests', [
-        'section_id' => $own,
-        'state' => 'waiting',
-        'cause' => 'newcomer',
-        'given_name' => 'Xanthe',
-        'family_name' => 'Oyelaran',
-        'made_at' => now(),
-    ]);
-    $this->postJson("/api/sections/$own/requests/$own2/approve", ['as' => $theirs])->assertStatus(404);
-});

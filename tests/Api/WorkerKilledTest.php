@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Models\Intake;
+use App\Models\IntakeState;
 use Illuminate\Support\Facades\DB;
 use Tests\Support\ServerTestCase;
 use Tests\Support\World;
@@ -67,7 +68,7 @@ it('leaves all or nothing when the worker is killed in the middle, and can be ru
     );
     App\Intake\Jobs\PlanIntake::dispatchSync($id, 1);
     $intake = Intake::query()->findOrFail($id);
-    expect($intake->state)->toBe('planned');
+    expect($intake->state)->toBe(IntakeState::Planned);
     $before = World::checksum();
     DB::table('imports')
         ->where('id', $id)
@@ -89,11 +90,11 @@ it('leaves all or nothing when the worker is killed in the middle, and can be ru
         ->and(DB::table('ledger_entries')->count())
         ->toBe(0)
         ->and(Intake::query()->findOrFail($id)->state)
-        ->toBe('applying');
+        ->toBe(IntakeState::Applying);
     sleep(2);
     proc_close(worker($database));
     expect(Intake::query()->findOrFail($id)->state)
-        ->toBe('applied')
+        ->toBe(IntakeState::Applied)
         ->and(DB::table('people')->where('kind', 'student')->count())
         ->toBe(6001)
         ->and(DB::table('ledger_entries')->count())

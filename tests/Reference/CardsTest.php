@@ -7,6 +7,7 @@ use App\PrintRoom\CardPrinter;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\RateLimiter;
 use Tests\Support\World;
+use Vantrel\Core\PrintRoom\CardLayout;
 use Vantrel\Core\PrintRoom\CardOrder;
 
 beforeEach(function (): void {
@@ -24,7 +25,7 @@ beforeEach(function (): void {
         $this->world->student($name, $this->world->section);
     }
     $this->folder = scratch();
-    $this->print = function (string $layout, CardOrder $order = CardOrder::Reading): string {
+    $this->print = function (CardLayout $layout, CardOrder $order = CardOrder::Reading): string {
         $pdf = app(CardPrinter::class)->print(
             School::query()->findOrFail($this->world->school),
             [$this->world->section],
@@ -41,16 +42,16 @@ beforeEach(function (): void {
 });
 
 // ISO 216: A4 is 210 x 297 mm. ANSI/ASME Y14.1: Letter is 8.5 x 11 in. pdfinfo (poppler) gives points of 1/72 in.
-it('prints on paper of the size it says, by pdfinfo', function (string $layout, float $width, float $height): void {
+it('prints on paper of the size it says, by pdfinfo', function (CardLayout $layout, float $width, float $height): void {
     preg_match('/Page size:\s+([\d.]+) x ([\d.]+) pts/', outside(['pdfinfo', ($this->print)($layout)]), $m);
     expect((float) $m[1])
         ->toEqualWithDelta(($width / 25.4) * 72, 0.1)
         ->and((float) $m[2])
         ->toEqualWithDelta(($height / 25.4) * 72, 0.1);
-})->with([['cards-a4', 210.0, 297.0], ['cards-letter', 215.9, 279.4]]);
+})->with([[CardLayout::A4, 210.0, 297.0], [CardLayout::Letter, 215.9, 279.4]]);
 
 it('prints a QR that zbarimg reads from the page pdftoppm renders, and its address signs in', function (): void {
-    outside(['pdftoppm', '-r', '150', '-png', ($this->print)('cards-a4'), "$this->folder/page"]);
+    outside(['pdftoppm', '-r', '150', '-png', ($this->print)(CardLayout::A4), "$this->folder/page"]);
     preg_match_all(
         '#^QR-Code:(\S+)/b\#(\S+)$#m',
         outside(['zbarimg', '-q', ...glob("$this->folder/page*.png") ?: []]),
@@ -72,7 +73,7 @@ it('prints a QR that zbarimg reads from the page pdftoppm renders, and its addre
 });
 
 it('prints the passphrase that signs in, with the user name, by pdftotext', function (): void {
-    $text = outside(['pdftotext', '-layout', ($this->print)('cards-a4'), '-']);
+    $text = outside(['pdftotext', '-layout', ($this->print)(CardLayout::A4), '-']);
     expect($text)
         ->toContain('Mateusz Żuławski')
         ->toContain('3 Heron')
@@ -86,7 +87,7 @@ it('prints the passphrase that signs in, with the user name, by pdftotext', func
 });
 
 it('embeds its fonts as subsets, and no core font', function (): void {
-    $fonts = outside(['pdffonts', ($this->print)('cards-a4')]);
+    $fonts = outside(['pdffonts', ($this->print)(CardLayout::A4)]);
     expect($fonts)->toContain('AtkinsonHyperlegibleNext')->toContain('SourceSerif4')->not->toContain('Helvetica');
     foreach (array_slice(explode("\n", trim($fonts)), 2) as $line) {
         expect($line)->toMatch('/yes\s+yes\s+yes\s+\d+\s+\d+$/');
@@ -96,7 +97,7 @@ it('embeds its fonts as subsets, and no core font', function (): void {
 it('sets every card inside its box and no text under 8 points, by the coordinates in the PDF', function (): void {
     preg_match_all(
         '/<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)">([^<]*)</',
-        outside(['pdftotext', '-bbox', ($this->print)('cards-a4'), '-']),
+        outside(['pdftotext', '-bbox', ($this->print)(CardLayout::A4), '-']),
         $words,
         PREG_SET_ORDER,
     );
@@ -125,7 +126,7 @@ it('sets every card inside its box and no text under 8 points, by the coordinate
 });
 
 it('writes no passphrase and no token anywhere but on the cards', function (): void {
-    ($this->print)('cards-a4');
+    ($this->print)(CardLayout::A4);
     $raw = outside(['pdftotext', '-raw', "$this->folder/cards.pdf", '-']);
     preg_match_all('/Passphrase\s+([a-z]+ [a-z]+ [a-z]+)/', $raw, $m);
     $stored = json_encode(

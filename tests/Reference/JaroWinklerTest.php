@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+// mutates: Matching
+
 use Vantrel\Core\Matching\JaroWinkler;
 
 // Values printed in Winkler (1990), "String Comparator Metrics and Enhanced Decision Rules in the Fellegi-Sunter Model

@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+// mutates: Matching
+
 use Vantrel\Core\Matching\Soundex;
 use Vantrel\Core\Matching\Weights;
 

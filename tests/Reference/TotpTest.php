@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+// mutates: Accounts
+
 use Vantrel\Core\Accounts\Totp;
 use Vantrel\Core\Codes\KeyedStream;
 

@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+// mutates: Accounts
+
 use Vantrel\Core\Accounts\WordList;
 
 // The EFF short word list of 1,296 words (2016), as Debian's package xkcdpass installs it.

@@ -14,6 +14,7 @@ use App\Accounts\ResetLinks;
 use App\Accounts\Views\CredentialPage;
 use App\Ledger\Ledger;
 use App\Ledger\PlanView;
+use App\Ledger\Snapshots;
 use App\Models\Person;
 use App\Models\SignIn;
 use App\Platform\Answers;
@@ -21,11 +22,15 @@ use App\Platform\AsSeen;
 use App\Platform\PlannerKit;
 use App\Platform\Takes;
 use App\Platform\Wishes;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Accounts\CredentialKind;
+use Vantrel\Core\Accounts\Credentials;
 use Vantrel\Core\Accounts\Lifetime;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Records;
 
 /** Every way to sign in of a person, for the coordinators of their school. */
 final class CredentialController
@@ -82,18 +87,15 @@ final class CredentialController
             'Send a link to the address on record, by which its owner chooses a password and confirms the address',
         ),
     ]
-    public function sendLink(Person $person, Request $request, ResetLinks $links): CredentialPage
+    public function sendLink(Person $person, ResetLinks $links, Snapshots $snapshots): CredentialPage
     {
-        /** @var SignIn|null $signIn */
-        $signIn = SignIn::query()->where('person_id', $person->id)->orderBy('id')->first();
-        if ($person->state !== 'active' || $person->kind === 'student' || $person->email === null || $signIn === null) {
-            throw new Refusal(
-                'A link is for staff and guardians who have a user name and an address. Print a card for a student.',
-            );
-        }
-        $links->send($person, $signIn, $person->email, Lifetime::LinkSent);
+        [$signIn, $to] = Credentials::linkTo(
+            $snapshots->find(Records\Person::class, $person->id) ?? throw new NotFoundHttpException(),
+            $snapshots->list(Records\SignIn::class, fn(Builder $q): Builder => $q->where('person_id', $person->id)),
+        );
+        $links->send($person, SignIn::query()->findOrFail($signIn->id), $to, Lifetime::LinkSent);
 
-        return $this->reader->page($person, "A link is on its way to $person->email. It works for seven days, once.");
+        return $this->reader->page($person, "A link is on its way to $to. It works for seven days, once.");
     }
 
     #[

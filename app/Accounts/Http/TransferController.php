@@ -13,7 +13,6 @@ use App\Models\School;
 use App\Platform\Answers;
 use App\Platform\Instant;
 use App\Platform\PlannerKit;
-use App\Platform\SchoolDay;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -92,10 +91,8 @@ final class TransferController
             $enrollments,
             $sections,
             $free,
-            $this->kit->ids($this->kit->seed()),
             Person::signedIn($request)->id,
-            SchoolDay::today($to->id),
-            $this->kit->now(),
+            $this->kit->occasion($to->id),
         );
 
         return $this->apply($plan, $school, $request, [$to->id]);

@@ -8,9 +8,11 @@ use App\Accounts\CredentialWay;
 use App\Accounts\MustFinish;
 use App\Accounts\Opened;
 use App\Models\Person;
+use App\Platform\GradeChoice;
 use App\Platform\Resource;
 use App\Platform\SchoolDay;
 use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\YearState;
 
 /** Who is signed in and where they can work. */
@@ -25,7 +27,7 @@ final readonly class Me extends Resource
     public function __construct(
         public string $id,
         public string $name,
-        public string $kind,
+        public PersonKind $kind,
         public array $schools,
         public string $must,
         public string $room,
@@ -107,7 +109,7 @@ final readonly class Me extends Resource
         return new self(
             $person->id,
             $person->fullName(),
-            $person->kind,
+            PersonKind::from($person->kind),
             array_values($schools),
             app(MustFinish::class)->must(request()),
             is_string($room) ? $room : '',

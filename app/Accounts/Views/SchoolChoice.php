@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Accounts\Views;
 
+use App\Platform\GradeChoice;
 use App\Platform\Resource;
 
 /** A school the person can work in. */

@@ -12,7 +12,6 @@ use App\Ledger\Ledger;
 use App\Models\Person;
 use App\Platform\Answers;
 use App\Platform\PlannerKit;
-use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Wishes;
 use Illuminate\Http\Request;
@@ -103,9 +102,7 @@ final class JoinController
             $row,
             $enrollments,
             $cameIn,
-            $this->kit->ids($this->kit->seed()),
-            SchoolDay::today($section->schoolId()),
-            $this->kit->now(),
+            $this->kit->occasion($section->schoolId()),
         );
         if (!$plan->isEmpty()) {
             $this->ledger->apply($plan, $section->schoolId(), $person, Action::Join);

@@ -24,7 +24,6 @@ use App\Models\Person;
 use App\Models\SignIn;
 use App\Platform\Answers;
 use App\Platform\PlannerKit;
-use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Wishes;
 use Carbon\CarbonImmutable;
@@ -35,6 +34,7 @@ use Illuminate\Support\Facades\Mail;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Accounts\PasswordRules;
 use Vantrel\Core\Accounts\SignInPolicy;
+use Vantrel\Core\Accounts\StudentAccount;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Door\JoinRequests;
 use Vantrel\Core\Door\Newcomer;
@@ -133,12 +133,13 @@ final class NewcomerController
             throw Newcomers::unfit();
         }
         $this->mustBeGood($wish->password, [$person->givenName(), $person->familyName(), $section->name()]);
-        $signIn =
-            $this->snapshots->list(Records\SignIn::class, fn($q) => $q->where('person_id', $person->id))[0] ??
-            throw new Refusal('This account has no user name yet. Ask your teacher for a card.');
-        $last = DB::table('sign_ins')->where('person_id', $person->id)->max('last_signed_in_at');
+        $account = new StudentAccount(
+            $person,
+            $this->snapshots->list(Records\SignIn::class, fn($q) => $q->where('person_id', $person->id)),
+            SignInPolicy::read($school->signInPolicy())->way($person->grade()),
+        );
         $hash = Hash::make($wish->password);
-        DB::transaction(function () use ($section, $code, $person, $signIn, $last, $hash, $school): void {
+        DB::transaction(function () use ($section, $code, $account, $hash, $school): void {
             DB::table('join_codes')
                 ->where('id', $code->id)
                 ->lockForUpdate()
@@ -146,19 +147,18 @@ final class NewcomerController
             $plan = Newcomers::claim(
                 $section,
                 $code,
-                $person,
-                SignInPolicy::read($school->signInPolicy())->way($person->grade()),
-                $signIn,
-                is_string($last) ? $last : null,
+                $account,
                 $hash,
-                $this->snapshots->list(Records\Enrollment::class, fn($q) => $q->where('person_id', $person->id)),
+                $this->snapshots->list(
+                    Records\Enrollment::class,
+                    fn($q) => $q->where('person_id', $account->person->id),
+                ),
                 $this->desk->cameIn($code),
-                $this->kit->ids($this->kit->seed()),
-                SchoolDay::today($school->id),
-                $this->kit->now(),
+                $this->kit->occasion($school->id),
             );
             $this->ledger->apply($plan, $school->id, null, Action::Claim);
         });
+        $signIn = $account->signIn() ?? throw new NotFoundHttpException();
         $this->signIns->byNewSecret($request, Person::query()->findOrFail($person->id), $signIn->id);
 
         return new Joined($section->name(), false, $signIn->userName());
@@ -183,7 +183,6 @@ final class NewcomerController
         }
         $this->desk->countAsk($request, $code);
         $token = Token::draw($this->kit->random($this->kit->seed() . ' newcomer'));
-        $ids = $this->kit->ids($this->kit->seed());
         $planned = Newcomers::ask(
             $section,
             $code,
@@ -201,9 +200,7 @@ final class NewcomerController
                 ->whereIn('state', ['waiting', 'mail'])
                 ->count(),
             $token,
-            $ids,
-            SchoolDay::today($school->id),
-            $this->kit->now(),
+            $this->kit->occasion($school->id),
         );
         $made = $planned->result;
         $this->ledger->apply(
@@ -302,9 +299,7 @@ final class NewcomerController
             $this->kit->userNames(),
             null,
             Hash::make($wish->password),
-            $this->kit->ids($this->kit->seed()),
-            SchoolDay::today($section->schoolId()),
-            $this->kit->now(),
+            $this->kit->occasion($section->schoolId()),
         );
         $this->ledger->apply($planned->plan, $section->schoolId(), null, Action::LetIn);
         $signIn = SignIn::query()->findOrFail($planned->result->signInId);

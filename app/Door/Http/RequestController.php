@@ -27,6 +27,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Vantrel\Core\Accounts\Limit;
 use Vantrel\Core\Accounts\SignInPolicy;
+use Vantrel\Core\Accounts\StudentAccount;
 use Vantrel\Core\Door\JoinRequests;
 use Vantrel\Core\Door\Newcomers;
 use Vantrel\Core\Matching\Candidate;
@@ -69,9 +70,7 @@ final class RequestController
                     $this->kit->userNames(),
                     Person::signedIn($request)->id,
                     null,
-                    $this->kit->ids($this->kit->seed()),
-                    SchoolDay::today($section->school_id),
-                    $this->kit->now(),
+                    $this->kit->occasion($section->school_id),
                 )->plan;
         $this->desk->apply($plan, $section, $request, Action::LetIn);
 
@@ -129,25 +128,14 @@ final class RequestController
             Records\SignIn::class,
             fn(Builder $q): Builder => $q->where('person_id', $as),
         );
-        $used =
-            array_filter(
-                $signIns,
-                fn(Records\SignIn $s): bool => $s->lastSignedInAt() !== null || $s->password() !== null,
-            ) !== [];
-
         return JoinRequests::approveAs(
             $this->desk->row($section),
             $row,
-            $person,
+            new StudentAccount($person, $signIns, SignInPolicy::read($school->signInPolicy())->way($person->grade())),
             $this->proven($row, $person, $school),
-            SignInPolicy::read($school->signInPolicy())->way($person->grade()),
-            $signIns[0] ?? null,
-            $used,
             $this->desk->enrollments($as),
             $actor->id,
-            $this->kit->ids($this->kit->seed()),
-            SchoolDay::today($section->school_id),
-            $this->kit->now(),
+            $this->kit->occasion($section->school_id),
         );
     }
 

@@ -14,6 +14,8 @@ use App\Rosters\Teachers;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Records\PersonKind;
+use Vantrel\Core\Records\SectionKind;
 
 final class HomeController
 {
@@ -51,7 +53,7 @@ final class HomeController
         $teachers = Teachers::of($sections->pluck('id'), $person->school_id);
 
         return new Home(
-            $person->kind,
+            PersonKind::from($person->kind),
             array_values(
                 $students
                     ->map(
@@ -65,7 +67,7 @@ final class HomeController
                                     ->map(
                                         fn(object $x): HomeSection => new HomeSection(
                                             $x->name,
-                                            $x->kind,
+                                            SectionKind::from($x->kind),
                                             $x->school,
                                             $teachers[$x->id] ?? [],
                                         ),

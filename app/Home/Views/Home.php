@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace App\Home\Views;
 
 use App\Platform\Resource;
+use Vantrel\Core\Records\PersonKind;
 
 /** The page of a student (themselves) or a guardian (the children connected to them). */
 final readonly class Home extends Resource
 {
     /** @param  list<HomeStudent>  $students */
-    public function __construct(public string $kind, public array $students) {}
+    public function __construct(public PersonKind $kind, public array $students) {}
 }

@@ -7,7 +7,6 @@ namespace App\Intake\Commands;
 use App\Intake\IntakePlans;
 use App\Ledger\Ledger;
 use App\Ledger\Turns;
-use App\Models\School;
 use Illuminate\Support\Str;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
@@ -34,14 +33,7 @@ final class ApplyCommand extends PlanCommand
 
                 return [
                     $planned,
-                    $nothing
-                        ? null
-                        : $ledger->apply(
-                            $plan,
-                            School::query()->where('code', (string) $this->option('school'))->firstOrFail()->id,
-                            null,
-                            Action::Intake,
-                        ),
+                    $nothing ? null : $ledger->apply($plan, (string) $this->school()?->id, null, Action::Intake),
                 ];
             });
         } catch (StalePlan | Refusal $e) {

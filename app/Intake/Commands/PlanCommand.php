@@ -19,12 +19,14 @@ use Vantrel\Core\Table\UnreadableList;
 /** Computes what lists would change and prints it. Changes nothing. */
 class PlanCommand extends Command
 {
-    private const OPTIONS = '{file* : the lists, brought in together} {--school= : code of the school}
+    private const OPTIONS = '{file* : the lists, brought in together}
+        {--school= : code of the school; may be left out where there is one}
         {--mode=additions : additions, or everyone: who is missing leaves}
         {--scope=school : whose whole list it is: school, grade:04 or section:ID}
         {--confirm= : the words that let a list of everyone go past its trip-wire}
         {--answers= : JSON file of question id to choice}
-        {--json : print the whole plan as JSON}';
+        {--json : print the whole plan as JSON}
+        {--changes : with it, what applying would write}';
 
     protected $signature = 'vantrel:plan ' . self::OPTIONS;
 
@@ -52,7 +54,7 @@ class PlanCommand extends Command
         ini_set('memory_limit', '512M');
         /** @var list<string> $files */
         $files = (array) $this->argument('file');
-        $school = School::query()->where('code', (string) $this->option('school'))->first();
+        $school = $this->school();
         if ($school === null) {
             $this->error(
                 'No such school. Use --school with one of: ' .
@@ -119,7 +121,7 @@ class PlanCommand extends Command
     {
         if ($this->option('json')) {
             $this->output->writeln(
-                PlanJson::of($planned),
+                PlanJson::of($planned, (bool) $this->option('changes')),
                 \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW,
             );
 
@@ -158,6 +160,16 @@ class PlanCommand extends Command
                     implode(' / ', array_map(fn($c): string => "$c->key ($c->label)", $question->choices)),
             );
         }
+    }
+
+    /** The one that is named, or the only one there is. */
+    protected function school(): ?School
+    {
+        $code = $this->option('school');
+
+        return $code === null && School::query()->count() === 1
+            ? School::query()->first()
+            : School::query()->where('code', (string) $code)->first();
     }
 
     /** @return array<string, string>|null */

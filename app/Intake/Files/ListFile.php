@@ -57,7 +57,7 @@ final class ListFile
         };
         $file = (string) preg_replace('/\.[A-Za-z0-9]{1,5}$/', '', $title);
 
-        return array_map(fn(Sheet $s): Sheet => new Sheet($s->name, $s->grid, $file, $s->check), $sheets);
+        return array_map(fn(Sheet $s): Sheet => new Sheet($s->name, $s->grid, $file, $s->check, $s->notes), $sheets);
     }
 
     /** @return non-empty-list<Sheet> */

@@ -21,6 +21,9 @@ final class Packed
 
     private const MAX_PARTS = 2000;
 
+    /** What a sheet says of its cells besides their values, see {@see SheetMarks}. */
+    private const MARKED = '/<(\w{1,8}:)?(?:f[\s>\/]|mergeCell\s)|\shidden="(?:1|true)"|<!/';
+
     /**
      * @return non-empty-list<Sheet>
      *
@@ -101,8 +104,8 @@ final class Packed
             }
             hash_update($sum, $chunk);
             $length += strlen($chunk);
-            // What a cell's formula begins with may be cut in two by the end of a chunk.
-            $plain = $plain && preg_match('/<(\w{1,8}:)?f[\s>\/]|<!/', $tail . $chunk) !== 1;
+            // What marks a cell may be cut in two by the end of a chunk.
+            $plain = $plain && preg_match(self::MARKED, $tail . $chunk) !== 1;
             $tail = substr($tail . $chunk, -40);
         }
         if ($length !== $stat['size'] || hexdec(hash_final($sum)) !== $stat['crc']) {

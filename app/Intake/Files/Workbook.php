@@ -37,16 +37,19 @@ final class Workbook
         foreach (['xl/workbook.xml', 'xl/sharedStrings.xml', 'xl/styles.xml'] as $part) {
             Packed::mustBeWhole($zip, $part);
         }
-        // Looked through for formulas cell by cell only where there are any.
-        $formulas = array_map(
-            fn(string $part): array => Packed::mustBeWhole($zip, $part) ? [] : self::formulas($path, $part),
+        $struck = SheetMarks::struckFormats($zip);
+        // Looked through for marks cell by cell only where there are any.
+        $marks = array_map(
+            fn(string $part): ?SheetMarks => Packed::mustBeWhole($zip, $part) && $struck === []
+                ? null
+                : SheetMarks::of($path, $part, $struck),
             array_slice($parts, 0, self::MAX_SHEETS, true),
         );
         $reader = ReaderEntityFactory::createXLSXReader();
         $reader->setShouldFormatDates(false);
         $reader->setShouldPreserveEmptyRows(true);
 
-        return self::read($reader, $path, $formulas);
+        return self::read($reader, $path, $marks);
     }
 
     /**
@@ -103,17 +106,19 @@ final class Workbook
     }
 
     /**
-     * @param  array<string, array<int, array<int, true>>>  $formulas sheet's name to row number to places of cells
+     * @param  array<string, SheetMarks|null>  $marks by the sheet's name
      * @return non-empty-list<Sheet>
      */
-    private static function read(XlsxReader|OdsReader $reader, string $path, array $formulas): array
+    private static function read(XlsxReader|OdsReader $reader, string $path, array $marks): array
     {
-        $sheets = [];
+        $sheets = $hidden = [];
         $reason = null;
         try {
             $reader->open($path);
             foreach ($reader->getSheetIterator() as $sheet) {
                 if ($sheet === null || !$sheet->isVisible()) {
+                    $hidden[] = (string) $sheet?->getName();
+
                     continue;
                 }
                 if (count($sheets) === self::MAX_SHEETS) {
@@ -124,9 +129,11 @@ final class Workbook
                     );
                 }
                 try {
+                    $own = $marks[$sheet->getName()] ?? null;
                     $sheets[] = new Sheet(
                         $sheet->getName(),
-                        Grid::of(self::lines($sheet->getRowIterator(), $formulas[$sheet->getName()] ?? [])),
+                        Grid::of(self::lines($sheet->getRowIterator(), $own)),
+                        notes: self::hiddenColumns($own),
                     );
                 } catch (UnreadableList $e) {
                     // An empty sheet beside a full one is no matter; too much in any of them is.
@@ -151,18 +158,43 @@ final class Workbook
             throw $reason ?? new UnreadableList('The workbook has no sheet that can be read. ' . ListFile::SAVE_AS);
         }
 
+        $notes =
+            $hidden === []
+                ? []
+                : [
+                    (count($hidden) === 1
+                        ? "The sheet $hidden[0] is"
+                        : 'The sheets ' . implode(', ', $hidden) . ' are') . ' hidden in the file, and left out.',
+                ];
+
         // A single sheet needs no name to be told apart by.
-        return count($sheets) === 1 ? [new Sheet('', $sheets[0]->grid)] : $sheets;
+        return array_map(
+            fn(Sheet $s, int $i): Sheet => new Sheet(
+                count($sheets) === 1 ? '' : $s->name,
+                $s->grid,
+                $s->file,
+                $s->check,
+                $i === 0 ? [...$s->notes, ...$notes] : $s->notes,
+            ),
+            $sheets,
+            array_keys($sheets),
+        );
     }
 
     /**
      * @param  iterable<int, \OpenSpout\Common\Entity\Row>  $rows
-     * @param  array<int, array<int, true>>  $formulas
      * @return iterable<Line>
      */
-    private static function lines(iterable $rows, array $formulas): iterable
+    private static function lines(iterable $rows, ?SheetMarks $marks): iterable
     {
         $blank = 0;
+        $above = [];
+        $down = [];
+        foreach ($marks->down ?? [] as [$column, $first, $last]) {
+            for ($row = $first + 1; $row <= $last; $row++) {
+                $down[$row][] = $column;
+            }
+        }
         foreach ($rows as $number => $row) {
             $cells = $row->toArray();
             if (count($cells) > 16_384) {
@@ -171,18 +203,52 @@ final class Workbook
                 );
             }
             $flaws = [];
-            foreach (array_keys($formulas[$number] ?? []) as $at) {
+            foreach (array_keys($marks->formulas[$number] ?? []) as $at) {
                 $flaws[$at] =
                     'This cell holds a formula, and its value may be out of date. Copy the column and paste ' .
                     'it back as values, save, and drop the list in again.';
             }
-            $line = new Line($number, array_values(array_map(self::text(...), $cells)), $flaws);
+            $texts = array_values(array_map(self::text(...), $cells));
+            // A cell merged down says the same of every row it reaches.
+            foreach ($down[$number] ?? [] as $at) {
+                $texts =
+                    trim($texts[$at] ?? '') === ''
+                        ? array_replace(array_pad($texts, $at + 1, ''), [$at => $above[$at] ?? ''])
+                        : $texts;
+            }
+            $above = $texts;
+            $line = new Line(
+                $number,
+                array_values($texts),
+                $flaws,
+                isset($marks->hiddenRows[$number]),
+                isset($marks->struckRows[$number]),
+            );
             $blank = $line->isBlank() ? $blank + 1 : 0;
             if ($blank > self::BLANK_ROWS) {
                 return;
             }
             yield $line;
         }
+    }
+
+    /** @return list<string> */
+    private static function hiddenColumns(?SheetMarks $marks): array
+    {
+        $letters = array_map(self::letters(...), array_keys(array_slice($marks->hiddenColumns ?? [], 0, 30, true)));
+
+        return $letters === []
+            ? []
+            : [
+                (count($letters) === 1 ? "Column $letters[0] is" : 'Columns ' . implode(', ', $letters) . ' are') .
+                ' hidden in the file, and read all the same.',
+            ];
+    }
+
+    /** 27 to "AB". */
+    private static function letters(int $column): string
+    {
+        return ($column >= 26 ? self::letters(intdiv($column, 26) - 1) : '') . chr(65 + ($column % 26));
     }
 
     private static function text(mixed $value): string
@@ -252,7 +318,7 @@ final class Workbook
     }
 
     /** No entity is ever loaded: LIBXML_NOENT stays off, and a document type ends the reading. */
-    private static function refuseDocumentType(XMLReader $xml): void
+    public static function refuseDocumentType(XMLReader $xml): void
     {
         if ($xml->nodeType === XMLReader::DOC_TYPE) {
             throw new UnreadableList(
@@ -261,49 +327,8 @@ final class Workbook
         }
     }
 
-    /** @return array<int, array<int, true>> row number to places of cells that hold formulas */
-    private static function formulas(string $path, string $sheet): array
-    {
-        $formulas = [];
-        $xml = new XMLReader();
-        if (@$xml->open("zip://$path#$sheet", null, LIBXML_NONET | LIBXML_COMPACT) === false) {
-            return [];
-        }
-        $row = $column = 0;
-        $previous = libxml_use_internal_errors(true);
-        try {
-            while (@$xml->read()) {
-                self::refuseDocumentType($xml);
-                if ($xml->nodeType !== XMLReader::ELEMENT) {
-                    continue;
-                }
-                if ($xml->localName === 'row') {
-                    $row = (int) ($xml->getAttribute('r') ?: $row + 1);
-                    $column = -1;
-                } elseif ($xml->localName === 'c') {
-                    $column = self::column((string) $xml->getAttribute('r')) ?? $column + 1;
-                } elseif ($xml->localName === 'f') {
-                    $formulas[$row][$column] = true;
-                }
-            }
-            foreach (libxml_get_errors() as $error) {
-                if ($error->level === LIBXML_ERR_FATAL) {
-                    throw new UnreadableList(
-                        "The workbook is damaged near row $row and cannot be read to its end. " . ListFile::SAVE_AS,
-                    );
-                }
-            }
-        } finally {
-            $xml->close();
-            libxml_clear_errors();
-            libxml_use_internal_errors($previous);
-        }
-
-        return $formulas;
-    }
-
     /** "AB12" to 27; null without letters. */
-    private static function column(string $reference): ?int
+    public static function column(string $reference): ?int
     {
         $n = 0;
         $i = 0;

@@ -9,28 +9,25 @@ use App\Intake\Files\ListFile;
 use App\Intake\Http\Wishes\AnswersWish;
 use App\Intake\Http\Wishes\ApplyWish;
 use App\Intake\Http\Wishes\DomainWish;
-use App\Intake\Http\Wishes\RowsWish;
 use App\Intake\Http\Wishes\ScopeWish;
 use App\Intake\Http\Wishes\UploadWish;
 use App\Intake\Jobs\ApplyIntake;
 use App\Intake\Jobs\PlanIntake;
 use App\Intake\KeptSheets;
 use App\Intake\ListFiles;
-use App\Intake\RowsToMend;
 use App\Intake\Views\IntakeDetail;
 use App\Intake\Views\IntakeLine;
 use App\Intake\Views\IntakeList;
-use App\Intake\Views\RowPage;
 use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
 use App\Models\Intake;
+use App\Models\IntakeState;
 use App\Models\Person;
 use App\Models\School;
 use App\Models\Section;
 use App\Platform\Answers;
 use App\Platform\Takes;
 use App\Platform\Wishes;
-use App\Rosters\SheetFormat;
 use Closure;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
@@ -38,7 +35,7 @@ use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
-use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Vantrel\Core\Intake\Leavers;
 use Vantrel\Core\Intake\ListContents;
 use Vantrel\Core\Intake\MailDomains;
 use Vantrel\Core\Intake\Scope;
@@ -51,8 +48,6 @@ use Vantrel\Core\Table\ReadingAnswers;
 /** Lists from the upload to the ledger. */
 final class IntakeController
 {
-    private const PAGE = 500;
-
     #[Answers(IntakeList::class, 'Lists brought in, newest first')]
     public function index(School $school): IntakeList
     {
@@ -187,28 +182,6 @@ final class IntakeController
         return IntakeDetail::of($intake);
     }
 
-    #[Answers(RowPage::class, 'Rows of the plan, in the order of the file')]
-    #[Takes(RowsWish::class)]
-    public function rows(Intake $intake, Request $request): RowPage
-    {
-        $wish = Wishes::of(RowsWish::class, $request);
-        $rows = DB::table('import_rows')
-            ->where('import_id', $intake->id)
-            ->when($wish->verdict !== null, fn($q) => $q->whereIn('verdict', explode(',', (string) $wish->verdict)))
-            ->where('id', '>', $wish->after)
-            ->orderBy('id')
-            ->limit(self::PAGE + 1)
-            ->get(['id', 'content']);
-        $page = $rows->take(self::PAGE);
-
-        return new RowPage(
-            array_values(
-                $page->map(fn(object $r): mixed => json_decode($r->content, false, 64, JSON_THROW_ON_ERROR))->all(),
-            ),
-            $rows->count() > self::PAGE ? (string) $page->last()?->id : null,
-        );
-    }
-
     #[
         Answers(
             IntakeDetail::class,
@@ -272,6 +245,14 @@ final class IntakeController
 
         return $this->again($intake, function (Intake $intake) use ($wish): void {
             $answers = $intake->answers;
+            if (array_filter(array_keys($wish->answers), ReadingAnswers::ofShape(...)) !== []) {
+                // The columns will be others: what was said of these would be read as said of those.
+                $answers = array_filter(
+                    $answers,
+                    fn(string $key): bool => preg_match('/^(keep\.)?t\d+\./', $key) !== 1,
+                    ARRAY_FILTER_USE_KEY,
+                );
+            }
             foreach ($wish->answers as $question => $choice) {
                 if (is_string($choice) && $choice !== '') {
                     $answers[mb_substr((string) $question, 0, 40)] = $choice;
@@ -288,17 +269,17 @@ final class IntakeController
     public function apply(Intake $intake, Request $request, PasswordAgain $passwordAgain): IntakeDetail
     {
         $wish = Wishes::of(ApplyWish::class, $request);
-        if ($intake->state === 'applying') {
+        if ($intake->state === IntakeState::Applying) {
             throw new Refusal('This list is being applied already.');
         }
-        if ($intake->state !== 'planned') {
+        if ($intake->state !== IntakeState::Planned) {
             throw new Refusal('There is no plan of this list to apply.');
         }
         if (!hash_equals((string) $intake->fingerprint, $wish->fingerprint)) {
             throw new StalePlan([$intake->title]);
         }
         $actor = Person::signedIn($request);
-        if (($intake->summary['leaving'] ?? 0) > 0) {
+        if (Leavers::takePassword($intake->summary['leaving'] ?? 0)) {
             $passwordAgain->mustBe(
                 $actor,
                 (string) $wish->password,
@@ -320,26 +301,6 @@ final class IntakeController
         return IntakeDetail::of(Intake::query()->findOrFail($intake->id));
     }
 
-    #[Answers('file', 'The rows that need work, as a workbook with what to do beside each')]
-    public function toMend(Intake $intake, RowsToMend $rows): BinaryFileResponse
-    {
-        if (!in_array($intake->state, ['planned', 'applied'], true)) {
-            throw new Refusal('There is no plan of this list yet.');
-        }
-        $path = (string) tempnam(sys_get_temp_dir(), 'mend');
-        $rows->write($intake, $path);
-        $name =
-            trim((string) preg_replace(['/\.[A-Za-z0-9]{1,5}$/', '/[\/\\\\%\p{Cc}]+/u'], ['', ' '], $intake->title)) .
-            ', rows to mend.xlsx';
-
-        return (new BinaryFileResponse($path, 200, [
-            'Content-Type' => SheetFormat::Xlsx->contentType(),
-            'Cache-Control' => 'no-store',
-        ]))
-            ->setContentDisposition('attachment', $name, Str::ascii($name))
-            ->deleteFileAfterSend();
-    }
-
     #[Answers(null, 'Throw a list away that was not applied')]
     public function destroy(Intake $intake): Response
     {
@@ -348,8 +309,8 @@ final class IntakeController
             /** @var Intake $locked */
             $locked = Intake::query()->where('id', $intake->id)->lockForUpdate()->firstOrFail();
             match ($locked->state) {
-                'applied' => throw new Refusal('This list has been applied; undo it in the Ledger instead.'),
-                'applying' => throw new Refusal(
+                IntakeState::Applied => throw new Refusal('This list has been applied; undo it in the Ledger instead.'),
+                IntakeState::Applying => throw new Refusal(
                     'This list is being applied. Wait until it is done, then undo it in the Ledger.',
                 ),
                 default => $locked
@@ -375,8 +336,8 @@ final class IntakeController
         return DB::transaction(function () use ($intake, $change): IntakeDetail {
             /** @var Intake $locked */
             $locked = Intake::query()->where('id', $intake->id)->lockForUpdate()->firstOrFail();
-            if (!in_array($locked->state, ['planned', 'reading', 'unreadable'], true)) {
-                throw new Refusal('This list cannot be changed any more: it is ' . $locked->state . '.');
+            if (!$locked->state->open()) {
+                throw new Refusal("This list cannot be changed any more: it is {$locked->state->value}.");
             }
             $change($locked);
             $locked

@@ -10,6 +10,7 @@ use App\Ledger\Ledger;
 use App\Ledger\Turns;
 use App\Models\Coordinators;
 use App\Models\Intake;
+use App\Models\IntakeState;
 use App\Models\LedgerEntry;
 use App\Models\Person;
 use App\Platform\QueuedWithState;
@@ -51,7 +52,7 @@ final class ApplyIntake implements ShouldQueue
     {
         ini_set('memory_limit', '512M');
         $intake = Intake::query()->find($this->importId);
-        if ($intake === null || $intake->state !== 'applying' || $intake->round !== $this->round) {
+        if ($intake === null || $intake->state !== IntakeState::Applying || $intake->round !== $this->round) {
             return;
         }
         try {

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace App\Intake\Jobs;
 
 use App\Intake\IntakePlans;
+use App\Intake\KeptPictures;
 use App\Intake\LeavingWords;
 use App\Intake\Views\RepairTally;
 use App\Intake\Views\SheetView;
 use App\Models\Intake;
+use App\Models\IntakeState;
 use App\Platform\QueuedWithState;
 use App\Platform\SchoolDay;
 use Illuminate\Bus\Queueable;
@@ -43,17 +45,20 @@ final class PlanIntake implements ShouldQueue
     {
         ini_set('memory_limit', '512M');
         $intake = Intake::query()->find($this->importId);
-        if ($intake === null || $intake->round !== $this->round || $intake->state !== 'reading') {
+        if ($intake === null || $intake->round !== $this->round || $intake->state !== IntakeState::Reading) {
             return;
         }
         try {
             $today = SchoolDay::today($intake->school_id);
             $planned = $planner->plan($intake, $today);
         } catch (UnreadableList | Refusal $e) {
+            // Whoever sees the sheet can say where its header is.
+            KeptPictures::keep($intake, $this->round, $planner->unread($intake));
             $this->finish(['state' => 'unreadable', 'message' => $e->getMessage()]);
 
             return;
         }
+        KeptPictures::keep($intake, $this->round, $planned->book);
         DB::transaction(function () use ($planned, $intake, $today): void {
             DB::table('import_rows')->where('import_id', $this->importId)->delete();
             foreach (array_chunk($planned->plan->rows, 500) as $rows) {
@@ -81,6 +86,7 @@ final class PlanIntake implements ShouldQueue
                 'layout' => json_encode(SheetView::all($planned->book), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
                 'summary' => json_encode(
                     [
+                        'rows' => $planned->book->contents->rows(),
                         'sentence' => $plan->sentence,
                         'tallies' => $plan->tallies,
                         'warnings' => $plan->warnings,

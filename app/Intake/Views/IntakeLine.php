@@ -5,20 +5,26 @@ declare(strict_types=1);
 namespace App\Intake\Views;
 
 use App\Models\Intake;
+use App\Models\IntakeState;
 use App\Platform\Instant;
 use App\Platform\Resource;
 
 /** One list among those brought in. */
 final readonly class IntakeLine extends Resource
 {
-    /** @param  array<string, int>  $verdicts */
+    /**
+     * @param  int  $total of what is being done: rows to plan, records to write
+     * @param  int  $rows of the list
+     * @param  array<string, int>  $verdicts
+     */
     public function __construct(
         public string $id,
         public string $title,
-        public string $state,
+        public IntakeState $state,
         public ?string $message,
         public int $done,
         public int $total,
+        public int $rows,
         public array $verdicts,
         public string $madeAt,
     ) {}
@@ -32,6 +38,7 @@ final readonly class IntakeLine extends Resource
             $intake->message,
             $intake->done,
             $intake->total,
+            $intake->summary['rows'] ?? $intake->total,
             $intake->summary['verdicts'] ?? [],
             Instant::iso($intake->made_at),
         );

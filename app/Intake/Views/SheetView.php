@@ -13,12 +13,14 @@ use Vantrel\Core\Table\Field;
 final readonly class SheetView extends Resource
 {
     /**
+     * @param  int  $source place of the sheet among those of the files
      * @param  string  $kind what its rows are
      * @param  float|null  $odds to one that names stand this way round; null where nothing was to be decided
      * @param  list<ColumnView>  $columns
      */
     public function __construct(
         public int $index,
+        public int $source,
         public string $label,
         public string $kind,
         public string $kindLabel,
@@ -34,6 +36,8 @@ final readonly class SheetView extends Resource
     {
         return new self(
             $kept['index'],
+            // Layouts of before the sheet could be seen do not say where it is.
+            $kept['source'] ?? $kept['index'],
             $kept['label'],
             $kept['kind'],
             $kept['kindLabel'],
@@ -44,6 +48,7 @@ final readonly class SheetView extends Resource
             array_map(
                 fn(array $c): ColumnView => new ColumnView(
                     $c['index'],
+                    $c['place'] ?? $c['index'],
                     $c['heading'],
                     $c['samples'],
                     $c['field'],
@@ -59,8 +64,10 @@ final readonly class SheetView extends Resource
     {
         $views = [];
         foreach ($book->layouts as $i => $layout) {
+            $first = $book->sheets[$i]->grid->lines[0];
             $views[] = new self(
                 $i,
+                $book->sources[$i],
                 BookReader::label($book->sheets, $i),
                 $layout->kind->value,
                 $layout->kind->label(),
@@ -77,6 +84,7 @@ final readonly class SheetView extends Resource
                 array_map(
                     fn(Column $c): ColumnView => new ColumnView(
                         $c->index,
+                        $first->place($c->index),
                         $c->heading,
                         $c->samples,
                         $c->field?->value,

@@ -9,6 +9,7 @@ use App\Models\Section;
 use App\PrintRoom\CardPrinter;
 use Illuminate\Console\Command;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\PrintRoom\CardLayout;
 use Vantrel\Core\PrintRoom\CardOrder;
 
 final class CardsCommand extends Command
@@ -29,13 +30,15 @@ final class CardsCommand extends Command
                 ? School::query()->find($section->school_id)
                 : School::query()->where('code', (string) $this->option('school'))->first();
         $order = CardOrder::tryFrom((string) $this->option('order'));
-        if ($out === '' || $school === null || $order === null) {
+        $layout = CardLayout::tryFrom((string) $this->option('layout'));
+        if ($out === '' || $school === null || $order === null || $layout === null) {
             $this->error(
-                $out === ''
-                    ? 'Say where the PDF goes: --out=FILE.pdf'
-                    : ($order === null
-                        ? '--order is reading or cut_stack.'
-                        : 'No such section or school. Give --section=ID or --school=CODE.'),
+                match (true) {
+                    $out === '' => 'Say where the PDF goes: --out=FILE.pdf',
+                    $order === null => '--order is reading or cut_stack.',
+                    $layout === null => '--layout is cards-a4 or cards-letter.',
+                    default => 'No such section or school. Give --section=ID or --school=CODE.',
+                },
             );
 
             return self::INVALID;
@@ -50,15 +53,7 @@ final class CardsCommand extends Command
                     ->pluck('id')
                     ->all();
         try {
-            $pdf = $printer->print(
-                $school,
-                array_values($sections),
-                [],
-                (string) $this->option('layout'),
-                $order,
-                false,
-                null,
-            );
+            $pdf = $printer->print($school, array_values($sections), [], $layout, $order, false, null);
         } catch (Refusal $e) {
             $this->error($e->getMessage());
 

@@ -13,6 +13,8 @@ use App\Platform\Wishes;
 use App\PrintRoom\CardPrinter;
 use App\PrintRoom\Http\Wishes\CardsWish;
 use App\PrintRoom\Http\Wishes\SectionCardsWish;
+use App\PrintRoom\Http\Wishes\SheetWish;
+use App\PrintRoom\Views\SheetPreview;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Gate;
@@ -20,6 +22,15 @@ use Illuminate\Support\Facades\Gate;
 /** Login cards as a PDF: for sections of a school, or for one section by those who teach it. */
 final class CardController
 {
+    #[Answers(SheetPreview::class, 'How many sheets so many cards come to, and what lies where on the first')]
+    #[Takes(SheetWish::class)]
+    public function sheet(School $school, Request $request): SheetPreview
+    {
+        $wish = Wishes::of(SheetWish::class, $request);
+
+        return SheetPreview::of($wish->layout, $wish->order, $wish->cards);
+    }
+
     #[Answers('file', 'Print login cards for sections of a school')]
     #[Takes(CardsWish::class)]
     public function store(School $school, Request $request, CardPrinter $printer): Response

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Roll\Views;
 
 use App\Platform\Resource;
+use Vantrel\Core\Records\PersonKind;
+use Vantrel\Core\Records\PersonState;
 
 final readonly class PersonDetail extends Resource
 {
@@ -17,8 +19,8 @@ final readonly class PersonDetail extends Resource
     public function __construct(
         public string $id,
         public string $name,
-        public string $kind,
-        public string $state,
+        public PersonKind $kind,
+        public PersonState $state,
         public string $grade,
         public string $number,
         public string $birthDate,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Roll\Views;
 
 use App\Platform\Resource;
+use Vantrel\Core\Records\GuardianshipState;
 
 final readonly class Relative extends Resource
 {
@@ -14,6 +15,6 @@ final readonly class Relative extends Resource
         public string $name,
         public string $email,
         public string $phone,
-        public string $state,
+        public GuardianshipState $state,
     ) {}
 }

@@ -30,13 +30,11 @@ use App\Sections\Views\StudentView;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
-use Vantrel\Core\Names\NameReader;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records;
 use Vantrel\Core\Sections\Sections;
-use Vantrel\Core\Values\GradeLevel;
 
 /** Sections and their rosters. */
 final class SectionController
@@ -79,20 +77,13 @@ final class SectionController
         $plan = Sections::make(
             $school->id,
             $year->id,
-            NameReader::tidy($wish->name),
-            $wish->kind->value,
-            $this->grade($wish->grade)?->code(),
-            $this->text($wish->period),
-            $wish->seats,
-            null,
+            $wish->typed(),
             $this->desk->snapshots->list(
                 Records\Section::class,
                 fn(Builder $q): Builder => $q->where('school_year_id', $year->id),
             ),
             $this->kit->codeBook($seed),
-            $this->kit->ids($seed),
-            SchoolDay::today($school->id),
-            $this->kit->now(),
+            $this->kit->occasion($school->id, $seed),
         );
         $this->desk->applyAt($plan, $school->id, $request, Action::Section);
 
@@ -110,11 +101,7 @@ final class SectionController
         $wish = Wishes::of(SectionWish::class, $request);
         $plan = Sections::edit(
             $this->desk->row($section),
-            NameReader::tidy($wish->name),
-            $wish->kind->value,
-            $this->grade($wish->grade)?->code(),
-            $this->text($wish->period),
-            $wish->seats,
+            $wish->typed(),
             $this->desk->snapshots->list(
                 Records\Section::class,
                 fn(Builder $q): Builder => $q->where('school_year_id', $section->school_year_id),
@@ -206,18 +193,5 @@ final class SectionController
             SchoolDay::at($section->school_id, $made),
             $made,
         );
-    }
-
-    private function grade(?string $typed): ?GradeLevel
-    {
-        return $typed === null
-            ? null
-            : GradeLevel::read($typed) ??
-                    throw new Refusal('That is not a grade. Write PK, K, or a number from 1 to 13.', 'grade');
-    }
-
-    private function text(?string $typed): ?string
-    {
-        return $typed === null ? null : trim($typed);
     }
 }

@@ -8,6 +8,8 @@ use App\Door\Views\RoomPassLine;
 use App\Platform\Resource;
 use App\Staffing\Views\InvitationLine;
 use App\Staffing\Views\StaffLine;
+use Vantrel\Core\Records\SectionKind;
+use Vantrel\Core\Records\SectionState;
 
 /** One section with everything a teacher works with. */
 final readonly class SectionDetail extends Resource
@@ -24,11 +26,11 @@ final readonly class SectionDetail extends Resource
         public string $id,
         public string $schoolId,
         public string $name,
-        public string $kind,
+        public SectionKind $kind,
         public ?string $grade,
         public string $period,
         public ?int $seats,
-        public string $state,
+        public SectionState $state,
         public ?string $archivedOn,
         public string $year,
         public string $asOf,

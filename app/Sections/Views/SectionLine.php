@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Sections\Views;
 
 use App\Platform\Resource;
+use Vantrel\Core\Records\SectionKind;
+use Vantrel\Core\Records\SectionState;
 
 final readonly class SectionLine extends Resource
 {
@@ -16,9 +18,9 @@ final readonly class SectionLine extends Resource
     public function __construct(
         public string $id,
         public string $name,
-        public string $kind,
+        public SectionKind $kind,
         public ?string $grade,
-        public string $state,
+        public SectionState $state,
         public string $lead,
         public string $period,
         public ?int $seats,

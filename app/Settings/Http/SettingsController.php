@@ -10,6 +10,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Platform\Answers;
+use App\Platform\GradeChoice;
 use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
@@ -58,7 +59,7 @@ final class SettingsController
             $grades[] = new GradeWay(
                 GradeLevel::of($g)->code(),
                 GradeLevel::of($g)->short(),
-                $policy->way(GradeLevel::of($g)->code())->value,
+                $policy->way(GradeLevel::of($g)->code()),
             );
         }
         $live = DB::table('join_codes')->where('state', 'open')->count();
@@ -109,6 +110,7 @@ final class SettingsController
             $school->keep_messages_days,
             (int) config('logging.channels.daily.days'),
             DateTimeZone::listIdentifiers(),
+            GradeChoice::between(GradeLevel::LOWEST, GradeLevel::HIGHEST),
         );
     }
 
@@ -118,14 +120,9 @@ final class SettingsController
     {
         $columns = Wishes::of(SettingsWish::class, $request)->columns();
         $row = $this->snapshots->find(Records\School::class, $school->id) ?? throw new NotFoundHttpException();
-        $low = (int) ($columns['lowest_grade'] ?? $school->lowest_grade);
-        $high = (int) ($columns['highest_grade'] ?? $school->highest_grade);
-        $taught =
-            $low > $high || $high > 13
-                ? []
-                : array_map(fn(int $g): string => GradeLevel::of($g)->code(), range($low, $high));
+        $taught = SchoolSettings::taught($row, $columns);
         $outside =
-            $taught === [] || (!isset($columns['lowest_grade']) && !isset($columns['highest_grade']))
+            $taught === null
                 ? 0
                 : DB::table('people')
                     ->where('school_id', $school->id)

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Settings\Views;
 
+use App\Platform\GradeChoice;
 use App\Platform\Resource;
 
 /** What a school has decided for itself. */
@@ -18,6 +19,7 @@ final readonly class Settings extends Resource
      * @param  int  $codeLength symbols of a new code without its check symbol
      * @param  int  $keepLogsDays of the whole server, set where it runs
      * @param  list<string>  $timeZones
+     * @param  list<GradeChoice>  $allGrades that a school can teach, lowest first, as set in a table
      */
     public function __construct(
         public string $name,
@@ -47,5 +49,6 @@ final readonly class Settings extends Resource
         public int $keepMessagesDays,
         public int $keepLogsDays,
         public array $timeZones,
+        public array $allGrades,
     ) {}
 }

@@ -16,7 +16,6 @@ use App\Models\SignIn;
 use App\Platform\Answers;
 use App\Platform\Instant;
 use App\Platform\PlannerKit;
-use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\TokenWish;
 use App\Platform\Wishes;
@@ -36,7 +35,9 @@ use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records;
+use Vantrel\Core\Records\InvitationState;
 use Vantrel\Core\Staffing\Invitations;
+use Vantrel\Core\Staffing\InvitationStanding;
 use Vantrel\Core\Staffing\Power;
 use Vantrel\Core\Staffing\StaffRole;
 
@@ -67,7 +68,11 @@ final class OwnInvitationController
             $invitation->email,
             $invitation->begins_on,
             $invitation->ends_on,
-            Invitations::stateAt($invitation->state, $invitation->expires_at, $this->kit->now()),
+            InvitationStanding::at(
+                InvitationState::from($invitation->state),
+                $invitation->expires_at,
+                $this->kit->now(),
+            ),
             SignIn::query()->where('user_name', $invitation->email)->exists(),
             $person !== null && $this->isInvited($person, $invitation),
             Instant::iso($invitation->expires_at),
@@ -90,8 +95,7 @@ final class OwnInvitationController
             $this->snapshots->find(Records\Section::class, $invitation->section_id) ??
             throw new NotFoundHttpException();
         $row = $this->snapshots->find(Records\Invitation::class, $invitation->id) ?? throw new NotFoundHttpException();
-        $today = SchoolDay::today($section->schoolId());
-        $ids = $this->kit->ids($this->kit->seed());
+        $at = $this->kit->occasion($section->schoolId());
         /** @var Person|null $person */
         $person = $request->user();
         if ($person !== null && $this->isInvited($person, $invitation)) {
@@ -101,9 +105,7 @@ final class OwnInvitationController
                 $row,
                 $known,
                 $this->snapshots->list(Records\Enrollment::class, fn($q) => $q->where('person_id', $person->id)),
-                $ids,
-                $today,
-                $this->kit->now(),
+                $at,
             );
             $this->ledger->apply($plan, $section->schoolId(), $person, Action::Accept);
 
@@ -114,15 +116,7 @@ final class OwnInvitationController
         }
         $newcomer = Wishes::of(NewcomerWish::class, $request);
         $name = $this->newName($newcomer, $invitation, $section);
-        $plan = Invitations::acceptNew(
-            $section,
-            $row,
-            $name,
-            Hash::make($newcomer->password),
-            $ids,
-            $today,
-            $this->kit->now(),
-        );
+        $plan = Invitations::acceptNew($section, $row, $name, Hash::make($newcomer->password), $at);
         $this->ledger->apply($plan, $section->schoolId(), null, Action::Accept);
         $signIn = SignIn::query()->where('user_name', $invitation->email)->firstOrFail();
         $made = Person::query()->findOrFail($signIn->person_id);
@@ -186,9 +180,7 @@ final class OwnInvitationController
                 $row,
                 $known,
                 $this->snapshots->list(Records\Enrollment::class, fn($q) => $q->where('person_id', $person->id)),
-                $this->kit->ids($this->kit->seed()),
-                SchoolDay::today($section->schoolId()),
-                $this->kit->now(),
+                $this->kit->occasion($section->schoolId()),
             )
             : Invitations::decline($section, $row, $this->kit->now());
         $this->ledger->apply($plan, $section->schoolId(), $person, $accepts ? Action::Accept : Action::Decline);

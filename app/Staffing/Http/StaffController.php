@@ -26,11 +26,11 @@ use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records;
 use Vantrel\Core\Staffing\Leads;
 use Vantrel\Core\Staffing\Power;
 use Vantrel\Core\Staffing\StaffRole;
+use Vantrel\Core\Values\MailAddress;
 
 /** Who teaches a section, and what each role may do. */
 final class StaffController
@@ -72,7 +72,7 @@ final class StaffController
                         fn(object $p): Colleague => new Colleague(
                             $p->id,
                             trim("$p->given_name $p->family_name"),
-                            in_array(substr((string) strrchr((string) $p->email, '@'), 1), $school->mail_domains, true)
+                            in_array(MailAddress::read((string) $p->email)?->domain(), $school->mail_domains, true)
                                 ? (string) $p->email
                                 : '',
                         ),
@@ -102,24 +102,9 @@ final class StaffController
     public function handOver(Section $section, Request $request): SectionDetail
     {
         $wish = Wishes::of(LeadWish::class, $request);
-        $person =
-            $this->desk->snapshots->list(
-                Records\Person::class,
-                fn($q) => $q
-                    ->where('id', $wish->person)
-                    ->where('kind', 'staff')
-                    ->where(
-                        fn($w) => $w
-                            ->where('school_id', $section->school_id)
-                            ->orWhereIn(
-                                'id',
-                                array_map(fn($e): string => $e->personId(), $this->desk->staff($section)),
-                            ),
-                    ),
-            )[0] ?? throw new Refusal('Choose somebody on the staff of this school.', 'person');
         $plan = Leads::handOver(
             $this->desk->row($section),
-            $person,
+            $this->desk->snapshots->find(Records\Person::class, $wish->person),
             $this->desk->staff($section),
             $this->kit->ids($this->kit->seed()),
             SchoolDay::today($section->school_id),

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace App\Staffing\Views;
 
 use App\Platform\Resource;
+use Vantrel\Core\Staffing\InvitationStanding;
 
 /** An invitation as the one invited sees it. */
 final readonly class InvitationView extends Resource
 {
     /**
-     * @param  string  $state invited, accepted, declined, withdrawn or expired
      * @param  list<string>  $powers what the role may do
      */
     public function __construct(
@@ -21,7 +21,7 @@ final readonly class InvitationView extends Resource
         public string $email,
         public ?string $beginsOn,
         public ?string $endsOn,
-        public string $state,
+        public InvitationStanding $state,
         public bool $hasAccount,
         public bool $signedInAsInvited,
         public string $expiresAt,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Staffing\Views;
 
 use App\Platform\Resource;
+use Vantrel\Core\Staffing\StaffRole;
 
 /** Somebody who teaches the section. */
 final readonly class StaffLine extends Resource
@@ -13,7 +14,8 @@ final readonly class StaffLine extends Resource
     public function __construct(
         public string $id,
         public string $name,
-        public string $role,
+        public StaffRole $role,
+        public string $roleName,
         public string $begins,
         public ?string $ends,
     ) {}

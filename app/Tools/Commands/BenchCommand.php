@@ -11,12 +11,14 @@ use App\Models\School;
 use App\PrintRoom\CardPrinter;
 use Closure;
 use Illuminate\Console\Command;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use OpenSpout\Reader\Common\Creator\ReaderEntityFactory;
 use OpenSpout\Writer\Common\Creator\WriterEntityFactory;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Change;
+use Vantrel\Core\PrintRoom\CardLayout;
 use Vantrel\Core\PrintRoom\CardOrder;
 use Vantrel\Core\Records\Entity;
 
@@ -80,6 +82,8 @@ final class BenchCommand extends Command
         $lookAlikes = $this->time(fn() => $pairs->of($school));
         $sections = array_values(
             DB::table('enrollments')
+                // Of those the list has made accounts for: the people known before have none to print.
+                ->whereIn('person_id', fn(Builder $q): Builder => $q->select('person_id')->from('sign_ins'))
                 ->groupBy('section_id')
                 ->orderByRaw('count(*) desc')
                 ->limit($rows > 2000 ? 2 : 10)
@@ -88,7 +92,7 @@ final class BenchCommand extends Command
         );
         $cards = 0;
         $printed = $this->time(function () use ($printer, $school, $sections): void {
-            $printer->print($school, $sections, [], 'cards-a4', CardOrder::CutStack, false, null);
+            $printer->print($school, $sections, [], CardLayout::A4, CardOrder::CutStack, false, null);
         });
         $cards = DB::table('badges')->count();
         DB::table('badges')->delete();

@@ -2,7 +2,7 @@ import { type QueryKey, useMutation, useQueryClient } from '@tanstack/react-quer
 import { useRef } from 'react';
 import { ApiError, sentence } from './client';
 
-interface Options<W, R> {
+export interface ActOptions<W, R> {
     /** What is asked for again afterwards: all that is on the screen, or what begins with these keys. */
     stale?: QueryKey[];
     then?: (result: R, wish: W) => void | Promise<void>;
@@ -10,6 +10,8 @@ interface Options<W, R> {
     failed?: (sentence: string, error: unknown) => void;
     /** The field a refusal that names none stands at. */
     home?: string;
+    /** What is said of a refusal, where it is not the server's own sentence: in another language. */
+    words?: (error: unknown) => string;
 }
 
 export interface Act<W> {
@@ -23,24 +25,29 @@ export interface Act<W> {
     clear: () => void;
 }
 
+/** The field a refusal names. */
+export function fieldOf(error: unknown): string | undefined {
+    return error instanceof ApiError ? Object.keys(error.fields)[0] : undefined;
+}
+
 /**
  * Something a person does that changes the server: once at a time, and what was on the screen before it is asked for
  * anew.
  */
 export function useAct<W = void, R = unknown>(
     act: (wish: W) => Promise<R>,
-    { stale, then, failed, home }: Options<W, R> = {},
+    { stale, then, failed, home, words = sentence }: ActOptions<W, R> = {},
 ): Act<W> {
     const queries = useQueryClient();
     const going = useRef(false);
     const mutation = useMutation({
-        mutationFn: act,
+        mutationFn: (wish: W) => act(wish),
         onSuccess: async (result: R, wish: W) => {
             if (stale) await Promise.all(stale.map((queryKey) => queries.invalidateQueries({ queryKey })));
             else await queries.invalidateQueries();
             await then?.(result, wish);
         },
-        onError: (error: unknown) => failed?.(sentence(error), error),
+        onError: (error: unknown) => failed?.(words(error), error),
         onSettled: () => {
             going.current = false;
         },
@@ -52,11 +59,10 @@ export function useAct<W = void, R = unknown>(
             mutation.mutate(wish);
         },
         busy: mutation.isPending,
-        error: mutation.error ? sentence(mutation.error) : '',
+        error: mutation.error ? words(mutation.error) : '',
         field: (name) => {
             if (!mutation.error) return '';
-            const named = mutation.error instanceof ApiError ? Object.keys(mutation.error.fields)[0] : undefined;
-            return (named ?? home) === name ? sentence(mutation.error) : '';
+            return (fieldOf(mutation.error) ?? home) === name ? words(mutation.error) : '';
         },
         clear: mutation.reset,
     };

@@ -149,7 +149,7 @@ export interface paths {
             cookie?: never;
         };
         /** Rows of the plan, in the order of the file */
-        get: operations["rowsIntakeController"];
+        get: operations["rowsRowController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -166,7 +166,24 @@ export interface paths {
             cookie?: never;
         };
         /** The rows that need work, as a workbook with what to do beside each */
-        get: operations["toMendIntakeController"];
+        get: operations["toMendRowController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/intakes/{intake}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A sheet of the list, cell for cell as it came, and what was made of it */
+        get: operations["sheetRowController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -749,6 +766,23 @@ export interface paths {
         put?: never;
         /** Come in by tapping a name, and three pictures where the pass asks for them */
         post: operations["enterRoomController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/card-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How many sheets so many cards come to, and what lies where on the first */
+        get: operations["sheetCardController"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1795,6 +1829,13 @@ export interface components {
             name: string;
             at: string | null;
         };
+        /** @enum {string} */
+        CardLayout: "cards-a4" | "cards-letter";
+        CardPlace: {
+            x: number;
+            y: number;
+            card: number | null;
+        };
         Cell: {
             before: string;
             after: string;
@@ -1861,6 +1902,7 @@ export interface components {
         };
         ColumnView: {
             index: number;
+            place: number;
             heading: string;
             samples: string[];
             field: string | null;
@@ -1919,6 +1961,8 @@ export interface components {
             singleSignOn: string;
             note: string;
             secondFactor: boolean;
+            leastStudent: number;
+            leastStaff: number;
         };
         Evidence: {
             field: string;
@@ -1927,6 +1971,8 @@ export interface components {
             level: string;
             weight: number;
         };
+        /** @enum {string} */
+        Fate: "read" | "mended" | "asked" | "says" | "left" | "above" | "blank";
         FieldChoice: {
             key: string;
             label: string;
@@ -1940,12 +1986,15 @@ export interface components {
             order: number;
             grade: string;
             students: number;
+            next: string | null;
         };
         GradeWay: {
             grade: string;
             label: string;
-            way: string;
+            way: components["schemas"]["Way"];
         };
+        /** @enum {string} */
+        GuardianshipState: "listed" | "invited" | "connected" | "refused" | "ended";
         Happening: {
             entryId: string;
             title: string;
@@ -1953,12 +2002,12 @@ export interface components {
             at: string;
         };
         Home: {
-            kind: string;
+            kind: components["schemas"]["PersonKind"];
             students: components["schemas"]["HomeStudent"][];
         };
         HomeSection: {
             name: string;
-            kind: string;
+            kind: components["schemas"]["SectionKind"];
             school: string;
             teachers: string[];
         };
@@ -1972,10 +2021,11 @@ export interface components {
             id: string;
             schoolId: string;
             title: string;
-            state: string;
+            state: components["schemas"]["IntakeState"];
             message: string | null;
             done: number;
             total: number;
+            rows: number;
             quiet: number;
             round: number;
             everyone: string | null;
@@ -1983,15 +2033,19 @@ export interface components {
             fields: components["schemas"]["FieldChoice"][];
             kinds: components["schemas"]["FieldChoice"][];
             kept: string[];
+            said: string[];
             repairs: components["schemas"]["RepairTally"][];
             domains: string[];
             rosterOf: string | null;
             leaving: number;
+            password: boolean;
             words: string;
             confirmed: boolean;
             verdicts: {
                 [key: string]: number;
             };
+            going: number;
+            waiting: number;
             tallies: components["schemas"]["Tally"][];
             warnings: string[];
             blockers: string[];
@@ -2005,10 +2059,11 @@ export interface components {
         IntakeLine: {
             id: string;
             title: string;
-            state: string;
+            state: components["schemas"]["IntakeState"];
             message: string | null;
             done: number;
             total: number;
+            rows: number;
             verdicts: {
                 [key: string]: number;
             };
@@ -2019,17 +2074,21 @@ export interface components {
             mostStudents: number;
             mostMegabytes: number;
         };
+        /** @enum {string} */
+        IntakeState: "reading" | "planned" | "unreadable" | "applying" | "applied" | "discarded";
         InvitationLine: {
             id: string;
             email: string;
             role: string;
-            state: string;
+            state: components["schemas"]["InvitationStanding"];
             sentAt: string;
             expiresAt: string;
             answeredAt: string | null;
             beginsOn: string | null;
             endsOn: string | null;
         };
+        /** @enum {string} */
+        InvitationStanding: "invited" | "accepted" | "declined" | "withdrawn" | "expired";
         InvitationView: {
             section: string;
             school: string;
@@ -2038,7 +2097,7 @@ export interface components {
             email: string;
             beginsOn: string | null;
             endsOn: string | null;
-            state: string;
+            state: components["schemas"]["InvitationStanding"];
             hasAccount: boolean;
             signedInAsInvited: boolean;
             expiresAt: string;
@@ -2054,6 +2113,10 @@ export interface components {
             section: string;
             already: boolean;
             userName: string;
+        };
+        LayoutChoice: {
+            layout: components["schemas"]["CardLayout"];
+            label: string;
         };
         LedgerChange: {
             what: string;
@@ -2105,7 +2168,7 @@ export interface components {
         Me: {
             id: string;
             name: string;
-            kind: string;
+            kind: components["schemas"]["PersonKind"];
             schools: components["schemas"]["SchoolChoice"][];
             must: string;
             room: string;
@@ -2181,8 +2244,8 @@ export interface components {
         PersonDetail: {
             id: string;
             name: string;
-            kind: string;
-            state: string;
+            kind: components["schemas"]["PersonKind"];
+            state: components["schemas"]["PersonState"];
             grade: string;
             number: string;
             birthDate: string;
@@ -2194,16 +2257,18 @@ export interface components {
             userNames: components["schemas"]["UserName"][];
             history: components["schemas"]["Happening"][];
         };
+        /** @enum {string} */
+        PersonKind: "student" | "guardian" | "staff";
         PersonLine: {
             id: string;
             name: string;
-            kind: string;
+            kind: components["schemas"]["PersonKind"];
             grade: string;
             number: string;
             sections: string;
             userName: string;
             email: string;
-            state: string;
+            state: components["schemas"]["PersonState"];
             signedIn: boolean;
             guardians: number;
         };
@@ -2211,6 +2276,20 @@ export interface components {
             people: components["schemas"]["PersonLine"][];
             next: string | null;
             total: number;
+        };
+        /** @enum {string} */
+        PersonState: "active" | "left" | "merged" | "reserve";
+        PicturedCell: {
+            text: string;
+            fate: components["schemas"]["Fate"];
+            note: string;
+        };
+        PicturedRow: {
+            number: number;
+            part: components["schemas"]["RowPart"];
+            why: string;
+            cells: components["schemas"]["PicturedCell"][];
+            read: string[];
         };
         PlanRow: {
             number: number;
@@ -2266,7 +2345,7 @@ export interface components {
             name: string;
             email: string;
             phone: string;
-            state: string;
+            state: components["schemas"]["GuardianshipState"];
         };
         Repair: {
             key: string;
@@ -2357,6 +2436,8 @@ export interface components {
             rows: components["schemas"]["PlanRow"][];
             next: string | null;
         };
+        /** @enum {string} */
+        RowPart: "header" | "groups" | "heading" | "title" | "total" | "repeated" | "hidden" | "struck" | "text" | "skipped" | "row";
         SchoolChoice: {
             id: string;
             code: string;
@@ -2382,11 +2463,11 @@ export interface components {
             id: string;
             schoolId: string;
             name: string;
-            kind: string;
+            kind: components["schemas"]["SectionKind"];
             grade: string | null;
             period: string;
             seats: number | null;
-            state: string;
+            state: components["schemas"]["SectionState"];
             archivedOn: string | null;
             year: string;
             asOf: string;
@@ -2399,12 +2480,14 @@ export interface components {
             waiting: number;
             powers: string[];
         };
+        /** @enum {string} */
+        SectionKind: "homeroom" | "class";
         SectionLine: {
             id: string;
             name: string;
-            kind: string;
+            kind: components["schemas"]["SectionKind"];
             grade: string | null;
-            state: string;
+            state: components["schemas"]["SectionState"];
             lead: string;
             period: string;
             seats: number | null;
@@ -2419,6 +2502,8 @@ export interface components {
         SectionPage: {
             sections: components["schemas"]["SectionLine"][];
         };
+        /** @enum {string} */
+        SectionState: "open" | "archived";
         SessionLine: {
             key: string;
             way: string;
@@ -2458,9 +2543,32 @@ export interface components {
             keepMessagesDays: number;
             keepLogsDays: number;
             timeZones: string[];
+            allGrades: components["schemas"]["GradeChoice"][];
+        };
+        SheetName: {
+            label: string;
+            rows: number;
+            width: number;
+        };
+        SheetPage: {
+            sheets: components["schemas"]["SheetName"][];
+            rows: components["schemas"]["PicturedRow"][];
+            next: number | null;
+        };
+        SheetPreview: {
+            pageWidth: number;
+            pageHeight: number;
+            cardWidth: number;
+            cardHeight: number;
+            columns: number;
+            rows: number;
+            sheets: number;
+            places: components["schemas"]["CardPlace"][];
+            layouts: components["schemas"]["LayoutChoice"][];
         };
         SheetView: {
             index: number;
+            source: number;
             label: string;
             kind: string;
             kindLabel: string;
@@ -2477,10 +2585,13 @@ export interface components {
         StaffLine: {
             id: string;
             name: string;
-            role: string;
+            role: components["schemas"]["StaffRole"];
+            roleName: string;
             begins: string;
             ends: string | null;
         };
+        /** @enum {string} */
+        StaffRole: "lead" | "co_teacher" | "assistant" | "substitute";
         StudentSection: {
             name: string;
             teachers: string[];
@@ -2545,6 +2656,8 @@ export interface components {
         };
         /** @enum {string} */
         Verdict: "new" | "update" | "same" | "ask" | "cannot" | "leaving" | "archived";
+        /** @enum {string} */
+        Way: "card" | "passphrase" | "own" | "school";
         WeightLine: {
             field: string;
             level: string;
@@ -2811,7 +2924,7 @@ export interface operations {
             };
         };
     };
-    rowsIntakeController: {
+    rowsRowController: {
         parameters: {
             query?: {
                 verdict?: string | null;
@@ -2836,7 +2949,7 @@ export interface operations {
             };
         };
     };
-    toMendIntakeController: {
+    toMendRowController: {
         parameters: {
             query?: never;
             header?: never;
@@ -2854,6 +2967,31 @@ export interface operations {
                 };
                 content: {
                     "application/octet-stream": string;
+                };
+            };
+        };
+    };
+    sheetRowController: {
+        parameters: {
+            query?: {
+                sheet?: number;
+                after?: number;
+            };
+            header?: never;
+            path: {
+                intake: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetPage"];
                 };
             };
         };
@@ -3750,6 +3888,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    sheetCardController: {
+        parameters: {
+            query: {
+                layout: "cards-a4" | "cards-letter";
+                order: "reading" | "cut_stack";
+                cards: number;
+            };
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetPreview"];
                 };
             };
         };

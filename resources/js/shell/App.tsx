@@ -12,6 +12,7 @@ import { ConfirmPage } from '@/areas/access/WaitPage';
 import { DeskPage } from '@/areas/desk/DeskPage';
 import { ListPage } from '@/areas/intake/ListPage';
 import { IntakePage } from '@/areas/intake/IntakePage';
+import { SheetPage } from '@/areas/intake/SheetPage';
 import { LedgerPage } from '@/areas/ledger/LedgerPage';
 import { LookAlikesPage } from '@/areas/look-alikes/LookAlikesPage';
 import { PairPage } from '@/areas/look-alikes/PairPage';
@@ -82,6 +83,7 @@ function Staff() {
                 <Route path="desk" element={only(<DeskPage school={school} />)} />
                 <Route path="intake" element={only(<IntakePage school={school} />)} />
                 <Route path="intake/:id" element={only(<ListPage school={school} />)} />
+                <Route path="intake/:id/sheet" element={only(<SheetPage />)} />
                 <Route path="transfers" element={only(<TransfersPage school={school} />)} />
                 <Route path="roll" element={only(<RollPage school={school} />)} />
                 <Route path="sections" element={<SectionsPage school={school} />} />

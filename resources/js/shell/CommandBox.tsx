@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query';
 import { Command } from 'cmdk';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, data, sentence } from '@/api/client';
+import { useAct } from '@/api/act';
+import { api, data } from '@/api/client';
 import { UndoDialog } from '@/areas/ledger/UndoDialog';
 import { useNotice } from '@/ui/Notice';
 import { useKey } from './keys';
@@ -42,19 +43,19 @@ export function CommandBox({ school }: { school: School }) {
         enabled: open,
     });
     const [undoing, setUndoing] = useState<{ id: string; title: string } | null>(null);
-    const undo = async () => {
-        try {
-            const ledger = await data(
-                api.GET('/api/schools/{school}/ledger', { params: { path: { school: school.id } } }),
-            );
-            const last = ledger.entries.find((e) => e.canUndo);
-            if (last) setUndoing(last);
-            else say('There is nothing to undo.');
-        } catch (error) {
-            say(sentence(error), { bad: true });
-        }
-    };
-    useKey('u', 'Undo the last thing, once looked at', () => void undo(), school.coordinates);
+    const undo = useAct(
+        () => data(api.GET('/api/schools/{school}/ledger', { params: { path: { school: school.id } } })),
+        {
+            stale: [],
+            then: (ledger) => {
+                const last = ledger.entries.find((e) => e.canUndo);
+                if (last) setUndoing(last);
+                else say('There is nothing to undo.');
+            },
+            failed: (said) => say(said, { bad: true }),
+        },
+    );
+    useKey('u', 'Undo the last thing, once looked at', () => undo.run(), school.coordinates);
     const go = (path: string) => () => void navigate(`/s/${school.code}/${path}`);
     const wanted = text.trim().toLowerCase();
     const verb = /^(code|cards|archive)\s+(.+)$/.exec(wanted);
@@ -93,7 +94,7 @@ export function CommandBox({ school }: { school: School }) {
         })),
         ...(school.coordinates
             ? [
-                  { id: 'undo', label: 'Undo the last thing', detail: 'u', run: () => void undo() },
+                  { id: 'undo', label: 'Undo the last thing', detail: 'u', run: () => undo.run() },
                   { id: 'intake', label: 'Bring a list in', detail: 'Intake', run: go('intake') },
                   { id: 'cards', label: 'Print cards', detail: 'Print room', run: go('print-room') },
                   { id: 'settings', label: 'Settings of the school', detail: 'Settings', run: go('settings') },

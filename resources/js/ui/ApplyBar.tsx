@@ -1,4 +1,4 @@
-import { type ReactNode, useState } from 'react';
+import type { ReactNode } from 'react';
 import { useKey } from '@/shell/keys';
 import { Button } from './Button';
 import { day } from './dates';
@@ -7,19 +7,27 @@ interface Props {
     sentence: string;
     undoUntil?: string;
     button: string;
-    onApply: () => Promise<unknown>;
+    onApply: () => void;
+    /** While it is being applied. */
+    busy?: boolean;
     disabled?: boolean;
     danger?: boolean;
     children?: ReactNode;
 }
 
 /** The foot of every plan: one sentence of consequences, the button, and how long it can be undone. */
-export function ApplyBar({ sentence, undoUntil, button, onApply, disabled = false, danger = false, children }: Props) {
-    const [busy, setBusy] = useState(false);
+export function ApplyBar({
+    sentence,
+    undoUntil,
+    button,
+    onApply,
+    busy = false,
+    disabled = false,
+    danger = false,
+    children,
+}: Props) {
     const apply = () => {
-        if (disabled || busy) return;
-        setBusy(true);
-        void onApply().finally(() => setBusy(false));
+        if (!disabled && !busy) onApply();
     };
     useKey('Ctrl+Enter', button, apply, !disabled);
     return (

@@ -1,6 +1,6 @@
-import { type InputHTMLAttributes, useId } from 'react';
+import { type ComponentProps, useId } from 'react';
 
-interface Props extends InputHTMLAttributes<HTMLInputElement> {
+interface Props extends ComponentProps<'input'> {
     label: string;
     hint?: string;
     error?: string | undefined;

@@ -1,5 +1,5 @@
 import type { Schemas } from '@/api/client';
-import { type GlyphName } from './Glyph';
+import { BeforeAfter } from './BeforeAfter';
 import { State } from './State';
 
 const WORDS: Record<string, string> = {
@@ -10,15 +10,6 @@ const WORDS: Record<string, string> = {
     ask: 'ask',
     cannot: 'cannot',
 };
-
-/** What a cell was, struck out before what it becomes. */
-function Before({ children }: { children: string }) {
-    return (
-        <>
-            <s className="text-muted">{children}</s>{' '}
-        </>
-    );
-}
 
 /** A small plan inside a dialog: every row with before and after, and what to think of first. */
 export function PlanSummary({ plan, words = {} }: { plan: Schemas['PlanView']; words?: Record<string, string> }) {
@@ -54,28 +45,18 @@ export function PlanSummary({ plan, words = {} }: { plan: Schemas['PlanView']; w
                                 <tr key={row.number} className="border-b border-rule align-top">
                                     <td className="py-1">
                                         <State
-                                            name={row.verdict as GlyphName}
+                                            name={row.verdict}
                                             word={words[row.verdict] ?? WORDS[row.verdict] ?? row.verdict}
                                         />
                                     </td>
-                                    {headings.map((heading, place) => {
-                                        const cell = row.cells[heading];
-                                        return (
-                                            <td
-                                                key={heading}
-                                                className={`py-1 pr-4 ${place === 0 ? 'whitespace-nowrap' : ''}`}
-                                            >
-                                                {cell && cell.before !== cell.after ? (
-                                                    <>
-                                                        {cell.before && <Before>{cell.before}</Before>}
-                                                        <span className="font-semibold">{cell.after}</span>
-                                                    </>
-                                                ) : (
-                                                    cell?.after
-                                                )}
-                                            </td>
-                                        );
-                                    })}
+                                    {headings.map((heading, place) => (
+                                        <td
+                                            key={heading}
+                                            className={`py-1 pr-4 ${place === 0 ? 'whitespace-nowrap' : ''}`}
+                                        >
+                                            <BeforeAfter cell={row.cells[heading]} />
+                                        </td>
+                                    ))}
                                     <td className="py-1 text-muted">
                                         {[row.why, ...row.problems.map((p) => p.message)].filter(Boolean).join(' ')}
                                     </td>

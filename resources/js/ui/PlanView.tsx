@@ -1,6 +1,7 @@
 import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import type { Schemas } from '@/api/client';
 import { useKey } from '@/shell/keys';
+import { BeforeAfter } from './BeforeAfter';
 import { Button } from './Button';
 import { type Column, DataTable } from './DataTable';
 import { EvidenceBars } from './Evidence';
@@ -97,7 +98,7 @@ export function PlanView(props: Props) {
                 id: 'verdict',
                 label: 'Verdict',
                 value: (r) => r.verdict,
-                cell: (r) => <State name={r.verdict as GlyphName} word={words[r.verdict] ?? r.verdict} />,
+                cell: (r) => <State name={r.verdict} word={words[r.verdict] ?? r.verdict} />,
                 width: '98px',
             },
             ...headings
@@ -314,7 +315,7 @@ export function PlanView(props: Props) {
                                         <div key={heading} className="flex gap-3 border-b border-rule py-1">
                                             <dt className="w-24 shrink-0 text-muted">{heading}</dt>
                                             <dd>
-                                                <BeforeAfter cell={cell} bad={false} />
+                                                <BeforeAfter cell={cell} />
                                             </dd>
                                         </div>
                                     ))}
@@ -361,20 +362,4 @@ export function PlanView(props: Props) {
 /** Rows of several sheets share numbers; people who are in no row have none. */
 function idOf(row: PlanRow): string {
     return `${row.sheet}#${row.number || (row.matchId ?? '')}`;
-}
-
-function BeforeAfter({ cell, bad }: { cell: Schemas['Cell'] | undefined; bad: boolean }) {
-    if (!cell) return null;
-    if (cell.before === cell.after) return <span className={bad ? 'text-madder' : ''}>{cell.after}</span>;
-    return (
-        <>
-            {cell.before && (
-                <>
-                    <span className="sr-only">was </span>
-                    <del>{cell.before}</del> <span className="sr-only">becomes </span>
-                </>
-            )}
-            <ins className="no-underline">{cell.after}</ins>
-        </>
-    );
 }

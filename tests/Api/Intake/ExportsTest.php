@@ -10,7 +10,7 @@ beforeEach(fn() => readyForLists($this));
 it('gives the rows that need work back as a workbook, and takes them in again mended', function (): void {
     $id = ($this->csv)(
         "Fall list\nStudent no,Name,Grade,Guardian e-mail\n020009,=cmd|calc,3,ann@x.example\n" .
-            "1.2E+05,Kai Wu,3,\n,Mei Chen,third,mei at x\n020010,Bo Ek,3,bo@x.example\n",
+            "1.2E+05,Kai Wu,3,\n,Mei Chen,tall,mei at x\n020010,Bo Ek,3,bo@x.example\n",
     )['id'];
     $file = scratch() . '/mend.xlsx';
     file_put_contents(

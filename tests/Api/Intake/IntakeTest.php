@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Intake\Jobs\ApplyIntake;
 use App\Models\Intake;
+use App\Models\IntakeState;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
@@ -140,7 +141,7 @@ it('lets one of two coordinators win, and shows the other a fresh plan', functio
     $this->as->postJson("/api/intakes/$one/apply", ['fingerprint' => $first])->assertJsonPath('state', 'applied');
     $this->as->postJson("/api/intakes/$two/apply", ['fingerprint' => $second])->assertOk();
     expect(Intake::query()->findOrFail($two)->state)
-        ->toBe('planned')
+        ->toBe(IntakeState::Planned)
         ->and(Intake::query()->findOrFail($two)->message)
         ->toContain('fresh plan')
         ->and(DB::table('people')->where('family_name', 'Haddad')->where('kind', 'student')->count())
@@ -172,7 +173,7 @@ it('tells the person when a job failed for good, and lets them try again', funct
     expect(Intake::query()->findOrFail($id)->message)
         ->toContain('nothing of it was written')
         ->and(Intake::query()->findOrFail($id)->state)
-        ->toBe('planned');
+        ->toBe(IntakeState::Planned);
 });
 
 it('does not start two jobs for two clicks', function (): void {

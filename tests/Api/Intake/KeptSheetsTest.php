@@ -33,7 +33,7 @@ it('reads the file again where what was kept is gone, damaged, or of another ver
     expect($sheets[0]->grid->lines[1]->cells)->toBe(['Mina Quill', '4']);
     // And keeps it anew.
     $content = json_decode((string) gzdecode((string) file_get_contents(ListFiles::sheets($path))), true);
-    expect($content['format'])->toBe(1);
+    expect($content['format'])->toBe(2);
 })->with([
     'gone' => [fn(string $f) => unlink($f)],
     'cut short' => [fn(string $f) => file_put_contents($f, substr((string) file_get_contents($f), 0, 20))],

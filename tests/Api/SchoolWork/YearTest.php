@@ -98,7 +98,9 @@ it('rehearses and turns the year, once, and undoes it byte for byte', function (
         ->assertOk()
         ->assertJsonPath('year', '2026-27')
         ->assertJsonPath('nextName', '2027-28')
-        ->assertJsonPath('nextLast', '2028-06-11');
+        ->assertJsonPath('nextLast', '2028-06-11')
+        ->assertJsonPath('grades.0', ['order' => 0, 'grade' => 'K', 'students' => 0, 'next' => '1'])
+        ->assertJsonPath('grades.5', ['order' => 5, 'grade' => '5', 'students' => 1, 'next' => null]);
     $plan = $this->as->postJson("$base/rehearse", $wish)->assertOk();
     expect(World::checksum())
         ->toBe($before)
@@ -145,6 +147,24 @@ it('rehearses and turns the year, once, and undoes it byte for byte', function (
         ->assertOk()
         ->assertJsonPath('kept', []);
     expect(World::checksum())->toBe($before);
+});
+
+it('says how many sheets cards come to, and what lies where on the first', function (): void {
+    $sheet = fn(string $order, int $cards) => $this->as
+        ->getJson("/api/schools/{$this->world->school}/card-sheet?layout=cards-a4&order=$order&cards=$cards")
+        ->assertOk();
+    expect($sheet('cut_stack', 25)->json())
+        ->toMatchArray(['pageWidth' => 210, 'cardHeight' => 54, 'columns' => 2, 'rows' => 5, 'sheets' => 3])
+        ->and(array_column($sheet('cut_stack', 25)->json('places'), 'card'))
+        ->toBe([1, 4, 7, 10, 13, 16, 19, 22, 25, null])
+        ->and(array_column($sheet('reading', 4)->json('places'), 'card'))
+        ->toBe([1, 2, 3, 4, null, null, null, null, null, null])
+        ->and($sheet('reading', 0)->json('sheets'))
+        ->toBe(0)
+        ->and(count($sheet('reading', 0)->json('places')))
+        ->toBe(10)
+        ->and($sheet('reading', 1)->json('layouts.1'))
+        ->toBe(['layout' => 'cards-letter', 'label' => 'Letter, 10 cards of 90 × 53 mm']);
 });
 
 it('prints for chosen sections and people, and ends lost cards', function (): void {

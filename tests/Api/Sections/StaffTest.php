@@ -15,7 +15,7 @@ it('hands the lead over, and what each may do follows at once', function (): voi
         ->postJson("/api/sections/$this->section/lead", ['person' => $this->world->people['co_teacher']])
         ->assertOk()
         ->assertJsonFragment(['name' => 'Marten Vale', 'role' => 'lead'])
-        ->assertJsonFragment(['name' => 'Petra Okonjo', 'role' => 'co-teacher']);
+        ->assertJsonFragment(['name' => 'Petra Okonjo', 'role' => 'co_teacher']);
     $this->getJson("/api/sections/$this->section/archive")->assertStatus(403);
     ($this->as)('co_teacher')
         ->getJson("/api/sections/$this->section/archive")

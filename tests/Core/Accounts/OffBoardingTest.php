@@ -6,6 +6,7 @@ use Vantrel\Core\Accounts\CoordinatorRoles;
 use Vantrel\Core\Accounts\OffBoarding;
 use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Records\Coordinator;
@@ -14,7 +15,7 @@ use Vantrel\Core\Records\Person;
 $ids = new Ids('01K3CNQ0000000000000000000');
 
 it('sees somebody off in one plan: credentials, roles, invitations and sections', function () use ($ids): void {
-    $plan = OffBoarding::plan(staffRow(), recordsOf(), null, false, $ids, '2026-11-26', ACCOUNTS_NOW);
+    $plan = OffBoarding::plan(staffRow(), recordsOf(), null, false, new Occasion($ids, '2026-11-26', ACCOUNTS_NOW));
     $changes = changesOf($plan);
     expect($changes['people petra'])
         ->toBe(['state' => 'left'])
@@ -57,9 +58,7 @@ it('hands over what is of the school, to somebody who works there', function () 
         recordsOf(['elsewhere' => ['6 Wren at Copperbrook Middle']]),
         $marten,
         false,
-        $ids,
-        '2026-11-26',
-        ACCOUNTS_NOW,
+        new Occasion($ids, '2026-11-26', ACCOUNTS_NOW),
     );
     $leads = array_values(array_filter($plan->changes, fn(Change $c): bool => $c->inserts()));
     expect($leads)
@@ -79,7 +78,15 @@ it('hands over what is of the school, to somebody who works there', function () 
         ->toContain('6 Wren at Copperbrook Middle')
         ->and(array_column($plan->tallies, 'count'))
         ->toBe([1, 1]);
-    expect(fn() => OffBoarding::plan(staffRow(), recordsOf(), staffRow(), false, $ids, '2026-11-26', ACCOUNTS_NOW))
+    expect(
+        fn() => OffBoarding::plan(
+            staffRow(),
+            recordsOf(),
+            staffRow(),
+            false,
+            new Occasion($ids, '2026-11-26', ACCOUNTS_NOW),
+        ),
+    )
         ->toThrow(Refusal::class, 'somebody else')
         ->and(
             fn() => OffBoarding::plan(
@@ -87,9 +94,7 @@ it('hands over what is of the school, to somebody who works there', function () 
                 recordsOf(),
                 $marten->with(['state' => 'left']),
                 false,
-                $ids,
-                '2026-11-26',
-                ACCOUNTS_NOW,
+                new Occasion($ids, '2026-11-26', ACCOUNTS_NOW),
             ),
         )
         ->toThrow(Refusal::class, 'somebody else')
@@ -99,9 +104,7 @@ it('hands over what is of the school, to somebody who works there', function () 
                 recordsOf(),
                 null,
                 false,
-                $ids,
-                '2026-11-26',
-                ACCOUNTS_NOW,
+                new Occasion($ids, '2026-11-26', ACCOUNTS_NOW),
             ),
         )
         ->toThrow(Refusal::class, 'left already')
@@ -111,9 +114,7 @@ it('hands over what is of the school, to somebody who works there', function () 
                 recordsOf(),
                 null,
                 false,
-                $ids,
-                '2026-11-26',
-                ACCOUNTS_NOW,
+                new Occasion($ids, '2026-11-26', ACCOUNTS_NOW),
             ),
         )
         ->toThrow(Refusal::class, 'for staff');
@@ -121,7 +122,8 @@ it('hands over what is of the school, to somebody who works there', function () 
 
 it('does not leave a school without a coordinator', function () use ($ids): void {
     expect(
-        OffBoarding::plan(staffRow(), recordsOf(), null, true, $ids, '2026-11-26', ACCOUNTS_NOW)->blockers[0],
+        OffBoarding::plan(staffRow(), recordsOf(), null, true, new Occasion($ids, '2026-11-26', ACCOUNTS_NOW))
+            ->blockers[0],
     )->toContain('only coordinator');
     $give = CoordinatorRoles::give(staffRow(), 'here', 'Lanternfield Primary', null, $ids);
     expect($give->changes[0]->after)->toBe(['person_id' => 'petra', 'school_id' => 'here', 'state' => 'active']);
@@ -144,10 +146,16 @@ it('does not leave a school without a coordinator', function () use ($ids): void
 
 it('is the same plan again, and undone it gives back all but secrets', function () use ($ids): void {
     $records = recordsOf();
-    $plan = OffBoarding::plan(staffRow(), $records, null, false, $ids, '2026-11-26', ACCOUNTS_NOW);
-    expect(OffBoarding::plan(staffRow(), $records, null, false, $ids, '2026-11-26', ACCOUNTS_NOW)->fingerprint())->toBe(
-        $plan->fingerprint(),
-    );
+    $plan = OffBoarding::plan(staffRow(), $records, null, false, new Occasion($ids, '2026-11-26', ACCOUNTS_NOW));
+    expect(
+        OffBoarding::plan(
+            staffRow(),
+            $records,
+            null,
+            false,
+            new Occasion($ids, '2026-11-26', ACCOUNTS_NOW),
+        )->fingerprint(),
+    )->toBe($plan->fingerprint());
     $tables = [
         'people' => ['petra' => staffRow()],
         'sign_ins' => ['si' => signInRow()],

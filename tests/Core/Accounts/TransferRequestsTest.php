@@ -5,6 +5,7 @@ declare(strict_types=1);
 use Vantrel\Core\Accounts\TransferRequests;
 use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
@@ -50,10 +51,8 @@ it('moves a student on the word of the school they are at', function () use ($id
         $enrollments,
         $sections,
         $free,
-        $ids,
         'ines',
-        '2026-11-26',
-        ACCOUNTS_NOW,
+        new Occasion($ids, '2026-11-26', ACCOUNTS_NOW),
     );
     $moves = changesOf($accept('transfer', true, [$in('five'), $in('club')]));
     expect($moves['people kai'])
@@ -91,10 +90,8 @@ it('moves a student on the word of the school they are at', function () use ($id
             [],
             [],
             true,
-            $ids,
             'ines',
-            '2026-11-26',
-            ACCOUNTS_NOW,
+            new Occasion($ids, '2026-11-26', ACCOUNTS_NOW),
         ),
     )
         ->toThrow(Refusal::class, 'not at your school')

@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+// mutates: Accounts
+
 use Vantrel\Core\Accounts\PassphraseSheet;
 use Vantrel\Core\Accounts\PasswordRules;
 use Vantrel\Core\Accounts\UserNames;

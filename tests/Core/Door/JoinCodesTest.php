@@ -12,6 +12,7 @@ use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Door\CodeTerms;
 use Vantrel\Core\Door\JoinCodes;
 use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records\CodeUse;
 use Vantrel\Core\Records\Enrollment;
@@ -24,7 +25,14 @@ it('lets in only between start and end, and only up to the cap', function (
     int $cameIn,
     ?string $why,
 ) use ($ids): void {
-    $come = fn() => JoinCodes::enter(heron(), doorCode($terms), child(), [], $cameIn, $ids, '2026-09-01', AT);
+    $come = fn() => JoinCodes::enter(
+        heron(),
+        doorCode($terms),
+        child(),
+        [],
+        $cameIn,
+        new Occasion($ids, '2026-09-01', AT),
+    );
     $why === null
         ? expect($come()->changes[0]->after['join_code_id'])->toBe('c1')
         : expect($come)->toThrow(Refusal::class, $why);
@@ -40,7 +48,14 @@ it('lets in only between start and end, and only up to the cap', function (
 it('tells one who is in already so, even where the code is full', function () use ($ids): void {
     $in = new Enrollment('e', 1, ['section_id' => 'sec', 'ends_on' => null]);
     expect(
-        JoinCodes::enter(heron(), doorCode(['cap' => 1]), child(), [$in], 1, $ids, '2026-09-01', AT)->isEmpty(),
+        JoinCodes::enter(
+            heron(),
+            doorCode(['cap' => 1]),
+            child(),
+            [$in],
+            1,
+            new Occasion($ids, '2026-09-01', AT),
+        )->isEmpty(),
     )->toBeTrue();
 });
 

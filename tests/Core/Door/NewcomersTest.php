@@ -2,6 +2,9 @@
 
 declare(strict_types=1);
 
+// mutates: Accounts
+
+use Vantrel\Core\Accounts\StudentAccount;
 use Vantrel\Core\Accounts\UserNames;
 use Vantrel\Core\Accounts\Way;
 use Vantrel\Core\Codes\KeyedStream;
@@ -13,13 +16,14 @@ use Vantrel\Core\Matching\Beginnings;
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\InvitationState;
 use Vantrel\Core\Records\JoinRequest;
-use Vantrel\Core\Records\Record;
 use Vantrel\Core\Records\SchoolRules;
 use Vantrel\Core\Records\SignIn;
-use Vantrel\Core\Staffing\Invitations;
+use Vantrel\Core\Staffing\InvitationStanding;
 
 $ids = new Ids('01K3CNQ0000000000000000000');
 $token = Token::draw(new KeyedStream(str_repeat('k', 32), 'token'));
@@ -33,9 +37,7 @@ it('lets newcomers ask, by what the code is for', function () use ($ids, $token)
         0,
         $waiting,
         $token,
-        $ids,
-        '2026-09-01',
-        AT,
+        new Occasion($ids, '2026-09-01', AT),
     )->plan->changes[0]->after;
     expect($ask(newcomer())['state'])->toBe('waiting')->and($ask(newcomer())['token_hash'])->toBeNull();
     $mail = $ask(newcomer(mail: 'marlo@lanternfield.example'), ['who' => 'domain']);
@@ -69,9 +71,7 @@ it('keeps the rule for those under 13, to the day of the birthday', function () 
         0,
         0,
         $token,
-        $ids,
-        '2026-09-01',
-        AT,
+        new Occasion($ids, '2026-09-01', AT),
     )->plan->changes[0]->after;
     expect($ask('2013-09-01', 'approve')['state'])
         ->toBe('mail')
@@ -110,9 +110,7 @@ it('answers a request once: in with an account, in as somebody of the list, or t
         new UserNames(['marlo.quill' => true], []),
         'me',
         null,
-        $ids,
-        '2026-09-01',
-        AT,
+        new Occasion($ids, '2026-09-01', AT),
     )->plan;
     expect(tables($in))
         ->toBe(['people', 'sign_ins', 'enrollments', 'join_requests'])
@@ -128,26 +126,26 @@ it('answers a request once: in with an account, in as somebody of the list, or t
         'user_name' => 'noor.haddad',
         'passphrase' => 'sealed',
         'password' => null,
+        'last_signed_in_at' => null,
     ]);
     $as = fn(
         bool $proven = false,
         bool $used = false,
-        ?Record $s = null,
+        ?SignIn $s = null,
         array $in = [],
         Way $way = Way::Passphrase,
     ) => JoinRequests::approveAs(
         heron(),
         $request,
-        child(),
+        new StudentAccount(
+            child(),
+            $s === null ? [] : [$s->with($used ? ['last_signed_in_at' => '2026-08-30 08:00:00'] : [])],
+            $way,
+        ),
         $proven,
-        $way,
-        $s,
-        $used,
         $in,
         'me',
-        $ids,
-        '2026-09-01',
-        AT,
+        new Occasion($ids, '2026-09-01', AT),
     );
     expect(tables($as()))
         ->toBe(['enrollments', 'join_requests'])
@@ -193,9 +191,7 @@ it('answers a request once: in with an account, in as somebody of the list, or t
             new UserNames([], []),
             'me',
             null,
-            $ids,
-            '2026-09-01',
-            AT,
+            new Occasion($ids, '2026-09-01', AT),
         )->plan,
     )
         ->toThrow(Refusal::class, 'archived')
@@ -203,19 +199,29 @@ it('answers a request once: in with an account, in as somebody of the list, or t
             fn() => JoinRequests::approveAs(
                 heron(),
                 $request,
-                child('left'),
+                new StudentAccount(child('left'), [], Way::Passphrase),
                 true,
-                Way::Passphrase,
-                null,
-                false,
                 [],
                 'me',
-                $ids,
-                '2026-09-01',
-                AT,
+                new Occasion($ids, '2026-09-01', AT),
             ),
         )
         ->toThrow(Refusal::class);
+});
+
+it('gives the account of nobody who has used it, by whichever of its user names', function (): void {
+    $signIn = fn(?string $last, ?string $password): SignIn => new SignIn('s', 1, [
+        'last_signed_in_at' => $last,
+        'password' => $password,
+    ]);
+    $fresh = $signIn(null, null);
+    $used = fn(SignIn ...$all): bool => (new StudentAccount(child(), array_values($all), Way::Card))->isUsed();
+    expect([
+        $used(),
+        $used($fresh),
+        $used($fresh, $signIn('2026-08-30 08:00:00', null)),
+        $used($fresh, $signIn(null, 'hash')),
+    ])->toBe([false, false, true, true]);
 });
 
 it('gives the account on the list to who shows to be its owner, while nobody has used it', function () use (
@@ -228,7 +234,7 @@ it('gives the account on the list to who shows to be its owner, while nobody has
         'password' => null,
     ]);
     $claim = fn(
-        Record $s,
+        SignIn $s,
         ?string $last = null,
         array $in = [],
         array $terms = [],
@@ -237,16 +243,11 @@ it('gives the account on the list to who shows to be its owner, while nobody has
     ) => Newcomers::claim(
         heron(),
         doorCode($terms),
-        child(),
-        $way,
-        $s,
-        $last,
+        new StudentAccount(child(), [$s->with(['last_signed_in_at' => $last])], $way),
         'hash',
         $in,
         $cameIn,
-        $ids,
-        '2026-09-01',
-        AT,
+        new Occasion($ids, '2026-09-01', AT),
     );
     expect(tables($claim($signIn)))
         ->toBe(['sign_ins', 'enrollments'])
@@ -314,10 +315,10 @@ it('looks for a newcomer by beginnings that other ways of writing the name share
 ]);
 
 it('says what has become of an invitation', function (): void {
-    expect(Invitations::stateAt('invited', '2026-09-15 10:00:00', AT))
-        ->toBe('invited')
-        ->and(Invitations::stateAt('invited', AT, AT))
-        ->toBe('expired')
-        ->and(Invitations::stateAt('accepted', '2026-08-01 10:00:00', AT))
-        ->toBe('accepted');
+    expect(InvitationStanding::at(InvitationState::Invited, '2026-09-15 10:00:00', AT))
+        ->toBe(InvitationStanding::Invited)
+        ->and(InvitationStanding::at(InvitationState::Invited, AT, AT))
+        ->toBe(InvitationStanding::Expired)
+        ->and(InvitationStanding::at(InvitationState::Accepted, '2026-08-01 10:00:00', AT))
+        ->toBe(InvitationStanding::Accepted);
 });

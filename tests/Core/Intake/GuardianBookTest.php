@@ -53,7 +53,7 @@ function guardiansAdded(Plan $plan): array
 {
     $added = array_filter(
         $plan->changes,
-        fn(Change $c): bool => $c->entity === Entity::Person && $c->after['kind'] === 'guardian',
+        fn(Change $c): bool => $c->entity === Entity::Person && ($c->after['kind'] ?? '') === 'guardian',
     );
 
     return array_values(
@@ -132,32 +132,81 @@ it('takes a row for each guardian as one row with all of them', function (): voi
     expect($again->changes)->toBe([]);
 });
 
-it(
-    'knows the student’s own guardian by name, by phone where there is no name, and never against another address',
-    function (GuardianLine $says, string $does): void {
-        $snapshot = (new RandomSchool(1, 0))->snapshot;
-        $known = $snapshot->with(
-            planOfGuardians(
-                [childOf([new GuardianLine(new PersonName('Ann', 'Quill'), 'ann@x.example', '+12025550101')])],
-                $snapshot,
-            ),
-        );
-        $plan = planOfGuardians([childOf([$says])], $known);
-        expect(
-            $plan->countOf(Entity::Guardianship) > 0
-                ? (count($plan->changes) > 1
-                    ? 'adds'
-                    : 'changes')
-                : ($plan->changes === []
-                    ? 'same'
-                    : 'changes'),
-        )->toBe($does);
-    },
-)->with([
+it('knows the student’s own guardian by name, and by phone where there is no name', function (
+    GuardianLine $says,
+    string $does,
+): void {
+    $snapshot = (new RandomSchool(1, 0))->snapshot;
+    $known = $snapshot->with(
+        planOfGuardians(
+            [childOf([new GuardianLine(new PersonName('Ann', 'Quill'), 'ann@x.example', '+12025550101')])],
+            $snapshot,
+        ),
+    );
+    $plan = planOfGuardians([childOf([$says])], $known);
+    expect(
+        $plan->countOf(Entity::Guardianship) > 0
+            ? (count($plan->changes) > 1
+                ? 'adds'
+                : 'changes')
+            : ($plan->changes === []
+                ? 'same'
+                : 'changes'),
+    )->toBe($does);
+})->with([
     'by name' => [new GuardianLine(new PersonName('ann', 'QUILL'), '', ''), 'same'],
     'by phone alone' => [new GuardianLine(new PersonName('', ''), '', '+12025550101'), 'same'],
     'by address alone' => [new GuardianLine(new PersonName('', ''), 'ann@x.example', ''), 'same'],
-    'another address' => [new GuardianLine(new PersonName('Ann', 'Quill'), 'other@x.example', ''), 'adds'],
+    'another address' => [new GuardianLine(new PersonName('Ann', 'Quill'), 'other@x.example', ''), 'changes'],
     'another name' => [new GuardianLine(new PersonName('Bea', 'Quill'), '', '+12025550101'), 'adds'],
     'a relationship' => [new GuardianLine(new PersonName('Ann', 'Quill'), '', '', 'mother'), 'changes'],
+]);
+
+it('takes another address of the student’s guardian for a change, where nothing speaks against it', function (
+    array $known,
+    array $says,
+    array $added,
+    array $mails,
+): void {
+    $lines = fn(array $guardians): array => array_map(
+        fn(array $g): GuardianLine => new GuardianLine(new PersonName($g[0], 'Quill'), $g[1], ''),
+        $guardians,
+    );
+    $snapshot = (new RandomSchool(1, 0))->snapshot;
+    $before = $snapshot->with(planOfGuardians([childOf($lines($known))], $snapshot));
+    $plan = planOfGuardians([childOf($lines($says))], $before);
+    expect(guardiansAdded($plan))
+        ->toBe($added)
+        ->and(
+            array_values(
+                array_map(
+                    fn(Change $c): string => (string) $c->after['email'],
+                    array_filter(
+                        $plan->changes,
+                        fn(Change $c): bool => $c->entity === Entity::Person && !isset($c->after['kind']),
+                    ),
+                ),
+            ),
+        )
+        ->toBe($mails);
+})->with([
+    'one of that name' => [[['Ann', 'ann@x.example']], [['Ann', 'new@x.example']], [], ['new@x.example']],
+    'the row gives the old one too' => [
+        [['Ann', 'ann@x.example']],
+        [['Ann', 'ann@x.example'], ['Ann', 'new@x.example']],
+        ['ann quill|new@x.example|'],
+        [],
+    ],
+    'two of that name' => [
+        [['Ann', 'ann@x.example'], ['Ann', 'ann2@x.example']],
+        [['Ann', 'new@x.example']],
+        ['ann quill|new@x.example|'],
+        [],
+    ],
+    'the other parent’s address' => [
+        [['Ann', 'ann@x.example'], ['Bo', 'bo@x.example']],
+        [['Ann', 'bo@x.example']],
+        ['ann quill|bo@x.example|'],
+        [],
+    ],
 ]);

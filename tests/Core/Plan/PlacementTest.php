@@ -9,6 +9,7 @@ use Vantrel\Core\Door\JoinCodes;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records\Enrollment;
 use Vantrel\Core\Records\Invitation;
@@ -19,7 +20,9 @@ use Vantrel\Core\Records\Record;
 use Vantrel\Core\Records\RoomPass;
 use Vantrel\Core\Records\SchoolRules;
 use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SectionKind;
 use Vantrel\Core\Sections\Sections;
+use Vantrel\Core\Sections\SectionWish;
 use Vantrel\Core\Staffing\Invitations;
 use Vantrel\Core\Staffing\InviteWish;
 use Vantrel\Core\Staffing\StaffRole;
@@ -86,20 +89,36 @@ it('opens a code, replaces it, closes it', function () use ($ids, $code): void {
 });
 
 it('lets a student in once', function () use ($ids): void {
-    $plan = JoinCodes::enter(openSection(), theCode(), pupil(), [], 0, $ids, '2026-09-01', NOW);
+    $plan = JoinCodes::enter(openSection(), theCode(), pupil(), [], 0, new Occasion($ids, '2026-09-01', NOW));
     expect($plan->changes[0]->after['source'])->toBe('code');
     $in = new Enrollment('e', 1, ['section_id' => 'sec', 'ends_on' => null]);
     expect(
-        JoinCodes::enter(openSection(), theCode(), pupil(), [$in], 0, $ids, '2026-09-01', NOW)->isEmpty(),
+        JoinCodes::enter(openSection(), theCode(), pupil(), [$in], 0, new Occasion($ids, '2026-09-01', NOW))->isEmpty(),
     )->toBeTrue();
     $left = new Enrollment('e', 1, ['section_id' => 'sec', 'ends_on' => '2026-08-30']);
     expect(
-        JoinCodes::enter(openSection(), theCode(), pupil(), [$left], 0, $ids, '2026-09-01', NOW)->isEmpty(),
+        JoinCodes::enter(
+            openSection(),
+            theCode(),
+            pupil(),
+            [$left],
+            0,
+            new Occasion($ids, '2026-09-01', NOW),
+        )->isEmpty(),
     )->toBeFalse();
 });
 
 it('lets in no staff, nobody who left, and nobody into an archived section', function () use ($ids): void {
-    expect(fn() => JoinCodes::enter(openSection(), theCode(), pupil('staff'), [], 0, $ids, '2026-09-01', NOW))
+    expect(
+        fn() => JoinCodes::enter(
+            openSection(),
+            theCode(),
+            pupil('staff'),
+            [],
+            0,
+            new Occasion($ids, '2026-09-01', NOW),
+        ),
+    )
         ->toThrow(Refusal::class)
         ->and(
             fn() => JoinCodes::enter(
@@ -108,13 +127,20 @@ it('lets in no staff, nobody who left, and nobody into an archived section', fun
                 pupil('student', 'left'),
                 [],
                 0,
-                $ids,
-                '2026-09-01',
-                NOW,
+                new Occasion($ids, '2026-09-01', NOW),
             ),
         )
         ->toThrow(Refusal::class)
-        ->and(fn() => JoinCodes::enter(openSection('archived'), theCode(), pupil(), [], 0, $ids, '2026-09-01', NOW))
+        ->and(
+            fn() => JoinCodes::enter(
+                openSection('archived'),
+                theCode(),
+                pupil(),
+                [],
+                0,
+                new Occasion($ids, '2026-09-01', NOW),
+            ),
+        )
         ->toThrow(Refusal::class);
 });
 
@@ -122,20 +148,13 @@ it('makes no two sections of one name in a year', function () use ($ids): void {
     $make = fn(string $name) => Sections::make(
         'school',
         'year',
-        $name,
-        'class',
-        null,
-        null,
-        null,
-        'lead',
+        SectionWish::typed($name, SectionKind::ClassSection),
         [openSection()],
         book(),
-        $ids,
-        '2026-09-01',
-        NOW,
+        new Occasion($ids, '2026-09-01', NOW),
     );
     expect(array_map(fn(Change $c): string => $c->entity->value, $make('4 Tern')->changes))
-        ->toBe(['sections', 'enrollments', 'join_codes'])
+        ->toBe(['sections', 'join_codes'])
         ->and(fn() => $make('3 HERON'))
         ->toThrow(Refusal::class);
 });
@@ -243,15 +262,17 @@ it('gives a substitute dates, and nobody else', function () use ($ids): void {
         ->and(fn() => $wish(StaffRole::CoTeacher, '2026-09-05', '2026-09-09'))
         ->toThrow(Refusal::class, 'Only a substitute');
     $row = asked()->with(['role' => 'substitute', 'begins_on' => '2026-09-05', 'ends_on' => '2026-09-09']);
-    $in = Invitations::accept(openSection(), $row, pupil('staff'), [], $ids, '2026-09-01', NOW)->changes[1]->after;
+    $in = Invitations::accept(openSection(), $row, pupil('staff'), [], new Occasion($ids, '2026-09-01', NOW))
+        ->changes[1]->after;
     expect([$in['role'], $in['begins_on'], $in['ends_on']])->toBe(['substitute', '2026-09-05', '2026-09-09']);
     expect(
-        Invitations::accept(openSection(), $row, pupil('staff'), [], $ids, '2026-09-07', NOW)->changes[1]->after[
-            'begins_on'
-        ],
+        Invitations::accept(openSection(), $row, pupil('staff'), [], new Occasion($ids, '2026-09-07', NOW))->changes[1]
+            ->after['begins_on'],
     )
         ->toBe('2026-09-07')
-        ->and(fn() => Invitations::accept(openSection(), $row, pupil('staff'), [], $ids, '2026-09-09', NOW))
+        ->and(
+            fn() => Invitations::accept(openSection(), $row, pupil('staff'), [], new Occasion($ids, '2026-09-09', NOW)),
+        )
         ->toThrow(Refusal::class, 'have passed');
 });
 
@@ -261,9 +282,7 @@ it('takes one answer to an invitation, in time', function () use ($ids): void {
         $invitation,
         pupil('staff'),
         [],
-        $ids,
-        '2026-09-01',
-        NOW,
+        new Occasion($ids, '2026-09-01', NOW),
     );
     expect(array_map(fn(Change $c): string => $c->entity->value, $accept(asked())->changes))->toBe([
         'invitations',
@@ -279,10 +298,24 @@ it('takes one answer to an invitation, in time', function () use ($ids): void {
     }
     expect(fn() => $accept(asked('invited', '2026-08-30 10:00:00')))
         ->toThrow(Refusal::class, 'expired')
-        ->and(fn() => Invitations::accept(openSection(), asked(), pupil('student'), [], $ids, '2026-09-01', NOW))
+        ->and(
+            fn() => Invitations::accept(
+                openSection(),
+                asked(),
+                pupil('student'),
+                [],
+                new Occasion($ids, '2026-09-01', NOW),
+            ),
+        )
         ->toThrow(Refusal::class, 'staff')
         ->and(
-            fn() => Invitations::accept(openSection('archived'), asked(), pupil('staff'), [], $ids, '2026-09-01', NOW),
+            fn() => Invitations::accept(
+                openSection('archived'),
+                asked(),
+                pupil('staff'),
+                [],
+                new Occasion($ids, '2026-09-01', NOW),
+            ),
         )
         ->toThrow(Refusal::class, 'archived');
     expect(
@@ -291,9 +324,7 @@ it('takes one answer to an invitation, in time', function () use ($ids): void {
             asked(),
             new PersonName('Noor', 'Haddad'),
             'hash',
-            $ids,
-            '2026-09-01',
-            NOW,
+            new Occasion($ids, '2026-09-01', NOW),
         )->changes,
     )
         ->toHaveCount(4)

@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+// mutates: Accounts
+
 use Vantrel\Core\Accounts\PassphraseSheet;
 use Vantrel\Core\Accounts\WordList;
 use Vantrel\Core\Codes\KeyedStream;
@@ -10,6 +12,7 @@ use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\PrintRoom\CardIssue;
+use Vantrel\Core\PrintRoom\CardLayout;
 use Vantrel\Core\PrintRoom\CardOrder;
 use Vantrel\Core\PrintRoom\CardSheet;
 use Vantrel\Core\PrintRoom\IssuedCard;
@@ -18,8 +21,8 @@ use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\Record;
 use Vantrel\Core\Records\SignIn;
 
-it('centres the cards and keeps them on the page', function (string $layout): void {
-    $sheet = CardSheet::named($layout);
+it('centres the cards and keeps them on the page', function (CardLayout $layout): void {
+    $sheet = $layout->sheet();
     for ($p = 0; $p < $sheet->places(); $p++) {
         [$x, $y] = $sheet->corner($p);
         expect($x)
@@ -34,7 +37,7 @@ it('centres the cards and keeps them on the page', function (string $layout): vo
     [$left] = $sheet->corner(0);
     [$right] = $sheet->corner($sheet->columns - 1);
     expect($left)->toEqualWithDelta($sheet->pageWidth - $right - $sheet->cardWidth, 1e-9);
-})->with(['cards-a4', 'cards-letter']);
+})->with(CardLayout::cases());
 
 it('never lets two cards overlap, gaps or not', function (): void {
     $sheet = CardSheet::centred('a4', 3, 8, 60.0, 32.0, 2.5, 1.5);
@@ -53,8 +56,6 @@ it('refuses what does not fit and says by how much', function (): void {
         ->and(fn() => CardSheet::centred('a3', 1, 1, 10.0, 10.0))
         ->toThrow(Refusal::class, 'a3')
         ->and(fn() => CardSheet::centred('a4', 0, 1, 10.0, 10.0))
-        ->toThrow(Refusal::class)
-        ->and(fn() => CardSheet::named('tiny'))
         ->toThrow(Refusal::class);
 });
 
@@ -80,7 +81,7 @@ it('puts every card on once in reading order', function (): void {
 });
 
 it('mirrors the back of a sheet along its rows', function (): void {
-    $sheet = CardSheet::named('cards-a4');
+    $sheet = CardLayout::A4->sheet();
     for ($p = 0; $p < $sheet->places(); $p++) {
         expect($sheet->behind($sheet->behind($p)))->toBe($p);
         expect($sheet->corner($sheet->behind($p))[0])->toEqualWithDelta(

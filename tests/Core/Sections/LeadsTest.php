@@ -15,7 +15,7 @@ use Vantrel\Core\Staffing\Power;
 use Vantrel\Core\Staffing\StaffRole;
 
 $ids = new Ids('01K3CNQ0000000000000000000');
-$heron = place('h', '3 Heron');
+$heron = place('h', '3 Heron', ['school_id' => 'school']);
 $plover = place('p', '3 Plover', ['seats' => 2, 'period' => '2']);
 $art = place('a', 'Art', ['period' => '2']);
 
@@ -24,6 +24,7 @@ it('hands the lead over, who led becomes a co-teacher, and a co-teacher can beco
     $heron,
 ): void {
     $staff = fn(string $id, string $state = 'active'): Person => new Person($id, 1, [
+        'school_id' => 'school',
         'kind' => 'staff',
         'state' => $state,
         'given_name' => 'Jo',
@@ -80,6 +81,7 @@ it('has one lead after any number of hand-overs, and forgets nobody who led', fu
     $random = new KeyedStream(str_repeat('k', 32), 'leads');
     $people = array_map(
         fn(string $id): Person => new Person($id, 1, [
+            'school_id' => 'school',
             'kind' => 'staff',
             'state' => 'active',
             'given_name' => 'Jo',

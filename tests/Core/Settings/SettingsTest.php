@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use Vantrel\Core\Accounts\SignInPolicy;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Refusal;
@@ -49,6 +50,8 @@ it('keeps a school’s settings sound', function (array $wish, int $below, ?stri
     [['name' => ' '], 0, 'name'],
     [['lowest_grade' => 6], 0, 'highest_grade'],
     [['highest_grade' => 4], 3, 'highest_grade'],
+    [['highest_grade' => SchoolSettings::grade('nonsense')], 0, 'highest_grade'],
+    [['lowest_grade' => SchoolSettings::grade('14')], 0, 'lowest_grade'],
     [['mail_domains' => '["no domain"]'], 0, 'mail_domains'],
     [['naming_pattern' => 'x'], 0, 'naming_pattern'],
     [['sign_in_policy' => '0:2 magic'], 0, 'sign_in_policy'],
@@ -100,4 +103,28 @@ it('plans years that do not overlap', function () use ($ids): void {
             ),
         )
         ->toBe(1);
+});
+
+it('keeps grades, mail domains and ways of signing in as they are stored', function (): void {
+    $school = new School('s', 1, ['lowest_grade' => 0, 'highest_grade' => 2]);
+    expect(SchoolSettings::grade('K'))
+        ->toBe(0)
+        ->and(SchoolSettings::grade('Grade 5'))
+        ->toBe(5)
+        ->and(SchoolSettings::grade(null))
+        ->toBeNull()
+        ->and(SchoolSettings::domains([' @Lanternfield.example', 'lanternfield.example', 'x.example']))
+        ->toBe('["lanternfield.example","x.example"]')
+        ->and(SignInPolicy::ofGrades(['KG' => 'card', '01' => 'card', '02' => 'own'])->text())
+        ->toBe('0:1 card, 2:2 own')
+        ->and(fn() => SignInPolicy::ofGrades(['99' => 'card']))
+        ->toThrow(Refusal::class)
+        ->and(SchoolSettings::taught($school, ['name' => 'x']))
+        ->toBeNull()
+        ->and(SchoolSettings::taught($school, ['highest_grade' => 1]))
+        ->toBe(['KG', '01'])
+        ->and(SchoolSettings::taught($school, ['lowest_grade' => 3]))
+        ->toBeNull()
+        ->and(SchoolSettings::taught($school, ['highest_grade' => 99]))
+        ->toBeNull();
 });

@@ -188,7 +188,7 @@ it('mends what spreadsheets break', function (): void {
 it('names the cell and the cure of what it cannot read', function (): void {
     $lines = students(
         "Student no,Name,Grade,DOB,Parent email\n1.2E+05,Noor Haddad,5,2015-04-03,\n" .
-            ",Kai Wu,fifth,03/04/2015,ann at x\n",
+            ",Kai Wu,middle,03/04/2015,ann at x\n",
     );
     expect($lines[0]->problems[0]->column)
         ->toBe('Student no')

@@ -217,6 +217,8 @@ final class Histories
                     'search_name' => strtolower("ann $family"),
                     'email' => 'ann' . min($n, 1) . '@shoremail.example',
                     'email_state' => 'claimed',
+                    'email_by' => null,
+                    'email_at' => null,
                 ];
                 $rows['guardianships'][$ids->for('listed', (string) $n)] = [
                     'student_id' => $id,

@@ -93,7 +93,8 @@ final class MemoryHouse implements House, Standing
         return $this->apply($plan(), $action);
     }
 
-    public function undo(int $seq, bool $together): array
+    /** @return list<Undo> what taking it back would come to, with what has to go back first where that is asked */
+    public function outlook(int $seq, bool $together): array
     {
         $seqs = [$seq];
         do {
@@ -113,6 +114,13 @@ final class MemoryHouse implements House, Standing
             $seqs = array_values(array_unique([...$seqs, ...$more]));
             usort($seqs, fn(int $a, int $b): int => $this->ledger[$b]['done'] <=> $this->ledger[$a]['done']);
         } while ($more !== []);
+
+        return $undos;
+    }
+
+    public function undo(int $seq, bool $together): array
+    {
+        $undos = $this->outlook($seq, $together);
         if (array_filter($undos, fn(Undo $u): bool => $u->blocked) !== []) {
             throw new Refusal('cannot go back by itself');
         }

@@ -18,6 +18,7 @@ use Vantrel\Core\Intake\ListContents;
 use Vantrel\Core\Intake\StudentLine;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
@@ -167,9 +168,7 @@ trait Plans
             $student,
             $snapshot->where(Enrollment::class, 'person_id', $student->id),
             0,
-            $ids,
-            Histories::TODAY,
-            Histories::NOW,
+            new Occasion($ids, Histories::TODAY, Histories::NOW),
         );
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\PrintRoom\Http\Wishes;
 
 use App\Platform\Must;
+use Vantrel\Core\PrintRoom\CardLayout;
 use Vantrel\Core\PrintRoom\CardOrder;
 
 /** Which cards of a school to print, and how. */
@@ -16,7 +17,7 @@ final readonly class CardsWish
      */
     public function __construct(
         #[Must('min:1|max:300', each: 'ulid')] public array $sectionIds,
-        #[Must('in:cards-a4,cards-letter')] public string $layout,
+        public CardLayout $layout,
         public CardOrder $order,
         #[Must('max:2000', each: 'ulid')] public array $personIds = [],
         public bool $lost = false,

@@ -6,6 +6,7 @@ namespace App\Sections\Http\Wishes;
 
 use App\Platform\Must;
 use Vantrel\Core\Records\SectionKind;
+use Vantrel\Core\Sections\SectionWish as Wish;
 
 /** What a section is called and holds. */
 final readonly class SectionWish
@@ -17,4 +18,9 @@ final readonly class SectionWish
         #[Must('max:20')] public ?string $period = null,
         public ?int $seats = null,
     ) {}
+
+    public function typed(): Wish
+    {
+        return Wish::typed($this->name, $this->kind, $this->grade, $this->period, $this->seats);
+    }
 }

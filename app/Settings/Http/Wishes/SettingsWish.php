@@ -6,7 +6,7 @@ namespace App\Settings\Http\Wishes;
 
 use App\Platform\Must;
 use Vantrel\Core\Accounts\SignInPolicy;
-use Vantrel\Core\Values\GradeLevel;
+use Vantrel\Core\Settings\SchoolSettings;
 
 /** What a school changes of its settings; null for what stays. */
 final readonly class SettingsWish
@@ -44,13 +44,13 @@ final readonly class SettingsWish
         return array_filter(
             [
                 'name' => $this->name,
-                'lowest_grade' => self::grade($this->lowestGrade),
-                'highest_grade' => self::grade($this->highestGrade),
-                'mail_domains' => $this->mailDomains === null ? null : self::domains($this->mailDomains),
+                'lowest_grade' => SchoolSettings::grade($this->lowestGrade),
+                'highest_grade' => SchoolSettings::grade($this->highestGrade),
+                'mail_domains' => $this->mailDomains === null ? null : SchoolSettings::domains($this->mailDomains),
                 'time_zone' => $this->timeZone,
                 'country' => $this->country === null ? null : strtoupper($this->country),
                 'naming_pattern' => $this->namingPattern,
-                'sign_in_policy' => $this->ways === null ? null : self::policy($this->ways),
+                'sign_in_policy' => $this->ways === null ? null : SignInPolicy::ofGrades($this->ways)->text(),
                 'stay_days_shared' => $this->stayDaysShared,
                 'stay_days_own' => $this->stayDaysOwn,
                 'outside_staff' => self::flag($this->outsideStaff),
@@ -71,31 +71,5 @@ final readonly class SettingsWish
     private static function flag(?bool $said): ?int
     {
         return $said === null ? null : (int) $said;
-    }
-
-    /** The grade by its order; 99, which no school teaches, for what is no grade. */
-    private static function grade(?string $typed): ?int
-    {
-        return $typed === null ? null : GradeLevel::read($typed)->order ?? 99;
-    }
-
-    /** @param  list<string>  $typed */
-    private static function domains(array $typed): string
-    {
-        $plain = array_map(fn(string $d): string => mb_strtolower(ltrim(trim($d), '@')), $typed);
-
-        return json_encode(array_values(array_unique($plain)), JSON_THROW_ON_ERROR);
-    }
-
-    /** @param  array<string, string>  $ways */
-    private static function policy(array $ways): string
-    {
-        $bands = [];
-        foreach ($ways as $grade => $way) {
-            $order = GradeLevel::read((string) $grade)?->order;
-            $bands[] = "$order:$order $way";
-        }
-
-        return SignInPolicy::read(implode(', ', $bands))->text();
     }
 }

@@ -2,13 +2,15 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
+import { useAct } from '@/api/act';
 import { api, data } from '@/api/client';
 import type { Me } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { moment } from '@/ui/dates';
 import { Field } from '@/ui/Field';
-import { Leaf } from './Leaf';
-import { problem } from './problem';
+import { useSentForm } from '@/ui/useSentForm';
+import { Leaf, LeafNote } from './Leaf';
+import { useProblem } from './problem';
 import { SecondFactorSetup } from './SecondFactorSetup';
 import { SetPassword } from './SetPassword';
 
@@ -54,23 +56,20 @@ function SecondFactorPart() {
     const { t } = useTranslation();
     const queries = useQueryClient();
     const [setting, setSetting] = useState(false);
-    const [code, setCode] = useState('');
-    const [error, setError] = useState('');
     const { data: factor } = useQuery({
         queryKey: ['second-factor'],
         queryFn: () => data(api.GET('/api/second-factor')),
     });
+    const words = useProblem();
     const refresh = () => queries.invalidateQueries({ queryKey: ['second-factor'] });
-    const remove = async () => {
-        setError('');
-        try {
-            await api.DELETE('/api/second-factor', { body: { code } });
-            setCode('');
-            await refresh();
-        } catch (e) {
-            setError(problem(e, t).text);
-        }
-    };
+    const remove = useSentForm({
+        start: { code: '' },
+        send: (body) => api.DELETE('/api/second-factor', { body }),
+        stale: [['second-factor']],
+        home: 'code',
+        forget: ['code'],
+        words,
+    });
     if (!factor) return null;
     return (
         <section className="mb-9">
@@ -83,13 +82,7 @@ function SecondFactorPart() {
                     }}
                 />
             ) : factor.on ? (
-                <form
-                    className="flex flex-col gap-4"
-                    onSubmit={(event) => {
-                        event.preventDefault();
-                        void remove();
-                    }}
-                >
+                <form className="flex flex-col gap-4" onSubmit={remove.submit}>
                     <p>{t('It is on. {{count}} recovery codes are left.', { count: factor.recoveryLeft })}</p>
                     {!factor.asked && (
                         <>
@@ -98,11 +91,9 @@ function SecondFactorPart() {
                                 mono
                                 label={t('Six figures, or a recovery code')}
                                 required
-                                value={code}
-                                onChange={(event) => setCode(event.target.value)}
-                                error={error || undefined}
+                                {...remove.field('code')}
                             />
-                            <Button large type="submit">
+                            <Button large type="submit" disabled={remove.busy}>
                                 {t('Switch it off')}
                             </Button>
                         </>
@@ -124,11 +115,24 @@ function SessionsPart() {
     const { t } = useTranslation();
     const queries = useQueryClient();
     const { data: page } = useQuery({ queryKey: ['sessions'], queryFn: () => data(api.GET('/api/sessions')) });
-    const refresh = () => queries.invalidateQueries({ queryKey: ['sessions'] });
+    const words = useProblem();
+    // One of them by its key, or all others.
+    const end = useAct(
+        (key: string) =>
+            key === ''
+                ? api.DELETE('/api/sessions')
+                : api.DELETE('/api/sessions/{session}', { params: { path: { session: key } } }),
+        {
+            stale: [['sessions']],
+            words,
+            failed: () => void queries.invalidateQueries({ queryKey: ['sessions'] }),
+        },
+    );
     if (!page) return null;
     return (
         <section>
             <h2 className="mb-2 text-lg">{t('Where you are signed in')}</h2>
+            {end.error && <LeafNote bad>{end.error}</LeafNote>}
             <ul>
                 {page.sessions.map((s) => (
                     <li
@@ -142,15 +146,7 @@ function SessionsPart() {
                             </span>
                         </span>
                         {!s.thisOne && (
-                            <Button
-                                large
-                                kind="quiet"
-                                onClick={() =>
-                                    void api
-                                        .DELETE('/api/sessions/{session}', { params: { path: { session: s.key } } })
-                                        .finally(refresh)
-                                }
-                            >
+                            <Button large kind="quiet" disabled={end.busy} onClick={() => end.run(s.key)}>
                                 {t('Sign it out')}
                             </Button>
                         )}
@@ -159,7 +155,7 @@ function SessionsPart() {
             </ul>
             {page.sessions.length > 1 && (
                 <div className="mt-4">
-                    <Button large onClick={() => void api.DELETE('/api/sessions').finally(refresh)}>
+                    <Button large disabled={end.busy} onClick={() => end.run('')}>
                         {t('Sign all others out')}
                     </Button>
                 </div>

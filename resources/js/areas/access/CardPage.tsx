@@ -1,11 +1,11 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Navigate, useNavigate } from 'react-router';
+import { useAct } from '@/api/act';
 import { api, ApiError, data } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Leaf, LeafNote } from './Leaf';
-import { problem } from './problem';
+import { problem, useProblem } from './problem';
 import { useToken } from './token';
 
 /**
@@ -17,7 +17,6 @@ export function CardPage() {
     const token = useToken();
     const navigate = useNavigate();
     const queries = useQueryClient();
-    const [error, setError] = useState('');
     const enter = (me: unknown) => {
         queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'me' && query.queryKey[0] !== 'card' });
         queries.setQueryData(['me'], me);
@@ -32,22 +31,21 @@ export function CardPage() {
         staleTime: Infinity,
         retry: false,
     });
-    const instead = async () => {
-        setError('');
-        try {
-            enter((await data(api.POST('/api/sign-in/card', { body: { token, instead: true } }))).me);
+    const instead = useAct(() => data(api.POST('/api/sign-in/card', { body: { token, instead: true } })), {
+        stale: [],
+        words: useProblem(),
+        then: ({ me }) => {
+            enter(me);
             void navigate('/', { replace: true });
-        } catch (e) {
-            setError(problem(e, t).text);
-        }
-    };
+        },
+    });
     if (refused) {
         const ended = refused instanceof ApiError && refused.status === 422;
         const wait = refused instanceof ApiError && refused.status === 429;
         if (ended || wait) return <Navigate replace to={`/?card=${ended ? 'ended' : 'wait'}`} />;
         return (
             <Leaf title={t('Sign in')}>
-                <LeafNote bad>{problem(refused, t).text}</LeafNote>
+                <LeafNote bad>{problem(refused, t)}</LeafNote>
                 <Button large onClick={() => void queries.invalidateQueries({ queryKey: ['card', token] })}>
                     {t('Try again')}
                 </Button>
@@ -58,14 +56,14 @@ export function CardPage() {
     if (answer.needs === '') return <Navigate replace to="/" />;
     return (
         <Leaf title={t('Somebody is signed in here')}>
-            {error && <LeafNote bad>{error}</LeafNote>}
+            {instead.error && <LeafNote bad>{instead.error}</LeafNote>}
             <p className="mb-6">
                 {t('{{name}} is signed in on this device. Sign them out and go on with the card?', {
                     name: answer.me?.name ?? '',
                 })}
             </p>
             <div className="flex flex-col gap-3">
-                <Button large kind="primary" onClick={() => void instead()}>
+                <Button large kind="primary" disabled={instead.busy} onClick={() => instead.run()}>
                     {t('Go on with the card')}
                 </Button>
                 <Button large onClick={() => void navigate('/', { replace: true })}>

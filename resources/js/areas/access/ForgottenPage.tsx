@@ -5,25 +5,24 @@ import { Link, useNavigate } from 'react-router';
 import { api, data } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
+import { useSentForm } from '@/ui/useSentForm';
 import { Leaf, LeafNote } from './Leaf';
-import { problem } from './problem';
+import { useProblem } from './problem';
 import { SetPassword } from './SetPassword';
 import { useToken } from './token';
 
 /** Asking for a link to set a new password. The answer is the same whether there is such an account or not. */
 export function ForgottenPage() {
     const { t } = useTranslation();
-    const [userName, setUserName] = useState('');
     const [sent, setSent] = useState(false);
-    const [error, setError] = useState('');
-    const send = async () => {
-        try {
-            await api.POST('/api/forgotten', { body: { user_name: userName } });
-            setSent(true);
-        } catch (e) {
-            setError(problem(e, t).text);
-        }
-    };
+    const form = useSentForm({
+        start: { user_name: '' },
+        send: (body) => api.POST('/api/forgotten', { body }),
+        stale: [],
+        home: 'user_name',
+        words: useProblem(),
+        then: () => setSent(true),
+    });
     return (
         <Leaf title={t('I forgot my password')}>
             {sent ? (
@@ -41,13 +40,7 @@ export function ForgottenPage() {
                     </Link>
                 </>
             ) : (
-                <form
-                    className="flex flex-col gap-5"
-                    onSubmit={(event) => {
-                        event.preventDefault();
-                        void send();
-                    }}
-                >
+                <form className="flex flex-col gap-5" onSubmit={form.submit}>
                     <Field
                         large
                         mono
@@ -56,12 +49,10 @@ export function ForgottenPage() {
                         autoFocus
                         autoCapitalize="none"
                         dir="ltr"
-                        value={userName}
-                        onChange={(event) => setUserName(event.target.value)}
-                        error={error || undefined}
+                        {...form.field('user_name')}
                         hint={t('Staff and guardians: your mail address.')}
                     />
-                    <Button large kind="primary" type="submit">
+                    <Button large kind="primary" type="submit" disabled={form.busy}>
                         {t('Send me a link')}
                     </Button>
                 </form>

@@ -2,11 +2,14 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
-import { api, ApiError, data, sentence } from '@/api/client';
+import { useAct } from '@/api/act';
+import { api, data } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { day, lastDay } from '@/ui/dates';
+import { useSentForm } from '@/ui/useSentForm';
 import { Leaf, LeafNote } from './Leaf';
-import { type NewAccount, NewAccountFields } from './NewAccountFields';
+import { NameFields, NewPassword } from './NewAccountFields';
+import { usePasswordHint, useProblem } from './problem';
 import { SignInPage } from './SignInPage';
 import { useToken } from './token';
 
@@ -24,40 +27,37 @@ export function InvitedPage() {
     const navigate = useNavigate();
     const queries = useQueryClient();
     const [signingIn, setSigningIn] = useState(false);
-    const [account, setAccount] = useState<NewAccount>({ given: '', family: '', password: '' });
-    const [error, setError] = useState<{ field: string; text: string } | null>(null);
     const {
         data: invitation,
         error: missing,
         refetch,
     } = useQuery({ queryKey: ['invited', token], queryFn: () => data(api.POST('/api/invited', { body: { token } })) });
-    const accept = async () => {
-        setError(null);
-        try {
-            const me = await data(
+    const words = useProblem();
+    const hint = usePasswordHint('staff');
+    const accept = useSentForm({
+        start: { given_name: '', family_name: '', password: '' },
+        send: (account) =>
+            data(
                 api.POST('/api/invited/accept', {
-                    body: invitation?.signedInAsInvited
-                        ? { token }
-                        : { token, given_name: account.given, family_name: account.family, password: account.password },
+                    body: invitation?.signedInAsInvited ? { token } : { token, ...account },
                 }),
-            );
+            ),
+        stale: [],
+        words,
+        then: (me) => {
             queries.removeQueries({
                 predicate: (query) => query.queryKey[0] !== 'me' && query.queryKey[0] !== 'invited',
             });
             queries.setQueryData(['me'], me);
             void navigate('/', { replace: true });
-        } catch (e) {
-            setError({ field: e instanceof ApiError ? (Object.keys(e.fields)[0] ?? '') : '', text: sentence(e) });
-        }
-    };
-    const decline = async () => {
-        try {
-            await api.POST('/api/invited/decline', { body: { token } });
-        } catch (e) {
-            setError({ field: '', text: sentence(e) });
-        }
-        await refetch();
-    };
+        },
+    });
+    const decline = useAct(() => api.POST('/api/invited/decline', { body: { token } }), {
+        stale: [['invited', token]],
+        words,
+        failed: () => void refetch(),
+    });
+    const refused = accept.error || decline.error;
     if (missing)
         return (
             <Leaf title={t('This link leads nowhere')}>
@@ -109,42 +109,31 @@ export function InvitedPage() {
                     <li key={power}>{power}</li>
                 ))}
             </ul>
-            {error?.field === '' && <LeafNote bad>{t(error.text)}</LeafNote>}
+            {refused && <LeafNote bad>{refused}</LeafNote>}
             {invitation.signedInAsInvited ? (
-                <Button large kind="primary" onClick={() => void accept()}>
-                    {t('Accept')}
-                </Button>
+                <form onSubmit={accept.submit}>
+                    <Button large kind="primary" type="submit" disabled={accept.busy}>
+                        {t('Accept')}
+                    </Button>
+                </form>
             ) : invitation.hasAccount ? (
                 <Button large kind="primary" onClick={() => setSigningIn(true)}>
                     {t('Sign in as {{email}}', { email: invitation.email })}
                 </Button>
             ) : (
-                <form
-                    className="flex flex-col gap-5"
-                    onSubmit={(event) => {
-                        event.preventDefault();
-                        void accept();
-                    }}
-                >
+                <form className="flex flex-col gap-5" onSubmit={accept.submit}>
                     <p>
                         {t('Your user name')}: <span className="break-words font-mono">{invitation.email}</span>
                     </p>
-                    <NewAccountFields
-                        value={account}
-                        onChange={setAccount}
-                        error={error}
-                        password={{
-                            label: t('Password'),
-                            hint: t('At least 15 characters: several words are easiest.'),
-                        }}
-                    />
-                    <Button large kind="primary" type="submit">
+                    <NameFields field={accept.field} />
+                    <NewPassword label={t('Password')} hint={hint} {...accept.field('password')} />
+                    <Button large kind="primary" type="submit" disabled={accept.busy}>
                         {t('Accept and make the account')}
                     </Button>
                 </form>
             )}
             <div className="mt-4">
-                <Button large kind="quiet" onClick={() => void decline()}>
+                <Button large kind="quiet" disabled={decline.busy} onClick={() => decline.run()}>
                     {t('Decline')}
                 </Button>
             </div>

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useParams } from 'react-router';
+import { useAct } from '@/api/act';
 import { api, data, type Schemas } from '@/api/client';
 import { signOut, useMe } from '@/shell/session';
 import { Button } from '@/ui/Button';
@@ -10,7 +11,7 @@ import { codeSymbols, codeText } from './codeText';
 import { Joined } from './Joined';
 import { Leaf } from './Leaf';
 import { NewcomerSteps } from './NewcomerSteps';
-import { problem } from './problem';
+import { useProblem } from './problem';
 import { SignInPage } from './SignInPage';
 
 type Step = 'code' | 'who' | 'sign-in' | 'new' | 'done';
@@ -23,7 +24,6 @@ export function JoinPage() {
     const queries = useQueryClient();
     const [code, setCode] = useState(codeText(given));
     const [step, setStep] = useState<Step>('code');
-    const [error, setError] = useState('');
     const [joined, setJoined] = useState<Schemas['Joined'] | null>(null);
     const symbols = codeSymbols(code);
     // Whether it can be a code at all is said as soon as it is long enough; which codes exist is not.
@@ -35,16 +35,13 @@ export function JoinPage() {
     });
     const mistake =
         symbols.length >= 7 && check && !check.wellFormed ? t(check.sentence, { symbol: check.symbol }) : '';
-    const join = async () => {
-        setError('');
-        try {
-            setJoined(await data(api.POST('/api/join', { body: { code: symbols } })));
+    const join = useAct(() => data(api.POST('/api/join', { body: { code: symbols } })), {
+        words: useProblem(),
+        then: (done) => {
+            setJoined(done);
             setStep('done');
-            await queries.invalidateQueries();
-        } catch (e) {
-            setError(problem(e, t).text);
-        }
-    };
+        },
+    });
     if (me === undefined) return null;
     if (step === 'sign-in' && me === null)
         return <SignInPage then={`/in/${symbols}`} note={t('Sign in, then you come into the section.')} />;
@@ -87,7 +84,7 @@ export function JoinPage() {
                     event.preventDefault();
                     if (!ready) return;
                     if (me === null) setStep('who');
-                    else void join();
+                    else join.run();
                 }}
             >
                 <Field
@@ -104,12 +101,12 @@ export function JoinPage() {
                     value={code}
                     onChange={(event) => {
                         setCode(codeText(event.target.value));
-                        setError('');
+                        join.clear();
                     }}
-                    error={error || mistake || undefined}
+                    error={join.error || mistake || undefined}
                     hint={ready ? t('That is a code.') : t('Capitals or small letters, both are right.')}
                 />
-                <Button large kind="primary" type="submit" disabled={!ready}>
+                <Button large kind="primary" type="submit" disabled={!ready || join.busy}>
                     {me === null ? t('Go on') : t('Come in')}
                 </Button>
                 {me !== null && (

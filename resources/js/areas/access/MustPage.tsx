@@ -5,12 +5,14 @@ import { type Me, signOut } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { Leaf } from './Leaf';
 import { SecondFactorSetup } from './SecondFactorSetup';
+import { usePasswordHint } from './problem';
 import { SetPassword } from './SetPassword';
 
 /** What a school asks to be done before anything else: an own password, a second factor. */
 export function MustPage({ me }: { me: Me }) {
     const { t } = useTranslation();
     const queries = useQueryClient();
+    const hint = usePasswordHint(me.kind);
     if (me.must === 'second_factor')
         return (
             <Leaf title={t('Your school asks for a second factor')}>
@@ -32,11 +34,7 @@ export function MustPage({ me }: { me: Me }) {
                       )}
             </p>
             <SetPassword
-                hint={
-                    me.kind === 'student'
-                        ? t('At least 8 characters. Three words that belong to nobody else are best.')
-                        : t('At least 15 characters: several words are easiest.')
-                }
+                hint={hint}
                 onSet={async (password) =>
                     queries.setQueryData(['me'], await data(api.POST('/api/password', { body: { password } })))
                 }

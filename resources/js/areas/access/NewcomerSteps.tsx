@@ -4,9 +4,10 @@ import { useTranslation } from 'react-i18next';
 import { api, data, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
+import { useSentForm } from '@/ui/useSentForm';
 import { Leaf, LeafNote } from './Leaf';
-import { type NewAccount, NewAccountFields } from './NewAccountFields';
-import { problem, type Problem } from './problem';
+import { NameFields, NewPassword } from './NewAccountFields';
+import { problem, usePasswordHint, useProblem } from './problem';
 import { WaitPage } from './WaitPage';
 
 interface Props {
@@ -25,66 +26,53 @@ type Step = 'name' | 'listed' | 'proof' | 'ask' | 'wait';
 export function NewcomerSteps({ code, onIn, onBack, onSignIn }: Props) {
     const { t } = useTranslation();
     const [step, setStep] = useState<Step>('name');
-    const [account, setAccount] = useState<NewAccount>({ given: '', family: '', password: '' });
     const [found, setFound] = useState<Schemas['ListedNames'] | null>(null);
     const [chosen, setChosen] = useState<Schemas['ListedName'] | null>(null);
-    const [proof, setProof] = useState('');
-    const [more, setMore] = useState({ birth_date: '', number: '', email: '' });
     const [asked, setAsked] = useState<Schemas['JoinRequestView'] | null>(null);
-    const [error, setError] = useState<Problem | null>(null);
-    const [busy, setBusy] = useState(false);
     const { data: door, error: shut } = useQuery({
         queryKey: ['door', code],
         queryFn: () => data(api.POST('/api/join/door', { body: { code } })),
         staleTime: Infinity,
     });
-    const names = { given_name: account.given, family_name: account.family };
-    const run = async (work: () => Promise<void>) => {
-        setBusy(true);
-        setError(null);
-        try {
-            await work();
-        } catch (e) {
-            setError(
-                problem(e, t, ['given_name', 'family_name', 'password', 'proof', 'birth_date', 'number', 'email']),
-            );
-        }
-        setBusy(false);
-    };
-    const look = () =>
-        run(async () => {
-            const listed = await data(api.POST('/api/join/names', { body: { code, ...names } }));
+    const words = useProblem();
+    const look = useSentForm({
+        start: { given_name: '', family_name: '' },
+        send: (names) => data(api.POST('/api/join/names', { body: { code, ...names } })),
+        stale: [],
+        words,
+        then: (listed) => {
             setFound(listed);
             setStep(listed.names.length > 0 ? 'listed' : 'ask');
-        });
-    const claim = () =>
-        run(async () => {
-            if (!chosen) return;
-            onIn(
-                await data(
-                    api.POST('/api/join/claim', {
-                        body: { code, ...names, key: chosen.key, proof, password: account.password },
-                    }),
-                ),
-            );
-        });
-    const ask = () =>
-        run(async () => {
+        },
+    });
+    const claim = useSentForm({
+        start: { proof: '', password: '' },
+        send: (shown) =>
+            data(api.POST('/api/join/claim', { body: { code, ...look.values, ...shown, key: chosen?.key ?? '' } })),
+        stale: [],
+        words,
+        then: onIn,
+    });
+    const ask = useSentForm({
+        start: { birth_date: '', number: '', email: '', password: '' },
+        send: ({ password, ...more }) => {
             const filled = Object.fromEntries(Object.entries(more).filter(([, value]) => value !== ''));
-            const own = door?.password ? { password: account.password } : {};
-            setAsked(await data(api.POST('/api/join/ask', { body: { code, ...names, ...own, ...filled } })));
+            const own = door?.password ? { password } : {};
+            return data(api.POST('/api/join/ask', { body: { code, ...look.values, ...own, ...filled } }));
+        },
+        stale: [],
+        words,
+        then: (request) => {
+            setAsked(request);
             setStep('wait');
-        });
-    const of = (field: string) => (error?.field === field ? error.text : undefined);
-    const oops = error?.field === '' && <LeafNote bad>{error.text}</LeafNote>;
-    const password = {
-        label: t('A password you will remember'),
-        hint: t('At least 8 characters. Three words that belong to nobody else are best.'),
-    };
+        },
+    });
+    const oops = (said: string) => said && <LeafNote bad>{said}</LeafNote>;
+    const password = { label: t('A password you will remember'), hint: usePasswordHint('student') };
     if (shut)
         return (
             <Leaf title={t('This code opens nothing')}>
-                <LeafNote bad>{problem(shut, t).text}</LeafNote>
+                <LeafNote bad>{problem(shut, t)}</LeafNote>
                 <Button large onClick={onBack}>
                     {t('Back to the code')}
                 </Button>
@@ -95,17 +83,11 @@ export function NewcomerSteps({ code, onIn, onBack, onSignIn }: Props) {
     if (step === 'name')
         return (
             <Leaf title={t('What is your name?')} above={door.section}>
-                {oops}
-                <form
-                    className="flex flex-col gap-5"
-                    onSubmit={(event) => {
-                        event.preventDefault();
-                        void look();
-                    }}
-                >
-                    <NewAccountFields value={account} onChange={setAccount} error={error} />
+                {oops(look.error)}
+                <form className="flex flex-col gap-5" onSubmit={look.submit}>
+                    <NameFields field={look.field} />
                     <p className="text-sm text-muted">{t('As the school has it: your name on lists and reports.')}</p>
-                    <Button large kind="primary" type="submit" disabled={busy}>
+                    <Button large kind="primary" type="submit" disabled={look.busy}>
                         {t('Go on')}
                     </Button>
                     <Button large kind="quiet" onClick={onBack}>
@@ -125,7 +107,6 @@ export function NewcomerSteps({ code, onIn, onBack, onSignIn }: Props) {
                                 className="w-full"
                                 onClick={() => {
                                     setChosen(name);
-                                    setError(null);
                                     setStep('proof');
                                 }}
                             >
@@ -142,32 +123,18 @@ export function NewcomerSteps({ code, onIn, onBack, onSignIn }: Props) {
     if (step === 'proof' && chosen && found)
         return (
             <Leaf title={t('Show that you are {{name}}', { name: chosen.name })} above={door.section}>
-                {oops}
-                <form
-                    className="flex flex-col gap-5"
-                    onSubmit={(event) => {
-                        event.preventDefault();
-                        void claim();
-                    }}
-                >
+                {oops(claim.error)}
+                <form className="flex flex-col gap-5" onSubmit={claim.submit}>
                     <Field
                         large
                         mono={found.check === 'number'}
                         label={found.check === 'number' ? t('Your student number') : t('The day you were born')}
                         type={found.check === 'number' ? 'text' : 'date'}
                         required
-                        value={proof}
-                        onChange={(event) => setProof(event.target.value)}
-                        error={of('proof')}
+                        {...claim.field('proof')}
                     />
-                    <NewAccountFields
-                        value={account}
-                        onChange={setAccount}
-                        error={error}
-                        names={false}
-                        password={password}
-                    />
-                    <Button large kind="primary" type="submit" disabled={busy}>
+                    <NewPassword {...password} {...claim.field('password')} />
+                    <Button large kind="primary" type="submit" disabled={claim.busy}>
                         {t('Come in')}
                     </Button>
                     <Button large kind="quiet" onClick={onSignIn}>
@@ -192,41 +159,17 @@ export function NewcomerSteps({ code, onIn, onBack, onSignIn }: Props) {
         );
     return (
         <Leaf title={t('Ask to come in')} above={door.section}>
-            {oops}
+            {oops(ask.error)}
             <p className="mb-5 text-muted">
                 {door.who === 'domain'
                     ? t('You get a mail at your school address; the link in it lets you in.')
                     : t('Your teacher sees your name and lets you in.')}
             </p>
-            <form
-                className="flex flex-col gap-5"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    void ask();
-                }}
-            >
+            <form className="flex flex-col gap-5" onSubmit={ask.submit}>
                 {door.birthDate && (
-                    <Field
-                        large
-                        label={t('The day you were born')}
-                        type="date"
-                        required
-                        value={more.birth_date}
-                        onChange={(event) => setMore({ ...more, birth_date: event.target.value })}
-                        error={of('birth_date')}
-                    />
+                    <Field large label={t('The day you were born')} type="date" required {...ask.field('birth_date')} />
                 )}
-                {door.number && (
-                    <Field
-                        large
-                        mono
-                        label={t('Your student number')}
-                        required
-                        value={more.number}
-                        onChange={(event) => setMore({ ...more, number: event.target.value })}
-                        error={of('number')}
-                    />
-                )}
+                {door.number && <Field large mono label={t('Your student number')} required {...ask.field('number')} />}
                 {door.mail !== 'no' && (
                     <Field
                         large
@@ -238,26 +181,18 @@ export function NewcomerSteps({ code, onIn, onBack, onSignIn }: Props) {
                         type="email"
                         dir="ltr"
                         required={door.mail === 'required'}
-                        value={more.email}
-                        onChange={(event) => setMore({ ...more, email: event.target.value })}
-                        error={of('email')}
+                        {...ask.field('email')}
                         {...(door.domains.length > 0 ? { hint: `…@${door.domains.join(', …@')}` } : {})}
                     />
                 )}
                 {door.password ? (
-                    <NewAccountFields
-                        value={account}
-                        onChange={setAccount}
-                        error={error}
-                        names={false}
-                        password={password}
-                    />
+                    <NewPassword {...password} {...ask.field('password')} />
                 ) : (
                     <p className="text-sm text-muted">
                         {t('You choose your password with the link that comes by mail.')}
                     </p>
                 )}
-                <Button large kind="primary" type="submit" disabled={busy}>
+                <Button large kind="primary" type="submit" disabled={ask.busy}>
                     {t('Ask to come in')}
                 </Button>
                 <Button large kind="quiet" onClick={() => setStep('name')}>

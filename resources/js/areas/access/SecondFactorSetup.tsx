@@ -1,38 +1,40 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, ApiError, data, type Schemas } from '@/api/client';
+import { fieldOf } from '@/api/act';
+import { api, data, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { QrCode } from '@/ui/QrCode';
-import { problem } from './problem';
+import { useSentForm } from '@/ui/useSentForm';
+import { useProblem } from './problem';
 
 /** Setting up a second factor: the secret, a first code, then the recovery codes, which are shown this once. */
 export function SecondFactorSetup({ onDone }: { onDone: () => void }) {
     const { t } = useTranslation();
+    const words = useProblem();
     const [begun, setBegun] = useState<Schemas['SecondFactorView'] | null>(null);
     const [recovery, setRecovery] = useState<string[]>([]);
-    const [code, setCode] = useState('');
-    const [error, setError] = useState('');
     const [asks, setAsks] = useState(false);
-    const [current, setCurrent] = useState('');
-    const begin = () =>
-        run(async () => {
-            try {
-                setBegun(await data(api.POST('/api/second-factor', { body: current ? { current } : {} })));
-            } catch (e) {
-                // Signed in a while ago: whoever sets this up shows once more who they are.
-                if (e instanceof ApiError && e.fields.current) setAsks(true);
-                if (!(e instanceof ApiError && e.fields.current && !asks)) throw e;
-            }
-        });
-    const run = async (work: () => Promise<void>) => {
-        setError('');
-        try {
-            await work();
-        } catch (e) {
-            setError(problem(e, t).text);
-        }
-    };
+    const begin = useSentForm({
+        start: { current: '' },
+        send: ({ current }) => data(api.POST('/api/second-factor', { body: current ? { current } : {} })),
+        stale: [],
+        words: (error) => {
+            // Signed in a while ago: whoever sets this up shows once more who they are, which is no mistake of theirs.
+            const first = !asks && fieldOf(error) === 'current';
+            if (first) setAsks(true);
+            return first ? '' : words(error);
+        },
+        then: setBegun,
+    });
+    const confirm = useSentForm({
+        start: { code: '' },
+        send: (body) => data(api.POST('/api/second-factor/confirm', { body })),
+        stale: [],
+        home: 'code',
+        words,
+        then: (done) => setRecovery(done.recovery),
+    });
     if (recovery.length > 0)
         return (
             <div>
@@ -53,13 +55,7 @@ export function SecondFactorSetup({ onDone }: { onDone: () => void }) {
         );
     if (!begun)
         return (
-            <form
-                className="flex flex-col gap-4"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    void begin();
-                }}
-            >
+            <form className="flex flex-col gap-4" onSubmit={begin.submit}>
                 <p>{t('You need an app on your phone that shows codes of six figures.')}</p>
                 {asks && (
                     <Field
@@ -70,26 +66,17 @@ export function SecondFactorSetup({ onDone }: { onDone: () => void }) {
                         autoFocus
                         autoComplete="current-password"
                         hint={t('Once more: whoever sets this up decides who can sign in.')}
-                        value={current}
-                        onChange={(event) => setCurrent(event.target.value)}
+                        {...begin.field('current')}
                     />
                 )}
-                {error && <p className="text-madder">{error}</p>}
-                <Button large kind="primary" type="submit">
+                {begin.error && <p className="text-madder">{begin.error}</p>}
+                <Button large kind="primary" type="submit" disabled={begin.busy}>
                     {t('Set it up')}
                 </Button>
             </form>
         );
     return (
-        <form
-            className="flex flex-col gap-5"
-            onSubmit={(event) => {
-                event.preventDefault();
-                void run(async () =>
-                    setRecovery((await data(api.POST('/api/second-factor/confirm', { body: { code } }))).recovery),
-                );
-            }}
-        >
+        <form className="flex flex-col gap-5" onSubmit={confirm.submit}>
             <QrCode
                 path={begun.qr}
                 size={begun.qrSize}
@@ -107,11 +94,9 @@ export function SecondFactorSetup({ onDone }: { onDone: () => void }) {
                 required
                 autoComplete="one-time-code"
                 inputMode="numeric"
-                value={code}
-                onChange={(event) => setCode(event.target.value)}
-                error={error || undefined}
+                {...confirm.field('code')}
             />
-            <Button large kind="primary" type="submit">
+            <Button large kind="primary" type="submit" disabled={confirm.busy}>
                 {t('Switch it on')}
             </Button>
         </form>

@@ -1,8 +1,8 @@
-import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
-import { problem, type Problem } from './problem';
+import { useSentForm } from '@/ui/useSentForm';
+import { useProblem } from './problem';
 
 interface Props {
     hint?: string;
@@ -14,27 +14,16 @@ interface Props {
 /** Choosing a password; what the server says against it stands beside the field it means. */
 export function SetPassword({ hint, change = false, onSet }: Props) {
     const { t } = useTranslation();
-    const [current, setCurrent] = useState('');
-    const [password, setPassword] = useState('');
-    const [error, setError] = useState<Problem | null>(null);
-    const set = async () => {
-        setError(null);
-        try {
-            await onSet(password, current);
-            setCurrent('');
-            setPassword('');
-        } catch (e) {
-            setError(problem(e, t, ['current']));
-        }
-    };
+    const form = useSentForm<{ current: string; password: string }>({
+        start: { current: '', password: '' },
+        send: ({ current, password }) => onSet(password, current),
+        stale: [],
+        home: 'password',
+        words: useProblem(),
+        then: (): void => form.reset({ current: '', password: '' }),
+    });
     return (
-        <form
-            className="flex flex-col gap-5"
-            onSubmit={(event) => {
-                event.preventDefault();
-                void set();
-            }}
-        >
+        <form className="flex flex-col gap-5" onSubmit={form.submit}>
             {change && (
                 <Field
                     large
@@ -42,9 +31,7 @@ export function SetPassword({ hint, change = false, onSet }: Props) {
                     type="password"
                     required
                     autoComplete="current-password"
-                    value={current}
-                    onChange={(event) => setCurrent(event.target.value)}
-                    error={error?.field === 'current' ? error.text : undefined}
+                    {...form.field('current')}
                 />
             )}
             <Field
@@ -54,12 +41,10 @@ export function SetPassword({ hint, change = false, onSet }: Props) {
                 required
                 autoFocus={!change}
                 autoComplete="new-password"
-                value={password}
-                onChange={(event) => setPassword(event.target.value)}
-                error={error && error.field !== 'current' ? error.text : undefined}
+                {...form.field('password')}
                 hint={hint}
             />
-            <Button large kind={change ? 'plain' : 'primary'} type="submit">
+            <Button large kind={change ? 'plain' : 'primary'} type="submit" disabled={form.busy}>
                 {t('Set the password')}
             </Button>
         </form>

@@ -1,13 +1,14 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { api, data, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
+import { useSentForm } from '@/ui/useSentForm';
 import { CardPicture } from './CardPicture';
 import { Leaf, LeafNote } from './Leaf';
-import { problem } from './problem';
+import { useEntrance, useProblem } from './problem';
 
 const CARD_NOTES: Record<string, string> = {
     ended: 'That card does not work any more. Ask for a new one, or type the user name and passphrase of a newer card.',
@@ -15,63 +16,50 @@ const CARD_NOTES: Record<string, string> = {
     password: 'Your new password is set. Sign in with it.',
 };
 
+type SignIn = { user_name: string; secret: string; stay: '' | 'own' | 'shared' };
+
 /** Signing in by typing; a card's QR leads past this page. */
 export function SignInPage({ note, then }: { note?: string; then?: string }) {
     const { t } = useTranslation();
     const [search] = useSearchParams();
     const queries = useQueryClient();
     const navigate = useNavigate();
-    const [userName, setUserName] = useState('');
-    const [secret, setSecret] = useState('');
-    const [stay, setStay] = useState<'' | 'own' | 'shared'>('');
+    const words = useProblem();
     const [coding, setCoding] = useState(false);
     const [back, setBack] = useState(false);
-    const [code, setCode] = useState('');
-    const [error, setError] = useState('');
-    const [busy, setBusy] = useState(false);
-    const { data: entrance } = useQuery({
-        queryKey: ['entrance'],
-        queryFn: () => data(api.GET('/api/entrance')),
-        staleTime: Infinity,
-    });
+    const entrance = useEntrance();
     const said = note ?? (entrance?.note ? t(entrance.note) : t(CARD_NOTES[search.get('card') ?? ''] ?? ''));
     const enter = (me: Schemas['Me']) => {
         queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'me' && query.queryKey[0] !== 'invited' });
         queries.setQueryData(['me'], me);
         void navigate(then ?? '/', { replace: true });
     };
-    const run = async (work: () => Promise<void>) => {
-        setBusy(true);
-        setError('');
-        try {
-            await work();
-        } catch (e) {
-            setError(problem(e, t).text);
-        }
-        setBusy(false);
-    };
-    const signIn = () =>
-        run(async () => {
-            const answer = await data(
-                api.POST('/api/sign-in', { body: { user_name: userName, secret, ...(stay ? { stay } : {}) } }),
-            );
+    const signIn = useSentForm<SignIn, Schemas['SignedIn']>({
+        start: { user_name: '', secret: '', stay: '' },
+        send: ({ stay, ...who }) => data(api.POST('/api/sign-in', { body: { ...who, ...(stay ? { stay } : {}) } })),
+        stale: [],
+        home: 'secret',
+        words,
+        then: (answer) => {
             if (answer.me) enter(answer.me);
             else {
                 setBack(false);
                 setCoding(true);
             }
-        });
-    const complete = () => run(async () => enter(await data(api.POST('/api/sign-in/code', { body: { code } }))));
+        },
+    });
+    const complete = useSentForm({
+        start: { code: '' },
+        send: (body) => data(api.POST('/api/sign-in/code', { body })),
+        stale: [],
+        home: 'code',
+        words,
+        then: enter,
+    });
     if (coding || (entrance?.secondFactor && !back))
         return (
             <Leaf title={t('The code of your app')}>
-                <form
-                    className="flex flex-col gap-5"
-                    onSubmit={(event) => {
-                        event.preventDefault();
-                        void complete();
-                    }}
-                >
+                <form className="flex flex-col gap-5" onSubmit={complete.submit}>
                     <Field
                         large
                         mono
@@ -80,11 +68,9 @@ export function SignInPage({ note, then }: { note?: string; then?: string }) {
                         autoFocus
                         autoComplete="one-time-code"
                         spellCheck={false}
-                        value={code}
-                        onChange={(event) => setCode(event.target.value)}
-                        error={error || undefined}
+                        {...complete.field('code')}
                     />
-                    <Button large kind="primary" type="submit" disabled={busy}>
+                    <Button large kind="primary" type="submit" disabled={complete.busy}>
                         {t('Sign in')}
                     </Button>
                     <Button large kind="quiet" onClick={() => (setCoding(false), setBack(true))}>
@@ -98,8 +84,8 @@ export function SignInPage({ note, then }: { note?: string; then?: string }) {
             <input
                 type="checkbox"
                 className="size-6 shrink-0 accent-ink"
-                checked={stay === kind}
-                onChange={(event) => setStay(event.target.checked ? kind : '')}
+                checked={signIn.values.stay === kind}
+                onChange={(event) => signIn.set('stay', event.target.checked ? kind : '')}
             />
             {label}
         </label>
@@ -107,13 +93,7 @@ export function SignInPage({ note, then }: { note?: string; then?: string }) {
     return (
         <Leaf title={t('Sign in')}>
             {said && <LeafNote>{said}</LeafNote>}
-            <form
-                className="flex flex-col gap-5"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    void signIn();
-                }}
-            >
+            <form className="flex flex-col gap-5" onSubmit={signIn.submit}>
                 <Field
                     large
                     mono
@@ -124,8 +104,7 @@ export function SignInPage({ note, then }: { note?: string; then?: string }) {
                     autoCapitalize="none"
                     spellCheck={false}
                     dir="ltr"
-                    value={userName}
-                    onChange={(event) => setUserName(event.target.value)}
+                    {...signIn.field('user_name')}
                 />
                 <Field
                     large
@@ -134,9 +113,7 @@ export function SignInPage({ note, then }: { note?: string; then?: string }) {
                     required
                     autoComplete="current-password"
                     dir="ltr"
-                    value={secret}
-                    onChange={(event) => setSecret(event.target.value)}
-                    error={error || undefined}
+                    {...signIn.field('secret')}
                 />
                 {(entrance?.stayOwn || entrance?.stayShared) && (
                     <div>
@@ -145,7 +122,7 @@ export function SignInPage({ note, then }: { note?: string; then?: string }) {
                             device('shared', t('This device is shared: stay signed in all the same'))}
                     </div>
                 )}
-                <Button large kind="primary" type="submit" disabled={busy}>
+                <Button large kind="primary" type="submit" disabled={signIn.busy}>
                     {t('Sign in')}
                 </Button>
             </form>

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { api, data, type Schemas } from '@/api/client';
 import { Joined } from './Joined';
 import { Leaf } from './Leaf';
+import { usePasswordHint } from './problem';
 import { SetPassword } from './SetPassword';
 import { useToken } from './token';
 
@@ -77,6 +78,7 @@ export function ConfirmPage() {
     const token = useToken();
     const queries = useQueryClient();
     const [joined, setJoined] = useState<Schemas['Joined'] | null>(null);
+    const hint = usePasswordHint('student');
     const confirm = async (password: string) => {
         setJoined(await data(api.POST('/api/join/confirm', { body: { token, password } })));
         await queries.invalidateQueries();
@@ -87,10 +89,7 @@ export function ConfirmPage() {
             <p className="mb-6">
                 {t('If you asked to come into a section, choose a password: your account is made and you are in.')}
             </p>
-            <SetPassword
-                hint={t('At least 8 characters. Three words that belong to nobody else are best.')}
-                onSet={confirm}
-            />
+            <SetPassword hint={hint} onSet={confirm} />
         </Leaf>
     );
 }

@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, ApiError, data, type Schemas, sentence } from '@/api/client';
+import { fieldOf, useAct } from '@/api/act';
+import { api, data, type Schemas, sentence } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { day, moment } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
@@ -9,7 +10,6 @@ import { OffBoardDialog } from './OffBoardDialog';
 import { OwnPassword } from './OwnPassword';
 
 type Credential = Schemas['CredentialLine'];
-type Kind = 'password' | 'passphrase' | 'card' | 'sign_on' | 'second_factor' | 'link' | 'session';
 
 const WORDS: Record<string, string> = {
     password: 'Own password',
@@ -27,44 +27,39 @@ export function CredentialsPart({ person, school }: { person: Schemas['PersonDet
     const say = useNotice();
     const [ending, setEnding] = useState<Credential | 'all' | null>(null);
     const [leaving, setLeaving] = useState(false);
-    const [busy, setBusy] = useState(false);
     const [password, setPassword] = useState('');
-    const [refused, setRefused] = useState('');
     const params = { params: { path: { person: person.id } } };
     const { data: page, error } = useQuery({
         queryKey: ['credentials', person.id],
         queryFn: () => data(api.GET('/api/people/{person}/credentials', params)),
     });
-    const run = async (work: () => Promise<Schemas['CredentialPage']>) => {
-        setBusy(true);
-        try {
-            const now = await work();
-            queries.setQueryData(['credentials', person.id], now);
-            say(now.said);
-            close();
-            await queries.invalidateQueries({ queryKey: ['person', person.id] });
-        } catch (e) {
-            if (e instanceof ApiError && e.fields.password) setRefused(sentence(e));
-            else say(sentence(e), { bad: true });
-        }
-        setBusy(false);
-    };
     const close = () => {
         setEnding(null);
         setPassword('');
-        setRefused('');
+        act.clear();
     };
+    const act = useAct((work: () => Promise<Schemas['CredentialPage']>) => work(), {
+        stale: [['person', person.id]],
+        then: (now) => {
+            queries.setQueryData(['credentials', person.id], now);
+            say(now.said);
+            close();
+        },
+        failed: (said, e) => {
+            if (fieldOf(e) !== 'password') say(said, { bad: true });
+        },
+    });
     const end = (c: Credential) =>
-        run(() =>
+        act.run(() =>
             data(
                 api.POST('/api/people/{person}/credentials/end', {
                     ...params,
-                    body: { kind: c.kind as Kind, id: c.id, ...(password ? { password } : {}) },
+                    body: { kind: c.kind, id: c.id, ...(password ? { password } : {}) },
                 }),
             ),
         );
-    const endAll = () => run(() => data(api.POST('/api/people/{person}/credentials/end-all', params)));
-    const sendLink = () => run(() => data(api.POST('/api/people/{person}/sign-in-link', params)));
+    const endAll = () => act.run(() => data(api.POST('/api/people/{person}/credentials/end-all', params)));
+    const sendLink = () => act.run(() => data(api.POST('/api/people/{person}/sign-in-link', params)));
     return (
         <section className="mt-5" aria-label="Ways to sign in">
             <h3 className="mb-1 border-b border-rule pb-1 text-base">Ways to sign in</h3>
@@ -132,7 +127,7 @@ export function CredentialsPart({ person, school }: { person: Schemas['PersonDet
                     </ul>
                     <div className="mt-3 flex flex-wrap gap-2">
                         {page.canSendLink && (
-                            <Button disabled={busy} onClick={() => void sendLink()}>
+                            <Button disabled={act.busy} onClick={() => sendLink()}>
                                 Send a sign-in link
                             </Button>
                         )}
@@ -162,14 +157,14 @@ export function CredentialsPart({ person, school }: { person: Schemas['PersonDet
                 </p>
                 {ending !== null && ending !== 'all' && ending.kind === 'second_factor' && (
                     <div className="mb-5">
-                        <OwnPassword value={password} onChange={setPassword} error={refused} />
+                        <OwnPassword value={password} onChange={setPassword} error={act.field('password')} />
                     </div>
                 )}
                 <div className="flex gap-3">
                     <Button
                         kind="danger"
-                        disabled={busy}
-                        onClick={() => void (ending === 'all' ? endAll() : ending && end(ending))}
+                        disabled={act.busy}
+                        onClick={() => (ending === 'all' ? endAll() : ending && end(ending))}
                     >
                         {ending === 'all' ? 'End all' : 'End it'}
                     </Button>

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useAct } from '@/api/act';
 import { api, data, type Schemas, sentence } from '@/api/client';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
@@ -14,7 +14,6 @@ type Line = Schemas['TransferLine'];
 export function TransfersPage({ school }: { school: School }) {
     const queries = useQueryClient();
     const say = useNotice();
-    const [busy, setBusy] = useState('');
     const key = ['transfers', school.id];
     const {
         data: page,
@@ -24,26 +23,29 @@ export function TransfersPage({ school }: { school: School }) {
         queryKey: key,
         queryFn: () => data(api.GET('/api/schools/{school}/transfers', { params: { path: { school: school.id } } })),
     });
-    const answer = async (line: Line, what: 'accept' | 'refuse' | 'withdraw') => {
-        setBusy(line.id);
-        const params = { params: { path: { school: school.id, transfer: line.id } } };
-        try {
-            const now = await data(
+    const act = useAct(
+        ({ line, what }: { line: Line; what: 'accept' | 'refuse' | 'withdraw' }) => {
+            const params = { params: { path: { school: school.id, transfer: line.id } } };
+            return data(
                 what === 'accept'
                     ? api.POST('/api/schools/{school}/transfers/{transfer}/accept', params)
                     : what === 'refuse'
                       ? api.POST('/api/schools/{school}/transfers/{transfer}/refuse', params)
                       : api.POST('/api/schools/{school}/transfers/{transfer}/withdraw', params),
             );
-            queries.setQueryData(key, now);
-            say(now.said);
-            await queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'transfers' });
-        } catch (e) {
-            say(sentence(e), { bad: true });
-            await refetch();
-        }
-        setBusy('');
-    };
+        },
+        {
+            then: (now) => {
+                queries.setQueryData(key, now);
+                say(now.said);
+            },
+            failed: (said) => {
+                say(said, { bad: true });
+                void refetch();
+            },
+        },
+    );
+    const answer = (line: Line, what: 'accept' | 'refuse' | 'withdraw') => act.run({ line, what });
     const waiting = page?.requests.filter((r) => r.ours && r.state === 'waiting') ?? [];
     const asked = page?.requests.filter((r) => !r.ours && r.state === 'waiting') ?? [];
     const answered = page?.requests.filter((r) => r.state !== 'waiting') ?? [];
@@ -94,14 +96,10 @@ export function TransfersPage({ school }: { school: School }) {
                                         : 'If you do, they stay here and come into the sections there too.'}
                                 </p>
                                 <div className="flex gap-2">
-                                    <Button
-                                        kind="primary"
-                                        disabled={busy !== ''}
-                                        onClick={() => void answer(line, 'accept')}
-                                    >
+                                    <Button kind="primary" disabled={act.busy} onClick={() => answer(line, 'accept')}>
                                         {line.kind === 'transfer' ? 'Let them go' : 'Let them come there too'}
                                     </Button>
-                                    <Button disabled={busy !== ''} onClick={() => void answer(line, 'refuse')}>
+                                    <Button disabled={act.busy} onClick={() => answer(line, 'refuse')}>
                                         Turn down
                                     </Button>
                                 </div>
@@ -117,7 +115,7 @@ export function TransfersPage({ school }: { school: School }) {
                                         {line.school} has not answered yet. {line.askedBy}, {moment(line.askedAt)}
                                     </span>
                                 </p>
-                                <Button disabled={busy !== ''} onClick={() => void answer(line, 'withdraw')}>
+                                <Button disabled={act.busy} onClick={() => answer(line, 'withdraw')}>
                                     Take back
                                 </Button>
                             </div>

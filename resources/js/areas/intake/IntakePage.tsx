@@ -1,7 +1,8 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, csrfToken, data, problemOf, type Schemas, sentence } from '@/api/client';
+import { useAct } from '@/api/act';
+import { api, csrfToken, data, problemOf, type Schemas } from '@/api/client';
 import { useKey } from '@/shell/keys';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
@@ -18,24 +19,23 @@ const STATES: Record<string, string> = {
     applied: 'applied',
 };
 
+interface Brought {
+    files: File[];
+    pasted?: { text: string; html: string };
+}
+
+/** Where lists come in, and those that have. */
 export function IntakePage({ school }: { school: School }) {
     const navigate = useNavigate();
-    const queries = useQueryClient();
     const picker = useRef<HTMLInputElement>(null);
     const [over, setOver] = useState(false);
     const [pasting, setPasting] = useState(false);
-    const [busy, setBusy] = useState('');
-    const [error, setError] = useState('');
     const { data: page } = useQuery({
         queryKey: ['intakes', school.id],
         queryFn: () => data(api.GET('/api/schools/{school}/intakes', { params: { path: { school: school.id } } })),
     });
-    const bring = async (files: File[], pasted?: { text: string; html: string }) => {
-        if (files.length === 0 && !pasted) return;
-        const what = files.map((f) => f.name).join(', ') || 'what you pasted';
-        setBusy(what);
-        setError('');
-        try {
+    const upload = useAct(
+        async ({ files, pasted }: Brought) => {
             const form = new FormData();
             files.forEach((file) => form.append('files[]', file));
             if (pasted) {
@@ -48,15 +48,22 @@ export function IntakePage({ school }: { school: School }) {
                 headers: { Accept: 'application/json', 'X-XSRF-TOKEN': csrfToken() },
             });
             if (!response.ok) throw await problemOf(response);
-            const made = (await response.json()) as Schemas['IntakeDetail'];
-            await queries.invalidateQueries({ queryKey: ['intakes', school.id] });
-            void navigate(`/s/${school.code}/intake/${made.id}`);
-        } catch (e) {
-            setError(`${what}: ${sentence(e)}`);
-        } finally {
-            setBusy('');
-            if (picker.current) picker.current.value = '';
-        }
+            return (await response.json()) as Schemas['IntakeDetail'];
+        },
+        {
+            stale: [['intakes', school.id]],
+            then: (made) => void navigate(`/s/${school.code}/intake/${made.id}`),
+        },
+    );
+    const [what, setWhat] = useState('');
+    const busy = upload.busy ? what : '';
+    const error = upload.error && `${what}: ${upload.error}`;
+    const bring = (files: File[], pasted?: Brought['pasted']) => {
+        if (files.length === 0 && !pasted) return;
+        setWhat(files.map((f) => f.name).join(', ') || 'what you pasted');
+        upload.run({ files, ...(pasted ? { pasted } : {}) });
+        // The same file can be chosen again.
+        if (picker.current) picker.current.value = '';
     };
     useKey('b', 'Bring a list in', () => picker.current?.click());
     useEffect(() => {
@@ -69,8 +76,8 @@ export function IntakePage({ school }: { school: School }) {
                 return;
             const files = [...event.clipboardData.files];
             const text = event.clipboardData.getData('text/plain');
-            if (files.length > 0) void bring(files);
-            else if (text.trim() !== '') void bring([], { text, html: event.clipboardData.getData('text/html') });
+            if (files.length > 0) bring(files);
+            else if (text.trim() !== '') bring([], { text, html: event.clipboardData.getData('text/html') });
         };
         document.addEventListener('paste', paste);
         return () => document.removeEventListener('paste', paste);
@@ -88,7 +95,7 @@ export function IntakePage({ school }: { school: School }) {
                     onDrop={(event) => {
                         event.preventDefault();
                         setOver(false);
-                        void bring([...event.dataTransfer.files]);
+                        bring([...event.dataTransfer.files]);
                     }}
                     className={`mt-4 flex flex-wrap items-center justify-between gap-4 border border-dashed px-6 py-7 ${over ? 'border-marigold bg-tint' : 'border-ink/50'}`}
                 >
@@ -113,7 +120,7 @@ export function IntakePage({ school }: { school: School }) {
                         className="sr-only"
                         tabIndex={-1}
                         multiple
-                        onChange={(event) => void bring([...(event.target.files ?? [])])}
+                        onChange={(event) => bring([...(event.target.files ?? [])])}
                     />
                     <div className="flex gap-3">
                         <Button className="min-h-10" disabled={busy !== ''} onClick={() => setPasting(true)}>
@@ -139,7 +146,7 @@ export function IntakePage({ school }: { school: School }) {
                 <PasteBox
                     onBring={(pasted) => {
                         setPasting(false);
-                        void bring([], pasted);
+                        bring([], pasted);
                     }}
                 />
             </Dialog>
@@ -165,8 +172,8 @@ export function IntakePage({ school }: { school: School }) {
                     {
                         id: 'rows',
                         label: 'Rows',
-                        value: (i) => i.total,
-                        cell: (i) => (i.total ? i.total.toLocaleString('en') : ''),
+                        value: (i) => i.rows,
+                        cell: (i) => (i.rows ? i.rows.toLocaleString('en') : ''),
                         width: '80px',
                     },
                     {

@@ -1,8 +1,8 @@
-import { useState } from 'react';
-import { type Schemas, sentence } from '@/api/client';
+import type { Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
+import { useSentForm } from '@/ui/useSentForm';
 
 interface Props {
     list: Schemas['IntakeDetail'];
@@ -13,43 +13,32 @@ interface Props {
 
 /** Where people leave with a list, whoever applies it types their password once more. */
 export function LeaveWithPassword({ list, onClose, onApply }: Props) {
-    const [password, setPassword] = useState('');
-    const [wrong, setWrong] = useState('');
-    const [busy, setBusy] = useState(false);
+    const form = useSentForm({
+        start: { password: '' },
+        send: ({ password }) => onApply(password),
+        stale: [],
+        home: 'password',
+        forget: ['password'],
+        then: onClose,
+    });
     const leaving = list.leaving.toLocaleString('en');
-    const apply = async () => {
-        setWrong('');
-        setBusy(true);
-        try {
-            await onApply(password);
-            onClose();
-        } catch (e) {
-            setWrong(sentence(e));
-        } finally {
-            setPassword('');
-            setBusy(false);
-        }
-    };
     return (
         <Dialog open onClose={onClose} title={`${leaving} leave with this list`}>
-            <form
-                className="flex flex-col gap-4"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    void apply();
-                }}
-            >
+            <form className="flex flex-col gap-4" onSubmit={form.submit}>
                 <p className="text-sm">{list.sentence} It can be undone whole.</p>
                 <Field
                     label="Your password, once more"
                     type="password"
                     autoComplete="current-password"
-                    value={password}
-                    onChange={(event) => setPassword(event.target.value)}
-                    error={wrong || undefined}
+                    {...form.field('password')}
                 />
                 <div className="text-right">
-                    <Button kind="danger" type="submit" className="min-h-10 px-5" disabled={password === '' || busy}>
+                    <Button
+                        kind="danger"
+                        type="submit"
+                        className="min-h-10 px-5"
+                        disabled={form.values.password === '' || form.busy}
+                    >
                         Apply: {leaving} leave
                     </Button>
                 </div>

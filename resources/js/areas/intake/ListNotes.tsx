@@ -52,22 +52,7 @@ export function ListNotes({ list, school, questions, onTell, onReadAs, onDomain 
                     )}
                 </li>
             ))}
-            {questions.map((q) => (
-                <li
-                    key={q.id}
-                    className="mb-1 flex flex-wrap items-center gap-x-3 gap-y-1 border-l-[3px] border-marigold pl-3"
-                >
-                    <span>
-                        <strong>{q.text}</strong> {q.detail}
-                    </span>
-                    {planned &&
-                        q.choices.map((c) => (
-                            <Button key={c.key} title={c.consequence} onClick={() => onTell({ [q.id]: c.key })}>
-                                {c.label}
-                            </Button>
-                        ))}
-                </li>
-            ))}
+            <ListQuestions questions={questions} open={planned} onTell={onTell} />
             {list.rosterOf && list.everyone === null && planned && (
                 <li className="mb-1 flex flex-wrap items-center gap-3 border-l-[3px] border-marigold pl-3">
                     <span>
@@ -93,4 +78,28 @@ export function ListNotes({ list, school, questions, onTell, onReadAs, onDomain 
             ))}
         </ul>
     );
+}
+
+/** Questions about how a list is to be read, each with its answers. */
+export function ListQuestions({
+    questions,
+    open,
+    onTell,
+}: Pick<Props, 'questions' | 'onTell'> & {
+    /** Whether they can still be answered. */
+    open: boolean;
+}) {
+    return questions.map((q) => (
+        <li key={q.id} className="mb-1 flex flex-wrap items-center gap-x-3 gap-y-1 border-l-[3px] border-marigold pl-3">
+            <span>
+                <strong>{q.text}</strong> {q.detail}
+            </span>
+            {open &&
+                q.choices.map((c) => (
+                    <Button key={c.key} title={c.consequence} onClick={() => onTell({ [q.id]: c.key })}>
+                        {c.label}
+                    </Button>
+                ))}
+        </li>
+    ));
 }

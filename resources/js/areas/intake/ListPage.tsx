@@ -1,7 +1,8 @@
-import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useInfiniteQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { api, data, type Schemas, sentence } from '@/api/client';
+import { useAct } from '@/api/act';
+import { api, data } from '@/api/client';
 import { useKey } from '@/shell/keys';
 import type { School } from '@/shell/session';
 import { ApplyBar } from '@/ui/ApplyBar';
@@ -17,9 +18,8 @@ import { ListNotes } from './ListNotes';
 import { LeaveWithPassword } from './LeaveWithPassword';
 import { MatchWeights } from './MatchWeights';
 import { RepairList } from './RepairList';
+import { useIntake } from './useIntake';
 import { WhoseList } from './WhoseList';
-
-type Detail = Schemas['IntakeDetail'];
 
 const LEAVE_OUT = ['Guardians'];
 /** Seconds without news after which the page says so. */
@@ -34,12 +34,7 @@ export function ListPage({ school }: { school: School }) {
     const say = useNotice();
     const [shown, setShown] = useState<string[]>([]);
     const [dialog, setDialog] = useState<'' | 'columns' | 'repairs' | 'whose' | 'weights' | 'password' | 'undo'>('');
-    const path = { params: { path: { intake: id } } };
-    const { data: list, error } = useQuery({
-        queryKey: ['intake', id],
-        queryFn: () => data(api.GET('/api/intakes/{intake}', path)),
-        refetchInterval: (query) => (['reading', 'applying'].includes(query.state.data?.state ?? '') ? 400 : false),
-    });
+    const { list, error, path, send, tell, sending } = useIntake(id);
     const rows = useInfiniteQuery({
         queryKey: ['intake-rows', id, list?.round, list?.fingerprint, shown],
         queryFn: ({ pageParam }) =>
@@ -63,21 +58,6 @@ export function ListPage({ school }: { school: School }) {
             void queries.invalidateQueries({ queryKey: ['intakes'] });
         }
     }, [list?.state, list?.round, queries]);
-    const [sending, setSending] = useState(0);
-    const send = async (work: () => Promise<Detail>) => {
-        // While something said of the list is on its way, the plan on the screen is not the plan any more.
-        setSending((n) => n + 1);
-        try {
-            queries.setQueryData(['intake', id], await work());
-        } catch (e) {
-            say(sentence(e), { bad: true });
-            await queries.invalidateQueries({ queryKey: ['intake', id] });
-        } finally {
-            setSending((n) => n - 1);
-        }
-    };
-    const tell = (answers: Record<string, string | null>) =>
-        void send(() => data(api.POST('/api/intakes/{intake}/answers', { ...path, body: { answers } })));
     const readAs = (everyone: string | null, words = '') => {
         setDialog('');
         void send(() => data(api.POST('/api/intakes/{intake}/everyone', { ...path, body: { everyone, words } })));
@@ -86,19 +66,16 @@ export function ListPage({ school }: { school: School }) {
     const flip = () => named && tell({ [`t${named.index}.names`]: named.familyFirst ? 'given' : 'family' });
     const planned = list?.state === 'planned';
     useKey('f', 'Turn names round: family or given first', flip, planned && named !== undefined);
+    useKey('s', 'See the sheet as it was read', () => void navigate('sheet'), Boolean(list?.sheets.length));
     useKey('c', 'Name the columns', () => setDialog('columns'), planned);
     useKey('m', 'See what was mended', () => setDialog('repairs'), planned);
     useKey('w', 'Say whose list it is', () => setDialog('whose'), planned);
     useKey('e', 'See what matches are judged by', () => setDialog('weights'), planned);
-    const discard = async () => {
-        try {
-            await api.DELETE('/api/intakes/{intake}', path);
-            await queries.invalidateQueries({ queryKey: ['intakes'] });
-            void navigate(`/s/${school.code}/intake`);
-        } catch (e) {
-            say(sentence(e), { bad: true });
-        }
-    };
+    const discard = useAct(() => api.DELETE('/api/intakes/{intake}', path), {
+        stale: [['intakes']],
+        then: () => void navigate(`/s/${school.code}/intake`),
+        failed: (said) => say(said, { bad: true }),
+    });
     if (error)
         return (
             <Empty title="This list is not here">It may have been thrown away, or it belongs to another school.</Empty>
@@ -113,10 +90,11 @@ export function ListPage({ school }: { school: School }) {
                         <Button kind="primary" onClick={() => void navigate(`/s/${school.code}/intake`)}>
                             Bring in another file
                         </Button>
+                        <Button onClick={() => void navigate('sheet')}>See the sheet as it was read</Button>
                         {list.sheets.length > 0 && (
                             <Button onClick={() => setDialog('columns')}>Name the columns</Button>
                         )}
-                        <Button kind="quiet" onClick={() => void discard()}>
+                        <Button kind="quiet" onClick={() => discard.run()}>
                             Throw this list away
                         </Button>
                     </div>
@@ -140,19 +118,25 @@ export function ListPage({ school }: { school: School }) {
                 body: { fingerprint: list.fingerprint ?? '', ...(secret === undefined ? {} : { password: secret }) },
             }),
         );
-    const left = (list.verdicts.ask ?? 0) + (list.verdicts.cannot ?? 0);
-    const going = list.total - left - (list.verdicts.same ?? 0) + list.leaving;
+    const { waiting: left, going } = list;
     return (
         <>
             <PlanView
                 title={list.title}
                 subtitle={
                     <>
-                        {list.total.toLocaleString('en')} rows
+                        {list.rows.toLocaleString('en')} rows
                         {list.sheets.length > 1
                             ? `, ${list.sheets.length} sheets`
                             : list.sheets[0] &&
                               `, ${list.sheets[0].headerRow ? `header in row ${list.sheets[0].headerRow}` : 'no header'}`}
+                        ,{' '}
+                        <Said
+                            onClick={() => void navigate('sheet')}
+                            off={false}
+                            hint="s"
+                            label="the sheet as it was read"
+                        />
                         {named && (
                             <>
                                 ,{' '}
@@ -268,17 +252,10 @@ export function ListPage({ school }: { school: School }) {
                             undoUntil={list.undoUntil}
                             button={left > 0 && going > 0 ? `Apply the other ${going.toLocaleString('en')}` : 'Apply'}
                             disabled={
-                                sending > 0 ||
-                                list.state !== 'planned' ||
-                                list.changes === 0 ||
-                                list.blockers.length > 0
+                                sending || list.state !== 'planned' || list.changes === 0 || list.blockers.length > 0
                             }
                             danger={list.leaving > 0}
-                            onApply={() => {
-                                if (list.leaving === 0) return send(() => apply());
-                                setDialog('password');
-                                return Promise.resolve();
-                            }}
+                            onApply={() => (list.password ? setDialog('password') : void send(() => apply()))}
                         >
                             {left > 0 && (
                                 <a
@@ -294,7 +271,7 @@ export function ListPage({ school }: { school: School }) {
                                     <kbd className="border border-rule px-1.5 font-mono text-xs">]</kbd> next question
                                 </span>
                             )}
-                            <Button kind="quiet" onClick={() => void discard()}>
+                            <Button kind="quiet" onClick={() => discard.run()}>
                                 Throw away
                             </Button>
                         </ApplyBar>

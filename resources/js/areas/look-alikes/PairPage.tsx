@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
+import { useAct } from '@/api/act';
 import { api, data, type Schemas, sentence } from '@/api/client';
 import { useKey } from '@/shell/keys';
 import type { School } from '@/shell/session';
@@ -30,30 +31,34 @@ export function PairPage({ school }: { school: School }) {
         placeholderData: keepPreviousData,
     });
     const back = () => void navigate(`/s/${school.code}/look-alikes`);
-    const finish = async (work: () => Promise<Schemas['LedgerLine']>, done: string) => {
-        try {
-            const line = await work();
-            await queries.invalidateQueries();
-            say(done, {
-                action: {
-                    label: 'Undo',
-                    run: () =>
-                        void api
-                            .POST('/api/ledger/{entry}/undo', { params: { path: { entry: line.id } }, body: {} })
-                            .then(() => queries.invalidateQueries()),
-                },
-            });
+    const undo = useAct(
+        (entry: string) => api.POST('/api/ledger/{entry}/undo', { params: { path: { entry } }, body: {} }),
+        { failed: (said) => say(said, { bad: true }) },
+    );
+    const options = (done: string) => ({
+        then: (line: Schemas['LedgerLine']) => {
+            say(done, { action: { label: 'Undo', run: () => undo.run(line.id) } });
             back();
-        } catch (e) {
-            say(sentence(e), { bad: true });
-            await queries.invalidateQueries({ queryKey: ['pair'] });
-        }
-    };
-    const apart = () =>
-        void finish(
-            () => data(api.POST('/api/schools/{school}/look-alikes/{left}/{right}/apart', { params: { path } })),
-            'Noted: two people. They are not asked about again.',
-        );
+        },
+        failed: (said: string) => {
+            say(said, { bad: true });
+            void queries.invalidateQueries({ queryKey: ['pair'] });
+        },
+    });
+    const merge = useAct(
+        (fingerprint: string) =>
+            data(
+                api.POST('/api/schools/{school}/look-alikes/{left}/{right}/merge', {
+                    params: { path },
+                    body: { fingerprint, picks },
+                }),
+            ),
+        options('Merged. Both old cards go on working.'),
+    );
+    const apart = useAct(
+        () => data(api.POST('/api/schools/{school}/look-alikes/{left}/{right}/apart', { params: { path } })),
+        options('Noted: two people. They are not asked about again.'),
+    );
     useKey('Escape', 'Back to the list', back);
     if (error)
         return (
@@ -165,20 +170,12 @@ export function PairPage({ school }: { school: School }) {
                 sentence={pair.plan.sentence}
                 undoUntil={pair.plan.undoUntil}
                 button="Merge the two"
-                onApply={() =>
-                    finish(
-                        () =>
-                            data(
-                                api.POST('/api/schools/{school}/look-alikes/{left}/{right}/merge', {
-                                    params: { path },
-                                    body: { fingerprint: pair.plan.fingerprint, picks },
-                                }),
-                            ),
-                        'Merged. Both old cards go on working.',
-                    )
-                }
+                busy={merge.busy || apart.busy}
+                onApply={() => merge.run(pair.plan.fingerprint)}
             >
-                <Button onClick={apart}>They are two people</Button>
+                <Button disabled={merge.busy || apart.busy} onClick={() => apart.run()}>
+                    They are two people
+                </Button>
             </ApplyBar>
         </div>
     );

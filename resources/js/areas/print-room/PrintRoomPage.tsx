@@ -1,7 +1,8 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { api, data, sentence } from '@/api/client';
+import { useAct } from '@/api/act';
+import { api, data } from '@/api/client';
 import type { School } from '@/shell/session';
 import { ApplyBar } from '@/ui/ApplyBar';
 import { Choice } from '@/ui/Choice';
@@ -11,13 +12,10 @@ import { useNotice } from '@/ui/Notice';
 import { type CardWish, printCards } from './printCards';
 import { SheetPicture } from './SheetPicture';
 
-const PLACES = 10;
-
 /** Login cards: choose sections at the left, paper and order at the right, print. */
 export function PrintRoomPage({ school }: { school: School }) {
     const [search] = useSearchParams();
     const say = useNotice();
-    const queries = useQueryClient();
     const [selected, setSelected] = useState<ReadonlySet<string>>(
         new Set((search.get('sections') ?? '').split(',').filter(Boolean)),
     );
@@ -28,23 +26,35 @@ export function PrintRoomPage({ school }: { school: School }) {
         queryKey: ['sections', school.id],
         queryFn: () => data(api.GET('/api/schools/{school}/sections', { params: { path: { school: school.id } } })),
     });
-    if (!page) return null;
-    const sections = page.sections.filter((s) => s.students > 0);
+    const sections = page?.sections.filter((s) => s.students > 0) ?? [];
     const chosen = sections.filter((s) => selected.has(s.id));
     const cards = chosen.reduce((n, s) => n + s.students, 0);
-    const sheets = Math.ceil(cards / PLACES);
-    const print = async () => {
-        try {
-            await printCards(`/api/schools/${school.id}/cards`, { section_ids: [...selected], layout, order, lost });
-            setLost(false);
-            await queries.invalidateQueries({ queryKey: ['sections', school.id] });
-            say(
-                'The cards are in the other window. Nothing is kept here; printing again makes further cards for the same accounts.',
-            );
-        } catch (e) {
-            say(sentence(e), { bad: true });
-        }
-    };
+    const { data: sheet } = useQuery({
+        queryKey: ['card-sheet', school.id, layout, order, cards],
+        queryFn: () =>
+            data(
+                api.GET('/api/schools/{school}/card-sheet', {
+                    params: { path: { school: school.id }, query: { layout, order, cards } },
+                }),
+            ),
+        staleTime: Infinity,
+        placeholderData: keepPreviousData,
+    });
+    const print = useAct(
+        () => printCards(`/api/schools/${school.id}/cards`, { section_ids: [...selected], layout, order, lost }),
+        {
+            stale: [['sections', school.id]],
+            then: () => {
+                setLost(false);
+                say(
+                    'The cards are in the other window. Nothing is kept here; printing again makes further cards for the same accounts.',
+                );
+            },
+            failed: (said) => say(said, { bad: true }),
+        },
+    );
+    if (!page) return null;
+    const sheets = sheet?.sheets ?? 0;
     return (
         <div className="flex min-h-0 flex-1 flex-col">
             <div className="border-b border-rule px-6 py-4">
@@ -92,16 +102,16 @@ export function PrintRoomPage({ school }: { school: School }) {
                     aria-label="How they are printed"
                     className="flex w-[300px] shrink-0 flex-col gap-4 overflow-auto border-l border-rule px-5 py-4"
                 >
-                    <SheetPicture layout={layout} order={order} sheets={Math.max(1, sheets)} cards={cards} />
+                    {sheet && <SheetPicture sheet={sheet} cut={order === 'cut_stack'} />}
                     <Choice
                         stacked
                         label="Paper"
                         value={layout}
                         onChange={setLayout}
-                        options={[
-                            { value: 'cards-a4', label: 'A4, 10 cards of 90 × 54 mm' },
-                            { value: 'cards-letter', label: 'Letter, 10 cards of 90 × 53 mm' },
-                        ]}
+                        options={(sheet?.layouts ?? []).map((l) => ({
+                            value: l.layout,
+                            label: l.label,
+                        }))}
                     />
                     <Choice
                         stacked
@@ -143,7 +153,8 @@ export function PrintRoomPage({ school }: { school: School }) {
                 button={cards === 0 ? 'Print cards' : `Print ${cards.toLocaleString('en')} cards`}
                 disabled={cards === 0}
                 danger={lost}
-                onApply={print}
+                busy={print.busy}
+                onApply={print.run}
             />
         </div>
     );

@@ -1,60 +1,43 @@
-import type { CardWish } from './printCards';
+import type { Schemas } from '@/api/client';
 
 /** The first sheet as it will lie on the table, with the number of the card in each place. */
-export function SheetPicture({
-    layout,
-    order,
-    sheets,
-    cards,
-}: {
-    layout: CardWish['layout'];
-    order: CardWish['order'];
-    sheets: number;
-    cards: number;
-}) {
-    const page = layout === 'cards-a4' ? { w: 210, h: 297, cw: 90, ch: 54 } : { w: 215.9, h: 279.4, cw: 90, ch: 53 };
-    const left = (page.w - 2 * page.cw) / 2;
-    const top = (page.h - 5 * page.ch) / 2;
+export function SheetPicture({ sheet, cut }: { sheet: Schemas['SheetPreview']; cut: boolean }) {
+    const { pageWidth: w, pageHeight: h, cardWidth, cardHeight } = sheet;
     return (
         <svg
             role="img"
-            aria-label={`The first sheet: 2 by 5 cards, ${
-                order === 'cut_stack' ? 'ordered so that the cut piles fall in order' : 'in reading order'
+            aria-label={`The first sheet: ${sheet.columns} by ${sheet.rows} cards, ${
+                cut ? 'ordered so that the cut piles fall in order' : 'in reading order'
             }`}
-            viewBox={`-1 -1 ${page.w + 2} ${page.h + 2}`}
+            viewBox={`-1 -1 ${w + 2} ${h + 2}`}
             className="mx-auto w-40"
         >
-            <rect width={page.w} height={page.h} fill="none" stroke="var(--ink)" strokeWidth="1" />
-            {Array.from({ length: 10 }, (_, p) => {
-                const card = (order === 'cut_stack' ? p * sheets : p) + 1;
-                const x = left + (p % 2) * page.cw;
-                const y = top + Math.floor(p / 2) * page.ch;
-                return (
-                    <g key={p}>
-                        <rect
-                            x={x}
-                            y={y}
-                            width={page.cw}
-                            height={page.ch}
-                            fill="none"
-                            stroke="var(--rule)"
-                            strokeWidth="1"
-                        />
-                        {(cards === 0 || card <= cards) && (
-                            <text
-                                x={x + page.cw / 2}
-                                y={y + page.ch / 2 + 8}
-                                textAnchor="middle"
-                                fontSize="22"
-                                fill="var(--muted)"
-                                fontFamily="var(--font-mono)"
-                            >
-                                {card}
-                            </text>
-                        )}
-                    </g>
-                );
-            })}
+            <rect width={w} height={h} fill="none" stroke="var(--ink)" strokeWidth="1" />
+            {sheet.places.map(({ x, y, card }) => (
+                <g key={`${x} ${y}`}>
+                    <rect
+                        x={x}
+                        y={y}
+                        width={cardWidth}
+                        height={cardHeight}
+                        fill="none"
+                        stroke="var(--rule)"
+                        strokeWidth="1"
+                    />
+                    {card !== null && (
+                        <text
+                            x={x + cardWidth / 2}
+                            y={y + cardHeight / 2 + 8}
+                            textAnchor="middle"
+                            fontSize="22"
+                            fill="var(--muted)"
+                            fontFamily="var(--font-mono)"
+                        >
+                            {card}
+                        </text>
+                    )}
+                </g>
+            ))}
         </svg>
     );
 }

@@ -1,11 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
-import { useAct } from '@/api/act';
 import { api, data, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
+import { useSentForm } from '@/ui/useSentForm';
 
 const WHO: { value: Schemas['CodeView']['who']; label: string }[] = [
     { value: 'approval', label: 'accounts here; newcomers wait for approval' },
@@ -30,11 +29,35 @@ interface Props {
 
 /** When a code works, for how many, for whom; and for a new one, whether it is drawn or chosen. */
 export function CodeTerms({ section, code, onClose, onDone }: Props) {
-    const [who, setWho] = useState(code?.who ?? 'approval');
-    const [starts, setStarts] = useState(local(code?.startsAt ?? null));
-    const [ends, setEnds] = useState(local(code?.endsAt ?? null));
-    const [cap, setCap] = useState(code?.cap?.toString() ?? '');
-    const [wish, setWish] = useState('');
+    const form = useSentForm({
+        start: {
+            who: code?.who ?? 'approval',
+            starts_at: local(code?.startsAt ?? null),
+            ends_at: local(code?.endsAt ?? null),
+            cap: code?.cap?.toString() ?? '',
+            chosen: '',
+        },
+        send: ({ who, starts_at, ends_at, cap, chosen }) => {
+            const body = {
+                who,
+                starts_at: starts_at ? new Date(starts_at).toISOString() : null,
+                ends_at: ends_at ? new Date(ends_at).toISOString() : null,
+                ...(cap ? { cap: Number(cap) } : {}),
+            };
+            const path = { params: { path: { section: section.id } } };
+            return data(
+                code
+                    ? api.POST('/api/sections/{section}/code/terms', { ...path, body })
+                    : api.POST('/api/sections/{section}/code', {
+                          ...path,
+                          body: { ...body, ...(chosen.trim() ? { chosen } : {}) },
+                      }),
+            );
+        },
+        stale: [],
+        then: onDone,
+    });
+    const wish = form.values.chosen;
     const { data: judged } = useQuery({
         queryKey: ['chosen', section.id, wish],
         queryFn: () =>
@@ -46,55 +69,25 @@ export function CodeTerms({ section, code, onClose, onDone }: Props) {
         enabled: code === null && wish.trim() !== '',
         placeholderData: (before) => before,
     });
-    const save = useAct(
-        () => {
-            const body = {
-                who,
-                starts_at: starts ? new Date(starts).toISOString() : null,
-                ends_at: ends ? new Date(ends).toISOString() : null,
-                ...(cap ? { cap: Number(cap) } : {}),
-            };
-            const path = { params: { path: { section: section.id } } };
-            return data(
-                code
-                    ? api.POST('/api/sections/{section}/code/terms', { ...path, body })
-                    : api.POST('/api/sections/{section}/code', {
-                          ...path,
-                          body: { ...body, ...(wish.trim() ? { chosen: wish } : {}) },
-                      }),
-            );
-        },
-        { stale: [], home: '', then: onDone },
-    );
-    const of = (field: string) => save.field(field) || undefined;
     return (
         <Dialog
             open
             onClose={onClose}
             title={code ? `Terms of the code of ${section.name}` : `A code for ${section.name}`}
         >
-            <form
-                className="flex flex-col gap-4"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    save.run();
-                }}
-            >
-                <Choice stacked label="Who may come in by it" value={who} onChange={setWho} options={WHO} />
+            <form className="flex flex-col gap-4" onSubmit={form.submit}>
+                <Choice stacked label="Who may come in by it" {...form.choice('who')} options={WHO} />
                 <div className="grid grid-cols-2 gap-4">
                     <Field
                         label="Works from"
                         type="datetime-local"
-                        value={starts}
-                        onChange={(event) => setStarts(event.target.value)}
+                        {...form.field('starts_at')}
                         hint="Empty: at once."
                     />
                     <Field
                         label="Works until"
                         type="datetime-local"
-                        value={ends}
-                        onChange={(event) => setEnds(event.target.value)}
-                        error={of('ends_at')}
+                        {...form.field('ends_at')}
                         hint="Empty: until it is closed."
                     />
                 </div>
@@ -103,9 +96,7 @@ export function CodeTerms({ section, code, onClose, onDone }: Props) {
                         label="For how many"
                         inputMode="numeric"
                         pattern="[0-9]*"
-                        value={cap}
-                        onChange={(event) => setCap(event.target.value)}
-                        error={of('cap')}
+                        {...form.field('cap')}
                         hint="Empty: no cap."
                     />
                     {code === null && (
@@ -115,9 +106,7 @@ export function CodeTerms({ section, code, onClose, onDone }: Props) {
                             maxLength={20}
                             autoComplete="off"
                             spellCheck={false}
-                            value={wish}
-                            onChange={(event) => setWish(event.target.value)}
-                            error={of('chosen')}
+                            {...form.field('chosen')}
                             hint="Empty: one is drawn."
                         />
                     )}
@@ -139,9 +128,7 @@ export function CodeTerms({ section, code, onClose, onDone }: Props) {
                         )}
                     </ul>
                 )}
-                {save.error && !['ends_at', 'cap', 'chosen'].some((field) => save.field(field)) && (
-                    <p className="text-sm text-madder">{save.error}</p>
-                )}
+                {form.error && <p className="text-sm text-madder">{form.error}</p>}
                 {code === null && section.hasCode && (
                     <p className="border-l-[3px] border-marigold pl-3 text-sm">
                         The code that is open now stops working.
@@ -152,7 +139,7 @@ export function CodeTerms({ section, code, onClose, onDone }: Props) {
                     <Button
                         kind="primary"
                         type="submit"
-                        disabled={save.busy || (code === null && wish.trim() !== '' && judged?.safe !== true)}
+                        disabled={form.busy || (code === null && wish.trim() !== '' && judged?.safe !== true)}
                     >
                         {code ? 'Keep these terms' : 'Open the code'}
                     </Button>

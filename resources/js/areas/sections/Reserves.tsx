@@ -1,10 +1,9 @@
-import { useState } from 'react';
-import { useAct } from '@/api/act';
 import { api, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
+import { useSentForm } from '@/ui/useSentForm';
 
 interface Props {
     section: Schemas['SectionDetail'];
@@ -15,34 +14,28 @@ interface Props {
 /** Blank accounts made ahead, for students who turn up. */
 export function MakeReserves({ section, onClose, onDone }: Props) {
     const say = useNotice();
-    const [count, setCount] = useState('3');
-    const make = useAct(
-        () =>
+    const form = useSentForm({
+        start: { count: '3' },
+        send: ({ count }) =>
             api.POST('/api/sections/{section}/reserves', {
                 params: { path: { section: section.id } },
                 body: { count: Number(count) },
             }),
-        {
-            stale: [],
-            then: async () => {
-                say('They stand at the end of the roster. Print their cards, and name each when its student turns up.');
-                await onDone();
-                onClose();
-            },
+        stale: [],
+        home: 'count',
+        then: async () => {
+            say('They stand at the end of the roster. Print their cards, and name each when its student turns up.');
+            await onDone();
+            onClose();
         },
-    );
+    });
     return (
         <Dialog open onClose={onClose} title="Reserve accounts">
             <p className="mb-4 text-sm text-muted">
                 Blank accounts with cards of their own. A student who turns up gets a card at once; the name is given
                 later, and user name and card stay.
             </p>
-            <form
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    make.run();
-                }}
-            >
+            <form onSubmit={form.submit}>
                 <Field
                     label="How many"
                     className="w-32"
@@ -50,13 +43,11 @@ export function MakeReserves({ section, onClose, onDone }: Props) {
                     pattern="[0-9]*"
                     required
                     autoFocus
-                    value={count}
-                    onChange={(event) => setCount(event.target.value)}
-                    error={make.error || undefined}
+                    {...form.field('count')}
                 />
                 <div className="mt-5 flex justify-end gap-3">
                     <Button onClick={onClose}>Leave it</Button>
-                    <Button kind="primary" type="submit" disabled={make.busy}>
+                    <Button kind="primary" type="submit" disabled={form.busy}>
                         Make them
                     </Button>
                 </div>
@@ -68,65 +59,38 @@ export function MakeReserves({ section, onClose, onDone }: Props) {
 /** The owner of a reserve account, once there is one. */
 export function ClaimReserve({ section, reserve, onClose, onDone }: Props & { reserve: Schemas['RosterLine'] }) {
     const say = useNotice();
-    const [person, setPerson] = useState({ given_name: '', family_name: '', birth_date: '', number: '' });
-    const claim = useAct(
-        () =>
+    const form = useSentForm({
+        start: { given_name: '', family_name: '', birth_date: '', number: '' },
+        send: ({ birth_date, number, ...names }) =>
             api.POST('/api/sections/{section}/reserves/{person}', {
                 params: { path: { section: section.id, person: reserve.id } },
-                body: {
-                    given_name: person.given_name,
-                    family_name: person.family_name,
-                    ...(person.birth_date ? { birth_date: person.birth_date } : {}),
-                    ...(person.number ? { number: person.number } : {}),
-                },
+                body: { ...names, ...(birth_date ? { birth_date } : {}), ...(number ? { number } : {}) },
             }),
-        {
-            stale: [],
-            home: 'given_name',
-            then: async () => {
-                say(`${reserve.name} is ${person.given_name}’s now. The card goes on working.`);
-                await onDone();
-                onClose();
-            },
+        stale: [],
+        home: 'given_name',
+        then: async (_, { given_name }) => {
+            say(`${reserve.name} is ${given_name}’s now. The card goes on working.`);
+            await onDone();
+            onClose();
         },
-    );
-    const field = (
-        name: keyof typeof person,
-        label: string,
-        more: { type?: string; required?: boolean; autoFocus?: boolean } = {},
-    ) => (
-        <Field
-            label={label}
-            value={person[name]}
-            onChange={(event) => setPerson({ ...person, [name]: event.target.value })}
-            error={claim.field(name) || undefined}
-            {...more}
-        />
-    );
+    });
     return (
         <Dialog open onClose={onClose} title={`${reserve.name} of ${section.name}: whose is it?`}>
-            <form
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    claim.run();
-                }}
-            >
+            <form onSubmit={form.submit}>
                 <div className="grid grid-cols-2 gap-4">
-                    {field('given_name', 'First name', { required: true, autoFocus: true })}
-                    {field('family_name', 'Last name', { required: true })}
-                    {field('birth_date', 'Birth date', { type: 'date' })}
-                    {field('number', 'Student number')}
+                    <Field label="First name" required autoFocus {...form.field('given_name')} />
+                    <Field label="Last name" required {...form.field('family_name')} />
+                    <Field label="Birth date" type="date" {...form.field('birth_date')} />
+                    <Field label="Student number" {...form.field('number')} />
                 </div>
-                {claim.error && !Object.keys(person).some((name) => claim.field(name)) && (
-                    <p className="mt-2 text-sm text-madder">{claim.error}</p>
-                )}
+                {form.error && <p className="mt-2 text-sm text-madder">{form.error}</p>}
                 <p className="mt-4 text-sm text-muted">
                     User name <span className="font-mono text-ink">{reserve.userName}</span> and card stay. If the
                     student is on the list already, the Look-alikes will show it.
                 </p>
                 <div className="mt-5 flex justify-end gap-3">
                     <Button onClick={onClose}>Leave it blank</Button>
-                    <Button kind="primary" type="submit" disabled={claim.busy}>
+                    <Button kind="primary" type="submit" disabled={form.busy}>
                         Give it to them
                     </Button>
                 </div>

@@ -1,12 +1,16 @@
 import { useState } from 'react';
 import { useAct } from '@/api/act';
-import { api, problemOf, csrfToken, type Schemas, sentence } from '@/api/client';
+import { api, type Schemas } from '@/api/client';
+import { openPdf } from '@/api/pdf';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { day, moment } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
+import { useSentForm } from '@/ui/useSentForm';
+
+type RoomPass = { hours: 'school' | 'any'; pictures: boolean; paper: 'a4' | 'letter'; until: string };
 
 /** The room pass: printed once, ended with one press. */
 export function RoomPassPanel({
@@ -18,37 +22,19 @@ export function RoomPassPanel({
 }) {
     const say = useNotice();
     const [making, setMaking] = useState(false);
-    const [hours, setHours] = useState<'school' | 'any'>('school');
-    const [pictures, setPictures] = useState(false);
-    const [until, setUntil] = useState('');
-    const [paper, setPaper] = useState<'a4' | 'letter'>('a4');
-    const [error, setError] = useState('');
     const pass = section.roomPass;
-    const make = async () => {
-        setError('');
-        // Opened before the answer comes: a window opened later is taken for a pop-up and blocked.
-        const view = window.open('', '_blank');
-        try {
-            const response = await fetch(`/api/sections/${section.id}/room-pass`, {
-                method: 'POST',
-                headers: {
-                    'Content-Type': 'application/json',
-                    Accept: 'application/json',
-                    'X-XSRF-TOKEN': csrfToken(),
-                },
-                body: JSON.stringify({ hours, pictures, paper, ...(until ? { until } : {}) }),
-            });
-            if (!response.ok) throw await problemOf(response);
-            const url = URL.createObjectURL(await response.blob());
-            if (view) view.location.href = url;
+    const make = useSentForm<RoomPass>({
+        start: { hours: 'school', pictures: false, paper: 'a4', until: '' },
+        send: ({ until, ...wish }) =>
+            openPdf(`/api/sections/${section.id}/room-pass`, { ...wish, ...(until ? { until } : {}) }),
+        stale: [],
+        then: async () => {
             setMaking(false);
             say('The poster is open in another window: print it now. Its code is kept nowhere else.');
-        } catch (e) {
-            view?.close();
-            setError(sentence(e));
-        }
-        await onChange();
-    };
+            await onChange();
+        },
+        failed: () => void onChange(),
+    });
     const end = useAct(
         () => api.DELETE('/api/sections/{section}/room-pass', { params: { path: { section: section.id } } }),
         {
@@ -87,29 +73,17 @@ export function RoomPassPanel({
                 )}
             </div>
             <Dialog open={making} onClose={() => setMaking(false)} title={`Room pass of ${section.name}`}>
-                <form
-                    className="flex flex-col gap-4"
-                    onSubmit={(event) => {
-                        event.preventDefault();
-                        void make();
-                    }}
-                >
+                <form className="flex flex-col gap-4" onSubmit={make.submit}>
                     <Choice
                         label="Works"
-                        value={hours}
-                        onChange={setHours}
+                        {...make.choice('hours')}
                         options={[
                             { value: 'school', label: 'in school hours' },
                             { value: 'any', label: 'at any hour' },
                         ]}
                     />
                     <label className="flex items-start gap-2 text-sm">
-                        <input
-                            type="checkbox"
-                            className="mt-0.5 size-4 accent-ink"
-                            checked={pictures}
-                            onChange={(event) => setPictures(event.target.checked)}
-                        />
+                        <input type="checkbox" className="mt-0.5 size-4 accent-ink" {...make.check('pictures')} />
                         <span>
                             Each child also taps three pictures of their own
                             <span className="block text-muted">
@@ -121,15 +95,13 @@ export function RoomPassPanel({
                         <Field
                             label="Until"
                             type="datetime-local"
-                            value={until}
-                            onChange={(event) => setUntil(event.target.value)}
+                            {...make.field('until')}
                             hint="By the school’s clocks. Empty: until you end it."
                         />
                         <Choice
                             stacked
                             label="Paper"
-                            value={paper}
-                            onChange={setPaper}
+                            {...make.choice('paper')}
                             options={[
                                 { value: 'a4', label: 'A4' },
                                 { value: 'letter', label: 'Letter' },
@@ -141,10 +113,10 @@ export function RoomPassPanel({
                             The poster printed before stops working.
                         </p>
                     )}
-                    {error && <p className="text-sm text-madder">{error}</p>}
+                    {make.error && <p className="text-sm text-madder">{make.error}</p>}
                     <div className="flex justify-end gap-3">
                         <Button onClick={() => setMaking(false)}>Leave it</Button>
-                        <Button kind="primary" type="submit">
+                        <Button kind="primary" type="submit" disabled={make.busy}>
                             Make the poster
                         </Button>
                     </div>

@@ -3,7 +3,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useAct } from '@/api/act';
-import { api, data, type Schemas, sentence } from '@/api/client';
+import { api, data, type Schemas } from '@/api/client';
 import { useKey } from '@/shell/keys';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
@@ -12,8 +12,10 @@ import { day, lastDay } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { Downloads } from '@/ui/Downloads';
 import { Empty } from '@/ui/Empty';
+import { menuItem } from '@/ui/menu';
 import { useNotice } from '@/ui/Notice';
 import { State } from '@/ui/State';
+import { usePlan } from '@/ui/usePlan';
 import { CodePanel } from './CodePanel';
 import { MoveDialog } from './MoveDialog';
 import { RequestsPanel } from './RequestsPanel';
@@ -32,9 +34,8 @@ export function SectionPage({ school }: { school: School }) {
     const [search, setSearch] = useSearchParams();
     const asOf = search.get('as_of') ?? '';
     const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
-    const [dialog, setDialog] = useState<'move' | 'edit' | 'reserves' | null>(null);
+    const [dialog, setDialog] = useState<'move' | 'edit' | 'reserves' | 'archive' | null>(null);
     const [claiming, setClaiming] = useState<Schemas['RosterLine'] | null>(null);
-    const [archiving, setArchiving] = useState<Schemas['PlanView'] | null>(null);
     const path = { params: { path: { section: id } } };
     const { data: section, error } = useQuery({
         queryKey: ['section', id, asOf],
@@ -50,55 +51,41 @@ export function SectionPage({ school }: { school: School }) {
     });
     const refresh = () => queries.invalidateQueries({ queryKey: ['section', id] });
     const may = (power: string) => section?.powers.includes(power) === true;
-    const print = async () => {
-        try {
-            await printCards(`/api/sections/${id}/cards`, {
+    const failed = (said: string) => {
+        say(said, { bad: true });
+        void refresh();
+    };
+    const print = useAct(
+        () =>
+            printCards(`/api/sections/${id}/cards`, {
                 person_ids: [...selected],
                 layout: 'cards-a4',
                 order: 'reading',
-            });
-            await refresh();
-        } catch (e) {
-            say(sentence(e), { bad: true });
-        }
-    };
-    const askArchive = async () => {
-        try {
-            setArchiving(await data(api.GET('/api/sections/{section}/archive', path)));
-        } catch (e) {
-            say(sentence(e), { bad: true });
-        }
-    };
-    const archive = useAct(
-        (seen: { seed: string; fingerprint: string }) =>
-            api.POST('/api/sections/{section}/archive', {
-                ...path,
-                body: { seed: seen.seed, fingerprint: seen.fingerprint },
+            }),
+        { stale: [['section', id]], failed },
+    );
+    const archive = usePlan({
+        key: ['archive', id],
+        ready: dialog === 'archive',
+        look: () => data(api.GET('/api/sections/{section}/archive', path)),
+        apply: (seen) => api.POST('/api/sections/{section}/archive', { ...path, body: seen }),
+        then: () => {
+            setDialog(null);
+            say('Archived. The Ledger can undo it.');
+        },
+    });
+    const forgetPictures = useAct(
+        (person: string) =>
+            api.DELETE('/api/sections/{section}/people/{person}/pictures', {
+                params: { path: { section: id, person } },
             }),
         {
-            then: () => {
-                setArchiving(null);
-                say('Archived. The Ledger can undo it.');
-            },
-            failed: (said) => {
-                setArchiving(null);
-                say(said, { bad: true });
-                void refresh();
-            },
+            stale: [['section', id]],
+            then: () => say('Forgotten: the child chooses three pictures again.'),
+            failed,
         },
     );
-    const forgetPictures = async (person: string) => {
-        try {
-            await api.DELETE('/api/sections/{section}/people/{person}/pictures', {
-                params: { path: { section: id, person } },
-            });
-            say('Forgotten: the child chooses three pictures again.');
-        } catch (e) {
-            say(sentence(e), { bad: true });
-        }
-        await refresh();
-    };
-    useKey('p', 'Print cards', () => void print(), Boolean(section?.roster.length));
+    useKey('p', 'Print cards', () => print.run(), Boolean(section?.roster.length));
     useKey('m', 'Move who is selected', () => setDialog('move'), selected.size > 0 && may('place_students'));
     useKey('e', 'Change the section', () => setDialog('edit'), may('edit_section'));
     useKey(
@@ -121,7 +108,6 @@ export function SectionPage({ school }: { school: School }) {
     const other = !section.today;
     const students = section.roster.filter((s) => !s.reserve);
     const clashes = section.roster.filter((s) => s.clash).length;
-    const item = 'cursor-pointer px-4 py-1.5 text-sm outline-none data-[highlighted]:bg-tint';
     return (
         <div className="flex min-h-0 flex-1 flex-col">
             <header
@@ -174,7 +160,7 @@ export function SectionPage({ school }: { school: School }) {
                         formats={['xlsx', 'ods', 'csv']}
                     />
                     {!other && (
-                        <Button onClick={() => void print()} disabled={section.roster.length === 0}>
+                        <Button onClick={() => print.run()} disabled={section.roster.length === 0}>
                             Print{' '}
                             {selected.size > 0 ? `${selected.size} ${selected.size === 1 ? 'card' : 'cards'}` : 'cards'}
                         </Button>
@@ -195,23 +181,23 @@ export function SectionPage({ school }: { school: School }) {
                                 className="z-30 min-w-56 border border-ink bg-paper py-1"
                             >
                                 <DropdownMenu.Item
-                                    className={item}
+                                    className={menuItem}
                                     onSelect={() => void navigate(`/s/${school.code}/sections/${id}/as-student`)}
                                 >
                                     As a student sees it
                                 </DropdownMenu.Item>
                                 {may('edit_section') && (
-                                    <DropdownMenu.Item className={item} onSelect={() => setDialog('edit')}>
+                                    <DropdownMenu.Item className={menuItem} onSelect={() => setDialog('edit')}>
                                         Change name, period, seats
                                     </DropdownMenu.Item>
                                 )}
                                 {may('place_students') && (
-                                    <DropdownMenu.Item className={item} onSelect={() => setDialog('reserves')}>
+                                    <DropdownMenu.Item className={menuItem} onSelect={() => setDialog('reserves')}>
                                         Make reserve accounts
                                     </DropdownMenu.Item>
                                 )}
                                 {may('archive') && (
-                                    <DropdownMenu.Item className={item} onSelect={() => void askArchive()}>
+                                    <DropdownMenu.Item className={menuItem} onSelect={() => setDialog('archive')}>
                                         Archive
                                     </DropdownMenu.Item>
                                 )}
@@ -312,7 +298,7 @@ export function SectionPage({ school }: { school: School }) {
                                                   className="text-sm underline decoration-rule underline-offset-4"
                                                   onClick={(event) => {
                                                       event.stopPropagation();
-                                                      void forgetPictures(s.id);
+                                                      forgetPictures.run(s.id);
                                                   }}
                                               >
                                                   choose again
@@ -374,12 +360,21 @@ export function SectionPage({ school }: { school: School }) {
                     }}
                 />
             )}
-            <Dialog open={archiving !== null} onClose={() => setArchiving(null)} title={archiving?.title ?? ''}>
-                <p>{archiving?.sentence}</p>
-                <p className="mt-2 text-sm text-muted">Can be undone until {archiving && day(archiving.undoUntil)}.</p>
+            <Dialog
+                open={dialog === 'archive'}
+                onClose={() => setDialog(null)}
+                title={archive.last?.title ?? `Archive ${section.name}`}
+            >
+                {archive.error && <p className="text-sm text-madder">{archive.error}</p>}
+                {archive.plan && (
+                    <>
+                        <p>{archive.plan.sentence}</p>
+                        <p className="mt-2 text-sm text-muted">Can be undone until {day(archive.plan.undoUntil)}.</p>
+                    </>
+                )}
                 <div className="mt-5 flex justify-end gap-3">
-                    <Button onClick={() => setArchiving(null)}>Leave it open</Button>
-                    <Button kind="primary" onClick={() => archiving && archive.run(archiving)}>
+                    <Button onClick={() => setDialog(null)}>Leave it open</Button>
+                    <Button kind="primary" disabled={archive.busy || !archive.plan} onClick={() => archive.apply()}>
                         Archive {section.name}
                     </Button>
                 </div>

@@ -10,9 +10,10 @@ import { Field } from '@/ui/Field';
 import type { GlyphName } from '@/ui/Glyph';
 import { useNotice } from '@/ui/Notice';
 import { State } from '@/ui/State';
+import { useSentForm } from '@/ui/useSentForm';
 import { RolesTable } from './RolesTable';
 
-const GLYPHS: Record<string, GlyphName> = {
+const GLYPHS: Record<Schemas['InvitationLine']['state'], GlyphName> = {
     invited: 'ask',
     accepted: 'new',
     declined: 'cannot',
@@ -21,6 +22,8 @@ const GLYPHS: Record<string, GlyphName> = {
 };
 
 type Role = 'co_teacher' | 'assistant' | 'substitute';
+
+type Invite = { email: string; role: Role; begins_on: string; ends_on: string };
 
 /** Who teaches here, who has been asked, and asking more. */
 export function StaffPanel({
@@ -67,7 +70,7 @@ export function StaffPanel({
                     <li key={s.id} className="border-b border-rule py-1">
                         <div className="flex justify-between">
                             <span>{s.name}</span>
-                            <span className="text-muted">{s.role}</span>
+                            <span className="text-muted">{s.roleName}</span>
                         </div>
                         <div className="flex items-center justify-between text-xs text-muted">
                             <span>{s.ends && `${day(s.begins)} to ${lastDay(s.ends)}`}</span>
@@ -109,7 +112,7 @@ export function StaffPanel({
                                 <div className="flex justify-between gap-3">
                                     <span className="min-w-0 break-words">{i.email}</span>
                                     <span className="shrink-0">
-                                        <State name={GLYPHS[i.state] ?? 'ask'} word={i.state} />
+                                        <State name={GLYPHS[i.state]} word={i.state} />
                                     </span>
                                 </div>
                                 <div className="flex items-center justify-between text-xs text-muted">
@@ -184,10 +187,23 @@ export function StaffPanel({
 /** One address or many, from the staff by name or typed. */
 function InviteForm({ section, onChange }: { section: Schemas['SectionDetail']; onChange: () => Promise<unknown> }) {
     const say = useNotice();
-    const [email, setEmail] = useState('');
-    const [role, setRole] = useState<Role>('co_teacher');
-    const [begins, setBegins] = useState('');
-    const [ends, setEnds] = useState('');
+    const form = useSentForm<Invite>({
+        start: { email: '', role: 'co_teacher', begins_on: '', ends_on: '' },
+        send: ({ begins_on, ends_on, ...asked }) =>
+            api.POST('/api/sections/{section}/invitations', {
+                params: { path: { section: section.id } },
+                body: { ...asked, ...(asked.role === 'substitute' ? { begins_on, ends_on } : {}) },
+            }),
+        stale: [],
+        home: 'email',
+        then: async (_, { email: to }) => {
+            say(`Invitation sent to ${to}; it is in the Mailroom.`);
+            form.set('email', '');
+            await onChange();
+        },
+        failed: () => void onChange(),
+    });
+    const { email, role } = form.values;
     const word = email.split(/[\s,;]+/).pop() ?? '';
     const { data: found } = useQuery({
         queryKey: ['staff', section.schoolId, word],
@@ -204,37 +220,13 @@ function InviteForm({ section, onChange }: { section: Schemas['SectionDetail']; 
         word.length > 1 && !word.includes('@')
             ? (found?.people ?? []).filter((p) => p.email && !here.has(p.id)).slice(0, 4)
             : [];
-    const invite = useAct(
-        () =>
-            api.POST('/api/sections/{section}/invitations', {
-                params: { path: { section: section.id } },
-                body: { email, role, ...(role === 'substitute' ? { begins_on: begins, ends_on: ends } : {}) },
-            }),
-        {
-            stale: [],
-            then: async () => {
-                say(`Invitation sent to ${email}; it is in the Mailroom.`);
-                setEmail('');
-                await onChange();
-            },
-            failed: () => void onChange(),
-        },
-    );
     return (
-        <form
-            className="mt-4 flex flex-col gap-3"
-            onSubmit={(event) => {
-                event.preventDefault();
-                invite.run();
-            }}
-        >
+        <form className="mt-4 flex flex-col gap-3" onSubmit={form.submit}>
             <Field
                 label="Invite by e-mail"
                 required
                 autoComplete="off"
-                value={email}
-                onChange={(event) => setEmail(event.target.value)}
-                error={invite.error || undefined}
+                {...form.field('email')}
                 hint="Or type a name of the staff. Several, apart by commas."
             />
             {offered.length > 0 && (
@@ -244,7 +236,7 @@ function InviteForm({ section, onChange }: { section: Schemas['SectionDetail']; 
                             <button
                                 type="button"
                                 className="flex min-h-8 w-full items-baseline justify-between gap-3 px-2 text-left hover:bg-tint"
-                                onClick={() => setEmail(email.slice(0, email.length - word.length) + p.email)}
+                                onClick={() => form.set('email', email.slice(0, email.length - word.length) + p.email)}
                             >
                                 <span>{p.name}</span>
                                 <span className="truncate text-xs text-muted">{p.email}</span>
@@ -255,34 +247,22 @@ function InviteForm({ section, onChange }: { section: Schemas['SectionDetail']; 
             )}
             {role === 'substitute' && (
                 <div className="grid grid-cols-2 gap-3">
-                    <Field
-                        label="First day"
-                        type="date"
-                        required
-                        value={begins}
-                        onChange={(event) => setBegins(event.target.value)}
-                    />
-                    <Field
-                        label="Last day"
-                        type="date"
-                        required
-                        value={ends}
-                        onChange={(event) => setEnds(event.target.value)}
-                    />
+                    <Field label="First day" type="date" required {...form.field('begins_on')} />
+                    <Field label="Last day" type="date" required {...form.field('ends_on')} />
                 </div>
             )}
+            {form.error && <p className="text-sm text-madder">{form.error}</p>}
             <div className="flex items-center justify-between">
                 <Choice
                     label="as"
-                    value={role}
-                    onChange={setRole}
+                    {...form.choice('role')}
                     options={[
                         { value: 'co_teacher', label: 'co-teacher' },
                         { value: 'assistant', label: 'assistant' },
                         { value: 'substitute', label: 'substitute' },
                     ]}
                 />
-                <Button type="submit" disabled={invite.busy}>
+                <Button type="submit" disabled={form.busy}>
                     Send the invitation
                 </Button>
             </div>

@@ -14,13 +14,7 @@ export function NamingPart({ settings, school, keep }: { settings: Settings; sch
             kept={{ naming_pattern: settings.namingPattern }}
             keep={keep}
         >
-            {(draft, set) => (
-                <Pattern
-                    school={school}
-                    value={draft.naming_pattern}
-                    onChange={(value) => set({ naming_pattern: value })}
-                />
-            )}
+            {(form) => <Pattern school={school} {...form.choice('naming_pattern')} />}
         </PartForm>
     );
 }

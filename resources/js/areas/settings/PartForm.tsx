@@ -1,25 +1,15 @@
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useEffect } from 'react';
+import type { FieldValues } from 'react-hook-form';
 import type { Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
+import { type SentForm, useSentForm } from '@/ui/useSentForm';
 
 export type Settings = Schemas['Settings'];
 
-export interface Refused {
-    /** Field the server refuses, '' where it is none of them. */
-    field: string;
-    text: string;
-}
+/** Keeps the fields of a part. */
+export type Keep = (body: Record<string, unknown>) => Promise<Settings>;
 
-/** Keeps the fields of a part; null where all is well. */
-export type Keep = (body: Record<string, unknown>) => Promise<Refused | null>;
-
-interface TextField {
-    value: string;
-    onChange: (event: { target: { value: string } }) => void;
-    error: string | undefined;
-}
-
-interface Props<T extends Record<string, unknown>> {
+interface Props<T extends FieldValues> {
     title: string;
     about: ReactNode;
     button: string;
@@ -28,12 +18,7 @@ interface Props<T extends Record<string, unknown>> {
     /** What is sent, where it is not the fields as they stand. */
     body?: (draft: T) => Record<string, unknown>;
     keep: Keep;
-    children: (
-        draft: T,
-        set: (change: Partial<T>) => void,
-        field: (name: keyof T & string) => TextField,
-        problem: (name: string) => string | undefined,
-    ) => ReactNode;
+    children: (form: SentForm<T>) => ReactNode;
 }
 
 export function Part({ title, about, children }: { title: string; about: ReactNode; children: ReactNode }) {
@@ -52,47 +37,28 @@ export function Part({ title, about, children }: { title: string; about: ReactNo
  * One part of the settings, kept by its own button. What is typed gives way to what the school has when that changes:
  * by undo, or elsewhere.
  */
-export function PartForm<T extends Record<string, unknown>>({
-    title,
-    about,
-    button,
-    kept,
-    body,
-    keep,
-    children,
-}: Props<T>) {
+export function PartForm<T extends FieldValues>({ title, about, button, kept, body, keep, children }: Props<T>) {
+    const form = useSentForm({
+        start: kept,
+        send: (draft) => keep(body ? body(draft) : draft),
+        stale: [['me']],
+    });
+    const { reset } = form;
     const now = JSON.stringify(kept);
-    const [from, setFrom] = useState(now);
-    const [draft, setDraft] = useState(kept);
-    const [refused, setRefused] = useState<Refused | null>(null);
-    if (from !== now) {
-        setFrom(now);
-        setDraft(kept);
-        setRefused(null);
-    }
-    const set = (change: Partial<T>) => setDraft((before) => ({ ...before, ...change }));
-    const problem = (name: string) => (refused?.field === name ? refused.text : undefined);
+    useEffect(() => reset(JSON.parse(now) as T), [now, reset]);
     return (
         <Part title={title} about={about}>
-            <form
-                className="flex flex-col gap-4"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    void keep(body ? body(draft) : draft).then(setRefused);
-                }}
-            >
-                {children(
-                    draft,
-                    set,
-                    (name) => ({
-                        value: String(draft[name]),
-                        onChange: (event) => set({ [name]: event.target.value } as unknown as Partial<T>),
-                        error: problem(name),
-                    }),
-                    problem,
+            <form className="flex flex-col gap-4" onSubmit={form.submit}>
+                {children(form)}
+                {form.error && (
+                    <p role="alert" className="text-sm text-madder">
+                        {form.error}
+                    </p>
                 )}
                 <div>
-                    <Button type="submit">{button}</Button>
+                    <Button type="submit" disabled={form.busy}>
+                        {button}
+                    </Button>
                 </div>
             </form>
         </Part>

@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { api, ApiError, data, sentence } from '@/api/client';
+import type { ComponentProps } from 'react';
+import { api, data } from '@/api/client';
 import type { School } from '@/shell/session';
 import { Choice } from '@/ui/Choice';
 import { Field } from '@/ui/Field';
@@ -25,19 +26,10 @@ export function SettingsPage({ school }: { school: School }) {
         queryFn: () => data(api.GET('/api/schools/{school}/settings', path)),
     });
     const keep: Keep = async (body) => {
-        try {
-            queries.setQueryData(
-                ['settings', school.id],
-                await data(api.POST('/api/schools/{school}/settings', { ...path, body })),
-            );
-            await queries.invalidateQueries({ queryKey: ['me'] });
-            say('Kept. The Ledger can undo it.');
-            return null;
-        } catch (e) {
-            const field = e instanceof ApiError ? (Object.keys(e.fields)[0] ?? '') : '';
-            if (field === '') say(sentence(e), { bad: true });
-            return { field, text: sentence(e) };
-        }
+        const kept = await data(api.POST('/api/schools/{school}/settings', { ...path, body }));
+        queries.setQueryData(['settings', school.id], kept);
+        say('Kept. The Ledger can undo it.');
+        return kept;
     };
     if (!settings) return null;
     return (
@@ -65,12 +57,8 @@ interface PartProps {
     keep: Keep;
 }
 
-const GRADES = ['PK', 'K', ...Array.from({ length: 13 }, (_, i) => String(i + 1))].map((short) => ({
-    value: short === 'K' ? 'KG' : short.padStart(2, '0'),
-    label: short,
-}));
-
 function SchoolPart({ settings, school, keep }: PartProps & { school: School }) {
+    const grades = settings.allGrades.map((g) => ({ value: g.code, label: g.short }));
     return (
         <PartForm
             title="School"
@@ -89,47 +77,35 @@ function SchoolPart({ settings, school, keep }: PartProps & { school: School }) 
             body={(draft) => ({ ...draft, mail_domains: draft.mail_domains.split(/[\s,;]+/).filter(Boolean) })}
             keep={keep}
         >
-            {(draft, set, field, problem) => (
+            {(form) => (
                 <div className="grid gap-4 sm:grid-cols-2">
-                    <Field label="Name" required maxLength={120} {...field('name')} />
+                    <Field label="Name" required maxLength={120} {...form.field('name')} />
                     <Field
                         label="Mail domains"
-                        {...field('mail_domains')}
+                        {...form.field('mail_domains')}
                         hint="What stands after the @; several apart by commas."
                     />
                     <div className="grid grid-cols-2 gap-4">
-                        <Choice
-                            stacked
-                            label="Lowest grade"
-                            value={draft.lowest_grade}
-                            onChange={(value) => set({ lowest_grade: value })}
-                            options={GRADES}
-                        />
-                        <Choice
-                            stacked
-                            label="Highest grade"
-                            value={draft.highest_grade}
-                            onChange={(value) => set({ highest_grade: value })}
-                            options={GRADES}
-                        />
-                        {problem('highest_grade') && (
-                            <p className="col-span-2 text-sm text-madder">{problem('highest_grade')}</p>
+                        <Choice stacked label="Lowest grade" {...form.choice('lowest_grade')} options={grades} />
+                        <Choice stacked label="Highest grade" {...form.choice('highest_grade')} options={grades} />
+                        {form.at('highest_grade') && (
+                            <p className="col-span-2 text-sm text-madder">{form.at('highest_grade')}</p>
                         )}
                     </div>
                     <div className="grid grid-cols-[1fr_70px] gap-4">
                         <div>
-                            <Field label="Time zone" list="zones" {...field('time_zone')} />
+                            <Field label="Time zone" list="zones" {...form.field('time_zone')} />
                             <datalist id="zones">
                                 {settings.timeZones.map((z) => (
                                     <option key={z} value={z} />
                                 ))}
                             </datalist>
                         </div>
-                        <Field label="Country" maxLength={2} {...field('country')} />
+                        <Field label="Country" maxLength={2} {...form.field('country')} />
                     </div>
                     <div className="grid grid-cols-2 gap-4">
-                        <Field label="School day from" type="time" required {...field('day_opens')} />
-                        <Field label="to" type="time" required {...field('day_closes')} />
+                        <Field label="School day from" type="time" required {...form.field('day_opens')} />
+                        <Field label="to" type="time" required {...form.field('day_closes')} />
                     </div>
                 </div>
             )}
@@ -155,7 +131,7 @@ function SignInPart({ settings, keep }: PartProps) {
             })}
             keep={keep}
         >
-            {(draft, set, field) => (
+            {(form) => (
                 <>
                     <div className="grid grid-cols-2 gap-x-6 gap-y-2 sm:grid-cols-3">
                         {settings.ways.map((w) => (
@@ -163,8 +139,8 @@ function SignInPart({ settings, keep }: PartProps) {
                                 key={w.grade}
                                 stacked
                                 label={`Grade ${w.label}`}
-                                value={draft.ways[w.grade] ?? 'passphrase'}
-                                onChange={(value) => set({ ways: { ...draft.ways, [w.grade]: value } })}
+                                value={form.values.ways[w.grade] ?? 'passphrase'}
+                                onChange={(value) => form.set('ways', { ...form.values.ways, [w.grade]: value })}
                                 options={WAYS}
                             />
                         ))}
@@ -175,7 +151,7 @@ function SignInPart({ settings, keep }: PartProps) {
                             inputMode="numeric"
                             pattern="[0-9]*"
                             required
-                            {...field('stay_days_own')}
+                            {...form.field('stay_days_own')}
                             hint="0: not offered."
                         />
                         <Field
@@ -183,7 +159,7 @@ function SignInPart({ settings, keep }: PartProps) {
                             inputMode="numeric"
                             pattern="[0-9]*"
                             required
-                            {...field('stay_days_shared')}
+                            {...form.field('stay_days_shared')}
                             hint="0: not offered, which is safest."
                         />
                     </div>
@@ -206,13 +182,12 @@ function DoorPart({ settings, keep }: PartProps) {
             }}
             keep={keep}
         >
-            {(draft, set) => (
+            {(form) => (
                 <>
                     <Choice
                         stacked
                         label="What shows that somebody is the student on the list"
-                        value={draft.newcomer_check}
-                        onChange={(value) => set({ newcomer_check: value })}
+                        {...form.choice('newcomer_check')}
                         options={[
                             { value: 'birth_date', label: 'their birth date' },
                             { value: 'number', label: 'their student number' },
@@ -222,8 +197,7 @@ function DoorPart({ settings, keep }: PartProps) {
                     <Choice
                         stacked
                         label="Newcomers under 13 who are not on the list"
-                        value={draft.under_13}
-                        onChange={(value) => set({ under_13: value })}
+                        {...form.choice('under_13')}
                         options={[
                             { value: 'approve', label: 'wait for approval in any case' },
                             { value: 'listed', label: 'get no account by themselves' },
@@ -232,8 +206,7 @@ function DoorPart({ settings, keep }: PartProps) {
                     />
                     <Tick
                         label="Ask newcomers for a mail address; they may leave it empty"
-                        checked={draft.newcomer_mail}
-                        onChange={(checked) => set({ newcomer_mail: checked })}
+                        {...form.check('newcomer_mail')}
                     />
                 </>
             )}
@@ -250,18 +223,16 @@ function StaffPart({ settings, keep }: PartProps) {
             kept={{ outside_staff: settings.outsideStaff, second_factor: settings.secondFactor }}
             keep={keep}
         >
-            {(draft, set) => (
+            {(form) => (
                 <>
                     <Tick
                         label="Co-teachers from outside may be invited, with addresses of other domains"
-                        checked={draft.outside_staff}
-                        onChange={(checked) => set({ outside_staff: checked })}
+                        {...form.check('outside_staff')}
                     />
                     <Choice
                         stacked
                         label="Second factor: a code of an app besides the password"
-                        value={draft.second_factor}
-                        onChange={(value) => set({ second_factor: value })}
+                        {...form.choice('second_factor')}
                         options={[
                             { value: 'optional', label: 'whoever wants it' },
                             { value: 'coordinators', label: 'coordinators must have it' },
@@ -292,14 +263,14 @@ function KeepingPart({ settings, keep }: PartProps) {
             })}
             keep={keep}
         >
-            {(_, __, field) => (
+            {(form) => (
                 <>
                     <Field
                         label="Requests that were turned away, in days"
                         type="number"
                         min={15}
                         className="max-w-96"
-                        {...field('keep_askings_days')}
+                        {...form.field('keep_askings_days')}
                     />
                     <Field
                         label="Files of lists brought in, in days"
@@ -307,14 +278,14 @@ function KeepingPart({ settings, keep }: PartProps) {
                         type="number"
                         min={15}
                         className="max-w-96"
-                        {...field('keep_lists_days')}
+                        {...form.field('keep_lists_days')}
                     />
                     <Field
                         label="Messages in the Mailroom, in days"
                         type="number"
                         min={15}
                         className="max-w-96"
-                        {...field('keep_messages_days')}
+                        {...form.field('keep_messages_days')}
                     />
                     <p className="text-sm text-muted">
                         Logs of the server are kept for {settings.keepLogsDays} days; that is set where it runs.
@@ -325,15 +296,10 @@ function KeepingPart({ settings, keep }: PartProps) {
     );
 }
 
-function Tick({ label, checked, onChange }: { label: string; checked: boolean; onChange: (checked: boolean) => void }) {
+function Tick({ label, ...box }: { label: string } & ComponentProps<'input'>) {
     return (
         <label className="flex items-center gap-2 text-sm">
-            <input
-                type="checkbox"
-                className="size-4 accent-ink"
-                checked={checked}
-                onChange={(event) => onChange(event.target.checked)}
-            />
+            <input type="checkbox" className="size-4 accent-ink" {...box} />
             {label}
         </label>
     );

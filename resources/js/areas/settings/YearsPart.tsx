@@ -1,6 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useAct } from '@/api/act';
 import { api, data, type Schemas } from '@/api/client';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
@@ -8,6 +7,7 @@ import { day } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
+import { useSentForm } from '@/ui/useSentForm';
 import { Part, type Settings } from './PartForm';
 
 /** School years: planned, current, closed. The year turn makes a planned one current. */
@@ -71,69 +71,34 @@ function YearForm({
 }) {
     const queries = useQueryClient();
     const say = useNotice();
-    const [name, setName] = useState(year?.name ?? '');
-    const [begins, setBegins] = useState(year?.beginsOn ?? '');
-    const [last, setLast] = useState(year?.lastOn ?? '');
-    const keep = useAct(
-        () => {
-            const body = { name, begins_on: begins, last_on: last };
-            return data(
+    const form = useSentForm({
+        start: { name: year?.name ?? '', begins_on: year?.beginsOn ?? '', last_on: year?.lastOn ?? '' },
+        send: (body) =>
+            data(
                 year
                     ? api.POST('/api/years/{year}', { params: { path: { year: year.id } }, body })
                     : api.POST('/api/schools/{school}/years', { params: { path: { school: school.id } }, body }),
-            );
+            ),
+        stale: [['me']],
+        home: 'name',
+        then: (settings) => {
+            queries.setQueryData(['settings', school.id], settings);
+            say('Kept. The Ledger can undo it.');
+            onClose();
         },
-        {
-            stale: [['me']],
-            home: 'name',
-            then: (settings) => {
-                queries.setQueryData(['settings', school.id], settings);
-                say('Kept. The Ledger can undo it.');
-                onClose();
-            },
-        },
-    );
-    const of = (field: string) => keep.field(field) || undefined;
+    });
     return (
         <Dialog open onClose={onClose} title={year ? `School year ${year.name}` : 'Plan a school year'}>
-            <form
-                className="flex flex-col gap-4"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    keep.run();
-                }}
-            >
-                <Field
-                    label="Name"
-                    required
-                    autoFocus
-                    maxLength={20}
-                    value={name}
-                    onChange={(e) => setName(e.target.value)}
-                    error={of('name')}
-                    hint="Such as 2027-28."
-                />
+            <form className="flex flex-col gap-4" onSubmit={form.submit}>
+                <Field label="Name" required autoFocus maxLength={20} {...form.field('name')} hint="Such as 2027-28." />
                 <div className="grid grid-cols-2 gap-4">
-                    <Field
-                        label="First day"
-                        type="date"
-                        required
-                        value={begins}
-                        onChange={(e) => setBegins(e.target.value)}
-                        error={of('begins_on')}
-                    />
-                    <Field
-                        label="Last day"
-                        type="date"
-                        required
-                        value={last}
-                        onChange={(e) => setLast(e.target.value)}
-                        error={of('last_on')}
-                    />
+                    <Field label="First day" type="date" required {...form.field('begins_on')} />
+                    <Field label="Last day" type="date" required {...form.field('last_on')} />
                 </div>
+                {form.error && <p className="text-sm text-madder">{form.error}</p>}
                 <div className="flex justify-end gap-3">
                     <Button onClick={onClose}>Leave it</Button>
-                    <Button kind="primary" type="submit" disabled={keep.busy}>
+                    <Button kind="primary" type="submit" disabled={form.busy}>
                         {year ? 'Keep it' : 'Plan the year'}
                     </Button>
                 </div>

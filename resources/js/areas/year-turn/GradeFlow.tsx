@@ -6,12 +6,10 @@ const HEIGHT = 92;
 /** This year's grades flowing into next year's: width of a band is the number of students. */
 export function GradeFlow({
     grades,
-    leavingGrade,
     year,
     nextName,
 }: {
     grades: Schemas['GradeCount'][];
-    leavingGrade: number;
     year: string;
     nextName: string;
 }) {
@@ -19,7 +17,7 @@ export function GradeFlow({
     const band = (n: number) => (n / most) * 30;
     const total = grades.reduce((n, g) => n + g.students, 0);
     const words = grades
-        .map((g) => `${g.students} in ${g.grade} ${g.order >= leavingGrade ? 'leave' : `go to ${g.order + 1}`}`)
+        .map((g) => `${g.students} in ${g.grade} ${g.next === null ? 'leave' : `go to ${g.next}`}`)
         .join(', ');
     return (
         <svg
@@ -39,7 +37,7 @@ export function GradeFlow({
                 const x = 110 + i * STEP;
                 const to = x + STEP;
                 const w = Math.max(1, band(g.students));
-                const leaves = g.order >= leavingGrade;
+                const leaves = g.next === null;
                 return (
                     <g key={g.order}>
                         <path
@@ -51,8 +49,7 @@ export function GradeFlow({
                             {g.grade} <tspan fill="var(--muted)">{g.students}</tspan>
                         </text>
                         <text x={to} y={HEIGHT - 6} fontSize="13.5" textAnchor="middle" fill="var(--ink)">
-                            {leaves ? 'leave' : (grades[i + 1]?.grade ?? g.order + 1)}{' '}
-                            <tspan fill="var(--muted)">{g.students}</tspan>
+                            {g.next ?? 'leave'} <tspan fill="var(--muted)">{g.students}</tspan>
                         </text>
                     </g>
                 );

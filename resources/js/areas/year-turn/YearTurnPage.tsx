@@ -96,14 +96,7 @@ function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurn
                 onShow={setShown}
                 numbered="Line"
                 widths={{ Grade: '90px', Section: 'minmax(120px, 1fr)' }}
-                picture={
-                    <GradeFlow
-                        grades={start.grades}
-                        leavingGrade={school.highestGrade}
-                        nextName={wish.name}
-                        year={start.year}
-                    />
-                }
+                picture={<GradeFlow grades={start.grades} nextName={wish.name} year={start.year} />}
                 notes={
                     <div className="px-6 py-2">
                         <div className="flex flex-wrap gap-4">
@@ -160,7 +153,6 @@ function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurn
                         onApply={() => {
                             setWords('');
                             setSure(true);
-                            return Promise.resolve();
                         }}
                     />
                 }

@@ -2,9 +2,8 @@
 
 declare(strict_types=1);
 
-namespace App\Accounts\Views;
+namespace App\Platform;
 
-use App\Platform\Resource;
 use Vantrel\Core\Values\GradeLevel;
 
 /** A grade that a school teaches. */

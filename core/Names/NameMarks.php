@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Names;
+
+/**
+ * What stands around a name in a cell and is no part of it: a title, who somebody is to the child, a note in brackets,
+ * a nickname in quotes, a number before it, a mark of the office. Common practice, no source; words from memory.
+ */
+final readonly class NameMarks
+{
+    /** A title before a name, or before the given name that follows a comma. */
+    private const TITLE = '/(^|,\s*)(?:(?:mr|mrs|ms|miss|mx|dr|prof|sr|sra|mme|mlle|herr|frau)\b\.?\s+)+(?=\p{L})/iu';
+
+    private const RELATION =
+        '(?:step|grand|god|foster )?(?:mother|mom|mum|father|dad|ma|pa|parents?)|parent ?\/ ?guardian|guardian|carer|' .
+        'grandparent|grandma|grandpa|aunt|uncle|sister|brother|nanny|madre|padre|mam[áa]|pap[áa]|tutora?|abuel[oa]|' .
+        't[íi][oa]|m[èe]re|p[èe]re|tuteur|tutrice|mutter|vater|oma|opa|мати|мама|батько|тато|бабуся|дідусь|母亲|父亲';
+
+    /** What offices write before or after a student's name. */
+    private const OFFICE =
+        'new(?: student)?|iep|504(?: plan)?|ell|esl|lep|el|sped|gt|gate|speech|ot|pt|rti|bil|dual|transfer(?:red)?|' .
+        'withdrawn|wd|moved|moving|returning|retained|late|absent|am|pm|part time|bus|walker|car|nuevo|nueva|nouveau|' .
+        'nouvelle|neu|hold|no photo|tbd|see office|see notes?|allergy|allergies|med|meds|medical';
+
+    /**
+     * @param  string  $name what is left
+     * @param  string  $relationship as the cell states it, '' where it does not
+     * @param  string  $kind of what was taken off, in a word or two; '' where nothing was
+     */
+    private function __construct(public string $name, public string $relationship, public string $kind) {}
+
+    public static function apart(string $cell): self
+    {
+        $relationship = $kind = '';
+        $name = $cell;
+        $off = function (string $pattern, string $with, string $what) use (&$name, &$kind): string {
+            if (preg_match($pattern, $name, $m) !== 1) {
+                return '';
+            }
+            $rest = trim((string) preg_replace($pattern, $with, $name, 1), " \t\u{A0}");
+            if (preg_match('/\p{L}/u', $rest) !== 1) {
+                return '';
+            }
+            [$name, $kind] = [$rest, $kind === '' ? $what : 'notes left out'];
+
+            return trim($m[1] ?? '');
+        };
+        $off('/^\s*\d{1,3}[.)]\s+(?=\p{L})/u', '', 'number left out');
+        $off('/^\W*?((?:' . self::OFFICE . '))\s*[-–—:*]+\s*(?=\p{L})/iu', '', 'note left out');
+        $off('/\s+[-–—*]+\s*((?:' . self::OFFICE . ')|\d[\w ]{0,10})\s*$/iu', '', 'note left out');
+        $relation = '(' . self::RELATION . ')';
+        foreach (
+            [
+                "/^\s*$relation\s*[:–—=]\s*/iu",
+                "/^\s*$relation\s+-\s*/iu",
+                "/^\s*$relation\s+(?=\p{L}[^ ]*\s+\p{L})/iu",
+                "/\s*[(\[]\s*$relation\s*[)\]]\s*/iu",
+                "/\s+[-–—]\s*$relation\s*$/iu",
+            ]
+            as $pattern
+        ) {
+            $said = $off($pattern, '', 'relationship taken out');
+            $relationship = $relationship !== '' ? $relationship : $said;
+        }
+        $off(self::TITLE, '$1', 'title left out');
+        if (preg_match('/[(\[“"*]/u', $name) === 1) {
+            $bare = trim(
+                (string) preg_replace(['/\s*[(\[][^)\]]*[)\]]\s*/u', '/\s*[“"][^”"]*[”"]\s*/u', '/\*+/'], ' ', $name),
+            );
+            $bare = str_replace(' ,', ',', (string) preg_replace('/ {2,}/', ' ', $bare));
+            if ($bare !== '' && $bare !== $name) {
+                [$name, $kind] = [$bare, $kind === '' ? 'note left out' : 'notes left out'];
+            }
+        }
+
+        return new self($name, $relationship, $kind);
+    }
+}

@@ -1,0 +1,185 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Table;
+
+/**
+ * The words of {@see Heading}, in the languages of the product: English, Spanish, French, Arabic, Vietnamese,
+ * Ukrainian, Chinese, and some German and Portuguese. Common practice, no source; from memory.
+ */
+final class HeadingWords
+{
+    /** Whole headings, once words that say whose it is are taken off. */
+    // prettier-ignore
+    public const PHRASES = [
+        'account_key' => ['account key', 'account key do not change'],
+        'student_number' => [
+            'id number local', 'school id', 'unique id', 'number', 'no', 'nr', 'num', 'id', 'id number', 'id no', 'local id', 'local number', 'sis id', 'sourcedid',
+            'sourced id', 'source id', 'identifier', 'state id', 'permanent id', 'registration number',
+            'admission number', 'admission no', 'adm no', 'adm number', 'reg no', 'enrollment number', 'index number', 'upn', 'lrn', 'roll number', 'roll no', 'numero', 'numero de estudiante', 'numero de alumno',
+            'matricula', 'codigo', 'numero etudiant', 'numero d eleve', 'matricule', 'identifiant', 'ma hoc sinh',
+            'ma so', 'mshs', 'номер', 'номер учня', '学号', '學號', 'رقم الطالب', 'الرقم', 'schulernummer',
+            'schuelernummer', 'número',
+        ],
+        'full_name' => [
+            'name', 'full name', 'staff name', 'staff member', 'employee name', 'names', 'fullname', 'display name',
+            'last first', 'last name first name',
+            'first last', 'first name last name', 'name last first', 'surname first name', 'legal name',
+            'nombre completo', 'nombre y apellidos', 'apellidos y nombre', 'apellidos y nombres', 'nom complet',
+            'nom et prenom', 'nom prenom', 'prenom et nom', 'ho ten', 'ho va ten', 'піб', 'прізвище та імʼя',
+            'прізвище імʼя', '姓名', 'الاسم', 'الاسم الكامل', 'اسم الطالب', 'vor und nachname', 'nev', 'teljes nev', 'neve', 'imie i nazwisko', 'nome completo', 'nome',
+        ],
+        'given_name' => [
+            'given name', 'given names', 'given', 'first name', 'first names', 'first', 'firstname', 'givenname',
+            'fname', 'forename', 'forenames', 'other names', 'other name', 'christian name', 'legal first name', 'nombre', 'nombres',
+            'nombre de pila', 'prenom', 'prenoms', 'vorname', 'ten', 'імʼя', '名', '名字', 'الاسم الأول', 'primeiro nome',
+        ],
+        'middle_name' => [
+            'middle name', 'middle names', 'middle', 'middlename', 'mi', 'middle initial', 'second name',
+            'segundo nombre', 'deuxieme prenom', 'ten dem', 'по батькові', 'اسم الأب',
+        ],
+        'family_name' => [
+            'family name', 'family names', 'family', 'last name', 'last names', 'last', 'last initial',
+            'last name initial', 'surname initial', 'initial', 'lastname', 'familyname', 'lname', 'surname',
+            'surnames', 'legal last name', 'apellido', 'apellidos', 'primer apellido', 'nom', 'nom de famille',
+            'nachname', 'familienname', 'ho', 'прізвище', '姓', '姓氏', 'اسم العائلة', 'اللقب', 'sobrenome',
+        ],
+        'birth_date' => [
+            'birth date', 'birthdate', 'date of birth', 'dob', 'd o b', 'birthday', 'born', 'birth', 'born on',
+            'fecha de nacimiento', 'fecha nacimiento', 'nacimiento', 'date de naissance', 'ne le', 'naissance',
+            'ngay sinh', 'geburtsdatum', 'geb datum', 'geb dat', 'geb', 'ne e le', 'szuletesi datum', 'szuletesi ido', 'data urodzenia', 'geboren', 'дата народження', '出生日期', '生日', 'تاريخ الميلاد',
+            'data de nascimento',
+        ],
+        'grade' => [
+            'grade', 'grades', 'gr', 'grade level', 'gradelevel', 'grade lvl', 'year', 'year level', 'year group', 'nc year', 'curriculum year',
+            'level', 'grado', 'curso', 'nivel', 'niveau', 'annee', 'klasse', 'klassenstufe', 'lop', 'khoi', 'клас',
+            '年级', '年級', 'الصف', 'ano',
+        ],
+        'homeroom' => [
+            'homeroom', 'home room', 'room', 'room number', 'room no', 'rm', 'classroom', 'class room', 'hr', 'form', 'form group', 'tutor group',
+            'registration group', 'reg group', 'registration', 'homeroom section', 'advisory', 'advisory group', 'home class',
+            'base class', 'salon', 'aula', 'classe', 'salle', 'lop chu nhiem', 'osztaly', 'klasa', '班级', '班級', 'الفصل',
+        ],
+        'section' => [
+            'section', 'sections', 'class', 'classes', 'class section', 'class name', 'section name', 'section title',
+            'course', 'course section', 'course name', 'course title', 'group', 'groups', 'period class', 'clase',
+            'clases', 'seccion', 'asignatura', 'grupo', 'cours', 'groupe', 'matiere', 'group name', 'lop hoc',
+            'предмет', 'група', '课程', '班', 'الشعبة', 'المادة',
+        ],
+        'email' => [
+            'email', 'e mail', 'mail', 'email address', 'e mail address', 'mail address', 'school email',
+            'school e mail', 'emails', 'login email', 'correo', 'correo electronico', 'courriel', 'adresse e mail',
+            'adresse electronique', 'mel', 'thu dien tu', 'електронна пошта', 'пошта', 'ел пошта', '电子邮件', '邮箱',
+            'البريد الإلكتروني', 'البريد',
+        ],
+        'phone' => [
+            'phone', 'phones', 'phone number', 'phone no', 'telephone', 'telephone number', 'tel', 'mobile',
+            'mobile phone', 'mobile number', 'cell', 'cell phone', 'cellphone', 'home phone', 'contact number',
+            'telefono', 'movil', 'celular', 'telephone portable', 'portable', 'telefon', 'handy', 'so dien thoai',
+            'dien thoai', 'телефон', '电话', '手机', 'الهاتف', 'رقم الهاتف', 'telefone',
+        ],
+        'relationship' => [
+            'relationship', 'relation', 'relationship to student', 'relation to student', 'relationship to child',
+            'rel', 'kinship', 'parentesco', 'relacion', 'lien', 'lien de parente', 'quan he', 'ким доводиться', '关系',
+            'صلة القرابة',
+        ],
+        'section_number' => [
+            'section number', 'section no', 'section id', 'sec', 'sec no', 'sec number', 'class number', 'course section number',
+            'seccion numero', 'numero de seccion', 'numero de section',
+        ],
+        'school' => [
+            'school', 'school name', 'school code', 'campus', 'building', 'escuela', 'colegio', 'centro', 'ecole',
+            'etablissement', 'truong', 'школа', '学校', 'المدرسة', 'schule',
+        ],
+        'teacher' => [
+            'teacher', 'teachers', 'teacher name', 'homeroom teacher', 'class teacher', 'form tutor', 'lead teacher',
+            'lead', 'instructor', 'educator', 'profesor', 'profesora', 'docente', 'maestro', 'maestra', 'enseignant',
+            'professeur', 'giao vien', 'вчитель', 'учитель', '老师', '教师', 'المعلم', 'lehrer',
+        ],
+        'teacher_email' => [
+            'teacher email', 'teacher e mail', 'teachers email', 'teacher mail', 'lead email', 'lead e mail',
+            'instructor email', 'lead teacher email', 'lead teacher e mail', 'correo del profesor',
+            'courriel enseignant',
+        ],
+        'role' => [
+            'role', 'role in section', 'position', 'title', 'job title', 'job', 'function', 'staff type', 'user type',
+            'rol', 'cargo', 'puesto', 'fonction', 'chuc vu', 'посада', '职务', 'الوظيفة',
+        ],
+        'begins_on' => [
+            'begin date', 'begins', 'begins on', 'first day', 'start date', 'start', 'starts', 'starts on',
+            'enroll date', 'enrolled on', 'entry date', 'from', 'fecha de inicio', 'date de debut',
+        ],
+        'ends_on' => [
+            'end date', 'ends', 'ends on', 'last day', 'exit date', 'end', 'until', 'to', 'withdrawn on',
+            'withdrawal date', 'withdraw date', 'date withdrawn', 'leave date', 'leaving date', 'date left', 'left on',
+            'departure date', 'exit', 'exited on', 'drop date', 'fecha de baja', 'date de sortie', 'austrittsdatum',
+            'abgangsdatum', 'fecha de fin', 'date de fin',
+        ],
+    ];
+
+    /** Words that make a column a guardian's; the number is which of two parents it is by custom of such lists. */
+    // prettier-ignore
+    public const GUARDIAN = [
+        'guardian' => 0, 'guardians' => 0, 'parent' => 0, 'parents' => 0, 'carer' => 0, 'caregiver' => 0,
+        'contact' => 0, 'mother' => 1, 'mom' => 1, 'mum' => 1, 'father' => 2, 'dad' => 2, 'tutor' => 0, 'tutora' => 0,
+        'acudiente' => 0, 'apoderado' => 0, 'responsable' => 0, 'representante' => 0, 'madre' => 1, 'mama' => 1,
+        'padre' => 2, 'papa' => 2, 'padres' => 0, 'tuteur' => 0, 'mere' => 1, 'pere' => 2,
+        'erziehungsberechtigte' => 0, 'erziehungsberechtigter' => 0, 'eltern' => 0, 'mutter' => 1, 'vater' => 2,
+        'phuhuynh' => 0, 'opikun' => 0, 'anya' => 1, 'anyja' => 1, 'apa' => 2, 'apja' => 2, 'szulo' => 0,
+        'gondviselo' => 0,
+        'batki' => 0, 'mati' => 1, 'batko' => 2, 'jiazhang' => 0, 'family contact' => 0,
+    ];
+
+    // prettier-ignore
+    public const STUDENT = [
+        'student', 'students', 'stu', 'stud', 'pupil', 'pupils', 'child', 'childs', 'children', 'learner', 'estudiante', 'alumno',
+        'alumna', 'alumnos', 'nino', 'hijo', 'eleve', 'enfant', 'schuler', 'schueler', 'kind', 'hocsinh', 'ucen',
+        'uchen', 'xuesheng',
+    ];
+
+    public const STAFF = ['staff', 'teacher', 'teachers', 'employee', 'lead', 'instructor', 'profesor', 'enseignant'];
+
+    // prettier-ignore
+    public const ORDINALS = [
+        '1' => 1, '2' => 2, '3' => 3, '4' => 4, 'first' => 1, 'second' => 2, 'third' => 3, 'fourth' => 4,
+        'primary' => 1, 'secondary' => 2, 'other' => 2, 'alternate' => 2, 'additional' => 2, 'one' => 1, 'two' => 2,
+        'i' => 1, 'ii' => 2, 'a' => 1, 'b' => 2,
+    ];
+
+    // prettier-ignore
+    public const FILLERS = [
+        'the', 'of', 's', 'del', 'de', 'la', 'el', 'du', 'l', 'd', 'for', 'legal', 'current', 'required', 'optional',
+        'info', 'information', 'new', 'their', 'your', 'what', 'is', 'please', 'enter', 'write', 'type', 'any', 'best',
+        'to', 'reach', 'you', 'at', 'in', 'on', 'as', 'and', 'a', 'an', 'der', 'die', 'das', 'des', 'dem', 'im', 'en',
+        'september', 'august', 'fall', 'next', 'this', 'preferred contact',
+    ];
+
+    /** Words that are a heading alone, and say nothing inside a longer one. */
+    // prettier-ignore
+    public const VAGUE = [
+        'number', 'no', 'nr', 'num', 'id', 'name', 'names', 'first', 'last', 'given', 'family', 'initial', 'from', 'to',
+        'start', 'end', 'form', 'level', 'lead', 'title', 'position', 'group', 'groups', 'room', 'hr', 'year', 'until',
+        'registration', 'identifier', 'middle', 'mi', 'ten', 'ho', 'nom', 'function', 'job', 'building', 'section',
+        'sections', 'class', 'course', 'role', 'school', 'teacher', 'teachers', 'rel', 'relation', 'begins', 'ends',
+        'starts', 'birth', 'level', 'birthday', 'home', 'cell', 'gr', 'curso', 'ano', 'klasse', 'classe', 'aula',
+    ];
+
+    /** Words that turn a known phrase into something else. */
+    // prettier-ignore
+    public const ELSEWHERE = [
+        'no', 'fee', 'fees', 'fund', 'code', 'type', 'count', 'total', 'average', 'score', 'party', 'consent', 'permission',
+        'form', 'status', 'date', 'verified', 'received', 'sent', 'update', 'updated', 'notes', 'emergency', 'doctor',
+        'teacher', 'counselor', 'previous', 'prior', 'last', 'former', 'sibling', 'siblings', 'alt', 'locker', 'bus',
+        'preferred', 'nickname', 'username', 'password', 'login', 'section', 'course', 'employee', 'staff', 'entry',
+    ];
+
+    /** Headings of columns that nothing is read from, some of them this product's own. */
+    // prettier-ignore
+    public const LEFT_OUT = [
+        'what to do', 'row in the list', 'user name', 'username', 'login', 'passphrase', 'password', 'reason', 'notes',
+        'note', 'comment', 'comments', 'remarks', 'preferred name', 'nickname', 'known as', 'gender', 'sex',
+        'address', 'street', 'city', 'zip', 'postcode', 'allergies', 'medical', 'bus', 'locker', 'photo', 'ethnicity',
+        'language', 'home language', 'signature', 'present', 'attendance', 'sexo', 'genero', 'direccion', 'adresse',
+    ];
+}
