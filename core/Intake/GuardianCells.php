@@ -136,6 +136,7 @@ final readonly class GuardianCells
     /** @return array{PersonName, PersonName}|null */
     private function couple(Field $name, string $who, PersonName $student): ?array
     {
+        $who = $this->atComma($name, $who, $student);
         $read = Couple::read(
             $who,
             !str_contains($who, ',') && $this->isFamilyFirst($name, $who, $student),
@@ -169,6 +170,24 @@ final readonly class GuardianCells
         }
 
         return $guardians;
+    }
+
+    /** "Anne Rowe, Mark Stone" under "Parents": two whole names, which "Rowe Vale, Anne" is not. */
+    private function atComma(Field $name, string $who, PersonName $student): string
+    {
+        $parts = array_map(trim(...), explode(',', $who));
+        $whole = preg_grep('/^\p{L}[^ &+\/;]* +\p{L}[^&+\/;]*$/u', $parts);
+        $heading = NameKey::of($this->layout->headingOf($name));
+        if (
+            count($parts) !== 2 ||
+            $whole !== $parts ||
+            preg_match('/\b(parents|guardians|names|name s|guardian s|padres|eltern|contacts)\b/', $heading) !== 1 ||
+            array_diff(explode(' ', NameKey::of($parts[0])), explode(' ', NameKey::of($student->family))) === []
+        ) {
+            return $who;
+        }
+
+        return implode(' & ', $parts);
     }
 
     /** By the family name the guardian shares with the student; where they share none, as the column has it. */

@@ -11,6 +11,7 @@ use Vantrel\Core\Plan\Question;
 use Vantrel\Core\Table\Column;
 use Vantrel\Core\Table\ColumnNaming;
 use Vantrel\Core\Table\DateOrder;
+use Vantrel\Core\Table\FamilyParts;
 use Vantrel\Core\Table\Field;
 use Vantrel\Core\Table\Grid;
 use Vantrel\Core\Table\HeaderRow;
@@ -20,6 +21,7 @@ use Vantrel\Core\Table\ListKind;
 use Vantrel\Core\Table\NameOrder;
 use Vantrel\Core\Table\ReadingAnswers;
 use Vantrel\Core\Table\Sheet;
+use Vantrel\Core\Table\Turned;
 use Vantrel\Core\Table\UnreadableList;
 
 /**
@@ -56,12 +58,24 @@ final readonly class ListLayout
         $said ??= new ReadingAnswers();
         $book ??= new NameBook();
         $grid = $sheet->grid;
+        $cure = Turned::cure($grid->lines);
+        if ($cure !== null && $said->columns($table) === []) {
+            throw new UnreadableList($cure);
+        }
         $at = HeaderRow::at($grid->lines);
         $body = array_slice($grid->lines, $at === null ? 0 : $at + 1, self::SAMPLE);
         $columns = (new ColumnNaming($grid->width, $at === null ? null : $grid->lines[$at], $body, $book))->columns(
             $said->columns($table),
         );
         $fields = array_values(array_filter(array_map(fn(Column $c): ?Field => $c->field, $columns)));
+        // "Name, Position, Room": where somebody of the staff sits says nothing of classes.
+        if (in_array(Field::Role, $fields, true)) {
+            $rooms = array_filter($columns, fn(Column $c): bool => $c->field === Field::Homeroom && $c->isRoom());
+            $fields =
+                $rooms === []
+                    ? $fields
+                    : array_values(array_filter($fields, fn(Field $f): bool => $f !== Field::Homeroom));
+        }
         $saidKind = ListKind::tryFrom((string) $said->about($table, 'kind'));
         $names = array_filter(
             $columns,
@@ -179,13 +193,33 @@ final readonly class ListLayout
     /** Where the field stands, or null. */
     public function indexOf(Field $field): ?int
     {
+        $found = null;
         foreach ($this->columns as $column) {
             if ($column->field === $field) {
-                return $column->index;
+                // The family name itself, not what stands before it.
+                if ($field !== Field::FamilyName || FamilyParts::place($column->heading) === null) {
+                    return $column->index;
+                }
+                $found ??= $column->index;
             }
         }
 
-        return null;
+        return $found;
+    }
+
+    /** @return list<int> where the field stands, in the order in which its parts are read */
+    public function indexesOf(Field $field): array
+    {
+        $of = array_filter($this->columns, fn(Column $c): bool => $c->field === $field);
+        if ($field === Field::FamilyName) {
+            usort(
+                $of,
+                fn(Column $a, Column $b): int => (FamilyParts::place($a->heading) ?? 0) <=>
+                    (FamilyParts::place($b->heading) ?? 0),
+            );
+        }
+
+        return array_values(array_map(fn(Column $c): int => $c->index, $of));
     }
 
     public function column(Field $field): ?Column

@@ -25,6 +25,12 @@ use Vantrel\Core\Values\StudentNumber;
  */
 final class RowReader
 {
+    /** Fields that several columns may hold together, and what goes between them. */
+    private const HELD_BY_SEVERAL = ['family_name' => ' ', 'section' => "\n"];
+
+    private const GRADE_AND_CLASS =
+        '/^(gr|grade|grado|curso|jahrgang)( y)? (rm|room|hr|homeroom|class|sect|section|grupo|' . 'seccion|klasse)$/';
+
     /** What people write into a cell that has nothing in it. */
     // prettier-ignore
     private const NOTHING = [
@@ -133,15 +139,29 @@ final class RowReader
         return str_replace("\n", ' ', $this->cellWithBreaks($field));
     }
 
+    /** What the column of the field says, line by line; where it has several columns, what they say together. */
     public function cellWithBreaks(Field $field): string
     {
-        $at = $this->layout->indexOf($field);
-        if ($at === null) {
-            return '';
+        $parts = [];
+        foreach (
+            self::HELD_BY_SEVERAL[$field->value] ?? null
+                ? $this->layout->indexesOf($field)
+                : [$this->layout->indexOf($field)]
+            as $at
+        ) {
+            $part = $at === null ? '' : $this->at($field, $at);
+            if ($part !== '') {
+                $parts[] = $part;
+            }
         }
-        $raw = $this->line->cell($at);
+
+        return implode(self::HELD_BY_SEVERAL[$field->value] ?? '', $parts);
+    }
+
+    private function at(Field $field, int $at): string
+    {
         $this->read[$at] = null;
-        $lines = array_map(NameReader::tidy(...), explode("\n", str_replace("\r", "\n", $raw)));
+        $lines = array_map(NameReader::tidy(...), explode("\n", str_replace("\r", "\n", $this->line->cell($at))));
         $tidy = implode("\n", array_filter($lines, fn(string $l): bool => $l !== ''));
         $mended = Mojibake::mend($tidy);
         if ($mended !== $tidy) {
@@ -222,7 +242,7 @@ final class RowReader
 
     public function grade(): string
     {
-        $cell = $this->cell(Field::Grade);
+        $cell = $this->layout->indexOf(Field::Grade) === null ? $this->gradeOfClass() : $this->cell(Field::Grade);
         if ($cell === '') {
             return '';
         }
@@ -250,6 +270,19 @@ final class RowReader
         }
 
         return $grade->code();
+    }
+
+    /** "3" of "3/12" under "Gr/Rm", of "3°A" under "Grado y grupo". */
+    private function gradeOfClass(): string
+    {
+        $column = $this->layout->column(Field::Homeroom) ?? $this->layout->column(Field::Section);
+        if ($column === null || preg_match(self::GRADE_AND_CLASS, NameKey::of($column->heading)) !== 1) {
+            return '';
+        }
+        $grade =
+            preg_match('/^(?:0?\d{1,2}|PK|TK|K)(?![\d])/iu', $this->line->bare($column->index), $m) === 1 ? $m[0] : '';
+
+        return GradeLevel::read($grade) === null ? '' : $grade;
     }
 
     public function mail(Field $field, bool $stops = true): string

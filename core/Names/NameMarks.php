@@ -13,6 +13,9 @@ final readonly class NameMarks
     /** A title before a name, or before the given name that follows a comma. */
     private const TITLE = '/(^|,\s*)(?:(?:mr|mrs|ms|miss|mx|dr|prof|sr|sra|mme|mlle|herr|frau)\b\.?\s+)+(?=\p{L})/iu';
 
+    /** "M. ROWE Tim" is a gentleman in a French list; "M. Night" is an initial. */
+    private const MONSIEUR = '/^M\.\s+(?=\p{Lu}{2})/u';
+
     private const RELATION =
         '(?:step|grand|god|foster )?(?:mother|mom|mum|father|dad|ma|pa|parents?)|parent ?\/ ?guardian|guardian|carer|' .
         'grandparent|grandma|grandpa|aunt|uncle|sister|brother|nanny|madre|padre|mam[áa]|pap[áa]|tutora?|abuel[oa]|' .
@@ -65,6 +68,12 @@ final readonly class NameMarks
             $relationship = $relationship !== '' ? $relationship : $said;
         }
         $off(self::TITLE, '$1', 'title left out');
+        $off(self::MONSIEUR, '', 'title left out');
+        $off(
+            '/\s+(?:a\.?k\.?a\.?|goes by|known as|called|dit|dite)\s+\p{L}[\p{L} .\'’-]*$/iu',
+            '',
+            'other name left out',
+        );
         if (preg_match('/[(\[“"*]/u', $name) === 1) {
             $bare = trim(
                 (string) preg_replace(['/\s*[(\[][^)\]]*[)\]]\s*/u', '/\s*[“"][^”"]*[”"]\s*/u', '/\*+/'], ' ', $name),

@@ -20,6 +20,11 @@ final class NameReader
 
     private const SUFFIX = '/^(?:jr|sr|ii|iii|iv|v|esq)\.?$/iu';
 
+    /** The name after the father, which follows the given name in Ukrainian and its neighbours. */
+    private const PATRONYMIC =
+        '/(?:івна|ївна|ович|йович|євич|евич|овна|евна|ivna|yivna|ovych|yovych|evych|ovna|evna|' .
+        'ovich|evich|оглы|кызы)$/iu';
+
     /** Family names of two signs. Common practice, no source; from memory. */
     // prettier-ignore
     private const COMPOUND = [
@@ -66,6 +71,12 @@ final class NameReader
         $words = explode(' ', $cell);
         if (count($words) === 1) {
             return new PersonName($cell, '');
+        }
+        if (count($words) === 3 && preg_match(self::PATRONYMIC, $words[2]) === 1) {
+            return new PersonName("$words[1] $words[2]", $words[0]);
+        }
+        if (count($words) === 3 && preg_match(self::PATRONYMIC, $words[1]) === 1) {
+            return new PersonName("$words[0] $words[1]", $words[2]);
         }
         // "Nguyễn Văn Nam": the middle names of Vietnamese are part of the given name, whoever is called so elsewhere.
         $isVietnamese = in_array(NameKey::of($words[0]), self::VIETNAMESE, true);
@@ -160,6 +171,21 @@ final class NameReader
 
     private static function mendPart(string $part): string
     {
+        // "ROWE III", "O'NEIL Jr.": the suffix has a case of its own.
+        if (preg_match('/^(.+?)((?: (?:jr|sr|esq|ii|iii|iv)\b\.?)+)$/iu', $part, $m) === 1) {
+            $name = self::mendPart($m[1]);
+
+            return $name === $m[1]
+                ? $part
+                : $name .
+                        (string) preg_replace_callback(
+                            '/[a-z]+/i',
+                            fn(array $s): string => preg_match('/^i/i', $s[0]) === 1
+                                ? strtoupper($s[0])
+                                : ucfirst(strtolower($s[0])),
+                            $m[2],
+                        );
+        }
         $letters = (string) preg_replace('/[^\p{L}]+/u', '', $part);
         if (mb_strlen($letters) < 3 || ($letters !== mb_strtoupper($letters) && $letters !== mb_strtolower($letters))) {
             return $part;

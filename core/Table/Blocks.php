@@ -16,6 +16,8 @@ final class Blocks
     /** What a heading between rows can say of the rows below it. */
     public const SAID = ['homeroom', 'section', 'teacher', 'grade', 'school'];
 
+    private const TITLED = '/^(?:mr|mrs|ms|miss|mx|dr|sr|sra|mme|mlle|frau|herr)\b\.?\s+\p{L}[\p{L} .\'’-]{1,40}$/iu';
+
     /**
      * @param  list<Line>  $lines
      * @return array{list<Line>, list<string>}
@@ -30,6 +32,9 @@ final class Blocks
         $bands = [];
         foreach ($lines as $i => $line) {
             $said = $line->kept || $i === $at ? [] : self::said($line);
+            if ($said === [] && !$line->kept && $i !== $at) {
+                $said = self::saidInCells($line, $lines[$at]);
+            }
             if ($said !== []) {
                 $bands[$i] = $said;
             }
@@ -124,6 +129,26 @@ final class Blocks
         }
 
         return $said;
+    }
+
+    /**
+     * "Ms. Vale", "Room 12" and "Grade 3" in cells beside each other, under headings of something else.
+     *
+     * @return list<array{string, string}>
+     */
+    private static function saidInCells(Line $line, Line $header): array
+    {
+        $filled = array_filter(array_map(trim(...), $line->cells), fn(string $c): bool => $c !== '');
+        $said = [];
+        foreach (count($filled) > 1 && count($filled) <= 4 ? $filled : [] as $c => $cell) {
+            $one = preg_match(self::TITLED, $cell) === 1 ? [['Teacher', $cell]] : self::saidBare($cell);
+            if ($one === [] || array_intersect(array_keys(Heading::read($header->cell($c))), self::SAID) !== []) {
+                return [];
+            }
+            $said[] = $one[0];
+        }
+
+        return count($said) === count(array_unique(array_column($said, 0))) ? $said : [];
     }
 
     /**

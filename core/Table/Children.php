@@ -5,11 +5,18 @@ declare(strict_types=1);
 namespace Vantrel\Core\Table;
 
 use Vantrel\Core\Names\NameKey;
+use Vantrel\Core\Values\GradeLevel;
 
-/** A row for each family: "Child 1 name, Child 1 grade, Child 2 name ...". Each child gets a table of its own. */
+/**
+ * A row for each family: "Child 1 name, Child 1 grade, Child 2 name ...", or all children in one cell. Each child gets
+ * a table of its own.
+ */
 final class Children
 {
     private const NUMBERED = '/\b(?:child|student|pupil|kid|kind|enfant|eleve|hijo|alumno|nino|uchen)\s*([1-6])\b/';
+
+    private const PLURAL =
+        '/\b(?:children|students|pupils|kids|kinder|enfants|eleves|hijos|alumnos|student s|' . 'child ren)\b/';
 
     /**
      * @param  list<Line>  $lines
@@ -26,7 +33,7 @@ final class Children
         }
         $children = array_values(array_unique($of));
         if ($at === null || count($children) < 2) {
-            return ['' => $lines];
+            return $at === null ? ['' => $lines] : self::inCells($lines, $at);
         }
         $tables = [];
         foreach ($children as $n) {
@@ -51,5 +58,112 @@ final class Children
         }
 
         return $tables;
+    }
+
+    /**
+     * "Ada Quill (3), Ben Quill (1)" under Children; what stands under Grades beside it is divided alike.
+     *
+     * @param  list<Line>  $lines
+     * @return array<string, list<Line>>
+     */
+    private static function inCells(array $lines, int $at): array
+    {
+        $header = $lines[$at];
+        $of = null;
+        foreach ($header->cells as $c => $heading) {
+            if ($of === null && Heading::isOfStudents($heading) && self::areSeveral($lines, $at, $c)) {
+                $of = $c;
+            }
+        }
+        if ($of === null) {
+            return ['' => $lines];
+        }
+        $alike = array_values(
+            array_filter(
+                array_keys($header->cells),
+                fn(int $c): bool => $c === $of ||
+                    (self::isOfChildren($header->cell($c)) && self::goesAlong(array_slice($lines, $at + 1), $of, $c)),
+            ),
+        );
+        $body = array_slice($lines, $at + 1);
+        $graded = array_filter(
+            $body,
+            fn(Line $l): bool => array_filter(
+                self::parts($l->bare($of)),
+                fn(string $p): bool => self::grade($p) !== '',
+            ) !== [],
+        );
+        $grades = count($graded) * 2 > count($body);
+        $tables = [];
+        foreach ($lines as $i => $line) {
+            $most = $i <= $at ? 4 : max(1, count(self::parts($line->bare($of))));
+            for ($n = 0; $n < $most; $n++) {
+                $cells = $line->cells;
+                foreach ($i <= $at ? [] : $alike as $c) {
+                    $cells[$c] = self::parts($line->bare($c))[$n] ?? '';
+                }
+                $places = array_map($line->place(...), array_keys($cells));
+                if ($grades) {
+                    $cells[] = $i <= $at ? ($i === $at ? 'Grade' : '') : self::grade($cells[$of] ?? '');
+                    $places[] = $line->place($of);
+                }
+                $tables['child ' . ($n + 1)][] = $line->with(array_values($cells), $n === 0 ? null : [], $places);
+            }
+        }
+
+        return array_filter($tables, fn(array $own): bool => count($own) > $at + 1);
+    }
+
+    /** @param  list<Line>  $lines */
+    private static function areSeveral(array $lines, int $at, int $column): bool
+    {
+        $plural = preg_match(self::PLURAL, NameKey::of($lines[$at]->cell($column))) === 1;
+        $several = $filled = 0;
+        foreach (array_slice($lines, $at + 1) as $line) {
+            $parts = self::parts($line->bare($column));
+            $filled += $parts === [] ? 0 : 1;
+            // "Quill, Ada" is one name; "Ada Quill, Ben Quill" are two.
+            $whole = array_filter($parts, fn(string $p): bool => preg_match('/\p{L}\S* +\p{L}/u', $p) === 1);
+            $several += count($parts) > 1 && ($plural || count($whole) === count($parts)) ? 1 : 0;
+        }
+
+        return $several > 0 && ($plural || $several * 4 >= $filled);
+    }
+
+    private static function isOfChildren(string $heading): bool
+    {
+        return Heading::isOfStudents($heading) || !Heading::isOfSomebody($heading);
+    }
+
+    /** @param  list<Line>  $body */
+    private static function goesAlong(array $body, int $of, int $column): bool
+    {
+        $several = array_filter($body, fn(Line $l): bool => count(self::parts($l->bare($of))) > 1);
+        foreach ($several as $line) {
+            if (count(self::parts($line->bare($column))) !== count(self::parts($line->bare($of)))) {
+                return false;
+            }
+        }
+
+        return $several !== [];
+    }
+
+    /** @return list<string> */
+    private static function parts(string $cell): array
+    {
+        return array_values(
+            array_filter(
+                array_map(trim(...), preg_split('/[,;&\n\/]| (?:and|y|et|und) /u', $cell) ?: []),
+                fn(string $p): bool => $p !== '',
+            ),
+        );
+    }
+
+    /** "3" of "Ada Quill (3)". */
+    private static function grade(string $part): string
+    {
+        return preg_match('/[(\[]([^)\]]+)[)\]]\s*$/u', $part, $m) === 1 && GradeLevel::read($m[1]) !== null
+            ? $m[1]
+            : '';
     }
 }

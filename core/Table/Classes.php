@@ -98,8 +98,27 @@ final class Classes
         foreach ($heads as $number) {
             $bands->mark($number, RowPart::Heading, 'it says what the list below it is called');
         }
+        $grades = array_filter(array_keys($tables), fn(int|string $t): bool => GradeLevel::read((string) $t) !== null);
 
-        return $tables;
+        return count($grades) === count($tables) ? ['' => self::ofGrades($tables)] : $tables;
+    }
+
+    /**
+     * "3rd Grade" above names says which grade they are in, and names no class.
+     *
+     * @param  array<int|string, list<Line>>  $tables
+     * @return list<Line>
+     */
+    private static function ofGrades(array $tables): array
+    {
+        $lines = [new Line(0, ['Name', 'Grade'], places: [-1, -1], header: true)];
+        foreach ($tables as $grade => $own) {
+            foreach ($own as $line) {
+                $lines[] = $line->with([$line->cell(0), (string) $grade], null, [0, -1]);
+            }
+        }
+
+        return $lines;
     }
 
     /** "3A", "Room 12", "Grade 3 - Ms. Vale", "Kindergarten". */

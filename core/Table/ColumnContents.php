@@ -116,15 +116,20 @@ final class ColumnContents
         ) {
             return false;
         }
-        $count = 0;
+        $count = $counted = 0;
         foreach ($cells as $cell) {
-            // Titles and totals between may interrupt the count, not change it.
-            if (preg_match('/^\d+\.?$/', $cell) === 1 && rtrim($cell, '.') !== (string) ++$count) {
-                return $count > 10 && $count >= count($cells) - 1;
+            // Titles and totals between may interrupt the count, not change it; each block may begin it again.
+            if (preg_match('/^\d+\.?$/', $cell) !== 1) {
+                continue;
+            }
+            $count = $counted > 1 && rtrim($cell, '.') === '1' ? 1 : $count + 1;
+            $counted++;
+            if (rtrim($cell, '.') !== (string) $count) {
+                return $counted > 10 && $counted >= count($cells) - 1;
             }
         }
 
-        return $count >= 2 && $count >= count($cells) * 0.5;
+        return $counted >= 2 && $counted >= count($cells) * 0.5;
     }
 
     /**

@@ -36,6 +36,9 @@ final class ColumnNaming
     /** Whether nobody here knows a single heading, so that they say no more than none would. */
     private readonly bool $strange;
 
+    /** Whether a heading says where the names are. */
+    private readonly bool $named;
+
     /** @param  list<Line>  $body */
     public function __construct(
         private readonly int $width,
@@ -52,6 +55,15 @@ final class ColumnNaming
         $this->strange =
             array_filter($this->headings, fn(string $h): bool => Heading::read($h) !== [] || Heading::isLeftOut($h)) ===
             [];
+        $this->named =
+            array_filter(
+                $this->headings,
+                fn(string $h): bool => array_intersect_key(Heading::read($h), [
+                    'full_name' => 1,
+                    'given_name' => 1,
+                    'student_name' => 1,
+                ]) !== [],
+            ) !== [];
     }
 
     /**
@@ -235,19 +247,24 @@ final class ColumnNaming
         }
         if ($byHeading === []) {
             foreach ($content as $field => $share) {
-                // An unknown heading may name anything; what is plainly an address is still one.
-                $scores[$field] =
-                    $share *
-                        ($heading === '' || $this->strange
-                            ? 0.9
-                            : (in_array($field, ['email', 'guardian_email', 'full_name'], true)
-                                ? 0.52
-                                : 0.4)) -
-                    $c * 0.001;
+                $scores[$field] = $share * $this->weightOf($field, $heading) - $c * 0.001;
             }
         }
 
         return $scores;
+    }
+
+    /** How much what is in a column says of it where its heading is none that is known. */
+    private function weightOf(string $field, string $heading): float
+    {
+        return match (true) {
+            $heading === '' || $this->strange => 0.9,
+            // An unknown heading may name anything; what is plainly an address is still one, and somebody's names
+            // stand somewhere.
+            in_array($field, ['email', 'guardian_email'], true) => 0.52,
+            in_array($field, ['full_name', 'given_name', 'family_name'], true) && !$this->named => 0.9,
+            default => 0.4,
+        };
     }
 
     /**

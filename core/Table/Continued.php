@@ -41,6 +41,7 @@ final class Continued
         if ($who === []) {
             return [$lines, []];
         }
+        $groups = self::groups($lines, $at, $who);
         $out = [];
         $above = null;
         $went = 0;
@@ -65,6 +66,11 @@ final class Continued
                         }
                     }
                 }
+                foreach ($groups as $c) {
+                    if (trim($cells[$c]) === '' && self::says($cells, $who)) {
+                        $cells[$c] = $above[$c] ?? '';
+                    }
+                }
                 foreach ($cells as $c => $cell) {
                     if (preg_match(self::DITTO, trim($cell)) === 1 && trim($cell) !== '-' && trim($cell) !== '—') {
                         $cells[$c] = $above[$c] ?? '';
@@ -79,18 +85,57 @@ final class Continued
                     $bands->fill($line->number, $line->place($c), $cell);
                 }
             }
-            $out[] = $line->with($cells);
+            $out[] = $line->with(array_values($cells));
         }
 
-        return [
-            $out,
-            $went === 0
-                ? []
-                : [
-                    ($went === 1 ? 'One row goes' : "$went rows go") .
-                    ' on with the row above: what is blank there is read as the same.',
-                ],
-        ];
+        $notes = [];
+        if ($went > 0) {
+            $notes[] =
+                ($went === 1 ? 'One row goes' : "$went rows go") .
+                ' on with the row above: what is blank there is read as the same.';
+        }
+        if ($groups !== []) {
+            $names = implode(' and ', array_map(fn(int $c): string => trim($lines[$at]->cell($c)), $groups));
+            $notes[] = "What stands once under $names counts for the rows below it, until one says otherwise.";
+        }
+
+        return [$out, $notes];
+    }
+
+    /**
+     * Columns in which each class or grade stands once, at the first of its rows.
+     *
+     * @param  list<Line>  $lines
+     * @param  list<int>  $who columns that tell whose row it is
+     * @return list<int>
+     */
+    private static function groups(array $lines, int $at, array $who): array
+    {
+        $body = array_values(
+            array_filter(array_slice($lines, $at + 1), fn(Line $l): bool => self::says($l->cells, $who)),
+        );
+        $groups = [];
+        foreach ($lines[$at]->cells as $c => $heading) {
+            if (array_intersect(array_keys(Heading::read($heading)), Blocks::SAID) === [] || in_array($c, $who, true)) {
+                continue;
+            }
+            $said = array_filter(
+                array_map(fn(Line $l): string => $l->bare($c), $body),
+                fn(string $s): bool => $s !== '',
+            );
+            $blank = count($body) - count($said);
+            // Somebody without a class has a blank too; where each class stands but once, the blanks are of it.
+            if (
+                isset($said[0]) &&
+                $blank >= 2 &&
+                $blank >= 0.4 * count($body) &&
+                count($said) === count(array_unique($said))
+            ) {
+                $groups[] = $c;
+            }
+        }
+
+        return $groups;
     }
 
     /**

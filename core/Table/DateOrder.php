@@ -29,10 +29,14 @@ final class DateOrder
             }
         }
         foreach ($columns as $column) {
-            if (in_array($column->field, [Field::BirthDate, Field::BeginsOn, Field::EndsOn], true)) {
-                foreach ($body as $line) {
-                    $cells[] = $line->cell($column->index);
-                }
+            $own = array_map(fn(Line $l): string => $l->bare($column->index), $body);
+            $filled = array_values(array_filter($own, fn(string $s): bool => $s !== ''));
+            // Dates that nothing is read from were written by the same hand.
+            if (
+                in_array($column->field, [Field::BirthDate, Field::BeginsOn, Field::EndsOn], true) ||
+                ($column->field === null && ColumnContents::share($filled, CalendarDate::looksLikeOne(...)) > 0.9)
+            ) {
+                $cells = [...$cells, ...$own];
             }
         }
 

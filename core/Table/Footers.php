@@ -13,6 +13,8 @@ final class Footers
 
     // prettier-ignore
     private const TOTAL = [
+        'average', 'class average', 'avg', 'mean', 'median', 'class mean', 'maximum', 'minimum', 'max', 'min', 'high', 'low',
+        'total present', 'total absent', 'present', 'absent', 'class total', 'promedio', 'moyenne', 'durchschnitt',
         'total', 'totals', 'subtotal', 'grand total', 'sum', 'count', 'gesamt', 'summe', 'anzahl', 'suma', 'total general',
         'somme', 'effectif', 'tong', 'tong cong', 'vsogo', 'razom', 'he ji', 'zong ji', 'almjmw',
     ];
@@ -56,7 +58,18 @@ final class Footers
     private static function isFooter(Line $line): bool
     {
         $filled = array_values(array_filter(array_map(trim(...), $line->cells), fn(string $c): bool => $c !== ''));
-        if ($filled === [] || count($filled) > 4) {
+        if ($filled === []) {
+            return false;
+        }
+        // "* = new this year", "(x) left in June": what the marks in the list mean.
+        if (
+            count($filled) === 1 &&
+            preg_match('/^\W*(?:\*+|†|‡|\(\w{1,3}\)|[A-Z]{1,3})\s*[=:–—-]\s*\p{L}.*$/u', $filled[0]) === 1
+        ) {
+            return !self::saysOfRows($filled);
+        }
+        $figures = preg_grep('/^[\d.,:%\/ -]+$/u', array_slice($filled, 1)) ?: [];
+        if (count($filled) > 4 && count($figures) < count($filled) - 1) {
             return false;
         }
         $filled = array_values(array_filter($filled, fn(string $c): bool => preg_match(self::PAGE, $c) !== 1));

@@ -11,7 +11,7 @@ final class HeaderRow
 
     /**
      * Place of the header among the lines: at least two cells, or a third of them, are known headings, and none is
-     * data.
+     * data as the cells below it are.
      *
      * @param  list<Line>  $lines
      */
@@ -30,7 +30,7 @@ final class HeaderRow
                 continue;
             }
             // A header reaches over the table; a row of it may leave cells out.
-            $score = self::score($line) * (0.7 + (0.3 * self::filled($line)) / $width);
+            $score = self::score($line, array_slice($lines, $i + 1, 20)) * (0.7 + (0.3 * self::filled($line)) / $width);
             if ($score > $bestScore) {
                 [$best, $bestScore] = [$i, $score];
             }
@@ -40,14 +40,13 @@ final class HeaderRow
     }
 
     /**
-     * Headings that nobody here knows: words alone in a row that reaches over the table, above columns most of whose
-     * cells hold figures or addresses.
+     * Headings that nobody here knows, or one of many: words in a row that reaches over the table, above columns most
+     * of whose cells hold figures or addresses.
      *
      * @param  list<Line>  $lines
      */
     private static function byContrast(array $lines, int $width): ?int
     {
-        $told = fn(string $cell): bool => preg_match('/[\d@]/', $cell) === 1;
         $at = null;
         foreach (array_slice($lines, 0, 5) as $i => $line) {
             if (self::filled($line) >= max(3, 0.7 * $width)) {
@@ -59,19 +58,34 @@ final class HeaderRow
         if ($at === null || count($body) < 2 || $lines[$at]->header === false || $lines[$at]->kept) {
             return null;
         }
-        $columns = 0;
+        $columns = $known = 0;
         foreach ($lines[$at]->cells as $c => $heading) {
-            if (trim($heading) !== '' && $told($heading)) {
+            $heading = trim($heading);
+            // "Period 1" counts columns; "Algebra 1" below another "Algebra 1" does not.
+            if (preg_match('/[\d@]/', $heading) === 1 && !self::counts($heading, $lines[$at])) {
                 return null;
             }
             $cells = array_filter(
                 array_map(fn(Line $l): string => $l->bare($c), $body),
                 fn(string $s): bool => $s !== '',
             );
-            $columns += $cells !== [] && count(array_filter($cells, $told)) >= 0.8 * count($cells) ? 1 : 0;
+            $told = array_filter($cells, fn(string $cell): bool => preg_match('/[\d@]/', $cell) === 1);
+            $columns += $cells !== [] && count($told) >= 0.8 * count($cells) ? 1 : 0;
+            $known += max([0.0, ...array_values(Heading::read($heading))]) >= 1.0 ? 1 : 0;
         }
 
-        return $columns >= 2 ? $at : null;
+        return $columns + min($known, 1) >= 2 ? $at : null;
+    }
+
+    /** Whether a heading is one of several that differ by their number alone: "Period 1", "Period 2". */
+    private static function counts(string $heading, Line $line): bool
+    {
+        $word = fn(string $s): string => (string) preg_replace('/[\s.#]*\d{1,2}$/', '', trim($s));
+        $own = $word($heading);
+
+        return $own !== '' &&
+            preg_match('/[\d@]/', $own) !== 1 &&
+            count(array_filter($line->cells, fn(string $c): bool => $word($c) === $own && trim($c) !== $own)) > 1;
     }
 
     private static function filled(Line $line): int
@@ -79,11 +93,16 @@ final class HeaderRow
         return count(array_filter($line->cells, fn(string $c): bool => trim($c) !== ''));
     }
 
-    /** How surely a line is a header; 0 where it is none. */
-    private static function score(Line $line): float
+    /**
+     * How surely a line is a header; 0 where it is none.
+     *
+     * @param  list<Line>  $below
+     */
+    private static function score(Line $line, array $below): float
     {
-        $filled = $known = $data = 0;
-        foreach ($line->cells as $cell) {
+        $filled = $known = 0;
+        $data = [];
+        foreach ($line->cells as $c => $cell) {
             if (trim($cell) === '') {
                 continue;
             }
@@ -92,14 +111,53 @@ final class HeaderRow
                 max([0.0, ...array_values(Heading::read($cell))]) >= Heading::KNOWN || Heading::isLeftOut($cell)
                     ? 1
                     : 0;
-            $data += preg_match('/@[\w.-]+\.|^\d{3,}([.,]\d+)?$|^\d{1,4}[\/.\-]\d{1,2}[\/.\-]\d{1,4}$/', trim($cell));
+            if (self::looks($cell) !== null) {
+                $data[] = $c;
+            }
         }
-        if ($filled === 0 || $data > 0) {
+        // "504" above Y and N is a heading, and so is a day above marks of presence.
+        $alike = array_filter($data, fn(int $c): bool => self::isLikeBelow($line->cells[$c], $c, $below));
+        if ($filled === 0 || $alike !== [] || ($data !== [] && $known === 0)) {
             return 0.0;
         }
+        $known += count($data);
 
-        return ($known >= 2 || ($known === 1 && $filled <= 2)) && $known * 3 >= $filled
+        return ($known >= 2 || ($known === 1 && $filled <= 2)) && ($known * 3 >= $filled || self::isSure($line))
             ? $known / $filled + min($known, 10) / 10
             : 0.0;
+    }
+
+    /** Whether its first cells are headings of a person, however many that nobody knows stand after them. */
+    private static function isSure(Line $line): bool
+    {
+        $first = array_slice(array_filter($line->cells, fn(string $c): bool => trim($c) !== ''), 0, 2);
+
+        return count(
+            array_filter($first, fn(string $c): bool => max([0.0, ...array_values(Heading::read($c))]) >= 1.0),
+        ) === 2;
+    }
+
+    /** @param  list<Line>  $below */
+    private static function isLikeBelow(string $cell, int $column, array $below): bool
+    {
+        $own = self::looks($cell);
+        $cells = array_filter(
+            array_map(fn(Line $l): string => $l->bare($column), $below),
+            fn(string $s): bool => $s !== '',
+        );
+
+        return $cells === [] ||
+            count(array_filter($cells, fn(string $s): bool => self::looks($s) === $own)) * 3 > count($cells);
+    }
+
+    /** Which kind of data a cell plainly is, if any. */
+    private static function looks(string $cell): ?string
+    {
+        return match (1) {
+            preg_match('/@[\w.-]+\./', $cell) => 'mail',
+            preg_match('/^\d{3,}([.,]\d+)?$/', trim($cell)) => 'number',
+            preg_match('/^\d{1,4}[\/.\-]\d{1,2}([\/.\-]\d{1,4})?$/', trim($cell)) => 'date',
+            default => null,
+        };
     }
 }

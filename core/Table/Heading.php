@@ -70,7 +70,8 @@ final class Heading
             return $found !== [] ? $found : (self::fits($base) ?: self::fits($whole));
         }
 
-        return self::fits($whole);
+        // "Grade in fall 2026": the year it is of.
+        return self::fits($whole) ?: self::fits(trim((string) preg_replace('/\b20\d\d\b/', '', $whole)));
     }
 
     /** @return array<string, float> */
@@ -82,7 +83,8 @@ final class Heading
     /** The relationship that a heading itself states: "Mother e-mail". */
     public static function relationship(string $heading): string
     {
-        foreach (explode(' ', NameKey::of($heading)) as $word) {
+        $words = explode(' ', NameKey::of($heading));
+        foreach (self::isInTwoLanguages($words) ? [] : $words as $word) {
             $n = HeadingWords::GUARDIAN[$word] ?? (HeadingWords::GUARDIAN[rtrim($word, 's')] ?? 0);
             if ($n > 0) {
                 return $n === 1 ? 'mother' : 'father';
@@ -90,6 +92,17 @@ final class Heading
         }
 
         return '';
+    }
+
+    /**
+     * "Parent / Padre" says the same twice; the father alone is meant by neither.
+     *
+     * @param  list<string>  $words
+     */
+    private static function isInTwoLanguages(array $words): bool
+    {
+        return array_intersect($words, ['padre', 'padres']) !== [] &&
+            array_intersect($words, ['parent', 'parents', 'guardian', 'guardians']) !== [];
     }
 
     /** Whether a heading, alone, says whose the columns below it are: "Parent 1", "Student". */
@@ -126,8 +139,8 @@ final class Heading
         $words = explode(
             ' ',
             str_replace(
-                ['phu huynh', 'jia zhang', 'hoc sinh', 'xue sheng', 'wly alamr', 'next of kin'],
-                ['phuhuynh', 'jiazhang', 'hocsinh', 'xuesheng', 'guardian', 'guardian'],
+                ['phu huynh', 'jia zhang', 'bao hu zhe', 'hoc sinh', 'xue sheng', 'wly alamr', 'next of kin'],
+                ['phuhuynh', 'jiazhang', 'baohuzhe', 'hocsinh', 'xuesheng', 'guardian', 'guardian'],
                 $key,
             ),
         );
@@ -152,6 +165,11 @@ final class Heading
         $guardian = $student = $staff = false;
         $n = 0;
         $rest = $after = [];
+        // "P1_EMAIL", "G2 phone": only where something of theirs follows; alone it may be a period.
+        if (count($words) > 1 && preg_match('/^[pg]([1-4])$/', $words[0], $m) === 1) {
+            $words[0] = "parent$m[1]";
+        }
+        $words = self::isInTwoLanguages($words) ? array_values(array_diff($words, ['padre', 'padres'])) : $words;
         foreach ($words as $word) {
             $plain = rtrim($word, '1234');
             // "Mother's phone" has lost its apostrophe by now.
@@ -213,7 +231,9 @@ final class Heading
                     : [])),
             // "Nombre" and "nom" are a part of the name where the other part stands beside it, and the whole of it
             // otherwise.
-            'given_name' => in_array('nombre', $rest, true) ? ($scores['full_name'] = $score * 0.9) : null,
+            'given_name' => array_intersect(['nombre', 'nome'], $rest) !== []
+                ? ($scores['full_name'] = $score * 0.9)
+                : null,
             'family_name' => $key === 'nom' ? ($scores['full_name'] = $score * 0.85) : null,
             'phone' => ($scores += $student ? [] : ['guardian_phone' => $score * 0.9]),
             'homeroom' => ($scores['section'] = $score * 0.85),

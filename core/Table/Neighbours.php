@@ -15,6 +15,10 @@ final class Neighbours
 
     private const SECTION = '/^(section|sect|sec|section (no|number|id)|class section)$/';
 
+    private const NUMBERED =
+        '/^(period|per|pd|block|hour|course|class|section|elective|subject|club|activity|cours|' .
+        'clase|stunde) \d{1,2}$/';
+
     private const PERIOD = '/^(period|per|pd|block|hour|periodo|stunde|heure)$/';
 
     /**
@@ -24,7 +28,7 @@ final class Neighbours
      */
     public static function found(array $columns, array $body): array
     {
-        return self::ofTeachers(self::ofCourses($columns, $body));
+        return self::ofTeachers(self::ofPeriods(self::ofFamilies(self::ofCourses($columns, $body)), $body));
     }
 
     /**
@@ -73,6 +77,72 @@ final class Neighbours
             },
             $columns,
         );
+    }
+
+    /**
+     * "Achternaam, Tussenvoegsel", "Last, Suffix", "Apellido paterno, materno": the family name has several columns.
+     *
+     * @param  list<Column>  $columns
+     * @return list<Column>
+     */
+    private static function ofFamilies(array $columns): array
+    {
+        if (array_filter($columns, fn(Column $c): bool => $c->field === Field::FamilyName) === []) {
+            return $columns;
+        }
+
+        return array_map(
+            fn(Column $c): Column => $c->why === 'as you said' || FamilyParts::place($c->heading) === null
+                ? $c
+                : new Column($c->index, $c->heading, $c->samples, Field::FamilyName, 'it is a part of the family name'),
+            $columns,
+        );
+    }
+
+    /**
+     * "Period 1, Period 2, Period 3" with the name of a section in each cell.
+     *
+     * @param  list<Column>  $columns
+     * @param  list<Line>  $body
+     * @return list<Column>
+     */
+    private static function ofPeriods(array $columns, array $body): array
+    {
+        $of = array_filter(
+            $columns,
+            fn(Column $c): bool => preg_match(self::NUMBERED, NameKey::of($c->heading)) === 1 &&
+                in_array($c->field, [null, Field::Section, Field::Homeroom], true) &&
+                $c->why !== 'as you said' &&
+                self::areNames($c, $body),
+        );
+        if (count($of) < 2) {
+            return $columns;
+        }
+
+        return array_map(
+            fn(Column $c): Column => isset($of[$c->index])
+                ? new Column($c->index, $c->heading, $c->samples, Field::Section, 'it is one of several of its kind')
+                : $c,
+            $columns,
+        );
+    }
+
+    /**
+     * Whether most cells say more than a mark or a figure would.
+     *
+     * @param  list<Line>  $body
+     */
+    private static function areNames(Column $column, array $body): bool
+    {
+        $cells = array_filter(
+            array_map(fn(Line $l): string => $l->bare($column->index), $body),
+            fn(string $c): bool => $c !== '',
+        );
+
+        return ColumnContents::share(
+            array_values($cells),
+            fn(string $c): bool => preg_match('/\p{L}.*\p{L}.*\p{L}/u', $c) === 1,
+        ) >= 0.7;
     }
 
     /** @param  list<Line>  $body */

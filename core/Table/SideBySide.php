@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Table;
 
+use Vantrel\Core\Names\NameKey;
+
 /** Lists that stand beside each other under the same headings, each with its own title above. */
 final class SideBySide
 {
@@ -29,6 +31,9 @@ final class SideBySide
             return ['' => $lines];
         }
         $at ??= 0;
+        if ($said === null && count($parts) <= 3 && self::areFamilies($lines, $at, $parts)) {
+            return ['' => self::asFamilies($lines, $at, $parts)];
+        }
         foreach (array_slice($lines, 0, $at) as $line) {
             $bands->mark($line->number, RowPart::Title, 'it stands above the lists');
         }
@@ -69,6 +74,63 @@ final class SideBySide
         }
 
         return $tables;
+    }
+
+    /**
+     * Whether those beside each other in a row are of one family: "Name, Phone, Name, Phone" may be a child and a
+     * parent. Of two classes beside each other hardly anybody meets a namesake.
+     *
+     * @param  list<Line>  $lines
+     * @param  list<array{int, int}>  $parts
+     */
+    private static function areFamilies(array $lines, int $at, array $parts): bool
+    {
+        $own = array_slice($lines[$at]->cells, $parts[0][0], $parts[0][1] - $parts[0][0] + 1);
+        $names = array_keys(
+            array_filter(
+                $own,
+                fn(string $h): bool => array_intersect_key(Heading::read($h), [
+                    'full_name' => 1,
+                    'family_name' => 1,
+                ]) !== [],
+            ),
+        );
+        $rows = $alike = 0;
+        foreach ($names === [] ? [] : array_slice($lines, $at + 1) as $line) {
+            $words = array_map(
+                fn(array $part): array => explode(
+                    ' ',
+                    NameKey::of(implode(' ', array_map(fn(int $c): string => $line->cell($part[0] + $c), $names))),
+                ),
+                array_slice($parts, 0, 2),
+            );
+            if ($words[0] !== [''] && $words[1] !== ['']) {
+                $rows++;
+                $alike += array_intersect($words[0], $words[1]) !== [] ? 1 : 0;
+            }
+        }
+
+        return $rows >= 2 && $alike * 2 >= $rows;
+    }
+
+    /**
+     * One list, in which whoever stands beside the first is said to be a guardian.
+     *
+     * @param  list<Line>  $lines
+     * @param  list<array{int, int}>  $parts
+     * @return list<Line>
+     */
+    private static function asFamilies(array $lines, int $at, array $parts): array
+    {
+        $cells = $lines[$at]->cells;
+        foreach (array_slice($parts, 1) as $n => [$from, $to]) {
+            for ($c = $from; $c <= $to; $c++) {
+                $cells[$c] = trim($cells[$c] ?? '') === '' ? '' : 'Guardian ' . ($n + 1) . " $cells[$c]";
+            }
+        }
+        $lines[$at] = $lines[$at]->with(array_values($cells));
+
+        return array_values($lines);
     }
 
     /**

@@ -34,6 +34,37 @@ final readonly class GradeLevel
         'kh' => 0,
         'tk' => 0,
         'transitionalkindergarten' => 0,
+        'jk' => -1,
+        'jrk' => -1,
+        'juniorkindergarten' => -1,
+        'sk' => 0,
+        'srk' => 0,
+        'seniorkindergarten' => 0,
+    ];
+
+    /** Classes for children of four, which some schools number: "Pre-K 4", "K4", "KG1"; and of five: "K5", "KG2". */
+    private const BEFORE_SCHOOL = [
+        '/^(?:pre-? ?k|pk|prek|k) ?-? ?4$|^(?:pre-? ?k|pk) ?-? ?3$|^kg ?1$/' => -1,
+        '/^k ?-? ?5$|^kg ?2$/' => 0,
+    ];
+
+    private const ROMAN =
+        '/^(?:(?:grade|gr|klasse|klasa|classe|clase|grado|grad|class|form)\.? +)?(i{1,3}|iv|' .
+        'vi{0,3}|ix|xi{0,2})\.?$/';
+
+    private const CHINESE = [
+        '十二' => 12,
+        '十一' => 11,
+        '十' => 10,
+        '九' => 9,
+        '八' => 8,
+        '七' => 7,
+        '六' => 6,
+        '五' => 5,
+        '四' => 4,
+        '三' => 3,
+        '二' => 2,
+        '一' => 1,
     ];
 
     /** Grades in words, as English-speaking schools say them. */
@@ -55,6 +86,12 @@ final readonly class GradeLevel
         'sophomore' => 10,
         'junior' => 11,
         'senior' => 12,
+        'primero' => 1,
+        'segundo' => 2,
+        'tercero' => 3,
+        'cuarto' => 4,
+        'quinto' => 5,
+        'sexto' => 6,
     ];
 
     /** @param  int  $order -1 for PK, 0 for KG, then the number of the grade */
@@ -67,22 +104,40 @@ final readonly class GradeLevel
         $cell = mb_strtolower(
             trim((string) preg_replace(['/\(.*?\)/u', '/:/', '/^(\d{1,2}) [-–] \p{L}.*$/u'], ['', ' ', '$1'], $cell)),
         );
-        if ($cell === '0' || $cell === '00' || preg_match('/^k\s*-?\s*5$/', $cell) === 1) {
+        if ($cell === '0' || $cell === '00') {
             return new self(0);
         }
-        $word = (string) preg_replace('/[^a-z]/', '', $cell);
+        foreach (self::BEFORE_SCHOOL as $pattern => $order) {
+            if (preg_match($pattern, $cell) === 1) {
+                return new self($order);
+            }
+        }
+        $word = (string) preg_replace(['/^(grade|gr)\b/', '/[^a-z]/'], '', $cell);
         if (isset(self::WORDS[$word]) && preg_match('/\d/', $cell) !== 1) {
             return new self(self::WORDS[$word]);
         }
-        $said = self::NUMBERED[(string) preg_replace('/(grade|grader|year)$/', '', $word)] ?? null;
+        $said = self::NUMBERED[(string) preg_replace('/(grade|grader|year|grado)$/', '', $word)] ?? null;
         if ($said !== null && preg_match('/\d/', $cell) !== 1) {
             return new self($said);
         }
+        // One letter alone is a class as often as a number.
+        if (strlen($cell) > 1 && preg_match(self::ROMAN, $cell, $m) === 1) {
+            return new self(self::roman($m[1]));
+        }
+        if (
+            preg_match('/^(?:小学|第)?([一二三四五六七八九十]{1,2})年[级級]?$/u', $cell, $m) === 1 &&
+            isset(self::CHINESE[$m[1]])
+        ) {
+            return new self(self::CHINESE[$m[1]]);
+        }
         if (
             preg_match(
-                '/^(?:grade|gr|g|grd|std|standard|year|yr|y|class|grado|curso|niveau|klasse|lớp|клас|年级)?\.?\s*' .
+                '/^(?:grade|gr|g|grd|std|standard|primary|year|yr|y|class|grado|curso|niveau|klasse|lớp|' .
+                    'клас|年级)?\.?\s*' .
                     '0*(\d{1,2})(?:\.0+)?\s*' .
-                    '(?:st|nd|rd|th|º|ª|°|e|ème|\.|-?й|年级)?\s*(?:grade|grader|gr|grado|klasse|клас)?\.?$/u',
+                    '(?:st|nd|rd|th|º|ª|°|e|ème|er|ro|do|to|mo|vo|no|\.|-?й|年[级級]?|학년)?\s*' .
+                    '(?:grade|grader|gr|grado|klasse|jahrgang|клас|класс|ano|série|serie|année|annee|klas|' .
+                    'klass)?\.?$/u',
                 $cell,
                 $m,
             ) === 1
@@ -93,6 +148,17 @@ final readonly class GradeLevel
         }
 
         return null;
+    }
+
+    private static function roman(string $numeral): int
+    {
+        $n = 0;
+        foreach (['ix' => 9, 'iv' => 4, 'x' => 10, 'v' => 5, 'i' => 1] as $sign => $worth) {
+            $n += $worth * substr_count($numeral, $sign);
+            $numeral = str_replace($sign, '', $numeral);
+        }
+
+        return $n;
     }
 
     public static function of(int $order): self

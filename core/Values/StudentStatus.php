@@ -16,7 +16,7 @@ enum StudentStatus
     // prettier-ignore
     private const HEADINGS = [
         'status', 'student status', 'enrollment status', 'enrolment status', 'enroll status', 'registration status',
-        'current status', 'estado', 'estatus', 'estado del alumno', 'estado de matricula', 'statut', 'statut de l eleve',
+        'current status', 'enr status', 'enr stat', 'enrl status', 'enroll stat', 'stat', 'stu status', 'enrollment stat', 'estado', 'estatus', 'estado del alumno', 'estado de matricula', 'statut', 'statut de l eleve',
         'schulerstatus', 'schuelerstatus', 'trang thai', 'stan', 'статус', '状态', 'الحالة',
     ];
 

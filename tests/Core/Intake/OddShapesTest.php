@@ -57,6 +57,64 @@ it('reads shapes that offices make', function (string $list, array $rows): void 
         "Teacher: Amy Vale,\nRoom: 12,Grade: 3\nName,ID\n\"Quill, Ada\",040101\nBoys: 1,Girls: 0\n",
         ['4 Ada | Quill, 040101, grade 3, in 12'],
     ],
+    'a class in cells beside each other between the rows' => [
+        "Ms. Vale,Room 12,Grade 3\n#,Student,ID\n1,\"Quill, Ada\",040101\nMs. Marsh,Room 14,Grade 4\n#,Student,ID\n" .
+        "1,\"Wu, Kai\",040103\n",
+        ['3 Ada | Quill, 040101, grade 3, in 12', '6 Kai | Wu, 040103, grade 4, in 14'],
+    ],
+    'grades above names, and no header' => [
+        "3rd Grade\nAda Quill\nTim Rowe\n4th Grade\nKai Wu\nNoor Haddad\n",
+        ['2 Ada | Quill, grade 3', '3 Tim | Rowe, grade 3', '5 Kai | Wu, grade 4', '6 Noor | Haddad, grade 4'],
+    ],
+    'a grade stands once' => [
+        "Grade,Name,ID\n3,Ada Quill,040101\n,Tim Rowe,040102\n4,Kai Wu,040103\n,Noor Haddad,040104\n",
+        [
+            '2 Ada | Quill, 040101, grade 3',
+            '3 Tim | Rowe, 040102, grade 3',
+            '4 Kai | Wu, 040103, grade 4',
+            '5 Noor | Haddad, 040104, grade 4',
+        ],
+    ],
+    'somebody without a class is not of the class above' => [
+        "Name,Homeroom\nAda Quill,3A\nTim Rowe,\nKai Wu,3A\nNoor Haddad,\n",
+        ['2 Ada | Quill, in 3A', '3 Tim | Rowe', '4 Kai | Wu, in 3A', '5 Noor | Haddad'],
+    ],
+    'a parent beside the child under the same headings' => [
+        "Name,Email,Phone,Name,Email,Phone\nAda Quill,ada@s.example,,Rosa Quill,rosa@h.example,555-010-0101\n" .
+        "Tim Rowe,tim@s.example,,Anne Rowe,anne@h.example,555-010-0103\n",
+        [
+            '2 Ada | Quill, ada@s.example, guardian Rosa | Quill rosa@h.example +15550100101',
+            '3 Tim | Rowe, tim@s.example, guardian Anne | Rowe anne@h.example +15550100103',
+        ],
+    ],
+    'all children of a family in a cell' => [
+        "Guardian First,Guardian Last,Children\nRosa,Quill,\"Ada Quill (3), Ben Quill (1)\"\nAnne,Rowe,Tim Rowe (4)\n",
+        [
+            '2 Ada | Quill, grade 3, guardian Rosa | Quill',
+            '3 Tim | Rowe, grade 4, guardian Anne | Rowe',
+            '2 Ben | Quill, grade 1, guardian Rosa | Quill',
+        ],
+    ],
+    'their grades in a cell beside it' => [
+        "Household,Parent(s),Student(s),Grades\nQuill,Rosa & John,\"Ada, Ben\",\"3, 1\"\nRowe,Anne,Tim,4\n",
+        [
+            '2 Ada | Quill, grade 3, guardian Rosa, guardian John',
+            '3 Tim | Rowe, grade 4, guardian Anne',
+            '2 Ben | Quill, grade 1, guardian Rosa, guardian John',
+        ],
+    ],
+    'what a mark means, below the list' => [
+        "Name,Grade\nAda Quill*,3\nTim Rowe,4\n* = new this year,\n",
+        ['2 Ada | Quill, grade 3', '3 Tim | Rowe, grade 4'],
+    ],
+    'two whole names in a guardian’s cell' => [
+        "Student Name,Parent Name(s)\nTim Rowe,\"Anne Rowe, Mark Stone\"\nAda Quill,\"Quill, Rosa\"\n",
+        ['2 Tim | Rowe, guardian Anne | Rowe, guardian Mark | Stone', '3 Ada | Quill, guardian Rosa | Quill'],
+    ],
+    'gentlemen, and names beside the name' => [
+        "Nom;Prénom;Responsable légal\nQUILL;Ada;M. QUILL Jean\nROWE;Tim aka Timmy;Mme ROWE Anne\n",
+        ['2 Ada | Quill, guardian Jean | Quill', '3 Tim | Rowe, guardian Anne | Rowe'],
+    ],
     'headings nobody knows' => [
         "Zog,Blip,Wunk,Frob\nAda Quill,A123456,3,ada@s.example\nKai Wu,A123457,3,kai@s.example\n",
         ['2 Ada | Quill, A123456, grade 3, ada@s.example', '3 Kai | Wu, A123457, grade 3, kai@s.example'],

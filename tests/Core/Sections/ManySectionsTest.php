@@ -100,7 +100,7 @@ it('makes many sections from a pasted list, each once, with leads it can tell', 
         ->toContain('Several are called “Jo Ek”')
         ->and(array_map(fn($r): string => $r->verdict->value, $plan->rows))
         ->toBe(['new', 'same', 'new', 'new', 'same']);
-    expect(fn() => ManySections::fromText("Art\tgrade x", 'class'))
+    expect(fn() => ManySections::fromText("Art\tgrade q", 'class'))
         ->toThrow(Refusal::class, 'Line 1')
         ->and(fn() => ManySections::fromText("Art\n\nB;8;;lots", 'class'))
         ->toThrow(Refusal::class, 'Line 3');

@@ -1,0 +1,152 @@
+<?php
+
+declare(strict_types=1);
+
+use Tests\Support\Lists;
+use Vantrel\Core\Intake\RowWords;
+use Vantrel\Core\Table\UnreadableList;
+
+/** @return list<string> row and what was understood of it */
+function readAs(string $list): array
+{
+    $contents = Lists::contents($list);
+
+    return array_map(fn($l): string => "$l->number " . RowWords::of($l), [
+        ...$contents->students,
+        ...$contents->staff,
+        ...$contents->sections,
+    ]);
+}
+
+it('knows a header by what stands below it', function (string $list, array $rows): void {
+    expect(readAs($list))->toBe($rows);
+})->with([
+    'few headings of many are known, and one is a figure' => [
+        "First,Last,Grade,ELL,IEP,504,Lunch,Bus\nAda,Quill,3,Y,N,N,Free,12\nTim,Rowe,3,N,Y,N,Paid,\n",
+        ['2 Ada | Quill, grade 3', '3 Tim | Rowe, grade 3'],
+    ],
+    'one is known' => [
+        "Student,Grad Year,House\nAda Quill,2030,Red\nTim Rowe,2031,Blue\n",
+        ['2 Ada | Quill', '3 Tim | Rowe'],
+    ],
+    'days of attendance' => [
+        "Class Attendance - Ms. Vale 3A,,,\nName,9/1,9/2,Total\n\"Quill, Ada\",P,A,1\n\"Rowe, Tim\",P,P,2\nTotal present,2,1,3\n",
+        ['3 Ada | Quill', '4 Tim | Rowe'],
+    ],
+    'marks of a gradebook, with their average' => [
+        "Student,ID,HW1,HW2,Quiz\nAda Quill,040101,90,85,77\nTim Rowe,040102,60,75,88\nClass average,,75,80,82.5\n",
+        ['2 Ada | Quill, 040101', '3 Tim | Rowe, 040102'],
+    ],
+    'periods with a section each' => [
+        "Student,Period 1,Period 2\n\"Quill, Ada\",Algebra 1 - Vale,Biology - Marsh\n\"Wu, Kai\",Algebra 1 - Vale,Art\n",
+        ['2 Ada | Quill, in Algebra 1 - Vale, Biology - Marsh', '3 Kai | Wu, in Algebra 1 - Vale, Art'],
+    ],
+    'three rows of it' => [
+        "Student,,,Contact,,\nName,,DOB,Parent,,\nLast,First,,Name,Phone,Email\n" .
+        "Quill,Ada,3/12/2018,Rosa Quill,555-010-0101,rosa@h.example\n" .
+        "Rowe,Tim,11/25/2017,Mark Rowe,555-010-0102,mark@h.example\n",
+        [
+            '4 Ada | Quill, born 2018-03-12, guardian Rosa | Quill rosa@h.example +15550100101',
+            '5 Tim | Rowe, born 2017-11-25, guardian Mark | Rowe mark@h.example +15550100102',
+        ],
+    ],
+]);
+
+it('knows headings as systems and offices shorten them', function (string $list, array $rows): void {
+    expect(readAs($list))->toBe($rows);
+})->with([
+    'of a directory' => [
+        "STU_ID,STU_LNAME,STU_FNAME,GRADE_LVL,BIRTH_DT,P1_LNAME,P1_FNAME,P1_EMAIL,ENR_STAT\n" .
+        "040101,Quill,Ada,03,2018-03-12,Quill,Rosa,rosa@h.example,A\n" .
+        "040102,Rowe,Tim,04,2017-11-25,Rowe,Anne,anne@h.example,A\n",
+        [
+            '2 Ada | Quill, 040101, born 2018-03-12, grade 3, guardian Rosa | Quill rosa@h.example',
+            '3 Tim | Rowe, 040102, born 2017-11-25, grade 4, guardian Anne | Rowe anne@h.example',
+        ],
+    ],
+    'in capitals' => [
+        "STUDENT LAST NAME,STUDENT FIRST NAME,GRD,HMRM,PAR/GUARD 1,PG1 PHONE\nQUILL,ADA,03,3A,ROSA QUILL,5550100101\n" .
+        "ROWE,TIM,03,3A,ANNE ROWE,5550100102\n",
+        [
+            '2 Ada | Quill, grade 3, in 3A, guardian Rosa | Quill +15550100101',
+            '3 Tim | Rowe, grade 3, in 3A, guardian Anne | Rowe +15550100102',
+        ],
+    ],
+    'in two languages at once' => [
+        "Name / Nombre,Grade / Grado,Parent / Padre,Phone / Teléfono\nAda Quill,3,Rosa Quill,555-010-0101\n" .
+        "Tim Rowe,4,Anne Rowe,555-010-0102\n",
+        [
+            '2 Ada | Quill, grade 3, guardian Rosa | Quill +15550100101',
+            '3 Tim | Rowe, grade 4, guardian Anne | Rowe +15550100102',
+        ],
+    ],
+    'grade and class in one' => [
+        "Student,Gr/Rm\nAda Quill,3/12\nTim Rowe,4/14\n",
+        ['2 Ada | Quill, grade 3, in 3/12', '3 Tim | Rowe, grade 4, in 4/14'],
+    ],
+    'two family names' => [
+        "Apellido Paterno,Apellido Materno,Nombre(s),Grado y grupo\nGarcía,López,Ana María,3°A\nRuiz,Soto,José,3°B\n",
+        ['2 Ana María | García López, grade 3, in 3°A', '3 José | Ruiz Soto, grade 3, in 3°B'],
+    ],
+    'what stands before and after the family name' => [
+        "Achternaam,Tussenvoegsel,Roepnaam,Suffix\nBerg,van der,Sanne,\nROWE,,TIM,III\n",
+        ['2 Sanne | van der Berg', '3 Tim | Rowe III'],
+    ],
+    'an emergency contact is no guardian' => [
+        "Child,Grade,Mom,Mom cell,Emergency contact,Emergency phone\n" .
+        "Ada Quill,3,Rosa Quill,555-010-0101,Bo Vale,555-010-0109\n" .
+        "Tim Rowe,4,Anne Rowe,555-010-0103,Sam Rowe,555-010-0108\n",
+        [
+            '2 Ada | Quill, grade 3, mother Rosa | Quill +15550100101',
+            '3 Tim | Rowe, grade 4, mother Anne | Rowe +15550100103',
+        ],
+    ],
+    'positions and rooms are of staff' => [
+        "Name,Position,Room,Email\n\"Vale, Amy\",Grade 3 Teacher,12,amy.vale@s.example\n" .
+        "\"Marsh, Bo\",School Nurse,Clinic,bo.marsh@s.example\n",
+        ['2 Amy | Vale, amy.vale@s.example, assistant', '3 Bo | Marsh, bo.marsh@s.example, assistant'],
+    ],
+]);
+
+it('reads headings of many languages', function (string $list, string $row): void {
+    expect(readAs($list)[0] ?? '')->toBe($row);
+})->with([
+    'Dutch' => [
+        "Voornaam,Achternaam,Geboortedatum\nSanne,Jansen,13-03-2018\nDaan,Boer,25-11-2017\n",
+        '2 Sanne | Jansen, born 2018-03-13',
+    ],
+    'Italian' => [
+        "Cognome,Nome,Classe,Data di nascita\nRossi,Giulia,3A,13/03/2018\nBianchi,Marco,3A,25/11/2017\n",
+        '2 Giulia | Rossi, born 2018-03-13, in 3A',
+    ],
+    'Polish' => [
+        "Nazwisko,Imię,Data urodzenia\nKowalska,Zofia,13.03.2018\nNowak,Jan,25.11.2017\n",
+        '2 Zofia | Kowalska, born 2018-03-13',
+    ],
+    'Portuguese' => [
+        "Nome completo,Data de nascimento,Série,Responsável\nAna Lima,13/03/2018,3º ano,Carlos Lima\nRui Silva,25/11/2017,3º ano,Marta Silva\n",
+        '2 Ana | Lima, born 2018-03-13, grade 3, guardian Carlos | Lima',
+    ],
+    'Korean' => [
+        "학번,이름,학년,생년월일,보호자\n240101,김서연,3,2018-03-12,김영호\n240102,이도윤,3,2018-05-01,박미정\n",
+        '2 서연 | 김, 240101, born 2018-03-12, grade 3, guardian 영호 | 김',
+    ],
+    'Ukrainian, with the father’s name' => [
+        "ПІБ учня,ПІБ матері\nШевчук Оксана Петрівна,Шевчук Марія Іванівна\nБондар Тарас Ігорович,Бондар Олена Василівна\n",
+        '2 Оксана Петрівна | Шевчук, mother Марія Іванівна | Шевчук',
+    ],
+]);
+
+it('says how to turn a list whose rows are no people', function (string $list, string $cure): void {
+    expect(fn() => Lists::contents($list))->toThrow(UnreadableList::class, $cure);
+})->with([
+    'headings below each other' => [
+        "Name,Ada Quill,Tim Rowe\nID,040101,040102\nGrade,3,4\n",
+        'rows and columns exchanged',
+    ],
+    'a form for each' => [
+        "Name:,Ada Quill\nGrade:,3\nID:,040101\nName:,Tim Rowe\nGrade:,4\nID:,040102\n",
+        'in several rows',
+    ],
+    'all names in one row' => ["Ada Quill,Tim Rowe,Kai Wu,Noor Haddad\n", 'in one row'],
+]);
