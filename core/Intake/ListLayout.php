@@ -211,15 +211,14 @@ final readonly class ListLayout
     public function indexesOf(Field $field): array
     {
         $of = array_filter($this->columns, fn(Column $c): bool => $c->field === $field);
-        if ($field === Field::FamilyName) {
-            usort(
-                $of,
-                fn(Column $a, Column $b): int => (FamilyParts::place($a->heading) ?? 0) <=>
-                    (FamilyParts::place($b->heading) ?? 0),
-            );
-        }
+        $place = fn(Column $c): int => match ($field) {
+            Field::FamilyName => FamilyParts::place($c->heading) ?? 0,
+            Field::Teacher => FamilyParts::ofTeacher($c->heading) ?? 0,
+            default => 0,
+        };
+        usort($of, fn(Column $a, Column $b): int => $place($a) <=> $place($b));
 
-        return array_values(array_map(fn(Column $c): int => $c->index, $of));
+        return array_map(fn(Column $c): int => $c->index, $of);
     }
 
     public function column(Field $field): ?Column

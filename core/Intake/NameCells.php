@@ -20,6 +20,11 @@ final readonly class NameCells
     public function read(Field $full, ?Field $given, ?Field $family): PersonName
     {
         $whole = $this->withoutNote($full, $this->row->cell($full));
+        // "Quill / Ada / Mae" under "Last / First / Middle".
+        $whole =
+            !str_contains($whole, ',') && preg_match('/\p{L} +\/ +\p{L}/u', $whole) === 1
+                ? trim((string) preg_replace('/ *\/ */u', ', ', $whole), ' ,')
+                : $whole;
         if ($whole !== '') {
             $read = NameReader::read($whole, $this->layout->names->familyFirst, $this->book);
 

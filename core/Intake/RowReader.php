@@ -26,7 +26,7 @@ use Vantrel\Core\Values\StudentNumber;
 final class RowReader
 {
     /** Fields that several columns may hold together, and what goes between them. */
-    private const HELD_BY_SEVERAL = ['family_name' => ' ', 'section' => "\n"];
+    private const HELD_BY_SEVERAL = ['family_name' => ' ', 'section' => "\n", 'teacher' => ', '];
 
     private const GRADE_AND_CLASS =
         '/^(gr|grade|grado|curso|jahrgang)( y)? (rm|room|hr|homeroom|class|sect|section|grupo|' . 'seccion|klasse)$/';
@@ -129,7 +129,8 @@ final class RowReader
     /** Whether a name is none, or the word of a total; not in a row that somebody said is one of the list. */
     public function isNobody(PersonName $name, Line $line): bool
     {
-        return $name->full() === '' ||
+        return (preg_match_all('/[\p{L}\d]/u', $name->full()) < 2 &&
+            preg_match('/\p{Han}|\p{Hangul}/u', $name->full()) !== 1) ||
             (!$line->kept && preg_match('/^(total|count|sum|totals|subtotal|gesamt|suma)\b/iu', $name->full()) === 1);
     }
 

@@ -62,6 +62,9 @@ final readonly class StaffCells
         $this->row->flaws($line);
         $homeroom = $this->row->cell(Field::Section) === '' ? $this->row->cell(Field::Homeroom) : '';
         $name = $homeroom !== '' ? $homeroom : $this->row->cell(Field::Section);
+        // "Math 7" is taught several times over: its number tells which.
+        $number = $this->row->cell(Field::SectionNumber);
+        $name = $name !== '' && $homeroom === '' && $number !== '' ? "$name - $number" : $name;
         if ($name === '' && !$this->row->hasProblems() && $this->row->cell(Field::Teacher) === '') {
             return null;
         }

@@ -160,7 +160,8 @@ final class Blocks
     {
         if (
             preg_match(
-                '/^(homeroom|home ?room|room|class|section|form|klasse|classe|clase|aula|salle)\s+([\p{L}\d][\p{L}\d.\-]{0,7})$/iu',
+                '/^(homeroom|home ?room|room|class|section|form|klasse|classe|clase|aula|' .
+                    'salle)\s+([\p{L}\d][\p{L}\d.\-]{0,7})$/iu',
                 $text,
                 $m,
             ) === 1 &&

@@ -261,7 +261,10 @@ final class ColumnNaming
             $heading === '' || $this->strange => 0.9,
             // An unknown heading may name anything; what is plainly an address is still one, and somebody's names
             // stand somewhere.
-            in_array($field, ['email', 'guardian_email'], true) => 0.52,
+            in_array($field, ['email', 'guardian_email', 'guardian_relationship'], true) => 0.52,
+            $field === 'guardian_phone' &&
+                preg_match('/^(home|work|cell|mobile|day|daytime|evening|main)$/i', $heading) === 1
+                => 0.52,
             in_array($field, ['full_name', 'given_name', 'family_name'], true) && !$this->named => 0.9,
             default => 0.4,
         };

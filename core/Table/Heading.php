@@ -169,6 +169,11 @@ final class Heading
         if (count($words) > 1 && preg_match('/^[pg]([1-4])$/', $words[0], $m) === 1) {
             $words[0] = "parent$m[1]";
         }
+        foreach ($words as $i => $word) {
+            foreach (['student', 'guardian', 'parent', 'mother', 'father'] as $meant) {
+                $words[$i] = self::isSwapped($word, $meant) ? $meant : $words[$i];
+            }
+        }
         $words = self::isInTwoLanguages($words) ? array_values(array_diff($words, ['padre', 'padres'])) : $words;
         foreach ($words as $word) {
             $plain = rtrim($word, '1234');
@@ -321,13 +326,30 @@ final class Heading
         $slips = $length >= 8 ? 2 : ($length >= 5 ? 1 : 0);
         for ($l = $length - $slips; $slips > 0 && $l <= $length + $slips; $l++) {
             foreach (self::$byLength[$l] ?? [] as [$phrase, $what]) {
-                if ($phrase[0] === $key[0] && levenshtein($key, $phrase) <= $slips) {
+                if (
+                    $phrase[0] === $key[0] &&
+                    (levenshtein($key, $phrase) <= $slips || self::isSwapped($key, $phrase))
+                ) {
                     return [$what, 0.85];
                 }
             }
         }
 
         return null;
+    }
+
+    /** Whether two letters beside each other have changed places: "grdae". */
+    private static function isSwapped(string $a, string $b): bool
+    {
+        if (strlen($a) !== strlen($b) || strlen($a) < 5) {
+            return false;
+        }
+        for ($i = 0; $i < strlen($a) && $a[$i] === $b[$i]; $i++);
+
+        return $i < strlen($a) - 1 &&
+            $a[$i] === $b[$i + 1] &&
+            $a[$i + 1] === $b[$i] &&
+            substr($a, $i + 2) === substr($b, $i + 2);
     }
 
     /**

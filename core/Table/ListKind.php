@@ -39,7 +39,8 @@ enum ListKind: string
         $named = $has(Field::FullName, Field::GivenName);
         $about = $has(Field::Grade, Field::BirthDate, Field::Homeroom);
         $ofStaff = fn(string $words): bool => preg_match(
-            '/\b(staff|teachers?|instructors?|educators?|faculty|employees?|personal|profesor(?:es)?|docentes?|maestr[oa]s?|enseignants?|professeurs?|lehrer|personnel)\b/i',
+            '/\b(staff|teachers?|instructors?|educators?|faculty|employees?|personal|profesor(?:es)?|' .
+                'docentes?|maestr[oa]s?|enseignants?|professeurs?|lehrer|personnel)\b/i',
             $words,
         ) === 1;
         $guardian = $has(Field::GuardianName, Field::GuardianGiven, Field::GuardianEmail, Field::GuardianPhone);

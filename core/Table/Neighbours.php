@@ -28,7 +28,9 @@ final class Neighbours
      */
     public static function found(array $columns, array $body): array
     {
-        return self::ofTeachers(self::ofPeriods(self::ofFamilies(self::ofCourses($columns, $body)), $body));
+        return self::ofTeachers(
+            self::ofTeachersNames(self::ofPeriods(self::ofFamilies(self::ofCourses($columns, $body)), $body)),
+        );
     }
 
     /**
@@ -96,6 +98,28 @@ final class Neighbours
                 ? $c
                 : new Column($c->index, $c->heading, $c->samples, Field::FamilyName, 'it is a part of the family name'),
             $columns,
+        );
+    }
+
+    /**
+     * "Teacher Last, Teacher First": the two are one name.
+     *
+     * @param  list<Column>  $columns
+     * @return list<Column>
+     */
+    private static function ofTeachersNames(array $columns): array
+    {
+        $places = array_map(fn(Column $c): ?int => FamilyParts::ofTeacher($c->heading), $columns);
+        if (array_diff([0, 1], $places) !== []) {
+            return $columns;
+        }
+
+        return array_map(
+            fn(Column $c, ?int $place): Column => $place === null || $c->why === 'as you said'
+                ? $c
+                : new Column($c->index, $c->heading, $c->samples, Field::Teacher, 'it is a part of the teacher’s name'),
+            $columns,
+            $places,
         );
     }
 

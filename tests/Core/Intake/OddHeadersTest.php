@@ -92,6 +92,22 @@ it('knows headings as systems and offices shorten them', function (string $list,
         "Achternaam,Tussenvoegsel,Roepnaam,Suffix\nBerg,van der,Sanne,\nROWE,,TIM,III\n",
         ['2 Sanne | van der Berg', '3 Tim | Rowe III'],
     ],
+    'a teacher’s name in two columns' => [
+        "Course Title,Sec,Teacher Last,Teacher First\nMath 7,1,Vale,Amy\nMath 7,2,Vale,Amy\nScience 7,1,Marsh,Bo\n",
+        ['2 Math 7 - 1, with Amy | Vale', '3 Math 7 - 2, with Amy | Vale', '4 Science 7 - 1, with Bo | Marsh'],
+    ],
+    'with slips of the finger' => [
+        "Frist Name,Lsat Name,Grdae,Studnet ID\nAda,Quill,3,040101\nTim,Rowe,4,040102\n",
+        ['2 Ada | Quill, 040101, grade 3', '3 Tim | Rowe, 040102, grade 4'],
+    ],
+    'the three parts of a name in one cell' => [
+        "\"Legal name (Last / First / Middle)\",Entering grade\nQuill / Ada / Mae,3\nRowe / Tim /,4\n",
+        ['2 Ada Mae | Quill, grade 3', '3 Tim | Rowe, grade 4'],
+    ],
+    'who somebody is under a heading that does not say so' => [
+        "Student,Contact,Type,Phone\nAda Quill,Rosa Quill,Mother,555-010-0101\nTim Rowe,Mark Rowe,Father,555-010-0103\n",
+        ['2 Ada | Quill, Mother Rosa | Quill +15550100101', '3 Tim | Rowe, Father Mark | Rowe +15550100103'],
+    ],
     'an emergency contact is no guardian' => [
         "Child,Grade,Mom,Mom cell,Emergency contact,Emergency phone\n" .
         "Ada Quill,3,Rosa Quill,555-010-0101,Bo Vale,555-010-0109\n" .

@@ -107,6 +107,14 @@ it('reads shapes that offices make', function (string $list, array $rows): void 
         "Name,Grade\nAda Quill*,3\nTim Rowe,4\n* = new this year,\n",
         ['2 Ada | Quill, grade 3', '3 Tim | Rowe, grade 4'],
     ],
+    'what a form says of itself' => [
+        "First Name*,Last Name*,Grade\nRequired,Required,Optional\n(example) Jane,Doe,3\nAda,Quill,3\nMax,Vale,4\n",
+        ['4 Ada | Quill, grade 3', '5 Max | Vale, grade 4'],
+    ],
+    'a letter is nobody' => [
+        "Name,Grade\nA,\nAda Quill,3\nTim Rowe,4\n",
+        ['3 Ada | Quill, grade 3', '4 Tim | Rowe, grade 4'],
+    ],
     'two whole names in a guardian’s cell' => [
         "Student Name,Parent Name(s)\nTim Rowe,\"Anne Rowe, Mark Stone\"\nAda Quill,\"Quill, Rosa\"\n",
         ['2 Tim | Rowe, guardian Anne | Rowe, guardian Mark | Stone', '3 Ada | Quill, guardian Rosa | Quill'],
