@@ -22,6 +22,9 @@ final readonly class GuardianCells
     /** @var array<string, bool> field of a name to whether its column puts the family name first */
     private array $familyFirst;
 
+    /** @var list<array{name: Field, given: Field, family: Field, email: Field, phone: Field, relationship: Field}> */
+    private array $sets;
+
     /** @param  list<Line>  $body */
     public function __construct(private RowReader $row, private ListLayout $layout, private NameBook $book, array $body)
     {
@@ -30,6 +33,12 @@ final readonly class GuardianCells
             $orders[$field->value] = $this->orderOf($field, $body);
         }
         $this->familyFirst = $orders;
+        $this->sets = array_values(
+            array_filter(
+                Field::guardians(),
+                fn(array $set): bool => array_filter($set, fn(Field $f): bool => $layout->indexOf($f) !== null) !== [],
+            ),
+        );
     }
 
     /** @return list<GuardianLine> one, or the two of a couple in one cell, or none */
@@ -42,7 +51,8 @@ final readonly class GuardianCells
         Field $relationship,
         PersonName $student,
     ): array {
-        [$whole, $inside] = self::withMail($this->row->cell($name));
+        $cell = $this->row->cell($name);
+        [$whole, $inside] = str_contains($cell, '@') ? self::withMail($cell) : [$cell, ''];
         [$who, $relation] = $this->bare($name, $whole);
         $couple = $who === '' ? null : $this->couple($name, $who, $student);
         $mails = $couple === null ? [$this->row->mail($email)] : $this->row->mails($email);
@@ -105,6 +115,9 @@ final readonly class GuardianCells
     /** @return array{string, string} the name without what is no part of it, and who the cell says it is */
     private function bare(Field $field, string $cell): array
     {
+        if ($cell === '') {
+            return ['', ''];
+        }
         $without = Couple::withoutTitles($cell);
         $marks = NameMarks::apart($without);
         if ($marks->name === $cell) {
@@ -154,7 +167,7 @@ final readonly class GuardianCells
     public function all(PersonName $student): array
     {
         $guardians = [];
-        foreach (Field::guardians() as $set) {
+        foreach ($this->sets as $set) {
             array_push(
                 $guardians,
                 ...$this->read(

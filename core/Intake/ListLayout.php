@@ -32,6 +32,9 @@ final readonly class ListLayout
 {
     private const SAMPLE = 200;
 
+    /** @var array<string, int> field to its column */
+    private array $at;
+
     /**
      * @param  int  $table place of the sheet among those of the intake
      * @param  list<Column>  $columns
@@ -46,7 +49,21 @@ final readonly class ListLayout
         public NameOrder $names,
         public ?bool $dayFirst,
         public bool $kindSaid,
-    ) {}
+    ) {
+        $at = [];
+        foreach ($columns as $column) {
+            // The family name itself, not what stands before it.
+            if ($column->field !== null && FamilyParts::place($column->heading) === null) {
+                $at[$column->field->value] ??= $column->index;
+            }
+        }
+        foreach ($columns as $column) {
+            if ($column->field !== null) {
+                $at[$column->field->value] ??= $column->index;
+            }
+        }
+        $this->at = $at;
+    }
 
     /**
      * Works the layout out, or takes over what a person has said of it.
@@ -193,18 +210,7 @@ final readonly class ListLayout
     /** Where the field stands, or null. */
     public function indexOf(Field $field): ?int
     {
-        $found = null;
-        foreach ($this->columns as $column) {
-            if ($column->field === $field) {
-                // The family name itself, not what stands before it.
-                if ($field !== Field::FamilyName || FamilyParts::place($column->heading) === null) {
-                    return $column->index;
-                }
-                $found ??= $column->index;
-            }
-        }
-
-        return $found;
+        return $this->at[$field->value] ?? null;
     }
 
     /** @return list<int> where the field stands, in the order in which its parts are read */

@@ -143,30 +143,26 @@ final class RowReader
     /** What the column of the field says, line by line; where it has several columns, what they say together. */
     public function cellWithBreaks(Field $field): string
     {
-        $parts = [];
-        foreach (
-            self::HELD_BY_SEVERAL[$field->value] ?? null
-                ? $this->layout->indexesOf($field)
-                : [$this->layout->indexOf($field)]
-            as $at
-        ) {
-            $part = $at === null ? '' : $this->at($field, $at);
-            if ($part !== '') {
-                $parts[] = $part;
-            }
+        $first = $this->layout->indexOf($field);
+        if ($first === null || !isset(self::HELD_BY_SEVERAL[$field->value])) {
+            return $first === null ? '' : $this->at($field, $first);
         }
+        $parts = array_map(fn(int $at): string => $this->at($field, $at), $this->layout->indexesOf($field));
 
-        return implode(self::HELD_BY_SEVERAL[$field->value] ?? '', $parts);
+        return implode(self::HELD_BY_SEVERAL[$field->value], array_filter($parts, fn(string $p): bool => $p !== ''));
     }
 
     private function at(Field $field, int $at): string
     {
         $this->read[$at] = null;
-        $lines = array_map(NameReader::tidy(...), explode("\n", str_replace("\r", "\n", $this->line->cell($at))));
-        $tidy = implode("\n", array_filter($lines, fn(string $l): bool => $l !== ''));
-        $mended = Mojibake::mend($tidy);
-        if ($mended !== $tidy) {
-            $tidy = $this->mend($field, 'encoding', $tidy, $mended);
+        $raw = $this->line->cell($at);
+        if (preg_match('/^[!-&(-~]+(?: [!-~]+)*$/D', $raw) === 1) {
+            $tidy = $raw;
+        } else {
+            $lines = array_map(NameReader::tidy(...), explode("\n", str_replace("\r", "\n", $raw)));
+            $tidy = implode("\n", array_filter($lines, fn(string $l): bool => $l !== ''));
+            $mended = Mojibake::mend($tidy);
+            $tidy = $mended === $tidy ? $tidy : $this->mend($field, 'encoding', $tidy, $mended);
         }
         // A leading apostrophe is how a spreadsheet is told to keep a cell as text.
         if (preg_match("/^'[\\d=+@|%＝＋－＠﹢﹣﹦﹫−-]/u", $tidy) === 1) {
@@ -176,7 +172,7 @@ final class RowReader
         if (
             $tidy === '' ||
             preg_match('/^[\W_]+$/u', $tidy) === 1 ||
-            in_array(NameKey::of($tidy), self::NOTHING, true)
+            (strlen($tidy) < 16 && in_array(NameKey::of($tidy), self::NOTHING, true))
         ) {
             $this->read[$at] = $tidy === '' ? null : 'it says that there is nothing';
 

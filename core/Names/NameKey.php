@@ -51,6 +51,10 @@ final class NameKey
      */
     public static function of(string $name): string
     {
+        // Most names and cells are plain words: nothing in them has to be looked at again.
+        if (preg_match('/^[A-Za-z0-9]+(?: [A-Za-z0-9]+)*$/D', $name) === 1) {
+            return strtolower($name);
+        }
         $name = mb_scrub($name);
         if (preg_match('/[^\x00-\x7F]/', $name) === 1) {
             self::$plain ??=

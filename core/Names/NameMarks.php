@@ -27,6 +27,15 @@ final readonly class NameMarks
         'withdrawn|wd|moved|moving|returning|retained|late|absent|am|pm|part time|bus|walker|car|nuevo|nueva|nouveau|' .
         'nouvelle|neu|hold|no photo|tbd|see office|see notes?|allergy|allergies|med|meds|medical';
 
+    /** What every pattern below needs one of: a sign that is in no name, or a word that may be none of it. */
+    private const AROUND =
+        '/[^\p{L}\p{M} ,\'’-]|(?:^| )[-–—]|[-–—](?: |$)|^(?:' .
+        self::RELATION .
+        ')\b|^(?:' .
+        self::OFFICE .
+        ')\b|' .
+        '(?:^|, *)(?:mr|mrs|ms|miss|mx|dr|prof|sra?|mme|mlle|herr|frau)\b|\b(?:aka|goes by|known as|called|dite?) /iu';
+
     /**
      * @param  string  $name what is left
      * @param  string  $relationship as the cell states it, '' where it does not
@@ -36,6 +45,10 @@ final readonly class NameMarks
 
     public static function apart(string $cell): self
     {
+        // A plain name, as most are, has nothing around it.
+        if (preg_match(self::AROUND, $cell) !== 1) {
+            return new self($cell, '', '');
+        }
         $relationship = $kind = '';
         $name = $cell;
         $off = function (string $pattern, string $with, string $what) use (&$name, &$kind): string {

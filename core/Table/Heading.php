@@ -21,8 +21,8 @@ final class Heading
     /** @var array<string, string>|null plain phrase to field or attribute */
     private static ?array $phrases = null;
 
-    /** @var array<int, list<array{string, string}>> */
-    private static array $byLength = [];
+    /** @var array<string, list<array{string, string}>> length and first letter to phrases and what they are of */
+    private static array $near = [];
 
     /**
      * @return array<string, float> field value to how surely the heading says so, 0.8 to 1; empty where it says nothing
@@ -71,7 +71,9 @@ final class Heading
         }
 
         // "Grade in fall 2026": the year it is of.
-        return self::fits($whole) ?: self::fits(trim((string) preg_replace('/\b20\d\d\b/', '', $whole)));
+        $undated = str_contains($whole, '20') ? trim((string) preg_replace('/\b20\d\d\b/', '', $whole)) : $whole;
+
+        return self::fits($whole) ?: ($undated === $whole ? [] : self::fits($undated));
     }
 
     /** @return array<string, float> */
@@ -304,7 +306,7 @@ final class Heading
                 foreach ($phrases as $phrase) {
                     $plain = NameKey::of($phrase);
                     self::$phrases[$plain] ??= $what;
-                    self::$byLength[strlen($plain)][] = [$plain, $what];
+                    self::$near[strlen($plain) . $plain[0]][] = [$plain, $what];
                 }
             }
         }
@@ -325,11 +327,8 @@ final class Heading
         $length = strlen($key);
         $slips = $length >= 8 ? 2 : ($length >= 5 ? 1 : 0);
         for ($l = $length - $slips; $slips > 0 && $l <= $length + $slips; $l++) {
-            foreach (self::$byLength[$l] ?? [] as [$phrase, $what]) {
-                if (
-                    $phrase[0] === $key[0] &&
-                    (levenshtein($key, $phrase) <= $slips || self::isSwapped($key, $phrase))
-                ) {
+            foreach (self::$near[$l . $key[0]] ?? [] as [$phrase, $what]) {
+                if (levenshtein($key, $phrase) <= $slips || self::isSwapped($key, $phrase)) {
                     return [$what, 0.85];
                 }
             }

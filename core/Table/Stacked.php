@@ -57,6 +57,11 @@ final class Stacked
     /** A line of headings and nothing else, other ones than the first header has. */
     private static function isOther(Line $line, Line $header): bool
     {
+        foreach ($line->cells as $cell) {
+            if (trim($cell) !== '' && (preg_match('/@|\d{3}/', $cell) === 1 || !HeadingVocabulary::holds($cell))) {
+                return false;
+            }
+        }
         $own = array_filter(array_map(NameKey::of(...), $line->cells), fn(string $k): bool => $k !== '');
         if (count($own) < 2 || HeaderRow::at([$line]) === null) {
             return false;

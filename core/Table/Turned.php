@@ -7,6 +7,8 @@ namespace Vantrel\Core\Table;
 /** Lists in which a person is no row: their headings stand below each other, or all names in one row. */
 final class Turned
 {
+    private const SAMPLE = 100;
+
     /**
      * @param  list<Line>  $lines
      * @return string|null how the list has to be turned, where it has to be; null where its rows are people
@@ -20,7 +22,7 @@ final class Turned
         }
         $names = ['full_name' => 1, 'student_name' => 1, 'given_name' => 1, 'family_name' => 1];
         $fields = [];
-        foreach ($lines as $line) {
+        foreach (array_slice($lines, 0, self::SAMPLE) as $line) {
             $read = Heading::read(rtrim($line->bare(0), ' :'));
             $fields[] = max([0.0, ...array_values($read)]) >= Heading::KNOWN ? (string) array_key_first($read) : '';
         }
@@ -31,7 +33,7 @@ final class Turned
             fn(string $c): bool => trim($c) !== '' && Heading::read($c) !== [],
         );
         if (
-            count($known) < max(3, 0.7 * count($lines)) ||
+            count($known) < max(3, 0.7 * count($fields)) ||
             count($kinds) < 2 ||
             array_intersect_key($names, array_flip($kinds)) === [] ||
             $across !== []
