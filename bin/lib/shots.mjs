@@ -51,18 +51,33 @@ await desk.keyboard.press(']');
 await desk.keyboard.press(']');
 await desk.keyboard.press(']');
 await shot(desk, 'plan');
-await desk.keyboard.press('w');
-await desk.getByLabel('How to read this list').selectOption('school');
-await desk.getByRole('button', { name: 'Show the plan' }).click();
-const leaving = desk.getByRole('button', { name: /leaving/ });
-await leaving.waitFor();
-await leaving.click();
-await desk.getByText('leaves: not in the list').first().waitFor();
-await shot(desk, 'everyone');
-await desk.keyboard.press('w');
-await desk.getByLabel('How to read this list').selectOption('additions');
-await desk.getByRole('button', { name: 'Show the plan' }).click();
-await leaving.waitFor({ state: 'detached' });
+const odd = join(mkdtempSync(join(tmpdir(), 'vantrel-')), 'Room lists.csv');
+writeFileSync(
+    odd,
+    [
+        'Lanternfield Primary - Room lists,,,,,,',
+        'Student,,,,Parent 1,,',
+        'Name,ID,DOB,Notes,Name,E-mail,Phone',
+        'Homeroom: 3 Heron   Teacher: Ms. Vale,,,,,,',
+        '"QUILL, ADA",21890,3/12/2018,bus 4,Mother: Rosa Quill,rosa.quill@example.example,555-010-0141',
+        '"Rowe, Tim (IEP)",21891,11/25/2017,,"Rowe, Anne",anne.rowe@example,555-010-0142',
+        ',,,,John Rowe,,555-010-0143',
+        '"Wu, Kai",21892,2/30/2018,,Li & Mei Wu,mei.wu@example.example,',
+        'Total: 3,,,,,,',
+        'Homeroom: 4 Plover   Teacher: Mr. Marsh,,,,,,',
+        '"Haddad, Noor",21893,5/4/2017,new,Sami Haddad,sami.haddad@example.example,555-010-0144',
+        '"Okafor, Bo - NEW",21894,6/1/2017,,,,n/a',
+        'Printed 9/1/2026,,,,,,',
+    ].join('\n'),
+);
+await desk.goto(`${base}/s/primary/intake`);
+await desk.locator('input[type=file]').first().setInputFiles(odd);
+await desk.getByRole('button', { name: /Apply/ }).first().waitFor();
+await desk.waitForTimeout(500);
+await desk.keyboard.press('s');
+await desk.waitForURL('**/sheet');
+await desk.getByText('QUILL, ADA').first().waitFor();
+await shot(desk, 'sheet');
 await desk.goto(`${base}/s/primary/roll?kind=student&q=haddad`);
 await desk.getByRole('row').nth(2).click();
 await shot(desk, 'roll');

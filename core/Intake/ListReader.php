@@ -207,7 +207,14 @@ final class ListReader
      */
     private function isTitle(Line $line): bool
     {
-        $filled = array_values(array_filter($line->cells, fn(string $c): bool => trim($c) !== ''));
+        // What a heading above says of the row does not stand in it.
+        $filled = array_values(
+            array_filter(
+                $line->cells,
+                fn(string $cell, int $c): bool => trim($cell) !== '' && $line->place($c) >= 0,
+                ARRAY_FILTER_USE_BOTH,
+            ),
+        );
         $named = array_filter($this->layout->columns, fn($c): bool => $c->field !== null);
         if (count($filled) !== 1 || $line->flaws !== []) {
             return false;

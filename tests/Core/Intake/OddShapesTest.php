@@ -111,6 +111,11 @@ it('reads shapes that offices make', function (string $list, array $rows): void 
         "First Name*,Last Name*,Grade\nRequired,Required,Optional\n(example) Jane,Doe,3\nAda,Quill,3\nMax,Vale,4\n",
         ['4 Ada | Quill, grade 3', '5 Max | Vale, grade 4'],
     ],
+    'what was printed below the last class' => [
+        "Name,ID,DOB\nHomeroom: 3A,,\n\"Quill, Ada\",040101,4/13/2018\nHomeroom: 4B,,\n\"Wu, Kai\",040102,4/13/2017\n" .
+        "Printed 9/1/2026,,\n",
+        ['3 Ada | Quill, 040101, born 2018-04-13, in 3A', '5 Kai | Wu, 040102, born 2017-04-13, in 4B'],
+    ],
     'a letter is nobody' => [
         "Name,Grade\nA,\nAda Quill,3\nTim Rowe,4\n",
         ['3 Ada | Quill, grade 3', '4 Tim | Rowe, grade 4'],
