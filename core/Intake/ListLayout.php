@@ -93,6 +93,12 @@ final readonly class ListLayout
                     ? $fields
                     : array_values(array_filter($fields, fn(Field $f): bool => $f !== Field::Homeroom));
         }
+        // What stands above the header says of whom the list is as well as its name does.
+        $above = array_map(
+            fn(Line $l): string => implode(' ', $l->cells),
+            array_slice($grid->lines, 0, min((int) $at, 5)),
+        );
+        $title = implode(' ', [$sheet->file, $sheet->name, ...$above]);
         $saidKind = ListKind::tryFrom((string) $said->about($table, 'kind'));
         $names = array_filter(
             $columns,
@@ -103,7 +109,7 @@ final readonly class ListLayout
             array_filter($columns, fn(Column $c): bool => $c->field !== null && Heading::isOfStudents($c->heading)) !==
             [];
         $students = $students || self::areMostlyStudents($columns, $body);
-        $kind = $saidKind ?? ListKind::of($fields, "$sheet->file $sheet->name", $called, $students);
+        $kind = $saidKind ?? ListKind::of($fields, $title, $called, $students);
         // A column called "Phone" is taken for the guardian's, which in a list of staff there is none of.
         $phone = array_filter(
             $columns,
@@ -116,7 +122,7 @@ final readonly class ListLayout
             ($saidKind ??
                 ListKind::of(
                     array_values(array_filter($fields, fn(Field $f): bool => $f !== Field::GuardianPhone)),
-                    "$sheet->file $sheet->name",
+                    $title,
                     $called,
                     $students,
                 )) ===

@@ -221,7 +221,8 @@ final class ListReader
         }
         if (count($named) < 3) {
             // In a list of names alone, what has a figure in it is no name.
-            return $this->layout->kind === ListKind::Students && preg_match('/\d|:\s*$/', $filled[0]) === 1;
+            return $this->layout->kind === ListKind::Students &&
+                preg_match('/\d|:\s*$/', (string) preg_replace('/\s*\([\w -]+\)\s*$/u', '', $filled[0])) === 1;
         }
 
         return preg_match('/[:\d]|\b(grade|class|section|homeroom|teacher|page|students?|list)\b/iu', $filled[0]) === 1;

@@ -39,7 +39,14 @@ final class ColumnContents
         $date = self::share($cells, CalendarDate::looksLikeOne(...));
         $grade = self::share($cells, fn(string $s): bool => mb_strlen($s) <= 12 && GradeLevel::read($s) !== null);
         $words = array_map(fn(string $s): array => explode(' ', NameKey::of($s)), $cells);
-        $letters = self::share($cells, fn(string $s): bool => preg_match('/^\p{L}[\p{L}\p{M}\'’.\-, ]*$/u', $s) === 1);
+        // Y and N are no names; a number in brackets stands after one.
+        $letters = self::share(
+            $cells,
+            fn(string $s): bool => preg_match(
+                '/^(?:\p{Han}|\p{Hangul}|\p{L}[\p{L}\p{M}\'’.\-, ]+)[\p{L} ]*(?: \([\w -]+\))?$/u',
+                $s,
+            ) === 1,
+        );
         $many = count(array_filter($words, fn(array $w): bool => count($w) > 1)) / count($cells);
         $distinct = count(array_unique($cells)) / count($cells);
         $lean = 0.0;

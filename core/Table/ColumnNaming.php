@@ -163,7 +163,8 @@ final class ColumnNaming
             );
         }
         $byHeading = Heading::read($this->headings[$c])[$field->value] ?? 0.0;
-        $rivals = [];
+        // Second names without a heading may be anybody's.
+        $rivals = $this->headings[$c] === '' && $field === Field::GuardianName ? [Field::Teacher] : [];
         if ($byHeading === 0.0) {
             foreach ($this->scores[$c] as $other => $rival) {
                 if (
@@ -295,10 +296,13 @@ final class ColumnNaming
             return $columns;
         }
 
-        return array_map(function (Column $c) use ($has): Column {
-            if ($c->field === Field::GivenName && !$has(Field::FamilyName)) {
-                $full = $this->fullNames();
+        $full = false;
+        foreach ($columns as $column) {
+            $full = $column->field === Field::FullName ? $this->fullNames($column->index) : $full;
+        }
 
+        return array_map(function (Column $c) use ($has, $full): Column {
+            if ($c->field === Field::GivenName && !$has(Field::FamilyName)) {
                 return $full
                     ? new Column($c->index, $c->heading, $c->samples, null, 'left out: the whole name is there')
                     : $c;
@@ -316,21 +320,15 @@ final class ColumnNaming
                 );
             }
 
-            return $this->fullNames()
+            return $full
                 ? $c
                 : new Column($c->index, $c->heading, $c->samples, Field::FamilyName, 'given names stand beside it');
         }, $columns);
     }
 
     /** Whether the column taken for the full name holds whole names rather than family names. */
-    private function fullNames(): bool
+    private function fullNames(int $c): bool
     {
-        foreach ($this->scores as $c => $scores) {
-            if (($scores['full_name'] ?? 0.0) >= 1.0 && $this->cells[$c] !== []) {
-                return ColumnContents::share($this->cells[$c], fn(string $s): bool => str_contains($s, ' ')) > 0.7;
-            }
-        }
-
-        return false;
+        return ColumnContents::share($this->cells[$c], fn(string $s): bool => str_contains($s, ' ')) > 0.7;
     }
 }

@@ -216,6 +216,12 @@ final class Heading
 
             return self::guardian(implode(' ', $phrase), max(1, $n), $student);
         }
+        if (
+            array_intersect($rest, ['first', 'given', 'forename']) !== [] &&
+            array_intersect($rest, ['last', 'family', 'surname']) !== []
+        ) {
+            return $student ? ['full_name' => 1.0, 'student_name' => 0.95] : ['full_name' => 1.0];
+        }
         $rest = array_values(
             array_filter(
                 $rest,

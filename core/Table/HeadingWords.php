@@ -95,7 +95,7 @@ final class HeadingWords
         ],
         'section' => [
             'section', 'sections', 'class', 'classes', 'class section', 'class name', 'section name', 'section title',
-            'course', 'course section', 'course name', 'course title', 'group', 'groups', 'period class', 'clase',
+            'crs', 'course', 'course section', 'course name', 'course title', 'group', 'groups', 'period class', 'clase',
             'clases', 'seccion', 'asignatura', 'grupo', 'cours', 'groupe', 'matiere', 'group name', 'lop hoc',
             'предмет', 'група', '课程', '班', 'الشعبة', 'المادة',
             'turma', 'sezione', 'groep',

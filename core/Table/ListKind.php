@@ -48,14 +48,18 @@ enum ListKind: string
         return match (true) {
             $named && $has(Field::StudentName) => self::Guardians,
             // A guardian's own row: a name, an address, and the number of the child it belongs to.
-            $named && $has(Field::GuardianRelationship) && !$guardian && !$about => self::Guardians,
+            $named &&
+                $has(Field::GuardianRelationship) &&
+                !$has(Field::GuardianName, Field::GuardianGiven, Field::GuardianEmail) &&
+                !$about
+                => self::Guardians,
             !$named && $guardian && $has(Field::StudentNumber, Field::StudentName, Field::AccountKey)
                 => self::Guardians,
             !$named && $has(Field::StudentName) && $has(Field::Section) => self::Enrollments,
             !$named &&
                 $has(Field::Section, Field::Homeroom) &&
                 $has(Field::StudentNumber, Field::Email) &&
-                !$has(Field::Teacher, Field::TeacherEmail)
+                (!$has(Field::Teacher, Field::TeacherEmail) || ($students && $has(Field::StudentNumber)))
                 => self::Enrollments,
             !$named && $has(Field::Section, Field::Homeroom) && !$has(Field::FamilyName) => self::Sections,
             $named && $has(Field::Role) && !$about && !$guardian && !$students => self::Staff,

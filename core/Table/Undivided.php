@@ -40,7 +40,7 @@ final class Undivided
     {
         return self::atSigns($lines, $texts, [';', "\t", '|']) ??
             (self::atBlanks($lines, $texts) ??
-                (self::atSigns($lines, $texts, [',']) ?? self::enumerated($lines, $bands, $texts)));
+                (self::atSigns($lines, $texts, [' - ', ' – ', ',']) ?? self::enumerated($lines, $bands, $texts)));
     }
 
     /**
@@ -57,7 +57,11 @@ final class Undivided
             $most = (int) array_key_first($counts);
             if ($most >= 2 && $counts[$most] >= self::MOST * count($texts) && count($texts) > 2) {
                 return [
-                    self::cut($lines, $texts, fn(string $t): array => str_getcsv($t, $sign, '"', '')),
+                    self::cut(
+                        $lines,
+                        $texts,
+                        fn(string $t): array => strlen($sign) > 1 ? explode($sign, $t) : str_getcsv($t, $sign, '"', ''),
+                    ),
                     [
                         'Everything stood in one column; it was divided at ' .
                         ($sign === "\t" ? 'tabs' : "“{$sign}”") .

@@ -108,6 +108,22 @@ it('knows headings as systems and offices shorten them', function (string $list,
         "Student,Contact,Type,Phone\nAda Quill,Rosa Quill,Mother,555-010-0101\nTim Rowe,Mark Rowe,Father,555-010-0103\n",
         ['2 Ada | Quill, Mother Rosa | Quill +15550100101', '3 Tim | Rowe, Father Mark | Rowe +15550100103'],
     ],
+    'yes and no are no names' => [
+        "Stu ID,Contact Name,Relation,Has Custody,Email\n040101,Rosa Quill,Mother,Y,rosa@h.example\n040102,Anne Rowe,Mother,N,\n",
+        ['2 040101, Mother Rosa | Quill rosa@h.example', '3 040102, Mother Anne | Rowe'],
+    ],
+    'the parts of the name in one heading' => [
+        "Last Name Suffix First Name Middle,Gr\n\"Quill, Ada M.\",3\n\"Rowe Jr., Tim\",4\n",
+        ['2 Ada M. | Quill, grade 3', '3 Tim | Rowe Jr., grade 4'],
+    ],
+    'numbers of students with course and section' => [
+        "Student #,Crs,Sec,Teacher\n40101,MATH7,01,VALE\n40101,SCI7,02,MARSH\n",
+        ['2 40101, in MATH7 - 01', '3 40101, in SCI7 - 02'],
+    ],
+    'what stands above says that they are of the staff' => [
+        "Staff Directory 2026-27,,\nName,Phone,Room\nAmy Vale,555-010-0101,12\nBo Marsh,555-010-0102,14\n",
+        ['3 Amy | Vale, +15550100101, lead', '4 Bo | Marsh, +15550100102, lead'],
+    ],
     'an emergency contact is no guardian' => [
         "Child,Grade,Mom,Mom cell,Emergency contact,Emergency phone\n" .
         "Ada Quill,3,Rosa Quill,555-010-0101,Bo Vale,555-010-0109\n" .
@@ -166,3 +182,24 @@ it('says how to turn a list whose rows are no people', function (string $list, s
     ],
     'all names in one row' => ["Ada Quill,Tim Rowe,Kai Wu,Noor Haddad\n", 'in one row'],
 ]);
+
+it('asks and says what it cannot know', function (): void {
+    $asked = fn(string $list): array => array_map(fn($q): string => $q->text, Lists::contents($list)->questions);
+    expect($asked("Ada Quill,Kai Wu\nTim Rowe,Noor Haddad\nBo Vale,Sam Stone\n"))->toContain(
+        'What does column B hold?',
+    );
+    $rows = Lists::contents(
+        "Student: Ada Quill (040101),,\nMother,Rosa Quill,555-010-0101\nFather,John Quill,555-010-0102\n",
+    );
+    expect($rows->students)
+        ->toHaveCount(2)
+        ->and($rows->students[0]->problems[0]->message)
+        ->toContain('does not say which student')
+        ->and($rows->students[0]->guardians[0]->name->full())
+        ->toBe('Rosa Quill');
+    $clubs = Lists::contents("\"Quill, Ada\",Choir\n\"Quill, Ada\",Robotics\n\"Rowe, Tim\",Band\n");
+    expect($clubs->students[0]->name->full())
+        ->toBe('Ada Quill')
+        ->and($clubs->warnings)
+        ->toContain('Nothing is read from column B.');
+});

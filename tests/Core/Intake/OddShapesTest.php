@@ -116,6 +116,14 @@ it('reads shapes that offices make', function (string $list, array $rows): void 
         "Printed 9/1/2026,,\n",
         ['3 Ada | Quill, 040101, born 2018-04-13, in 3A', '5 Kai | Wu, 040102, born 2017-04-13, in 4B'],
     ],
+    'all in one column, at dashes' => [
+        "Ada Quill - Grade 3 - Room 12\nTim Rowe - Grade 4 - Room 14\nKai Wu - Grade 4 - Room 14\n",
+        ['1 Ada | Quill, grade 3', '2 Tim | Rowe, grade 4', '3 Kai | Wu, grade 4'],
+    ],
+    'a number in brackets after each name' => [
+        "Ada Quill (040101)\nTim Rowe (040102)\nKai Wu (040103)\n",
+        ['1 Ada | Quill, 040101', '2 Tim | Rowe, 040102', '3 Kai | Wu, 040103'],
+    ],
     'a letter is nobody' => [
         "Name,Grade\nA,\nAda Quill,3\nTim Rowe,4\n",
         ['3 Ada | Quill, grade 3', '4 Tim | Rowe, grade 4'],
