@@ -86,6 +86,13 @@ final class SideBySide
     private static function areFamilies(array $lines, int $at, array $parts): bool
     {
         $own = array_slice($lines[$at]->cells, $parts[0][0], $parts[0][1] - $parts[0][0] + 1);
+        // What a child has and a parent does not.
+        $ofChildren = ['birth_date' => 1, 'grade' => 1, 'student_number' => 1, 'homeroom' => 1, 'section' => 1];
+        foreach ($own as $heading) {
+            if (array_intersect_key(Heading::read($heading), $ofChildren) !== []) {
+                return false;
+            }
+        }
         $names = array_keys(
             array_filter(
                 $own,

@@ -196,9 +196,9 @@ it('makes many sections from a list, a pattern and another year, as looked at', 
         ->toBe([])
         ->and(collect($turn->json('tallies'))->firstWhere('key', 'carried')['count'])
         ->toBe(0);
-    $this->postJson("$uri/plan", ['how' => 'list', 'kind' => 'class', 'text' => "Art\tgrade x"])
+    $this->postJson("$uri/plan", ['how' => 'list', 'kind' => 'class', 'text' => "Art\tgrade q"])
         ->assertStatus(422)
-        ->assertJsonPath('errors.text.0', 'Line 1: “grade x” is not a grade. Write PK, K, or a number from 1 to 13.');
+        ->assertJsonPath('errors.text.0', 'Line 1: “grade q” is not a grade. Write PK, K, or a number from 1 to 13.');
 });
 
 it('changes a section, and no name twice', function (): void {

@@ -87,6 +87,10 @@ it('reads shapes that offices make', function (string $list, array $rows): void 
             '3 Tim | Rowe, tim@s.example, guardian Anne | Rowe anne@h.example +15550100103',
         ],
     ],
+    'namesakes in two classes beside each other' => [
+        "Last,First,Grade,Last,First,Grade\nQuill,Ada,3,Rowe,Ada,4\nVale,Tim,3,Vale,Kai,4\n",
+        ['2 Ada | Quill, grade 3', '3 Tim | Vale, grade 3', '2 Ada | Rowe, grade 4', '3 Kai | Vale, grade 4'],
+    ],
     'all children of a family in a cell' => [
         "Guardian First,Guardian Last,Children\nRosa,Quill,\"Ada Quill (3), Ben Quill (1)\"\nAnne,Rowe,Tim Rowe (4)\n",
         [
