@@ -184,14 +184,7 @@ final class OddLists
             $children[] = new Child(
                 $given,
                 $family,
-                $drawn['numbers'] === 'none'
-                    ? ''
-                    : sprintf(
-                        '%06d',
-                        count($children) % 4 === 1
-                            ? $this->random->getInt(10_000, 99_999)
-                            : $this->random->getInt(100_000, 999_999),
-                    ),
+                $drawn['numbers'] === 'none' ? '' : $this->number(count($children), $used),
                 $drawn['dates'] === 'none'
                     ? ''
                     : sprintf(
@@ -209,6 +202,24 @@ final class OddLists
         }
 
         return $children;
+    }
+
+    /**
+     * A student number that nobody has yet; one in four begins with a zero.
+     *
+     * @param  array<int|string, true>  $used
+     */
+    private function number(int $child, array &$used): string
+    {
+        do {
+            $number = sprintf(
+                '%06d',
+                $child % 4 === 1 ? $this->random->getInt(10_000, 99_999) : $this->random->getInt(100_000, 999_999),
+            );
+        } while (isset($used[$number]));
+        $used[$number] = true;
+
+        return $number;
     }
 
     private function pick(array $of): mixed

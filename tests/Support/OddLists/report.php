@@ -10,7 +10,7 @@ use Tests\Support\OddLists\ReadingScore;
 
 ini_set('memory_limit', '1G');
 $lists = (int) ($argv[1] ?? 5000);
-$from = 100_000;
+$from = 110_000;
 $score = new ReadingScore();
 for ($seed = $from + 1; $seed <= $from + $lists; $seed++) {
     $score->add($seed);
