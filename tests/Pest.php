@@ -12,4 +12,5 @@ pest()
         'Reference/SpreadsheetsTest.php',
         'Reference/BrokenFilesTest.php',
         'Reference/DamagedFilesTest.php',
+        'Reference/CellMarksTest.php',
     );

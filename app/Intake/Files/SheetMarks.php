@@ -6,11 +6,11 @@ namespace App\Intake\Files;
 
 use Vantrel\Core\Table\UnreadableList;
 use XMLReader;
-use ZipArchive;
 
 /**
- * What a sheet of an Office Open XML workbook (ECMA-376 Part 1, 18.3) says of its cells besides their values: formulas,
- * hidden rows and columns, what is struck out, and cells merged down over several rows.
+ * What a sheet says of its cells besides their values: formulas, hidden rows and columns, what is struck out, cells merged
+ * down over several rows, and zeros that a format shows; of an Office Open XML workbook (ECMA-376 Part 1, 18.3) here, of
+ * an OpenDocument one in {@see OpenDocumentMarks}.
  */
 final class SheetMarks
 {
@@ -29,15 +29,16 @@ final class SheetMarks
     /** @var array<int, bool> rows in which every cell that holds something is struck out */
     public array $struckRows = [];
 
+    /** @var array<int, array<int, int>> row to column to how many digits its number is shown with, zeros before it */
+    public array $widths = [];
+
     /** @var list<array{int, int, int}> column, first and last row of cells merged down */
     public array $down = [];
 
     /**
-     * @param  array<int, true>  $struck places of the cell formats that strike out
-     *
      * @throws UnreadableList where the sheet is damaged
      */
-    public static function of(string $path, string $sheet, array $struck): self
+    public static function of(string $path, string $sheet, CellFormats $formats): self
     {
         $marks = new self();
         $xml = new XMLReader();
@@ -46,7 +47,7 @@ final class SheetMarks
         }
         $previous = libxml_use_internal_errors(true);
         try {
-            $marks->read($xml, $struck);
+            $marks->read($xml, $formats);
         } finally {
             $xml->close();
             libxml_clear_errors();
@@ -56,50 +57,7 @@ final class SheetMarks
         return $marks;
     }
 
-    /**
-     * Places of the cell formats whose font is struck out.
-     *
-     * @return array<int, true>
-     */
-    public static function struckFormats(ZipArchive $zip): array
-    {
-        $styles = (string) $zip->getFromName('xl/styles.xml', 2_000_000);
-        if (!str_contains($styles, '<strike') && !str_contains($styles, ':strike')) {
-            return [];
-        }
-        $xml = new XMLReader();
-        $previous = libxml_use_internal_errors(true);
-        $fonts = $formats = [];
-        $font = $format = -1;
-        $within = '';
-        if ($xml->XML($styles, null, LIBXML_NONET | LIBXML_COMPACT) !== false) {
-            while (@$xml->read()) {
-                Workbook::refuseDocumentType($xml);
-                if ($xml->nodeType !== XMLReader::ELEMENT) {
-                    continue;
-                }
-                if (in_array($xml->localName, ['fonts', 'fills', 'cellXfs', 'cellStyleXfs', 'dxfs'], true)) {
-                    $within = $xml->localName;
-                } elseif ($within === 'fonts' && $xml->localName === 'font') {
-                    $font++;
-                } elseif ($within === 'fonts' && $xml->localName === 'strike') {
-                    $fonts[$font] = !in_array($xml->getAttribute('val'), ['0', 'false'], true);
-                } elseif ($within === 'cellXfs' && $xml->localName === 'xf') {
-                    $format++;
-                    if ($fonts[(int) $xml->getAttribute('fontId')] ?? false) {
-                        $formats[$format] = true;
-                    }
-                }
-            }
-        }
-        libxml_clear_errors();
-        libxml_use_internal_errors($previous);
-
-        return $formats;
-    }
-
-    /** @param  array<int, true>  $struck */
-    private function read(XMLReader $xml, array $struck): void
+    private function read(XMLReader $xml, CellFormats $formats): void
     {
         $row = $column = 0;
         $isStruck = $holds = false;
@@ -118,7 +76,11 @@ final class SheetMarks
                     break;
                 case 'c':
                     $column = Workbook::column((string) $xml->getAttribute('r')) ?? $column + 1;
-                    $isStruck = isset($struck[(int) $xml->getAttribute('s')]);
+                    $format = (int) $xml->getAttribute('s');
+                    $isStruck = isset($formats->struck[$format]);
+                    if (isset($formats->widths[$format])) {
+                        $this->widths[$row][$column] = $formats->widths[$format];
+                    }
                     $holds = true;
                     break;
                 case 'f':

@@ -37,12 +37,12 @@ final class Workbook
         foreach (['xl/workbook.xml', 'xl/sharedStrings.xml', 'xl/styles.xml'] as $part) {
             Packed::mustBeWhole($zip, $part);
         }
-        $struck = SheetMarks::struckFormats($zip);
+        $formats = CellFormats::of($zip);
         // Looked through for marks cell by cell only where there are any.
         $marks = array_map(
-            fn(string $part): ?SheetMarks => Packed::mustBeWhole($zip, $part) && $struck === []
+            fn(string $part): ?SheetMarks => Packed::mustBeWhole($zip, $part) && !$formats->areAny()
                 ? null
-                : SheetMarks::of($path, $part, $struck),
+                : SheetMarks::of($path, $part, $formats),
             array_slice($parts, 0, self::MAX_SHEETS, true),
         );
         $reader = ReaderEntityFactory::createXLSXReader();
@@ -60,49 +60,12 @@ final class Workbook
     public static function ods(string $path, ZipArchive $zip): array
     {
         Packed::mustBeWhole($zip, 'content.xml');
-        self::mustRepeatWithinReason($path);
+        $marks = OpenDocumentMarks::of($path);
         $reader = ReaderEntityFactory::createODSReader();
         $reader->setShouldFormatDates(false);
         $reader->setShouldPreserveEmptyRows(true);
 
-        return self::read($reader, $path, []);
-    }
-
-    /**
-     * A cell or row that is said to repeat more often than a sheet has room for is no spreadsheet's, and would fill the
-     * memory.
-     */
-    private static function mustRepeatWithinReason(string $path): void
-    {
-        $xml = new XMLReader();
-        if (@$xml->open("zip://$path#content.xml", null, LIBXML_NONET | LIBXML_COMPACT) === false) {
-            return;
-        }
-        $previous = libxml_use_internal_errors(true);
-        try {
-            while (@$xml->read()) {
-                self::refuseDocumentType($xml);
-                if ($xml->nodeType !== XMLReader::ELEMENT || !$xml->hasAttributes) {
-                    continue;
-                }
-                foreach (
-                    ['number-columns-repeated' => 16_384, 'number-rows-repeated' => 1_048_576]
-                    as $attribute => $most
-                ) {
-                    $times = (string) ($xml->getAttribute("table:$attribute") ?? '');
-                    if ($times !== '' && (strlen($times) > 9 || (int) $times > $most)) {
-                        throw new UnreadableList(
-                            'A cell of the workbook is repeated more often than a spreadsheet can hold. ' .
-                                ListFile::SAVE_AS,
-                        );
-                    }
-                }
-            }
-        } finally {
-            $xml->close();
-            libxml_clear_errors();
-            libxml_use_internal_errors($previous);
-        }
+        return self::read($reader, $path, $marks);
     }
 
     /**
@@ -209,6 +172,12 @@ final class Workbook
                     'it back as values, save, and drop the list in again.';
             }
             $texts = array_values(array_map(self::text(...), $cells));
+            // What is stored as 20417 and shown as 020417 is what people read.
+            foreach ($marks->widths[$number] ?? [] as $at => $width) {
+                if (ctype_digit($texts[$at] ?? '')) {
+                    $texts[$at] = str_pad($texts[$at], $width, '0', STR_PAD_LEFT);
+                }
+            }
             // A cell merged down says the same of every row it reaches.
             foreach ($down[$number] ?? [] as $at) {
                 $texts =
