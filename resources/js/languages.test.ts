@@ -22,11 +22,17 @@ const PAGES = [
 ];
 const STAFF = ['The code of your app', 'Six figures, or a recovery code'];
 const root = join(__dirname, '../..');
-const access = join(__dirname, 'areas/access');
 const lang = join(__dirname, '../lang');
 
+/** Parts that stand on their pages too. */
+const SHARED = ['ui/Instead.tsx', 'shell/session.ts'];
+
 function wordsOf(page: string): string[] {
-    return [...code(join(access, `${page}.tsx`)).matchAll(/\bt\(\s*'((?:[^'\\]|\\.)*)'/g)].map((m) => m[1] ?? '');
+    return wordsIn(`areas/access/${page}.tsx`);
+}
+
+function wordsIn(file: string): string[] {
+    return [...code(join(__dirname, file)).matchAll(/\bt\(\s*'((?:[^'\\]|\\.)*)'/g)].map((m) => m[1] ?? '');
 }
 
 function places(text: string): string[] {
@@ -88,7 +94,9 @@ function sources(folder: string): string[] {
         .map((file) => code(join(root, folder, file)));
 }
 
-const wanted = [...new Set(PAGES.flatMap(wordsOf))].filter((word) => !STAFF.includes(word));
+const wanted = [...new Set([...PAGES.flatMap(wordsOf), ...SHARED.flatMap(wordsIn)])].filter(
+    (word) => !STAFF.includes(word),
+);
 
 describe('the languages of students and guardians', () => {
     it('has a file for each but English, and no other', () => {

@@ -54,6 +54,12 @@ if (typeof window !== 'undefined') {
     }
 }
 
+/** Is told when the server knows nobody any more who was signed in. */
+let ended: () => void = () => undefined;
+export function whenSessionEnds(tell: () => void): void {
+    ended = tell;
+}
+
 const session: Middleware = {
     onRequest({ request }) {
         if (Date.now() - touched > UNTOUCHED) request.headers.set('X-Vantrel-By-Itself', '1');
@@ -63,6 +69,8 @@ const session: Middleware = {
     },
     async onResponse({ response }) {
         if (!response.ok) {
+            // A token that has run out goes with its session.
+            if (response.status === 401 || response.status === 419) ended();
             throw await problemOf(response);
         }
         return response;

@@ -1,4 +1,4 @@
-import { Navigate, Route, Routes, useParams } from 'react-router';
+import { Navigate, Route, Routes, useLocation, useParams } from 'react-router';
 import { AccountPage } from '@/areas/access/AccountPage';
 import { CardPage } from '@/areas/access/CardPage';
 import { ForgottenPage, NewPasswordPage } from '@/areas/access/ForgottenPage';
@@ -26,24 +26,29 @@ import { SettingsPage } from '@/areas/settings/SettingsPage';
 import { AsStudentPage } from '@/areas/sections/AsStudentPage';
 import { WallPage } from '@/areas/sections/WallPage';
 import { YearTurnPage } from '@/areas/year-turn/YearTurnPage';
+import { Instead } from '@/ui/Instead';
 import { Frame } from './Frame';
-import { useMe } from './session';
+import { useAskedMe } from './session';
+import { SignInAgain } from './SignInAgain';
 
 export function App() {
     return (
-        <Routes>
-            <Route path="/in/:code?" element={<JoinPage />} />
-            <Route path="/invited/:token?" element={<InvitedPage />} />
-            <Route path="/room/:token?" element={<RoomPage />} />
-            <Route path="/confirm/:token?" element={<ConfirmPage />} />
-            <Route path="/b" element={<CardPage />} />
-            <Route path="/forgotten" element={<ForgottenPage />} />
-            <Route path="/new-password/:token?" element={<NewPasswordPage />} />
-            <Route path="/account" element={<Account />} />
-            <Route path="/wall/:section" element={<WallPage />} />
-            <Route path="/s/:school/*" element={<Staff />} />
-            <Route path="*" element={<Start />} />
-        </Routes>
+        <>
+            <SignInAgain />
+            <Routes>
+                <Route path="/in/:code?" element={<JoinPage />} />
+                <Route path="/invited/:token?" element={<InvitedPage />} />
+                <Route path="/room/:token?" element={<RoomPage />} />
+                <Route path="/confirm/:token?" element={<ConfirmPage />} />
+                <Route path="/b" element={<CardPage />} />
+                <Route path="/forgotten" element={<ForgottenPage />} />
+                <Route path="/new-password/:token?" element={<NewPasswordPage />} />
+                <Route path="/account" element={<Account />} />
+                <Route path="/wall/:section" element={<WallPage />} />
+                <Route path="/s/:school/*" element={<Staff />} />
+                <Route path="*" element={<Start />} />
+            </Routes>
+        </>
     );
 }
 
@@ -52,8 +57,9 @@ export function App() {
  * teacher.
  */
 function Start() {
-    const me = useMe();
-    if (me === undefined) return null;
+    const asked = useAskedMe();
+    const me = asked.data;
+    if (me === undefined) return <Instead of={asked} />;
     if (me === null) return <SignInPage />;
     if (me.must !== '') return <MustPage me={me} />;
     if (me.kind !== 'staff') return <HomePage />;
@@ -64,17 +70,22 @@ function Start() {
 }
 
 function Account() {
-    const me = useMe();
-    if (me === undefined) return null;
+    const asked = useAskedMe();
+    const me = asked.data;
+    if (me === undefined) return <Instead of={asked} />;
     return me === null || me.must !== '' || me.room !== '' ? <Navigate replace to="/" /> : <AccountPage me={me} />;
 }
 
 function Staff() {
-    const me = useMe();
+    const asked = useAskedMe();
+    const me = asked.data;
     const { school: code } = useParams();
-    if (me === undefined) return null;
-    const school = me?.schools.find((s) => s.code === code);
-    if (!me || !school || me.must !== '') return <Navigate replace to="/" />;
+    const { pathname, search } = useLocation();
+    if (me === undefined) return <Instead of={asked} />;
+    // A link into the application leads there once whoever follows it has signed in.
+    if (me === null) return <SignInPage then={pathname + search} />;
+    const school = me.schools.find((s) => s.code === code);
+    if (!school || me.must !== '') return <Navigate replace to="/" />;
     const only = (page: React.ReactNode) =>
         school.coordinates ? page : <Navigate replace to={`/s/${school.code}/sections`} />;
     return (

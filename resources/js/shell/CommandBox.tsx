@@ -3,7 +3,7 @@ import { Command } from 'cmdk';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useAct } from '@/api/act';
-import { api, data } from '@/api/client';
+import { api, data, sentence } from '@/api/client';
 import { UndoDialog } from '@/areas/ledger/UndoDialog';
 import { useNotice } from '@/ui/Notice';
 import { useKey } from './keys';
@@ -29,7 +29,7 @@ export function CommandBox({ school }: { school: School }) {
         const timer = setTimeout(() => setAsked(text.trim()), 150);
         return () => clearTimeout(timer);
     }, [text]);
-    const { data: people } = useQuery({
+    const looked = useQuery({
         queryKey: ['find', school.id, asked],
         queryFn: () =>
             data(
@@ -37,6 +37,7 @@ export function CommandBox({ school }: { school: School }) {
             ),
         enabled: school.coordinates && asked.length > 1 && open,
     });
+    const people = looked.data;
     const { data: sections } = useQuery({
         queryKey: ['sections', school.id],
         queryFn: () => data(api.GET('/api/schools/{school}/sections', { params: { path: { school: school.id } } })),
@@ -145,7 +146,13 @@ export function CommandBox({ school }: { school: School }) {
                     label="Found"
                 >
                     <Command.Empty className="px-4 py-2 text-sm text-muted">
-                        {asked.length > 1 ? 'Nobody and nothing of that name.' : 'Type a name, a number, or “code 7B”.'}
+                        {looked.error && !people
+                            ? `That could not be looked up. ${sentence(looked.error)}`
+                            : asked.length <= 1
+                              ? 'Type a name, a number, or “code 7B”.'
+                              : looked.isFetching
+                                ? 'Looking…'
+                                : 'Nobody and nothing of that name.'}
                     </Command.Empty>
                     {entries.map((entry) => (
                         <Command.Item

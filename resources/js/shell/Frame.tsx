@@ -8,8 +8,9 @@ import { Glyph } from '@/ui/Glyph';
 import { Progress } from '@/ui/Progress';
 import { useStored } from '@/ui/useStored';
 import { CommandBox } from './CommandBox';
+import { Connection } from './Connection';
 import { useKey, useKeyList } from './keys';
-import { type Me, type School, signOut } from './session';
+import { type Me, type School, useSignOut } from './session';
 
 interface Area {
     path: string;
@@ -47,6 +48,7 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
     const [list, setList] = useState(false);
     const [theme, setTheme] = useStored<'system' | 'light' | 'dark'>('theme', 'system');
     const keys = useKeyList();
+    const signOut = useSignOut();
     if (theme === 'system') delete document.documentElement.dataset.theme;
     else document.documentElement.dataset.theme = theme;
     const { data: desk } = useQuery({
@@ -177,7 +179,7 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
                                     How you sign in
                                 </DropdownMenu.Item>
                                 <DropdownMenu.Item
-                                    onSelect={() => void signOut()}
+                                    onSelect={signOut}
                                     className="cursor-pointer px-4 py-1.5 outline-none data-[highlighted]:bg-tint"
                                 >
                                     Sign out
@@ -187,6 +189,7 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
                     </DropdownMenu.Root>
                 </div>
             </header>
+            <Connection />
             <div className="flex min-h-0 flex-1">
                 <nav
                     aria-label="Areas"

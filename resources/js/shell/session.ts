@@ -1,24 +1,47 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
+import { useAct } from '@/api/act';
 import { api, ApiError, data, type Schemas } from '@/api/client';
+import { problem } from '@/areas/access/problem';
+import { useNotice } from '@/ui/Notice';
 
 export type Me = Schemas['Me'];
 export type School = Schemas['SchoolChoice'];
 
-/** Who is signed in; null for nobody, undefined while it is not known. */
-export function useMe(): Me | null | undefined {
-    const { data: me } = useQuery({
+/** Who is signed in, as asked for: null for nobody. */
+export function useAskedMe() {
+    const queries = useQueryClient();
+    return useQuery({
         queryKey: ['me'],
         queryFn: () =>
             data(api.GET('/api/me')).catch((error: unknown) => {
-                if (error instanceof ApiError && (error.status === 401 || error.status === 403)) return null;
+                if (error instanceof ApiError && (error.status === 401 || error.status === 403))
+                    // Whoever was signed in stays on the page, and signs in again on top of it: nothing typed is lost.
+                    return queries.getQueryData<Me | null>(['me']) ?? null;
                 throw error;
             }),
         staleTime: 60_000,
     });
-    return me;
 }
 
-export async function signOut(): Promise<void> {
-    await api.POST('/api/sign-out');
-    window.location.href = '/';
+/** Who is signed in; null for nobody, undefined while it is not known. */
+export function useMe(): Me | null | undefined {
+    return useAskedMe().data;
+}
+
+/** Ends the session, on the server too: what is shown as signed out is. Says why it could not. */
+export function useSignOut(): () => void {
+    const say = useNotice();
+    const { t } = useTranslation();
+    const act = useAct(() => api.POST('/api/sign-out'), {
+        stale: [],
+        then: () => {
+            window.location.href = '/';
+        },
+        failed: (_, error) =>
+            error instanceof ApiError && [401, 419].includes(error.status)
+                ? (window.location.href = '/')
+                : say(`${t('You are still signed in.')} ${problem(error, t)}`, { bad: true }),
+    });
+    return act.run;
 }

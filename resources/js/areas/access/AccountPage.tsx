@@ -8,6 +8,7 @@ import type { Me } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { moment } from '@/ui/dates';
 import { Field } from '@/ui/Field';
+import { Instead } from '@/ui/Instead';
 import { useSentForm } from '@/ui/useSentForm';
 import { Leaf, LeafNote } from './Leaf';
 import { useProblem } from './problem';
@@ -56,7 +57,7 @@ function SecondFactorPart() {
     const { t } = useTranslation();
     const queries = useQueryClient();
     const [setting, setSetting] = useState(false);
-    const { data: factor } = useQuery({
+    const asked = useQuery({
         queryKey: ['second-factor'],
         queryFn: () => data(api.GET('/api/second-factor')),
     });
@@ -70,7 +71,8 @@ function SecondFactorPart() {
         forget: ['code'],
         words,
     });
-    if (!factor) return null;
+    const factor = asked.data;
+    if (!factor) return <Instead of={asked} size="part" />;
     return (
         <section className="mb-9">
             <h2 className="mb-3 text-lg">{t('Second factor')}</h2>
@@ -114,7 +116,7 @@ function SecondFactorPart() {
 function SessionsPart() {
     const { t } = useTranslation();
     const queries = useQueryClient();
-    const { data: page } = useQuery({ queryKey: ['sessions'], queryFn: () => data(api.GET('/api/sessions')) });
+    const asked = useQuery({ queryKey: ['sessions'], queryFn: () => data(api.GET('/api/sessions')) });
     const words = useProblem();
     // One of them by its key, or all others.
     const end = useAct(
@@ -128,7 +130,8 @@ function SessionsPart() {
             failed: () => void queries.invalidateQueries({ queryKey: ['sessions'] }),
         },
     );
-    if (!page) return null;
+    const page = asked.data;
+    if (!page) return <Instead of={asked} size="part" />;
     return (
         <section>
             <h2 className="mb-2 text-lg">{t('Where you are signed in')}</h2>

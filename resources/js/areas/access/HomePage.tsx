@@ -2,8 +2,9 @@ import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, data } from '@/api/client';
-import { signOut, useMe } from '@/shell/session';
+import { useMe, useSignOut } from '@/shell/session';
 import { Button } from '@/ui/Button';
+import { Instead } from '@/ui/Instead';
 import { Leaf } from './Leaf';
 import { ROOM } from './RoomPage';
 
@@ -11,8 +12,10 @@ import { ROOM } from './RoomPage';
 export function HomePage() {
     const { t } = useTranslation();
     const me = useMe();
-    const { data: home } = useQuery({ queryKey: ['home'], queryFn: () => data(api.GET('/api/home')) });
-    if (!home || !me) return null;
+    const signOut = useSignOut();
+    const asked = useQuery({ queryKey: ['home'], queryFn: () => data(api.GET('/api/home')) });
+    const home = asked.data;
+    if (!home || !me) return <Instead of={asked} />;
     const student = home.kind === 'student';
     const room = me.room !== '' ? sessionStorage.getItem(ROOM) : null;
     const done = async () => {
@@ -88,7 +91,7 @@ export function HomePage() {
                         >
                             {t('How you sign in')}
                         </Link>
-                        <Button large onClick={() => void signOut()}>
+                        <Button large onClick={signOut}>
                             {t('Sign out')}
                         </Button>
                     </>

@@ -4,7 +4,7 @@ import { useTranslation } from 'react-i18next';
 import { useParams } from 'react-router';
 import { useAct } from '@/api/act';
 import { api, data, type Schemas } from '@/api/client';
-import { signOut, useMe } from '@/shell/session';
+import { useMe, useSignOut } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { codeSymbols, codeText } from './codeText';
@@ -21,6 +21,7 @@ export function JoinPage() {
     const { t } = useTranslation();
     const { code: given = '' } = useParams();
     const me = useMe();
+    const signOut = useSignOut();
     const queries = useQueryClient();
     const [code, setCode] = useState(codeText(given));
     const [step, setStep] = useState<Step>('code');
@@ -112,11 +113,7 @@ export function JoinPage() {
                 {me !== null && (
                     <p className="text-sm text-muted">
                         {t('You are signed in as {{name}}.', { name: me.name })}{' '}
-                        <button
-                            type="button"
-                            className="min-h-12 underline underline-offset-4"
-                            onClick={() => void signOut()}
-                        >
+                        <button type="button" className="min-h-12 underline underline-offset-4" onClick={signOut}>
                             {t('Not you?')}
                         </button>
                     </p>

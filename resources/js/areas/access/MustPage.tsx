@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { api, data } from '@/api/client';
-import { type Me, signOut } from '@/shell/session';
+import { type Me, useSignOut } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { Leaf } from './Leaf';
 import { SecondFactorSetup } from './SecondFactorSetup';
@@ -10,6 +10,7 @@ import { SetPassword } from './SetPassword';
 
 /** What a school asks to be done before anything else: an own password, a second factor. */
 export function MustPage({ me }: { me: Me }) {
+    const signOut = useSignOut();
     const { t } = useTranslation();
     const queries = useQueryClient();
     const hint = usePasswordHint(me.kind);
@@ -18,7 +19,7 @@ export function MustPage({ me }: { me: Me }) {
             <Leaf title={t('Your school asks for a second factor')}>
                 <SecondFactorSetup onDone={() => void queries.invalidateQueries({ queryKey: ['me'] })} />
                 <div className="mt-6">
-                    <Button large kind="quiet" onClick={() => void signOut()}>
+                    <Button large kind="quiet" onClick={signOut}>
                         {t('Sign out')}
                     </Button>
                 </div>
@@ -40,7 +41,7 @@ export function MustPage({ me }: { me: Me }) {
                 }
             />
             <div className="mt-5">
-                <Button large kind="quiet" onClick={() => void signOut()}>
+                <Button large kind="quiet" onClick={signOut}>
                     {t('Sign out')}
                 </Button>
             </div>

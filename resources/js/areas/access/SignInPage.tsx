@@ -19,7 +19,16 @@ const CARD_NOTES: Record<string, string> = {
 type SignIn = { user_name: string; secret: string; stay: '' | 'own' | 'shared' };
 
 /** Signing in by typing; a card's QR leads past this page. */
-export function SignInPage({ note, then }: { note?: string; then?: string }) {
+export function SignInPage({
+    note,
+    then,
+    entered,
+}: {
+    note?: string;
+    then?: string;
+    /** What comes of it where that is not the next page. */
+    entered?: (me: Schemas['Me']) => void;
+}) {
     const { t } = useTranslation();
     const [search] = useSearchParams();
     const queries = useQueryClient();
@@ -30,6 +39,10 @@ export function SignInPage({ note, then }: { note?: string; then?: string }) {
     const entrance = useEntrance();
     const said = note ?? (entrance?.note ? t(entrance.note) : t(CARD_NOTES[search.get('card') ?? ''] ?? ''));
     const enter = (me: Schemas['Me']) => {
+        if (entered) {
+            entered(me);
+            return;
+        }
         queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'me' && query.queryKey[0] !== 'invited' });
         queries.setQueryData(['me'], me);
         void navigate(then ?? '/', { replace: true });
@@ -129,31 +142,36 @@ export function SignInPage({ note, then }: { note?: string; then?: string }) {
             {entrance?.singleSignOn && (
                 <a
                     href="/school-sign-on"
+                    {...(entered ? { target: '_blank', rel: 'noopener' } : {})}
                     className="mt-4 flex min-h-12 items-center justify-center rounded-card border border-ink/40 px-5 text-lg font-semibold"
                 >
                     {t(entrance.singleSignOn)}
                 </a>
             )}
-            <div className="mt-9 flex items-center gap-5 border-t border-rule pt-6">
-                <CardPicture />
-                <p className="text-sm text-muted">
-                    {t('Both stand on your card. Or point a camera at the square on it: no typing.')}
-                </p>
-            </div>
-            <p className="mt-6 flex flex-wrap gap-x-8">
-                <Link
-                    to="/in"
-                    className="inline-flex min-h-12 items-center underline decoration-rule underline-offset-4"
-                >
-                    {t('I have a code from the wall')}
-                </Link>
-                <Link
-                    to="/forgotten"
-                    className="inline-flex min-h-12 items-center underline decoration-rule underline-offset-4"
-                >
-                    {t('I forgot my password')}
-                </Link>
-            </p>
+            {!entered && (
+                <>
+                    <div className="mt-9 flex items-center gap-5 border-t border-rule pt-6">
+                        <CardPicture />
+                        <p className="text-sm text-muted">
+                            {t('Both stand on your card. Or point a camera at the square on it: no typing.')}
+                        </p>
+                    </div>
+                    <p className="mt-6 flex flex-wrap gap-x-8">
+                        <Link
+                            to="/in"
+                            className="inline-flex min-h-12 items-center underline decoration-rule underline-offset-4"
+                        >
+                            {t('I have a code from the wall')}
+                        </Link>
+                        <Link
+                            to="/forgotten"
+                            className="inline-flex min-h-12 items-center underline decoration-rule underline-offset-4"
+                        >
+                            {t('I forgot my password')}
+                        </Link>
+                    </p>
+                </>
+            )}
         </Leaf>
     );
 }

@@ -5,15 +5,17 @@ import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { since } from '@/ui/dates';
 import { Empty } from '@/ui/Empty';
+import { Instead } from '@/ui/Instead';
 
 /** What waits, counted, oldest first; each one click from where it is worked on. */
 export function DeskPage({ school }: { school: School }) {
     const navigate = useNavigate();
-    const { data: desk } = useQuery({
+    const asked = useQuery({
         queryKey: ['desk', school.id],
         queryFn: () => data(api.GET('/api/schools/{school}/desk', { params: { path: { school: school.id } } })),
     });
-    if (!desk) return null;
+    const desk = asked.data;
+    if (!desk) return <Instead of={asked} what="the Desk" />;
     const people = desk.counts;
     return (
         <div className="min-h-0 flex-1 overflow-auto px-6 py-4">

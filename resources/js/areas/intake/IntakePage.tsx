@@ -9,6 +9,7 @@ import { Button } from '@/ui/Button';
 import { DataTable } from '@/ui/DataTable';
 import { moment } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
+import { Instead } from '@/ui/Instead';
 import { PasteBox } from './PasteBox';
 
 const STATES: Record<string, string> = {
@@ -30,10 +31,11 @@ export function IntakePage({ school }: { school: School }) {
     const picker = useRef<HTMLInputElement>(null);
     const [over, setOver] = useState(false);
     const [pasting, setPasting] = useState(false);
-    const { data: page } = useQuery({
+    const asked = useQuery({
         queryKey: ['intakes', school.id],
         queryFn: () => data(api.GET('/api/schools/{school}/intakes', { params: { path: { school: school.id } } })),
     });
+    const page = asked.data;
     const upload = useAct(
         async ({ files, pasted }: Brought) => {
             const form = new FormData();
@@ -157,9 +159,13 @@ export function IntakePage({ school }: { school: School }) {
                 id={(i) => i.id}
                 onOpen={(i) => void navigate(`/s/${school.code}/intake/${i.id}`)}
                 empty={
-                    <p className="px-6 py-6 text-muted">
-                        No list has been brought in yet. The demo folder of the product holds a few to try.
-                    </p>
+                    !page ? (
+                        <Instead of={asked} what="the lists" />
+                    ) : (
+                        <p className="px-6 py-6 text-muted">
+                            No list has been brought in yet. The demo folder of the product holds a few to try.
+                        </p>
+                    )
                 }
                 columns={[
                     { id: 'title', label: 'List', value: (i) => i.title, width: 'minmax(200px, 3fr)' },

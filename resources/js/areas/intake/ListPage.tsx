@@ -9,6 +9,7 @@ import { ApplyBar } from '@/ui/ApplyBar';
 import { Button } from '@/ui/Button';
 import { Dialog } from '@/ui/Dialog';
 import { Empty } from '@/ui/Empty';
+import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
 import { PlanView } from '@/ui/PlanView';
 import { Progress } from '@/ui/Progress';
@@ -34,7 +35,7 @@ export function ListPage({ school }: { school: School }) {
     const say = useNotice();
     const [shown, setShown] = useState<string[]>([]);
     const [dialog, setDialog] = useState<'' | 'columns' | 'repairs' | 'whose' | 'weights' | 'password' | 'undo'>('');
-    const { list, error, path, send, tell, sending } = useIntake(id);
+    const { list, asked, path, send, tell, sending } = useIntake(id);
     const rows = useInfiniteQuery({
         queryKey: ['intake-rows', id, list?.round, list?.fingerprint, shown],
         queryFn: ({ pageParam }) =>
@@ -76,11 +77,8 @@ export function ListPage({ school }: { school: School }) {
         then: () => void navigate(`/s/${school.code}/intake`),
         failed: (said) => say(said, { bad: true }),
     });
-    if (error)
-        return (
-            <Empty title="This list is not here">It may have been thrown away, or it belongs to another school.</Empty>
-        );
-    if (!list) return null;
+    if (!list)
+        return <Instead of={asked} what="the list" gone="It has been thrown away, or it belongs to another school." />;
     if (list.state === 'unreadable') {
         return (
             <Empty

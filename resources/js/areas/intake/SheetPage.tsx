@@ -4,7 +4,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { api, data } from '@/api/client';
 import { useKey } from '@/shell/keys';
 import { Choice } from '@/ui/Choice';
-import { Empty } from '@/ui/Empty';
+import { Instead } from '@/ui/Instead';
 import { State } from '@/ui/State';
 import { ListQuestions } from './ListNotes';
 import { SheetGrid } from './SheetGrid';
@@ -17,7 +17,7 @@ export function SheetPage() {
     const { id = '' } = useParams();
     const navigate = useNavigate();
     const [source, setSource] = useState(0);
-    const { list, error, tell, sending } = useIntake(id);
+    const { list, asked: detail, tell, sending } = useIntake(id);
     const pages = useInfiniteQuery({
         queryKey: ['intake-sheet', id, source, list?.round, list?.state === 'reading'],
         queryFn: ({ pageParam }) =>
@@ -34,14 +34,18 @@ export function SheetPage() {
     });
     const rows = useMemo(() => pages.data?.pages.flatMap((p) => p.rows) ?? [], [pages.data]);
     useKey('Escape', 'Back to the plan', () => void navigate('..', { relative: 'path' }));
-    if (error || pages.error) {
+    if ((detail.error && !list) || (pages.error && !pages.data)) {
         return (
-            <Empty title="The sheet cannot be shown">
-                It is not kept any more, or could not be fetched.{' '}
-                <Link className="underline" to=".." relative="path">
-                    Back to the list
-                </Link>
-            </Empty>
+            <Instead
+                of={detail.error ? detail : pages}
+                what="the sheet"
+                gone="It is not kept any more."
+                way={
+                    <Link className="underline" to=".." relative="path">
+                        Back to the list
+                    </Link>
+                }
+            />
         );
     }
     const sheets = pages.data?.pages[0]?.sheets ?? [];

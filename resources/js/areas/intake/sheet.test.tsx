@@ -215,7 +215,7 @@ describe('the sheet as it was read', () => {
             'GET /api/intakes/L1/sheet': new Refused(422, 'The sheet is not kept any more, or not read yet.'),
         });
         show(<SheetPage />, '/s/primary/intake/L1/sheet', '/s/:school/intake/:id/sheet');
-        expect(await screen.findByText('The sheet cannot be shown')).toBeTruthy();
+        expect(await screen.findByText('The sheet is not kept any more, or not read yet.')).toBeTruthy();
         expect(screen.getByRole('link', { name: 'Back to the list' }).getAttribute('href')).toBe(
             '/s/primary/intake/L1',
         );

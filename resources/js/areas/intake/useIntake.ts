@@ -11,7 +11,7 @@ export function useIntake(id: string) {
     const notice = useNotice();
     const [sending, setSending] = useState(0);
     const path = { params: { path: { intake: id } } };
-    const { data: list, error } = useQuery({
+    const asked = useQuery({
         queryKey: ['intake', id],
         queryFn: () => data(api.GET('/api/intakes/{intake}', path)),
         refetchInterval: (query) => (['reading', 'applying'].includes(query.state.data?.state ?? '') ? 400 : false),
@@ -31,5 +31,5 @@ export function useIntake(id: string) {
     const tell = (answers: Record<string, string | null>) =>
         void send(() => data(api.POST('/api/intakes/{intake}/answers', { ...path, body: { answers } })));
 
-    return { list, error, path, send, tell, sending: sending > 0 };
+    return { list: asked.data, asked, path, send, tell, sending: sending > 0 };
 }

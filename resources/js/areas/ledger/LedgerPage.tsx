@@ -8,6 +8,7 @@ import { Button } from '@/ui/Button';
 import { DataTable } from '@/ui/DataTable';
 import { day, moment } from '@/ui/dates';
 import { Empty } from '@/ui/Empty';
+import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
 import { SideSheet } from '@/ui/SideSheet';
 import { State } from '@/ui/State';
@@ -43,7 +44,7 @@ export function LedgerPage({ school }: { school: School }) {
             failed: (said) => say(said, { bad: true }),
         },
     );
-    if (page.isPending) return null;
+    if (!page.data) return <Instead of={page} what="the Ledger" />;
     return (
         <div className="flex min-h-0 flex-1 flex-col">
             <div className="border-b border-rule px-6 py-4">

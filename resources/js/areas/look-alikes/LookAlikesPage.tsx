@@ -5,14 +5,16 @@ import type { School } from '@/shell/session';
 import { DataTable } from '@/ui/DataTable';
 import { Empty } from '@/ui/Empty';
 import { percent } from '@/ui/Evidence';
+import { Instead } from '@/ui/Instead';
 
 export function LookAlikesPage({ school }: { school: School }) {
     const navigate = useNavigate();
-    const { data: page } = useQuery({
+    const asked = useQuery({
         queryKey: ['look-alikes', school.id],
         queryFn: () => data(api.GET('/api/schools/{school}/look-alikes', { params: { path: { school: school.id } } })),
     });
-    if (!page) return null;
+    const page = asked.data;
+    if (!page) return <Instead of={asked} what="the look-alikes" />;
     return (
         <div className="flex min-h-0 flex-1 flex-col">
             <div className="border-b border-rule px-6 py-4">

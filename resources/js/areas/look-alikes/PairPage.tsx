@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-quer
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useAct } from '@/api/act';
-import { api, data, type Schemas, sentence } from '@/api/client';
+import { api, ApiError, data, type Schemas, sentence } from '@/api/client';
 import { useKey } from '@/shell/keys';
 import type { School } from '@/shell/session';
 import { ApplyBar } from '@/ui/ApplyBar';
@@ -10,6 +10,7 @@ import { Button } from '@/ui/Button';
 import { day } from '@/ui/dates';
 import { Empty } from '@/ui/Empty';
 import { EvidenceBars } from '@/ui/Evidence';
+import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
 
 /** Two accounts side by side; which values stay; what merging does. */
@@ -20,7 +21,7 @@ export function PairPage({ school }: { school: School }) {
     const say = useNotice();
     const [picks, setPicks] = useState<Record<string, string>>({});
     const path = { school: school.id, left, right };
-    const { data: pair, error } = useQuery({
+    const asked = useQuery({
         queryKey: ['pair', left, right, picks],
         queryFn: () =>
             data(
@@ -60,16 +61,18 @@ export function PairPage({ school }: { school: School }) {
         options('Noted: two people. They are not asked about again.'),
     );
     useKey('Escape', 'Back to the list', back);
-    if (error)
+    const pair = asked.data;
+    // What the server says of a pair it does not offer any more is a sentence of its own.
+    if (!pair && asked.error instanceof ApiError && [404, 409, 422].includes(asked.error.status))
         return (
             <Empty
                 title="These two are not a pair any more"
                 action={<Button onClick={back}>Back to the look-alikes</Button>}
             >
-                {sentence(error)}
+                {sentence(asked.error)}
             </Empty>
         );
-    if (!pair) return null;
+    if (!pair) return <Instead of={asked} what="the two accounts" />;
     const sides = [pair.left, pair.right];
     const keep = sides.find((s) => s.survives) ?? pair.left;
     return (

@@ -5,18 +5,20 @@ import type { School } from '@/shell/session';
 import { DataTable } from '@/ui/DataTable';
 import { moment } from '@/ui/dates';
 import { Empty } from '@/ui/Empty';
+import { Instead } from '@/ui/Instead';
 import { SideSheet } from '@/ui/SideSheet';
 
 /** All mail that left, as it left. */
 export function MailroomPage({ school }: { school: School }) {
     const [search, setSearch] = useSearchParams();
     const open = search.get('message');
-    const { data: page } = useQuery({
+    const asked = useQuery({
         queryKey: ['messages', school.id],
         queryFn: () => data(api.GET('/api/schools/{school}/messages', { params: { path: { school: school.id } } })),
         refetchInterval: 5_000,
     });
-    if (!page) return null;
+    const page = asked.data;
+    if (!page) return <Instead of={asked} what="the Mailroom" />;
     const message = page.messages.find((m) => m.id === open);
     return (
         <div className="flex min-h-0 flex-1 flex-col">

@@ -8,6 +8,7 @@ import { ApplyBar } from '@/ui/ApplyBar';
 import { Choice } from '@/ui/Choice';
 import { DataTable } from '@/ui/DataTable';
 import { Empty } from '@/ui/Empty';
+import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
 import { type CardWish, printCards } from './printCards';
 import { SheetPicture } from './SheetPicture';
@@ -22,10 +23,11 @@ export function PrintRoomPage({ school }: { school: School }) {
     const [layout, setLayout] = useState<CardWish['layout']>('cards-a4');
     const [order, setOrder] = useState<CardWish['order']>('cut_stack');
     const [lost, setLost] = useState(false);
-    const { data: page } = useQuery({
+    const asked = useQuery({
         queryKey: ['sections', school.id],
         queryFn: () => data(api.GET('/api/schools/{school}/sections', { params: { path: { school: school.id } } })),
     });
+    const page = asked.data;
     const sections = page?.sections.filter((s) => s.students > 0) ?? [];
     const chosen = sections.filter((s) => selected.has(s.id));
     const cards = chosen.reduce((n, s) => n + s.students, 0);
@@ -53,7 +55,7 @@ export function PrintRoomPage({ school }: { school: School }) {
             failed: (said) => say(said, { bad: true }),
         },
     );
-    if (!page) return null;
+    if (!page) return <Instead of={asked} what="the sections" />;
     const sheets = sheet?.sheets ?? 0;
     return (
         <div className="flex min-h-0 flex-1 flex-col">

@@ -6,6 +6,7 @@ import { CredentialsPart } from '@/areas/accounts/CredentialsPart';
 import type { School } from '@/shell/session';
 import { day, lastDay, moment } from '@/ui/dates';
 import { Glyph } from '@/ui/Glyph';
+import { Instead } from '@/ui/Instead';
 import { SideSheet } from '@/ui/SideSheet';
 
 export function PersonSheet({
@@ -19,20 +20,15 @@ export function PersonSheet({
     onClose: () => void;
     onOpen: (id: string) => void;
 }) {
-    const { data: person, error } = useQuery({
+    const asked = useQuery({
         queryKey: ['person', id],
         queryFn: () => data(api.GET('/api/people/{person}', { params: { path: { person: id } } })),
     });
-    if (error)
-        return (
-            <SideSheet title="Not here" subtitle="This person is not in your schools." onClose={onClose}>
-                {null}
-            </SideSheet>
-        );
+    const person = asked.data;
     if (!person)
         return (
-            <SideSheet title="…" onClose={onClose}>
-                {null}
+            <SideSheet title="Account" onClose={onClose}>
+                <Instead of={asked} what="the account" size="part" gone="This person is in none of your schools." />
             </SideSheet>
         );
     const facts: [string, string][] = [

@@ -9,6 +9,7 @@ import { Choice } from '@/ui/Choice';
 import { DataTable } from '@/ui/DataTable';
 import { Downloads } from '@/ui/Downloads';
 import { Empty } from '@/ui/Empty';
+import { Instead } from '@/ui/Instead';
 import { MoveDialog } from '../sections/MoveDialog';
 import { PersonSheet } from './PersonSheet';
 import { SavedViews } from './SavedViews';
@@ -98,7 +99,7 @@ export function RollPage({ school }: { school: School }) {
             <div className="flex flex-wrap items-end justify-between gap-3 px-6 pb-3 pt-4">
                 <div className="flex flex-wrap items-baseline gap-x-5">
                     <h1 className="text-2xl">Roll</h1>
-                    <p className="text-sm text-muted">{total.toLocaleString('en')} found</p>
+                    {page.data && <p className="text-sm text-muted">{total.toLocaleString('en')} found</p>}
                 </div>
                 {kind === 'student' && (
                     <Downloads
@@ -174,7 +175,9 @@ export function RollPage({ school }: { school: School }) {
                     }
                     onEnd={() => page.hasNextPage && !page.isFetchingNextPage && void page.fetchNextPage()}
                     empty={
-                        page.isPending ? null : (
+                        !page.data ? (
+                            <Instead of={page} what="the Roll" />
+                        ) : (
                             <Empty
                                 title="Nobody fits"
                                 action={

@@ -1,12 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { api, data } from '@/api/client';
+import { api, ApiError, data } from '@/api/client';
 import { useKey } from '@/shell/keys';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Empty } from '@/ui/Empty';
+import { Instead } from '@/ui/Instead';
 
 /** The page of one of the section's students: to look at, nothing to press. */
 export function AsStudentPage({ school }: { school: School }) {
@@ -15,7 +16,7 @@ export function AsStudentPage({ school }: { school: School }) {
     const [person, setPerson] = useState('');
     const back = () => void navigate(`/s/${school.code}/sections/${id}`);
     useKey('Escape', 'Back to the section', back);
-    const { data: view, error } = useQuery({
+    const asked = useQuery({
         queryKey: ['as-student', id, person],
         queryFn: () =>
             data(
@@ -29,13 +30,14 @@ export function AsStudentPage({ school }: { school: School }) {
         refetchOnWindowFocus: false,
         retry: false,
     });
-    if (error)
+    const view = asked.data;
+    if (!view && asked.error instanceof ApiError && [404, 422].includes(asked.error.status))
         return (
             <Empty title="There is no student to look as" action={<Button onClick={back}>Back to the section</Button>}>
                 Nobody is in this section now.
             </Empty>
         );
-    if (!view) return null;
+    if (!view) return <Instead of={asked} what="the page of a student" />;
     return (
         <div className="flex min-h-0 flex-1 flex-col">
             <div className="flex flex-wrap items-center justify-between gap-4 border-b border-ink bg-tint px-6 py-3">

@@ -6,6 +6,7 @@ import { Button } from '@/ui/Button';
 import { moment } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { EvidenceBars } from '@/ui/Evidence';
+import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
 
 const CAUSES: Record<string, string> = { newcomer: '', domain: 'school address', under_13: 'under 13' };
@@ -23,11 +24,12 @@ export function RequestsPanel({
     const [shown, setShown] = useState<string | null>(null);
     const [clearing, setClearing] = useState(false);
     const path = { section: section.id };
-    const { data: page } = useQuery({
+    const asked = useQuery({
         queryKey: ['requests', section.id],
         queryFn: () => data(api.GET('/api/sections/{section}/requests', { params: { path } })),
         refetchInterval: 4_000,
     });
+    const page = asked.data;
     const act = useAct(({ work }: { work: () => Promise<Schemas['RequestPage']>; done: string }) => work(), {
         stale: [],
         then: async (page, { done }) => {
@@ -67,6 +69,7 @@ export function RequestsPanel({
             () => data(api.POST('/api/sections/{section}/requests/refuse-all', { params: { path } })),
             'All were turned away.',
         );
+    if (!page && asked.error) return <Instead of={asked} what="who asks to come in" size="part" />;
     if (!page || page.requests.length === 0) return null;
     return (
         <section className="mb-7 border-l-[3px] border-marigold pl-4" aria-live="polite">

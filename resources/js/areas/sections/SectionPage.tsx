@@ -12,6 +12,7 @@ import { day, lastDay } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { Downloads } from '@/ui/Downloads';
 import { Empty } from '@/ui/Empty';
+import { Instead } from '@/ui/Instead';
 import { menuItem } from '@/ui/menu';
 import { useNotice } from '@/ui/Notice';
 import { State } from '@/ui/State';
@@ -37,7 +38,7 @@ export function SectionPage({ school }: { school: School }) {
     const [dialog, setDialog] = useState<'move' | 'edit' | 'reserves' | 'archive' | null>(null);
     const [claiming, setClaiming] = useState<Schemas['RosterLine'] | null>(null);
     const path = { params: { path: { section: id } } };
-    const { data: section, error } = useQuery({
+    const asked = useQuery({
         queryKey: ['section', id, asOf],
         queryFn: () =>
             data(
@@ -49,6 +50,7 @@ export function SectionPage({ school }: { school: School }) {
         refetchInterval: asOf ? false : 3_000,
         placeholderData: (before) => before,
     });
+    const section = asked.data;
     const refresh = () => queries.invalidateQueries({ queryKey: ['section', id] });
     const may = (power: string) => section?.powers.includes(power) === true;
     const failed = (said: string) => {
@@ -94,16 +96,19 @@ export function SectionPage({ school }: { school: School }) {
         () => void navigate(`/wall/${id}`, { state: { asked: true } }),
         section?.hasCode === true && may('use_code'),
     );
-    if (error)
+    if (!section)
         return (
-            <Empty title="This section is not here">
-                It is not one of yours, or it is gone.{' '}
-                <Link className="underline" to={`/s/${school.code}/sections`}>
-                    Back to the sections
-                </Link>
-            </Empty>
+            <Instead
+                of={asked}
+                what="the section"
+                gone="It is not one of your sections, or it has been removed."
+                way={
+                    <Link className="underline" to={`/s/${school.code}/sections`}>
+                        Back to the sections
+                    </Link>
+                }
+            />
         );
-    if (!section) return null;
     const archived = section.state === 'archived';
     const other = !section.today;
     const students = section.roster.filter((s) => !s.reserve);

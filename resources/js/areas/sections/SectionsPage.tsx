@@ -8,6 +8,7 @@ import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { DataTable } from '@/ui/DataTable';
 import { Empty } from '@/ui/Empty';
+import { Instead } from '@/ui/Instead';
 import { State } from '@/ui/State';
 import { ManyDialog } from './ManyDialog';
 import { OwnInvitations } from './OwnInvitations';
@@ -24,7 +25,7 @@ export function SectionsPage({ school }: { school: School }) {
     const year = search.get('year') ?? '';
     const current = year === '' || school.yearId === year;
     const past = school.years.find((y) => y.id === year)?.state === 'closed';
-    const { data: page } = useQuery({
+    const asked = useQuery({
         queryKey: ['sections', school.id, year],
         queryFn: () =>
             data(
@@ -34,7 +35,8 @@ export function SectionsPage({ school }: { school: School }) {
             ),
     });
     useKey('n', 'Make a section', () => setMaking('one'), school.coordinates && current);
-    if (!page) return null;
+    const page = asked.data;
+    if (!page) return <Instead of={asked} what="the sections" />;
     const sections = page.sections.filter((s) =>
         state === 'no_lead'
             ? !s.lead && s.state === 'open'

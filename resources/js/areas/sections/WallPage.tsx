@@ -1,10 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { useLocation, useNavigate, useParams } from 'react-router';
-import { api, data } from '@/api/client';
+import { api, ApiError, data } from '@/api/client';
 import { useKey } from '@/shell/keys';
 import { Button } from '@/ui/Button';
-import { Empty } from '@/ui/Empty';
+import { Instead } from '@/ui/Instead';
 import { QrCode } from '@/ui/QrCode';
 
 const MINUTES = 5;
@@ -18,24 +18,30 @@ export function WallPage() {
     const [left, setLeft] = useState(asked ? MINUTES * 60 : 0);
     const [begun, setBegun] = useState(asked);
     const [qr, setQr] = useState(false);
-    const { data: code, error } = useQuery({
+    const askedFor = useQuery({
         queryKey: ['code', section],
         queryFn: () => data(api.GET('/api/sections/{section}/code', { params: { path: { section } } })),
         refetchInterval: 2_000,
         enabled: left > 0,
         retry: false,
     });
+    const code = askedFor.data;
     useEffect(() => {
         const timer = setInterval(() => setLeft((n) => Math.max(0, n - 1)), 1000);
         return () => clearInterval(timer);
     }, []);
     useKey('Escape', 'Leave the wall', () => void navigate(-1));
     useKey('q', 'QR or letters', () => setQr(!qr));
-    if (error)
+    const missing = askedFor.error instanceof ApiError && askedFor.error.status === 404;
+    // A try that failed hides no code that is on the wall; that there is none any more does.
+    if (left > 0 && (missing || (!code && askedFor.error)))
         return (
-            <Empty title="There is no code to show" action={<Button onClick={() => void navigate(-1)}>Back</Button>}>
-                The section has no open code, or it is not one of yours.
-            </Empty>
+            <Instead
+                of={askedFor}
+                what="the code"
+                gone="The section has no open code, or it is not one of your sections."
+                way={<Button onClick={() => void navigate(-1)}>Back</Button>}
+            />
         );
     const show = () => {
         setBegun(true);

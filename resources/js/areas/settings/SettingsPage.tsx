@@ -4,6 +4,7 @@ import { api, data } from '@/api/client';
 import type { School } from '@/shell/session';
 import { Choice } from '@/ui/Choice';
 import { Field } from '@/ui/Field';
+import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
 import { NamingPart } from './NamingPart';
 import { type Keep, PartForm, type Settings } from './PartForm';
@@ -21,7 +22,7 @@ export function SettingsPage({ school }: { school: School }) {
     const queries = useQueryClient();
     const say = useNotice();
     const path = { params: { path: { school: school.id } } };
-    const { data: settings } = useQuery({
+    const asked = useQuery({
         queryKey: ['settings', school.id],
         queryFn: () => data(api.GET('/api/schools/{school}/settings', path)),
     });
@@ -31,7 +32,8 @@ export function SettingsPage({ school }: { school: School }) {
         say('Kept. The Ledger can undo it.');
         return kept;
     };
-    if (!settings) return null;
+    const settings = asked.data;
+    if (!settings) return <Instead of={asked} what="the settings" />;
     return (
         <div className="min-h-0 flex-1 overflow-auto px-6 py-4">
             <h1 className="text-2xl">Settings</h1>

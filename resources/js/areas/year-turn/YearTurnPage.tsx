@@ -1,13 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, data, type Schemas, sentence } from '@/api/client';
+import { api, data, type Schemas } from '@/api/client';
 import type { School } from '@/shell/session';
 import { ApplyBar } from '@/ui/ApplyBar';
 import { Button } from '@/ui/Button';
 import { day } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
+import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
 import { PlanView } from '@/ui/PlanView';
 import { usePlan } from '@/ui/usePlan';
@@ -23,12 +24,12 @@ interface Wish {
 
 /** The year turn, rehearsed on every visit: nothing is changed until it is turned. */
 export function YearTurnPage({ school }: { school: School }) {
-    const { data: start, error } = useQuery({
+    const asked = useQuery({
         queryKey: ['year-turn', school.id],
         queryFn: () => data(api.GET('/api/schools/{school}/year-turn', { params: { path: { school: school.id } } })),
     });
-    if (error) return <p className="px-6 py-8">{sentence(error)}</p>;
-    if (!start) return null;
+    const start = asked.data;
+    if (!start) return <Instead of={asked} what="the year turn" />;
     return <Rehearsal key={start.year} school={school} start={start} />;
 }
 
