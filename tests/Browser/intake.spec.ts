@@ -55,6 +55,7 @@ test('repairs, layout questions and a paste, from the keyboard', async ({ page }
     await page.keyboard.press('Escape');
     await expect(page.getByRole('row', { name: /ORLANDA QUILL/ })).toBeVisible();
     await page.getByRole('button', { name: 'Throw away' }).click();
+    await page.getByRole('button', { name: 'Throw it away' }).click();
     await onPage(page, 'Intake');
     await page.getByRole('button', { name: 'Paste a list' }).click();
     await page.getByLabel(/Cells copied from a spreadsheet/).fill('Name\tGrade\nOrlanda Quill\t3\nOsgar Tidewell\t3');

@@ -1,15 +1,16 @@
 import { useQuery } from '@tanstack/react-query';
 import { DropdownMenu } from 'radix-ui';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { NavLink, useLocation, useNavigate, useSearchParams } from 'react-router';
 import { api, data } from '@/api/client';
 import { Dialog } from '@/ui/Dialog';
+import { giveFocusBack } from '@/ui/focus';
 import { Glyph } from '@/ui/Glyph';
 import { Progress } from '@/ui/Progress';
 import { useStored } from '@/ui/useStored';
 import { CommandBox } from './CommandBox';
 import { Connection } from './Connection';
-import { useKey, useKeyList } from './keys';
+import { lettersAct, letLettersAct, useKey, useKeyList } from './keys';
 import { type Me, type School, useSignOut } from './session';
 
 interface Area {
@@ -46,6 +47,7 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
     const shownYear = school.years.find((y) => y.id === search.get('year')) ?? null;
     const past = shownYear !== null && shownYear.state === 'closed';
     const [list, setList] = useState(false);
+    const [letters, setLetters] = useState(lettersAct);
     const [theme, setTheme] = useStored<'system' | 'light' | 'dark'>('theme', 'system');
     const keys = useKeyList();
     const signOut = useSignOut();
@@ -67,6 +69,12 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
     const running = intakes?.intakes.find((i) => i.state === 'applying');
     const areas = school.coordinates ? AREAS : AREAS.filter((a) => a.path === 'sections');
     useKey('?', 'This list', () => setList(true));
+    usePageTitle(school.name);
+    // What was pressed to come here is gone: the keyboard goes on where it was, or at the new page.
+    useEffect(() => {
+        const frame = requestAnimationFrame(giveFocusBack);
+        return () => cancelAnimationFrame(frame);
+    }, [location.pathname]);
     const count = (area: Area) => {
         if (area.path === 'desk') return desk?.loops.length ?? 0;
         return desk?.loops.filter((l) => area.loops?.includes(l.key)).reduce((n, l) => n + l.count, 0) ?? 0;
@@ -223,13 +231,26 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
                 </nav>
                 <main
                     id="sheet"
+                    tabIndex={-1}
                     key={school.id + location.pathname.split('/')[3]}
-                    className="flex min-w-0 flex-1 flex-col"
+                    className="flex min-w-0 flex-1 flex-col outline-none"
                 >
                     {children}
                 </main>
             </div>
             <Dialog open={list} onClose={() => setList(false)} title="Keys">
+                <label className="mb-4 flex min-h-8 items-center gap-2 text-sm">
+                    <input
+                        type="checkbox"
+                        className="size-4 accent-ink"
+                        checked={letters}
+                        onChange={(event) => {
+                            letLettersAct(event.target.checked);
+                            setLetters(event.target.checked);
+                        }}
+                    />
+                    Single letters, figures and signs are keys
+                </label>
                 <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1 text-sm">
                     {list &&
                         keys().map((key) => (
@@ -244,6 +265,22 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
             </Dialog>
         </div>
     );
+}
+
+/** The title of the window is the heading of the page, whichever page it is. */
+function usePageTitle(school: string): void {
+    useEffect(() => {
+        document.documentElement.lang = 'en';
+        const name = () => {
+            const heading = document.querySelector('#sheet h1')?.textContent?.trim();
+            const title = heading ? `${heading} – ${school}` : school;
+            if (document.title !== title) document.title = title;
+        };
+        name();
+        const observer = new MutationObserver(name);
+        observer.observe(document.body, { childList: true, subtree: true, characterData: true });
+        return () => observer.disconnect();
+    }, [school]);
 }
 
 function AreaKey({ area, go }: { area: Area; go: () => void }) {

@@ -2,7 +2,7 @@ import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { Dialog } from '@/ui/Dialog';
-import { KeyProvider, KeyScope, useKey, useKeyList } from './keys';
+import { KeyProvider, KeyScope, letLettersAct, useKey, useKeyList } from './keys';
 
 function Pressed({ combo, run, repeats = false }: { combo: string; run: () => void; repeats?: boolean }) {
     useKey(combo, `does ${combo}`, run, true, { repeats });
@@ -128,5 +128,47 @@ describe('keys', () => {
         );
         await userEvent.click(screen.getByRole('button'));
         expect(screen.getByRole('button').title).toBe('u');
+    });
+
+    it('mean the same on every layout, with Caps Lock, and where a sign needs AltGr', () => {
+        const [undo, next, wide] = [vi.fn(), vi.fn(), vi.fn()];
+        render(
+            <KeyProvider>
+                <Pressed combo="u" run={undo} />
+                <Pressed combo="]" run={next} />
+                <Pressed combo="Ctrl+Enter" run={wide} />
+            </KeyProvider>,
+        );
+        fireEvent.keyDown(window, { key: 'г', code: 'KeyU' });
+        fireEvent.keyDown(window, { key: 'ع', code: 'KeyU' });
+        fireEvent.keyDown(window, { key: 'U', code: 'KeyU' });
+        expect(undo).toHaveBeenCalledTimes(3);
+        fireEvent.keyDown(window, { key: 'U', code: 'KeyU', shiftKey: true });
+        fireEvent.keyDown(window, { key: 'u', code: 'KeyU', altKey: true });
+        expect(undo).toHaveBeenCalledTimes(3);
+        fireEvent.keyDown(window, { key: ']', code: 'Digit9', altKey: true, ctrlKey: true });
+        fireEvent.keyDown(window, { key: ']', code: 'Digit6', altKey: true });
+        expect(next).toHaveBeenCalledTimes(2);
+        fireEvent.keyDown(window, { key: 'Enter', ctrlKey: true });
+        expect(wide).toHaveBeenCalledTimes(1);
+    });
+
+    it('can be switched off where they are single letters; what needs Ctrl and Escape goes on', async () => {
+        const [undo, go, apply, close] = [vi.fn(), vi.fn(), vi.fn(), vi.fn()];
+        render(
+            <KeyProvider>
+                <Pressed combo="u" run={undo} />
+                <Pressed combo="g d" run={go} />
+                <Pressed combo="Ctrl+Enter" run={apply} />
+                <Pressed combo="Escape" run={close} />
+            </KeyProvider>,
+        );
+        letLettersAct(false);
+        await userEvent.keyboard('ugd');
+        await userEvent.keyboard('{Control>}{Enter}{/Control}{Escape}');
+        expect([undo, go, apply, close].map((f) => f.mock.calls.length)).toEqual([0, 0, 1, 1]);
+        letLettersAct(true);
+        await userEvent.keyboard('ugd');
+        expect([undo, go].map((f) => f.mock.calls.length)).toEqual([1, 1]);
     });
 });

@@ -31,8 +31,39 @@ function ownsKeys(target: EventTarget | null): boolean {
     return target instanceof HTMLElement && target.closest('[role="menu"], [role="listbox"]') !== null;
 }
 
+const LETTERS = 'vantrel.letters';
+
+/** Whether single letters, figures and signs act as keys: somebody who speaks to the computer may not want that. */
+export function lettersAct(): boolean {
+    try {
+        return localStorage.getItem(LETTERS) !== 'false';
+    } catch {
+        return true;
+    }
+}
+
+export function letLettersAct(on: boolean): void {
+    try {
+        localStorage.setItem(LETTERS, String(on));
+    } catch {
+        // A browser that keeps nothing asks again.
+    }
+}
+
+/**
+ * What was pressed, whatever the layout: on one of other letters the key that stands where the Latin one does, with
+ * Caps Lock the letter itself; a sign that needs AltGr or Option is the sign.
+ */
 function comboOf(event: KeyboardEvent): string {
-    return (event.ctrlKey || event.metaKey ? 'Ctrl+' : '') + event.key;
+    const graph = event.getModifierState('AltGraph') || event.altKey;
+    if (graph) return /^[[\]/?]$/.test(event.key) ? event.key : '';
+    const letter =
+        /^Key([A-Z])$/.exec(event.code)?.[1]?.toLowerCase() ??
+        ({ BracketLeft: '[', BracketRight: ']' } as Record<string, string>)[event.code];
+    const foreign = /^\p{L}$/u.test(event.key) && !/^[a-z]$/i.test(event.key);
+    const key =
+        letter && foreign ? letter : /^[A-Z]$/.test(event.key) && !event.shiftKey ? event.key.toLowerCase() : event.key;
+    return (event.ctrlKey || event.metaKey ? 'Ctrl+' : '') + key;
 }
 
 /** Hands key presses to what is uppermost on the screen; the newest registration of a key wins. */
@@ -42,8 +73,9 @@ export function KeyProvider({ children }: { children: ReactNode }) {
 
     useEffect(() => {
         const listen = (event: KeyboardEvent) => {
-            if (event.defaultPrevented || event.altKey || ownsKeys(event.target)) return;
+            if (event.defaultPrevented || ownsKeys(event.target)) return;
             const combo = comboOf(event);
+            if (combo === '' || (combo.length === 1 && !lettersAct())) return;
             const pressed =
                 prefix.current && Date.now() - prefix.current.at < 1200 ? `${prefix.current.key} ${combo}` : combo;
             prefix.current = null;

@@ -1,5 +1,6 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect } from 'react';
 import { useKey } from '@/shell/keys';
+import { giveFocusBack } from './focus';
 
 /** A sheet at the right, beside the table it belongs to; Esc closes it and the table keeps its place. */
 export function SideSheet({
@@ -14,6 +15,8 @@ export function SideSheet({
     children: ReactNode;
 }) {
     useKey('Escape', 'Close the sheet', onClose);
+    // Once it is gone, and what had the focus in it.
+    useEffect(() => () => void setTimeout(giveFocusBack), []);
     return (
         <aside
             aria-label={title}

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect } from 'react';
 import { useTranslation } from 'react-i18next';
 import { direction, keep, LANGUAGES, speak } from '@/shell/language';
 
@@ -12,6 +12,10 @@ interface Props {
 /** The page of a student, a guardian or someone invited: one thing, in the middle, phone first, in their language. */
 export function Leaf({ title, children, above, wide = false }: Props) {
     const { t, i18n } = useTranslation();
+    useEffect(() => {
+        document.title = typeof above === 'string' && above !== '' ? `${title} – ${above}` : title;
+        document.documentElement.lang = i18n.language;
+    }, [title, above, i18n.language]);
     return (
         <main
             lang={i18n.language}

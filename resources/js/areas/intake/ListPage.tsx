@@ -34,7 +34,9 @@ export function ListPage({ school }: { school: School }) {
     const queries = useQueryClient();
     const say = useNotice();
     const [shown, setShown] = useState<string[]>([]);
-    const [dialog, setDialog] = useState<'' | 'columns' | 'repairs' | 'whose' | 'weights' | 'password' | 'undo'>('');
+    const [dialog, setDialog] = useState<
+        '' | 'columns' | 'repairs' | 'whose' | 'weights' | 'password' | 'undo' | 'away'
+    >('');
     const { list, asked, path, send, tell, sending } = useIntake(id);
     const rows = useInfiniteQuery({
         queryKey: ['intake-rows', id, list?.round, list?.fingerprint, shown],
@@ -269,7 +271,7 @@ export function ListPage({ school }: { school: School }) {
                                     <kbd className="border border-rule px-1.5 font-mono text-xs">]</kbd> next question
                                 </span>
                             )}
-                            <Button kind="quiet" onClick={() => discard.run()}>
+                            <Button kind="quiet" onClick={() => setDialog('away')}>
                                 Throw away
                             </Button>
                         </ApplyBar>
@@ -295,6 +297,18 @@ export function ListPage({ school }: { school: School }) {
                     }}
                 />
             )}
+            <Dialog open={dialog === 'away'} onClose={() => setDialog('')} title={`Throw ${list.title} away?`}>
+                <p className="mb-5 text-sm">
+                    The list and all you have answered about it are deleted. Nobody’s account is changed. To plan it
+                    again, bring the file in again.
+                </p>
+                <div className="flex gap-3">
+                    <Button kind="danger" disabled={discard.busy} onClick={() => discard.run()}>
+                        Throw it away
+                    </Button>
+                    <Button onClick={() => setDialog('')}>Keep it</Button>
+                </div>
+            </Dialog>
             <Dialog open={dialog === 'repairs'} onClose={() => setDialog('')} title="What was mended" wide>
                 <RepairList list={list} onSay={tell} />
             </Dialog>

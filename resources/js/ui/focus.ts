@@ -1,0 +1,24 @@
+/** Where the keyboard was on the page itself, not in what opened over it. */
+let last: HTMLElement | null = null;
+const OVER = '[role="dialog"], [role="menu"], [role="listbox"]';
+
+if (typeof document !== 'undefined') {
+    document.addEventListener('focusin', (event) => {
+        if (event.target instanceof HTMLElement && !event.target.closest(OVER)) last = event.target;
+    });
+}
+
+/** The page's own part, which can always take the focus: a list is read on from its beginning there. */
+export function focusPage(): void {
+    document.getElementById('sheet')?.focus({ preventScroll: true });
+}
+
+/**
+ * Gives the focus back to where it was before something opened over the page; to the page where that is gone. Nobody is
+ * sent back to the top of the document.
+ */
+export function giveFocusBack(): void {
+    if (document.activeElement && document.activeElement !== document.body) return;
+    if (last?.isConnected) last.focus({ preventScroll: true });
+    if (document.activeElement === document.body) focusPage();
+}
