@@ -4,7 +4,7 @@ import { type ReactNode, useEffect, useState } from 'react';
 import { NavLink, useLocation, useNavigate, useSearchParams } from 'react-router';
 import { api, data } from '@/api/client';
 import { Dialog } from '@/ui/Dialog';
-import { giveFocusBack } from '@/ui/focus';
+import { focusPage } from '@/ui/focus';
 import { Glyph } from '@/ui/Glyph';
 import { Progress } from '@/ui/Progress';
 import { useStored } from '@/ui/useStored';
@@ -70,9 +70,9 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
     const areas = school.coordinates ? AREAS : AREAS.filter((a) => a.path === 'sections');
     useKey('?', 'This list', () => setList(true));
     usePageTitle(school.name);
-    // What was pressed to come here is gone: the keyboard goes on where it was, or at the new page.
+    // Where what was pressed to come here is gone, the keyboard goes on at the new page.
     useEffect(() => {
-        const frame = requestAnimationFrame(giveFocusBack);
+        const frame = requestAnimationFrame(focusPage);
         return () => cancelAnimationFrame(frame);
     }, [location.pathname]);
     const count = (area: Area) => {

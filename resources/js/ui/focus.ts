@@ -1,6 +1,6 @@
 /** Where the keyboard was on the page itself, not in what opened over it. */
 let last: HTMLElement | null = null;
-const OVER = '[role="dialog"], [role="menu"], [role="listbox"]';
+const OVER = '[role="dialog"], [role="menu"], [role="listbox"], [role="combobox"]';
 
 if (typeof document !== 'undefined') {
     document.addEventListener('focusin', (event) => {
@@ -8,9 +8,9 @@ if (typeof document !== 'undefined') {
     });
 }
 
-/** The page's own part, which can always take the focus: a list is read on from its beginning there. */
+/** Where nothing has the focus, the page's own part takes it: keys and screen readers go on from its beginning. */
 export function focusPage(): void {
-    document.getElementById('sheet')?.focus({ preventScroll: true });
+    if (document.activeElement === document.body) document.getElementById('sheet')?.focus({ preventScroll: true });
 }
 
 /**
@@ -20,5 +20,5 @@ export function focusPage(): void {
 export function giveFocusBack(): void {
     if (document.activeElement && document.activeElement !== document.body) return;
     if (last?.isConnected) last.focus({ preventScroll: true });
-    if (document.activeElement === document.body) focusPage();
+    focusPage();
 }
