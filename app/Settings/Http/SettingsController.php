@@ -33,6 +33,7 @@ use Vantrel\Core\Calendar\Span;
 use Vantrel\Core\Codes\CodeChances;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Records;
 use Vantrel\Core\Records\YearState;
 use Vantrel\Core\Sections\SectionNames;
@@ -66,6 +67,7 @@ final class SettingsController
         $chances = new CodeChances($live, TryCounter::codesADay());
 
         return new Settings(
+            $school->version,
             $school->name,
             GradeLevel::of($school->lowest_grade)->code(),
             GradeLevel::of($school->highest_grade)->code(),
@@ -118,8 +120,16 @@ final class SettingsController
     #[Takes(SettingsWish::class)]
     public function update(School $school, Request $request): Settings
     {
-        $columns = Wishes::of(SettingsWish::class, $request)->columns();
+        $wish = Wishes::of(SettingsWish::class, $request);
+        $columns = $wish->columns();
         $row = $this->snapshots->find(Records\School::class, $school->id) ?? throw new NotFoundHttpException();
+        if ($wish->version !== null && $wish->version !== $row->version) {
+            throw new StalePlan(
+                ['the settings'],
+                'Somebody has changed the settings since you looked at them. Nothing was kept; look again, then keep ' .
+                    'yours.',
+            );
+        }
         $taught = SchoolSettings::taught($row, $columns);
         $outside =
             $taught === null

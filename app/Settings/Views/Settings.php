@@ -11,6 +11,7 @@ use App\Platform\Resource;
 final readonly class Settings extends Resource
 {
     /**
+     * @param  int  $version goes up with every change; sent back, it says what was looked at
      * @param  list<string>  $mailDomains
      * @param  list<GradeWay>  $ways how the students of each grade sign in
      * @param  list<YearLine>  $years newest first
@@ -22,6 +23,7 @@ final readonly class Settings extends Resource
      * @param  list<GradeChoice>  $allGrades that a school can teach, lowest first, as set in a table
      */
     public function __construct(
+        public int $version,
         public string $name,
         public string $lowestGrade,
         public string $highestGrade,

@@ -4,7 +4,7 @@
  */
 
 export interface paths {
-    '/api/entrance': {
+    "/api/entrance": {
         parameters: {
             query?: never;
             header?: never;
@@ -12,7 +12,7 @@ export interface paths {
             cookie?: never;
         };
         /** What the sign-in page offers */
-        get: operations['entranceSessionController'];
+        get: operations["entranceSessionController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -21,7 +21,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/forgotten': {
+    "/api/forgotten": {
         parameters: {
             query?: never;
             header?: never;
@@ -31,14 +31,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Send a link for a new password to the confirmed address; says the same, as fast, whether there is one or not */
-        post: operations['forgottenSecretController'];
+        post: operations["forgottenSecretController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/home': {
+    "/api/home": {
         parameters: {
             query?: never;
             header?: never;
@@ -46,7 +46,7 @@ export interface paths {
             cookie?: never;
         };
         /** The own page of a student or guardian */
-        get: operations['showHomeController'];
+        get: operations["showHomeController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -55,7 +55,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/intakes/{intake}': {
+    "/api/intakes/{intake}": {
         parameters: {
             query?: never;
             header?: never;
@@ -63,17 +63,17 @@ export interface paths {
             cookie?: never;
         };
         /** One list: layout, tallies, questions */
-        get: operations['showIntakeController'];
+        get: operations["showIntakeController"];
         put?: never;
         post?: never;
         /** Throw a list away that was not applied */
-        delete: operations['destroyIntakeController'];
+        delete: operations["destroyIntakeController"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/intakes/{intake}/answers': {
+    "/api/intakes/{intake}/answers": {
         parameters: {
             query?: never;
             header?: never;
@@ -83,14 +83,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Answer questions, name columns, keep cells as written; an empty answer takes one back */
-        post: operations['answersIntakeController'];
+        post: operations["answersIntakeController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/intakes/{intake}/apply': {
+    "/api/intakes/{intake}/apply": {
         parameters: {
             query?: never;
             header?: never;
@@ -100,14 +100,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Apply the plan, as looked at */
-        post: operations['applyIntakeController'];
+        post: operations["applyIntakeController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/intakes/{intake}/domain': {
+    "/api/intakes/{intake}/domain": {
         parameters: {
             query?: never;
             header?: never;
@@ -117,14 +117,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Add a mail domain that most of the list uses to the school’s own */
-        post: operations['domainIntakeController'];
+        post: operations["domainIntakeController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/intakes/{intake}/everyone': {
+    "/api/intakes/{intake}/everyone": {
         parameters: {
             query?: never;
             header?: never;
@@ -134,14 +134,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Say whose whole list this is, or that it only adds; and confirm in words how many leave */
-        post: operations['everyoneIntakeController'];
+        post: operations["everyoneIntakeController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/intakes/{intake}/rows': {
+    "/api/intakes/{intake}/rows": {
         parameters: {
             query?: never;
             header?: never;
@@ -149,7 +149,7 @@ export interface paths {
             cookie?: never;
         };
         /** Rows of the plan, in the order of the file */
-        get: operations['rowsRowController'];
+        get: operations["rowsRowController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -158,7 +158,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/intakes/{intake}/rows-to-mend': {
+    "/api/intakes/{intake}/rows-to-mend": {
         parameters: {
             query?: never;
             header?: never;
@@ -166,7 +166,7 @@ export interface paths {
             cookie?: never;
         };
         /** The rows that need work, as a workbook with what to do beside each */
-        get: operations['toMendRowController'];
+        get: operations["toMendRowController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -175,7 +175,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/intakes/{intake}/sheet': {
+    "/api/intakes/{intake}/sheet": {
         parameters: {
             query?: never;
             header?: never;
@@ -183,7 +183,7 @@ export interface paths {
             cookie?: never;
         };
         /** A sheet of the list, cell for cell as it came, and what was made of it */
-        get: operations['sheetRowController'];
+        get: operations["sheetRowController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -192,7 +192,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/intakes/{intake}/weights': {
+    "/api/intakes/{intake}/weights": {
         parameters: {
             query?: never;
             header?: never;
@@ -200,17 +200,17 @@ export interface paths {
             cookie?: never;
         };
         /** What matches are judged by, with what this list suggests */
-        get: operations['showWeightController'];
+        get: operations["showWeightController"];
         put?: never;
         /** Judge the lists of this school by what this list suggests */
-        post: operations['acceptWeightController'];
+        post: operations["acceptWeightController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/invitations': {
+    "/api/invitations": {
         parameters: {
             query?: never;
             header?: never;
@@ -218,7 +218,7 @@ export interface paths {
             cookie?: never;
         };
         /** Invitations that wait for an answer of whoever is signed in */
-        get: operations['mineOwnInvitationController'];
+        get: operations["mineOwnInvitationController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -227,7 +227,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/invitations/{invitation}': {
+    "/api/invitations/{invitation}": {
         parameters: {
             query?: never;
             header?: never;
@@ -238,13 +238,13 @@ export interface paths {
         put?: never;
         post?: never;
         /** Withdraw an invitation */
-        delete: operations['destroyInvitationController'];
+        delete: operations["destroyInvitationController"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/invitations/{invitation}/again': {
+    "/api/invitations/{invitation}/again": {
         parameters: {
             query?: never;
             header?: never;
@@ -254,14 +254,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Send an invitation again; the old link stops working */
-        post: operations['againInvitationController'];
+        post: operations["againInvitationController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/invitations/{invitation}/answer': {
+    "/api/invitations/{invitation}/answer": {
         parameters: {
             query?: never;
             header?: never;
@@ -271,14 +271,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Answer one of the own invitations */
-        post: operations['answerOwnInvitationController'];
+        post: operations["answerOwnInvitationController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/invited': {
+    "/api/invited": {
         parameters: {
             query?: never;
             header?: never;
@@ -288,14 +288,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** What the link of an invitation leads to */
-        post: operations['showOwnInvitationController'];
+        post: operations["showOwnInvitationController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/invited/accept': {
+    "/api/invited/accept": {
         parameters: {
             query?: never;
             header?: never;
@@ -305,14 +305,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Accept: as the account signed in, or by making one */
-        post: operations['acceptOwnInvitationController'];
+        post: operations["acceptOwnInvitationController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/invited/decline': {
+    "/api/invited/decline": {
         parameters: {
             query?: never;
             header?: never;
@@ -322,14 +322,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Decline */
-        post: operations['declineOwnInvitationController'];
+        post: operations["declineOwnInvitationController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/join': {
+    "/api/join": {
         parameters: {
             query?: never;
             header?: never;
@@ -339,14 +339,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Come into a section with the account signed in */
-        post: operations['storeJoinController'];
+        post: operations["storeJoinController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/join/ask': {
+    "/api/join/ask": {
         parameters: {
             query?: never;
             header?: never;
@@ -356,14 +356,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Ask to come in with a new account */
-        post: operations['askNewcomerController'];
+        post: operations["askNewcomerController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/join/asked': {
+    "/api/join/asked": {
         parameters: {
             query?: never;
             header?: never;
@@ -373,14 +373,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** What has become of the request this browser made; signed in where the password chosen here became the account’s */
-        post: operations['askedNewcomerController'];
+        post: operations["askedNewcomerController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/join/check': {
+    "/api/join/check": {
         parameters: {
             query?: never;
             header?: never;
@@ -388,7 +388,7 @@ export interface paths {
             cookie?: never;
         };
         /** Whether something typed can be a join code */
-        get: operations['checkJoinController'];
+        get: operations["checkJoinController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -397,7 +397,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/join/claim': {
+    "/api/join/claim": {
         parameters: {
             query?: never;
             header?: never;
@@ -407,14 +407,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Take the account that the list holds, with what shows that it is one’s own */
-        post: operations['claimNewcomerController'];
+        post: operations["claimNewcomerController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/join/confirm': {
+    "/api/join/confirm": {
         parameters: {
             query?: never;
             header?: never;
@@ -424,14 +424,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Confirm an address of the school with the link of a mail, and choose the password: the account is made */
-        post: operations['confirmNewcomerController'];
+        post: operations["confirmNewcomerController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/join/door': {
+    "/api/join/door": {
         parameters: {
             query?: never;
             header?: never;
@@ -441,14 +441,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** What a code opens, and what somebody without an account is asked */
-        post: operations['doorNewcomerController'];
+        post: operations["doorNewcomerController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/join/names': {
+    "/api/join/names": {
         parameters: {
             query?: never;
             header?: never;
@@ -458,14 +458,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Students of the list whom somebody of this name may be */
-        post: operations['namesNewcomerController'];
+        post: operations["namesNewcomerController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/ledger/{entry}': {
+    "/api/ledger/{entry}": {
         parameters: {
             query?: never;
             header?: never;
@@ -473,7 +473,7 @@ export interface paths {
             cookie?: never;
         };
         /** One entry with the records it changed */
-        get: operations['showLedgerController'];
+        get: operations["showLedgerController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -482,7 +482,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/ledger/{entry}/redo': {
+    "/api/ledger/{entry}/redo": {
         parameters: {
             query?: never;
             header?: never;
@@ -492,14 +492,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Do again what an undo took back */
-        post: operations['redoLedgerController'];
+        post: operations["redoLedgerController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/ledger/{entry}/undo': {
+    "/api/ledger/{entry}/undo": {
         parameters: {
             query?: never;
             header?: never;
@@ -507,17 +507,17 @@ export interface paths {
             cookie?: never;
         };
         /** What undoing an entry would come to: what goes back, what stays and why, what would have to be undone first */
-        get: operations['outlookLedgerController'];
+        get: operations["outlookLedgerController"];
         put?: never;
         /** Undo an entry, and later ones with it, newest first: all or none */
-        post: operations['undoLedgerController'];
+        post: operations["undoLedgerController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/me': {
+    "/api/me": {
         parameters: {
             query?: never;
             header?: never;
@@ -525,7 +525,7 @@ export interface paths {
             cookie?: never;
         };
         /** Who is signed in */
-        get: operations['showSessionController'];
+        get: operations["showSessionController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -534,7 +534,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/messages/{message}': {
+    "/api/messages/{message}": {
         parameters: {
             query?: never;
             header?: never;
@@ -542,7 +542,7 @@ export interface paths {
             cookie?: never;
         };
         /** One message */
-        get: operations['showMailroomController'];
+        get: operations["showMailroomController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -551,7 +551,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/new-password': {
+    "/api/new-password": {
         parameters: {
             query?: never;
             header?: never;
@@ -561,14 +561,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Set a new password with the link of a mail; every session of the person ends */
-        post: operations['useResetSecretController'];
+        post: operations["useResetSecretController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/new-password/check': {
+    "/api/new-password/check": {
         parameters: {
             query?: never;
             header?: never;
@@ -578,14 +578,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Whether the link of a mail for a new password works, and for whom */
-        post: operations['resetSecretController'];
+        post: operations["resetSecretController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/password': {
+    "/api/password": {
         parameters: {
             query?: never;
             header?: never;
@@ -595,14 +595,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Set the own password; the one before is asked for unless the school has just asked to choose one */
-        post: operations['passwordSecretController'];
+        post: operations["passwordSecretController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/people/{person}': {
+    "/api/people/{person}": {
         parameters: {
             query?: never;
             header?: never;
@@ -610,7 +610,7 @@ export interface paths {
             cookie?: never;
         };
         /** One person */
-        get: operations['showRollController'];
+        get: operations["showRollController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -619,7 +619,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/people/{person}/credentials': {
+    "/api/people/{person}/credentials": {
         parameters: {
             query?: never;
             header?: never;
@@ -627,7 +627,7 @@ export interface paths {
             cookie?: never;
         };
         /** Every way to sign in of a person: when it was issued and by whom, when and where it was used last */
-        get: operations['indexCredentialController'];
+        get: operations["indexCredentialController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -636,7 +636,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/people/{person}/credentials/end': {
+    "/api/people/{person}/credentials/end": {
         parameters: {
             query?: never;
             header?: never;
@@ -646,14 +646,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** End one of them; sessions it opened end with the next request. A second factor takes the password of whoever ends it, unless they have just signed in */
-        post: operations['endCredentialController'];
+        post: operations["endCredentialController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/people/{person}/credentials/end-all': {
+    "/api/people/{person}/credentials/end-all": {
         parameters: {
             query?: never;
             header?: never;
@@ -663,14 +663,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** End every way to sign in of a person, and every session */
-        post: operations['endAllCredentialController'];
+        post: operations["endAllCredentialController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/people/{person}/off-board': {
+    "/api/people/{person}/off-board": {
         parameters: {
             query?: never;
             header?: never;
@@ -680,14 +680,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Do it, as looked at; takes the password of whoever does it */
-        post: operations['offBoardCredentialController'];
+        post: operations["offBoardCredentialController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/people/{person}/off-board/plan': {
+    "/api/people/{person}/off-board/plan": {
         parameters: {
             query?: never;
             header?: never;
@@ -697,14 +697,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** What would end if somebody left the staff, and which sections would be left without a lead */
-        post: operations['planOffBoardingCredentialController'];
+        post: operations["planOffBoardingCredentialController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/people/{person}/sign-in-link': {
+    "/api/people/{person}/sign-in-link": {
         parameters: {
             query?: never;
             header?: never;
@@ -714,14 +714,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Send a link to the address on record, by which its owner chooses a password and confirms the address */
-        post: operations['sendLinkCredentialController'];
+        post: operations["sendLinkCredentialController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/roles': {
+    "/api/roles": {
         parameters: {
             query?: never;
             header?: never;
@@ -729,7 +729,7 @@ export interface paths {
             cookie?: never;
         };
         /** What each role may do in a section */
-        get: operations['rolesStaffController'];
+        get: operations["rolesStaffController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -738,7 +738,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/room': {
+    "/api/room": {
         parameters: {
             query?: never;
             header?: never;
@@ -748,14 +748,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** The name list a room pass opens */
-        post: operations['showRoomController'];
+        post: operations["showRoomController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/room/enter': {
+    "/api/room/enter": {
         parameters: {
             query?: never;
             header?: never;
@@ -765,14 +765,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Come in by tapping a name, and three pictures where the pass asks for them */
-        post: operations['enterRoomController'];
+        post: operations["enterRoomController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/card-sheet': {
+    "/api/schools/{school}/card-sheet": {
         parameters: {
             query?: never;
             header?: never;
@@ -780,7 +780,7 @@ export interface paths {
             cookie?: never;
         };
         /** How many sheets so many cards come to, and what lies where on the first */
-        get: operations['sheetCardController'];
+        get: operations["sheetCardController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -789,7 +789,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/cards': {
+    "/api/schools/{school}/cards": {
         parameters: {
             query?: never;
             header?: never;
@@ -799,14 +799,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Print login cards for sections of a school */
-        post: operations['storeCardController'];
+        post: operations["storeCardController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/desk': {
+    "/api/schools/{school}/desk": {
         parameters: {
             query?: never;
             header?: never;
@@ -814,7 +814,7 @@ export interface paths {
             cookie?: never;
         };
         /** Open loops of a school, oldest first */
-        get: operations['showDeskController'];
+        get: operations["showDeskController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -823,7 +823,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/find': {
+    "/api/schools/{school}/find": {
         parameters: {
             query?: never;
             header?: never;
@@ -831,7 +831,7 @@ export interface paths {
             cookie?: never;
         };
         /** The few people a text fits best */
-        get: operations['findRollController'];
+        get: operations["findRollController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -840,7 +840,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/intakes': {
+    "/api/schools/{school}/intakes": {
         parameters: {
             query?: never;
             header?: never;
@@ -848,17 +848,17 @@ export interface paths {
             cookie?: never;
         };
         /** Lists brought in, newest first */
-        get: operations['indexIntakeController'];
+        get: operations["indexIntakeController"];
         put?: never;
         /** Bring a list in: one or several files, or what was pasted */
-        post: operations['storeIntakeController'];
+        post: operations["storeIntakeController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/ledger': {
+    "/api/schools/{school}/ledger": {
         parameters: {
             query?: never;
             header?: never;
@@ -866,7 +866,7 @@ export interface paths {
             cookie?: never;
         };
         /** What was done at a school, newest first */
-        get: operations['indexLedgerController'];
+        get: operations["indexLedgerController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -875,7 +875,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/look-alikes': {
+    "/api/schools/{school}/look-alikes": {
         parameters: {
             query?: never;
             header?: never;
@@ -883,7 +883,7 @@ export interface paths {
             cookie?: never;
         };
         /** Pairs that may be one person, likeliest first */
-        get: operations['indexLookAlikeController'];
+        get: operations["indexLookAlikeController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -892,7 +892,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/look-alikes/{left}/{right}': {
+    "/api/schools/{school}/look-alikes/{left}/{right}": {
         parameters: {
             query?: never;
             header?: never;
@@ -900,7 +900,7 @@ export interface paths {
             cookie?: never;
         };
         /** Two accounts side by side, and what merging them would do */
-        get: operations['showLookAlikeController'];
+        get: operations["showLookAlikeController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -909,7 +909,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/look-alikes/{left}/{right}/apart': {
+    "/api/schools/{school}/look-alikes/{left}/{right}/apart": {
         parameters: {
             query?: never;
             header?: never;
@@ -919,14 +919,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Note that two accounts are two people */
-        post: operations['apartLookAlikeController'];
+        post: operations["apartLookAlikeController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/look-alikes/{left}/{right}/merge': {
+    "/api/schools/{school}/look-alikes/{left}/{right}/merge": {
         parameters: {
             query?: never;
             header?: never;
@@ -936,14 +936,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Merge two accounts, as looked at */
-        post: operations['mergeLookAlikeController'];
+        post: operations["mergeLookAlikeController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/many-sections': {
+    "/api/schools/{school}/many-sections": {
         parameters: {
             query?: never;
             header?: never;
@@ -953,14 +953,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Make them, as looked at */
-        post: operations['storeManyController'];
+        post: operations["storeManyController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/many-sections/plan': {
+    "/api/schools/{school}/many-sections/plan": {
         parameters: {
             query?: never;
             header?: never;
@@ -970,14 +970,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** What making sections from a list, a pattern or another year would do */
-        post: operations['planManyController'];
+        post: operations["planManyController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/messages': {
+    "/api/schools/{school}/messages": {
         parameters: {
             query?: never;
             header?: never;
@@ -985,7 +985,7 @@ export interface paths {
             cookie?: never;
         };
         /** Messages a school has sent, newest first */
-        get: operations['indexMailroomController'];
+        get: operations["indexMailroomController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -994,7 +994,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/people': {
+    "/api/schools/{school}/people": {
         parameters: {
             query?: never;
             header?: never;
@@ -1002,7 +1002,7 @@ export interface paths {
             cookie?: never;
         };
         /** People of a school, by name */
-        get: operations['indexRollController'];
+        get: operations["indexRollController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1011,7 +1011,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/place': {
+    "/api/schools/{school}/place": {
         parameters: {
             query?: never;
             header?: never;
@@ -1021,14 +1021,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Place them, as looked at */
-        post: operations['placePlacementController'];
+        post: operations["placePlacementController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/place/plan': {
+    "/api/schools/{school}/place/plan": {
         parameters: {
             query?: never;
             header?: never;
@@ -1038,14 +1038,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** What placing students of the school in a section would do */
-        post: operations['planPlacePlacementController'];
+        post: operations["planPlacePlacementController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/rename-sections': {
+    "/api/schools/{school}/rename-sections": {
         parameters: {
             query?: never;
             header?: never;
@@ -1055,14 +1055,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Do it, as looked at */
-        post: operations['storeRenameController'];
+        post: operations["storeRenameController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/rename-sections/plan': {
+    "/api/schools/{school}/rename-sections/plan": {
         parameters: {
             query?: never;
             header?: never;
@@ -1072,14 +1072,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** What renaming a homeroom, and all that is called after it, would do */
-        post: operations['planRenameController'];
+        post: operations["planRenameController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/roster': {
+    "/api/schools/{school}/roster": {
         parameters: {
             query?: never;
             header?: never;
@@ -1087,7 +1087,7 @@ export interface paths {
             cookie?: never;
         };
         /** All students of a school, or the school as a OneRoster 1.2 export */
-        get: operations['schoolRosterController'];
+        get: operations["schoolRosterController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1096,7 +1096,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/sections': {
+    "/api/schools/{school}/sections": {
         parameters: {
             query?: never;
             header?: never;
@@ -1104,17 +1104,17 @@ export interface paths {
             cookie?: never;
         };
         /** Sections of a school year; the current one unless another is named */
-        get: operations['indexSectionController'];
+        get: operations["indexSectionController"];
         put?: never;
         /** Make a section */
-        post: operations['storeSectionController'];
+        post: operations["storeSectionController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/settings': {
+    "/api/schools/{school}/settings": {
         parameters: {
             query?: never;
             header?: never;
@@ -1122,17 +1122,17 @@ export interface paths {
             cookie?: never;
         };
         /** Settings of a school, with its years */
-        get: operations['showSettingsController'];
+        get: operations["showSettingsController"];
         put?: never;
         /** Change settings of a school */
-        post: operations['updateSettingsController'];
+        post: operations["updateSettingsController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/settings/names': {
+    "/api/schools/{school}/settings/names": {
         parameters: {
             query?: never;
             header?: never;
@@ -1140,7 +1140,7 @@ export interface paths {
             cookie?: never;
         };
         /** What sections would be called by a pattern */
-        get: operations['namesSettingsController'];
+        get: operations["namesSettingsController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1149,7 +1149,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/staff': {
+    "/api/schools/{school}/staff": {
         parameters: {
             query?: never;
             header?: never;
@@ -1157,7 +1157,7 @@ export interface paths {
             cookie?: never;
         };
         /** Staff of the school by any part of the name, with their addresses at the school */
-        get: operations['indexStaffController'];
+        get: operations["indexStaffController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1166,7 +1166,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/transfers': {
+    "/api/schools/{school}/transfers": {
         parameters: {
             query?: never;
             header?: never;
@@ -1174,7 +1174,7 @@ export interface paths {
             cookie?: never;
         };
         /** Requests of other schools about students of this one, and this one’s own */
-        get: operations['indexTransferController'];
+        get: operations["indexTransferController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1183,7 +1183,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/transfers/{transfer}/accept': {
+    "/api/schools/{school}/transfers/{transfer}/accept": {
         parameters: {
             query?: never;
             header?: never;
@@ -1193,14 +1193,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Let the student go, or come to the other school too; stands in both ledgers */
-        post: operations['acceptTransferController'];
+        post: operations["acceptTransferController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/transfers/{transfer}/refuse': {
+    "/api/schools/{school}/transfers/{transfer}/refuse": {
         parameters: {
             query?: never;
             header?: never;
@@ -1210,14 +1210,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Turn the request down */
-        post: operations['refuseTransferController'];
+        post: operations["refuseTransferController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/transfers/{transfer}/withdraw': {
+    "/api/schools/{school}/transfers/{transfer}/withdraw": {
         parameters: {
             query?: never;
             header?: never;
@@ -1227,14 +1227,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Take back what this school has asked */
-        post: operations['withdrawTransferController'];
+        post: operations["withdrawTransferController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/weights': {
+    "/api/schools/{school}/weights": {
         parameters: {
             query?: never;
             header?: never;
@@ -1245,13 +1245,13 @@ export interface paths {
         put?: never;
         post?: never;
         /** Go back to the published weights */
-        delete: operations['forgetWeightController'];
+        delete: operations["forgetWeightController"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/year-turn': {
+    "/api/schools/{school}/year-turn": {
         parameters: {
             query?: never;
             header?: never;
@@ -1259,17 +1259,17 @@ export interface paths {
             cookie?: never;
         };
         /** The year that is, and the one that would follow */
-        get: operations['showYearTurnController'];
+        get: operations["showYearTurnController"];
         put?: never;
         /** Turn the year, as looked at */
-        post: operations['storeYearTurnController'];
+        post: operations["storeYearTurnController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/year-turn/rehearse': {
+    "/api/schools/{school}/year-turn/rehearse": {
         parameters: {
             query?: never;
             header?: never;
@@ -1279,14 +1279,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Rehearse: the full plan, nothing changed */
-        post: operations['rehearseYearTurnController'];
+        post: operations["rehearseYearTurnController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/schools/{school}/years': {
+    "/api/schools/{school}/years": {
         parameters: {
             query?: never;
             header?: never;
@@ -1296,14 +1296,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Plan a school year */
-        post: operations['planYearSettingsController'];
+        post: operations["planYearSettingsController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/second-factor': {
+    "/api/second-factor": {
         parameters: {
             query?: never;
             header?: never;
@@ -1311,18 +1311,18 @@ export interface paths {
             cookie?: never;
         };
         /** Whether there is a second factor */
-        get: operations['secondFactorSecretController'];
+        get: operations["secondFactorSecretController"];
         put?: never;
         /** Begin with a second factor: the secret, to be confirmed with a first code; takes the password again */
-        post: operations['beginSecondFactorSecretController'];
+        post: operations["beginSecondFactorSecretController"];
         /** Remove the second factor, with a code of it */
-        delete: operations['removeSecondFactorSecretController'];
+        delete: operations["removeSecondFactorSecretController"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/second-factor/confirm': {
+    "/api/second-factor/confirm": {
         parameters: {
             query?: never;
             header?: never;
@@ -1332,14 +1332,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Confirm it with the code the app shows; gives the recovery codes, this once */
-        post: operations['confirmSecondFactorSecretController'];
+        post: operations["confirmSecondFactorSecretController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}': {
+    "/api/sections/{section}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1347,17 +1347,17 @@ export interface paths {
             cookie?: never;
         };
         /** One section with its roster, staff and invitations, today or as of another day */
-        get: operations['showSectionController'];
+        get: operations["showSectionController"];
         put?: never;
         /** Change what a section is called and holds */
-        post: operations['updateSectionController'];
+        post: operations["updateSectionController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/archive': {
+    "/api/sections/{section}/archive": {
         parameters: {
             query?: never;
             header?: never;
@@ -1365,17 +1365,17 @@ export interface paths {
             cookie?: never;
         };
         /** What archiving a section would do */
-        get: operations['archivePlanSectionController'];
+        get: operations["archivePlanSectionController"];
         put?: never;
         /** Archive a section, as looked at */
-        post: operations['archiveSectionController'];
+        post: operations["archiveSectionController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/as-student': {
+    "/api/sections/{section}/as-student": {
         parameters: {
             query?: never;
             header?: never;
@@ -1385,14 +1385,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** The section as one of its students sees it: read-only, and recorded */
-        post: operations['asStudentSectionController'];
+        post: operations["asStudentSectionController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/cards': {
+    "/api/sections/{section}/cards": {
         parameters: {
             query?: never;
             header?: never;
@@ -1402,14 +1402,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Print login cards for one section */
-        post: operations['sectionCardController'];
+        post: operations["sectionCardController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/code': {
+    "/api/sections/{section}/code": {
         parameters: {
             query?: never;
             header?: never;
@@ -1417,18 +1417,18 @@ export interface paths {
             cookie?: never;
         };
         /** The code that works now, with who came in by it */
-        get: operations['showCodeController'];
+        get: operations["showCodeController"];
         put?: never;
         /** Give the section a new code; one it had stops working */
-        post: operations['storeCodeController'];
+        post: operations["storeCodeController"];
         /** Close the code */
-        delete: operations['destroyCodeController'];
+        delete: operations["destroyCodeController"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/code/chosen': {
+    "/api/sections/{section}/code/chosen": {
         parameters: {
             query?: never;
             header?: never;
@@ -1436,7 +1436,7 @@ export interface paths {
             cookie?: never;
         };
         /** Whether a code somebody would like is safe: every rule, and why it does not hold */
-        get: operations['judgeCodeController'];
+        get: operations["judgeCodeController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1445,7 +1445,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/code/terms': {
+    "/api/sections/{section}/code/terms": {
         parameters: {
             query?: never;
             header?: never;
@@ -1455,14 +1455,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Other terms for the code that is open; the code stays */
-        post: operations['updateCodeController'];
+        post: operations["updateCodeController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/invitations': {
+    "/api/sections/{section}/invitations": {
         parameters: {
             query?: never;
             header?: never;
@@ -1472,14 +1472,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Invite one or many colleagues by mail; a substitute with first and last day */
-        post: operations['storeInvitationController'];
+        post: operations["storeInvitationController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/lead': {
+    "/api/sections/{section}/lead": {
         parameters: {
             query?: never;
             header?: never;
@@ -1489,14 +1489,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Hand the lead over; who led becomes a co-teacher */
-        post: operations['handOverStaffController'];
+        post: operations["handOverStaffController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/people/{person}/pictures': {
+    "/api/sections/{section}/people/{person}/pictures": {
         parameters: {
             query?: never;
             header?: never;
@@ -1507,13 +1507,13 @@ export interface paths {
         put?: never;
         post?: never;
         /** Forget the three pictures of a child, who then chooses again */
-        delete: operations['forgetPicturesRoomPassController'];
+        delete: operations["forgetPicturesRoomPassController"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/place': {
+    "/api/sections/{section}/place": {
         parameters: {
             query?: never;
             header?: never;
@@ -1523,14 +1523,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Do it, as looked at */
-        post: operations['storePlacementController'];
+        post: operations["storePlacementController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/place/plan': {
+    "/api/sections/{section}/place/plan": {
         parameters: {
             query?: never;
             header?: never;
@@ -1540,14 +1540,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** What moving, also enrolling or taking out students of a section would do */
-        post: operations['planPlacementController'];
+        post: operations["planPlacementController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/requests': {
+    "/api/sections/{section}/requests": {
         parameters: {
             query?: never;
             header?: never;
@@ -1555,7 +1555,7 @@ export interface paths {
             cookie?: never;
         };
         /** Who waits to be let in, with whom of the Roll they may be */
-        get: operations['indexRequestController'];
+        get: operations["indexRequestController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1564,7 +1564,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/requests/refuse-all': {
+    "/api/sections/{section}/requests/refuse-all": {
         parameters: {
             query?: never;
             header?: never;
@@ -1574,14 +1574,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Turn all who wait away at once */
-        post: operations['refuseAllRequestController'];
+        post: operations["refuseAllRequestController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/requests/{asking}/approve': {
+    "/api/sections/{section}/requests/{asking}/approve": {
         parameters: {
             query?: never;
             header?: never;
@@ -1591,14 +1591,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Let a newcomer in with an account of their own, or as somebody of the Roll */
-        post: operations['approveRequestController'];
+        post: operations["approveRequestController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/requests/{asking}/refuse': {
+    "/api/sections/{section}/requests/{asking}/refuse": {
         parameters: {
             query?: never;
             header?: never;
@@ -1608,14 +1608,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Turn a newcomer away */
-        post: operations['refuseRequestController'];
+        post: operations["refuseRequestController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/reserves': {
+    "/api/sections/{section}/reserves": {
         parameters: {
             query?: never;
             header?: never;
@@ -1625,14 +1625,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Make reserve accounts */
-        post: operations['storeReserveController'];
+        post: operations["storeReserveController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/reserves/{person}': {
+    "/api/sections/{section}/reserves/{person}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1642,14 +1642,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Give a reserve account its owner */
-        post: operations['claimReserveController'];
+        post: operations["claimReserveController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/room-pass': {
+    "/api/sections/{section}/room-pass": {
         parameters: {
             query?: never;
             header?: never;
@@ -1659,15 +1659,15 @@ export interface paths {
         get?: never;
         put?: never;
         /** Make a room pass, as a poster to print; one the section has stops working */
-        post: operations['storeRoomPassController'];
+        post: operations["storeRoomPassController"];
         /** End the room pass: it stops at once, and whoever came in by it is signed out */
-        delete: operations['destroyRoomPassController'];
+        delete: operations["destroyRoomPassController"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/roster': {
+    "/api/sections/{section}/roster": {
         parameters: {
             query?: never;
             header?: never;
@@ -1675,7 +1675,7 @@ export interface paths {
             cookie?: never;
         };
         /** The roster of a section, as of any day */
-        get: operations['sectionRosterController'];
+        get: operations["sectionRosterController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1684,7 +1684,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    '/api/sections/{section}/staff/{person}': {
+    "/api/sections/{section}/staff/{person}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1695,13 +1695,13 @@ export interface paths {
         put?: never;
         post?: never;
         /** Take a co-teacher, assistant or substitute off the section */
-        delete: operations['takeOffStaffController'];
+        delete: operations["takeOffStaffController"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sessions': {
+    "/api/sessions": {
         parameters: {
             query?: never;
             header?: never;
@@ -1709,17 +1709,17 @@ export interface paths {
             cookie?: never;
         };
         /** The sessions this person has open */
-        get: operations['indexSessionController'];
+        get: operations["indexSessionController"];
         put?: never;
         post?: never;
         /** End all own sessions but this one */
-        delete: operations['endOthersSessionController'];
+        delete: operations["endOthersSessionController"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sessions/{session}': {
+    "/api/sessions/{session}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1730,13 +1730,13 @@ export interface paths {
         put?: never;
         post?: never;
         /** End one of the own sessions */
-        delete: operations['endSessionController'];
+        delete: operations["endSessionController"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sign-in': {
+    "/api/sign-in": {
         parameters: {
             query?: never;
             header?: never;
@@ -1746,14 +1746,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Sign in by user name and passphrase or password */
-        post: operations['storeSessionController'];
+        post: operations["storeSessionController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sign-in/card': {
+    "/api/sign-in/card": {
         parameters: {
             query?: never;
             header?: never;
@@ -1763,14 +1763,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Sign in with the token of a login card; whoever is signed in already says so first */
-        post: operations['cardSessionController'];
+        post: operations["cardSessionController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sign-in/code': {
+    "/api/sign-in/code": {
         parameters: {
             query?: never;
             header?: never;
@@ -1780,14 +1780,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Complete a sign-in with a code of the second factor, or a recovery code */
-        post: operations['secondFactorSessionController'];
+        post: operations["secondFactorSessionController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/sign-out': {
+    "/api/sign-out": {
         parameters: {
             query?: never;
             header?: never;
@@ -1797,14 +1797,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Sign out */
-        post: operations['destroySessionController'];
+        post: operations["destroySessionController"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    '/api/years/{year}': {
+    "/api/years/{year}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1814,7 +1814,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Change name or dates of a school year */
-        post: operations['editYearSettingsController'];
+        post: operations["editYearSettingsController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1830,7 +1830,7 @@ export interface components {
             at: string | null;
         };
         /** @enum {string} */
-        CardLayout: 'cards-a4' | 'cards-letter';
+        CardLayout: "cards-a4" | "cards-letter";
         CardPlace: {
             x: number;
             y: number;
@@ -1849,7 +1849,7 @@ export interface components {
         ChosenView: {
             safe: boolean;
             written: string;
-            rules: components['schemas']['CodeRule'][];
+            rules: components["schemas"]["CodeRule"][];
         };
         Classmate: {
             id: string;
@@ -1868,7 +1868,7 @@ export interface components {
             why: string;
         };
         /** @enum {string} */
-        CodeUse: 'accounts' | 'domain' | 'approval';
+        CodeUse: "accounts" | "domain" | "approval";
         CodeView: {
             section: string;
             written: string;
@@ -1877,13 +1877,13 @@ export interface components {
             qr: string;
             qrSize: number;
             students: number;
-            arrived: components['schemas']['Arrival'][];
+            arrived: components["schemas"]["Arrival"][];
             waiting: number;
             guessPerDay: number;
             collision: number;
             payload: number;
             openedAt: string;
-            who: components['schemas']['CodeUse'];
+            who: components["schemas"]["CodeUse"];
             startsAt: string | null;
             endsAt: string | null;
             cap: number | null;
@@ -1898,7 +1898,7 @@ export interface components {
             email: string;
         };
         Colleagues: {
-            people: components['schemas']['Colleague'][];
+            people: components["schemas"]["Colleague"][];
         };
         ColumnView: {
             index: number;
@@ -1909,9 +1909,9 @@ export interface components {
             why: string;
         };
         /** @enum {string} */
-        CredentialKind: 'password' | 'passphrase' | 'card' | 'sign_on' | 'second_factor' | 'link' | 'session';
+        CredentialKind: "password" | "passphrase" | "card" | "sign_on" | "second_factor" | "link" | "session";
         CredentialLine: {
-            kind: components['schemas']['CredentialKind'];
+            kind: components["schemas"]["CredentialKind"];
             id: string;
             what: string;
             since: string | null;
@@ -1920,7 +1920,7 @@ export interface components {
             where: string;
         };
         CredentialPage: {
-            credentials: components['schemas']['CredentialLine'][];
+            credentials: components["schemas"]["CredentialLine"][];
             address: string;
             confirmed: boolean;
             addressSays: string;
@@ -1932,7 +1932,7 @@ export interface components {
         Desk: {
             school: string;
             year: string;
-            loops: components['schemas']['Loop'][];
+            loops: components["schemas"]["Loop"][];
             counts: {
                 [key: string]: number;
             };
@@ -1940,7 +1940,7 @@ export interface components {
         Door: {
             section: string;
             school: string;
-            who: components['schemas']['CodeUse'];
+            who: components["schemas"]["CodeUse"];
             birthDate: boolean;
             number: boolean;
             mail: string;
@@ -1972,7 +1972,7 @@ export interface components {
             weight: number;
         };
         /** @enum {string} */
-        Fate: 'read' | 'mended' | 'asked' | 'says' | 'left' | 'above' | 'blank';
+        Fate: "read" | "mended" | "asked" | "says" | "left" | "above" | "blank";
         FieldChoice: {
             key: string;
             label: string;
@@ -1991,10 +1991,10 @@ export interface components {
         GradeWay: {
             grade: string;
             label: string;
-            way: components['schemas']['Way'];
+            way: components["schemas"]["Way"];
         };
         /** @enum {string} */
-        GuardianshipState: 'listed' | 'invited' | 'connected' | 'refused' | 'ended';
+        GuardianshipState: "listed" | "invited" | "connected" | "refused" | "ended";
         Happening: {
             entryId: string;
             title: string;
@@ -2002,12 +2002,12 @@ export interface components {
             at: string;
         };
         Home: {
-            kind: components['schemas']['PersonKind'];
-            students: components['schemas']['HomeStudent'][];
+            kind: components["schemas"]["PersonKind"];
+            students: components["schemas"]["HomeStudent"][];
         };
         HomeSection: {
             name: string;
-            kind: components['schemas']['SectionKind'];
+            kind: components["schemas"]["SectionKind"];
             school: string;
             teachers: string[];
         };
@@ -2015,13 +2015,13 @@ export interface components {
             name: string;
             givenName: string;
             userName: string;
-            sections: components['schemas']['HomeSection'][];
+            sections: components["schemas"]["HomeSection"][];
         };
         IntakeDetail: {
             id: string;
             schoolId: string;
             title: string;
-            state: components['schemas']['IntakeState'];
+            state: components["schemas"]["IntakeState"];
             message: string | null;
             done: number;
             total: number;
@@ -2029,12 +2029,12 @@ export interface components {
             quiet: number;
             round: number;
             everyone: string | null;
-            sheets: components['schemas']['SheetView'][];
-            fields: components['schemas']['FieldChoice'][];
-            kinds: components['schemas']['FieldChoice'][];
+            sheets: components["schemas"]["SheetView"][];
+            fields: components["schemas"]["FieldChoice"][];
+            kinds: components["schemas"]["FieldChoice"][];
             kept: string[];
             said: string[];
-            repairs: components['schemas']['RepairTally'][];
+            repairs: components["schemas"]["RepairTally"][];
             domains: string[];
             rosterOf: string | null;
             leaving: number;
@@ -2046,10 +2046,10 @@ export interface components {
             };
             going: number;
             waiting: number;
-            tallies: components['schemas']['Tally'][];
+            tallies: components["schemas"]["Tally"][];
             warnings: string[];
             blockers: string[];
-            questions: components['schemas']['Question'][];
+            questions: components["schemas"]["Question"][];
             sentence: string;
             changes: number;
             fingerprint: string | null;
@@ -2059,7 +2059,7 @@ export interface components {
         IntakeLine: {
             id: string;
             title: string;
-            state: components['schemas']['IntakeState'];
+            state: components["schemas"]["IntakeState"];
             message: string | null;
             done: number;
             total: number;
@@ -2070,17 +2070,17 @@ export interface components {
             madeAt: string;
         };
         IntakeList: {
-            intakes: components['schemas']['IntakeLine'][];
+            intakes: components["schemas"]["IntakeLine"][];
             mostStudents: number;
             mostMegabytes: number;
         };
         /** @enum {string} */
-        IntakeState: 'reading' | 'planned' | 'unreadable' | 'applying' | 'applied' | 'discarded';
+        IntakeState: "reading" | "planned" | "unreadable" | "applying" | "applied" | "discarded";
         InvitationLine: {
             id: string;
             email: string;
             role: string;
-            state: components['schemas']['InvitationStanding'];
+            state: components["schemas"]["InvitationStanding"];
             sentAt: string;
             expiresAt: string;
             answeredAt: string | null;
@@ -2088,7 +2088,7 @@ export interface components {
             endsOn: string | null;
         };
         /** @enum {string} */
-        InvitationStanding: 'invited' | 'accepted' | 'declined' | 'withdrawn' | 'expired';
+        InvitationStanding: "invited" | "accepted" | "declined" | "withdrawn" | "expired";
         InvitationView: {
             section: string;
             school: string;
@@ -2097,7 +2097,7 @@ export interface components {
             email: string;
             beginsOn: string | null;
             endsOn: string | null;
-            state: components['schemas']['InvitationStanding'];
+            state: components["schemas"]["InvitationStanding"];
             hasAccount: boolean;
             signedInAsInvited: boolean;
             expiresAt: string;
@@ -2115,7 +2115,7 @@ export interface components {
             userName: string;
         };
         LayoutChoice: {
-            layout: components['schemas']['CardLayout'];
+            layout: components["schemas"]["CardLayout"];
             label: string;
         };
         LedgerChange: {
@@ -2126,8 +2126,8 @@ export interface components {
             reason: string;
         };
         LedgerDetail: {
-            entry: components['schemas']['LedgerLine'];
-            changes: components['schemas']['LedgerChange'][];
+            entry: components["schemas"]["LedgerLine"];
+            changes: components["schemas"]["LedgerChange"][];
         };
         LedgerLine: {
             id: string;
@@ -2145,7 +2145,7 @@ export interface components {
             kept: string[];
         };
         LedgerPage: {
-            entries: components['schemas']['LedgerLine'][];
+            entries: components["schemas"]["LedgerLine"][];
             next: string | null;
         };
         ListedName: {
@@ -2153,7 +2153,7 @@ export interface components {
             name: string;
         };
         ListedNames: {
-            names: components['schemas']['ListedName'][];
+            names: components["schemas"]["ListedName"][];
             check: string;
         };
         Loop: {
@@ -2168,8 +2168,8 @@ export interface components {
         Me: {
             id: string;
             name: string;
-            kind: components['schemas']['PersonKind'];
-            schools: components['schemas']['SchoolChoice'][];
+            kind: components["schemas"]["PersonKind"];
+            schools: components["schemas"]["SchoolChoice"][];
             must: string;
             room: string;
             ownPassword: boolean;
@@ -2182,7 +2182,7 @@ export interface components {
             madeAt: string;
         };
         MessagePage: {
-            messages: components['schemas']['MessageLine'][];
+            messages: components["schemas"]["MessageLine"][];
             next: string | null;
         };
         NamesExample: {
@@ -2198,16 +2198,16 @@ export interface components {
             endsOn: string | null;
         };
         OwnInvitations: {
-            invitations: components['schemas']['OwnInvitation'][];
+            invitations: components["schemas"]["OwnInvitation"][];
         };
         PairDetail: {
-            left: components['schemas']['PairSide'];
-            right: components['schemas']['PairSide'];
+            left: components["schemas"]["PairSide"];
+            right: components["schemas"]["PairSide"];
             probability: number;
             caution: string;
-            evidence: components['schemas']['Evidence'][];
-            fields: components['schemas']['PairField'][];
-            plan: components['schemas']['PlanView'];
+            evidence: components["schemas"]["Evidence"][];
+            fields: components["schemas"]["PairField"][];
+            plan: components["schemas"]["PlanView"];
         };
         PairField: {
             column: string;
@@ -2228,7 +2228,7 @@ export interface components {
             accounts: number;
         };
         PairPage: {
-            pairs: components['schemas']['PairLine'][];
+            pairs: components["schemas"]["PairLine"][];
         };
         PairSide: {
             id: string;
@@ -2240,84 +2240,84 @@ export interface components {
             lastSignedIn: string | null;
         };
         /** @enum {string} */
-        PassHours: 'school' | 'any';
+        PassHours: "school" | "any";
         PersonDetail: {
             id: string;
             name: string;
-            kind: components['schemas']['PersonKind'];
-            state: components['schemas']['PersonState'];
+            kind: components["schemas"]["PersonKind"];
+            state: components["schemas"]["PersonState"];
             grade: string;
             number: string;
             birthDate: string;
             email: string;
             phone: string;
             school: string;
-            enrollments: components['schemas']['Enrolled'][];
-            relatives: components['schemas']['Relative'][];
-            userNames: components['schemas']['UserName'][];
-            history: components['schemas']['Happening'][];
+            enrollments: components["schemas"]["Enrolled"][];
+            relatives: components["schemas"]["Relative"][];
+            userNames: components["schemas"]["UserName"][];
+            history: components["schemas"]["Happening"][];
         };
         /** @enum {string} */
-        PersonKind: 'student' | 'guardian' | 'staff';
+        PersonKind: "student" | "guardian" | "staff";
         PersonLine: {
             id: string;
             name: string;
-            kind: components['schemas']['PersonKind'];
+            kind: components["schemas"]["PersonKind"];
             grade: string;
             number: string;
             sections: string;
             userName: string;
             email: string;
-            state: components['schemas']['PersonState'];
+            state: components["schemas"]["PersonState"];
             signedIn: boolean;
             guardians: number;
         };
         PersonPage: {
-            people: components['schemas']['PersonLine'][];
+            people: components["schemas"]["PersonLine"][];
             next: string | null;
             total: number;
         };
         /** @enum {string} */
-        PersonState: 'active' | 'left' | 'merged' | 'reserve';
+        PersonState: "active" | "left" | "merged" | "reserve";
         PicturedCell: {
             text: string;
-            fate: components['schemas']['Fate'];
+            fate: components["schemas"]["Fate"];
             note: string;
         };
         PicturedRow: {
             number: number;
-            part: components['schemas']['RowPart'];
+            part: components["schemas"]["RowPart"];
             why: string;
-            cells: components['schemas']['PicturedCell'][];
+            cells: components["schemas"]["PicturedCell"][];
             read: string[];
         };
         PlanRow: {
             number: number;
-            verdict: components['schemas']['Verdict'];
+            verdict: components["schemas"]["Verdict"];
             cells: {
-                [key: string]: components['schemas']['Cell'];
+                [key: string]: components["schemas"]["Cell"];
             };
             why: string;
-            problems: components['schemas']['Problem'][];
+            problems: components["schemas"]["Problem"][];
             matchId: string | null;
             matchNumber: string | null;
             probability: number | null;
-            evidence: components['schemas']['Evidence'][];
+            evidence: components["schemas"]["Evidence"][];
             question: string | null;
             sheet: string;
-            repairs: components['schemas']['Repair'][];
+            repairs: components["schemas"]["Repair"][];
         };
         PlanView: {
             title: string;
             sentence: string;
-            tallies: components['schemas']['Tally'][];
+            tallies: components["schemas"]["Tally"][];
             warnings: string[];
             blockers: string[];
             verdicts: {
                 [key: string]: number;
             };
-            rows: components['schemas']['PlanRow'][];
-            questions: components['schemas']['Question'][];
+            rows: components["schemas"]["PlanRow"][];
+            questions: components["schemas"]["Question"][];
             changes: number;
             seed: string;
             fingerprint: string;
@@ -2333,8 +2333,8 @@ export interface components {
             row: number | null;
             text: string;
             detail: string;
-            choices: components['schemas']['Choice'][];
-            evidence: components['schemas']['Evidence'][];
+            choices: components["schemas"]["Choice"][];
+            evidence: components["schemas"]["Evidence"][];
             probability: number | null;
             answer: string | null;
             sheet: string;
@@ -2345,7 +2345,7 @@ export interface components {
             name: string;
             email: string;
             phone: string;
-            state: components['schemas']['GuardianshipState'];
+            state: components["schemas"]["GuardianshipState"];
         };
         Repair: {
             key: string;
@@ -2364,15 +2364,15 @@ export interface components {
             after: string;
         };
         /** @enum {string} */
-        RequestCause: 'newcomer' | 'domain' | 'under_13';
+        RequestCause: "newcomer" | "domain" | "under_13";
         RequestLine: {
             id: string;
             name: string;
-            state: components['schemas']['RequestState'];
-            cause: components['schemas']['RequestCause'];
+            state: components["schemas"]["RequestState"];
+            cause: components["schemas"]["RequestCause"];
             age: number | null;
             askedAt: string;
-            mayBe: components['schemas']['RequestMatch'][];
+            mayBe: components["schemas"]["RequestMatch"][];
         };
         RequestMatch: {
             id: string;
@@ -2380,14 +2380,14 @@ export interface components {
             probability: number;
             sections: string;
             here: boolean;
-            evidence: components['schemas']['Evidence'][];
+            evidence: components["schemas"]["Evidence"][];
         };
         RequestPage: {
-            requests: components['schemas']['RequestLine'][];
+            requests: components["schemas"]["RequestLine"][];
             said: string;
         };
         /** @enum {string} */
-        RequestState: 'mail' | 'waiting' | 'approved' | 'refused';
+        RequestState: "mail" | "waiting" | "approved" | "refused";
         ResetView: {
             userName: string;
         };
@@ -2397,7 +2397,7 @@ export interface components {
         };
         RoleTable: {
             roles: string[];
-            powers: components['schemas']['RolePower'][];
+            powers: components["schemas"]["RolePower"][];
         };
         RoomName: {
             key: string;
@@ -2405,7 +2405,7 @@ export interface components {
             chosen: boolean;
         };
         RoomPassLine: {
-            hours: components['schemas']['PassHours'];
+            hours: components["schemas"]["PassHours"];
             pictures: boolean;
             madeAt: string;
             until: string | null;
@@ -2413,7 +2413,7 @@ export interface components {
         RoomView: {
             section: string;
             school: string;
-            names: components['schemas']['RoomName'][];
+            names: components["schemas"]["RoomName"][];
             pictures: boolean;
             choice: string[];
         };
@@ -2433,22 +2433,11 @@ export interface components {
             clash: string;
         };
         RowPage: {
-            rows: components['schemas']['PlanRow'][];
+            rows: components["schemas"]["PlanRow"][];
             next: string | null;
         };
         /** @enum {string} */
-        RowPart:
-            | 'header'
-            | 'groups'
-            | 'heading'
-            | 'title'
-            | 'total'
-            | 'repeated'
-            | 'hidden'
-            | 'struck'
-            | 'text'
-            | 'skipped'
-            | 'row';
+        RowPart: "header" | "groups" | "heading" | "title" | "total" | "repeated" | "hidden" | "struck" | "text" | "skipped" | "row";
         SchoolChoice: {
             id: string;
             code: string;
@@ -2458,8 +2447,8 @@ export interface components {
             coordinates: boolean;
             lowestGrade: number;
             highestGrade: number;
-            grades: components['schemas']['GradeChoice'][];
-            years: components['schemas']['YearChoice'][];
+            grades: components["schemas"]["GradeChoice"][];
+            years: components["schemas"]["YearChoice"][];
         };
         SecondFactorView: {
             on: boolean;
@@ -2474,31 +2463,31 @@ export interface components {
             id: string;
             schoolId: string;
             name: string;
-            kind: components['schemas']['SectionKind'];
+            kind: components["schemas"]["SectionKind"];
             grade: string | null;
             period: string;
             seats: number | null;
-            state: components['schemas']['SectionState'];
+            state: components["schemas"]["SectionState"];
             archivedOn: string | null;
             year: string;
             asOf: string;
             today: boolean;
             hasCode: boolean;
-            roster: components['schemas']['RosterLine'][];
-            staff: components['schemas']['StaffLine'][];
-            invitations: components['schemas']['InvitationLine'][];
-            roomPass: components['schemas']['RoomPassLine'] | null;
+            roster: components["schemas"]["RosterLine"][];
+            staff: components["schemas"]["StaffLine"][];
+            invitations: components["schemas"]["InvitationLine"][];
+            roomPass: components["schemas"]["RoomPassLine"] | null;
             waiting: number;
             powers: string[];
         };
         /** @enum {string} */
-        SectionKind: 'homeroom' | 'class';
+        SectionKind: "homeroom" | "class";
         SectionLine: {
             id: string;
             name: string;
-            kind: components['schemas']['SectionKind'];
+            kind: components["schemas"]["SectionKind"];
             grade: string | null;
-            state: components['schemas']['SectionState'];
+            state: components["schemas"]["SectionState"];
             lead: string;
             period: string;
             seats: number | null;
@@ -2511,10 +2500,10 @@ export interface components {
             clashes: number;
         };
         SectionPage: {
-            sections: components['schemas']['SectionLine'][];
+            sections: components["schemas"]["SectionLine"][];
         };
         /** @enum {string} */
-        SectionState: 'open' | 'archived';
+        SectionState: "open" | "archived";
         SessionLine: {
             key: string;
             way: string;
@@ -2524,9 +2513,10 @@ export interface components {
             thisOne: boolean;
         };
         SessionPage: {
-            sessions: components['schemas']['SessionLine'][];
+            sessions: components["schemas"]["SessionLine"][];
         };
         Settings: {
+            version: number;
             name: string;
             lowestGrade: string;
             highestGrade: string;
@@ -2534,7 +2524,7 @@ export interface components {
             timeZone: string;
             country: string;
             namingPattern: string;
-            ways: components['schemas']['GradeWay'][];
+            ways: components["schemas"]["GradeWay"][];
             stayDaysShared: number;
             stayDaysOwn: number;
             outsideStaff: boolean;
@@ -2544,7 +2534,7 @@ export interface components {
             secondFactor: string;
             dayOpens: string;
             dayCloses: string;
-            years: components['schemas']['YearLine'][];
+            years: components["schemas"]["YearLine"][];
             liveCodes: number;
             triesPerDay: number;
             guessPerDay: number;
@@ -2554,7 +2544,7 @@ export interface components {
             keepMessagesDays: number;
             keepLogsDays: number;
             timeZones: string[];
-            allGrades: components['schemas']['GradeChoice'][];
+            allGrades: components["schemas"]["GradeChoice"][];
         };
         SheetName: {
             label: string;
@@ -2562,8 +2552,8 @@ export interface components {
             width: number;
         };
         SheetPage: {
-            sheets: components['schemas']['SheetName'][];
-            rows: components['schemas']['PicturedRow'][];
+            sheets: components["schemas"]["SheetName"][];
+            rows: components["schemas"]["PicturedRow"][];
             next: number | null;
         };
         SheetPreview: {
@@ -2574,8 +2564,8 @@ export interface components {
             columns: number;
             rows: number;
             sheets: number;
-            places: components['schemas']['CardPlace'][];
-            layouts: components['schemas']['LayoutChoice'][];
+            places: components["schemas"]["CardPlace"][];
+            layouts: components["schemas"]["LayoutChoice"][];
         };
         SheetView: {
             index: number;
@@ -2587,22 +2577,22 @@ export interface components {
             familyFirst: boolean;
             odds: number | null;
             hasFullNames: boolean;
-            columns: components['schemas']['ColumnView'][];
+            columns: components["schemas"]["ColumnView"][];
         };
         SignedIn: {
-            me: components['schemas']['Me'] | null;
+            me: components["schemas"]["Me"] | null;
             needs: string;
         };
         StaffLine: {
             id: string;
             name: string;
-            role: components['schemas']['StaffRole'];
+            role: components["schemas"]["StaffRole"];
             roleName: string;
             begins: string;
             ends: string | null;
         };
         /** @enum {string} */
-        StaffRole: 'lead' | 'co_teacher' | 'assistant' | 'substitute';
+        StaffRole: "lead" | "co_teacher" | "assistant" | "substitute";
         StudentSection: {
             name: string;
             teachers: string[];
@@ -2612,8 +2602,8 @@ export interface components {
             givenName: string;
             school: string;
             userName: string;
-            sections: components['schemas']['StudentSection'][];
-            students: components['schemas']['Classmate'][];
+            sections: components["schemas"]["StudentSection"][];
+            students: components["schemas"]["Classmate"][];
         };
         Tally: {
             key: string;
@@ -2621,29 +2611,29 @@ export interface components {
             label: string;
         };
         /** @enum {string} */
-        TransferKind: 'transfer' | 'also';
+        TransferKind: "transfer" | "also";
         TransferLine: {
             id: string;
             ours: boolean;
-            kind: components['schemas']['TransferKind'];
-            state: components['schemas']['TransferState'];
+            kind: components["schemas"]["TransferKind"];
+            state: components["schemas"]["TransferState"];
             school: string;
             said: string;
             sections: string[];
             student: string;
             studentId: string | null;
             probability: number | null;
-            evidence: components['schemas']['Evidence'][];
+            evidence: components["schemas"]["Evidence"][];
             askedBy: string;
             askedAt: string;
             answeredAt: string | null;
         };
         TransferPage: {
-            requests: components['schemas']['TransferLine'][];
+            requests: components["schemas"]["TransferLine"][];
             said: string;
         };
         /** @enum {string} */
-        TransferState: 'waiting' | 'accepted' | 'refused' | 'withdrawn';
+        TransferState: "waiting" | "accepted" | "refused" | "withdrawn";
         UndoFirst: {
             madeAt: string;
             id: string;
@@ -2656,7 +2646,7 @@ export interface components {
             staysCount: number;
             stays: string[];
             lost: string[];
-            first: components['schemas']['UndoFirst'][];
+            first: components["schemas"]["UndoFirst"][];
             blocked: boolean;
         };
         UserName: {
@@ -2666,9 +2656,9 @@ export interface components {
             lastSignedIn: string | null;
         };
         /** @enum {string} */
-        Verdict: 'new' | 'update' | 'same' | 'ask' | 'cannot' | 'leaving' | 'archived';
+        Verdict: "new" | "update" | "same" | "ask" | "cannot" | "leaving" | "archived";
         /** @enum {string} */
-        Way: 'card' | 'passphrase' | 'own' | 'school';
+        Way: "card" | "passphrase" | "own" | "school";
         WeightLine: {
             field: string;
             level: string;
@@ -2680,29 +2670,29 @@ export interface components {
         WeightTable: {
             own: boolean;
             pairs: number | null;
-            lines: components['schemas']['WeightLine'][];
+            lines: components["schemas"]["WeightLine"][];
         };
         YearChoice: {
             id: string;
             name: string;
-            state: components['schemas']['YearState'];
+            state: components["schemas"]["YearState"];
         };
         YearLine: {
             id: string;
             name: string;
             beginsOn: string;
             lastOn: string;
-            state: components['schemas']['YearState'];
+            state: components["schemas"]["YearState"];
             sections: number;
         };
         /** @enum {string} */
-        YearState: 'planned' | 'current' | 'closed';
+        YearState: "planned" | "current" | "closed";
         YearTurnStart: {
             year: string;
             nextName: string;
             nextBegins: string;
             nextLast: string;
-            grades: components['schemas']['GradeCount'][];
+            grades: components["schemas"]["GradeCount"][];
         };
     };
     responses: never;
@@ -2728,7 +2718,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['Entrance'];
+                    "application/json": components["schemas"]["Entrance"];
                 };
             };
         };
@@ -2742,7 +2732,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     user_name: string;
                 };
             };
@@ -2772,7 +2762,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['Home'];
+                    "application/json": components["schemas"]["Home"];
                 };
             };
         };
@@ -2794,7 +2784,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['IntakeDetail'];
+                    "application/json": components["schemas"]["IntakeDetail"];
                 };
             };
         };
@@ -2830,7 +2820,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     answers: {
                         [key: string]: string | null;
                     };
@@ -2844,7 +2834,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['IntakeDetail'];
+                    "application/json": components["schemas"]["IntakeDetail"];
                 };
             };
         };
@@ -2860,7 +2850,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     fingerprint: string;
                     password?: string | null;
                 };
@@ -2873,7 +2863,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['IntakeDetail'];
+                    "application/json": components["schemas"]["IntakeDetail"];
                 };
             };
         };
@@ -2889,7 +2879,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     domain: string;
                 };
             };
@@ -2901,7 +2891,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['IntakeDetail'];
+                    "application/json": components["schemas"]["IntakeDetail"];
                 };
             };
         };
@@ -2917,7 +2907,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     everyone: string | null;
                     words?: string | null;
                 };
@@ -2930,7 +2920,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['IntakeDetail'];
+                    "application/json": components["schemas"]["IntakeDetail"];
                 };
             };
         };
@@ -2955,7 +2945,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['RowPage'];
+                    "application/json": components["schemas"]["RowPage"];
                 };
             };
         };
@@ -2977,7 +2967,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/octet-stream': string;
+                    "application/octet-stream": string;
                 };
             };
         };
@@ -3002,7 +2992,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SheetPage'];
+                    "application/json": components["schemas"]["SheetPage"];
                 };
             };
         };
@@ -3024,7 +3014,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['WeightTable'];
+                    "application/json": components["schemas"]["WeightTable"];
                 };
             };
         };
@@ -3046,7 +3036,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['WeightTable'];
+                    "application/json": components["schemas"]["WeightTable"];
                 };
             };
         };
@@ -3066,7 +3056,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['OwnInvitations'];
+                    "application/json": components["schemas"]["OwnInvitations"];
                 };
             };
         };
@@ -3108,7 +3098,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SectionDetail'];
+                    "application/json": components["schemas"]["SectionDetail"];
                 };
             };
         };
@@ -3124,9 +3114,9 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     /** @enum {string} */
-                    answer: 'accept' | 'decline';
+                    answer: "accept" | "decline";
                 };
             };
         };
@@ -3137,7 +3127,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['OwnInvitations'];
+                    "application/json": components["schemas"]["OwnInvitations"];
                 };
             };
         };
@@ -3151,7 +3141,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     token: string;
                 };
             };
@@ -3163,7 +3153,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['InvitationView'];
+                    "application/json": components["schemas"]["InvitationView"];
                 };
             };
         };
@@ -3177,7 +3167,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     token: string;
                     given_name?: string | null;
                     family_name?: string | null;
@@ -3192,7 +3182,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['Me'];
+                    "application/json": components["schemas"]["Me"];
                 };
             };
         };
@@ -3206,7 +3196,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     token: string;
                 };
             };
@@ -3230,7 +3220,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     code: string;
                 };
             };
@@ -3242,7 +3232,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['Joined'];
+                    "application/json": components["schemas"]["Joined"];
                 };
             };
         };
@@ -3256,7 +3246,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     code: string;
                     given_name: string;
                     family_name: string;
@@ -3275,7 +3265,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['JoinRequestView'];
+                    "application/json": components["schemas"]["JoinRequestView"];
                 };
             };
         };
@@ -3295,7 +3285,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['JoinRequestView'];
+                    "application/json": components["schemas"]["JoinRequestView"];
                 };
             };
         };
@@ -3317,7 +3307,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['CodeCheck'];
+                    "application/json": components["schemas"]["CodeCheck"];
                 };
             };
         };
@@ -3331,7 +3321,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     code: string;
                     given_name: string;
                     family_name: string;
@@ -3348,7 +3338,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['Joined'];
+                    "application/json": components["schemas"]["Joined"];
                 };
             };
         };
@@ -3362,7 +3352,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     token: string;
                     password: string;
                 };
@@ -3375,7 +3365,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['Joined'];
+                    "application/json": components["schemas"]["Joined"];
                 };
             };
         };
@@ -3389,7 +3379,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     code: string;
                 };
             };
@@ -3401,7 +3391,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['Door'];
+                    "application/json": components["schemas"]["Door"];
                 };
             };
         };
@@ -3415,7 +3405,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     code: string;
                     given_name: string;
                     family_name: string;
@@ -3429,7 +3419,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['ListedNames'];
+                    "application/json": components["schemas"]["ListedNames"];
                 };
             };
         };
@@ -3451,7 +3441,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['LedgerDetail'];
+                    "application/json": components["schemas"]["LedgerDetail"];
                 };
             };
         };
@@ -3473,7 +3463,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['LedgerLine'];
+                    "application/json": components["schemas"]["LedgerLine"];
                 };
             };
         };
@@ -3497,7 +3487,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['UndoOutlook'];
+                    "application/json": components["schemas"]["UndoOutlook"];
                 };
             };
         };
@@ -3513,7 +3503,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     first?: string[];
                     fingerprint?: string | null;
                 };
@@ -3526,7 +3516,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['LedgerLine'];
+                    "application/json": components["schemas"]["LedgerLine"];
                 };
             };
         };
@@ -3546,7 +3536,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['Me'];
+                    "application/json": components["schemas"]["Me"];
                 };
             };
         };
@@ -3568,7 +3558,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['MessageLine'];
+                    "application/json": components["schemas"]["MessageLine"];
                 };
             };
         };
@@ -3582,7 +3572,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     token: string;
                     password: string;
                 };
@@ -3607,7 +3597,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     token: string;
                 };
             };
@@ -3619,7 +3609,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['ResetView'];
+                    "application/json": components["schemas"]["ResetView"];
                 };
             };
         };
@@ -3633,7 +3623,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     password: string;
                     current?: string;
                 };
@@ -3646,7 +3636,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['Me'];
+                    "application/json": components["schemas"]["Me"];
                 };
             };
         };
@@ -3668,7 +3658,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['PersonDetail'];
+                    "application/json": components["schemas"]["PersonDetail"];
                 };
             };
         };
@@ -3690,7 +3680,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['CredentialPage'];
+                    "application/json": components["schemas"]["CredentialPage"];
                 };
             };
         };
@@ -3706,9 +3696,9 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     /** @enum {string} */
-                    kind: 'password' | 'passphrase' | 'card' | 'sign_on' | 'second_factor' | 'link' | 'session';
+                    kind: "password" | "passphrase" | "card" | "sign_on" | "second_factor" | "link" | "session";
                     id: string;
                     password?: string;
                 };
@@ -3721,7 +3711,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['CredentialPage'];
+                    "application/json": components["schemas"]["CredentialPage"];
                 };
             };
         };
@@ -3743,7 +3733,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['CredentialPage'];
+                    "application/json": components["schemas"]["CredentialPage"];
                 };
             };
         };
@@ -3759,7 +3749,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     to?: string | null;
                     fingerprint: string;
                     seed: string;
@@ -3774,7 +3764,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['CredentialPage'];
+                    "application/json": components["schemas"]["CredentialPage"];
                 };
             };
         };
@@ -3790,7 +3780,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     to?: string | null;
                 };
             };
@@ -3802,7 +3792,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['PlanView'];
+                    "application/json": components["schemas"]["PlanView"];
                 };
             };
         };
@@ -3824,7 +3814,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['CredentialPage'];
+                    "application/json": components["schemas"]["CredentialPage"];
                 };
             };
         };
@@ -3844,7 +3834,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['RoleTable'];
+                    "application/json": components["schemas"]["RoleTable"];
                 };
             };
         };
@@ -3858,7 +3848,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     token: string;
                 };
             };
@@ -3870,7 +3860,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['RoomView'];
+                    "application/json": components["schemas"]["RoomView"];
                 };
             };
         };
@@ -3884,7 +3874,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     token: string;
                     key: string;
                     pictures?: string[];
@@ -3898,7 +3888,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['Me'];
+                    "application/json": components["schemas"]["Me"];
                 };
             };
         };
@@ -3906,8 +3896,8 @@ export interface operations {
     sheetCardController: {
         parameters: {
             query: {
-                layout: 'cards-a4' | 'cards-letter';
-                order: 'reading' | 'cut_stack';
+                layout: "cards-a4" | "cards-letter";
+                order: "reading" | "cut_stack";
                 cards: number;
             };
             header?: never;
@@ -3924,7 +3914,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SheetPreview'];
+                    "application/json": components["schemas"]["SheetPreview"];
                 };
             };
         };
@@ -3940,12 +3930,12 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     section_ids: string[];
                     /** @enum {string} */
-                    layout: 'cards-a4' | 'cards-letter';
+                    layout: "cards-a4" | "cards-letter";
                     /** @enum {string} */
-                    order: 'reading' | 'cut_stack';
+                    order: "reading" | "cut_stack";
                     person_ids?: string[];
                     lost?: boolean;
                 };
@@ -3958,7 +3948,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/octet-stream': string;
+                    "application/octet-stream": string;
                 };
             };
         };
@@ -3980,7 +3970,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['Desk'];
+                    "application/json": components["schemas"]["Desk"];
                 };
             };
         };
@@ -4004,7 +3994,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['PersonPage'];
+                    "application/json": components["schemas"]["PersonPage"];
                 };
             };
         };
@@ -4026,7 +4016,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['IntakeList'];
+                    "application/json": components["schemas"]["IntakeList"];
                 };
             };
         };
@@ -4042,7 +4032,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'multipart/form-data': {
+                "multipart/form-data": {
                     /** Format: binary */
                     file?: string | null;
                     files?: string[];
@@ -4058,7 +4048,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['IntakeDetail'];
+                    "application/json": components["schemas"]["IntakeDetail"];
                 };
             };
         };
@@ -4082,7 +4072,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['LedgerPage'];
+                    "application/json": components["schemas"]["LedgerPage"];
                 };
             };
         };
@@ -4104,7 +4094,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['PairPage'];
+                    "application/json": components["schemas"]["PairPage"];
                 };
             };
         };
@@ -4130,7 +4120,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['PairDetail'];
+                    "application/json": components["schemas"]["PairDetail"];
                 };
             };
         };
@@ -4154,7 +4144,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['LedgerLine'];
+                    "application/json": components["schemas"]["LedgerLine"];
                 };
             };
         };
@@ -4172,7 +4162,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     fingerprint: string;
                     picks?: {
                         [key: string]: string | null;
@@ -4187,7 +4177,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['LedgerLine'];
+                    "application/json": components["schemas"]["LedgerLine"];
                 };
             };
         };
@@ -4203,11 +4193,11 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     /** @enum {string} */
-                    how: 'list' | 'pattern' | 'year';
+                    how: "list" | "pattern" | "year";
                     /** @enum {string} */
-                    kind: 'homeroom' | 'class';
+                    kind: "homeroom" | "class";
                     year?: string | null;
                     text?: string;
                     pattern?: string | null;
@@ -4228,7 +4218,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['PlanView'];
+                    "application/json": components["schemas"]["PlanView"];
                 };
             };
         };
@@ -4244,11 +4234,11 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     /** @enum {string} */
-                    how: 'list' | 'pattern' | 'year';
+                    how: "list" | "pattern" | "year";
                     /** @enum {string} */
-                    kind: 'homeroom' | 'class';
+                    kind: "homeroom" | "class";
                     year?: string | null;
                     text?: string;
                     pattern?: string | null;
@@ -4267,7 +4257,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['PlanView'];
+                    "application/json": components["schemas"]["PlanView"];
                 };
             };
         };
@@ -4291,7 +4281,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['MessagePage'];
+                    "application/json": components["schemas"]["MessagePage"];
                 };
             };
         };
@@ -4299,11 +4289,11 @@ export interface operations {
     indexRollController: {
         parameters: {
             query?: {
-                kind?: 'student' | 'guardian' | 'staff' | null;
+                kind?: "student" | "guardian" | "staff" | null;
                 q?: string;
                 grade?: string;
-                problem?: 'unplaced' | 'never_signed_in' | 'no_guardian' | 'no_card' | null;
-                sort?: 'name' | 'grade' | 'number' | 'email';
+                problem?: "unplaced" | "never_signed_in" | "no_guardian" | "no_card" | null;
+                sort?: "name" | "grade" | "number" | "email";
                 down?: boolean;
                 after?: string;
             };
@@ -4321,7 +4311,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['PersonPage'];
+                    "application/json": components["schemas"]["PersonPage"];
                 };
             };
         };
@@ -4337,7 +4327,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     people: string[];
                     to: string;
                     /** Format: date */
@@ -4354,7 +4344,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['PlanView'];
+                    "application/json": components["schemas"]["PlanView"];
                 };
             };
         };
@@ -4370,7 +4360,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     people: string[];
                     to: string;
                     /** Format: date */
@@ -4385,7 +4375,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['PlanView'];
+                    "application/json": components["schemas"]["PlanView"];
                 };
             };
         };
@@ -4401,7 +4391,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     words: string;
                     instead?: string;
                     year?: string | null;
@@ -4417,7 +4407,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['PlanView'];
+                    "application/json": components["schemas"]["PlanView"];
                 };
             };
         };
@@ -4433,7 +4423,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     words: string;
                     instead?: string;
                     year?: string | null;
@@ -4447,7 +4437,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['PlanView'];
+                    "application/json": components["schemas"]["PlanView"];
                 };
             };
         };
@@ -4455,7 +4445,7 @@ export interface operations {
     schoolRosterController: {
         parameters: {
             query: {
-                format: 'csv' | 'xlsx' | 'ods' | 'oneroster';
+                format: "csv" | "xlsx" | "ods" | "oneroster";
             };
             header?: never;
             path: {
@@ -4471,7 +4461,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/octet-stream': string;
+                    "application/octet-stream": string;
                 };
             };
         };
@@ -4495,7 +4485,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SectionPage'];
+                    "application/json": components["schemas"]["SectionPage"];
                 };
             };
         };
@@ -4511,10 +4501,10 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     name: string;
                     /** @enum {string} */
-                    kind: 'homeroom' | 'class';
+                    kind: "homeroom" | "class";
                     grade?: string | null;
                     period?: string | null;
                     seats?: number | null;
@@ -4528,7 +4518,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SectionDetail'];
+                    "application/json": components["schemas"]["SectionDetail"];
                 };
             };
         };
@@ -4550,7 +4540,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['Settings'];
+                    "application/json": components["schemas"]["Settings"];
                 };
             };
         };
@@ -4566,7 +4556,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     name?: string;
                     lowest_grade?: string;
                     highest_grade?: string;
@@ -4581,17 +4571,18 @@ export interface operations {
                     stay_days_own?: number;
                     outside_staff?: boolean;
                     /** @enum {string} */
-                    newcomer_check?: 'none' | 'birth_date' | 'number';
+                    newcomer_check?: "none" | "birth_date" | "number";
                     newcomer_mail?: boolean;
                     /** @enum {string} */
-                    under_13?: 'allow' | 'approve' | 'listed';
+                    under_13?: "allow" | "approve" | "listed";
                     /** @enum {string} */
-                    second_factor?: 'optional' | 'coordinators' | 'staff';
+                    second_factor?: "optional" | "coordinators" | "staff";
                     day_opens?: string;
                     day_closes?: string;
                     keep_askings_days?: number;
                     keep_lists_days?: number;
                     keep_messages_days?: number;
+                    version?: number;
                 };
             };
         };
@@ -4602,7 +4593,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['Settings'];
+                    "application/json": components["schemas"]["Settings"];
                 };
             };
         };
@@ -4626,7 +4617,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['NamesExample'];
+                    "application/json": components["schemas"]["NamesExample"];
                 };
             };
         };
@@ -4650,7 +4641,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['Colleagues'];
+                    "application/json": components["schemas"]["Colleagues"];
                 };
             };
         };
@@ -4672,7 +4663,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['TransferPage'];
+                    "application/json": components["schemas"]["TransferPage"];
                 };
             };
         };
@@ -4695,7 +4686,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['TransferPage'];
+                    "application/json": components["schemas"]["TransferPage"];
                 };
             };
         };
@@ -4718,7 +4709,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['TransferPage'];
+                    "application/json": components["schemas"]["TransferPage"];
                 };
             };
         };
@@ -4741,7 +4732,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['TransferPage'];
+                    "application/json": components["schemas"]["TransferPage"];
                 };
             };
         };
@@ -4783,7 +4774,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['YearTurnStart'];
+                    "application/json": components["schemas"]["YearTurnStart"];
                 };
             };
         };
@@ -4799,7 +4790,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     name: string;
                     /** Format: date */
                     begins: string;
@@ -4819,7 +4810,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['LedgerLine'];
+                    "application/json": components["schemas"]["LedgerLine"];
                 };
             };
         };
@@ -4835,7 +4826,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     name: string;
                     /** Format: date */
                     begins: string;
@@ -4854,7 +4845,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['PlanView'];
+                    "application/json": components["schemas"]["PlanView"];
                 };
             };
         };
@@ -4870,7 +4861,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     name: string;
                     /** Format: date */
                     begins_on: string;
@@ -4886,7 +4877,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['Settings'];
+                    "application/json": components["schemas"]["Settings"];
                 };
             };
         };
@@ -4906,7 +4897,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SecondFactorView'];
+                    "application/json": components["schemas"]["SecondFactorView"];
                 };
             };
         };
@@ -4920,7 +4911,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     current?: string;
                 };
             };
@@ -4932,7 +4923,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SecondFactorView'];
+                    "application/json": components["schemas"]["SecondFactorView"];
                 };
             };
         };
@@ -4946,7 +4937,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     code: string;
                 };
             };
@@ -4970,7 +4961,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     code: string;
                 };
             };
@@ -4982,7 +4973,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SecondFactorView'];
+                    "application/json": components["schemas"]["SecondFactorView"];
                 };
             };
         };
@@ -5006,7 +4997,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SectionDetail'];
+                    "application/json": components["schemas"]["SectionDetail"];
                 };
             };
         };
@@ -5022,10 +5013,10 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     name: string;
                     /** @enum {string} */
-                    kind: 'homeroom' | 'class';
+                    kind: "homeroom" | "class";
                     grade?: string | null;
                     period?: string | null;
                     seats?: number | null;
@@ -5039,7 +5030,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SectionDetail'];
+                    "application/json": components["schemas"]["SectionDetail"];
                 };
             };
         };
@@ -5061,7 +5052,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['PlanView'];
+                    "application/json": components["schemas"]["PlanView"];
                 };
             };
         };
@@ -5077,7 +5068,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     fingerprint: string;
                     seed: string;
                 };
@@ -5090,7 +5081,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SectionDetail'];
+                    "application/json": components["schemas"]["SectionDetail"];
                 };
             };
         };
@@ -5106,7 +5097,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     person?: string | null;
                 };
             };
@@ -5118,7 +5109,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['StudentView'];
+                    "application/json": components["schemas"]["StudentView"];
                 };
             };
         };
@@ -5134,11 +5125,11 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     /** @enum {string} */
-                    layout: 'cards-a4' | 'cards-letter';
+                    layout: "cards-a4" | "cards-letter";
                     /** @enum {string} */
-                    order: 'reading' | 'cut_stack';
+                    order: "reading" | "cut_stack";
                     person_ids?: string[];
                     lost?: boolean;
                 };
@@ -5151,7 +5142,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/octet-stream': string;
+                    "application/octet-stream": string;
                 };
             };
         };
@@ -5173,7 +5164,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['CodeView'];
+                    "application/json": components["schemas"]["CodeView"];
                 };
             };
         };
@@ -5189,10 +5180,10 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     chosen?: string | null;
                     /** @enum {string} */
-                    who?: 'accounts' | 'domain' | 'approval';
+                    who?: "accounts" | "domain" | "approval";
                     starts_at?: string | null;
                     ends_at?: string | null;
                     cap?: number | null;
@@ -5206,7 +5197,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['CodeView'];
+                    "application/json": components["schemas"]["CodeView"];
                 };
             };
         };
@@ -5250,7 +5241,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['ChosenView'];
+                    "application/json": components["schemas"]["ChosenView"];
                 };
             };
         };
@@ -5266,9 +5257,9 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     /** @enum {string} */
-                    who: 'accounts' | 'domain' | 'approval';
+                    who: "accounts" | "domain" | "approval";
                     starts_at?: string | null;
                     ends_at?: string | null;
                     cap?: number | null;
@@ -5282,7 +5273,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['CodeView'];
+                    "application/json": components["schemas"]["CodeView"];
                 };
             };
         };
@@ -5298,10 +5289,10 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     email: string;
                     /** @enum {string} */
-                    role: 'co_teacher' | 'assistant' | 'substitute';
+                    role: "co_teacher" | "assistant" | "substitute";
                     /** Format: date */
                     begins_on?: string | null;
                     /** Format: date */
@@ -5316,7 +5307,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SectionDetail'];
+                    "application/json": components["schemas"]["SectionDetail"];
                 };
             };
         };
@@ -5332,7 +5323,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     person: string;
                 };
             };
@@ -5344,7 +5335,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SectionDetail'];
+                    "application/json": components["schemas"]["SectionDetail"];
                 };
             };
         };
@@ -5381,9 +5372,9 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     /** @enum {string} */
-                    kind: 'move' | 'also' | 'remove';
+                    kind: "move" | "also" | "remove";
                     people: string[];
                     to?: string | null;
                     /** Format: date */
@@ -5400,7 +5391,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SectionDetail'];
+                    "application/json": components["schemas"]["SectionDetail"];
                 };
             };
         };
@@ -5416,9 +5407,9 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     /** @enum {string} */
-                    kind: 'move' | 'also' | 'remove';
+                    kind: "move" | "also" | "remove";
                     people: string[];
                     to?: string | null;
                     /** Format: date */
@@ -5433,7 +5424,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['PlanView'];
+                    "application/json": components["schemas"]["PlanView"];
                 };
             };
         };
@@ -5455,7 +5446,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['RequestPage'];
+                    "application/json": components["schemas"]["RequestPage"];
                 };
             };
         };
@@ -5477,7 +5468,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['RequestPage'];
+                    "application/json": components["schemas"]["RequestPage"];
                 };
             };
         };
@@ -5494,7 +5485,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     as?: string | null;
                 };
             };
@@ -5506,7 +5497,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['RequestPage'];
+                    "application/json": components["schemas"]["RequestPage"];
                 };
             };
         };
@@ -5529,7 +5520,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['RequestPage'];
+                    "application/json": components["schemas"]["RequestPage"];
                 };
             };
         };
@@ -5545,7 +5536,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     count: number;
                 };
             };
@@ -5557,7 +5548,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SectionDetail'];
+                    "application/json": components["schemas"]["SectionDetail"];
                 };
             };
         };
@@ -5574,7 +5565,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     given_name: string;
                     family_name: string;
                     /** Format: date */
@@ -5590,7 +5581,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SectionDetail'];
+                    "application/json": components["schemas"]["SectionDetail"];
                 };
             };
         };
@@ -5606,11 +5597,11 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     /** @enum {string} */
-                    hours: 'school' | 'any';
+                    hours: "school" | "any";
                     /** @enum {string} */
-                    paper: 'a4' | 'letter';
+                    paper: "a4" | "letter";
                     pictures?: boolean;
                     until?: string | null;
                 };
@@ -5623,7 +5614,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/octet-stream': string;
+                    "application/octet-stream": string;
                 };
             };
         };
@@ -5651,7 +5642,7 @@ export interface operations {
     sectionRosterController: {
         parameters: {
             query: {
-                format: 'csv' | 'xlsx' | 'ods';
+                format: "csv" | "xlsx" | "ods";
                 as_of?: string | null;
             };
             header?: never;
@@ -5668,7 +5659,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/octet-stream': string;
+                    "application/octet-stream": string;
                 };
             };
         };
@@ -5691,7 +5682,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SectionDetail'];
+                    "application/json": components["schemas"]["SectionDetail"];
                 };
             };
         };
@@ -5711,7 +5702,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SessionPage'];
+                    "application/json": components["schemas"]["SessionPage"];
                 };
             };
         };
@@ -5763,11 +5754,11 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     user_name: string;
                     secret: string;
                     /** @enum {string} */
-                    stay?: 'own' | 'shared';
+                    stay?: "own" | "shared";
                 };
             };
         };
@@ -5778,7 +5769,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SignedIn'];
+                    "application/json": components["schemas"]["SignedIn"];
                 };
             };
         };
@@ -5792,7 +5783,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     token: string;
                     instead?: boolean;
                 };
@@ -5805,7 +5796,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['SignedIn'];
+                    "application/json": components["schemas"]["SignedIn"];
                 };
             };
         };
@@ -5819,7 +5810,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     code: string;
                 };
             };
@@ -5831,7 +5822,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['Me'];
+                    "application/json": components["schemas"]["Me"];
                 };
             };
         };
@@ -5865,7 +5856,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                'application/json': {
+                "application/json": {
                     name: string;
                     /** Format: date */
                     begins_on: string;
@@ -5881,7 +5872,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    'application/json': components['schemas']['Settings'];
+                    "application/json": components["schemas"]["Settings"];
                 };
             };
         };

@@ -1,4 +1,4 @@
-import { type FormEvent, useCallback } from 'react';
+import { type FormEvent, useCallback, useState } from 'react';
 import { type DefaultValues, type FieldValues, type Path, type PathValue, useForm, useWatch } from 'react-hook-form';
 import { type ActOptions, fieldOf, useAct } from '@/api/act';
 
@@ -6,9 +6,11 @@ interface Options<V extends FieldValues, R> extends Omit<ActOptions<V, R>, 'fail
     /** What stands in the fields at first, by the names the server has for them. */
     start: V;
     send: (values: V) => Promise<R>;
-    failed?: (sentence: string) => void;
+    failed?: (sentence: string, error: unknown) => void;
     /** Fields that are emptied once they have been sent, whatever the answer: secrets. */
     forget?: Path<V>[];
+    /** Whether what has been sent is what there is from then on, and nothing of it counts as touched any more. */
+    settles?: boolean;
 }
 
 /**
@@ -21,10 +23,12 @@ export function useSentForm<V extends FieldValues, R = unknown>({
     failed,
     home,
     forget = [],
+    settles = false,
     then,
     ...options
 }: Options<V, R>) {
     const form = useForm<V>({ defaultValues: start as DefaultValues<V> });
+    const [overtaken, setOvertaken] = useState<string[]>([]);
     const values = useWatch({ control: form.control }) as V;
     const empty = () => {
         for (const name of forget) form.setValue(name, '' as PathValue<V, Path<V>>);
@@ -33,6 +37,10 @@ export function useSentForm<V extends FieldValues, R = unknown>({
         ...options,
         then: (result, wish) => {
             empty();
+            if (settles) {
+                setOvertaken([]);
+                form.reset(form.getValues());
+            }
             return then?.(result, wish);
         },
         failed: (said, error) => {
@@ -41,7 +49,7 @@ export function useSentForm<V extends FieldValues, R = unknown>({
             const at = named !== undefined && named in start ? named : home;
             if (at === undefined) form.setError('root.server', { message: said });
             else form.setError(at as Path<V>, { type: 'server', message: said }, { shouldFocus: true });
-            failed?.(said);
+            failed?.(said, error);
         },
     });
     const { errors } = form.formState;
@@ -70,8 +78,28 @@ export function useSentForm<V extends FieldValues, R = unknown>({
             form.setValue(name, value, { shouldDirty: true });
             form.clearErrors(name);
         },
-        /** Begins anew from what is given. */
-        reset: useCallback((from: V) => form.reset(from), [form]),
+        /** Begins anew from what is given; where what somebody has touched is to stay, that stays. */
+        reset: useCallback(
+            (from: V, { keepTouched = false } = {}) => {
+                const before = form.formState.defaultValues as V | undefined;
+                const touched = Object.keys(form.formState.dirtyFields);
+                setOvertaken(
+                    keepTouched
+                        ? touched
+                              .filter(
+                                  (name) =>
+                                      JSON.stringify(before?.[name]) !== JSON.stringify(from[name]) &&
+                                      JSON.stringify(form.getValues()[name]) !== JSON.stringify(from[name]),
+                              )
+                              .map((name) => `${name.replaceAll('_', ' ')} is now “${String(from[name])}”`)
+                        : [],
+                );
+                form.reset(from, { keepDirtyValues: keepTouched, keepErrors: keepTouched });
+            },
+            [form],
+        ),
+        /** Of what has been touched here, what has become otherwise elsewhere, in words. */
+        overtaken,
         /** Why it was refused, where that stands at no field. */
         error: errors.root?.['server']?.message ?? '',
         at: error,

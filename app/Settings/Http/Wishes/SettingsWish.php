@@ -14,6 +14,7 @@ final readonly class SettingsWish
     /**
      * @param  list<string>|null  $mailDomains
      * @param  array<string, string>|null  $ways grade to way of signing in
+     * @param  int|null  $version of the settings that were looked at: where they have changed since, nothing is kept
      */
     public function __construct(
         #[Must('sometimes|max:120')] public ?string $name = null,
@@ -36,6 +37,7 @@ final readonly class SettingsWish
         #[Must('sometimes')] public ?int $keepAskingsDays = null,
         #[Must('sometimes')] public ?int $keepListsDays = null,
         #[Must('sometimes')] public ?int $keepMessagesDays = null,
+        #[Must('sometimes')] public ?int $version = null,
     ) {}
 
     /** @return array<string, string|int> column of the school to what it becomes */

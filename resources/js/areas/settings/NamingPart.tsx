@@ -5,7 +5,17 @@ import { Field } from '@/ui/Field';
 import { type Keep, PartForm, type Settings } from './PartForm';
 
 /** How sections are called, with what that gives as one types. */
-export function NamingPart({ settings, school, keep }: { settings: Settings; school: School; keep: Keep }) {
+export function NamingPart({
+    settings,
+    school,
+    keep,
+    onStale,
+}: {
+    settings: Settings;
+    school: School;
+    keep: Keep;
+    onStale: () => void;
+}) {
     return (
         <PartForm
             title="Names of sections"
@@ -13,6 +23,7 @@ export function NamingPart({ settings, school, keep }: { settings: Settings; sch
             button="Keep the pattern"
             kept={{ naming_pattern: settings.namingPattern }}
             keep={keep}
+            onStale={onStale}
         >
             {(form) => <Pattern school={school} {...form.choice('naming_pattern')} />}
         </PartForm>

@@ -27,11 +27,18 @@ export function SettingsPage({ school }: { school: School }) {
         queryFn: () => data(api.GET('/api/schools/{school}/settings', path)),
     });
     const keep: Keep = async (body) => {
-        const kept = await data(api.POST('/api/schools/{school}/settings', { ...path, body }));
+        const version = queries.getQueryData<Settings>(['settings', school.id])?.version;
+        const kept = await data(
+            api.POST('/api/schools/{school}/settings', {
+                ...path,
+                body: { ...body, ...(version === undefined ? {} : { version }) },
+            }),
+        );
         queries.setQueryData(['settings', school.id], kept);
         say('Kept. The Ledger can undo it.');
         return kept;
     };
+    const onStale = () => void queries.invalidateQueries({ queryKey: ['settings', school.id] });
     const settings = asked.data;
     if (!settings) return <Instead of={asked} what="the settings" />;
     return (
@@ -42,13 +49,13 @@ export function SettingsPage({ school }: { school: School }) {
                 undone.
             </p>
             <div className="max-w-4xl">
-                <SchoolPart settings={settings} school={school} keep={keep} />
+                <SchoolPart settings={settings} school={school} keep={keep} onStale={onStale} />
                 <YearsPart settings={settings} school={school} />
-                <SignInPart settings={settings} keep={keep} />
-                <DoorPart settings={settings} keep={keep} />
-                <StaffPart settings={settings} keep={keep} />
-                <KeepingPart settings={settings} keep={keep} />
-                <NamingPart settings={settings} school={school} keep={keep} />
+                <SignInPart settings={settings} keep={keep} onStale={onStale} />
+                <DoorPart settings={settings} keep={keep} onStale={onStale} />
+                <StaffPart settings={settings} keep={keep} onStale={onStale} />
+                <KeepingPart settings={settings} keep={keep} onStale={onStale} />
+                <NamingPart settings={settings} school={school} keep={keep} onStale={onStale} />
             </div>
         </div>
     );
@@ -57,9 +64,10 @@ export function SettingsPage({ school }: { school: School }) {
 interface PartProps {
     settings: Settings;
     keep: Keep;
+    onStale: () => void;
 }
 
-function SchoolPart({ settings, school, keep }: PartProps & { school: School }) {
+function SchoolPart({ settings, school, keep, onStale }: PartProps & { school: School }) {
     const grades = settings.allGrades.map((g) => ({ value: g.code, label: g.short }));
     return (
         <PartForm
@@ -78,6 +86,7 @@ function SchoolPart({ settings, school, keep }: PartProps & { school: School }) 
             }}
             body={(draft) => ({ ...draft, mail_domains: draft.mail_domains.split(/[\s,;]+/).filter(Boolean) })}
             keep={keep}
+            onStale={onStale}
         >
             {(form) => (
                 <div className="grid gap-4 sm:grid-cols-2">
@@ -115,7 +124,7 @@ function SchoolPart({ settings, school, keep }: PartProps & { school: School }) 
     );
 }
 
-function SignInPart({ settings, keep }: PartProps) {
+function SignInPart({ settings, keep, onStale }: PartProps) {
     return (
         <PartForm
             title="Signing in"
@@ -132,6 +141,7 @@ function SignInPart({ settings, keep }: PartProps) {
                 stay_days_shared: Number(draft.stay_days_shared),
             })}
             keep={keep}
+            onStale={onStale}
         >
             {(form) => (
                 <>
@@ -171,7 +181,7 @@ function SignInPart({ settings, keep }: PartProps) {
     );
 }
 
-function DoorPart({ settings, keep }: PartProps) {
+function DoorPart({ settings, keep, onStale }: PartProps) {
     return (
         <PartForm
             title="At the door"
@@ -183,6 +193,7 @@ function DoorPart({ settings, keep }: PartProps) {
                 under_13: settings.under13,
             }}
             keep={keep}
+            onStale={onStale}
         >
             {(form) => (
                 <>
@@ -216,7 +227,7 @@ function DoorPart({ settings, keep }: PartProps) {
     );
 }
 
-function StaffPart({ settings, keep }: PartProps) {
+function StaffPart({ settings, keep, onStale }: PartProps) {
     return (
         <PartForm
             title="Staff"
@@ -224,6 +235,7 @@ function StaffPart({ settings, keep }: PartProps) {
             button="Keep the rules for staff"
             kept={{ outside_staff: settings.outsideStaff, second_factor: settings.secondFactor }}
             keep={keep}
+            onStale={onStale}
         >
             {(form) => (
                 <>
@@ -247,7 +259,7 @@ function StaffPart({ settings, keep }: PartProps) {
     );
 }
 
-function KeepingPart({ settings, keep }: PartProps) {
+function KeepingPart({ settings, keep, onStale }: PartProps) {
     return (
         <PartForm
             title="How long things are kept"
@@ -264,6 +276,7 @@ function KeepingPart({ settings, keep }: PartProps) {
                 keep_messages_days: Number(draft.keep_messages_days),
             })}
             keep={keep}
+            onStale={onStale}
         >
             {(form) => (
                 <>
