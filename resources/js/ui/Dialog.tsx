@@ -29,13 +29,12 @@ export function Dialog({ open, onClose, title, children, wide = false }: Props) 
                     }}
                     className={`fixed left-1/2 top-[12vh] z-40 max-h-[76vh] w-[92vw] -translate-x-1/2 overflow-auto border border-ink bg-paper p-6 ${wide ? 'max-w-3xl' : 'max-w-lg'}`}
                 >
-                    <div className="mb-4 flex items-start justify-between gap-4">
-                        <Radix.Title className="font-serif text-xl font-semibold">{title}</Radix.Title>
-                        <Radix.Close aria-label="Close" className="order-last -mr-2 -mt-1 size-8 shrink-0 text-muted">
-                            ×
-                        </Radix.Close>
-                    </div>
+                    <Radix.Title className="mb-4 pr-8 font-serif text-xl font-semibold">{title}</Radix.Title>
                     <KeyScope>{children}</KeyScope>
+                    {/* Last, so that what the dialog is about has the keyboard first. */}
+                    <Radix.Close aria-label="Close" className="absolute right-3 top-3 size-8 text-lg text-muted">
+                        ×
+                    </Radix.Close>
                 </Radix.Content>
             </Radix.Portal>
         </Radix.Root>
