@@ -16,8 +16,10 @@ function markedWorkbook(string $folder): void
         '/usr/bin/python3',
         '-c',
         "import sys, openpyxl\nfrom openpyxl.styles import Font\nb = openpyxl.Workbook(); s = b.active\n" .
-        "for r in [['Name','ID','Grade','Homeroom','Email'],['Ada Quill',20417,3,'3A','a@s.example'],['Tim Rowe',20418,3],\n" .
-        "  ['Kai Wu',20419,4,'4A','k@s.example'],['Noor Haddad',20420,4,'4B'],['Bo Vale',20421,5,'5A']]: s.append(r)\n" .
+        "for r in [['Name','ID','Grade','Homeroom','Email'],['Ada Quill',20417,3,'3A','a@s.example'],\n" .
+        "  ['Tim Rowe',20418,3],\n" .
+        "  ['Kai Wu',20419,4,'4A','k@s.example'],['Noor Haddad',20420,4,'4B'],\n" .
+        "  ['Bo Vale',20421,5,'5A']]: s.append(r)\n" .
         "for i in range(2, 7): s.cell(i, 2).number_format = '000000'\n" .
         "s.merge_cells('D2:D3'); s.row_dimensions[5].hidden = True; s.column_dimensions['E'].hidden = True\n" .
         "for c in s[6]: c.font = Font(strike=True)\nb.save(sys.argv[1])",

@@ -8,9 +8,9 @@ use Vantrel\Core\Table\UnreadableList;
 use XMLReader;
 
 /**
- * What a sheet says of its cells besides their values: formulas, hidden rows and columns, what is struck out, cells merged
- * down over several rows, and zeros that a format shows; of an Office Open XML workbook (ECMA-376 Part 1, 18.3) here, of
- * an OpenDocument one in {@see OpenDocumentMarks}.
+ * What a sheet says of its cells besides their values: formulas, hidden rows and columns, what is struck out, cells
+ * merged down over several rows, and zeros that a format shows; of an Office Open XML workbook (ECMA-376 Part 1, 18.3)
+ * here, of an OpenDocument one in {@see OpenDocumentMarks}.
  */
 final class SheetMarks
 {

@@ -36,8 +36,9 @@ export function Part({ title, about, children }: { title: string; about: ReactNo
 }
 
 /**
- * One part of the settings, kept by its own button. What the school has changed meanwhile, by undo or in another window,
- * takes the place of what nobody has touched here; what has been typed stays, with a word of what stands there now.
+ * One part of the settings, kept by its own button. What the school has changed meanwhile, by undo or in another
+ * window, takes the place of what nobody has touched here; what has been typed stays, with a word of what stands there
+ * now.
  */
 export function PartForm<T extends FieldValues>({
     title,
