@@ -13,7 +13,7 @@ use Vantrel\Core\Codes\Randomness;
 use Vantrel\Core\Plan\Refusal;
 
 /** Gives the numbers it was handed, in turn. */
-function drawing(int ...$numbers): Randomness
+function drawingInTurn(int ...$numbers): Randomness
 {
     return new class ($numbers) implements Randomness {
         /** @var list<int> */
@@ -122,7 +122,7 @@ it('gives no name in which something rude is read', function (string $given, str
 
 it('gives no two passphrases of a sheet that differ by one letter', function (): void {
     $words = new WordList(['maple', 'otter', 'candy', 'sandy', ...madeUpWords(260)]);
-    $random = drawing(0, 1, 2, 0, 1, 3, 0, 1, 4);
+    $random = drawingInTurn(0, 1, 2, 0, 1, 3, 0, 1, 4);
     $sheet = new PassphraseSheet($words, $random);
     expect($sheet->draw())
         ->toBe('maple otter candy')
@@ -131,7 +131,7 @@ it('gives no two passphrases of a sheet that differ by one letter', function ():
         ->toBe('maple otter wordb')
         ->and(array_unique($random->bounds))
         ->toBe([264]);
-    $near = new PassphraseSheet($words, drawing());
+    $near = new PassphraseSheet($words, drawingInTurn());
     expect($near->accepts('maple otter candy'))->toBeTrue();
     foreach (
         [

@@ -85,7 +85,7 @@ function standingBefore(array $people): Standing
 }
 
 /** @param  array<string, string|int|null>  $more */
-function somebody(string $id, int $version, array $more): Person
+function ofSchool(string $id, int $version, array $more): Person
 {
     return new Person($id, $version, [
         'school_id' => 'here',
@@ -101,9 +101,9 @@ function somebody(string $id, int $version, array $more): Person
 function after(array $kept = []): StandingAfter
 {
     $people = [
-        'ada' => somebody('ada', 3, ['number' => '20417', 'merged_into' => 'kai']),
-        'kai' => somebody('kai', 7, ['school_id' => 'there', 'number' => '070500']),
-        'new' => somebody('new', 7, ['number' => '20999', 'merged_into' => 'ada']),
+        'ada' => ofSchool('ada', 3, ['number' => '20417', 'merged_into' => 'kai']),
+        'kai' => ofSchool('kai', 7, ['school_id' => 'there', 'number' => '070500']),
+        'new' => ofSchool('new', 7, ['number' => '20999', 'merged_into' => 'ada']),
     ];
     $entry = new Entry(7, 7, Action::Accept, [
         Written::of(new Change(Entity::Person, 'new', null, [], ['number' => '20999'], 'made')),
