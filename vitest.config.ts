@@ -6,6 +6,8 @@ export default defineConfig({
     test: {
         include: ['resources/js/**/*.test.{ts,tsx}'],
         environment: 'happy-dom',
+        setupFiles: ['resources/js/testing/setup.ts'],
+        testTimeout: 60_000,
         environmentOptions: { happyDOM: { url: 'http://vantrel.example/' } },
     },
 });
