@@ -58,8 +58,10 @@ it(
                     ]);
                 }
             }
-            // Both went through one after the other, or one was told that the other has just been.
-            expect(array_diff(RealServer::allAtOnce($handles), [200, 409, 422]))->toBe([]);
+            // Both went through one after the other, or one was told that the other has just been, or is at it still:
+            // where the machine is slow, the database gives up waiting, and nothing was changed (OvertakenTest).
+            $answers = RealServer::allAtOnce($handles);
+            expect(array_diff($answers, [200, 409, 422, 503]))->toBe([])->and($answers)->toContain(200);
             expect(
                 DB::table('people as l')
                     ->join('people as s', 's.id', '=', 'l.merged_into')
@@ -92,10 +94,19 @@ it(
                     'fingerprint' => $archive['fingerprint'],
                 ]);
             }
-            expect(array_diff(RealServer::allAtOnce($handles), [200, 409, 422]))
+            $answers = RealServer::allAtOnce($handles);
+            // Every second one archives: what was said to be done is done, and only that.
+            $archives = array_filter(
+                $answers,
+                fn(int $answer, int $n): bool => $n % 2 === 1 && $answer === 200,
+                ARRAY_FILTER_USE_BOTH,
+            );
+            expect(array_diff($answers, [200, 409, 422, 503]))
                 ->toBe([])
                 ->and(DB::table('sections')->where('state', 'archived')->count())
-                ->toBe(8)
+                ->toBe(count($archives))
+                ->and($archives)
+                ->not->toBe([])
                 ->and(
                     DB::table('imports')
                         ->whereIn('state', ['reading', 'applying'])
