@@ -6,7 +6,7 @@ export default defineConfig({
     testDir: 'tests/Browser',
     workers: 1,
     // Wide, for machines that share their processors: a test that passes does not wait for them.
-    timeout: 240_000,
+    timeout: 600_000,
     expect: { timeout: 40_000 },
     reporter: [['list']],
     outputDir: 'test-results',
