@@ -94,9 +94,10 @@ final class Children
             ) !== [],
         );
         $grades = count($graded) * 2 > count($body);
+        $largest = max([1, ...array_map(fn(Line $l): int => count(self::parts($l->bare($of))), $body)]);
         $tables = [];
         foreach ($lines as $i => $line) {
-            $most = $i <= $at ? 4 : max(1, count(self::parts($line->bare($of))));
+            $most = $i <= $at ? $largest : max(1, count(self::parts($line->bare($of))));
             for ($n = 0; $n < $most; $n++) {
                 $cells = $line->cells;
                 foreach ($i <= $at ? [] : $alike as $c) {
@@ -122,12 +123,36 @@ final class Children
         foreach (array_slice($lines, $at + 1) as $line) {
             $parts = self::parts($line->bare($column));
             $filled += $parts === [] ? 0 : 1;
-            // "Quill, Ada" is one name; "Ada Quill, Ben Quill" are two.
+            // "Quill, Ada" is one name, whatever its heading; "Ada Quill, Ben Quill" are two, and so are "Ada, Ben"
+            // beside the grades "3, 1".
             $whole = array_filter($parts, fn(string $p): bool => preg_match('/\p{L}\S* +\p{L}/u', $p) === 1);
-            $several += count($parts) > 1 && ($plural || count($whole) === count($parts)) ? 1 : 0;
+            $several +=
+                count($parts) > 1 &&
+                (count($whole) === count($parts) ||
+                    ($plural && self::isListedAlong($line, $lines[$at], $column, count($parts))))
+                    ? 1
+                    : 0;
         }
 
         return $several > 0 && ($plural || $several * 4 >= $filled);
+    }
+
+    /** Whether a row says as many things of the children in another cell: their grades or numbers. */
+    private static function isListedAlong(Line $line, Line $header, int $column, int $children): bool
+    {
+        foreach ($header->cells as $c => $heading) {
+            $parts = self::parts($line->bare($c));
+            if (
+                $c !== $column &&
+                count($parts) === $children &&
+                self::isOfChildren($heading) &&
+                preg_grep('/\d/', $parts) === $parts
+            ) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     private static function isOfChildren(string $heading): bool

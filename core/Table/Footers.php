@@ -19,7 +19,11 @@ final class Footers
         '[ymd]{2,4}([-\/.])[ymd]{2,4}\1[ymd]{2,4}|' .
         'obligatorio|opcional|obligatoire|facultatif|pflichtfeld|e\.?g\.? .*)\)?$/iu';
 
-    private const EXAMPLE = '/^\W*(?:example|sample|e\.g\.|ejemplo|exemple|beispiel)\b(?:\W+\p{L}|\W*$)/iu';
+    /** In brackets, before a colon or alone: there are people called Sample. */
+    private const EXAMPLE =
+        '/^(?:[(\[](?:example|sample|ejemplo|exemple|beispiel)[)\]]|(?:example|sample|ejemplo|' .
+        'exemple|beispiel)\s*(?::|$)|' .
+        'e\.g\.\s)/iu';
 
     private const LEGEND = '/^\W*(?:\*+|†|‡|\(\w{1,3}\)|[A-Z]{1,3}(?= *=))\s*[=:–—-]\s*\p{L}.*$/u';
 

@@ -107,6 +107,25 @@ it('reads shapes that offices make', function (string $list, array $rows): void 
             '2 Ben | Quill, grade 1, guardian Rosa, guardian John',
         ],
     ],
+    'one child a cell under a heading of several' => [
+        "Students,Grade,Room\n\"Quill, Ada\",3,12\n\"Rowe, Tim\",4,14\n",
+        ['2 Ada | Quill, grade 3, in 12', '3 Tim | Rowe, grade 4, in 14'],
+    ],
+    'five children in a cell' => [
+        "Guardian,Children\nRosa Quill,\"Ada Quill, Ben Quill, Cy Quill, Dee Quill, Eve Quill\"\nAnne Rowe,Tim Rowe\n",
+        [
+            '2 Ada | Quill, guardian Rosa | Quill',
+            '3 Tim | Rowe, guardian Anne | Rowe',
+            '2 Ben | Quill, guardian Rosa | Quill',
+            '2 Cy | Quill, guardian Rosa | Quill',
+            '2 Dee | Quill, guardian Rosa | Quill',
+            '2 Eve | Quill, guardian Rosa | Quill',
+        ],
+    ],
+    'somebody called Sample' => [
+        "Name,Grade\n\"Sample, Ada\",3\n\"Rowe, Tim\",4\n",
+        ['2 Ada | Sample, grade 3', '3 Tim | Rowe, grade 4'],
+    ],
     'what a mark means, below the list' => [
         "Name,Grade\nAda Quill*,3\nTim Rowe,4\n* = new this year,\n",
         ['2 Ada | Quill, grade 3', '3 Tim | Rowe, grade 4'],
