@@ -21,6 +21,8 @@ use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\PrintRoom\CardIssue;
 use Vantrel\Core\PrintRoom\CardLayout;
 use Vantrel\Core\PrintRoom\CardOrder;
+use Vantrel\Core\PrintRoom\CardSecrets;
+use Vantrel\Core\PrintRoom\CardWish;
 use Vantrel\Core\Records;
 
 /**
@@ -95,7 +97,11 @@ final class CardPrinter
         $seed = $this->kit->seed();
         $names = $people->pluck('section')->unique();
         $issue = CardIssue::for(
-            $ordered,
+            new CardWish(
+                $ordered,
+                $lost,
+                $names->count() === 1 ? (string) $names->first() : "{$names->count()} sections",
+            ),
             $lost
                 ? $this->snapshots->list(
                     Records\Badge::class,
@@ -105,13 +111,13 @@ final class CardPrinter
                 )
                 : [],
             $lost ? array_values(array_filter($all, fn(Records\SignIn $s): bool => !in_array($s, $ordered, true))) : [],
-            $this->kit->passphrases($seed),
-            $this->kit->random("$seed badges"),
-            Crypt::encryptString(...),
+            new CardSecrets(
+                $this->kit->passphrases($seed),
+                $this->kit->random("$seed badges"),
+                Crypt::encryptString(...),
+            ),
             $this->kit->ids($seed),
             $this->kit->now(),
-            $lost,
-            $names->count() === 1 ? (string) $names->first() : "{$names->count()} sections",
         );
         $this->ledger->apply($issue->plan, $school->id, $actor, Action::Cards);
         $base = rtrim((string) config('app.url'), '/');

@@ -7,6 +7,7 @@ namespace Vantrel\Core\Accounts;
 use Vantrel\Core\Plan\Cell;
 use Vantrel\Core\Plan\Enrolling;
 use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\NewEnrollment;
 use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
@@ -149,7 +150,11 @@ final class OffBoarding
                         $plan->update($other, ['ends_on' => max($today, $other->beginsOn())], 'leads from today');
                     }
                 }
-                Enrolling::insert($plan, $section->id, $to->id, EnrollmentRole::Lead->value, 'hand', $ids, $today);
+                Enrolling::insert(
+                    $plan,
+                    $ids,
+                    new NewEnrollment($section->id, $to->id, EnrollmentRole::Lead->value, 'hand', $today),
+                );
                 $handed[] = $section->name();
                 $then = 'led by ' . $to->fullName();
             } elseif ($role === EnrollmentRole::Lead) {

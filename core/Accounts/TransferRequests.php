@@ -31,17 +31,13 @@ use Vantrel\Core\Records\TransferState;
 final class TransferRequests
 {
     /**
-     * @param  Listed  $said by the list
      * @param  string  $now UTC instant
+     * @param  int  $row of the list
      */
     public static function ask(
         PlanBuilder $plan,
         string $id,
-        Person $person,
-        string $toSchoolId,
-        TransferKind $kind,
-        array $said,
-        ?string $askedBy,
+        TransferWish $wish,
         string $now,
         string $reason,
         int $row,
@@ -50,13 +46,13 @@ final class TransferRequests
             Entity::TransferRequest,
             $id,
             [
-                'person_id' => $person->id,
-                'from_school_id' => $person->schoolId(),
-                'to_school_id' => $toSchoolId,
-                'kind' => $kind->value,
+                'person_id' => $wish->person->id,
+                'from_school_id' => $wish->person->schoolId(),
+                'to_school_id' => $wish->toSchoolId,
+                'kind' => $wish->kind->value,
                 'state' => 'waiting',
-                'said' => json_encode($said, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
-                'asked_by' => $askedBy,
+                'said' => json_encode($wish->said, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+                'asked_by' => $wish->askedBy,
                 'made_at' => $now,
                 'answered_at' => null,
                 'answered_by' => null,

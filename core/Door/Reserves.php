@@ -8,6 +8,7 @@ use Vantrel\Core\Accounts\UserNames;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Enrolling;
 use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\NewEnrollment;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
@@ -79,7 +80,7 @@ final class Reserves
                 ],
                 'made ahead',
             );
-            Enrolling::insert($plan, $section->id, $id, 'student', 'reserve', $ids, $today);
+            Enrolling::insert($plan, $ids, new NewEnrollment($section->id, $id, 'student', 'reserve', $today));
         }
 
         return $plan->build(

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Accounts\TransferRequests;
+use Vantrel\Core\Accounts\TransferWish;
 use Vantrel\Core\Accounts\UserNames;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Ids;
@@ -218,19 +219,21 @@ final class StudentBook
         TransferRequests::ask(
             $this->plan,
             $this->ids->for('transfer', $person->id),
-            $person,
-            $this->wish->schoolId,
-            TransferKind::from(substr($match->how, 4)),
-            [
-                'given_name' => $line->name->given,
-                'family_name' => $line->name->family,
-                'birth_date' => $line->birthDate,
-                'number' => $line->studentNumber,
-                'grade' => $line->grade,
-                'sections' => array_map(fn(SectionPlace $p): string => $p->sectionId, $places),
-                'section_names' => array_map(fn(SectionPlace $p): string => $p->name, $places),
-            ],
-            $this->wish->madeBy,
+            new TransferWish(
+                $person,
+                $this->wish->schoolId,
+                TransferKind::from(substr($match->how, 4)),
+                [
+                    'given_name' => $line->name->given,
+                    'family_name' => $line->name->family,
+                    'birth_date' => $line->birthDate,
+                    'number' => $line->studentNumber,
+                    'grade' => $line->grade,
+                    'sections' => array_map(fn(SectionPlace $p): string => $p->sectionId, $places),
+                    'section_names' => array_map(fn(SectionPlace $p): string => $p->name, $places),
+                ],
+                $this->wish->madeBy,
+            ),
             $this->ids->instant(),
             $line->where(),
             $line->number,

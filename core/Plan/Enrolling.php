@@ -13,37 +13,22 @@ use Vantrel\Core\Records\SectionState;
 /** Getting single people into and out of sections. */
 final class Enrolling
 {
-    /**
-     * @param  string|null  $endsOn first day they are not in any more, where that is known
-     * @param  string|null  $codeId of the join code they came by
-     * @param  string|null  $cameAt UTC instant, where they came by themselves
-     */
-    public static function insert(
-        PlanBuilder $plan,
-        string $sectionId,
-        string $personId,
-        string $role,
-        string $source,
-        Ids $ids,
-        string $beginsOn,
-        ?string $endsOn = null,
-        ?string $codeId = null,
-        ?string $cameAt = null,
-    ): void {
+    public static function insert(PlanBuilder $plan, Ids $ids, NewEnrollment $new): void
+    {
         $plan->insert(
             Entity::Enrollment,
-            $ids->for('enrollment', $sectionId, $personId),
+            $ids->for('enrollment', $new->sectionId, $new->personId),
             [
-                'section_id' => $sectionId,
-                'person_id' => $personId,
-                'role' => $role,
-                'begins_on' => $beginsOn,
-                'ends_on' => $endsOn,
-                'source' => $source,
-                'join_code_id' => $codeId,
-                'came_at' => $cameAt,
+                'section_id' => $new->sectionId,
+                'person_id' => $new->personId,
+                'role' => $new->role,
+                'begins_on' => $new->beginsOn,
+                'ends_on' => $new->endsOn,
+                'source' => $new->source,
+                'join_code_id' => $new->codeId,
+                'came_at' => $new->cameAt,
             ],
-            $source,
+            $new->source,
         );
     }
 
@@ -60,7 +45,11 @@ final class Enrolling
         ?string $codeId,
         Occasion $at,
     ): void {
-        self::insert($plan, $sectionId, $personId, 'student', $source, $at->ids, $at->today, null, $codeId, $at->now);
+        self::insert(
+            $plan,
+            $at->ids,
+            new NewEnrollment($sectionId, $personId, 'student', $source, $at->today, null, $codeId, $at->now),
+        );
     }
 
     /**

@@ -4,9 +4,6 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\PrintRoom;
 
-use Closure;
-use Vantrel\Core\Accounts\PassphraseSheet;
-use Vantrel\Core\Codes\Randomness;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
@@ -44,33 +41,31 @@ final readonly class CardIssue
     }
 
     /**
-     * @param  list<SignIn>  $signIns
      * @param  list<Badge>  $badges that are live, of all sign-ins of these people
      * @param  list<SignIn>  $others further sign-ins of these people, after a merge: a lost card may have been theirs
-     * @param  Closure(string): string  $seal encrypts a passphrase for the database
-     * @param  bool  $lost whether the cards printed before are lost
+     * @param  string  $now UTC instant
      */
     public static function for(
-        array $signIns,
+        CardWish $wish,
         array $badges,
         array $others,
-        PassphraseSheet $sheet,
-        Randomness $random,
-        Closure $seal,
+        CardSecrets $secrets,
         Ids $ids,
         string $now,
-        bool $lost,
-        string $what,
     ): self {
         $plan = new PlanBuilder();
         $cards = [];
-        foreach ($signIns as $signIn) {
+        foreach ($wish->signIns as $signIn) {
             $passphrase = null;
-            if ($signIn->password() === null && ($lost || $signIn->passphrase() === null)) {
-                $passphrase = $sheet->draw();
-                $plan->update($signIn, ['passphrase' => $seal($passphrase)], $lost ? 'card lost' : 'card printed');
+            if ($signIn->password() === null && ($wish->lost || $signIn->passphrase() === null)) {
+                $passphrase = $secrets->sheet->draw();
+                $plan->update(
+                    $signIn,
+                    ['passphrase' => ($secrets->seal)($passphrase)],
+                    $wish->lost ? 'card lost' : 'card printed',
+                );
             }
-            $badge = Token::draw($random);
+            $badge = Token::draw($secrets->random);
             $plan->insert(
                 Entity::Badge,
                 $ids->for('badge', $signIn->id),
@@ -85,7 +80,7 @@ final readonly class CardIssue
             );
             $cards[] = new IssuedCard($signIn->id, $passphrase, $badge);
         }
-        if ($lost) {
+        if ($wish->lost) {
             foreach ($others as $other) {
                 $plan->update($other, ['passphrase' => null], 'card lost');
             }
@@ -99,8 +94,8 @@ final readonly class CardIssue
 
         return new self(
             $plan->build(
-                "$count, $what",
-                "Prints $count for $what" . ($lost ? '; the cards printed before stop working.' : '.'),
+                "$count, {$wish->what}",
+                "Prints $count for {$wish->what}" . ($wish->lost ? '; the cards printed before stop working.' : '.'),
             ),
             $cards,
         );

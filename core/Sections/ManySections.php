@@ -11,6 +11,7 @@ use Vantrel\Core\Names\NameReader;
 use Vantrel\Core\Plan\Cell;
 use Vantrel\Core\Plan\Enrolling;
 use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\NewEnrollment;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\PlanRow;
@@ -29,8 +30,6 @@ use Vantrel\Core\Values\GradeLevel;
 /** Making many sections at once: from a pasted list, a pattern with grades and groups, or last year's. */
 final class ManySections
 {
-    public const MOST = 500;
-
     /**
      * Reads a pasted list: a name in each line, then grade, period, seats and lead where tabs or semicolons part them.
      *
@@ -78,30 +77,21 @@ final class ManySections
     }
 
     /**
-     * @param  list<NewSection>  $wanted
      * @param  list<Section>  $sections of the year they are made in
      * @param  list<Person>  $staff of the school, active
      * @param array<string, list<Enrollment>> $teachers enrollments of staff in the sections of last year that are taken
      *     over, by section
+     * @param  string  $now UTC instant
      */
     public static function plan(
-        string $schoolId,
-        string $yearId,
-        array $wanted,
+        NewSections $wanted,
         array $sections,
         array $staff,
         array $teachers,
         CodeBook $book,
         Ids $ids,
-        string $beginsOn,
         string $now,
     ): Plan {
-        if ($wanted === []) {
-            throw new Refusal('Name at least one section.', 'text');
-        }
-        if (count($wanted) > self::MOST) {
-            throw new Refusal('Make up to ' . self::MOST . ' sections at a time.', 'text');
-        }
         $plan = new PlanBuilder();
         $there = [];
         foreach ($sections as $section) {
@@ -111,7 +101,7 @@ final class ManySections
         }
         $known = self::staffBook($staff);
         $made = 0;
-        foreach ($wanted as $i => $new) {
+        foreach ($wanted->sections as $i => $new) {
             $key = NameKey::of($new->name);
             $cells = [
                 'Section' => Cell::same($new->name),
@@ -153,8 +143,8 @@ final class ManySections
                 Entity::Section,
                 $id,
                 [
-                    'school_id' => $schoolId,
-                    'school_year_id' => $yearId,
+                    'school_id' => $wanted->schoolId,
+                    'school_year_id' => $wanted->yearId,
                     'name' => $new->name,
                     'kind' => $new->kind,
                     'grade' => $new->grade,
@@ -166,18 +156,20 @@ final class ManySections
                 $new->from === null ? 'made with others' : "from {$new->from->name()} of the year before",
             );
             if ($lead !== null) {
-                Enrolling::insert($plan, $id, $lead->id, 'lead', 'hand', $ids, $beginsOn);
+                Enrolling::insert($plan, $ids, new NewEnrollment($id, $lead->id, 'lead', 'hand', $wanted->beginsOn));
             }
             foreach ($new->from === null ? [] : $teachers[$new->from->id] ?? [] as $teacher) {
                 if (!$teacher->role()->standsIn()) {
                     Enrolling::insert(
                         $plan,
-                        $id,
-                        $teacher->personId(),
-                        $teacher->role()->value,
-                        'rollover',
                         $ids,
-                        $beginsOn,
+                        new NewEnrollment(
+                            $id,
+                            $teacher->personId(),
+                            $teacher->role()->value,
+                            'rollover',
+                            $wanted->beginsOn,
+                        ),
                     );
                 }
             }
@@ -192,7 +184,7 @@ final class ManySections
                 ),
             );
         }
-        $same = count($wanted) - $made;
+        $same = count($wanted->sections) - $made;
 
         return $plan->build(
             Words::count($made, 'new section'),

@@ -7,10 +7,10 @@ namespace Vantrel\Core\Sections;
 use Vantrel\Core\Plan\Cell;
 use Vantrel\Core\Plan\Enrolling;
 use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\NewEnrollment;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\PlanRow;
-use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Tally;
 use Vantrel\Core\Plan\Verdict;
 use Vantrel\Core\Plan\Words;
@@ -28,46 +28,19 @@ use Vantrel\Core\Records\Section;
 final class Moves
 {
     /**
-     * @param  list<Person>  $people students, in the order to show
-     * @param  Section|null  $from left out where students who are in no section are placed
-     * @param  Section|null  $to left out where they are removed
      * @param  array<string, list<Enrollment>>  $enrollments as students, of these people, by person
-     * @param  array<string, Section>  $sections all that these enrollments are in, by id, and $to: for clashes
-     * @param  int  $seated how many students $to has on that day
-     * @param  string  $day YYYY-MM-DD, the first day of what comes after
-     *
-     * @throws Refusal
+     * @param  array<string, Section>  $sections all that these enrollments are in, by id, and the one come into: for
+     *     clashes
+     * @param  int  $seated how many students the one come into has on that day
      */
-    public static function plan(
-        MoveKind $kind,
-        array $people,
-        ?Section $from,
-        ?Section $to,
-        array $enrollments,
-        array $sections,
-        int $seated,
-        string $day,
-        Ids $ids,
-    ): Plan {
-        if ($people === []) {
-            throw new Refusal('Choose at least one student.');
-        }
-        if ($kind !== MoveKind::Remove) {
-            Enrolling::mustBeOpen($to ?? throw new Refusal('Choose the section they come into.', 'to'));
-        }
-        if ($kind !== MoveKind::Also) {
-            Enrolling::mustBeOpen($from ?? throw new Refusal('Choose the section they leave.', 'from'));
-        }
-        if ($from !== null && $to !== null && $from->id === $to->id) {
-            throw new Refusal('They are in that section already. Choose another.', 'to');
-        }
-        $into = $kind === MoveKind::Remove ? null : $to;
-        $outOf = $kind === MoveKind::Also ? null : $from;
+    public static function plan(Move $move, array $enrollments, array $sections, int $seated, Ids $ids): Plan
+    {
+        [$kind, $into, $outOf, $day] = [$move->kind, $move->into, $move->outOf, $move->day];
         $toName = (string) $into?->name();
         $fromName = (string) $outOf?->name();
         $plan = new PlanBuilder();
         $in = $out = $same = 0;
-        foreach ($people as $number => $person) {
+        foreach ($move->people as $number => $person) {
             $own = $enrollments[$person->id] ?? [];
             $left = $outOf === null ? null : self::current($own, $outOf->id, $day);
             $comes = $into !== null && !Enrolling::isIn($into->id, $own, $day);
@@ -104,12 +77,14 @@ final class Moves
             if ($comes) {
                 Enrolling::insert(
                     $plan,
-                    $into->id,
-                    $person->id,
-                    'student',
-                    $kind === MoveKind::Move ? 'move' : 'hand',
                     $ids,
-                    $day,
+                    new NewEnrollment(
+                        $into->id,
+                        $person->id,
+                        'student',
+                        $kind === MoveKind::Move ? 'move' : 'hand',
+                        $day,
+                    ),
                 );
                 $in++;
             }

@@ -4,12 +4,16 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Staffing;
 
+use DateTimeImmutable;
+use DateTimeZone;
 use Vantrel\Core\Accounts\Address;
 use Vantrel\Core\Accounts\AddressSource;
+use Vantrel\Core\Codes\Randomness;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Enrolling;
 use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\NewEnrollment;
 use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
@@ -38,11 +42,8 @@ final class Invitations
      *
      * @param  list<Invitation>  $invitations of the section
      * @param  list<Person>  $staff who teach it now
-     * @param  array<string, Token>  $tokens address as typed to the token of its link
-     * @param  string  $now UTC instant
-     * @param  string  $expires UTC instant
      *
-     * @return Planned<list<string>> the addresses asked, each once, as read
+     * @return Planned<array<string, Token>> the addresses asked, each once, as read, with the token of the link of each
      *
      * @throws Refusal
      */
@@ -52,11 +53,9 @@ final class Invitations
         array $invitations,
         array $staff,
         SchoolRules $rules,
-        array $tokens,
-        string $inviterId,
+        Randomness $random,
         Ids $ids,
         string $now,
-        string $expires,
     ): Planned {
         if ($section->state() !== SectionState::Open) {
             throw new Refusal("{$section->name()} is archived and takes no new teachers.");
@@ -69,7 +68,8 @@ final class Invitations
                 continue;
             }
             self::mustBeFree($mail, $invitations, $staff, $rules, $now);
-            $asked[$mail->address] = true;
+            $token = Token::draw($random);
+            $asked[$mail->address] = $token;
             $plan->insert(
                 Entity::Invitation,
                 $ids->for('invitation', $section->id, $mail->address),
@@ -81,11 +81,11 @@ final class Invitations
                     'begins_on' => $wish->beginsOn,
                     'ends_on' => $wish->endsOn,
                     'state' => 'invited',
-                    'token_hash' => $tokens[$address]->hash(),
+                    'token_hash' => $token->hash(),
                     'sent_at' => $now,
-                    'expires_at' => $expires,
+                    'expires_at' => self::expiry($now),
                     'answered_at' => null,
-                    'invited_by' => $inviterId,
+                    'invited_by' => $wish->by,
                 ],
                 'invited',
             );
@@ -102,7 +102,15 @@ final class Invitations
                 " into {$section->name()} as {$wish->role->label()}$dates.",
         );
 
-        return new Planned($built, array_map(strval(...), array_keys($asked)));
+        return new Planned($built, $asked);
+    }
+
+    /** The UTC instant from which a link sent now opens nothing. */
+    public static function expiry(string $now): string
+    {
+        return (new DateTimeImmutable($now, new DateTimeZone('UTC')))
+            ->modify('+' . self::DAYS . ' days')
+            ->format('Y-m-d H:i:s');
     }
 
     /**
@@ -143,18 +151,13 @@ final class Invitations
     }
 
     /** Sends it again with a new link; the old link stops working. */
-    public static function again(
-        Section $section,
-        Invitation $invitation,
-        Token $token,
-        string $now,
-        string $expires,
-    ): Plan {
+    public static function again(Section $section, Invitation $invitation, Token $token, string $now): Plan
+    {
         self::mustBeOpen($invitation, null);
         $plan = new PlanBuilder();
         $plan->update(
             $invitation,
-            ['token_hash' => $token->hash(), 'sent_at' => $now, 'expires_at' => $expires],
+            ['token_hash' => $token->hash(), 'sent_at' => $now, 'expires_at' => self::expiry($now)],
             'sent again',
         );
 
@@ -292,13 +295,15 @@ final class Invitations
         }
         Enrolling::insert(
             $plan,
-            $section->id,
-            $personId,
-            $invitation->role()->value,
-            'invitation',
             $at->ids,
-            max($at->today, (string) $invitation->beginsOn()),
-            $invitation->endsOn(),
+            new NewEnrollment(
+                $section->id,
+                $personId,
+                $invitation->role()->value,
+                'invitation',
+                max($at->today, (string) $invitation->beginsOn()),
+                $invitation->endsOn(),
+            ),
         );
     }
 

@@ -14,6 +14,7 @@ final readonly class InviteWish
 
     /**
      * @param  list<string>  $addresses as typed
+     * @param  string  $by id of who invites
      * @param  string|null  $beginsOn first day of a substitute
      * @param  string|null  $endsOn first day after
      *
@@ -22,6 +23,7 @@ final readonly class InviteWish
     public function __construct(
         public array $addresses,
         public StaffRole $role,
+        public string $by,
         public ?string $beginsOn = null,
         public ?string $endsOn = null,
     ) {

@@ -6,6 +6,7 @@ namespace Vantrel\Core\Staffing;
 
 use Vantrel\Core\Plan\Enrolling;
 use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\NewEnrollment;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
@@ -61,16 +62,22 @@ final class Leads
             if (!$theirs && $enrollment->role() === EnrollmentRole::Lead) {
                 Enrolling::insert(
                     $plan,
-                    $section->id,
-                    $enrollment->personId(),
-                    StaffRole::CoTeacher->value,
-                    'hand',
                     $ids,
-                    $today,
+                    new NewEnrollment(
+                        $section->id,
+                        $enrollment->personId(),
+                        StaffRole::CoTeacher->value,
+                        'hand',
+                        $today,
+                    ),
                 );
             }
         }
-        Enrolling::insert($plan, $section->id, $person->id, StaffRole::Lead->value, 'hand', $ids, $today);
+        Enrolling::insert(
+            $plan,
+            $ids,
+            new NewEnrollment($section->id, $person->id, StaffRole::Lead->value, 'hand', $today),
+        );
 
         return $plan->build(
             "Lead of {$section->name()}",

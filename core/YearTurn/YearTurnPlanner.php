@@ -10,6 +10,7 @@ use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Plan\Cell;
 use Vantrel\Core\Plan\Enrolling;
 use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\NewEnrollment;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\PlanRow;
@@ -261,12 +262,8 @@ final class YearTurnPlanner
             }
             Enrolling::insert(
                 $this->plan,
-                $id,
-                $teacher->personId(),
-                $teacher->role()->value,
-                'rollover',
                 $this->ids,
-                $this->wish->today,
+                new NewEnrollment($id, $teacher->personId(), $teacher->role()->value, 'rollover', $this->wish->today),
             );
         }
         JoinCodes::insert($this->plan, $id, $this->book, $this->ids, $this->wish->now);

@@ -23,6 +23,7 @@ use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records;
 use Vantrel\Core\Sections\ManySections;
 use Vantrel\Core\Sections\NewSection;
+use Vantrel\Core\Sections\NewSections;
 use Vantrel\Core\Sections\SectionNames;
 use Vantrel\Core\Values\GradeLevel;
 
@@ -70,9 +71,7 @@ final class ManyController
         }
 
         return ManySections::plan(
-            $school->id,
-            $year->id,
-            $wanted,
+            new NewSections($school->id, $year->id, $wanted, max($year->begins_on, SchoolDay::at($school->id, $made))),
             $this->desk->snapshots->list(
                 Records\Section::class,
                 fn(Builder $q): Builder => $q->where('school_year_id', $year->id),
@@ -87,7 +86,6 @@ final class ManyController
             $teachers,
             $this->kit->codeBook($seed),
             $this->kit->ids($seed),
-            max($year->begins_on, SchoolDay::at($school->id, $made)),
             $made,
         );
     }

@@ -28,6 +28,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Records;
+use Vantrel\Core\Sections\Move;
 use Vantrel\Core\Sections\MoveKind;
 use Vantrel\Core\Sections\Moves;
 use Vantrel\Core\Staffing\Power;
@@ -220,6 +221,12 @@ final class PlacementController
                     ->where(SchoolDay::inForce('e', $day))
                     ->count();
 
-        return Moves::plan($kind, $people, $from, $to, $enrollments, $sections, $seated, $day, $this->kit->ids($seed));
+        return Moves::plan(
+            new Move($kind, $people, $from, $to, $day),
+            $enrollments,
+            $sections,
+            $seated,
+            $this->kit->ids($seed),
+        );
     }
 }

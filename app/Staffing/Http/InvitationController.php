@@ -29,7 +29,6 @@ use Vantrel\Core\Records;
 use Vantrel\Core\Staffing\Invitations;
 use Vantrel\Core\Staffing\InviteWish;
 use Vantrel\Core\Staffing\StaffRole;
-use Vantrel\Core\Values\MailAddress;
 
 /** Inviting colleagues into a section, sending again, withdrawing. */
 final class InvitationController
@@ -52,14 +51,10 @@ final class InvitationController
         $wish = new InviteWish(
             InviteWish::addressesIn($asked->email),
             StaffRole::from($asked->role),
+            $actor->id,
             $asked->beginsOn,
             $last === null ? null : Span::after($last),
         );
-        $tokens = $byAddress = [];
-        foreach ($wish->addresses as $address) {
-            $tokens[$address] = Token::draw($this->kit->random("$seed invitation $address"));
-            $byAddress[MailAddress::read($address)->address ?? $address] ??= $tokens[$address];
-        }
         $staff = array_map(fn(Records\Enrollment $e): string => $e->personId(), $this->desk->staff($section));
         $planned = Invitations::invite(
             $this->desk->row($section),
@@ -67,21 +62,18 @@ final class InvitationController
             $this->desk->of(Records\Invitation::class, $section),
             $this->desk->snapshots->list(Records\Person::class, fn(Builder $q): Builder => $q->whereIn('id', $staff)),
             $this->desk->rules($section),
-            $tokens,
-            $actor->id,
+            $this->kit->random("$seed invitations"),
             $this->kit->ids($seed),
             $this->kit->now(),
-            $this->expires(),
         );
         $this->desk->apply($planned->plan, $section, $request, Action::Invite, function () use (
             $section,
             $planned,
             $wish,
-            $byAddress,
             $actor,
         ): void {
-            foreach ($planned->result as $to) {
-                $this->send($section, $to, $wish->role, $byAddress[$to], $actor->fullName());
+            foreach ($planned->result as $to => $token) {
+                $this->send($section, $to, $wish->role, $token, $actor->fullName());
             }
         });
 
@@ -98,7 +90,6 @@ final class InvitationController
             $this->desk->find(Records\Invitation::class, $invitation->id),
             $token,
             $this->kit->now(),
-            $this->expires(),
         );
         $actor = Person::signedIn($request);
         $this->desk->apply($plan, $section, $request, Action::Invite, function () use (
@@ -141,13 +132,8 @@ final class InvitationController
                 $role->label(),
                 $inviter,
                 rtrim((string) config('app.url'), '/') . '/invited#' . $token->plain,
-                CarbonImmutable::parse($this->expires())->format('j F Y'),
+                CarbonImmutable::parse(Invitations::expiry($this->kit->now()))->format('j F Y'),
             ),
         );
-    }
-
-    private function expires(): string
-    {
-        return CarbonImmutable::parse($this->kit->now())->addDays(Invitations::DAYS)->format('Y-m-d H:i:s');
     }
 }

@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use Vantrel\Core\Accounts\TransferRequests;
+use Vantrel\Core\Accounts\TransferWish;
 use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Occasion;
@@ -128,11 +129,13 @@ it('answers a request once', function (): void {
     TransferRequests::ask(
         $plan,
         'new',
-        new Person('kai', 1, ['school_id' => 'here']),
-        'there',
-        TransferKind::Transfer,
-        TransferRequests::said(requestRow()),
-        'asker',
+        new TransferWish(
+            new Person('kai', 1, ['school_id' => 'here']),
+            'there',
+            TransferKind::Transfer,
+            TransferRequests::said(requestRow()),
+            'asker',
+        ),
         ACCOUNTS_NOW,
         'row 2',
         2,

@@ -7,6 +7,7 @@ use Vantrel\Core\Accounts\Credentials;
 use Vantrel\Core\Accounts\Identities;
 use Vantrel\Core\Accounts\OffBoarding;
 use Vantrel\Core\Accounts\TransferRequests;
+use Vantrel\Core\Accounts\TransferWish;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\PlanBuilder;
@@ -107,19 +108,21 @@ it('asks for a student of another school, and answers, word by word', function (
     TransferRequests::ask(
         $plan,
         $ids->for('transfer_request', 'kai', 'there'),
-        kai(),
-        'there',
-        TransferKind::Transfer,
-        [
-            'given_name' => 'Kai',
-            'family_name' => 'Wu',
-            'birth_date' => '2014-01-01',
-            'number' => '070500',
-            'grade' => '06',
-            'sections' => ['six'],
-            'section_names' => ['6 Tern é'],
-        ],
-        'ines',
+        new TransferWish(
+            kai(),
+            'there',
+            TransferKind::Transfer,
+            [
+                'given_name' => 'Kai',
+                'family_name' => 'Wu',
+                'birth_date' => '2014-01-01',
+                'number' => '070500',
+                'grade' => '06',
+                'sections' => ['six'],
+                'section_names' => ['6 Tern é'],
+            ],
+            'ines',
+        ),
         ACCOUNTS_NOW,
         'row 7',
         7,

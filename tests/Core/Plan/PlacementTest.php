@@ -213,20 +213,20 @@ it('invites colleagues of the school, each once, all or none', function () use (
         bool $outside = false,
     ) => Invitations::invite(
         openSection(),
-        new InviteWish(($list = InviteWish::addressesIn($mails)), $role),
+        new InviteWish(InviteWish::addressesIn($mails), $role, 'me'),
         $before,
         $staff,
         rules($outside),
-        array_fill_keys($list, token()),
-        'me',
+        new KeyedStream(str_repeat('k', 32), 'links'),
         $ids,
         NOW,
-        LATER,
     )->plan;
     expect($invite('Noor@Lanternfield.Example')->changes[0]->after['email'])
         ->toBe('noor@lanternfield.example')
         ->and($invite('noor@lanternfield.example')->changes[0]->after['token_hash'])
-        ->toBe(token()->hash())
+        ->toBe(Token::draw(new KeyedStream(str_repeat('k', 32), 'links'))->hash())
+        ->and($invite('noor@lanternfield.example')->changes[0]->after['expires_at'])
+        ->toBe(LATER)
         ->and($invite("a@lanternfield.example, b@lanternfield.example;\nA@lanternfield.example")->changes)
         ->toHaveCount(2)
         ->and(fn() => $invite('a@lanternfield.example no-address'))
@@ -252,6 +252,7 @@ it('gives a substitute dates, and nobody else', function () use ($ids): void {
     $wish = fn(StaffRole $role, ?string $from, ?string $to) => new InviteWish(
         ['noor@lanternfield.example'],
         $role,
+        'me',
         $from,
         $to,
     );
@@ -328,6 +329,6 @@ it('takes one answer to an invitation, in time', function () use ($ids): void {
         )->changes,
     )
         ->toHaveCount(4)
-        ->and(Invitations::again(openSection(), asked(), token(), NOW, LATER)->changes[0]->after)
+        ->and(Invitations::again(openSection(), asked(), token(), NOW)->changes[0]->after)
         ->toHaveKey('token_hash');
 });

@@ -14,7 +14,9 @@ use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\PrintRoom\CardIssue;
 use Vantrel\Core\PrintRoom\CardLayout;
 use Vantrel\Core\PrintRoom\CardOrder;
+use Vantrel\Core\PrintRoom\CardSecrets;
 use Vantrel\Core\PrintRoom\CardSheet;
+use Vantrel\Core\PrintRoom\CardWish;
 use Vantrel\Core\PrintRoom\IssuedCard;
 use Vantrel\Core\Records\Badge;
 use Vantrel\Core\Records\Entity;
@@ -97,19 +99,19 @@ function issue(Record $signIn, array $badges = [], bool $lost = false): CardIssu
     $random = new KeyedStream(str_repeat('k', 32), 'cards');
 
     return CardIssue::for(
-        [$signIn],
+        new CardWish([$signIn], $lost, '3 Heron'),
         $badges,
         [],
-        new PassphraseSheet(
-            WordList::fromText((string) file_get_contents(__DIR__ . '/../../../resources/words/passphrase.txt')),
+        new CardSecrets(
+            new PassphraseSheet(
+                WordList::fromText((string) file_get_contents(__DIR__ . '/../../../resources/words/passphrase.txt')),
+                $random,
+            ),
             $random,
+            fn(string $p): string => "sealed:$p",
         ),
-        $random,
-        fn(string $p): string => "sealed:$p",
         new Ids('01K3CNQ0000000000000000000'),
         '2026-09-01 10:00:00',
-        $lost,
-        '3 Heron',
     );
 }
 

@@ -13,6 +13,7 @@ use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\Person;
 use Vantrel\Core\Sections\ManySections;
 use Vantrel\Core\Sections\NewSection;
+use Vantrel\Core\Sections\NewSections;
 use Vantrel\Core\Sections\SectionNames;
 use Vantrel\Core\Values\GradeLevel;
 
@@ -73,15 +74,12 @@ it('makes many sections from a pasted list, each once, with leads it can tell', 
         'class',
     );
     $plan = ManySections::plan(
-        'school',
-        'y',
-        $wanted,
+        new NewSections('school', 'y', $wanted, '2026-08-24'),
         [place('h', '3 Heron')],
         $staff,
         [],
         new CodeBook(new KeyedStream(str_repeat('k', 32), 'codes'), [], 0, 100),
         $ids,
-        '2026-08-24',
         '2026-08-20 10:00:00',
     );
     $made = array_values(array_filter($plan->changes, fn(Change $c): bool => $c->entity === Entity::Section));
@@ -115,15 +113,12 @@ it('takes last year’s sections with their teachers and without substitutes', f
         ],
     ];
     $plan = ManySections::plan(
-        'school',
-        'y2',
-        [new NewSection('Art 8A', 'class', '08', null, null, '', $old)],
+        new NewSections('school', 'y2', [new NewSection('Art 8A', 'class', '08', null, null, '', $old)], '2027-08-23'),
         [],
         [],
         $teachers,
         new CodeBook(new KeyedStream(str_repeat('k', 32), 'codes'), [], 0, 100),
         $ids,
-        '2027-08-23',
         '2026-08-20 10:00:00',
     );
     expect($plan->changes[0]->after['carried_from'])

@@ -10,6 +10,7 @@ use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Records\Enrollment;
 use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\Record;
+use Vantrel\Core\Sections\Move;
 use Vantrel\Core\Sections\MoveKind;
 use Vantrel\Core\Sections\Moves;
 
@@ -24,14 +25,10 @@ it('moves as of a day: out of one and into the other on the same day, and the pa
     $plover,
 ): void {
     $plan = Moves::plan(
-        MoveKind::Move,
-        [mover('uma')],
-        $heron,
-        $plover,
+        new Move(MoveKind::Move, [mover('uma')], $heron, $plover, '2026-10-05'),
         ['uma' => [in('e1', 'uma', 'h')]],
         ['h' => $heron, 'p' => $plover],
         0,
-        '2026-10-05',
         $ids,
     );
     expect(changeWords($plan))
@@ -42,20 +39,27 @@ it('moves as of a day: out of one and into the other on the same day, and the pa
 
 it('leaves those as they are who are not there, or are there already', function () use ($ids, $heron, $plover): void {
     $own = ['uma' => [in('e1', 'uma', 'h', '2026-08-24', '2026-09-01')], 'ada' => [in('e2', 'ada', 'p')], 'left' => []];
-    expect(Moves::plan(MoveKind::Move, [mover('uma')], $heron, $plover, $own, [], 0, '2026-10-05', $ids)->isEmpty())
+    expect(
+        Moves::plan(
+            new Move(MoveKind::Move, [mover('uma')], $heron, $plover, '2026-10-05'),
+            $own,
+            [],
+            0,
+            $ids,
+        )->isEmpty(),
+    )
         ->toBeTrue()
-        ->and(Moves::plan(MoveKind::Also, [mover('ada')], null, $plover, $own, [], 0, '2026-10-05', $ids)->rows[0]->why)
+        ->and(
+            Moves::plan(new Move(MoveKind::Also, [mover('ada')], null, $plover, '2026-10-05'), $own, [], 0, $ids)
+                ->rows[0]->why,
+        )
         ->toBe('in 3 Plover already')
         ->and(
             Moves::plan(
-                MoveKind::Also,
-                [mover('left', 'left')],
-                null,
-                $plover,
+                new Move(MoveKind::Also, [mover('left', 'left')], null, $plover, '2026-10-05'),
                 $own,
                 [],
                 0,
-                '2026-10-05',
                 $ids,
             )->isEmpty(),
         )
@@ -64,14 +68,10 @@ it('leaves those as they are who are not there, or are there already', function 
 
 it('moves one who is in both out of the one and not in twice', function () use ($ids, $heron, $plover): void {
     $plan = Moves::plan(
-        MoveKind::Move,
-        [mover('uma')],
-        $heron,
-        $plover,
+        new Move(MoveKind::Move, [mover('uma')], $heron, $plover, '2026-10-05'),
         ['uma' => [in('e1', 'uma', 'h'), in('e2', 'uma', 'p')]],
         [],
         0,
-        '2026-10-05',
         $ids,
     );
     expect(changeWords($plan))->toBe(['out e1 2026-10-05']);
@@ -79,14 +79,10 @@ it('moves one who is in both out of the one and not in twice', function () use (
 
 it('warns of clashing periods and of too few seats', function () use ($ids, $plover, $art): void {
     $plan = Moves::plan(
-        MoveKind::Also,
-        [mover('uma'), mover('ada')],
-        null,
-        $plover,
+        new Move(MoveKind::Also, [mover('uma'), mover('ada')], null, $plover, '2026-10-05'),
         ['uma' => [in('e1', 'uma', 'a')]],
         ['a' => $art, 'p' => $plover],
         1,
-        '2026-10-05',
         $ids,
     );
     expect($plan->warnings)->toBe([
@@ -94,14 +90,10 @@ it('warns of clashing periods and of too few seats', function () use ($ids, $plo
         '3 Plover would have 3 students for 2 seats.',
     ]);
     $swap = Moves::plan(
-        MoveKind::Move,
-        [mover('uma')],
-        $art,
-        $plover,
+        new Move(MoveKind::Move, [mover('uma')], $art, $plover, '2026-10-05'),
         ['uma' => [in('e1', 'uma', 'a')]],
         ['a' => $art, 'p' => $plover],
         0,
-        '2026-10-05',
         $ids,
     );
     expect($swap->warnings)->toBe([]);
@@ -109,14 +101,10 @@ it('warns of clashing periods and of too few seats', function () use ($ids, $plo
 
 it('never ends an enrollment before it begins', function () use ($ids, $heron): void {
     $plan = Moves::plan(
-        MoveKind::Remove,
-        [mover('uma')],
-        $heron,
-        null,
+        new Move(MoveKind::Remove, [mover('uma')], $heron, null, '2026-10-05'),
         ['uma' => [in('e1', 'uma', 'h', '2026-10-10')]],
         [],
         0,
-        '2026-10-05',
         $ids,
     );
     expect(changeWords($plan))->toBe(['out e1 2026-10-10']);
@@ -124,15 +112,27 @@ it('never ends an enrollment before it begins', function () use ($ids, $heron): 
 
 it('refuses archived sections, the same section and nobody', function () use ($ids, $heron): void {
     $shut = place('x', 'Old', ['state' => 'archived']);
-    expect(fn() => Moves::plan(MoveKind::Move, [mover('uma')], $heron, $shut, [], [], 0, '2026-10-05', $ids))
+    expect(fn() => Moves::plan(new Move(MoveKind::Move, [mover('uma')], $heron, $shut, '2026-10-05'), [], [], 0, $ids))
         ->toThrow(Refusal::class, 'archived')
-        ->and(fn() => Moves::plan(MoveKind::Remove, [mover('uma')], $shut, null, [], [], 0, '2026-10-05', $ids))
+        ->and(
+            fn() => Moves::plan(new Move(MoveKind::Remove, [mover('uma')], $shut, null, '2026-10-05'), [], [], 0, $ids),
+        )
         ->toThrow(Refusal::class, 'archived')
-        ->and(fn() => Moves::plan(MoveKind::Move, [mover('uma')], $heron, $heron, [], [], 0, '2026-10-05', $ids))
+        ->and(
+            fn() => Moves::plan(
+                new Move(MoveKind::Move, [mover('uma')], $heron, $heron, '2026-10-05'),
+                [],
+                [],
+                0,
+                $ids,
+            ),
+        )
         ->toThrow(Refusal::class)
-        ->and(fn() => Moves::plan(MoveKind::Move, [mover('uma')], $heron, null, [], [], 0, '2026-10-05', $ids))
+        ->and(
+            fn() => Moves::plan(new Move(MoveKind::Move, [mover('uma')], $heron, null, '2026-10-05'), [], [], 0, $ids),
+        )
         ->toThrow(Refusal::class, 'come into')
-        ->and(fn() => Moves::plan(MoveKind::Remove, [], $heron, null, [], [], 0, '2026-10-05', $ids))
+        ->and(fn() => Moves::plan(new Move(MoveKind::Remove, [], $heron, null, '2026-10-05'), [], [], 0, $ids))
         ->toThrow(Refusal::class, 'at least one');
 });
 
@@ -161,14 +161,16 @@ it('is empty when made again, and undone by its images, for moves drawn at rando
         $snapshot = new Snapshot([Entity::Enrollment->value => $rows]);
         $kind = MoveKind::cases()[$random->below(3)];
         $make = fn(Snapshot $s, Ids $ids): Plan => Moves::plan(
-            $kind,
-            $people,
-            $kind === MoveKind::Also ? null : $heron,
-            $kind === MoveKind::Remove ? null : $sections['p'],
+            new Move(
+                $kind,
+                $people,
+                $kind === MoveKind::Also ? null : $heron,
+                $kind === MoveKind::Remove ? null : $sections['p'],
+                '2026-09-05',
+            ),
             $s->by(Enrollment::class, 'person_id'),
             $sections,
             0,
-            '2026-09-05',
             $ids,
         );
         $plan = $make($snapshot, new Ids('01K3CNQ0000000000000000000'));

@@ -24,6 +24,8 @@ use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\PrintRoom\CardIssue;
+use Vantrel\Core\PrintRoom\CardSecrets;
+use Vantrel\Core\PrintRoom\CardWish;
 use Vantrel\Core\Records\Badge;
 use Vantrel\Core\Records\Enrollment;
 use Vantrel\Core\Records\Entity;
@@ -37,6 +39,7 @@ use Vantrel\Core\Records\RoomPass;
 use Vantrel\Core\Records\SchoolYear;
 use Vantrel\Core\Records\Section;
 use Vantrel\Core\Records\SignIn;
+use Vantrel\Core\Sections\Move;
 use Vantrel\Core\Sections\MoveKind;
 use Vantrel\Core\Sections\Moves;
 use Vantrel\Core\Sections\Sections;
@@ -186,14 +189,16 @@ trait Plans
         $from = $kind === MoveKind::Also ? null : $sections[$this->pick($own, $step->b)->field('section_id')];
 
         return Moves::plan(
-            $kind,
-            [$student],
-            $from,
-            $kind === MoveKind::Remove ? null : $this->pick(array_values($sections), $step->b),
+            new Move(
+                $kind,
+                [$student],
+                $from,
+                $kind === MoveKind::Remove ? null : $this->pick(array_values($sections), $step->b),
+                Histories::TODAY,
+            ),
             [$student->id => $own],
             $sections,
             0,
-            Histories::TODAY,
             $ids,
         );
     }
@@ -204,16 +209,12 @@ trait Plans
         $stream = new KeyedStream(hash('sha256', "$this->salt $this->n cards", true), 'cards');
 
         return CardIssue::for(
-            [$signIn],
+            new CardWish([$signIn], $step->b % 2 === 0, 'one'),
             $snapshot->where(Badge::class, 'sign_in_id', $signIn->id),
             [],
-            new PassphraseSheet(self::words(), $stream),
-            $stream,
-            fn(string $p): string => "sealed $p",
+            new CardSecrets(new PassphraseSheet(self::words(), $stream), $stream, fn(string $p): string => "sealed $p"),
             $ids,
             Histories::NOW,
-            $step->b % 2 === 0,
-            'one',
         )->plan;
     }
 
