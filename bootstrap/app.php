@@ -7,6 +7,7 @@ use App\Accounts\KeepSession;
 use App\Accounts\MustFinish;
 use App\Accounts\StandingSession;
 use App\Ledger\GuardWrites;
+use App\Platform\OnlyWhatChanged;
 use App\Platform\SecurityHeaders;
 use App\Wiring\Problems;
 use Illuminate\Contracts\Auth\Middleware\AuthenticatesRequests;
@@ -40,7 +41,13 @@ $app = Application::configure(basePath: dirname(__DIR__))
         $middleware->remove(HandleCors::class);
         $middleware->prepend(GuardWrites::class);
         $middleware->web(
-            append: [SecurityHeaders::class, KeepSession::class, FollowMerge::class, StandingSession::class],
+            append: [
+                SecurityHeaders::class,
+                OnlyWhatChanged::class,
+                KeepSession::class,
+                FollowMerge::class,
+                StandingSession::class,
+            ],
         );
         // They may end a session, so they come before anything asks who is signed in.
         foreach ([KeepSession::class, FollowMerge::class, StandingSession::class] as $ends) {

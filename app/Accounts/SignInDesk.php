@@ -69,7 +69,7 @@ final class SignInDesk
             }
             $this->tries->count(...$limits);
             throw new Refusal(
-                'That user name and that passphrase do not belong together. Look at the card again, letter by letter.',
+                'That user name and passphrase don’t match. Look at the card again, letter by letter.',
                 'secret',
             );
         }

@@ -124,7 +124,7 @@ final class Problems
             403 => ['Not yours to do', 'Your account may not do this here. Ask the coordinator of the school.'],
             404 => ['Not found', 'There is nothing here, or nothing that your account may see.'],
             413 => ['Too large', 'The file is too large. Split the list, or save it without pictures.'],
-            419 => ['The page was open too long', 'Load the page again and repeat the last step.'],
+            419 => ['The page was open too long', 'You were signed out. Sign in again.'],
             429 => [
                 'Too many tries',
                 'There have been too many tries. Wait ' .

@@ -210,6 +210,8 @@ http {
     listen 127.0.0.1:$1;
     root $ROOT/public;
     client_max_body_size 22m;
+    gzip_types application/javascript text/css image/svg+xml;
+    location /build/ { gzip on; gzip_vary on; add_header Cache-Control "public, max-age=31536000, immutable"; }
     location / { try_files \$uri /index.php?\$query_string; }
     location ~ ^/index\.php\$ { include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME \$document_root/index.php; fastcgi_pass unix:$socket; }
   }

@@ -65,10 +65,10 @@ final readonly class PasswordRules
         $folded = (string) preg_replace('/[\s\p{P}]+/u', '', mb_strtolower($password));
         $bare = rtrim($folded, '0123456789');
         if (in_array($folded, self::COMMON, true) || in_array($bare, self::COMMON, true)) {
-            throw new Refusal('That is one of the passwords that are tried first. Choose another.', 'password');
+            throw new Refusal('That is one of the passwords attackers try first. Choose another.', 'password');
         }
         if (count(array_unique(mb_str_split($folded))) < 4) {
-            throw new Refusal('That repeats too few characters. Choose another.', 'password');
+            throw new Refusal('That uses only a few different characters. Choose another.', 'password');
         }
         foreach ($personal as $known) {
             $known = (string) preg_replace('/[\s\p{P}]+/u', '', mb_strtolower($known));

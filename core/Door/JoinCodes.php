@@ -76,7 +76,7 @@ final class JoinCodes
 
         return $plan->build(
             "Terms of the code of {$section->name()}",
-            "Changes when and for whom the code of {$section->name()} works. Who is in stays in.",
+            "Changes when and for whom the code of {$section->name()} works. Students already in stay in.",
         );
     }
 
@@ -94,7 +94,7 @@ final class JoinCodes
 
         return $plan->build(
             "Code of {$section->name()} closed",
-            "The code of {$section->name()} stops working. Who is in stays in.",
+            "The code of {$section->name()} stops working. Students already in stay in.",
         );
     }
 

@@ -56,7 +56,7 @@ final class IntakeSentence
         $adds = array_filter([
             $added['student'] > 0 ? Words::count($added['student'], 'student') : '',
             $added['guardian'] > 0 ? Words::count($added['guardian'], 'guardian') : '',
-            $added['staff'] > 0 ? $added['staff'] . ' of the staff' : '',
+            $added['staff'] > 0 ? Words::count($added['staff'], 'staff member') : '',
         ]);
         $does = array_values(
             array_filter([

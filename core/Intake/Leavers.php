@@ -70,13 +70,15 @@ final class Leavers
             $this->scope->sectionId === null
                 ? "$n of " .
                     count($inScope) .
-                    ' active students are not in this list and will be marked as having left; their sections ' .
+                    ' active students ' .
+                    ($n === 1 ? 'is' : 'are') .
+                    ' not in this list and will be marked as having left; their sections ' .
                     'end today. Their accounts and cards are kept, and undo brings them back.'
                 : "$n of " .
                     count($inScope) .
-                    " students of {$this->sections->nameOf(
-                        $this->scope->sectionId,
-                    )} are not in this list and will be taken out of it today.",
+                    " students of {$this->sections->nameOf($this->scope->sectionId)} " .
+                    ($n === 1 ? 'is' : 'are') .
+                    ' not in this list and will be taken out of it today.',
         );
         if ($n > self::tripWire(count($inScope)) && $this->wish->confirmed !== $words) {
             $this->plan->block(

@@ -8,6 +8,7 @@ use Vantrel\Core\Accounts\SignInPolicy;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Records\School;
 use Vantrel\Core\Sections\SectionNames;
 use Vantrel\Core\Values\GradeLevel;
@@ -81,7 +82,9 @@ final class SchoolSettings
         }
         if ($below > 0) {
             throw new Refusal(
-                "$below students are in grades outside these. Move them first, or keep their grades.",
+                Words::count($below, 'student is in a grade', 'students are in grades') .
+                    ' outside this range. Move ' .
+                    ($below === 1 ? 'the student first, or keep the grade.' : 'them first, or keep the grades.'),
                 'highest_grade',
             );
         }

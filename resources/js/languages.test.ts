@@ -20,7 +20,7 @@ const PAGES = [
     'SignInPage',
     'WaitPage',
 ];
-const STAFF = ['The code of your app', 'Six figures, or a recovery code'];
+const STAFF = ['The code of your app', 'Six digits, or a recovery code'];
 const root = join(__dirname, '../..');
 const lang = join(__dirname, '../lang');
 
@@ -94,7 +94,12 @@ function sources(folder: string): string[] {
         .map((file) => code(join(root, folder, file)));
 }
 
-const wanted = [...new Set([...PAGES.flatMap(wordsOf), ...SHARED.flatMap(wordsIn)])].filter(
+/** Kinds of devices, as one’s own sessions are listed by; those that are names are the same in every language. */
+const DEVICES = [
+    ...code(join(root, 'app/Accounts/Views/SessionLine.php')).matchAll(/(?:=>|\?|:)\s+'((?:\w+ )+\w+)'/g),
+].map((m) => m[1] ?? '');
+
+const wanted = [...new Set([...PAGES.flatMap(wordsOf), ...SHARED.flatMap(wordsIn), ...DEVICES])].filter(
     (word) => !STAFF.includes(word),
 );
 

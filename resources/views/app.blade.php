@@ -10,5 +10,8 @@
     @viteReactRefresh
     @vite('resources/js/main.tsx')
 </head>
-<body><div id="app"></div></body>
+<body>
+<div id="app"><p class="first-seen">Vantrel</p></div>
+<noscript><p>Vantrel needs JavaScript. Turn it on for this address, or use another browser.</p></noscript>
+</body>
 </html>

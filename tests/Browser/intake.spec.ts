@@ -54,8 +54,8 @@ test('repairs, layout questions and a paste, from the keyboard', async ({ page }
     await expect(page.getByText('One column or cell is left as written.')).toBeVisible();
     await page.keyboard.press('Escape');
     await expect(page.getByRole('row', { name: /ORLANDA QUILL/ })).toBeVisible();
-    await page.getByRole('button', { name: 'Throw away' }).click();
-    await page.getByRole('button', { name: 'Throw it away' }).click();
+    await page.getByRole('button', { name: 'Discard list…' }).click();
+    await page.getByRole('button', { name: 'Discard the list' }).click();
     await onPage(page, 'Intake');
     await page.getByRole('button', { name: 'Paste a list' }).click();
     await page.getByLabel(/Cells copied from a spreadsheet/).fill('Name\tGrade\nOrlanda Quill\t3\nOsgar Tidewell\t3');
@@ -71,7 +71,7 @@ test('the rows that need work come back as a workbook, and questions of one kind
     await page.getByLabel('The list').setInputFiles('demo/fall-list-grades-1-5.xlsx');
     await onPage(page, 'fall-list-grades-1-5.xlsx');
     const download = page.waitForEvent('download');
-    await page.getByRole('link', { name: 'Rows to mend, as a sheet' }).click();
+    await page.getByRole('link', { name: 'Download the rows to fix' }).click();
     expect((await download).suggestedFilename()).toBe('fall-list-grades-1-5, rows to mend.xlsx');
     const ask = page.getByRole('group', { name: 'Show rows by verdict' }).getByRole('button', { name: /ask/ });
     const before = Number((await ask.innerText()).match(/\d+/)?.[0]);

@@ -43,7 +43,7 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
         await page.getByRole('dialog').getByRole('button', { name: /^Undo/ }).click();
         await expect(page.getByRole('row', { name: /new-families.*undone/ })).toBeVisible();
         await page.goto('/s/primary/roll?kind=student&q=kowalczyk+ulrika');
-        await expect(page.getByText('Nobody fits')).toBeVisible();
+        await expect(page.getByText('No matches')).toBeVisible();
     });
 
     let code = '';
@@ -228,7 +228,7 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
         await page.getByRole('button', { name: 'More' }).click();
         await page.getByRole('menuitem', { name: 'Archive' }).click();
         await page.getByRole('button', { name: 'Archive Art 1' }).click();
-        await expect(page.getByText(/read-only; coordinators can still print cards/)).toBeVisible();
+        await expect(page.getByText(/read-only; cards can still be printed/)).toBeVisible();
         await expect(page.getByRole('button', { name: 'Print cards' })).toBeEnabled();
         await page.goto('/s/primary/year-turn');
         await onPage(page, '2026-27 to 2027-28');

@@ -230,7 +230,7 @@ test('students are moved by a plan, looked at as of a day, and moved back by und
     await page.getByLabel('Section', { exact: true }).selectOption(target);
     await expect(page.getByText(/2 students move from 2 Plover to 2 Tern on/)).toBeVisible();
     await page.getByRole('button', { name: 'Move 2 students' }).click();
-    await expect(page.getByText('Done. The Ledger can undo it.')).toBeVisible();
+    await expect(page.getByText('Done. You can undo this in the Ledger.')).toBeVisible();
     await expect(page.getByRole('row', { name: names[0] ?? '' })).toHaveCount(0);
     await page.getByLabel('Roster as of').fill('2026-09-01');
     await expect(page.getByRole('row', { name: names[0] ?? '' })).toBeVisible();
@@ -244,7 +244,7 @@ test('students are moved by a plan, looked at as of a day, and moved back by und
 test('many sections from a pasted list, and a section as its student sees it', async ({ page }) => {
     await coordinator(page, 'sections');
     await page.getByRole('button', { name: 'Make many' }).click();
-    await page.getByLabel(/One section in a line/).fill('Drama 3; 3; 4; 20; Petra Okonjo\n3 Heron\nDrama 4; 4');
+    await page.getByLabel(/One section per line/).fill('Drama 3; 3; 4; 20; Petra Okonjo\n3 Heron\nDrama 4; 4');
     await expect(page.getByText('Makes 2 sections, each with a code of its own. 1 name is left out.')).toBeVisible();
     await page.getByRole('button', { name: 'Make 2 sections' }).click();
     await expect(page.getByRole('row', { name: /^Drama 3/ })).toBeVisible();
@@ -276,8 +276,8 @@ test('settings: a pattern with its live example, a year planned, ways to sign in
     await undoLast(page);
     await expect(page.getByText('Undone: School year 2028-29.')).toBeVisible();
     await page.getByLabel('Grade 5').selectOption('own');
-    await page.getByRole('button', { name: 'Keep how students sign in' }).click();
-    await expect(page.getByText('Kept. The Ledger can undo it.')).toBeVisible();
+    await page.getByRole('button', { name: 'Save sign-in settings' }).click();
+    await expect(page.getByText('Saved. You can undo this in the Ledger.')).toBeVisible();
     await undoLast(page);
     await expect(page.getByText('Undone: Settings of Lanternfield Primary.')).toBeVisible();
 });
@@ -332,10 +332,10 @@ test('single sign-on through the stand-in, a forgotten password by the Mailroom,
     const next = await other(browser);
     await signIn(next, 'ruben.aske@lanternfield.example', PASSWORD);
     await onPage(next, 'The code of your app');
-    await next.getByLabel('Six figures, or a recovery code').fill('000000');
+    await next.getByLabel('Six digits, or a recovery code').fill('000000');
     await next.getByRole('button', { name: 'Sign in' }).click();
     await expect(next.getByText('That code does not fit.')).toBeVisible();
-    await next.getByLabel('Six figures, or a recovery code').fill(recovery);
+    await next.getByLabel('Six digits, or a recovery code').fill(recovery);
     await next.getByRole('button', { name: 'Sign in' }).click();
     await onPage(next, 'Sections');
     await next.context().close();

@@ -6,12 +6,12 @@ test('the Roll: find, filter, sort, choose columns, select a range, keep a view,
     await page.getByRole('searchbox').fill('velazquez');
     await expect(page.getByRole('row', { name: /Velázquez/ }).first()).toBeVisible();
     await page.getByRole('searchbox').fill('');
-    await page.getByRole('button', { name: 'unplaced' }).click();
+    await page.getByRole('button', { name: 'no section' }).click();
     await expect(page.getByText('4 found')).toBeVisible();
     await page.getByRole('button', { name: 'Keep this view' }).click();
     await page.getByLabel('Name of the view').fill('To place');
     await page.keyboard.press('Enter');
-    await page.getByRole('button', { name: /unplaced/ }).click();
+    await page.getByRole('button', { name: /no section/ }).click();
     await page.getByRole('button', { name: 'To place', exact: true }).click();
     await expect(page).toHaveURL(/problem=unplaced/);
     const names = () =>
@@ -109,7 +109,7 @@ test('broken files are answered where they were dropped, with what to do', async
     });
     await onPage(page, /addresses.csv/).catch(() => undefined);
     await expect(page.getByRole('heading', { name: 'addresses.csv cannot be read' })).toBeVisible();
-    await page.getByRole('button', { name: 'Throw this list away' }).click();
+    await page.getByRole('button', { name: 'Discard this list' }).click();
     await onPage(page, 'Intake');
 });
 
@@ -126,7 +126,7 @@ test('last year stays readable under a tinted line after the turn', async ({ pag
     await expect(page.getByText(/0 open, \d+ archived/)).toBeVisible();
     await expect(page.getByRole('button', { name: /School and year: Highmoor Upper, 2026-27/ })).toBeVisible();
     await openRow(page, /^9 Heron/);
-    await expect(page.getByText(/read-only; coordinators can still print cards/)).toBeVisible();
+    await expect(page.getByText(/read-only; cards can still be printed/)).toBeVisible();
     await expect(page.getByRole('row').nth(1)).toBeVisible();
     await page.goto('/s/upper/ledger');
     await openRow(page, /2026-27 to 2027-28/);

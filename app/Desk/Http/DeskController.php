@@ -18,6 +18,21 @@ use Vantrel\Core\Roll\AccountProblem;
 /** The first screen: what waits, counted. */
 final class DeskController
 {
+    /** What is said where only one waits: title and detail by key. */
+    private const ONE = [
+        'intakes' => ['List waiting to be applied', 'planned, not yet applied'],
+        'requests' => ['Newcomer at the door', 'waits to be let into a section'],
+        'transfers' => ['Request of another school', 'about a student of this one'],
+        'invitations_expired' => ['Invitation expired', 'nobody answered; send again or withdraw'],
+        'invitations' => ['Invitation unanswered', 'sent, no answer yet'],
+        'look_alikes' => ['Look-alike', 'two accounts that may be one person'],
+        'unplaced' => ['Unplaced student', 'in no open section'],
+        'no_lead' => ['Section without a lead', 'nobody leads it'],
+        'no_card' => ['Student without a card', 'no login card printed yet'],
+        'never_signed_in' => ['Account never opened', 'a student who has not signed in'],
+        'no_guardian' => ['Student without a guardian', 'no contact on record'],
+    ];
+
     #[Answers(Desk::class, 'Open loops of a school, oldest first')]
     public function show(School $school, Pairs $pairs, Roll $roll): Desk
     {
@@ -168,7 +183,15 @@ final class DeskController
             ->selectRaw('kind, count(*) n')
             ->pluck('n', 'kind');
 
-        $open = array_values(array_filter($loops, fn(Loop $l): bool => $l->count > 0));
+        $open = [];
+        foreach ($loops as $loop) {
+            if ($loop->count > 0) {
+                $open[] =
+                    $loop->count === 1 && isset(self::ONE[$loop->key])
+                        ? $loop->called(...self::ONE[$loop->key])
+                        : $loop;
+            }
+        }
         // Oldest first; what has no date follows in the order of the work.
         usort($open, fn(Loop $a, Loop $b): int => ($a->since ?? '9999') <=> ($b->since ?? '9999'));
 

@@ -18,4 +18,9 @@ final readonly class Loop extends Resource
         public ?string $since,
         public string $path,
     ) {}
+
+    public function called(string $title, string $detail): self
+    {
+        return new self($this->key, $this->area, $title, $detail, $this->count, $this->since, $this->path);
+    }
 }

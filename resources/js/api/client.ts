@@ -60,6 +60,37 @@ export function whenSessionEnds(tell: () => void): void {
     ended = tell;
 }
 
+/**
+ * What was last got from an address, and its entity tag: a page that looks again every few seconds is sent what has
+ * changed. It is held here, not by the browser, which would write names of children to the disk.
+ */
+const had = new Map<string, { tag: string; text: string }>();
+const MOST_HAD = 30;
+
+const unchanged: Middleware = {
+    onRequest({ request }) {
+        const known = request.method === 'GET' ? had.get(request.url) : undefined;
+        if (known) request.headers.set('If-None-Match', known.tag);
+        return request;
+    },
+    async onResponse({ request, response }) {
+        if (request.method !== 'GET') return response;
+        const known = had.get(request.url);
+        if (response.status === 304 && known)
+            return new Response(known.text, { status: 200, headers: { 'Content-Type': 'application/json' } });
+        const tag = response.headers.get('ETag');
+        if (response.ok && tag) {
+            had.delete(request.url);
+            had.set(request.url, { tag, text: await response.clone().text() });
+            for (const oldest of had.keys()) {
+                if (had.size <= MOST_HAD) break;
+                had.delete(oldest);
+            }
+        }
+        return response;
+    },
+};
+
 const session: Middleware = {
     onRequest({ request }) {
         if (Date.now() - touched > UNTOUCHED) request.headers.set('X-Vantrel-By-Itself', '1');
@@ -78,7 +109,8 @@ const session: Middleware = {
 };
 
 export const api = createClient<paths>({ baseUrl: '' });
-api.use(session);
+// The answer passes the last one first.
+api.use(session, unchanged);
 
 /** The data of an answer; every refusal has been thrown by then. */
 export async function data<T>(answer: Promise<{ data?: T }>): Promise<T> {

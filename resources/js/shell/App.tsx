@@ -1,54 +1,58 @@
-import { Navigate, Route, Routes, useLocation, useParams } from 'react-router';
-import { AccountPage } from '@/areas/access/AccountPage';
-import { CardPage } from '@/areas/access/CardPage';
-import { ForgottenPage, NewPasswordPage } from '@/areas/access/ForgottenPage';
+import { lazy, Suspense } from 'react';
+import { useTranslation } from 'react-i18next';
+import { Navigate, Route, Routes } from 'react-router';
 import { HomePage } from '@/areas/access/HomePage';
-import { InvitedPage } from '@/areas/access/InvitedPage';
-import { JoinPage } from '@/areas/access/JoinPage';
-import { MustPage } from '@/areas/access/MustPage';
-import { RoomPage } from '@/areas/access/RoomPage';
-import { SignInPage } from '@/areas/access/SignInPage';
-import { ConfirmPage } from '@/areas/access/WaitPage';
-import { DeskPage } from '@/areas/desk/DeskPage';
-import { ListPage } from '@/areas/intake/ListPage';
-import { IntakePage } from '@/areas/intake/IntakePage';
-import { SheetPage } from '@/areas/intake/SheetPage';
-import { LedgerPage } from '@/areas/ledger/LedgerPage';
-import { LookAlikesPage } from '@/areas/look-alikes/LookAlikesPage';
-import { PairPage } from '@/areas/look-alikes/PairPage';
-import { MailroomPage } from '@/areas/mailroom/MailroomPage';
-import { PrintRoomPage } from '@/areas/print-room/PrintRoomPage';
-import { RollPage } from '@/areas/roll/RollPage';
-import { TransfersPage } from '@/areas/accounts/TransfersPage';
-import { SectionPage } from '@/areas/sections/SectionPage';
-import { SectionsPage } from '@/areas/sections/SectionsPage';
-import { SettingsPage } from '@/areas/settings/SettingsPage';
-import { AsStudentPage } from '@/areas/sections/AsStudentPage';
-import { WallPage } from '@/areas/sections/WallPage';
-import { YearTurnPage } from '@/areas/year-turn/YearTurnPage';
 import { Instead } from '@/ui/Instead';
-import { Frame } from './Frame';
 import { useAskedMe } from './session';
-import { SignInAgain } from './SignInAgain';
+import { EndedSession } from './EndedSession';
+
+// Each page is fetched when somebody goes there: a phone on a slow line gets its own and no other.
+const AccountPage = lazy(() => import('@/areas/access/AccountPage').then((page) => ({ default: page.AccountPage })));
+const CardPage = lazy(() => import('@/areas/access/CardPage').then((page) => ({ default: page.CardPage })));
+const ForgottenPage = lazy(() =>
+    import('@/areas/access/ForgottenPage').then((page) => ({ default: page.ForgottenPage })),
+);
+const NewPasswordPage = lazy(() =>
+    import('@/areas/access/ForgottenPage').then((page) => ({ default: page.NewPasswordPage })),
+);
+const InvitedPage = lazy(() => import('@/areas/access/InvitedPage').then((page) => ({ default: page.InvitedPage })));
+const JoinPage = lazy(() => import('@/areas/access/JoinPage').then((page) => ({ default: page.JoinPage })));
+const MustPage = lazy(() => import('@/areas/access/MustPage').then((page) => ({ default: page.MustPage })));
+const RoomPage = lazy(() => import('@/areas/access/RoomPage').then((page) => ({ default: page.RoomPage })));
+const SignInPage = lazy(() => import('@/areas/access/SignInPage').then((page) => ({ default: page.SignInPage })));
+const ConfirmPage = lazy(() => import('@/areas/access/WaitPage').then((page) => ({ default: page.ConfirmPage })));
+const WallPage = lazy(() => import('@/areas/sections/WallPage').then((page) => ({ default: page.WallPage })));
+const Staff = lazy(() => import('./Staff'));
 
 export function App() {
     return (
         <>
-            <SignInAgain />
-            <Routes>
-                <Route path="/in/:code?" element={<JoinPage />} />
-                <Route path="/invited/:token?" element={<InvitedPage />} />
-                <Route path="/room/:token?" element={<RoomPage />} />
-                <Route path="/confirm/:token?" element={<ConfirmPage />} />
-                <Route path="/b" element={<CardPage />} />
-                <Route path="/forgotten" element={<ForgottenPage />} />
-                <Route path="/new-password/:token?" element={<NewPasswordPage />} />
-                <Route path="/account" element={<Account />} />
-                <Route path="/wall/:section" element={<WallPage />} />
-                <Route path="/s/:school/*" element={<Staff />} />
-                <Route path="*" element={<Start />} />
-            </Routes>
+            <EndedSession />
+            <Suspense fallback={<OnItsWay />}>
+                <Routes>
+                    <Route path="/in/:code?" element={<JoinPage />} />
+                    <Route path="/invited/:token?" element={<InvitedPage />} />
+                    <Route path="/room/:token?" element={<RoomPage />} />
+                    <Route path="/confirm/:token?" element={<ConfirmPage />} />
+                    <Route path="/b" element={<CardPage />} />
+                    <Route path="/forgotten" element={<ForgottenPage />} />
+                    <Route path="/new-password/:token?" element={<NewPasswordPage />} />
+                    <Route path="/account" element={<Account />} />
+                    <Route path="/wall/:section" element={<WallPage />} />
+                    <Route path="/s/:school/*" element={<Staff />} />
+                    <Route path="*" element={<Start />} />
+                </Routes>
+            </Suspense>
         </>
+    );
+}
+
+function OnItsWay() {
+    const { t } = useTranslation();
+    return (
+        <p role="status" className="appears px-6 py-10 text-muted">
+            {t('One moment…')}
+        </p>
     );
 }
 
@@ -74,44 +78,4 @@ function Account() {
     const me = asked.data;
     if (me === undefined) return <Instead of={asked} />;
     return me === null || me.must !== '' || me.room !== '' ? <Navigate replace to="/" /> : <AccountPage me={me} />;
-}
-
-function Staff() {
-    const asked = useAskedMe();
-    const me = asked.data;
-    const { school: code } = useParams();
-    const { pathname, search } = useLocation();
-    if (me === undefined) return <Instead of={asked} />;
-    // A link into the application leads there once whoever follows it has signed in.
-    if (me === null) return <SignInPage then={pathname + search} />;
-    const school = me.schools.find((s) => s.code === code);
-    if (!school || me.must !== '') return <Navigate replace to="/" />;
-    const only = (page: React.ReactNode) =>
-        school.coordinates ? page : <Navigate replace to={`/s/${school.code}/sections`} />;
-    return (
-        <Frame me={me} school={school}>
-            <Routes>
-                <Route path="desk" element={only(<DeskPage school={school} />)} />
-                <Route path="intake" element={only(<IntakePage school={school} />)} />
-                <Route path="intake/:id" element={only(<ListPage school={school} />)} />
-                <Route path="intake/:id/sheet" element={only(<SheetPage />)} />
-                <Route path="transfers" element={only(<TransfersPage school={school} />)} />
-                <Route path="roll" element={only(<RollPage school={school} />)} />
-                <Route path="sections" element={<SectionsPage school={school} />} />
-                <Route path="sections/:id" element={<SectionPage school={school} />} />
-                <Route path="sections/:id/as-student" element={<AsStudentPage school={school} />} />
-                <Route path="settings" element={only(<SettingsPage school={school} />)} />
-                <Route path="print-room" element={only(<PrintRoomPage school={school} />)} />
-                <Route path="look-alikes" element={only(<LookAlikesPage school={school} />)} />
-                <Route path="look-alikes/:left/:right" element={only(<PairPage school={school} />)} />
-                <Route path="year-turn" element={only(<YearTurnPage school={school} />)} />
-                <Route path="mailroom" element={only(<MailroomPage school={school} />)} />
-                <Route path="ledger" element={only(<LedgerPage school={school} />)} />
-                <Route
-                    path="*"
-                    element={<Navigate replace to={`/s/${school.code}/${school.coordinates ? 'desk' : 'sections'}`} />}
-                />
-            </Routes>
-        </Frame>
-    );
 }

@@ -6,6 +6,8 @@ import { useAct } from '@/api/act';
 import { api, data, sentence } from '@/api/client';
 import { UndoDialog } from '@/areas/ledger/UndoDialog';
 import { useNotice } from '@/ui/Notice';
+import { giveFocusBack } from '@/ui/focus';
+import { many } from '@/ui/words';
 import { useKey } from './keys';
 import type { School } from './session';
 
@@ -70,7 +72,7 @@ export function CommandBox({ school }: { school: School }) {
                 ? {
                       id: `cards ${s.id}`,
                       label: `Cards for ${s.name}`,
-                      detail: `${s.students} students`,
+                      detail: many(s.students, 'student'),
                       run: go(`print-room?sections=${s.id}`),
                   }
                 : verb?.[1] === 'code'
@@ -83,7 +85,7 @@ export function CommandBox({ school }: { school: School }) {
                   : {
                         id: s.id,
                         label: s.name,
-                        detail: `${s.kind}, ${s.students} students`,
+                        detail: `${s.kind}, ${many(s.students, 'student')}`,
                         run: go(`sections/${s.id}`),
                     },
         ),
@@ -116,7 +118,12 @@ export function CommandBox({ school }: { school: School }) {
                     }}
                 />
             )}
-            <Command shouldFilter={false} loop label="Find or do" className="relative w-full max-w-[460px]">
+            <Command
+                shouldFilter={false}
+                loop
+                label="Find or do"
+                className="relative w-full roomy:max-w-[460px] cramped:order-last"
+            >
                 <div className="flex items-center gap-2 border-b border-rule focus-within:border-ink">
                     <kbd aria-hidden="true" className="border border-rule px-1.5 font-mono text-xs text-muted">
                         /
@@ -131,6 +138,7 @@ export function CommandBox({ school }: { school: School }) {
                             if (event.key === 'Escape') {
                                 setText('');
                                 input.current?.blur();
+                                giveFocusBack();
                             }
                         }}
                         placeholder={school.coordinates ? 'Find anyone, or type what to do' : 'Find a section'}

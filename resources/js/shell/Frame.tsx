@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
-import { DropdownMenu } from 'radix-ui';
 import { type ReactNode, useEffect, useState } from 'react';
 import { NavLink, useLocation, useNavigate, useSearchParams } from 'react-router';
 import { api, data } from '@/api/client';
 import { Dialog } from '@/ui/Dialog';
 import { focusPage } from '@/ui/focus';
 import { Glyph } from '@/ui/Glyph';
+import { Menu, MenuChoices, MenuItem, MenuRule } from '@/ui/Menu';
+import { NoticeLine } from '@/ui/Notice';
 import { Progress } from '@/ui/Progress';
 import { useStored } from '@/ui/useStored';
 import { CommandBox } from './CommandBox';
@@ -40,6 +41,12 @@ const AREAS: Area[] = [
     { path: 'settings', name: 'Settings', key: 'e', gap: true },
 ];
 
+const PAPERS = [
+    { value: 'system', label: 'as the system' },
+    { value: 'light', label: 'light' },
+    { value: 'dark', label: 'dark' },
+] as const;
+
 export function Frame({ me, school, children }: { me: Me; school: School; children: ReactNode }) {
     const navigate = useNavigate();
     const location = useLocation();
@@ -50,6 +57,7 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
     const [letters, setLetters] = useState(lettersAct);
     const [theme, setTheme] = useStored<'system' | 'light' | 'dark'>('theme', 'system');
     const keys = useKeyList();
+    const [areasOpen, setAreasOpen] = useState(false);
     const signOut = useSignOut();
     if (theme === 'system') delete document.documentElement.dataset.theme;
     else document.documentElement.dataset.theme = theme;
@@ -72,6 +80,7 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
     usePageTitle(school.name);
     // Where what was pressed to come here is gone, the keyboard goes on at the new page.
     useEffect(() => {
+        setAreasOpen(false);
         const frame = requestAnimationFrame(focusPage);
         return () => cancelAnimationFrame(frame);
     }, [location.pathname]);
@@ -81,135 +90,92 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
     };
 
     return (
-        <div className="flex h-full flex-col">
+        <div className="flex min-h-full flex-col roomy:h-full">
             <a href="#sheet" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-2">
                 Skip to the sheet
             </a>
             <header
-                className={`flex h-[46px] shrink-0 items-center justify-between gap-6 border-b border-ink px-5 ${past ? 'bg-tint' : ''}`}
+                className={`flex shrink-0 items-center justify-between gap-x-6 gap-y-1 border-b border-ink px-5 roomy:h-[46px] cramped:flex-wrap cramped:py-2 ${past ? 'bg-tint' : ''}`}
             >
-                <DropdownMenu.Root>
-                    <DropdownMenu.Trigger
-                        className="flex shrink-0 items-baseline gap-2 text-left"
-                        aria-label={`School and year: ${school.name}, ${shownYear?.name ?? school.year}`}
-                    >
-                        <span className="font-serif text-lg font-semibold">{school.name}</span>
-                        <span className="text-sm text-muted">{shownYear?.name ?? school.year}</span>
-                        {past && <Glyph name="archived" />}
-                    </DropdownMenu.Trigger>
-                    <DropdownMenu.Portal>
-                        <DropdownMenu.Content
-                            align="start"
-                            sideOffset={8}
-                            className="z-30 min-w-64 border border-ink bg-paper py-1"
+                <Menu
+                    trigger={
+                        <button
+                            className="flex shrink-0 flex-wrap items-baseline gap-x-2 text-left cramped:shrink"
+                            aria-label={`School and year: ${school.name}, ${shownYear?.name ?? school.year}`}
                         >
-                            {school.years.length > 1 &&
-                                school.years.map((y) => (
-                                    <DropdownMenu.Item
-                                        key={y.id}
-                                        onSelect={() =>
-                                            void navigate(
-                                                y.state === 'current'
-                                                    ? `/s/${school.code}/sections`
-                                                    : `/s/${school.code}/sections?year=${y.id}`,
-                                            )
-                                        }
-                                        className="flex cursor-pointer items-baseline justify-between gap-6 px-4 py-1.5 outline-none data-[highlighted]:bg-tint"
-                                    >
-                                        <span
-                                            className={
-                                                y.name === (shownYear?.name ?? school.year) ? 'font-semibold' : ''
-                                            }
-                                        >
-                                            Sections of {y.name}
-                                        </span>
-                                        <span className="text-sm text-muted">
-                                            {y.state === 'closed' ? 'archived' : y.state}
-                                        </span>
-                                    </DropdownMenu.Item>
-                                ))}
-                            {school.years.length > 1 && (
-                                <DropdownMenu.Separator className="my-1 border-t border-rule" />
-                            )}
-                            {me.schools.map((s) => (
-                                <DropdownMenu.Item
-                                    key={s.id}
-                                    onSelect={() =>
-                                        void navigate(`/s/${s.code}/${s.coordinates ? 'desk' : 'sections'}`)
-                                    }
-                                    className="flex cursor-pointer items-baseline justify-between gap-6 px-4 py-1.5 outline-none data-[highlighted]:bg-tint"
-                                >
-                                    <span className={s.id === school.id ? 'font-semibold' : ''}>{s.name}</span>
-                                    <span className="text-sm text-muted">{s.year}</span>
-                                </DropdownMenu.Item>
-                            ))}
-                        </DropdownMenu.Content>
-                    </DropdownMenu.Portal>
-                </DropdownMenu.Root>
-                <CommandBox school={school} />
-                <div className="flex shrink-0 items-center gap-6">
-                    {running && <Progress label={running.title} done={running.done} total={running.total} />}
-                    <DropdownMenu.Root>
-                        <DropdownMenu.Trigger className="text-base">{me.name}</DropdownMenu.Trigger>
-                        <DropdownMenu.Portal>
-                            <DropdownMenu.Content
-                                align="end"
-                                sideOffset={8}
-                                className="z-30 min-w-52 border border-ink bg-paper py-1 text-sm"
+                            <span className="font-serif text-lg font-semibold">{school.name}</span>
+                            <span className="text-sm text-muted">{shownYear?.name ?? school.year}</span>
+                            {past && <Glyph name="archived" />}
+                        </button>
+                    }
+                >
+                    {school.years.length > 1 &&
+                        school.years.map((y) => (
+                            <MenuItem
+                                key={y.id}
+                                onSelect={() =>
+                                    void navigate(
+                                        y.state === 'current'
+                                            ? `/s/${school.code}/sections`
+                                            : `/s/${school.code}/sections?year=${y.id}`,
+                                    )
+                                }
                             >
-                                <DropdownMenu.Label className="px-4 pt-1 text-xs text-muted">Paper</DropdownMenu.Label>
-                                <DropdownMenu.RadioGroup
-                                    value={theme}
-                                    onValueChange={(v) => setTheme(v as typeof theme)}
-                                >
-                                    {(['system', 'light', 'dark'] as const).map((t) => (
-                                        <DropdownMenu.RadioItem
-                                            key={t}
-                                            value={t}
-                                            className="flex cursor-pointer justify-between px-4 py-1 outline-none data-[highlighted]:bg-tint"
-                                        >
-                                            {{ system: 'as the system', light: 'light', dark: 'dark' }[t]}
-                                            <DropdownMenu.ItemIndicator>·</DropdownMenu.ItemIndicator>
-                                        </DropdownMenu.RadioItem>
-                                    ))}
-                                </DropdownMenu.RadioGroup>
-                                <DropdownMenu.Separator className="my-1 border-t border-rule" />
-                                <DropdownMenu.Item
-                                    onSelect={() => setList(true)}
-                                    className="flex cursor-pointer justify-between px-4 py-1.5 outline-none data-[highlighted]:bg-tint"
-                                >
-                                    Keys <kbd className="font-mono text-muted">?</kbd>
-                                </DropdownMenu.Item>
-                                <DropdownMenu.Item
-                                    onSelect={() => void navigate('/account')}
-                                    className="cursor-pointer px-4 py-1.5 outline-none data-[highlighted]:bg-tint"
-                                >
-                                    How you sign in
-                                </DropdownMenu.Item>
-                                <DropdownMenu.Item
-                                    onSelect={signOut}
-                                    className="cursor-pointer px-4 py-1.5 outline-none data-[highlighted]:bg-tint"
-                                >
-                                    Sign out
-                                </DropdownMenu.Item>
-                            </DropdownMenu.Content>
-                        </DropdownMenu.Portal>
-                    </DropdownMenu.Root>
+                                <span className={y.name === (shownYear?.name ?? school.year) ? 'font-semibold' : ''}>
+                                    Sections of {y.name}
+                                </span>
+                                <span className="text-muted">{y.state === 'closed' ? 'archived' : y.state}</span>
+                            </MenuItem>
+                        ))}
+                    {school.years.length > 1 && <MenuRule />}
+                    {me.schools.map((s) => (
+                        <MenuItem
+                            key={s.id}
+                            onSelect={() => void navigate(`/s/${s.code}/${s.coordinates ? 'desk' : 'sections'}`)}
+                        >
+                            <span className={s.id === school.id ? 'font-semibold' : ''}>{s.name}</span>
+                            <span className="text-muted">{s.year}</span>
+                        </MenuItem>
+                    ))}
+                </Menu>
+                <CommandBox school={school} />
+                <div className="flex shrink-0 flex-wrap items-center gap-x-6 cramped:shrink">
+                    {running && <Progress label={running.title} done={running.done} total={running.total} />}
+                    <Menu align="end" trigger={<button className="text-base">{me.name}</button>}>
+                        <MenuChoices label="Paper" value={theme} options={PAPERS} onChoose={setTheme} />
+                        <MenuRule />
+                        <MenuItem onSelect={() => setList(true)}>
+                            Keys <kbd className="font-mono text-muted">?</kbd>
+                        </MenuItem>
+                        <MenuItem onSelect={() => void navigate('/account')}>How you sign in</MenuItem>
+                        <MenuItem onSelect={signOut}>Sign out</MenuItem>
+                    </Menu>
                 </div>
             </header>
             <Connection />
-            <div className="flex min-h-0 flex-1">
+            <div className="split">
                 <nav
                     aria-label="Areas"
-                    className="w-[176px] shrink-0 overflow-auto border-r border-rule py-3 max-md:w-[118px]"
+                    className="shrink-0 roomy:w-[176px] roomy:overflow-auto roomy:border-r roomy:border-rule roomy:py-3 cramped:border-b cramped:border-rule"
                 >
-                    <ul>
+                    <button
+                        aria-expanded={areasOpen}
+                        aria-controls="areas"
+                        className="flex min-h-9 w-full items-center justify-between px-5 text-left roomy:hidden"
+                        onClick={() => setAreasOpen(!areasOpen)}
+                    >
+                        <span className="font-semibold">
+                            {areas.find((a) => a.path === location.pathname.split('/')[3])?.name ?? 'Areas'}
+                        </span>
+                        <span className="text-sm text-muted">{areasOpen ? 'close the areas' : 'all areas'}</span>
+                    </button>
+                    <ul id="areas" className={areasOpen ? 'cramped:pb-2' : 'cramped:hidden'}>
                         {areas.map((area) => (
                             <li
                                 key={area.path}
                                 className={
                                     area.gap
-                                        ? 'mx-0 mt-3 border-t border-transparent pt-3 before:mx-5 before:-mt-3 before:mb-3 before:block before:border-t before:border-rule'
+                                        ? 'before:mx-5 before:block before:border-t before:border-rule roomy:mt-3 roomy:pt-3 roomy:before:-mt-3 roomy:before:mb-3'
                                         : ''
                                 }
                             >
@@ -217,12 +183,15 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
                                 <NavLink
                                     to={`/s/${school.code}/${area.path}`}
                                     className={({ isActive }) =>
-                                        `flex items-baseline justify-between border-l-[3px] py-[5px] pl-5 pr-4 ${isActive ? 'border-marigold font-semibold' : 'border-transparent hover:border-rule'}`
+                                        `flex items-baseline justify-between border-l-[3px] py-[5px] pl-5 pr-4 ${isActive ? 'border-marigold font-semibold' : 'border-unseen hover:border-rule'}`
                                     }
                                 >
                                     {area.name}
                                     {count(area) > 0 && (
-                                        <span className="font-mono text-xs font-normal text-muted">{count(area)}</span>
+                                        <span className="font-mono text-xs font-normal text-muted">
+                                            <span aria-hidden="true">{count(area)}</span>
+                                            <span className="sr-only">, {count(area)} open</span>
+                                        </span>
                                     )}
                                 </NavLink>
                             </li>
@@ -233,11 +202,12 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
                     id="sheet"
                     tabIndex={-1}
                     key={school.id + location.pathname.split('/')[3]}
-                    className="flex min-w-0 flex-1 flex-col outline-none"
+                    className="page outline-none"
                 >
                     {children}
                 </main>
             </div>
+            <NoticeLine />
             <Dialog open={list} onClose={() => setList(false)} title="Keys">
                 <label className="mb-4 flex min-h-8 items-center gap-2 text-sm">
                     <input

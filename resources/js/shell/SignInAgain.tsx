@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Dialog as Radix } from 'radix-ui';
-import { useCallback, useEffect, useState } from 'react';
-import { api, data, whenSessionEnds } from '@/api/client';
+import { useCallback, useEffect } from 'react';
+import { api, data } from '@/api/client';
 import { SignInPage } from '@/areas/access/SignInPage';
 import { KeyScope } from './keys';
 import type { Me } from './session';
@@ -10,32 +10,22 @@ import type { Me } from './session';
  * Somebody of the staff whose session has ended signs in on top of the page they were on, so that what they have typed
  * is there when they go on. The page behind is covered: whoever sits down next reads nothing of it.
  */
-export function SignInAgain() {
+export function SignInAgain({ who, done }: { who: Me; done: () => void }) {
     const queries = useQueryClient();
-    const [who, setWho] = useState<Me | null>(null);
-    useEffect(() => {
-        whenSessionEnds(() => {
-            const me = queries.getQueryData<Me | null>(['me']);
-            if (me?.kind === 'staff') setWho(me);
-            else if (me) queries.setQueryData(['me'], null);
-        });
-        return () => whenSessionEnds(() => undefined);
-    }, [queries]);
     const enter = useCallback(
         (me: Me) => {
             // Another account begins with nothing of the first on the screen.
-            if (me.id !== who?.id || me.must !== '') {
+            if (me.id !== who.id || me.must !== '') {
                 window.location.href = '/';
                 return;
             }
             queries.setQueryData(['me'], me);
-            setWho(null);
+            done();
             void queries.invalidateQueries();
         },
-        [who, queries],
+        [who, done, queries],
     );
     useEffect(() => {
-        if (!who) return;
         // A new token for the form: the old one went with the session.
         void api.GET('/api/entrance').catch(() => undefined);
         // Signed in meanwhile in another window, by the school's sign-on perhaps.
@@ -45,8 +35,7 @@ export function SignInAgain() {
                 .catch(() => undefined);
         window.addEventListener('focus', look);
         return () => window.removeEventListener('focus', look);
-    }, [who, enter]);
-    if (!who) return null;
+    }, [enter]);
     return (
         <Radix.Root open>
             <Radix.Portal>

@@ -31,12 +31,12 @@ export function ApplyBar({
     };
     useKey('Ctrl+Enter', button, apply, !disabled);
     return (
-        <footer className="flex items-center justify-between gap-6 border-t border-ink px-6 py-3 max-md:flex-col max-md:items-stretch">
+        <footer className="flex items-center justify-between gap-x-6 gap-y-3 border-t border-ink px-6 py-3 cramped:flex-wrap">
             <p className="max-w-2xl text-sm">
                 {sentence}{' '}
                 {undoUntil && !disabled && <span className="text-muted">Can be undone until {day(undoUntil)}.</span>}
             </p>
-            <div className="flex shrink-0 items-center gap-4">
+            <div className="flex flex-wrap items-center gap-x-4 gap-y-2 roomy:shrink-0">
                 {children}
                 <Button
                     kind={danger ? 'danger' : 'primary'}

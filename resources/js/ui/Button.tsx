@@ -10,7 +10,7 @@ const KINDS = {
     primary: 'bg-ink text-paper border-ink disabled:opacity-40',
     plain: 'border-ink/40 hover:border-ink disabled:opacity-40',
     danger: 'border-madder text-madder hover:bg-madder hover:text-paper disabled:opacity-40',
-    quiet: 'border-transparent underline decoration-rule underline-offset-4 hover:decoration-ink disabled:opacity-40',
+    quiet: 'border-unseen underline decoration-rule underline-offset-4 hover:decoration-ink disabled:opacity-40',
 };
 
 export function Button({ kind = 'plain', large = false, className = '', type = 'button', ...rest }: Props) {

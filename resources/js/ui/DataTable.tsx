@@ -200,9 +200,11 @@ export function DataTable<T>({
 
     const tracks = `${onSelect ? '34px ' : ''}${shown.map((c) => c.width).join(' ')} 30px`;
     const width = { display: 'grid', gridTemplateColumns: tracks };
+    // Where the columns need more than there is, the table scrolls sideways, its head with it.
+    const across = shown.reduce((sum, c) => sum + Number(/\d+(?=px)/.exec(c.width)?.[0] ?? 0), onSelect ? 84 : 50);
 
     return (
-        <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+        <div className="page">
             <div
                 ref={scroller}
                 role="grid"
@@ -211,9 +213,9 @@ export function DataTable<T>({
                 aria-multiselectable={onSelect ? true : undefined}
                 aria-activedescendant={sorted.length > 0 ? `${domId}-${cursor}` : undefined}
                 tabIndex={0}
-                className="min-h-0 flex-1 overflow-auto focus-visible:outline-offset-[-2px]"
+                className="overflow-auto focus-visible:outline-offset-[-2px] roomy:min-h-0 roomy:flex-1 cramped:max-h-[max(20rem,80vh)]"
             >
-                <div role="rowgroup" className="sticky top-0 z-10 bg-paper">
+                <div role="rowgroup" className="sticky top-0 z-10 bg-paper" style={{ minWidth: across }}>
                     <div
                         role="row"
                         aria-rowindex={1}
@@ -270,7 +272,10 @@ export function DataTable<T>({
                         <div role="gridcell">{empty}</div>
                     </div>
                 ) : (
-                    <div role="rowgroup" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
+                    <div
+                        role="rowgroup"
+                        style={{ height: virtual.getTotalSize(), minWidth: across, position: 'relative' }}
+                    >
                         {items.map((item) => {
                             const row = sorted[item.index];
                             if (!row) return null;
@@ -293,7 +298,7 @@ export function DataTable<T>({
                                         height: ROW,
                                         transform: `translateY(${item.start - HEAD}px)`,
                                     }}
-                                    className={`items-center border-b border-rule pl-5 text-sm ${onOpen ? 'cursor-pointer' : ''} ${isCurrent || isSelected ? 'bg-tint' : ''} ${isCurrent ? 'shadow-[inset_3px_0_0_var(--marigold)]' : item.index === cursor ? 'shadow-[inset_3px_0_0_var(--rule)]' : ''} ${marked?.(row.original) && !isCurrent ? 'font-semibold' : ''}`}
+                                    className={`items-center border-b border-rule pl-5 text-sm ${onOpen ? 'cursor-pointer' : ''} ${isCurrent || isSelected ? 'bg-tint' : ''} ${isCurrent ? 'border-l-[3px] border-l-marigold !pl-[17px]' : ''} ${item.index === cursor ? 'cursor-row' : ''} ${marked?.(row.original) && !isCurrent ? 'font-semibold' : ''}`}
                                     onClick={(event) => {
                                         setCursor(item.index);
                                         if (onSelect && event.shiftKey) toggle(item.index, 'range');
@@ -341,14 +346,18 @@ function ColumnPicker<T>({
 }) {
     return (
         <Popover.Root>
-            <Popover.Trigger aria-label="Choose columns" className="px-1 hover:text-ink">
+            <Popover.Trigger aria-label="Choose columns" className="size-7 hover:text-ink">
                 ⋯
             </Popover.Trigger>
-            <Popover.Portal>
-                <Popover.Content align="end" className="z-30 border border-ink bg-paper p-3 text-sm">
+            <Popover.Portal container={document.getElementById('sheet')}>
+                <Popover.Content
+                    align="end"
+                    aria-label="Columns of this table"
+                    className="z-30 border border-ink bg-paper p-3 text-sm"
+                >
                     <p className="mb-1 text-xs text-muted">Columns</p>
                     {columns.map((c) => (
-                        <label key={c.id} className="flex items-center gap-2 py-0.5">
+                        <label key={c.id} className="flex min-h-7 items-center gap-2">
                             <input
                                 type="checkbox"
                                 className="accent-ink"

@@ -30,8 +30,8 @@ export function EvidenceBars({
                         const width = Math.min(1, Math.abs(e.weight) / FULL) * 50;
                         const spoken =
                             e.weight === 0
-                                ? 'says nothing'
-                                : `speaks ${e.weight > 0 ? 'for' : 'against'}, ${Math.abs(e.weight).toFixed(1)} bits`;
+                                ? 'no bearing'
+                                : `${e.weight > 0 ? 'supports a match' : 'speaks against a match'}, weight ${Math.abs(e.weight).toFixed(1)}`;
                         return (
                             <li key={e.field} className="flex items-center gap-3 border-b border-rule py-1.5">
                                 <div className="min-w-0 flex-1">
@@ -80,7 +80,7 @@ export function EvidenceBars({
             </ul>
             {silent.length > 0 && (
                 <p className="pt-2 text-xs text-muted">
-                    Says nothing: {silent.map((e) => `${e.field} (${words(e)})`).join(', ')}.
+                    No bearing: {silent.map((e) => `${e.field} (${words(e)})`).join(', ')}.
                 </p>
             )}
             {probability !== null && (

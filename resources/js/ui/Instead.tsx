@@ -40,11 +40,12 @@ export function Instead({
             </p>
         );
     const missing = of.error instanceof ApiError && of.error.status === 404;
+    const Heading = size === 'page' ? 'h1' : 'p';
     return (
         <div role="alert" className={frame}>
-            <p className={size === 'page' ? 'font-serif text-xl font-semibold' : 'font-semibold'}>
+            <Heading className={size === 'page' ? 'text-xl' : 'font-semibold'}>
                 {missing ? 'That is not here' : t('That could not be loaded.')}
-            </p>
+            </Heading>
             <p className="mt-1 text-muted">
                 {missing ? (gone ?? 'It is in none of your schools, or it has been removed.') : problem(of.error, t)}
             </p>

@@ -182,7 +182,7 @@ export function PlanView(props: Props) {
     useKey('5', 'Fifth answer', () => answer(4), Boolean(question && onAnswer));
 
     return (
-        <div className="flex min-h-0 flex-1 flex-col">
+        <div className="page">
             <header className="px-6 pt-4">
                 <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
                     <h1 className="text-2xl">{title}</h1>
@@ -205,7 +205,7 @@ export function PlanView(props: Props) {
                                               : [v],
                                     )
                                 }
-                                className={`flex items-baseline gap-2 border-b-[3px] pb-1 pr-2 ${shown.includes(v) ? 'border-marigold' : 'border-transparent hover:border-rule'}`}
+                                className={`flex items-baseline gap-2 border-b-[3px] pb-1 pr-2 ${shown.includes(v) ? 'border-marigold' : 'border-unseen hover:border-rule'}`}
                             >
                                 <span className="font-serif text-2xl font-semibold">
                                     {(verdicts[v] ?? 0).toLocaleString('en')}
@@ -230,7 +230,7 @@ export function PlanView(props: Props) {
                 {notes}
                 {picture}
             </div>
-            <div className="flex min-h-0 flex-1">
+            <div className="split">
                 {waiting ?? (
                     <DataTable
                         label={`Rows of ${title}`}

@@ -1,27 +1,39 @@
 import { type ReactNode, useEffect } from 'react';
 import { useKey } from '@/shell/keys';
+import { Dialog } from './Dialog';
 import { giveFocusBack } from './focus';
+import { useCramped } from './useCramped';
 
-/** A sheet at the right, beside the table it belongs to; Esc closes it and the table keeps its place. */
-export function SideSheet({
-    title,
-    subtitle,
-    onClose,
-    children,
-}: {
+interface Props {
     title: string;
     subtitle?: ReactNode;
     onClose: () => void;
     children: ReactNode;
-}) {
+}
+
+/**
+ * A sheet at the right, beside the table it belongs to; Esc closes it and the table keeps its place. Where there is no
+ * room beside the table, it lies over it as a dialog does.
+ */
+export function SideSheet(props: Props) {
+    const { title, subtitle, onClose, children } = props;
+    if (useCramped()) {
+        return (
+            <Dialog open onClose={onClose} title={title}>
+                {subtitle && <div className="-mt-3 mb-4 text-sm text-muted">{subtitle}</div>}
+                {children}
+            </Dialog>
+        );
+    }
+    return <Beside {...props} />;
+}
+
+function Beside({ title, subtitle, onClose, children }: Props) {
     useKey('Escape', 'Close the sheet', onClose);
     // Once it is gone, and what had the focus in it.
     useEffect(() => () => void setTimeout(giveFocusBack), []);
     return (
-        <aside
-            aria-label={title}
-            className="flex w-[372px] shrink-0 flex-col overflow-auto border-l border-rule px-5 py-4 max-md:fixed max-md:inset-0 max-md:z-30 max-md:w-full max-md:bg-paper"
-        >
+        <aside aria-label={title} className="beside flex w-[372px] flex-col">
             <div className="flex items-start justify-between gap-3">
                 <h2 className="text-xl leading-tight">{title}</h2>
                 <button
@@ -31,7 +43,7 @@ export function SideSheet({
                     close
                 </button>
             </div>
-            {subtitle && <p className="mt-1 text-sm text-muted">{subtitle}</p>}
+            {subtitle && <div className="mt-1 text-sm text-muted">{subtitle}</div>}
             <div className="mt-4">{children}</div>
         </aside>
     );

@@ -1,7 +1,13 @@
+/** How the page’s language writes a day; English as schools outside the machine’s own country read it too. */
+function locale(): string {
+    const spoken = document.documentElement.lang;
+    return spoken === '' || spoken === 'en' ? 'en-GB' : spoken;
+}
+
 /** "7 December", with the year where it is another. */
 export function day(iso: string): string {
     const date = new Date(iso.length === 10 ? `${iso}T12:00:00` : iso);
-    return date.toLocaleDateString('en-GB', {
+    return date.toLocaleDateString(locale(), {
         day: 'numeric',
         month: 'long',
         ...(date.getFullYear() === new Date().getFullYear() ? {} : { year: 'numeric' }),
@@ -11,7 +17,7 @@ export function day(iso: string): string {
 /** "7 December, 14:03". */
 export function moment(iso: string): string {
     const clock = { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' } as const;
-    return `${day(iso)}, ${new Date(iso).toLocaleTimeString('en-GB', clock)}`;
+    return `${day(iso)}, ${new Date(iso).toLocaleTimeString(locale(), clock)}`;
 }
 
 /** "today", "yesterday", "3 days", for how long something has waited. */

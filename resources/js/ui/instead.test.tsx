@@ -19,7 +19,7 @@ import { Connection } from '@/shell/Connection';
 import { KeyProvider } from '@/shell/keys';
 import { beginLanguage } from '@/shell/language';
 import type { School } from '@/shell/session';
-import { SignInAgain } from '@/shell/SignInAgain';
+import { EndedSession } from '@/shell/EndedSession';
 import { Instead } from './Instead';
 import { NoticeProvider } from './Notice';
 
@@ -111,7 +111,7 @@ it('lets staff sign in again on top of the page, and keeps what they have typed'
     serverAnswers({ 'GET /api/me': me, 'GET /api/entrance': { note: '', singleSignOn: '', secondFactor: false } });
     const queries = within(
         <>
-            <SignInAgain />
+            <EndedSession />
             <Looked />
         </>,
     );
@@ -132,7 +132,7 @@ it('lets staff sign in again on top of the page, and keeps what they have typed'
 
 it('leaves the page of whoever else is signed out', async () => {
     serverAnswers({ 'GET /api/entrance': { note: '', singleSignOn: '', secondFactor: false } });
-    const queries = within(<SignInAgain />);
+    const queries = within(<EndedSession />);
     queries.setQueryData(['me'], { ...me, kind: 'student' });
     serverAnswers({ 'GET /api/home': new Refused(401, 'Sign in first.') });
     await api.GET('/api/home').catch(() => undefined);

@@ -159,7 +159,7 @@ it('keeps settings through the ledger: seen, recorded, undone', function (): voi
         ->assertStatus(422)
         ->assertJsonPath(
             'errors.highest_grade.0',
-            '1 students are in grades outside these. Move them first, or keep their grades.',
+            '1 student is in a grade outside this range. Move the student first, or keep the grade.',
         );
     $this->getJson(
         "/api/schools/$this->school/settings/names?pattern=" . urlencode('{subject} {grade}{group}'),

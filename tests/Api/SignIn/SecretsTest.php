@@ -26,7 +26,7 @@ it('lets each grade in by its way', function (): void {
         // Whoever has not the secret learns nothing of the way.
         ($this->signIn)("kid.grade$grade", 'wrong')->assertJsonPath(
             'detail',
-            'That user name and that passphrase do not belong together. Look at the card again, letter by letter.',
+            'That user name and passphrase don’t match. Look at the card again, letter by letter.',
         );
     }
     $this->world->badge($id, 'the-card');

@@ -147,10 +147,10 @@ it('takes passwords by length and blocklist alone', function (
 })->with(function (): iterable {
     $students = PasswordRules::forStudents();
     yield [$students, 'short', [], 'Use at least 8 characters; this has 5.'];
-    yield [$students, 'password', [], 'tried first'];
-    yield [$students, 'Password1', [], 'tried first'];
-    yield [$students, 'Pass-Word 2026', [], 'tried first'];
-    yield [$students, 'aaaaaaaab', [], 'repeats'];
+    yield [$students, 'password', [], 'attackers try first'];
+    yield [$students, 'Password1', [], 'attackers try first'];
+    yield [$students, 'Pass-Word 2026', [], 'attackers try first'];
+    yield [$students, 'aaaaaaaab', [], 'only a few different'];
     yield [$students, 'wilhelmina1', ['Wilhelmina'], 'name'];
     yield [$students, 'green boat stone', [], null];
     yield [$students, 'пароль длинный', [], null];

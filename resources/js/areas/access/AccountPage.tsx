@@ -91,7 +91,7 @@ function SecondFactorPart() {
                             <Field
                                 large
                                 mono
-                                label={t('Six figures, or a recovery code')}
+                                label={t('Six digits, or a recovery code')}
                                 required
                                 {...remove.field('code')}
                             />

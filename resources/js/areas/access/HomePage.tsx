@@ -6,7 +6,7 @@ import { useMe, useSignOut } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { Instead } from '@/ui/Instead';
 import { Leaf } from './Leaf';
-import { ROOM } from './RoomPage';
+import { ROOM } from './room';
 
 /** The own page of a student, or of a guardian with the children connected to them. */
 export function HomePage() {

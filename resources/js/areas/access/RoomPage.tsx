@@ -6,12 +6,12 @@ import { useAct } from '@/api/act';
 import { api, data, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Leaf, LeafNote } from './Leaf';
+import { ROOM } from './room';
 import { PictureKeys } from './PictureKeys';
 import { problem, useProblem } from './problem';
 import { useToken } from './token';
 
 /** Where the tablet goes back to when a student is done. */
-export const ROOM = 'vantrel.room';
 
 /**
  * The name list a room pass opens on a shared device: tap your name, and your pictures where the room asks for them.

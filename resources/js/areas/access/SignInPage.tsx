@@ -76,7 +76,7 @@ export function SignInPage({
                     <Field
                         large
                         mono
-                        label={t('Six figures, or a recovery code')}
+                        label={t('Six digits, or a recovery code')}
                         required
                         autoFocus
                         autoComplete="one-time-code"
@@ -153,7 +153,7 @@ export function SignInPage({
                     <div className="mt-9 flex items-center gap-5 border-t border-rule pt-6">
                         <CardPicture />
                         <p className="text-sm text-muted">
-                            {t('Both stand on your card. Or point a camera at the square on it: no typing.')}
+                            {t('Both are on your card. Or point a camera at the square on it: no typing.')}
                         </p>
                     </div>
                     <p className="mt-6 flex flex-wrap gap-x-8">

@@ -56,7 +56,7 @@ describe('signing in', () => {
         await typed('User name', 'ines');
         await typed('Passphrase or password', 'tern');
         await press('Sign in');
-        await userEvent.type(await screen.findByLabelText('Six figures, or a recovery code'), '123456');
+        await userEvent.type(await screen.findByLabelText('Six digits, or a recovery code'), '123456');
         await press('Sign in');
         await screen.findByText('That code does not fit.');
         expect(sentTo('POST /api/sign-in/code')).toEqual([{ code: '123456' }]);

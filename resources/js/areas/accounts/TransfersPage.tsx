@@ -1,10 +1,11 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useAct } from '@/api/act';
-import { api, data, type Schemas, sentence } from '@/api/client';
+import { api, data, type Schemas } from '@/api/client';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { moment } from '@/ui/dates';
 import { Empty } from '@/ui/Empty';
+import { Instead } from '@/ui/Instead';
 import { EvidenceBars } from '@/ui/Evidence';
 import { useNotice } from '@/ui/Notice';
 
@@ -15,14 +16,11 @@ export function TransfersPage({ school }: { school: School }) {
     const queries = useQueryClient();
     const say = useNotice();
     const key = ['transfers', school.id];
-    const {
-        data: page,
-        error,
-        refetch,
-    } = useQuery({
+    const look = useQuery({
         queryKey: key,
         queryFn: () => data(api.GET('/api/schools/{school}/transfers', { params: { path: { school: school.id } } })),
     });
+    const page = look.data;
     const act = useAct(
         ({ line, what }: { line: Line; what: 'accept' | 'refuse' | 'withdraw' }) => {
             const params = { params: { path: { school: school.id, transfer: line.id } } };
@@ -41,7 +39,7 @@ export function TransfersPage({ school }: { school: School }) {
             },
             failed: (said) => {
                 say(said, { bad: true });
-                void refetch();
+                void look.refetch();
             },
         },
     );
@@ -56,14 +54,8 @@ export function TransfersPage({ school }: { school: School }) {
                 A list changes only its own school’s people. Where another school’s list means one of your students, it
                 asks here; nothing of the student changes until you answer.
             </p>
-            {error ? (
-                <p className="text-sm text-madder">
-                    {sentence(error)} <Button onClick={() => void refetch()}>Try again</Button>
-                </p>
-            ) : !page ? (
-                <p className="text-sm text-muted" role="status">
-                    Looking them up…
-                </p>
+            {!page ? (
+                <Instead of={look} what="the requests" size="part" />
             ) : page.requests.length === 0 ? (
                 <Empty title="Nobody has asked">
                     When another school brings in a list with one of your students, its request stands here, with what

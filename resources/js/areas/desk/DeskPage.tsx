@@ -6,6 +6,7 @@ import { Button } from '@/ui/Button';
 import { since } from '@/ui/dates';
 import { Empty } from '@/ui/Empty';
 import { Instead } from '@/ui/Instead';
+import { many } from '@/ui/words';
 
 /** What waits, counted, oldest first; each one click from where it is worked on. */
 export function DeskPage({ school }: { school: School }) {
@@ -22,9 +23,8 @@ export function DeskPage({ school }: { school: School }) {
             <div className="flex flex-wrap items-baseline gap-x-5">
                 <h1 className="text-2xl">Desk</h1>
                 <p className="text-sm text-muted">
-                    {(people.students ?? 0).toLocaleString('en')} students,{' '}
-                    {(people.guardians ?? 0).toLocaleString('en')} guardians, {people.staff ?? 0} staff,{' '}
-                    {people.sections ?? 0} sections
+                    {many(people.students ?? 0, 'student')}, {many(people.guardians ?? 0, 'guardian')},{' '}
+                    {people.staff ?? 0} staff, {many(people.sections ?? 0, 'section')}
                 </p>
             </div>
             {(people.students ?? 0) === 0 ? (

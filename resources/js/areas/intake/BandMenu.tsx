@@ -1,5 +1,4 @@
-import { DropdownMenu } from 'radix-ui';
-import { menuItem } from '@/ui/menu';
+import { Menu, MenuItem } from '@/ui/Menu';
 
 interface Props {
     label: string;
@@ -17,8 +16,10 @@ interface Props {
 export function BandMenu({ label, number, sayings, open, onOpen, onReach, off, onSay }: Props) {
     if (off) return <span className="block px-2 font-mono text-xs leading-[29px] text-muted">{number}</span>;
     return (
-        <DropdownMenu.Root open={open} onOpenChange={onOpen}>
-            <DropdownMenu.Trigger asChild>
+        <Menu
+            open={open}
+            onOpen={onOpen}
+            trigger={
                 <button
                     tabIndex={-1}
                     aria-label={label}
@@ -29,20 +30,13 @@ export function BandMenu({ label, number, sayings, open, onOpen, onReach, off, o
                 >
                     {number}
                 </button>
-            </DropdownMenu.Trigger>
-            <DropdownMenu.Portal>
-                <DropdownMenu.Content
-                    align="start"
-                    sideOffset={2}
-                    className="z-30 min-w-56 border border-ink bg-paper py-1"
-                >
-                    {sayings.map((s) => (
-                        <DropdownMenu.Item key={s.label} className={menuItem} onSelect={() => onSay(s.answers)}>
-                            {s.label}
-                        </DropdownMenu.Item>
-                    ))}
-                </DropdownMenu.Content>
-            </DropdownMenu.Portal>
-        </DropdownMenu.Root>
+            }
+        >
+            {sayings.map((s) => (
+                <MenuItem key={s.label} onSelect={() => onSay(s.answers)}>
+                    {s.label}
+                </MenuItem>
+            ))}
+        </Menu>
     );
 }

@@ -1,6 +1,5 @@
-import { DropdownMenu } from 'radix-ui';
 import type { Schemas } from '@/api/client';
-import { menuItem } from '@/ui/menu';
+import { Menu, MenuChoices, MenuItem, MenuRule } from '@/ui/Menu';
 import { columnAt, letter, starts } from './bands';
 
 interface Props {
@@ -38,61 +37,41 @@ export function ColumnMenu({ list, source, place, off, onSay }: Props) {
             {off ? (
                 <span className="flex flex-col px-2 pt-2">{head}</span>
             ) : (
-                <DropdownMenu.Root>
-                    <DropdownMenu.Trigger asChild>
+                <Menu
+                    trigger={
                         <button className="flex h-full w-full flex-col px-2 pt-2 text-left hover:bg-tint">
                             {head}
                         </button>
-                    </DropdownMenu.Trigger>
-                    <DropdownMenu.Portal>
-                        <DropdownMenu.Content
-                            align="start"
-                            sideOffset={2}
-                            collisionPadding={12}
-                            className="z-30 max-h-[min(30rem,var(--radix-dropdown-menu-content-available-height))] min-w-56 overflow-auto border border-ink bg-paper py-1"
-                        >
-                            {found && (
-                                <>
-                                    <DropdownMenu.Label className="px-4 pb-1 pt-1 text-xs text-muted">
-                                        {found.column.heading || `Column ${letter(place)}`} holds: {found.column.why}
-                                    </DropdownMenu.Label>
-                                    <DropdownMenu.RadioGroup
-                                        value={found.column.field ?? '-'}
-                                        onValueChange={(value) =>
-                                            onSay({ [`t${found.sheet.index}.c${found.column.index}`]: value })
-                                        }
-                                    >
-                                        {[{ key: '-', label: 'nothing that is needed' }, ...list.fields].map((f) => (
-                                            <DropdownMenu.RadioItem
-                                                key={f.key}
-                                                value={f.key}
-                                                className={`${menuItem} data-[state=checked]:font-semibold`}
-                                            >
-                                                {f.label}
-                                            </DropdownMenu.RadioItem>
-                                        ))}
-                                    </DropdownMenu.RadioGroup>
-                                    <DropdownMenu.Separator className="my-1 border-t border-rule" />
-                                </>
-                            )}
-                            {place > 0 && !begins.includes(place) && (
-                                <DropdownMenu.Item className={menuItem} onSelect={() => beside([...begins, place])}>
-                                    Another list begins here
-                                </DropdownMenu.Item>
-                            )}
-                            {begins.length > 0 && (
-                                <DropdownMenu.Item className={menuItem} onSelect={() => beside([])}>
-                                    It is one list, not {begins.length + 1} side by side
-                                </DropdownMenu.Item>
-                            )}
-                            {list.said.includes(key) && (
-                                <DropdownMenu.Item className={menuItem} onSelect={() => onSay({ [key]: null })}>
-                                    Take back what was said of lists side by side
-                                </DropdownMenu.Item>
-                            )}
-                        </DropdownMenu.Content>
-                    </DropdownMenu.Portal>
-                </DropdownMenu.Root>
+                    }
+                >
+                    {found && (
+                        <>
+                            <MenuChoices
+                                label={`${found.column.heading || `Column ${letter(place)}`} holds: ${found.column.why}`}
+                                value={found.column.field ?? '-'}
+                                options={[
+                                    { value: '-', label: 'nothing that is needed' },
+                                    ...list.fields.map((f) => ({ value: f.key, label: f.label })),
+                                ]}
+                                onChoose={(value) => onSay({ [`t${found.sheet.index}.c${found.column.index}`]: value })}
+                            />
+                            <MenuRule />
+                        </>
+                    )}
+                    {place > 0 && !begins.includes(place) && (
+                        <MenuItem onSelect={() => beside([...begins, place])}>Another list begins here</MenuItem>
+                    )}
+                    {begins.length > 0 && (
+                        <MenuItem onSelect={() => beside([])}>
+                            It is one list, not {begins.length + 1} side by side
+                        </MenuItem>
+                    )}
+                    {list.said.includes(key) && (
+                        <MenuItem onSelect={() => onSay({ [key]: null })}>
+                            Take back what was said of lists side by side
+                        </MenuItem>
+                    )}
+                </Menu>
             )}
         </span>
     );

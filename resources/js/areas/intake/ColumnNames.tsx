@@ -21,7 +21,7 @@ export function ColumnNames({
                 />
                 {sheet.hasFullNames && (
                     <Choice
-                        label="Names stand"
+                        label="Name order"
                         value={sheet.familyFirst ? 'family' : 'given'}
                         options={[
                             { value: 'given', label: 'given name first' },
@@ -33,8 +33,8 @@ export function ColumnNames({
                 {sheet.odds !== null && (
                     <span className="text-sm text-muted">
                         {sheet.odds > 1.05
-                            ? `odds ${sheet.odds >= 9999 ? 'over 9,999' : sheet.odds} to 1`
-                            : 'nothing settles it'}
+                            ? `likely (${sheet.odds >= 9999 ? 'over 9,999' : sheet.odds} to 1)`
+                            : 'not certain'}
                     </span>
                 )}
             </div>

@@ -14,7 +14,7 @@ import { PasteBox } from './PasteBox';
 
 const STATES: Record<string, string> = {
     reading: 'being read',
-    planned: 'waits to be applied',
+    planned: 'ready to apply',
     unreadable: 'cannot be read',
     applying: 'being applied',
     applied: 'applied',
@@ -85,7 +85,7 @@ export function IntakePage({ school }: { school: School }) {
         return () => document.removeEventListener('paste', paste);
     });
     return (
-        <div className="flex min-h-0 flex-1 flex-col">
+        <div className="page">
             <div className="px-6 py-4">
                 <h1 className="text-2xl">Intake</h1>
                 <div
@@ -162,9 +162,7 @@ export function IntakePage({ school }: { school: School }) {
                     !page ? (
                         <Instead of={asked} what="the lists" />
                     ) : (
-                        <p className="px-6 py-6 text-muted">
-                            No list has been brought in yet. The demo folder of the product holds a few to try.
-                        </p>
+                        <p className="px-6 py-6 text-muted">No lists yet. The demo folder has a few to try.</p>
                     )
                 }
                 columns={[

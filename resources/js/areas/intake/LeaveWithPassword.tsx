@@ -3,6 +3,7 @@ import { Button } from '@/ui/Button';
 import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
 import { useSentForm } from '@/ui/useSentForm';
+import { many } from '@/ui/words';
 
 interface Props {
     list: Schemas['IntakeDetail'];
@@ -21,9 +22,12 @@ export function LeaveWithPassword({ list, onClose, onApply }: Props) {
         forget: ['password'],
         then: onClose,
     });
-    const leaving = list.leaving.toLocaleString('en');
     return (
-        <Dialog open onClose={onClose} title={`${leaving} leave with this list`}>
+        <Dialog
+            open
+            onClose={onClose}
+            title={`${many(list.leaving, 'student leaves', 'students leave')} with this list`}
+        >
             <form className="flex flex-col gap-4" onSubmit={form.submit}>
                 <p className="text-sm">{list.sentence} It can be undone whole.</p>
                 <Field
@@ -39,7 +43,7 @@ export function LeaveWithPassword({ list, onClose, onApply }: Props) {
                         className="min-h-10 px-5"
                         disabled={form.values.password === '' || form.busy}
                     >
-                        Apply: {leaving} leave
+                        Apply: {many(list.leaving, 'leaves', 'leave')}
                     </Button>
                 </div>
             </form>

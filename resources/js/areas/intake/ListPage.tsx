@@ -14,6 +14,7 @@ import { useNotice } from '@/ui/Notice';
 import { PlanView } from '@/ui/PlanView';
 import { Progress } from '@/ui/Progress';
 import { UndoDialog } from '@/areas/ledger/UndoDialog';
+import { many } from '@/ui/words';
 import { ColumnNames } from './ColumnNames';
 import { ListNotes } from './ListNotes';
 import { LeaveWithPassword } from './LeaveWithPassword';
@@ -68,7 +69,7 @@ export function ListPage({ school }: { school: School }) {
     const named = list?.sheets.find((s) => s.hasFullNames);
     const flip = () => named && tell({ [`t${named.index}.names`]: named.familyFirst ? 'given' : 'family' });
     const planned = list?.state === 'planned';
-    useKey('f', 'Turn names round: family or given first', flip, planned && named !== undefined);
+    useKey('f', 'Swap name order (family/given first)', flip, planned && named !== undefined);
     useKey('s', 'See the sheet as it was read', () => void navigate('sheet'), Boolean(list?.sheets.length));
     useKey('c', 'Name the columns', () => setDialog('columns'), planned);
     useKey('m', 'See what was mended', () => setDialog('repairs'), planned);
@@ -95,7 +96,7 @@ export function ListPage({ school }: { school: School }) {
                             <Button onClick={() => setDialog('columns')}>Name the columns</Button>
                         )}
                         <Button kind="quiet" onClick={() => discard.run()}>
-                            Throw this list away
+                            Discard this list
                         </Button>
                     </div>
                 }
@@ -125,7 +126,7 @@ export function ListPage({ school }: { school: School }) {
                 title={list.title}
                 subtitle={
                     <>
-                        {list.rows.toLocaleString('en')} rows
+                        {many(list.rows, 'row')}
                         {list.sheets.length > 1
                             ? `, ${list.sheets.length} sheets`
                             : list.sheets[0] &&
@@ -160,15 +161,9 @@ export function ListPage({ school }: { school: School }) {
                             onClick={() => setDialog('columns')}
                             off={!planned}
                             hint="c"
-                            label={`${columns} ${columns === 1 ? 'column' : 'columns'} named`}
+                            label={`${many(columns, 'column')} named`}
                         />
-                        ,{' '}
-                        <Said
-                            onClick={() => setDialog('weights')}
-                            off={!planned}
-                            hint="e"
-                            label="how matches are judged"
-                        />
+                        , <Said onClick={() => setDialog('weights')} off={!planned} hint="e" label="matching rules" />
                         {(mended > 0 || list.kept.length > 0) && (
                             <>
                                 ,{' '}
@@ -176,7 +171,7 @@ export function ListPage({ school }: { school: School }) {
                                     onClick={() => setDialog('repairs')}
                                     off={!planned}
                                     hint="m"
-                                    label={`${mended.toLocaleString('en')} ${mended === 1 ? 'cell' : 'cells'} mended`}
+                                    label={`${many(mended, 'cell')} mended`}
                                 />
                             </>
                         )}
@@ -241,7 +236,7 @@ export function ListPage({ school }: { school: School }) {
                         <footer className="flex items-center justify-between gap-6 border-t border-ink px-6 py-3">
                             <p className="text-sm">
                                 {list.quiet < QUIET
-                                    ? 'Being applied, whole or not at all: none of it counts until all of it does. You can leave this page.'
+                                    ? 'Applying: all rows or none. You can leave this page.'
                                     : `No news for ${list.quiet} seconds. Nothing of it counts yet. If it was cut off, it begins again by itself within a few minutes.`}
                             </p>
                             <Progress label="Prepared" done={list.done} total={list.total} />
@@ -263,7 +258,7 @@ export function ListPage({ school }: { school: School }) {
                                     href={`/api/intakes/${id}/rows-to-mend`}
                                     download
                                 >
-                                    Rows to mend, as a sheet
+                                    Download the rows to fix
                                 </a>
                             )}
                             {(list.verdicts.ask ?? 0) > 0 && (
@@ -272,7 +267,7 @@ export function ListPage({ school }: { school: School }) {
                                 </span>
                             )}
                             <Button kind="quiet" onClick={() => setDialog('away')}>
-                                Throw away
+                                Discard list…
                             </Button>
                         </ApplyBar>
                     )
@@ -297,14 +292,14 @@ export function ListPage({ school }: { school: School }) {
                     }}
                 />
             )}
-            <Dialog open={dialog === 'away'} onClose={() => setDialog('')} title={`Throw ${list.title} away?`}>
+            <Dialog open={dialog === 'away'} onClose={() => setDialog('')} title={`Discard ${list.title}?`}>
                 <p className="mb-5 text-sm">
                     The list and all you have answered about it are deleted. Nobody’s account is changed. To plan it
                     again, bring the file in again.
                 </p>
                 <div className="flex gap-3">
                     <Button kind="danger" disabled={discard.busy} onClick={() => discard.run()}>
-                        Throw it away
+                        Discard the list
                     </Button>
                     <Button onClick={() => setDialog('')}>Keep it</Button>
                 </div>
@@ -312,7 +307,7 @@ export function ListPage({ school }: { school: School }) {
             <Dialog open={dialog === 'repairs'} onClose={() => setDialog('')} title="What was mended" wide>
                 <RepairList list={list} onSay={tell} />
             </Dialog>
-            <Dialog open={dialog === 'weights'} onClose={() => setDialog('')} title="What matches are judged by" wide>
+            <Dialog open={dialog === 'weights'} onClose={() => setDialog('')} title="How matches are scored" wide>
                 <MatchWeights school={school} id={id} onChanged={() => tell({ weights: null })} />
             </Dialog>
             <Dialog open={dialog === 'whose'} onClose={() => setDialog('')} title="Whose list is it?">

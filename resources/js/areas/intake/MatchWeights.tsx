@@ -4,6 +4,7 @@ import { api, data, sentence } from '@/api/client';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { useNotice } from '@/ui/Notice';
+import { levelInWords } from '@/ui/words';
 
 const share = (m: number) => (m >= 0.1 ? `${(m * 100).toFixed(0)} %` : `${(m * 100).toPrecision(2)} %`);
 
@@ -48,7 +49,7 @@ export function MatchWeights({ school, id, onChanged }: { school: School; id: st
                         <th className="py-1 pr-4 text-right font-normal">Published</th>
                         <th className="py-1 pr-4 text-right font-normal">In force</th>
                         <th className="py-1 pr-4 text-right font-normal">This list</th>
-                        <th className="py-1 text-right font-normal">Two others</th>
+                        <th className="py-1 text-right font-normal">Two different students</th>
                     </tr>
                 </thead>
                 <tbody>
@@ -57,7 +58,7 @@ export function MatchWeights({ school, id, onChanged }: { school: School; id: st
                             <td className="py-1 pr-4 font-semibold first-letter:uppercase">
                                 {table.lines[i - 1]?.field === line.field ? '' : line.field}
                             </td>
-                            <td className="py-1 pr-4">{line.level}</td>
+                            <td className="py-1 pr-4">{levelInWords(line.level)}</td>
                             <td className="py-1 pr-4 text-right">{share(line.published)}</td>
                             <td className="py-1 pr-4 text-right">{share(line.inForce)}</td>
                             <td className="py-1 pr-4 text-right">
@@ -81,7 +82,7 @@ export function MatchWeights({ school, id, onChanged }: { school: School; id: st
                             )
                         }
                     >
-                        Back to the published ones
+                        Reset to the published figures
                     </Button>
                 )}
                 <Button

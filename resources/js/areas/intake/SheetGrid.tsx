@@ -106,7 +106,7 @@ export function SheetGrid({ list, source, width, total, rows, busy, open, onSay,
                 aria-busy={busy}
                 aria-activedescendant={many ? `${domId}-${at[0]}-${at[1]}` : undefined}
                 tabIndex={0}
-                className={`min-h-0 flex-1 overflow-auto border-t border-rule focus-visible:outline-offset-[-2px] ${busy ? 'opacity-60' : ''}`}
+                className={`overflow-auto border-t border-rule roomy:min-h-0 roomy:flex-1 cramped:max-h-[max(20rem,80vh)] focus-visible:outline-offset-[-2px] ${busy ? 'opacity-60' : ''}`}
             >
                 <div role="rowgroup" className="sticky top-0 z-10 bg-paper" style={{ minWidth: across }}>
                     <div
@@ -137,7 +137,7 @@ export function SheetGrid({ list, source, width, total, rows, busy, open, onSay,
                         ))}
                         <span
                             role="columnheader"
-                            className={`${sticky} right-0 self-stretch border-l border-ink px-3 pt-2 text-muted`}
+                            className={`sticky right-0 z-[5] self-stretch bg-paper cramped:static border-l border-ink px-3 pt-2 text-muted`}
                         >
                             Understood
                         </span>
@@ -220,7 +220,7 @@ export function SheetGrid({ list, source, width, total, rows, busy, open, onSay,
                                 <span
                                     role="gridcell"
                                     title={one.read.join('\n') || one.why}
-                                    className={`sticky right-0 z-[5] truncate border-l border-ink px-3 font-sans font-normal ${ground}`}
+                                    className={`sticky right-0 z-[5] cramped:static truncate border-l border-ink px-3 font-sans font-normal ${ground}`}
                                 >
                                     {one.read.length > 0 ? one.read.join(' + ') : one.why}
                                 </span>

@@ -6,6 +6,7 @@ import { useKey } from '@/shell/keys';
 import { Choice } from '@/ui/Choice';
 import { Instead } from '@/ui/Instead';
 import { State } from '@/ui/State';
+import { many } from '@/ui/words';
 import { ListQuestions } from './ListNotes';
 import { SheetGrid } from './SheetGrid';
 import { useIntake } from './useIntake';
@@ -61,12 +62,12 @@ export function SheetPage() {
     const asked = list.questions.filter((q) => q.row === null && q.answer === null);
     const open = list.state === 'planned' || list.state === 'unreadable';
     return (
-        <div className="flex min-h-0 flex-1 flex-col">
+        <div className="page">
             <header className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2 px-6 pb-3 pt-4">
                 <div>
                     <h1 className="text-2xl">{list.title}, as it was read</h1>
                     <p className="mt-1 text-sm text-muted">
-                        {name.rows.toLocaleString('en')} rows of {name.width} columns.{' '}
+                        {many(name.rows, 'row')} of {many(name.width, 'column')}.{' '}
                         {open
                             ? 'Choose the number of a row, or the head of a column, to say otherwise.'
                             : 'The list is closed; the sheet can be looked at.'}

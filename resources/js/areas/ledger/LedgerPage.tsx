@@ -46,14 +46,14 @@ export function LedgerPage({ school }: { school: School }) {
     );
     if (!page.data) return <Instead of={page} what="the Ledger" />;
     return (
-        <div className="flex min-h-0 flex-1 flex-col">
+        <div className="page">
             <div className="border-b border-rule px-6 py-4">
                 <div className="flex flex-wrap items-baseline gap-x-5">
                     <h1 className="text-2xl">Ledger</h1>
                     <p className="text-sm text-muted">every change, who made it, and its undo</p>
                 </div>
             </div>
-            <div className="flex min-h-0 flex-1">
+            <div className="split">
                 <DataTable
                     label="Ledger"
                     name="ledger"

@@ -16,7 +16,7 @@ export function LookAlikesPage({ school }: { school: School }) {
     const page = asked.data;
     if (!page) return <Instead of={asked} what="the look-alikes" />;
     return (
-        <div className="flex min-h-0 flex-1 flex-col">
+        <div className="page">
             <div className="border-b border-rule px-6 py-4">
                 <div className="flex flex-wrap items-baseline gap-x-5">
                     <h1 className="text-2xl">Look-alikes</h1>

@@ -76,7 +76,7 @@ export function PairPage({ school }: { school: School }) {
     const sides = [pair.left, pair.right];
     const keep = sides.find((s) => s.survives) ?? pair.left;
     return (
-        <div className="flex min-h-0 flex-1 flex-col">
+        <div className="page">
             <header className="border-b border-rule px-6 py-4">
                 <h1 className="text-2xl">
                     {pair.left.name} and {pair.right.name}
@@ -86,8 +86,8 @@ export function PairPage({ school }: { school: School }) {
                     more: {keep.lastSignedIn ? `signed in ${day(keep.lastSignedIn)}` : 'with more on record'}
                 </p>
             </header>
-            <div className="flex min-h-0 flex-1 overflow-auto">
-                <div className="min-w-0 flex-1 px-6 py-4">
+            <div className="split overflow-auto">
+                <div className="min-w-0 flex-1 overflow-x-auto px-6 py-4">
                     <table className="w-full border-collapse text-left text-sm">
                         <thead>
                             <tr className="border-b border-ink align-bottom text-xs text-muted">
@@ -164,7 +164,7 @@ export function PairPage({ school }: { school: School }) {
                         </tbody>
                     </table>
                 </div>
-                <aside aria-label="Evidence" className="w-[372px] shrink-0 border-l border-rule px-5 py-4">
+                <aside aria-label="Evidence" className="beside roomy:w-[372px]">
                     <h2 className="mb-2 text-lg">Is it one person?</h2>
                     <EvidenceBars evidence={pair.evidence} probability={pair.probability} />
                 </aside>

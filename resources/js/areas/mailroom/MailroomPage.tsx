@@ -21,7 +21,7 @@ export function MailroomPage({ school }: { school: School }) {
     if (!page) return <Instead of={asked} what="the Mailroom" />;
     const message = page.messages.find((m) => m.id === open);
     return (
-        <div className="flex min-h-0 flex-1 flex-col">
+        <div className="page">
             <div className="border-b border-rule px-6 py-4">
                 <div className="flex flex-wrap items-baseline gap-x-5">
                     <h1 className="text-2xl">Mailroom</h1>
@@ -30,7 +30,7 @@ export function MailroomPage({ school }: { school: School }) {
                     </p>
                 </div>
             </div>
-            <div className="flex min-h-0 flex-1">
+            <div className="split">
                 <DataTable
                     label="Messages"
                     name="messages"

@@ -10,6 +10,7 @@ import { DataTable } from '@/ui/DataTable';
 import { Empty } from '@/ui/Empty';
 import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
+import { many } from '@/ui/words';
 import { type CardWish, printCards } from './printCards';
 import { SheetPicture } from './SheetPicture';
 
@@ -58,7 +59,7 @@ export function PrintRoomPage({ school }: { school: School }) {
     if (!page) return <Instead of={asked} what="the sections" />;
     const sheets = sheet?.sheets ?? 0;
     return (
-        <div className="flex min-h-0 flex-1 flex-col">
+        <div className="page">
             <div className="border-b border-rule px-6 py-4">
                 <div className="flex flex-wrap items-baseline gap-x-5">
                     <h1 className="text-2xl">Print room</h1>
@@ -67,7 +68,7 @@ export function PrintRoomPage({ school }: { school: School }) {
                     </p>
                 </div>
             </div>
-            <div className="flex min-h-0 flex-1">
+            <div className="split">
                 <DataTable
                     label="Sections to print"
                     name="print"
@@ -100,10 +101,7 @@ export function PrintRoomPage({ school }: { school: School }) {
                         { id: 'state', label: 'State', value: (s) => s.state, width: '100px', extra: true },
                     ]}
                 />
-                <aside
-                    aria-label="How they are printed"
-                    className="flex w-[300px] shrink-0 flex-col gap-4 overflow-auto border-l border-rule px-5 py-4"
-                >
+                <aside aria-label="How they are printed" className="beside flex flex-col gap-4 roomy:w-[300px]">
                     {sheet && <SheetPicture sheet={sheet} cut={order === 'cut_stack'} />}
                     <Choice
                         stacked
@@ -152,7 +150,7 @@ export function PrintRoomPage({ school }: { school: School }) {
                         ? 'Choose the sections whose cards you want.'
                         : `Prints ${cards.toLocaleString('en')} ${cards === 1 ? 'card' : 'cards'} for ${chosen.length} ${chosen.length === 1 ? 'section' : 'sections'} on ${sheets} ${sheets === 1 ? 'sheet' : 'sheets'}.${lost ? ' Cards printed before stop working.' : ' Cards printed before go on working.'}`
                 }
-                button={cards === 0 ? 'Print cards' : `Print ${cards.toLocaleString('en')} cards`}
+                button={cards === 0 ? 'Print cards' : `Print ${many(cards, 'card')}`}
                 disabled={cards === 0}
                 danger={lost}
                 busy={print.busy}

@@ -12,10 +12,12 @@ import { Empty } from '@/ui/Empty';
 import { Instead } from '@/ui/Instead';
 import { MoveDialog } from '../sections/MoveDialog';
 import { PersonSheet } from './PersonSheet';
+import { useCopy } from '@/ui/useCopy';
+import { many } from '@/ui/words';
 import { SavedViews } from './SavedViews';
 
 const PROBLEMS = {
-    unplaced: 'unplaced',
+    unplaced: 'no section',
     never_signed_in: 'never signed in',
     no_guardian: 'no guardian',
     no_card: 'no card',
@@ -85,17 +87,18 @@ export function RollPage({ school }: { school: School }) {
     });
     const people = useMemo(() => page.data?.pages.flatMap((p) => p.people) ?? [], [page.data]);
     const total = page.data?.pages[0]?.total ?? 0;
+    const copyText = useCopy();
     const copy = () => {
         const lines = people.filter((p) => selected.has(p.id)).map((p) => `${p.name}\t${p.userName}`);
-        void navigator.clipboard.writeText(lines.join('\n'));
+        copyText(lines.join('\n'), many(lines.length, 'name'));
     };
-    useKey('m', 'Place who is selected', () => setPlacing(true), kind === 'student' && selected.size > 0);
+    useKey('m', 'Place selected students', () => setPlacing(true), kind === 'student' && selected.size > 0);
     useKey('c', 'Clear the filters', () => {
         setText('');
         set({ q: null, grade: null, problem: null });
     });
     return (
-        <div className="flex min-h-0 flex-1 flex-col">
+        <div className="page">
             <div className="flex flex-wrap items-end justify-between gap-3 px-6 pb-3 pt-4">
                 <div className="flex flex-wrap items-baseline gap-x-5">
                     <h1 className="text-2xl">Roll</h1>
@@ -158,7 +161,7 @@ export function RollPage({ school }: { school: School }) {
                     </>
                 )}
             </div>
-            <div className="flex min-h-0 flex-1">
+            <div className="split">
                 <DataTable
                     label="People"
                     name={`roll.${kind}`}
@@ -179,7 +182,7 @@ export function RollPage({ school }: { school: School }) {
                             <Instead of={page} what="the Roll" />
                         ) : (
                             <Empty
-                                title="Nobody fits"
+                                title="No matches"
                                 action={
                                     <Button onClick={() => (setText(''), set({ q: null, grade: null, problem: null }))}>
                                         Clear the filters

@@ -39,7 +39,7 @@ export function AsStudentPage({ school }: { school: School }) {
         );
     if (!view) return <Instead of={asked} what="the page of a student" />;
     return (
-        <div className="flex min-h-0 flex-1 flex-col">
+        <div className="page">
             <div className="flex flex-wrap items-center justify-between gap-4 border-b border-ink bg-tint px-6 py-3">
                 <p role="status">
                     <b>You are looking, not signed in.</b> This is the page of {view.givenName}. Nothing can be changed

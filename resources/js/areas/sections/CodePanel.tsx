@@ -8,6 +8,8 @@ import { moment } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { useNotice } from '@/ui/Notice';
 import { QrCode } from '@/ui/QrCode';
+import { useCopy } from '@/ui/useCopy';
+import { many } from '@/ui/words';
 import { CodeTerms } from './CodeTerms';
 
 /** The join code: hidden until asked for, since visitors and cameras are in the room. */
@@ -18,6 +20,7 @@ export function CodePanel({
     section: Schemas['SectionDetail'];
     onChange: () => Promise<unknown>;
 }) {
+    const copy = useCopy();
     const [shown, setShown] = useState(false);
     const [closing, setClosing] = useState(false);
     const [terms, setTerms] = useState<'new' | 'change' | null>(null);
@@ -92,7 +95,7 @@ export function CodePanel({
                             </a>
                             <button
                                 className="mt-2 block text-sm text-muted underline decoration-rule underline-offset-4"
-                                onClick={() => void navigator.clipboard.writeText(code.link)}
+                                onClick={() => copy(code.link, 'the link of the code')}
                             >
                                 copy the link
                             </button>
@@ -100,8 +103,8 @@ export function CodePanel({
                     </div>
                     <p className="mt-2 text-sm">{termsInWords(code)}</p>
                     <p className="mt-1 text-xs text-muted">
-                        Someone who guesses all day hits a section once in{' '}
-                        {Math.round(1 / code.guessPerDay).toLocaleString('en')} days.
+                        Someone guessing all day would hit a section about once every{' '}
+                        {many(Math.round(1 / code.guessPerDay), 'day')}.
                     </p>
                     {code.arrived.length > 0 && (
                         <>
@@ -145,7 +148,7 @@ export function CodePanel({
                 />
             )}
             <Dialog open={closing} onClose={() => setClosing(false)} title={`Close the code of ${section.name}`}>
-                <p>The code stops working at once. Who is in stays in. You can open another at any time.</p>
+                <p>The code stops working at once. Students already in stay in. You can open another at any time.</p>
                 <div className="mt-5 flex justify-end gap-3">
                     <Button onClick={() => setClosing(false)}>Leave it open</Button>
                     <Button kind="primary" onClick={() => (setClosing(false), close.run())}>

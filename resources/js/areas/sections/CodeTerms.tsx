@@ -135,13 +135,13 @@ export function CodeTerms({ section, code, onClose, onDone }: Props) {
                     </p>
                 )}
                 <div className="flex justify-end gap-3">
-                    <Button onClick={onClose}>Leave it</Button>
+                    <Button onClick={onClose}>Cancel</Button>
                     <Button
                         kind="primary"
                         type="submit"
                         disabled={form.busy || (code === null && wish.trim() !== '' && judged?.safe !== true)}
                     >
-                        {code ? 'Keep these terms' : 'Open the code'}
+                        {code ? 'Save changes' : 'Open the code'}
                     </Button>
                 </div>
             </form>

@@ -48,7 +48,7 @@ export function ManyDialog({ school, onClose }: { school: School; onClose: () =>
             ),
         stale: [['sections', school.id]],
         then: (title) => {
-            say(`${title} made. The Ledger can undo it.`);
+            say(`${title} made. You can undo this in the Ledger.`);
             onClose();
         },
     });
@@ -92,7 +92,7 @@ export function ManyDialog({ school, onClose }: { school: School; onClose: () =>
             {how === 'list' && (
                 <div>
                     <label htmlFor="many-list" className="mb-1 block text-sm">
-                        One section in a line: name, then grade, period, seats and lead where you have them
+                        One section per line: name, then grade, period, seats and lead where you have them
                     </label>
                     <textarea
                         id="many-list"
@@ -102,7 +102,7 @@ export function ManyDialog({ school, onClose }: { school: School; onClose: () =>
                         placeholder={'Marine science 8A; 8; 2; 24; Petra Okonjo\nMarine science 8B; 8; 3'}
                         className="w-full rounded-card border border-ink/50 bg-paper px-2 py-1 font-mono text-sm placeholder:text-muted"
                     />
-                    <p className="text-sm text-muted">Paste from a spreadsheet, or part the cells with semicolons.</p>
+                    <p className="text-sm text-muted">Paste from a spreadsheet, or separate cells with semicolons.</p>
                 </div>
             )}
             {how === 'pattern' && (
@@ -183,7 +183,7 @@ export function ManyDialog({ school, onClose }: { school: School; onClose: () =>
                 </div>
             )}
             <div className="mt-5 flex justify-end gap-3">
-                <Button onClick={onClose}>Leave it</Button>
+                <Button onClick={onClose}>Cancel</Button>
                 <Button kind="primary" disabled={busy || count === 0} onClick={() => plan && apply(plan.title)}>
                     Make {count} {count === 1 ? 'section' : 'sections'}
                 </Button>

@@ -62,7 +62,7 @@ export function MoveDialog({ school, section, people, onClose, onDone }: Props) 
                 });
         },
         then: () => {
-            say('Done. The Ledger can undo it.');
+            say('Done. You can undo this in the Ledger.');
             onDone();
         },
     });
@@ -114,7 +114,7 @@ export function MoveDialog({ school, section, people, onClose, onDone }: Props) 
                 </div>
             )}
             <div className="mt-5 flex justify-end gap-3">
-                <Button onClick={onClose}>Leave it</Button>
+                <Button onClick={onClose}>Cancel</Button>
                 <Button kind="primary" disabled={busy || !plan || plan.changes === 0} onClick={() => apply()}>
                     {{ move: 'Move', also: 'Enroll', remove: 'Take out' }[kind]} {who}
                 </Button>

@@ -31,7 +31,7 @@ export function RenameDialog({ school, year, onClose }: Props) {
             data(api.POST('/api/schools/{school}/rename-sections', { ...path, body: { ...body, ...seen } })),
         stale: [['sections', school.id]],
         then: (done) => {
-            say(`${done.sentence} The Ledger can undo it.`);
+            say(`${done.sentence} You can undo this in the Ledger.`);
             onClose();
         },
     });
@@ -75,7 +75,7 @@ export function RenameDialog({ school, year, onClose }: Props) {
                     </div>
                 )}
                 <div className="mt-5 flex justify-end gap-3">
-                    <Button onClick={onClose}>Leave it</Button>
+                    <Button onClick={onClose}>Cancel</Button>
                     <Button kind="primary" type="submit" disabled={busy || count === 0}>
                         Rename {count} {count === 1 ? 'section' : 'sections'}
                     </Button>

@@ -62,7 +62,7 @@ export function RequestsPanel({
                         params: { path: { ...path, asking: r.id } },
                     }),
                 ),
-            `${r.name} was turned away. The Ledger can undo it.`,
+            `${r.name} was turned away. You can undo this in the Ledger.`,
         );
     const refuseAll = () =>
         answer(
@@ -84,7 +84,7 @@ export function RequestsPanel({
             <Dialog open={clearing} onClose={() => setClearing(false)} title={`Turn all ${page.requests.length} away`}>
                 <p className="mb-5 text-sm">
                     No accounts are made. Whoever should have come in can ask again; if the code has got about, give the
-                    section a new one. The Ledger can undo it.
+                    section a new one. You can undo this in the Ledger.
                 </p>
                 <div className="flex gap-3">
                     <Button
@@ -124,6 +124,7 @@ export function RequestsPanel({
                                     <button
                                         className="min-h-6 shrink-0 text-xs text-muted underline underline-offset-4"
                                         aria-expanded={shown === r.id + m.id}
+                                        aria-label={`Why ${r.name} may be ${m.name}`}
                                         onClick={() => setShown(shown === r.id + m.id ? null : r.id + m.id)}
                                     >
                                         why
@@ -137,7 +138,7 @@ export function RequestsPanel({
                         ))}
                         <div className="mt-2 flex gap-2">
                             <Button kind={r.mayBe.length > 0 ? 'plain' : 'primary'} onClick={() => approve(r)}>
-                                {r.mayBe.length > 0 ? 'Another person: let in' : 'Let in'}
+                                {r.mayBe.length > 0 ? 'Someone else: let them in' : 'Let in'}
                             </Button>
                             <Button onClick={() => refuse(r)}>Turn away</Button>
                         </div>

@@ -46,7 +46,7 @@ export function MakeReserves({ section, onClose, onDone }: Props) {
                     {...form.field('count')}
                 />
                 <div className="mt-5 flex justify-end gap-3">
-                    <Button onClick={onClose}>Leave it</Button>
+                    <Button onClick={onClose}>Cancel</Button>
                     <Button kind="primary" type="submit" disabled={form.busy}>
                         Make them
                     </Button>
@@ -89,9 +89,9 @@ export function ClaimReserve({ section, reserve, onClose, onDone }: Props & { re
                     student is on the list already, the Look-alikes will show it.
                 </p>
                 <div className="mt-5 flex justify-end gap-3">
-                    <Button onClick={onClose}>Leave it blank</Button>
+                    <Button onClick={onClose}>Cancel</Button>
                     <Button kind="primary" type="submit" disabled={form.busy}>
-                        Give it to them
+                        Assign
                     </Button>
                 </div>
             </form>

@@ -25,7 +25,7 @@ export function RolesTable({ onClose }: { onClose: () => void }) {
                 <tbody>
                     {table?.powers.map((row) => (
                         <tr key={row.power} className="border-b border-rule">
-                            <th scope="row" className="py-1.5 font-normal first-letter:uppercase">
+                            <th scope="row" className="min-w-36 py-1.5 font-normal first-letter:uppercase">
                                 {row.power}
                             </th>
                             {row.may.map((may, i) => (

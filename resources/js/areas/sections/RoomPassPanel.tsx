@@ -115,7 +115,7 @@ export function RoomPassPanel({
                     )}
                     {make.error && <p className="text-sm text-madder">{make.error}</p>}
                     <div className="flex justify-end gap-3">
-                        <Button onClick={() => setMaking(false)}>Leave it</Button>
+                        <Button onClick={() => setMaking(false)}>Cancel</Button>
                         <Button kind="primary" type="submit" disabled={make.busy}>
                             Make the poster
                         </Button>

@@ -66,7 +66,7 @@ export function SectionForm({ title, button, start, onClose, onSave }: Props) {
                 </p>
                 {form.error && <p className="text-sm text-madder">{form.error}</p>}
                 <div className="flex justify-end gap-3">
-                    <Button onClick={onClose}>Leave it</Button>
+                    <Button onClick={onClose}>Cancel</Button>
                     <Button kind="primary" type="submit" disabled={form.busy}>
                         {button}
                     </Button>

@@ -1,5 +1,4 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useAct } from '@/api/act';
@@ -13,10 +12,11 @@ import { Dialog } from '@/ui/Dialog';
 import { Downloads } from '@/ui/Downloads';
 import { Empty } from '@/ui/Empty';
 import { Instead } from '@/ui/Instead';
-import { menuItem } from '@/ui/menu';
+import { Menu, MenuItem } from '@/ui/Menu';
 import { useNotice } from '@/ui/Notice';
 import { State } from '@/ui/State';
 import { usePlan } from '@/ui/usePlan';
+import { many } from '@/ui/words';
 import { CodePanel } from './CodePanel';
 import { MoveDialog } from './MoveDialog';
 import { RequestsPanel } from './RequestsPanel';
@@ -73,7 +73,7 @@ export function SectionPage({ school }: { school: School }) {
         apply: (seen) => api.POST('/api/sections/{section}/archive', { ...path, body: seen }),
         then: () => {
             setDialog(null);
-            say('Archived. The Ledger can undo it.');
+            say('Archived. You can undo this in the Ledger.');
         },
     });
     const forgetPictures = useAct(
@@ -88,7 +88,7 @@ export function SectionPage({ school }: { school: School }) {
         },
     );
     useKey('p', 'Print cards', () => print.run(), Boolean(section?.roster.length));
-    useKey('m', 'Move who is selected', () => setDialog('move'), selected.size > 0 && may('place_students'));
+    useKey('m', 'Move selected students', () => setDialog('move'), selected.size > 0 && may('place_students'));
     useKey('e', 'Change the section', () => setDialog('edit'), may('edit_section'));
     useKey(
         'w',
@@ -114,7 +114,7 @@ export function SectionPage({ school }: { school: School }) {
     const students = section.roster.filter((s) => !s.reserve);
     const clashes = section.roster.filter((s) => s.clash).length;
     return (
-        <div className="flex min-h-0 flex-1 flex-col">
+        <div className="page">
             <header
                 className={`flex flex-wrap items-end justify-between gap-4 border-b border-rule px-6 py-4 ${archived || other ? 'bg-tint' : ''}`}
             >
@@ -127,7 +127,7 @@ export function SectionPage({ school }: { school: School }) {
                             section.period && `period ${section.period}`,
                             section.year,
                             section.seats === null
-                                ? `${students.length} students`
+                                ? many(students.length, 'student')
                                 : `${students.length} of ${section.seats} seats taken`,
                         ]
                             .filter(Boolean)
@@ -136,7 +136,7 @@ export function SectionPage({ school }: { school: School }) {
                             <span className="ml-3 text-ink">
                                 <State
                                     name="archived"
-                                    word={`archived ${day(section.archivedOn)}: read-only; coordinators can still print cards`}
+                                    word={`archived ${day(section.archivedOn)}: read-only; cards can still be printed`}
                                 />
                             </span>
                         )}
@@ -175,43 +175,21 @@ export function SectionPage({ school }: { school: School }) {
                             Move {selected.size}
                         </Button>
                     )}
-                    <DropdownMenu.Root>
-                        <DropdownMenu.Trigger asChild>
-                            <Button>More</Button>
-                        </DropdownMenu.Trigger>
-                        <DropdownMenu.Portal>
-                            <DropdownMenu.Content
-                                align="end"
-                                sideOffset={6}
-                                className="z-30 min-w-56 border border-ink bg-paper py-1"
-                            >
-                                <DropdownMenu.Item
-                                    className={menuItem}
-                                    onSelect={() => void navigate(`/s/${school.code}/sections/${id}/as-student`)}
-                                >
-                                    As a student sees it
-                                </DropdownMenu.Item>
-                                {may('edit_section') && (
-                                    <DropdownMenu.Item className={menuItem} onSelect={() => setDialog('edit')}>
-                                        Change name, period, seats
-                                    </DropdownMenu.Item>
-                                )}
-                                {may('place_students') && (
-                                    <DropdownMenu.Item className={menuItem} onSelect={() => setDialog('reserves')}>
-                                        Make reserve accounts
-                                    </DropdownMenu.Item>
-                                )}
-                                {may('archive') && (
-                                    <DropdownMenu.Item className={menuItem} onSelect={() => setDialog('archive')}>
-                                        Archive
-                                    </DropdownMenu.Item>
-                                )}
-                            </DropdownMenu.Content>
-                        </DropdownMenu.Portal>
-                    </DropdownMenu.Root>
+                    <Menu align="end" trigger={<Button>More</Button>}>
+                        <MenuItem onSelect={() => void navigate(`/s/${school.code}/sections/${id}/as-student`)}>
+                            As a student sees it
+                        </MenuItem>
+                        {may('edit_section') && (
+                            <MenuItem onSelect={() => setDialog('edit')}>Change name, period, seats</MenuItem>
+                        )}
+                        {may('place_students') && (
+                            <MenuItem onSelect={() => setDialog('reserves')}>Make reserve accounts</MenuItem>
+                        )}
+                        {may('archive') && <MenuItem onSelect={() => setDialog('archive')}>Archive</MenuItem>}
+                    </Menu>
                 </div>
             </header>
-            <div className="flex min-h-0 flex-1">
+            <div className="split">
                 <DataTable
                     label={`Roster of ${section.name}`}
                     name="roster"
@@ -262,7 +240,7 @@ export function SectionPage({ school }: { school: School }) {
                                                 setClaiming(s);
                                             }}
                                         >
-                                            give it its owner
+                                            assign to a student
                                         </button>
                                     )}
                                 </span>
@@ -278,12 +256,12 @@ export function SectionPage({ school }: { school: School }) {
                         },
                         {
                             id: 'since',
-                            label: 'In it',
+                            label: 'Enrolled',
                             value: (s) => s.begins,
                             cell: (s) => (s.ends ? `to ${lastDay(s.ends)}` : `since ${day(s.begins)}`),
                             width: '122px',
                         },
-                        { id: 'source', label: 'Came by', value: (s) => s.source, width: '76px' },
+                        { id: 'source', label: 'Joined by', value: (s) => s.source, width: '76px' },
                         {
                             id: 'signed',
                             label: 'Signed in',
@@ -319,7 +297,7 @@ export function SectionPage({ school }: { school: School }) {
                 />
                 <aside
                     aria-label="Door, code and staff"
-                    className={`shrink-0 overflow-auto border-l border-rule px-5 py-4 ${may('use_code') ? 'w-[340px]' : 'w-[260px]'}`}
+                    className={`beside ${may('use_code') ? 'roomy:w-[340px]' : 'roomy:w-[260px]'}`}
                 >
                     {may('answer_requests') && <RequestsPanel section={section} onChange={refresh} />}
                     {may('use_code') && <CodePanel section={section} onChange={refresh} />}
@@ -348,7 +326,7 @@ export function SectionPage({ school }: { school: School }) {
             {dialog === 'edit' && (
                 <SectionForm
                     title={`Change ${section.name}`}
-                    button="Keep it"
+                    button="Save changes"
                     start={{
                         name: section.name,
                         kind: section.kind === 'homeroom' ? 'homeroom' : 'class',

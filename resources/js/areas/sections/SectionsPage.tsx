@@ -10,6 +10,7 @@ import { DataTable } from '@/ui/DataTable';
 import { Empty } from '@/ui/Empty';
 import { Instead } from '@/ui/Instead';
 import { State } from '@/ui/State';
+import { many } from '@/ui/words';
 import { ManyDialog } from './ManyDialog';
 import { OwnInvitations } from './OwnInvitations';
 import { RenameDialog } from './RenameDialog';
@@ -50,7 +51,7 @@ export function SectionsPage({ school }: { school: School }) {
     );
     const archived = page.sections.filter((s) => s.state === 'archived').length;
     return (
-        <div className="flex min-h-0 flex-1 flex-col">
+        <div className="page">
             <div className="flex flex-wrap items-end justify-between gap-3 border-b border-rule px-6 py-4">
                 <div className="flex flex-wrap items-baseline gap-x-5">
                     <h1 className="text-2xl">Sections</h1>
@@ -58,7 +59,7 @@ export function SectionsPage({ school }: { school: School }) {
                         {page.sections.length - archived} open{archived > 0 && `, ${archived} archived`}
                     </p>
                 </div>
-                <div className="flex items-center gap-4">
+                <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
                     <Choice
                         label="Show"
                         value={state}
@@ -107,7 +108,10 @@ export function SectionsPage({ school }: { school: School }) {
                             : 'You see the sections you lead, co-teach or assist in. Ask your coordinator to invite you.'}
                     </Empty>
                 }
-                foot={`${sections.length} sections, ${sections.reduce((n, s) => n + s.students, 0).toLocaleString('en')} places taken`}
+                foot={`${many(sections.length, 'section')}, ${many(
+                    sections.reduce((n, s) => n + s.students, 0),
+                    'place',
+                )} taken`}
                 columns={[
                     { id: 'name', label: 'Section', value: (s) => s.name, width: 'minmax(140px, 1.6fr)' },
                     { id: 'kind', label: 'Kind', value: (s) => s.kind, width: '96px' },
@@ -126,7 +130,7 @@ export function SectionsPage({ school }: { school: School }) {
                         cell: (s) => (
                             <>
                                 {s.period}
-                                {s.clashes > 0 && <State name="ask" word={`${s.clashes} clash`} />}
+                                {s.clashes > 0 && <State name="ask" word={many(s.clashes, 'clash', 'clashes')} />}
                             </>
                         ),
                         width: '84px',

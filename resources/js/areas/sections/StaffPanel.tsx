@@ -77,24 +77,29 @@ export function StaffPanel({
                             {s.role !== 'lead' && (
                                 <span className="flex gap-3">
                                     {may('hand_over_lead') && s.role !== 'substitute' && (
-                                        <button className={link} onClick={() => setLeading(s)}>
+                                        <button
+                                            className={link}
+                                            aria-label={`Make ${s.name} the lead`}
+                                            onClick={() => setLeading(s)}
+                                        >
                                             make lead
                                         </button>
                                     )}
                                     {may('invite_staff') && (
                                         <button
                                             className={link}
+                                            aria-label={`Remove ${s.name} from ${section.name}`}
                                             onClick={() =>
                                                 run(
                                                     () =>
                                                         api.DELETE('/api/sections/{section}/staff/{person}', {
                                                             params: { path: { ...path, person: s.id } },
                                                         }),
-                                                    `${s.name} is off ${section.name}. The Ledger can undo it.`,
+                                                    `${s.name} was removed from ${section.name}. You can undo this in the Ledger.`,
                                                 )
                                             }
                                         >
-                                            take off
+                                            remove
                                         </button>
                                     )}
                                 </span>
@@ -129,6 +134,7 @@ export function StaffPanel({
                                         <span className="flex gap-3">
                                             <button
                                                 className={link}
+                                                aria-label={`Send the invitation of ${i.email} again`}
                                                 onClick={() =>
                                                     run(
                                                         () =>
@@ -143,13 +149,14 @@ export function StaffPanel({
                                             </button>
                                             <button
                                                 className={link}
+                                                aria-label={`Withdraw the invitation of ${i.email}`}
                                                 onClick={() =>
                                                     run(
                                                         () =>
                                                             api.DELETE('/api/invitations/{invitation}', {
                                                                 params: { path: { invitation: i.id } },
                                                             }),
-                                                        'Withdrawn; the link is dead.',
+                                                        'Withdrawn; its link no longer works.',
                                                     )
                                                 }
                                             >
@@ -167,7 +174,7 @@ export function StaffPanel({
             <Dialog open={leading !== null} onClose={() => setLeading(null)} title={`Hand ${section.name} over`}>
                 <p>{leading?.name} leads it from today. Who leads it now stays as a co-teacher.</p>
                 <div className="mt-5 flex justify-end gap-3">
-                    <Button onClick={() => setLeading(null)}>Leave it</Button>
+                    <Button onClick={() => setLeading(null)}>Cancel</Button>
                     <Button
                         kind="primary"
                         onClick={() => {
@@ -227,7 +234,7 @@ function InviteForm({ section, onChange }: { section: Schemas['SectionDetail']; 
                 required
                 autoComplete="off"
                 {...form.field('email')}
-                hint="Or type a name of the staff. Several, apart by commas."
+                hint="Or type a staff member’s name. Separate several with commas."
             />
             {offered.length > 0 && (
                 <ul className="-mt-2 border border-rule text-sm">

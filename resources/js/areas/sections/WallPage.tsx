@@ -53,7 +53,7 @@ export function WallPage() {
                 <h1 className="text-2xl">
                     {begun && code ? `The code of ${code.section} is hidden again` : 'The code is hidden'}
                 </h1>
-                <p className="text-muted">Look round first: are there visitors, or a camera?</p>
+                <p className="text-muted">Check the room first: any visitors or cameras?</p>
                 <div className="flex gap-3">
                     <Button kind="primary" large autoFocus onClick={show}>
                         Show it for {MINUTES} minutes

@@ -65,7 +65,7 @@ describe('reserve accounts', () => {
         );
         await userEvent.type(screen.getByLabelText('First name'), 'Noor');
         await userEvent.type(screen.getByLabelText('Last name'), 'Haddad');
-        await userEvent.click(screen.getByRole('button', { name: /Give it/ }));
+        await userEvent.click(screen.getByRole('button', { name: 'Assign' }));
         expect(await screen.findByText('This account has an owner already.')).toBeTruthy();
         expect(screen.getByLabelText('First name').getAttribute('aria-invalid')).toBe('true');
         expect(sentTo('POST /api/sections/HERON/reserves/R1')).toEqual([{ given_name: 'Noor', family_name: 'Haddad' }]);

@@ -20,7 +20,7 @@ export function NamingPart({
         <PartForm
             title="Names of sections"
             about="For making many at once. Places: {subject} {grade} {group} {period} {year}."
-            button="Keep the pattern"
+            button="Save the pattern"
             kept={{ naming_pattern: settings.namingPattern }}
             keep={keep}
             onStale={onStale}

@@ -35,7 +35,7 @@ export function SettingsPage({ school }: { school: School }) {
             }),
         );
         queries.setQueryData(['settings', school.id], kept);
-        say('Kept. The Ledger can undo it.');
+        say('Saved. You can undo this in the Ledger.');
         return kept;
     };
     const onStale = () => void queries.invalidateQueries({ queryKey: ['settings', school.id] });
@@ -73,7 +73,7 @@ function SchoolPart({ settings, school, keep, onStale }: PartProps & { school: S
         <PartForm
             title="School"
             about={`Code ${school.code}. Mail domains tell a colleague’s address from a private one.`}
-            button="Keep the school’s data"
+            button="Save school details"
             kept={{
                 name: settings.name,
                 lowest_grade: settings.lowestGrade,
@@ -94,7 +94,7 @@ function SchoolPart({ settings, school, keep, onStale }: PartProps & { school: S
                     <Field
                         label="Mail domains"
                         {...form.field('mail_domains')}
-                        hint="What stands after the @; several apart by commas."
+                        hint="The part after the @; separate several with commas."
                     />
                     <div className="grid grid-cols-2 gap-4">
                         <Choice stacked label="Lowest grade" {...form.choice('lowest_grade')} options={grades} />
@@ -129,7 +129,7 @@ function SignInPart({ settings, keep, onStale }: PartProps) {
         <PartForm
             title="Signing in"
             about="By grade. The square on a card goes on working whatever the way; what the way does not take is not printed on new cards."
-            button="Keep how students sign in"
+            button="Save sign-in settings"
             kept={{
                 ways: Object.fromEntries(settings.ways.map((w) => [w.grade, w.way])) as Record<string, string>,
                 stay_days_own: String(settings.stayDaysOwn),
@@ -186,7 +186,7 @@ function DoorPart({ settings, keep, onStale }: PartProps) {
         <PartForm
             title="At the door"
             about={`With ${settings.liveCodes.toLocaleString('en')} codes open in the district and ${settings.triesPerDay} wrong tries a day for one person, codes have ${settings.codeLength} symbols and a check symbol: somebody who guesses all day hits one once in ${Math.round(1 / settings.guessPerDay).toLocaleString('en')} days.`}
-            button="Keep the rules of the door"
+            button="Save join rules"
             kept={{
                 newcomer_check: settings.newcomerCheck,
                 newcomer_mail: settings.newcomerMail,
@@ -232,7 +232,7 @@ function StaffPart({ settings, keep, onStale }: PartProps) {
         <PartForm
             title="Staff"
             about="Staff come by a list or by invitation into a section. What each role may do stands beside the staff of every section."
-            button="Keep the rules for staff"
+            button="Save staff rules"
             kept={{ outside_staff: settings.outsideStaff, second_factor: settings.secondFactor }}
             keep={keep}
             onStale={onStale}
@@ -245,7 +245,7 @@ function StaffPart({ settings, keep, onStale }: PartProps) {
                     />
                     <Choice
                         stacked
-                        label="Second factor: a code of an app besides the password"
+                        label="Two-step sign-in: an app code as well as the password"
                         {...form.choice('second_factor')}
                         options={[
                             { value: 'optional', label: 'whoever wants it' },

@@ -83,7 +83,7 @@ function YearForm({
         home: 'name',
         then: (settings) => {
             queries.setQueryData(['settings', school.id], settings);
-            say('Kept. The Ledger can undo it.');
+            say('Saved. You can undo this in the Ledger.');
             onClose();
         },
     });
@@ -97,9 +97,9 @@ function YearForm({
                 </div>
                 {form.error && <p className="text-sm text-madder">{form.error}</p>}
                 <div className="flex justify-end gap-3">
-                    <Button onClick={onClose}>Leave it</Button>
+                    <Button onClick={onClose}>Cancel</Button>
                     <Button kind="primary" type="submit" disabled={form.busy}>
-                        {year ? 'Keep it' : 'Plan the year'}
+                        {year ? 'Save changes' : 'Plan the year'}
                     </Button>
                 </div>
             </form>

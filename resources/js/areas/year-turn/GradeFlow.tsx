@@ -1,4 +1,5 @@
 import type { Schemas } from '@/api/client';
+import { many } from '@/ui/words';
 
 const STEP = 92;
 const HEIGHT = 92;
@@ -17,12 +18,15 @@ export function GradeFlow({
     const band = (n: number) => (n / most) * 30;
     const total = grades.reduce((n, g) => n + g.students, 0);
     const words = grades
-        .map((g) => `${g.students} in ${g.grade} ${g.next === null ? 'leave' : `go to ${g.next}`}`)
+        .map(
+            (g) =>
+                `${many(g.students, 'student')} of ${gradeInWords(g.grade)} ${g.next === null ? 'leave' : `move to ${gradeInWords(g.next)}`}`,
+        )
         .join(', ');
     return (
         <svg
             role="img"
-            aria-label={`${total} students: ${words}`}
+            aria-label={`${many(total, 'student')}: ${words}`}
             viewBox={`0 0 ${(grades.length + 1) * STEP + 90} ${HEIGHT + 8}`}
             className="h-24 w-full px-6"
             preserveAspectRatio="xMinYMid meet"
@@ -56,4 +60,8 @@ export function GradeFlow({
             })}
         </svg>
     );
+}
+
+function gradeInWords(grade: string): string {
+    return { PK: 'pre-kindergarten', K: 'kindergarten' }[grade] ?? `grade ${grade}`;
 }

@@ -1,0 +1,62 @@
+import { Navigate, Route, Routes, useLocation, useParams } from 'react-router';
+import { SignInPage } from '@/areas/access/SignInPage';
+import { DeskPage } from '@/areas/desk/DeskPage';
+import { ListPage } from '@/areas/intake/ListPage';
+import { IntakePage } from '@/areas/intake/IntakePage';
+import { SheetPage } from '@/areas/intake/SheetPage';
+import { LedgerPage } from '@/areas/ledger/LedgerPage';
+import { LookAlikesPage } from '@/areas/look-alikes/LookAlikesPage';
+import { PairPage } from '@/areas/look-alikes/PairPage';
+import { MailroomPage } from '@/areas/mailroom/MailroomPage';
+import { PrintRoomPage } from '@/areas/print-room/PrintRoomPage';
+import { RollPage } from '@/areas/roll/RollPage';
+import { TransfersPage } from '@/areas/accounts/TransfersPage';
+import { SectionPage } from '@/areas/sections/SectionPage';
+import { SectionsPage } from '@/areas/sections/SectionsPage';
+import { SettingsPage } from '@/areas/settings/SettingsPage';
+import { AsStudentPage } from '@/areas/sections/AsStudentPage';
+import { YearTurnPage } from '@/areas/year-turn/YearTurnPage';
+import { Instead } from '@/ui/Instead';
+import { Frame } from './Frame';
+import { useAskedMe } from './session';
+
+/** The pages of staff, which a student's phone never fetches. */
+export default function Staff() {
+    const asked = useAskedMe();
+    const me = asked.data;
+    const { school: code } = useParams();
+    const { pathname, search } = useLocation();
+    if (me === undefined) return <Instead of={asked} />;
+    // A link into the application leads there once whoever follows it has signed in.
+    if (me === null) return <SignInPage then={pathname + search} />;
+    const school = me.schools.find((s) => s.code === code);
+    if (!school || me.must !== '') return <Navigate replace to="/" />;
+    const only = (page: React.ReactNode) =>
+        school.coordinates ? page : <Navigate replace to={`/s/${school.code}/sections`} />;
+    return (
+        <Frame me={me} school={school}>
+            <Routes>
+                <Route path="desk" element={only(<DeskPage school={school} />)} />
+                <Route path="intake" element={only(<IntakePage school={school} />)} />
+                <Route path="intake/:id" element={only(<ListPage school={school} />)} />
+                <Route path="intake/:id/sheet" element={only(<SheetPage />)} />
+                <Route path="transfers" element={only(<TransfersPage school={school} />)} />
+                <Route path="roll" element={only(<RollPage school={school} />)} />
+                <Route path="sections" element={<SectionsPage school={school} />} />
+                <Route path="sections/:id" element={<SectionPage school={school} />} />
+                <Route path="sections/:id/as-student" element={<AsStudentPage school={school} />} />
+                <Route path="settings" element={only(<SettingsPage school={school} />)} />
+                <Route path="print-room" element={only(<PrintRoomPage school={school} />)} />
+                <Route path="look-alikes" element={only(<LookAlikesPage school={school} />)} />
+                <Route path="look-alikes/:left/:right" element={only(<PairPage school={school} />)} />
+                <Route path="year-turn" element={only(<YearTurnPage school={school} />)} />
+                <Route path="mailroom" element={only(<MailroomPage school={school} />)} />
+                <Route path="ledger" element={only(<LedgerPage school={school} />)} />
+                <Route
+                    path="*"
+                    element={<Navigate replace to={`/s/${school.code}/${school.coordinates ? 'desk' : 'sections'}`} />}
+                />
+            </Routes>
+        </Frame>
+    );
+}

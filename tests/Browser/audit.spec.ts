@@ -1,0 +1,99 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { reach, settled, STATES } from './states';
+
+/** How somebody may have set up their eyes and their window. A page of 1280 px at 200 % is one of 640. */
+const MODES = [
+    { name: 'wide', width: 1280, height: 800, axe: [] },
+    { name: 'dark', width: 1280, height: 800, colorScheme: 'dark', axe: ['color-contrast'] },
+    { name: 'forced colours', width: 1280, height: 800, forcedColors: 'active' },
+    { name: 'phone', width: 390, height: 844, axe: [] },
+    { name: '200 %', width: 640, height: 400 },
+    { name: '400 %', width: 320, height: 200 },
+] as const;
+
+/** What axe finds that is more than a matter of taste. */
+async function flaws(page: Page, rules: readonly string[]): Promise<string[]> {
+    const axe = new AxeBuilder({ page }).setLegacyMode(true);
+    if (rules.length > 0) axe.withRules([...rules]);
+    else axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']);
+    const { violations } = await axe.analyze();
+    return violations
+        .filter((v) => v.impact !== 'minor')
+        .map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`);
+}
+
+/** What runs out of the window, is cut off, or has no room to be seen in. */
+async function misfits(page: Page): Promise<string[]> {
+    return page.evaluate(() => {
+        const found: string[] = [];
+        const across = document.documentElement.scrollWidth;
+        if (across > innerWidth) found.push(`the page is ${across} px wide in ${innerWidth}`);
+        const name = (e: Element) =>
+            `${e.tagName.toLowerCase()} “${(e.getAttribute('aria-label') ?? e.textContent ?? '').trim().slice(0, 40)}”`;
+        const scrolls = (e: Element): boolean => {
+            for (let up = e.parentElement; up; up = up.parentElement) {
+                const style = getComputedStyle(up);
+                if (/auto|scroll/.test(style.overflowX) || style.position === 'fixed') return true;
+                if (style.clipPath !== 'none' || (style.position === 'absolute' && up.clientWidth <= 1)) return true;
+            }
+            return false;
+        };
+        for (const element of document.querySelectorAll('button, a, input, select, textarea, h1, h2, h3, p, th, td')) {
+            const box = element.getBoundingClientRect();
+            if (box.width <= 1 || box.height <= 1) continue;
+            if ((box.right > innerWidth + 1 || box.left < -1) && !scrolls(element))
+                found.push(`${name(element)} ends at ${Math.round(box.right)} of ${innerWidth}`);
+        }
+        for (const grid of document.querySelectorAll('[role=grid], [role=dialog], aside')) {
+            const box = grid.getBoundingClientRect();
+            const rows = grid.getAttribute('role') === 'grid' ? grid.querySelectorAll('[role=row]').length : 9;
+            if (box.width < 200 || box.height < Math.min(100, 32 * rows))
+                found.push(`${name(grid)} is ${Math.round(box.width)} x ${Math.round(box.height)} px`);
+        }
+        return found;
+    });
+}
+
+/** Until the page has been laid out anew. */
+async function drawn(page: Page): Promise<void> {
+    await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+}
+
+for (const { who, phone, enter, states } of STATES) {
+    test(`what a ${who} has before them can be read and reached in every window`, async ({ browser }) => {
+        const context = await browser.newContext({
+            viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
+            reducedMotion: 'reduce',
+        });
+        const page = await context.newPage();
+        const wrong: string[] = [];
+        await enter(page);
+        await settled(page);
+        for (const state of states) {
+            await page.setViewportSize({ width: 1280, height: 800 });
+            await reach(page, state);
+            for (const mode of MODES) {
+                await page.emulateMedia({
+                    colorScheme: 'colorScheme' in mode ? mode.colorScheme : 'light',
+                    forcedColors: 'forcedColors' in mode ? mode.forcedColors : 'none',
+                    reducedMotion: 'reduce',
+                });
+                await page.setViewportSize({ width: mode.width, height: mode.height });
+                await drawn(page);
+                const here = [...(await misfits(page)), ...('axe' in mode ? await flaws(page, mode.axe) : [])];
+                wrong.push(...here.map((what) => `${state.name}, ${mode.name}: ${what}`));
+            }
+            await page.emulateMedia({ colorScheme: 'light', forcedColors: 'none' });
+            await page.setViewportSize({ width: 1280, height: 800 });
+            if (state.close) {
+                await state.close(page);
+                await settled(page);
+                const lost = await page.evaluate(() => document.activeElement === document.body);
+                if (lost) wrong.push(`${state.name}: the focus is lost once it is closed`);
+            }
+        }
+        await context.close();
+        expect(wrong).toEqual([]);
+    });
+}

@@ -1,0 +1,44 @@
+import { expect, type Page, test } from '@playwright/test';
+import { other, PASSWORD, signIn } from './people';
+
+/** Whatever can be touched is 48 px high, and nothing runs out of the page at the side. */
+async function fitsThumbs(page: Page): Promise<void> {
+    for (const touched of await page
+        .locator('button:visible, a:visible, input:not([type=checkbox]):visible, select:visible')
+        .all()) {
+        expect((await touched.boundingBox())?.height ?? 0, await touched.innerText()).toBeGreaterThanOrEqual(48);
+    }
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+}
+
+test('what is touched on a phone is 48 px high, on every page of students and families', async ({ browser }) => {
+    const page = await other(browser, true);
+    for (const path of [
+        '/',
+        '/in',
+        '/in/KDM4X7R',
+        '/invited#no-such-link',
+        '/forgotten',
+        '/new-password#none',
+        '/confirm#none',
+        '/room#none',
+    ]) {
+        await page.goto(path);
+        await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+        await fitsThumbs(page);
+    }
+    for (const [user, secret] of [
+        ['wilhelmina.seabright', 'maple otter candy'],
+        ['helene.marchetti@shoremail.example', PASSWORD],
+    ] as const) {
+        const own = await other(browser, true);
+        await signIn(own, user, secret);
+        await expect(own.getByRole('heading', { level: 1, name: /Hello|Your children/ })).toBeVisible();
+        await fitsThumbs(own);
+        await own.getByRole('link', { name: 'How you sign in' }).click();
+        await expect(own.getByRole('heading', { level: 1 })).toBeVisible();
+        await fitsThumbs(own);
+        await own.context().close();
+    }
+    await page.context().close();
+});

@@ -1,0 +1,152 @@
+import { expect, type Page } from '@playwright/test';
+import { COORDINATOR, openRow, PASSWORD, signIn, TEACHER } from './people';
+
+/** One thing a person may have before them: a page, or a dialog, sheet or menu on it. A new view joins by one line. */
+export interface State {
+    name: string;
+    /** Where it begins; the state before it goes on where this is left out. */
+    at?: string;
+    /** What leads there. */
+    reach?: (page: Page) => Promise<unknown>;
+    /** What closes it again, where it lies on a page: the focus must come back to what opened it. */
+    close?: (page: Page) => Promise<unknown>;
+}
+
+const button = (name: string | RegExp) => (page: Page) => page.getByRole('button', { name }).first().click();
+const key = (combo: string) => (page: Page) => page.keyboard.press(combo);
+const escape = key('Escape');
+const dialog = (name: string, reach: NonNullable<State['reach']>, at?: string): State => ({
+    name,
+    reach: async (page) => {
+        await reach(page);
+        await expect(page.getByRole('dialog')).toBeVisible();
+    },
+    close: escape,
+    ...(at ? { at } : {}),
+});
+const menu = (name: string, trigger: string | RegExp, item?: string): State => ({
+    name,
+    reach: async (page) => {
+        await button(trigger)(page);
+        await expect(page.getByRole('menu')).toBeVisible();
+        if (item) await page.getByRole('menuitem', { name: item }).click();
+        if (item) await expect(page.getByRole('dialog')).toBeVisible();
+    },
+    close: escape,
+});
+const list = (name: RegExp) => async (page: Page) => {
+    await openRow(page, name);
+    await expect(page.getByRole('button', { name: /ask/ }).first()).toBeVisible();
+};
+const heron = async (page: Page) => {
+    await openRow(page, /^3 Heron/);
+    await expect(page.getByRole('heading', { level: 1, name: '3 Heron' })).toBeVisible();
+};
+
+const COORDINATORS: State[] = [
+    { name: 'desk', at: 'desk' },
+    menu('school and year', /^School and year/),
+    menu('own menu', /Halloran/),
+    dialog('keys', key('?')),
+    { name: 'command box', reach: key('/'), close: escape },
+    { name: 'intake', at: 'intake' },
+    dialog('paste a list', button(/^Paste/)),
+    { name: 'plan', at: 'intake', reach: list(/fall-list/) },
+    { name: 'plan, a question', reach: key(']') },
+    { name: 'plan, its sheet closed', reach: escape },
+    dialog('columns of a list', key('c')),
+    dialog('weights', key('w')),
+    dialog('whose list', key('e')),
+    { name: 'sheet of a list', reach: key('s') },
+    { name: 'roll', at: 'roll' },
+    { name: 'person', reach: (page) => openRow(page, /Achterberg/) },
+    { name: 'roll, staff', at: 'roll?kind=staff' },
+    { name: 'roll, nobody', at: 'roll?q=qqqqqq' },
+    { name: 'transfers', at: 'transfers' },
+    { name: 'sections', at: 'sections' },
+    dialog('new section', button(/^(New|Make a) section|^Make one/)),
+    dialog('many sections', button(/many/)),
+    dialog('rename sections', button(/Rename/)),
+    { name: 'section', at: 'sections', reach: heron },
+    { name: 'section, its code', reach: button('Show it here') },
+    dialog('new code', button('New code')),
+    dialog('poster', button('Make a poster')),
+    dialog('roles', button('what each may do')),
+    menu('section menu', 'More'),
+    menu('section form', 'More', 'Change name'),
+    menu('reserves', 'More', 'Make reserve'),
+    menu('archive', 'More', 'Archive'),
+    { name: 'as a student', at: 'sections', reach: heron },
+    { name: 'wall', reach: (page) => page.getByRole('link', { name: 'On the wall' }).click() },
+    { name: 'print room', at: 'print-room' },
+    { name: 'look-alikes', at: 'look-alikes' },
+    { name: 'pair', reach: (page) => openRow(page, /over 99\.9 %/) },
+    { name: 'year turn', at: 'year-turn' },
+    { name: 'mailroom', at: 'mailroom' },
+    { name: 'message', reach: (page) => page.getByRole('row').nth(2).click() },
+    { name: 'ledger', at: 'ledger' },
+    { name: 'entry', reach: (page) => page.getByRole('row').nth(1).click() },
+    { name: 'settings', at: 'settings' },
+    { name: 'nothing at this address', at: 'sections/01K3CNQ0000000000000000000' },
+    { name: 'own account', at: '/account' },
+];
+
+const TEACHERS: State[] = [
+    { name: 'own sections', at: 'sections' },
+    { name: 'own section', reach: heron },
+];
+
+const STUDENTS: State[] = [
+    { name: 'own page', at: '/' },
+    { name: 'own account', at: '/account' },
+];
+
+const NOBODY: State[] = [
+    ...[
+        '/',
+        '/in',
+        '/in/KDM4X7R',
+        '/invited#no-such-link',
+        '/forgotten',
+        '/new-password#none',
+        '/confirm#none',
+        '/room#none',
+        '/b#none',
+    ].map((at) => ({ name: at, at })),
+];
+
+/** Who has them before them, and how they come in. */
+export const STATES: { who: string; phone: boolean; enter: (page: Page) => Promise<unknown>; states: State[] }[] = [
+    { who: 'coordinator', phone: false, enter: (page) => signIn(page, COORDINATOR, PASSWORD), states: COORDINATORS },
+    { who: 'teacher', phone: false, enter: (page) => signIn(page, TEACHER, PASSWORD), states: TEACHERS },
+    {
+        who: 'student',
+        phone: true,
+        enter: (page) => signIn(page, 'wilhelmina.seabright', 'maple otter candy'),
+        states: STUDENTS,
+    },
+    {
+        who: 'guardian',
+        phone: true,
+        enter: (page) => signIn(page, 'helene.marchetti@shoremail.example', PASSWORD),
+        states: STUDENTS,
+    },
+    { who: 'nobody', phone: true, enter: (page) => page.goto('/'), states: NOBODY },
+];
+
+/** Goes to where the state begins, and on to it. */
+export async function reach(page: Page, state: State): Promise<void> {
+    if (state.at !== undefined) {
+        await page.goto(state.at.startsWith('/') ? state.at : `/s/primary/${state.at}`);
+        await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    }
+    await settled(page);
+    await state.reach?.(page);
+    await settled(page);
+}
+
+/** Until what is on its way has come. */
+export async function settled(page: Page): Promise<void> {
+    await page.waitForLoadState('networkidle');
+    await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
+}
