@@ -7,6 +7,7 @@ use App\Accounts\KeepSession;
 use App\Accounts\MustFinish;
 use App\Accounts\StandingSession;
 use App\Ledger\GuardWrites;
+use App\Platform\OnceOnly;
 use App\Platform\OnlyWhatChanged;
 use App\Platform\SecurityHeaders;
 use App\Wiring\Problems;
@@ -47,6 +48,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
                 KeepSession::class,
                 FollowMerge::class,
                 StandingSession::class,
+                OnceOnly::class,
             ],
         );
         // They may end a session, so they come before anything asks who is signed in.

@@ -1,5 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import { other, PASSWORD, signIn } from './people';
+import { ENTRANCES } from './states';
 
 /** Whatever can be touched is 48 px high, and nothing runs out of the page at the side. */
 async function fitsThumbs(page: Page): Promise<void> {
@@ -13,16 +14,7 @@ async function fitsThumbs(page: Page): Promise<void> {
 
 test('what is touched on a phone is 48 px high, on every page of students and families', async ({ browser }) => {
     const page = await other(browser, true);
-    for (const path of [
-        '/',
-        '/in',
-        '/in/KDM4X7R',
-        '/invited#no-such-link',
-        '/forgotten',
-        '/new-password#none',
-        '/confirm#none',
-        '/room#none',
-    ]) {
+    for (const path of ENTRANCES) {
         await page.goto(path);
         await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
         await fitsThumbs(page);

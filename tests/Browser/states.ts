@@ -101,19 +101,20 @@ const STUDENTS: State[] = [
     { name: 'own account', at: '/account' },
 ];
 
-const NOBODY: State[] = [
-    ...[
-        '/',
-        '/in',
-        '/in/KDM4X7R',
-        '/invited#no-such-link',
-        '/forgotten',
-        '/new-password#none',
-        '/confirm#none',
-        '/room#none',
-        '/b#none',
-    ].map((at) => ({ name: at, at })),
+/** Where somebody comes in who is not signed in. */
+export const ENTRANCES = [
+    '/',
+    '/in',
+    '/in/KDM4X7R',
+    '/invited#no-such-link',
+    '/forgotten',
+    '/new-password#none',
+    '/confirm#none',
+    '/room#none',
+    '/b#none',
 ];
+
+const NOBODY: State[] = ENTRANCES.map((at) => ({ name: at, at }));
 
 /** Who has them before them, and how they come in. */
 export const STATES: { who: string; phone: boolean; enter: (page: Page) => Promise<unknown>; states: State[] }[] = [

@@ -1,6 +1,6 @@
 import { type QueryKey, useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRef } from 'react';
-import { ApiError, sentence } from './client';
+import { ApiError, newKey, once, sentence } from './client';
 
 export interface ActOptions<W, R> {
     /** What is asked for again afterwards: all that is on the screen, or what begins with these keys. */
@@ -40,14 +40,20 @@ export function useAct<W = void, R = unknown>(
 ): Act<W> {
     const queries = useQueryClient();
     const going = useRef(false);
+    // The same until the server has answered: what is tried again after a lost answer is not done twice.
+    const key = useRef<string | null>(null);
     const mutation = useMutation({
-        mutationFn: (wish: W) => act(wish),
+        mutationFn: (wish: W) => once((key.current ??= newKey()), () => act(wish)),
         onSuccess: async (result: R, wish: W) => {
+            key.current = null;
             if (stale) await Promise.all(stale.map((queryKey) => queries.invalidateQueries({ queryKey })));
             else await queries.invalidateQueries();
             await then?.(result, wish);
         },
-        onError: (error: unknown) => failed?.(words(error), error),
+        onError: (error: unknown) => {
+            if (error instanceof ApiError) key.current = null;
+            failed?.(words(error), error);
+        },
         onSettled: () => {
             going.current = false;
         },

@@ -60,6 +60,26 @@ export function whenSessionEnds(tell: () => void): void {
     ended = tell;
 }
 
+/** What is being done, so that it is done once however often it is asked for. */
+let doing: string | null = null;
+
+/** Sends what `ask` asks for under this key; `ask` asks before it waits for anything. */
+export function once<T>(key: string, ask: () => Promise<T>): Promise<T> {
+    doing = key;
+    try {
+        return ask();
+    } finally {
+        doing = null;
+    }
+}
+
+/** A key nobody else has; also where the page came over plain http, which has no randomUUID. */
+export function newKey(): string {
+    return Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) => byte.toString(16).padStart(2, '0')).join(
+        '',
+    );
+}
+
 /**
  * What was last got from an address, and its entity tag: a page that looks again every few seconds is sent what has
  * changed. It is held here, not by the browser, which would write names of children to the disk.
@@ -96,6 +116,7 @@ const session: Middleware = {
         if (Date.now() - touched > UNTOUCHED) request.headers.set('X-Vantrel-By-Itself', '1');
         request.headers.set('Accept', 'application/json');
         request.headers.set('X-XSRF-TOKEN', csrfToken());
+        if (doing !== null && request.method !== 'GET') request.headers.set('Idempotency-Key', doing);
         return request;
     },
     async onResponse({ response }) {

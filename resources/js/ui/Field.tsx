@@ -24,7 +24,11 @@ export function Field({ label, hint, error, large = false, mono = false, classNa
                 {...rest}
             />
             {(error ?? hint) && (
-                <p id={`${id}-note`} className={`mt-1 text-sm ${error ? 'text-madder' : 'text-muted'}`}>
+                <p
+                    id={`${id}-note`}
+                    role={error ? 'alert' : undefined}
+                    className={`mt-1 text-sm ${error ? 'text-madder' : 'text-muted'}`}
+                >
                     {error ?? hint}
                 </p>
             )}

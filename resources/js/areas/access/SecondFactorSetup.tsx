@@ -69,7 +69,11 @@ export function SecondFactorSetup({ onDone }: { onDone: () => void }) {
                         {...begin.field('current')}
                     />
                 )}
-                {begin.error && <p className="text-madder">{begin.error}</p>}
+                {begin.error && (
+                    <p role="alert" className="text-madder">
+                        {begin.error}
+                    </p>
+                )}
                 <Button large kind="primary" type="submit" disabled={begin.busy}>
                     {t('Set it up')}
                 </Button>

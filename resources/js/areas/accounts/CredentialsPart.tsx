@@ -64,7 +64,7 @@ export function CredentialsPart({ person, school }: { person: Schemas['PersonDet
         <section className="mt-5" aria-label="Ways to sign in">
             <h3 className="mb-1 border-b border-rule pb-1 text-base">Ways to sign in</h3>
             {error ? (
-                <p className="text-sm text-madder">
+                <p role="alert" className="text-sm text-madder">
                     {sentence(error)}{' '}
                     <button
                         className="underline underline-offset-4"

@@ -42,7 +42,9 @@ export function OffBoardDialog({ person, school, onClose, onDone }: Props) {
     return (
         <Dialog open wide onClose={onClose} title={`${person.name} leaves the staff`}>
             {refused ? (
-                <p className="mb-5 text-sm text-madder">{refused}</p>
+                <p role="alert" className="mb-5 text-sm text-madder">
+                    {refused}
+                </p>
             ) : !plan ? (
                 <p className="text-sm text-muted" role="status">
                     Working out what ends…
@@ -91,7 +93,11 @@ export function OffBoardDialog({ person, school, onClose, onDone }: Props) {
                     <div className="mt-4 max-w-xs">
                         <OwnPassword value={password} onChange={setPassword} error={off.field('password')} />
                     </div>
-                    {off.error && !off.field('password') && <p className="mt-2 text-sm text-madder">{off.error}</p>}
+                    {off.error && !off.field('password') && (
+                        <p role="alert" className="mt-2 text-sm text-madder">
+                            {off.error}
+                        </p>
+                    )}
                     <p className="mt-4 text-sm text-muted">
                         {plan.undoUntil &&
                             `Can be undone until ${day(plan.undoUntil)}; passwords do not come back, a link gives a new one.`}

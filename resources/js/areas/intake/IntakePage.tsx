@@ -102,7 +102,7 @@ export function IntakePage({ school }: { school: School }) {
                     className={`mt-4 flex flex-wrap items-center justify-between gap-4 border border-dashed px-6 py-7 ${over ? 'border-marigold bg-tint' : 'border-ink/50'}`}
                 >
                     <div>
-                        <p className="font-serif text-lg font-semibold">
+                        <p role="status" className="font-serif text-lg font-semibold">
                             {busy ? `Reading ${busy}` : 'Drop lists here, or paste one'}
                         </p>
                         <p className="mt-1 max-w-xl text-sm text-muted">

@@ -29,7 +29,12 @@ export function MatchWeights({ school, id, onChanged }: { school: School; id: st
         failed: (said) => say(said, { bad: true }),
     });
     const run = (work: () => Promise<unknown>, done: string) => act.run({ work, done });
-    if (error) return <p className="text-sm text-madder">{sentence(error)}</p>;
+    if (error)
+        return (
+            <p role="alert" className="text-sm text-madder">
+                {sentence(error)}
+            </p>
+        );
     if (!table)
         return <p className="text-sm text-muted">Counting how the rows of this list agree with everyone known.</p>;
     return (

@@ -56,7 +56,9 @@ export function UndoDialog({ entry, title, onClose, onDone }: Props) {
     return (
         <Dialog open wide onClose={onClose} title={`Undo: ${title}`}>
             {refused ? (
-                <p className="mb-5 text-sm text-madder">{sentence(refused)}</p>
+                <p role="alert" className="mb-5 text-sm text-madder">
+                    {sentence(refused)}
+                </p>
             ) : !outlook ? (
                 <p className="text-sm text-muted" role="status">
                     Working out what goes back…
@@ -106,7 +108,11 @@ export function UndoDialog({ entry, title, onClose, onDone }: Props) {
                             )}
                         </div>
                     )}
-                    {undo.error && <p className="mt-3 text-madder">{undo.error}</p>}
+                    {undo.error && (
+                        <p role="alert" className="mt-3 text-madder">
+                            {undo.error}
+                        </p>
+                    )}
                     <p className="mt-4 text-muted">An undo can be taken back: “Do it again” stands in the entry.</p>
                     <div className="mt-3 flex gap-3">
                         <Button

@@ -102,7 +102,9 @@ export function RollPage({ school }: { school: School }) {
             <div className="flex flex-wrap items-end justify-between gap-3 px-6 pb-3 pt-4">
                 <div className="flex flex-wrap items-baseline gap-x-5">
                     <h1 className="text-2xl">Roll</h1>
-                    {page.data && <p className="text-sm text-muted">{total.toLocaleString('en')} found</p>}
+                    <p role="status" className="text-sm text-muted">
+                        {page.data && `${total.toLocaleString('en')} found`}
+                    </p>
                 </div>
                 {kind === 'student' && (
                     <Downloads

@@ -128,7 +128,11 @@ export function CodeTerms({ section, code, onClose, onDone }: Props) {
                         )}
                     </ul>
                 )}
-                {form.error && <p className="text-sm text-madder">{form.error}</p>}
+                {form.error && (
+                    <p role="alert" className="text-sm text-madder">
+                        {form.error}
+                    </p>
+                )}
                 {code === null && section.hasCode && (
                     <p className="border-l-[3px] border-marigold pl-3 text-sm">
                         The code that is open now stops working.

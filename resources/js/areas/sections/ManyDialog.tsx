@@ -176,7 +176,11 @@ export function ManyDialog({ school, onClose }: { school: School; onClose: () =>
                     </p>
                 </>
             )}
-            {error && <p className="mt-4 text-sm text-madder">{error}</p>}
+            {error && (
+                <p role="alert" className="mt-4 text-sm text-madder">
+                    {error}
+                </p>
+            )}
             {plan && (
                 <div className="mt-5">
                     <PlanSummary plan={plan} />

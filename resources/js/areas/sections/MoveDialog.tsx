@@ -106,7 +106,11 @@ export function MoveDialog({ school, section, people, onClose, onDone }: Props) 
                     onChange={(event) => setDay(event.target.value)}
                 />
             </div>
-            {error && <p className="mt-4 text-sm text-madder">{error}</p>}
+            {error && (
+                <p role="alert" className="mt-4 text-sm text-madder">
+                    {error}
+                </p>
+            )}
             {last && (kind === 'remove' || to !== '') && (
                 <div className={`mt-5 ${plan ? '' : 'opacity-50'}`} aria-busy={!plan}>
                     <PlanSummary plan={last} words={{ update: 'moves' }} />

@@ -68,7 +68,11 @@ export function RenameDialog({ school, year, onClose }: Props) {
                 <p className="mt-2 text-sm text-muted">
                     Whole words, in every open section of the year: 3 Heron is in “3 Heron Art”, and not in “13 Heron”.
                 </p>
-                {error && <p className="mt-4 text-sm text-madder">{error}</p>}
+                {error && (
+                    <p role="alert" className="mt-4 text-sm text-madder">
+                        {error}
+                    </p>
+                )}
                 {last && (
                     <div className="mt-5">
                         <PlanSummary plan={last} words={{ update: 'renamed', cannot: 'stays' }} />

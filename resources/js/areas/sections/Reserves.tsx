@@ -83,7 +83,11 @@ export function ClaimReserve({ section, reserve, onClose, onDone }: Props & { re
                     <Field label="Birth date" type="date" {...form.field('birth_date')} />
                     <Field label="Student number" {...form.field('number')} />
                 </div>
-                {form.error && <p className="mt-2 text-sm text-madder">{form.error}</p>}
+                {form.error && (
+                    <p role="alert" className="mt-2 text-sm text-madder">
+                        {form.error}
+                    </p>
+                )}
                 <p className="mt-4 text-sm text-muted">
                     User name <span className="font-mono text-ink">{reserve.userName}</span> and card stay. If the
                     student is on the list already, the Look-alikes will show it.

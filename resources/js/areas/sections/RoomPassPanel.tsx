@@ -113,7 +113,11 @@ export function RoomPassPanel({
                             The poster printed before stops working.
                         </p>
                     )}
-                    {make.error && <p className="text-sm text-madder">{make.error}</p>}
+                    {make.error && (
+                        <p role="alert" className="text-sm text-madder">
+                            {make.error}
+                        </p>
+                    )}
                     <div className="flex justify-end gap-3">
                         <Button onClick={() => setMaking(false)}>Cancel</Button>
                         <Button kind="primary" type="submit" disabled={make.busy}>

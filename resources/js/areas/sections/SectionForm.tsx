@@ -64,7 +64,11 @@ export function SectionForm({ title, button, start, onClose, onSave }: Props) {
                     With a period, clashes are shown: a student cannot be in two sections at once. With seats, a full
                     section says so.
                 </p>
-                {form.error && <p className="text-sm text-madder">{form.error}</p>}
+                {form.error && (
+                    <p role="alert" className="text-sm text-madder">
+                        {form.error}
+                    </p>
+                )}
                 <div className="flex justify-end gap-3">
                     <Button onClick={onClose}>Cancel</Button>
                     <Button kind="primary" type="submit" disabled={form.busy}>

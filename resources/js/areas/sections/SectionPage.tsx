@@ -348,7 +348,11 @@ export function SectionPage({ school }: { school: School }) {
                 onClose={() => setDialog(null)}
                 title={archive.last?.title ?? `Archive ${section.name}`}
             >
-                {archive.error && <p className="text-sm text-madder">{archive.error}</p>}
+                {archive.error && (
+                    <p role="alert" className="text-sm text-madder">
+                        {archive.error}
+                    </p>
+                )}
                 {archive.plan && (
                     <>
                         <p>{archive.plan.sentence}</p>

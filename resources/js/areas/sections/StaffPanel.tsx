@@ -258,7 +258,11 @@ function InviteForm({ section, onChange }: { section: Schemas['SectionDetail']; 
                     <Field label="Last day" type="date" required {...form.field('ends_on')} />
                 </div>
             )}
-            {form.error && <p className="text-sm text-madder">{form.error}</p>}
+            {form.error && (
+                <p role="alert" className="text-sm text-madder">
+                    {form.error}
+                </p>
+            )}
             <div className="flex items-center justify-between">
                 <Choice
                     label="as"

@@ -100,7 +100,9 @@ function SchoolPart({ settings, school, keep, onStale }: PartProps & { school: S
                         <Choice stacked label="Lowest grade" {...form.choice('lowest_grade')} options={grades} />
                         <Choice stacked label="Highest grade" {...form.choice('highest_grade')} options={grades} />
                         {form.at('highest_grade') && (
-                            <p className="col-span-2 text-sm text-madder">{form.at('highest_grade')}</p>
+                            <p role="alert" className="col-span-2 text-sm text-madder">
+                                {form.at('highest_grade')}
+                            </p>
                         )}
                     </div>
                     <div className="grid grid-cols-[1fr_70px] gap-4">

@@ -95,7 +95,11 @@ function YearForm({
                     <Field label="First day" type="date" required {...form.field('begins_on')} />
                     <Field label="Last day" type="date" required {...form.field('last_on')} />
                 </div>
-                {form.error && <p className="text-sm text-madder">{form.error}</p>}
+                {form.error && (
+                    <p role="alert" className="text-sm text-madder">
+                        {form.error}
+                    </p>
+                )}
                 <div className="flex justify-end gap-3">
                     <Button onClick={onClose}>Cancel</Button>
                     <Button kind="primary" type="submit" disabled={form.busy}>

@@ -123,7 +123,11 @@ function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurn
                                 onChange={(event) => setWish({ ...wish, last: event.target.value })}
                             />
                         </div>
-                        {turn.error && <p className="mt-2 text-sm text-madder">{turn.error}</p>}
+                        {turn.error && (
+                            <p role="alert" className="mt-2 text-sm text-madder">
+                                {turn.error}
+                            </p>
+                        )}
                         <ul className="mt-2 text-sm">
                             {plan?.warnings.map((w) => (
                                 <li key={w} className="border-l-[3px] border-rule pl-3">
