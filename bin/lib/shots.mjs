@@ -44,7 +44,10 @@ await shot(desk, 'desk');
 await desk.goto(`${base}/s/primary/intake`);
 await shot(desk, 'intake');
 await desk.getByRole('row', { name: /fall-list/ }).click();
-await desk.getByRole('button', { name: /ask/ }).first().waitFor();
+await desk
+    .getByRole('button', { name: /an answer/ })
+    .first()
+    .waitFor();
 await desk.waitForTimeout(300);
 await desk.keyboard.press(']');
 await desk.keyboard.press(']');

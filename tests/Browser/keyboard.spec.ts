@@ -42,7 +42,7 @@ test('sign in, apply a list, answer a question, undo it and show a code, by keyb
 
     await page.keyboard.press(']');
     await expect(page.getByRole('group', { name: 'Answers' })).toBeVisible();
-    const asks = page.getByRole('group', { name: 'Show rows by verdict' }).getByRole('button', { name: /ask/ });
+    const asks = page.getByRole('group', { name: 'Show rows by verdict' }).getByRole('button', { name: /an answer/ });
     const before = Number.parseInt(await asks.innerText());
     await page.keyboard.press('1');
     await expect.poll(async () => Number.parseInt(await asks.innerText())).toBeLessThan(before);

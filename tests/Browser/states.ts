@@ -36,7 +36,7 @@ const menu = (name: string, trigger: string | RegExp, item?: string): State => (
 });
 const list = (name: RegExp) => async (page: Page) => {
     await openRow(page, name);
-    await expect(page.getByRole('button', { name: /ask/ }).first()).toBeVisible();
+    await expect(page.getByRole('button', { name: /an answer/ }).first()).toBeVisible();
 };
 const heron = async (page: Page) => {
     await openRow(page, /^3 Heron/);
@@ -142,7 +142,8 @@ export async function reach(page: Page, state: State): Promise<void> {
         await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     }
     await settled(page);
-    await state.reach?.(page);
+    if (!state.reach) return;
+    await state.reach(page);
     await settled(page);
 }
 

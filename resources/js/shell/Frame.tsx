@@ -202,7 +202,7 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
                     id="sheet"
                     tabIndex={-1}
                     key={school.id + location.pathname.split('/')[3]}
-                    className="page outline-none"
+                    className="page outline-none focus-visible:shadow-none"
                 >
                     {children}
                 </main>

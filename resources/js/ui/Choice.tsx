@@ -38,7 +38,7 @@ export function Choice<T extends string>({
                     const chosen = options.find((option) => option.value === event.target.value);
                     if (chosen) onChange(chosen.value);
                 }}
-                className={`${stacked ? 'w-full' : 'max-w-full'} min-h-8 rounded-card border border-ink/50 bg-paper px-2 text-sm`}
+                className={`${stacked ? 'w-full' : 'max-w-full'} min-h-8 rounded-card border border-ink/60 bg-paper px-2 text-sm`}
             >
                 {options.map((option) => (
                     <option key={option.value} value={option.value}>

@@ -20,7 +20,7 @@ export function Field({ label, hint, error, large = false, mono = false, classNa
                 id={id}
                 aria-invalid={error ? true : undefined}
                 aria-describedby={error || hint ? `${id}-note` : undefined}
-                className={`w-full rounded-card border bg-paper ${large ? 'min-h-12 px-3 text-lg' : 'min-h-8 px-2 text-sm'} ${mono ? 'font-mono' : ''} ${error ? 'border-madder' : 'border-ink/50'}`}
+                className={`w-full rounded-card border bg-paper ${large ? 'min-h-12 px-3 text-lg' : 'min-h-8 px-2 text-sm'} ${mono ? 'font-mono' : ''} ${error ? 'border-madder' : 'border-ink/60'}`}
                 {...rest}
             />
             {(error ?? hint) && (

@@ -7,8 +7,8 @@ const WORDS: Record<string, string> = {
     update: 'changes',
     same: 'stays',
     leaving: 'leaves',
-    ask: 'ask',
-    cannot: 'cannot',
+    ask: 'needs an answer',
+    cannot: 'can’t be used',
 };
 
 /** A small plan inside a dialog: every row with before and after, and what to think of first. */

@@ -8,6 +8,7 @@ import { EvidenceBars } from './Evidence';
 import { Glyph, type GlyphName } from './Glyph';
 import { SideSheet } from './SideSheet';
 import { State } from './State';
+import { verdictInWords } from './words';
 
 type PlanRow = Schemas['PlanRow'];
 type Question = Schemas['Question'];
@@ -98,8 +99,8 @@ export function PlanView(props: Props) {
                 id: 'verdict',
                 label: 'Verdict',
                 value: (r) => r.verdict,
-                cell: (r) => <State name={r.verdict} word={words[r.verdict] ?? r.verdict} />,
-                width: '98px',
+                cell: (r) => <State name={r.verdict} word={words[r.verdict] ?? verdictInWords(r.verdict)} />,
+                width: '134px',
             },
             ...headings
                 .filter((heading) => !(narrow && leaveOut.includes(heading)))
@@ -214,7 +215,7 @@ export function PlanView(props: Props) {
                                     className={`flex items-center gap-1.5 text-sm ${v === 'ask' || v === 'cannot' ? '' : 'text-muted'}`}
                                 >
                                     <Glyph name={v} />
-                                    {words[v] ?? v}
+                                    {words[v] ?? verdictInWords(v, verdicts[v])}
                                 </span>
                             </button>
                         ))}

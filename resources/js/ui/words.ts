@@ -14,3 +14,9 @@ const LEVELS: Record<string, string> = {
 export function levelInWords(level: string): string {
     return LEVELS[level] ?? level;
 }
+
+/** A verdict of a plan as it is said of one row, or of several. */
+export function verdictInWords(verdict: string, rows = 1): string {
+    if (verdict === 'ask') return rows === 1 ? 'needs an answer' : 'need an answer';
+    return verdict === 'cannot' ? 'can’t be used' : verdict;
+}

@@ -99,7 +99,7 @@ export function IntakePage({ school }: { school: School }) {
                         setOver(false);
                         bring([...event.dataTransfer.files]);
                     }}
-                    className={`mt-4 flex flex-wrap items-center justify-between gap-4 border border-dashed px-6 py-7 ${over ? 'border-marigold bg-tint' : 'border-ink/50'}`}
+                    className={`mt-4 flex flex-wrap items-center justify-between gap-4 border border-dashed px-6 py-7 ${over ? 'border-marigold bg-tint' : 'border-ink/60'}`}
                 >
                     <div>
                         <p role="status" className="font-serif text-lg font-semibold">

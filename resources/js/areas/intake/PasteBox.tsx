@@ -32,7 +32,7 @@ export function PasteBox({ onBring }: { onBring: (pasted: { text: string; html: 
                     setText(event.clipboardData.getData('text/plain'));
                     setHtml(event.clipboardData.getData('text/html'));
                 }}
-                className="rounded-card border border-ink/50 bg-paper p-2 font-mono text-sm"
+                className="rounded-card border border-ink/60 bg-paper p-2 font-mono text-sm"
             />
             <div className="text-right">
                 <Button kind="primary" type="submit" className="min-h-10" disabled={text.trim() === ''}>

@@ -6,7 +6,7 @@ import { useKey } from '@/shell/keys';
 import { Choice } from '@/ui/Choice';
 import { Instead } from '@/ui/Instead';
 import { State } from '@/ui/State';
-import { many } from '@/ui/words';
+import { many, verdictInWords } from '@/ui/words';
 import { ListQuestions } from './ListNotes';
 import { SheetGrid } from './SheetGrid';
 import { useIntake } from './useIntake';
@@ -118,7 +118,8 @@ export function SheetPage() {
                         ? 'Reading it anew.'
                         : VERDICTS.filter((v) => (list.verdicts[v] ?? 0) > 0).map((v) => (
                               <span key={v} className="flex items-center gap-1.5">
-                                  <strong>{(list.verdicts[v] ?? 0).toLocaleString('en')}</strong> <State name={v} />
+                                  <strong>{(list.verdicts[v] ?? 0).toLocaleString('en')}</strong>{' '}
+                                  <State name={v} word={verdictInWords(v, list.verdicts[v])} />
                               </span>
                           ))}
                 </div>

@@ -122,7 +122,7 @@ export function RollPage({ school }: { school: School }) {
                     placeholder="Part of a name, number or address"
                     value={text}
                     onChange={(event) => setText(event.target.value)}
-                    className="min-h-8 w-72 rounded-card border border-ink/50 bg-paper px-2 text-sm placeholder:text-muted"
+                    className="min-h-8 w-72 rounded-card border border-ink/60 bg-paper px-2 text-sm placeholder:text-muted"
                 />
                 <Choice
                     label="Who"

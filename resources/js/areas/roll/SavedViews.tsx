@@ -57,7 +57,7 @@ export function SavedViews({
                         aria-label="Name of the view"
                         value={naming}
                         onChange={(event) => setNaming(event.target.value)}
-                        className="min-h-8 rounded-card border border-ink/50 bg-paper px-2 text-sm"
+                        className="min-h-8 rounded-card border border-ink/60 bg-paper px-2 text-sm"
                         maxLength={40}
                     />
                     <Button type="submit">Keep</Button>

@@ -100,7 +100,7 @@ export function ManyDialog({ school, onClose }: { school: School; onClose: () =>
                         value={text}
                         onChange={(event) => setText(event.target.value)}
                         placeholder={'Marine science 8A; 8; 2; 24; Petra Okonjo\nMarine science 8B; 8; 3'}
-                        className="w-full rounded-card border border-ink/50 bg-paper px-2 py-1 font-mono text-sm placeholder:text-muted"
+                        className="w-full rounded-card border border-ink/60 bg-paper px-2 py-1 font-mono text-sm placeholder:text-muted"
                     />
                     <p className="text-sm text-muted">Paste from a spreadsheet, or separate cells with semicolons.</p>
                 </div>

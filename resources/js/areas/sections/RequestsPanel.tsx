@@ -136,7 +136,7 @@ export function RequestsPanel({
                                 </Button>
                             </div>
                         ))}
-                        <div className="mt-2 flex gap-2">
+                        <div className="mt-2 flex flex-wrap gap-2">
                             <Button kind={r.mayBe.length > 0 ? 'plain' : 'primary'} onClick={() => approve(r)}>
                                 {r.mayBe.length > 0 ? 'Someone else: let them in' : 'Let in'}
                             </Button>

@@ -155,7 +155,7 @@ export function SectionPage({ school }: { school: School }) {
                                 setSelected(new Set());
                                 setSearch(event.target.value ? { as_of: event.target.value } : {}, { replace: true });
                             }}
-                            className="min-h-8 rounded-card border border-ink/50 bg-paper px-2 text-sm"
+                            className="min-h-8 rounded-card border border-ink/60 bg-paper px-2 text-sm"
                         />
                     </label>
                     {other && <Button onClick={() => setSearch({}, { replace: true })}>Back to today</Button>}

@@ -45,7 +45,7 @@ export function SettingsPage({ school }: { school: School }) {
         <div className="min-h-0 flex-1 overflow-auto px-6 py-4">
             <h1 className="text-2xl">Settings</h1>
             <p className="mb-4 text-sm text-muted">
-                Of {settings.name}. Each part is kept by its own button; every change is in the Ledger and can be
+                Of {settings.name}. Each part is saved by its own button; every change is in the Ledger and can be
                 undone.
             </p>
             <div className="max-w-4xl">
