@@ -84,7 +84,7 @@ final class Problems
                     500,
                     'Something failed here',
                     match (Outcome::of($request)) {
-                        'done' => 'It was done, and stands in the Ledger; only the answer failed. Load the page again.',
+                        'done' => 'It was done and is in the Ledger; only the answer failed. Load the page again.',
                         'unknown' => 'Whether it was done is not known: the database broke off as it was being ' .
                             'written. Look in the Ledger before you try again.',
                         default => 'It has been noted. Nothing was changed; try again, and if it fails again, tell ' .

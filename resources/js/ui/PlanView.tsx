@@ -324,7 +324,7 @@ export function PlanView(props: Props) {
                         )}
                         {row.repairs.length > 0 && (
                             <section className="mt-4">
-                                <h3 className="mb-1 text-sm font-semibold">Mended in this row</h3>
+                                <h3 className="mb-1 text-sm font-semibold">Corrected in this row</h3>
                                 <ul>
                                     {row.repairs.map((r) => (
                                         <li

@@ -270,10 +270,7 @@ it('does not say that nothing was changed once it was', function (): void {
     });
     $this->postJson("/api/schools/{$this->world->school}/settings", ['keep_lists_days' => 33])
         ->assertStatus(500)
-        ->assertJsonPath(
-            'detail',
-            'It was done, and stands in the Ledger; only the answer failed. Load the page again.',
-        );
+        ->assertJsonPath('detail', 'It was done and is in the Ledger; only the answer failed. Load the page again.');
     expect(DB::table('schools')->where('id', $this->world->school)->value('keep_lists_days'))->toBe(33);
 });
 

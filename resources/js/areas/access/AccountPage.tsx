@@ -85,7 +85,11 @@ function SecondFactorPart() {
                 />
             ) : factor.on ? (
                 <form className="flex flex-col gap-4" onSubmit={remove.submit}>
-                    <p>{t('It is on. {{count}} recovery codes are left.', { count: factor.recoveryLeft })}</p>
+                    <p>
+                        {factor.recoveryLeft === 1
+                            ? t('It is on. 1 recovery code is left.')
+                            : t('It is on. {{count}} recovery codes are left.', { count: factor.recoveryLeft })}
+                    </p>
                     {!factor.asked && (
                         <>
                             <Field

@@ -58,7 +58,7 @@ export function TransfersPage({ school }: { school: School }) {
                 <Instead of={look} what="the requests" size="part" />
             ) : page.requests.length === 0 ? (
                 <Empty title="Nobody has asked">
-                    When another school brings in a list with one of your students, its request stands here, with what
+                    When another school brings in a list with one of your students, its request appears here, with what
                     the list says beside what you know.
                 </Empty>
             ) : (

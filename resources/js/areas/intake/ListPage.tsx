@@ -72,7 +72,7 @@ export function ListPage({ school }: { school: School }) {
     useKey('f', 'Swap name order (family/given first)', flip, planned && named !== undefined);
     useKey('s', 'See the sheet as it was read', () => void navigate('sheet'), Boolean(list?.sheets.length));
     useKey('c', 'Name the columns', () => setDialog('columns'), planned);
-    useKey('m', 'See what was mended', () => setDialog('repairs'), planned);
+    useKey('m', 'See what was corrected', () => setDialog('repairs'), planned);
     useKey('w', 'Say whose list it is', () => setDialog('whose'), planned);
     useKey('e', 'See what matches are judged by', () => setDialog('weights'), planned);
     const discard = useAct(() => api.DELETE('/api/intakes/{intake}', path), {
@@ -81,7 +81,7 @@ export function ListPage({ school }: { school: School }) {
         failed: (said) => say(said, { bad: true }),
     });
     if (!list)
-        return <Instead of={asked} what="the list" gone="It has been thrown away, or it belongs to another school." />;
+        return <Instead of={asked} what="the list" gone="It has been discarded, or it belongs to another school." />;
     if (list.state === 'unreadable') {
         return (
             <Empty
@@ -171,7 +171,7 @@ export function ListPage({ school }: { school: School }) {
                                     onClick={() => setDialog('repairs')}
                                     off={!planned}
                                     hint="m"
-                                    label={`${many(mended, 'cell')} mended`}
+                                    label={`${many(mended, 'cell')} corrected`}
                                 />
                             </>
                         )}
@@ -304,7 +304,7 @@ export function ListPage({ school }: { school: School }) {
                     <Button onClick={() => setDialog('')}>Keep it</Button>
                 </div>
             </Dialog>
-            <Dialog open={dialog === 'repairs'} onClose={() => setDialog('')} title="What was mended" wide>
+            <Dialog open={dialog === 'repairs'} onClose={() => setDialog('')} title="What was corrected" wide>
                 <RepairList list={list} onSay={tell} />
             </Dialog>
             <Dialog open={dialog === 'weights'} onClose={() => setDialog('')} title="How matches are scored" wide>

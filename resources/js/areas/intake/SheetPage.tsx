@@ -83,7 +83,7 @@ export function SheetPage() {
                         />
                     )}
                     <ul aria-label="How cells are marked" className="flex items-center gap-3 text-xs">
-                        <li className="cell-mended px-1">mended</li>
+                        <li className="cell-mended px-1">corrected</li>
                         <li className="cell-asked px-1">asked</li>
                         <li className="cell-left px-1">nothing made of it</li>
                     </ul>
@@ -115,7 +115,7 @@ export function SheetPage() {
             <footer className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1 border-t border-ink px-6 py-2.5 text-sm">
                 <div role="status" className="flex flex-wrap items-center gap-x-5">
                     {busy
-                        ? 'Reading it anew.'
+                        ? 'Reading it again.'
                         : VERDICTS.filter((v) => (list.verdicts[v] ?? 0) > 0).map((v) => (
                               <span key={v} className="flex items-center gap-1.5">
                                   <strong>{(list.verdicts[v] ?? 0).toLocaleString('en')}</strong>{' '}

@@ -42,8 +42,8 @@ export function WhoseList({
             {picked !== ADDITIONS && (
                 <p className="border-l-[3px] border-marigold pl-3">
                     {picked.startsWith('section:')
-                        ? 'Whoever is in the section and not in this list is taken out of it.'
-                        : 'Whoever is active there and not in this list is marked as having left, and their sections end.'}{' '}
+                        ? 'Students in the section who are not in this list are taken out of it.'
+                        : 'Active students there who are not in this list are marked as having left, and their sections end.'}{' '}
                     The plan shows every one of them before anything happens; it takes your password, and it can be
                     undone whole.
                 </p>

@@ -21,7 +21,7 @@ export const PARTS: Record<SheetRow['part'], string> = {
 
 export const FATES: Record<Schemas['PicturedCell']['fate'], string> = {
     read: 'Read as',
-    mended: 'Mended',
+    mended: 'Corrected',
     asked: 'Asked',
     says: 'Heading',
     left: 'Nothing is made of it',

@@ -131,7 +131,7 @@ describe('the sheet as it was read', () => {
         const second = screen.getAllByRole('row')[2];
         if (!second) throw new Error('no second row');
         expect(within(second).getByText('Ada | Quill')).toBeTruthy();
-        expect(within(second).getByText('QUILL, ADA').textContent).toBe('QUILL, ADA, mended');
+        expect(within(second).getByText('QUILL, ADA').textContent).toBe('QUILL, ADA, corrected');
         expect(within(second).getByText('L1').className).toContain('cell-left');
         expect(screen.getByText('total')).toBeTruthy();
         await userEvent.click(screen.getByText('QUILL, ADA'));

@@ -64,7 +64,7 @@ export function LedgerPage({ school }: { school: School }) {
                     onEnd={() => page.hasNextPage && !page.isFetchingNextPage && void page.fetchNextPage()}
                     empty={
                         <Empty title="Nothing has been changed yet">
-                            Every list, merge, move and year turn will stand here, with its undo.
+                            Every list, merge, move and year turn will appear here, with its undo.
                         </Empty>
                     }
                     columns={[

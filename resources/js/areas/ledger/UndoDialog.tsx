@@ -113,7 +113,7 @@ export function UndoDialog({ entry, title, onClose, onDone }: Props) {
                             {undo.error}
                         </p>
                     )}
-                    <p className="mt-4 text-muted">An undo can be taken back: “Do it again” stands in the entry.</p>
+                    <p className="mt-4 text-muted">An undo can be taken back: the entry then offers “Do it again”.</p>
                     <div className="mt-3 flex gap-3">
                         <Button
                             kind="primary"

@@ -24,7 +24,7 @@ export function MakeReserves({ section, onClose, onDone }: Props) {
         stale: [],
         home: 'count',
         then: async () => {
-            say('They stand at the end of the roster. Print their cards, and name each when its student turns up.');
+            say('They are at the end of the roster. Print their cards, and name each when its student turns up.');
             await onDone();
             onClose();
         },

@@ -40,7 +40,7 @@ export function RoomPassPanel({
         {
             stale: [],
             then: async () => {
-                say('The room pass has ended; whoever came in by it is signed out.');
+                say('The room pass has ended; everyone who came in by it is signed out.');
                 await onChange();
             },
             failed: (said) => {

@@ -233,7 +233,7 @@ function StaffPart({ settings, keep, onStale }: PartProps) {
     return (
         <PartForm
             title="Staff"
-            about="Staff come by a list or by invitation into a section. What each role may do stands beside the staff of every section."
+            about="Staff come by a list or by invitation into a section. What each role may do is shown beside the staff of every section."
             button="Save staff rules"
             kept={{ outside_staff: settings.outsideStaff, second_factor: settings.secondFactor }}
             keep={keep}
@@ -250,7 +250,7 @@ function StaffPart({ settings, keep, onStale }: PartProps) {
                         label="Two-step sign-in: an app code as well as the password"
                         {...form.choice('second_factor')}
                         options={[
-                            { value: 'optional', label: 'whoever wants it' },
+                            { value: 'optional', label: 'anyone who wants it' },
                             { value: 'coordinators', label: 'coordinators must have it' },
                             { value: 'staff', label: 'all staff must have it' },
                         ]}
