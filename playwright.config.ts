@@ -13,6 +13,7 @@ export default defineConfig({
     use: {
         baseURL: process.env.VANTREL_URL ?? 'http://127.0.0.1:8080',
         viewport: { width: 1280, height: 800 },
+        actionTimeout: 40_000,
         trace: 'retain-on-failure',
         launchOptions: chromium,
     },

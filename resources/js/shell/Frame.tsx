@@ -95,6 +95,7 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
                 Skip to the sheet
             </a>
             <header
+                id="top"
                 className={`flex shrink-0 items-center justify-between gap-x-6 gap-y-1 border-b border-ink px-5 roomy:h-[46px] cramped:flex-wrap cramped:py-2 ${past ? 'bg-tint' : ''}`}
             >
                 <Menu

@@ -11,6 +11,7 @@ import { defaultRangeExtractor, useVirtualizer } from '@tanstack/react-virtual';
 import { Popover } from 'radix-ui';
 import { type ReactNode, useEffect, useId, useMemo, useRef, useState } from 'react';
 import { useKey } from '@/shell/keys';
+import { useOver } from './useOver';
 import { useStored } from './useStored';
 
 const ROW = 34;
@@ -344,12 +345,13 @@ function ColumnPicker<T>({
     hidden: string[];
     onChange: (hidden: string[]) => void;
 }) {
+    const over = useOver();
     return (
         <Popover.Root>
             <Popover.Trigger aria-label="Choose columns" className="size-7 hover:text-ink">
                 ⋯
             </Popover.Trigger>
-            <Popover.Portal container={document.getElementById('sheet')}>
+            <Popover.Portal container={over}>
                 <Popover.Content
                     align="end"
                     aria-label="Columns of this table"

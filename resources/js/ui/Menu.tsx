@@ -1,5 +1,6 @@
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { useOver } from './useOver';
 
 interface Props {
     /** The button that opens it. */
@@ -15,6 +16,7 @@ interface Props {
  * it is open.
  */
 export function Menu({ trigger, align = 'start', open, onOpen, children }: Props) {
+    const over = useOver();
     return (
         <DropdownMenu.Root
             modal={false}
@@ -22,7 +24,7 @@ export function Menu({ trigger, align = 'start', open, onOpen, children }: Props
             {...(onOpen ? { onOpenChange: onOpen } : {})}
         >
             <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
-            <DropdownMenu.Portal container={document.getElementById('sheet')}>
+            <DropdownMenu.Portal container={over}>
                 <DropdownMenu.Content
                     align={align}
                     sideOffset={4}
