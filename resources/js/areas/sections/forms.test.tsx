@@ -47,7 +47,7 @@ describe('reserve accounts', () => {
         await vi.waitFor(() => expect(close).toHaveBeenCalled());
         expect(done).toHaveBeenCalledTimes(1);
         expect(sentTo('POST /api/sections/HERON/reserves')).toEqual([{ count: 3 }]);
-        expect(screen.getByText(/They stand at the end of the roster/)).toBeTruthy();
+        expect(screen.getByText(/They are at the end of the roster/)).toBeTruthy();
     });
 
     it('are given to a student, and a refusal without a field stands at the first one', async () => {
