@@ -240,7 +240,7 @@ final class SingleSignOn
             // OpenID Connect Discovery 1.0, 4.3: the issuer it names is the one that was asked.
             if (($document['issuer'] ?? null) !== $issuer) {
                 throw new Refusal(
-                    'The school’s sign-on names itself otherwise than it is set here. Tell the coordinator.',
+                    'The school’s sign-on reports a different identity from the one configured here. Tell the coordinator.',
                 );
             }
 

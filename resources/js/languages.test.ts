@@ -84,7 +84,7 @@ const TO_STAFF = new Set([
     'The file is too large. Split the list, or save it without pictures.',
     'The school’s sign-on signs in a way that is not accepted here.',
     'There is no single sign-on here.',
-    'The school’s sign-on names itself otherwise than it is set here. Tell the coordinator.',
+    'The school’s sign-on reports a different identity from the one configured here. Tell the coordinator.',
     'The school’s sign-on does not say where to go. Tell the coordinator.',
 ]);
 

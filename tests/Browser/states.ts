@@ -133,20 +133,26 @@ export const ENTRANCES = [
 
 const NOBODY: State[] = ENTRANCES.map((at) => ({ name: at, at }));
 
+/** Signs in, and waits until that has been answered. */
+const comesIn = (user: string, secret: string) => async (page: Page) => {
+    await signIn(page, user, secret);
+    await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toHaveCount(0);
+};
+
 /** Who has them before them, and how they come in. */
 export const STATES: { who: string; phone: boolean; enter: (page: Page) => Promise<unknown>; states: State[] }[] = [
-    { who: 'coordinator', phone: false, enter: (page) => signIn(page, COORDINATOR, PASSWORD), states: COORDINATORS },
-    { who: 'teacher', phone: false, enter: (page) => signIn(page, TEACHER, PASSWORD), states: TEACHERS },
+    { who: 'coordinator', phone: false, enter: comesIn(COORDINATOR, PASSWORD), states: COORDINATORS },
+    { who: 'teacher', phone: false, enter: comesIn(TEACHER, PASSWORD), states: TEACHERS },
     {
         who: 'student',
         phone: true,
-        enter: (page) => signIn(page, 'wilhelmina.seabright', 'maple otter candy'),
+        enter: comesIn('wilhelmina.seabright', 'maple otter candy'),
         states: STUDENTS,
     },
     {
         who: 'guardian',
         phone: true,
-        enter: (page) => signIn(page, 'helene.marchetti@shoremail.example', PASSWORD),
+        enter: comesIn('helene.marchetti@shoremail.example', PASSWORD),
         states: STUDENTS,
     },
     { who: 'nobody', phone: true, enter: (page) => page.goto('/'), states: NOBODY },

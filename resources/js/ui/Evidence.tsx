@@ -1,13 +1,14 @@
 import type { Schemas } from '@/api/client';
+import { levelInWords } from './words';
 
 const FULL = 12;
 
 function words(e: Schemas['Evidence']): string {
     // Teachers are told how fields agree and not what stands in them.
-    if (e.left === '' && e.right === '') return e.level;
+    if (e.left === '' && e.right === '') return levelInWords(e.level);
     if (e.level === 'not known') return `one side only: ${e.left || e.right}`;
     if (e.level === 'alike') return e.left === e.right ? `alike: ${e.left}` : `alike: ${e.left} / ${e.right}`;
-    return `${e.left} / ${e.right}: ${e.level}`;
+    return `${e.left} / ${e.right}: ${levelInWords(e.level)}`;
 }
 
 /**

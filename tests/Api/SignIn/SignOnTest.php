@@ -180,7 +180,7 @@ it('says of the school’s sign-on what is wrong with it', function (Closure $an
             'issuer' => 'http://evil.example',
             'authorization_endpoint' => 'http://evil.example/a',
         ]),
-        'The school’s sign-on names itself otherwise than it is set here. Tell the coordinator.',
+        'The school’s sign-on reports a different identity from the one configured here. Tell the coordinator.',
     ],
     'it has no such place' => [
         fn() => Http::response(['issuer' => 'http://school.example/openid']),

@@ -54,7 +54,7 @@ export function RoomPassPanel({
             <h2 className="mb-2 border-b border-rule pb-1 text-lg">Room pass</h2>
             {pass ? (
                 <p className="mb-3 text-sm">
-                    On shared devices {pass.hours === 'school' ? 'in school hours' : 'at any hour'}
+                    On shared devices {pass.hours === 'school' ? 'during school hours' : 'at any hour'}
                     {pass.pictures && ', with three pictures'}
                     {pass.until && `, until ${moment(pass.until)}`}.{' '}
                     <span className="text-muted">Printed {day(pass.madeAt)}.</span>
@@ -75,10 +75,10 @@ export function RoomPassPanel({
             <Dialog open={making} onClose={() => setMaking(false)} title={`Room pass of ${section.name}`}>
                 <form className="flex flex-col gap-4" onSubmit={make.submit}>
                     <Choice
-                        label="Works"
+                        label="Valid"
                         {...make.choice('hours')}
                         options={[
-                            { value: 'school', label: 'in school hours' },
+                            { value: 'school', label: 'during school hours' },
                             { value: 'any', label: 'at any hour' },
                         ]}
                     />
