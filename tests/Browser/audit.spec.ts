@@ -21,9 +21,15 @@ async function flaws(page: Page, rules: readonly string[]): Promise<string[]> {
     if (rules.length > 0) axe.withRules([...rules]);
     else axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']);
     const { violations } = await axe.analyze();
-    return violations
-        .filter((v) => v.impact !== 'minor')
-        .map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`);
+    return (
+        violations
+            .filter((v) => v.impact !== 'minor')
+            // A menu scrolls with the arrow keys, which have it while it is open.
+            .filter(
+                (v) => v.id !== 'scrollable-region-focusable' || !v.nodes.every((n) => n.html.includes('role="menu"')),
+            )
+            .map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`)
+    );
 }
 
 /** What runs out of the window, is cut off, or has no room to be seen in. */
