@@ -11,6 +11,7 @@ use App\Platform\OnceOnly;
 use App\Platform\OnlyWhatChanged;
 use App\Platform\SecurityHeaders;
 use App\Wiring\Problems;
+use Illuminate\Auth\Middleware\Authorize;
 use Illuminate\Contracts\Auth\Middleware\AuthenticatesRequests;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
@@ -55,6 +56,9 @@ $app = Application::configure(basePath: dirname(__DIR__))
         foreach ([KeepSession::class, FollowMerge::class, StandingSession::class] as $ends) {
             $middleware->prependToPriorityList(AuthenticatesRequests::class, $ends);
         }
+        // What has been answered once is answered again only to who still may.
+        $middleware->prependToPriorityList(Authorize::class, MustFinish::class);
+        $middleware->appendToPriorityList(Authorize::class, OnceOnly::class);
         $middleware->alias(['finished' => MustFinish::class]);
         $middleware->redirectGuestsTo('/');
     })

@@ -12,11 +12,13 @@ use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\Crypt;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
+use Symfony\Component\HttpKernel\Exception\GoneHttpException;
 
 /**
  * What is asked twice under one Idempotency-Key is done once: a page whose answer was lost on the way asks again under
  * the same key and gets the answer of the first. The field's name and use are those of the IETF's draft
- * (draft-ietf-httpapi-idempotency-key-header); a key without an answer yet is refused with 409, as it says.
+ * (draft-ietf-httpapi-idempotency-key-header); a key without an answer yet is refused with 409, as it says. It stands
+ * behind every check of who may: what somebody may not do any more is not answered from memory.
  */
 final class OnceOnly
 {
@@ -24,6 +26,9 @@ final class OnceOnly
     private const KEPT = 600;
 
     private const LARGEST = 262_144;
+
+    /** Stands for an answer that is not kept: a file with secrets in it, or one that is too large. */
+    private const LOST = 'lost';
 
     public function handle(Request $request, Closure $next): Response
     {
@@ -52,17 +57,35 @@ final class OnceOnly
         try {
             $kept = Cache::get($name);
             if (is_string($kept)) {
-                return JsonResponse::fromJsonString(Crypt::decryptString($kept));
+                return self::again(Crypt::decryptString($kept));
             }
             $response = $next($request);
-            $answer = (string) $response->getContent();
-            if ($response instanceof JsonResponse && $response->isSuccessful() && strlen($answer) <= self::LARGEST) {
-                Cache::put($name, Crypt::encryptString($answer), self::KEPT);
+            if ($response->isSuccessful()) {
+                $answer = $response instanceof JsonResponse ? (string) $response->getContent() : '';
+                $whole = $answer !== '' || $response->getStatusCode() === Response::HTTP_NO_CONTENT;
+                Cache::put(
+                    $name,
+                    Crypt::encryptString(
+                        $whole && strlen($answer) <= self::LARGEST ? $response->getStatusCode() . $answer : self::LOST,
+                    ),
+                    self::KEPT,
+                );
             }
 
             return $response;
         } finally {
             $lock->release();
         }
+    }
+
+    /** @param  string  $kept status of three digits and the JSON after it */
+    private static function again(string $kept): Response
+    {
+        if ($kept === self::LOST) {
+            throw new GoneHttpException('It was done, but what it made was lost on its way. Ask for it once more.');
+        }
+        $status = (int) substr($kept, 0, 3);
+
+        return strlen($kept) > 3 ? JsonResponse::fromJsonString(substr($kept, 3), $status) : new Response('', $status);
     }
 }

@@ -66,3 +66,39 @@ it('refuses the second while the first is being done', function () use ($asks): 
     $lock->release();
     $this->postJson($this->uri, $asks, ONCE)->assertOk();
 });
+
+it('repeats an answer without words as it was', function () use ($asks): void {
+    $this->postJson($this->uri, $asks)->assertOk();
+    $invitation = DB::table('invitations')->where('email', $asks['email'])->value('id');
+    $this->deleteJson("/api/invitations/$invitation", [], ONCE)->assertNoContent();
+    $entries = DB::table('ledger_entries')->count();
+    $this->deleteJson("/api/invitations/$invitation", [], ONCE)->assertNoContent();
+    // Without the key it is asked anew, and refused: there is nothing to withdraw any more.
+    $this->deleteJson("/api/invitations/$invitation")->assertStatus(422);
+    expect(DB::table('ledger_entries')->count())->toBe($entries);
+});
+
+it('makes a file with secrets once, and says that it was lost rather than keep it', function (): void {
+    $uri = "/api/sections/{$this->world->section}/room-pass";
+    $wish = ['hours' => 'any', 'paper' => 'a4'];
+    $this->postJson($uri, $wish, ONCE)
+        ->assertOk()
+        ->assertHeader('Content-Type', 'application/pdf');
+    $passes = DB::table('room_passes')->count();
+    $this->postJson($uri, $wish, ONCE)
+        ->assertStatus(410)
+        ->assertJsonPath('detail', 'It was done, but what it made was lost on its way. Ask for it once more.');
+    expect(DB::table('room_passes')->count())->toBe($passes);
+    $this->postJson($uri, $wish, ['Idempotency-Key' => str_repeat('2', 32)])->assertOk();
+    expect(DB::table('room_passes')->count())->toBe($passes + 1);
+});
+
+it('answers from memory only who still may', function () use ($asks): void {
+    $lead = $this->world->as('lead');
+    $this->actingAs($lead);
+    $this->postJson($this->uri, $asks, ONCE)->assertOk();
+    DB::table('enrollments')
+        ->where('person_id', $lead->id)
+        ->update(['ends_on' => '2026-08-25']);
+    $this->postJson($this->uri, $asks, ONCE)->assertForbidden();
+});

@@ -30,6 +30,11 @@ export function fieldOf(error: unknown): string | undefined {
     return error instanceof ApiError ? Object.keys(error.fields)[0] : undefined;
 }
 
+/** Whether it may have been done, or is being done, for all that the answer says. */
+function doubtful(error: ApiError): boolean {
+    return error.status === 409 || error.status >= 500;
+}
+
 /**
  * Something a person does that changes the server: once at a time, and what was on the screen before it is asked for
  * anew.
@@ -40,7 +45,7 @@ export function useAct<W = void, R = unknown>(
 ): Act<W> {
     const queries = useQueryClient();
     const going = useRef(false);
-    // The same until the server has answered: what is tried again after a lost answer is not done twice.
+    // The same until the server has said what became of it: what is tried again after a lost answer is not done twice.
     const key = useRef<string | null>(null);
     const mutation = useMutation({
         mutationFn: (wish: W) => once((key.current ??= newKey()), () => act(wish)),
@@ -51,7 +56,7 @@ export function useAct<W = void, R = unknown>(
             await then?.(result, wish);
         },
         onError: (error: unknown) => {
-            if (error instanceof ApiError) key.current = null;
+            if (error instanceof ApiError && !doubtful(error)) key.current = null;
             failed?.(words(error), error);
         },
         onSettled: () => {

@@ -73,6 +73,11 @@ export function once<T>(key: string, ask: () => Promise<T>): Promise<T> {
     }
 }
 
+/** What a request of one's own making carries to be done once: nothing where nothing is being done. */
+export function onceHeader(): Record<string, string> {
+    return doing === null ? {} : { 'Idempotency-Key': doing };
+}
+
 /** A key nobody else has; also where the page came over plain http, which has no randomUUID. */
 export function newKey(): string {
     return Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) => byte.toString(16).padStart(2, '0')).join(
@@ -116,7 +121,8 @@ const session: Middleware = {
         if (Date.now() - touched > UNTOUCHED) request.headers.set('X-Vantrel-By-Itself', '1');
         request.headers.set('Accept', 'application/json');
         request.headers.set('X-XSRF-TOKEN', csrfToken());
-        if (doing !== null && request.method !== 'GET') request.headers.set('Idempotency-Key', doing);
+        if (request.method !== 'GET')
+            for (const [name, value] of Object.entries(onceHeader())) request.headers.set(name, value);
         return request;
     },
     async onResponse({ response }) {

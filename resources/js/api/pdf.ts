@@ -1,4 +1,4 @@
-import { csrfToken, problemOf } from './client';
+import { csrfToken, onceHeader, problemOf } from './client';
 
 /** Has the server set a PDF and opens it beside this page. The file is kept nowhere. */
 export async function openPdf(url: string, body: object): Promise<void> {
@@ -12,6 +12,7 @@ export async function openPdf(url: string, body: object): Promise<void> {
                     Accept: 'application/json',
                     'Content-Type': 'application/json',
                     'X-XSRF-TOKEN': csrfToken(),
+                    ...onceHeader(),
                 },
                 body: JSON.stringify(body),
             }),
