@@ -1,8 +1,8 @@
 import { expect, type Page, test } from '@playwright/test';
-import { COORDINATOR, coordinator, onPage, other, PASSWORD } from './people';
+import { COORDINATOR, coordinator, onPage, openRow, other, PASSWORD, signIn } from './people';
 import { settled } from './states';
 
-/** Every view of a coordinator; all of them begin with something asked of the server. */
+/** Every view of a coordinator that is reached by an address; all begin with something asked of the server. */
 const VIEWS = [
     'desk',
     'intake',
@@ -16,6 +16,22 @@ const VIEWS = [
     'ledger',
     'settings',
 ];
+
+/** Those, and the pages of one list, one section and one pair, whose addresses the demo draws. */
+async function addresses(page: Page): Promise<string[]> {
+    const found = VIEWS.map((view) => `/s/primary/${view}`);
+    for (const [view, row] of [
+        ['intake', /fall-list/],
+        ['sections', /^3 Heron/],
+        ['look-alikes', /over 99\.9 %/],
+    ] as const) {
+        await page.goto(`/s/primary/${view}`);
+        await openRow(page, row);
+        await expect(page).not.toHaveURL(new RegExp(`/${view}$`));
+        found.push(new URL(page.url()).pathname);
+    }
+    return found;
+}
 
 /** All that is asked for but who one is. */
 const ASKED = /\/api\/(?!me$|entrance|sign-in)/;
@@ -44,10 +60,9 @@ for (const [fault, fail] of Object.entries(FAULTS)) {
     test(`no view states a fact, or nothing, when ${fault}`, async ({ browser }) => {
         const page = await other(browser);
         await coordinator(page);
-        // A dead network is tried three times before it is said: a few views stand for all, which share what says so.
-        for (const view of fault === 'the network is gone' ? VIEWS.filter((_, i) => i % 4 === 0) : VIEWS) {
+        for (const view of await addresses(page)) {
             await fail(page);
-            await page.goto(`/s/primary/${view}`);
+            await page.goto(view);
             const alert = page.locator('#sheet').getByRole('alert').first();
             await expect(alert, view).toBeVisible();
             await expect(alert, view).toContainText('That could not be loaded.');
@@ -59,19 +74,62 @@ for (const [fault, fail] of Object.entries(FAULTS)) {
         }
         await page.context().close();
     });
+
+    test(`pages of students and families say so too when ${fault}`, async ({ browser }) => {
+        for (const [user, secret] of [
+            ['wilhelmina.seabright', 'maple otter candy'],
+            ['helene.marchetti@shoremail.example', PASSWORD],
+        ] as const) {
+            const page = await other(browser, true);
+            await signIn(page, user, secret);
+            await expect(page.getByRole('link', { name: 'How you sign in' })).toBeVisible();
+            for (const path of ['/', '/account']) {
+                await fail(page);
+                await page.goto(path);
+                const alert = page.getByRole('alert').first();
+                await expect(alert, path).toContainText('That could not be loaded.');
+                await page.unroute(ASKED);
+                await alert.getByRole('button', { name: 'Try again' }).click();
+                await expect(alert, path).toBeHidden();
+            }
+            await page.context().close();
+        }
+    });
 }
+
+test('every view offers to sign in again where the session has ended', async ({ browser }) => {
+    const page = await other(browser);
+    await coordinator(page);
+    for (const view of await addresses(page)) {
+        await page.route(ASKED, (route) =>
+            route.fulfill({
+                status: 401,
+                contentType: 'application/problem+json',
+                body: '{"detail":"Sign in first."}',
+            }),
+        );
+        await page.goto(view);
+        await expect(page.getByText('You are signed out, Ines Halloran.'), view).toBeVisible();
+        await page.unroute(ASKED);
+        // The account is still signed in: coming back to the window is enough, as after signing in elsewhere.
+        await page.evaluate(() => window.dispatchEvent(new Event('focus')));
+        await expect(page.getByText('You are signed out, Ines Halloran.'), view).toBeHidden();
+        await expect(page.getByRole('heading', { level: 1 }), view).toBeVisible();
+    }
+    await page.context().close();
+});
 
 test('every view says that it is on its way while the server takes its time', async ({ browser }) => {
     const page = await other(browser);
     await coordinator(page);
-    for (const view of VIEWS) {
+    for (const view of await addresses(page)) {
         let go: () => void = () => undefined;
         const held = new Promise<void>((resolve) => (go = resolve));
         await page.route(ASKED, async (route) => {
             await held;
-            await route.continue().catch(() => undefined);
+            await route.continue();
         });
-        await page.goto(`/s/primary/${view}`);
+        await page.goto(view);
         await expect(
             page
                 .locator('#sheet')
@@ -80,7 +138,8 @@ test('every view says that it is on its way while the server takes its time', as
             view,
         ).toBeVisible();
         go();
-        await page.unroute(ASKED, undefined);
+        await expect(page.locator('#sheet').getByText(/^Loading /), view).toHaveCount(0);
+        await page.unroute(ASKED);
         await expect(page.getByRole('heading', { level: 1 }), view).toBeVisible();
     }
     await page.context().close();

@@ -18,21 +18,6 @@ use Vantrel\Core\Roll\AccountProblem;
 /** The first screen: what waits, counted. */
 final class DeskController
 {
-    /** What is said where only one waits: title and detail by key. */
-    private const ONE = [
-        'intakes' => ['List waiting to be applied', 'planned, not yet applied'],
-        'requests' => ['Newcomer at the door', 'waits to be let into a section'],
-        'transfers' => ['Request of another school', 'about a student of this one'],
-        'invitations_expired' => ['Invitation expired', 'nobody answered; send again or withdraw'],
-        'invitations' => ['Invitation unanswered', 'sent, no answer yet'],
-        'look_alikes' => ['Look-alike', 'two accounts that may be one person'],
-        'unplaced' => ['Unplaced student', 'in no open section'],
-        'no_lead' => ['Section without a lead', 'nobody leads it'],
-        'no_card' => ['Student without a card', 'no login card printed yet'],
-        'never_signed_in' => ['Account never opened', 'a student who has not signed in'],
-        'no_guardian' => ['Student without a guardian', 'no contact on record'],
-    ];
-
     #[Answers(Desk::class, 'Open loops of a school, oldest first')]
     public function show(School $school, Pairs $pairs, Roll $roll): Desk
     {
@@ -76,101 +61,101 @@ final class DeskController
             ->first();
         $problem = fn(AccountProblem $which): int => $roll->count($school, $which);
         $loops = [
-            new Loop(
+            Loop::of(
                 'intakes',
                 'intake',
-                'Lists waiting to be applied',
-                'planned, not yet applied',
+                ['List waiting to be applied', 'planned, not yet applied'],
+                ['Lists waiting to be applied', 'planned, not yet applied'],
                 (int) $intakes?->n,
                 $this->day($intakes?->since),
                 'intake',
             ),
-            new Loop(
+            Loop::of(
                 'requests',
                 'sections',
-                'Newcomers at the door',
-                'wait to be let into a section',
+                ['Newcomer at the door', 'waits to be let into a section'],
+                ['Newcomers at the door', 'wait to be let into a section'],
                 (int) $asking?->n,
                 $this->day($asking?->since),
                 'sections?state=waiting',
             ),
-            new Loop(
+            Loop::of(
                 'transfers',
                 'roll',
-                'Requests of other schools',
-                'about students of this one',
+                ['Request of another school', 'about a student of this one'],
+                ['Requests of other schools', 'about students of this one'],
                 (int) $transfers?->n,
                 $this->day($transfers?->since),
                 'transfers',
             ),
-            new Loop(
+            Loop::of(
                 'invitations_expired',
                 'sections',
-                'Invitations expired',
-                'nobody answered; send again or withdraw',
+                ['Invitation expired', 'nobody answered; send again or withdraw'],
+                ['Invitations expired', 'nobody answered; send again or withdraw'],
                 (int) $expired?->n,
                 $this->day($expired?->since),
                 'sections',
             ),
-            new Loop(
+            Loop::of(
                 'invitations',
                 'sections',
-                'Invitations unanswered',
-                'sent, no answer yet',
+                ['Invitation unanswered', 'sent, no answer yet'],
+                ['Invitations unanswered', 'sent, no answer yet'],
                 (int) $unanswered?->n,
                 $this->day($unanswered?->since),
                 'sections',
             ),
-            new Loop(
+            Loop::of(
                 'look_alikes',
                 'look-alikes',
-                'Look-alikes',
-                'accounts that may be one person',
+                ['Look-alike', 'two accounts that may be one person'],
+                ['Look-alikes', 'accounts that may be one person'],
                 count($pairs->of($school)),
                 null,
                 'look-alikes',
             ),
-            new Loop(
+            Loop::of(
                 'unplaced',
                 'roll',
-                'Unplaced students',
-                'in no open section',
+                ['Unplaced student', 'in no open section'],
+                ['Unplaced students', 'in no open section'],
                 $problem(AccountProblem::Unplaced),
                 null,
                 'roll?kind=student&problem=unplaced',
             ),
-            new Loop(
+            Loop::of(
                 'no_lead',
                 'sections',
-                'Sections without a lead',
-                'nobody leads them',
+                ['Section without a lead', 'nobody leads it'],
+                ['Sections without a lead', 'nobody leads them'],
                 $noLead,
                 null,
                 'sections?state=no_lead',
             ),
-            new Loop(
+            Loop::of(
                 'no_card',
                 'print-room',
-                'Students without a card',
-                'no login card printed yet',
+                ['Student without a card', 'no login card printed yet'],
+                ['Students without a card', 'no login card printed yet'],
                 $problem(AccountProblem::NoCard),
                 null,
                 'print-room',
             ),
-            new Loop(
+            Loop::of(
                 'never_signed_in',
                 'roll',
-                'Accounts never opened',
-                'students who have not signed in',
+                ['Account never opened', 'a student who has not signed in'],
+                ['Accounts never opened', 'students who have not signed in'],
                 $problem(AccountProblem::NeverSignedIn),
                 null,
                 'roll?kind=student&problem=never_signed_in',
             ),
-            new Loop(
+            Loop::of(
                 'no_guardian',
                 'roll',
-                'Students without a guardian',
-                'no contact on record',
+                ['Student without a guardian', 'no contact on record'],
+                ['Students without a guardian', 'no contact on record'],
                 $problem(AccountProblem::NoGuardian),
                 null,
                 'roll?kind=student&problem=no_guardian',
@@ -183,15 +168,7 @@ final class DeskController
             ->selectRaw('kind, count(*) n')
             ->pluck('n', 'kind');
 
-        $open = [];
-        foreach ($loops as $loop) {
-            if ($loop->count > 0) {
-                $open[] =
-                    $loop->count === 1 && isset(self::ONE[$loop->key])
-                        ? $loop->called(...self::ONE[$loop->key])
-                        : $loop;
-            }
-        }
+        $open = array_values(array_filter($loops, fn(Loop $l): bool => $l->count > 0));
         // Oldest first; what has no date follows in the order of the work.
         usort($open, fn(Loop $a, Loop $b): int => ($a->since ?? '9999') <=> ($b->since ?? '9999'));
 

@@ -118,12 +118,7 @@ export function CommandBox({ school }: { school: School }) {
                     }}
                 />
             )}
-            <Command
-                shouldFilter={false}
-                loop
-                label="Find or do"
-                className="relative w-full roomy:max-w-[460px] cramped:order-last"
-            >
+            <Command shouldFilter={false} loop label="Find or do" className="relative w-full roomy:max-w-[460px]">
                 <div className="flex items-center gap-2 border-b border-rule focus-within:border-ink">
                     <kbd aria-hidden="true" className="border border-rule px-1.5 font-mono text-xs text-muted">
                         /

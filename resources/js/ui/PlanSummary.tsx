@@ -1,14 +1,12 @@
 import type { Schemas } from '@/api/client';
 import { BeforeAfter } from './BeforeAfter';
 import { State } from './State';
+import { verdictInWords } from './words';
 
 const WORDS: Record<string, string> = {
-    new: 'new',
     update: 'changes',
     same: 'stays',
     leaving: 'leaves',
-    ask: 'needs an answer',
-    cannot: 'can’t be used',
 };
 
 /** A small plan inside a dialog: every row with before and after, and what to think of first. */
@@ -46,7 +44,9 @@ export function PlanSummary({ plan, words = {} }: { plan: Schemas['PlanView']; w
                                     <td className="py-1">
                                         <State
                                             name={row.verdict}
-                                            word={words[row.verdict] ?? WORDS[row.verdict] ?? row.verdict}
+                                            word={
+                                                words[row.verdict] ?? WORDS[row.verdict] ?? verdictInWords(row.verdict)
+                                            }
                                         />
                                     </td>
                                     {headings.map((heading, place) => (

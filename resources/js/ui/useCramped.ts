@@ -1,7 +1,7 @@
 import { useSyncExternalStore } from 'react';
 
 /** The same as `cramped:` in the styles: too little room for things side by side. */
-const CRAMPED = '(width < 64rem) or (height < 30rem)';
+export const CRAMPED = '(width < 64rem) or (height < 30rem)';
 
 export function useCramped(): boolean {
     return useSyncExternalStore(

@@ -12,6 +12,13 @@ it('counts what waits on the Desk', function (): void {
     $this->world->section($this->world->school, 'Art 3');
     $desk = $this->as->getJson("/api/schools/{$this->world->school}/desk")->assertOk();
     $counts = array_column($desk->json('loops'), 'count', 'key');
+    // One is called one, and several several.
+    expect(array_column($desk->json('loops'), 'title', 'key'))->toMatchArray([
+        'unplaced' => 'Unplaced student',
+        'no_lead' => 'Section without a lead',
+        'no_card' => 'Students without a card',
+        'never_signed_in' => 'Accounts never opened',
+    ]);
     expect($counts)
         ->toBe(['unplaced' => 1, 'no_lead' => 1, 'no_card' => 2, 'never_signed_in' => 2, 'no_guardian' => 1])
         ->and($desk->json('counts'))

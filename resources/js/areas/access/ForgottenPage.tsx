@@ -48,6 +48,7 @@ export function ForgottenPage() {
                         required
                         autoFocus
                         autoCapitalize="none"
+                        autoComplete="username"
                         dir="ltr"
                         {...form.field('user_name')}
                         hint={t('Staff and guardians: your mail address.')}

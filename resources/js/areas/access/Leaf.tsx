@@ -14,8 +14,13 @@ export function Leaf({ title, children, above, wide = false }: Props) {
     const { t, i18n } = useTranslation();
     useEffect(() => {
         document.title = typeof above === 'string' && above !== '' ? `${title} – ${above}` : title;
+    }, [title, above]);
+    useEffect(() => {
+        const before = document.documentElement.lang;
         document.documentElement.lang = i18n.language;
-    }, [title, above, i18n.language]);
+        // Whoever signs in again on top of a page goes on in the language of that page.
+        return () => void (document.documentElement.lang = before);
+    }, [i18n.language]);
     return (
         <main
             lang={i18n.language}

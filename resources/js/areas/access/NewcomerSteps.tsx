@@ -179,6 +179,7 @@ export function NewcomerSteps({ code, onIn, onBack, onSignIn }: Props) {
                                 : t('Mail address, if you have one')
                         }
                         type="email"
+                        autoComplete="email"
                         dir="ltr"
                         required={door.mail === 'required'}
                         {...ask.field('email')}
