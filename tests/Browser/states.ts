@@ -43,6 +43,14 @@ const heron = async (page: Page) => {
     await expect(page.getByRole('heading', { level: 1, name: '3 Heron' })).toBeVisible();
 };
 
+/** Something for the Ledger, in a school whose sections no other test counts. */
+const makeSection = async (page: Page) => {
+    await button('Make a section')(page);
+    await page.getByLabel('Name', { exact: true }).fill(`Audit ${Date.now()}`);
+    await page.getByRole('dialog').getByRole('button', { name: /^Make/ }).click();
+    await expect(page.getByRole('heading', { level: 1, name: /^Audit/ })).toBeVisible();
+};
+
 const COORDINATORS: State[] = [
     { name: 'desk', at: 'desk' },
     menu('school and year', /^School and year/),
@@ -55,8 +63,8 @@ const COORDINATORS: State[] = [
     { name: 'plan, a question', reach: key(']') },
     { name: 'plan, its sheet closed', reach: escape },
     dialog('columns of a list', key('c')),
-    dialog('weights', key('w')),
-    dialog('whose list', key('e')),
+    dialog('whose list', key('w')),
+    dialog('weights', key('e')),
     dialog('discard a list', button('Discard list')),
     { name: 'sheet of a list', reach: key('s') },
     { name: 'menu of a row', reach: key('Enter'), close: escape },
@@ -91,8 +99,23 @@ const COORDINATORS: State[] = [
     menu('section form', 'More', 'Change name'),
     menu('reserves', 'More', 'Make reserve'),
     menu('archive', 'More', 'Archive'),
-    { name: 'as a student', at: 'sections', reach: heron },
-    { name: 'wall', reach: (page) => page.getByRole('link', { name: 'On the wall' }).click() },
+    {
+        name: 'as a student',
+        reach: async (page) => {
+            await button('More')(page);
+            await page.getByRole('menuitem', { name: 'As a student sees it' }).click();
+            await expect(page).toHaveURL(/as-student$/);
+        },
+    },
+    {
+        name: 'wall',
+        at: 'sections',
+        reach: async (page) => {
+            await heron(page);
+            await page.getByRole('link', { name: 'On the wall' }).click();
+            await expect(page.getByTestId('wall-code')).toBeVisible();
+        },
+    },
     { name: 'print room', at: 'print-room' },
     { name: 'look-alikes', at: 'look-alikes' },
     { name: 'pair', reach: (page) => openRow(page, /over 99\.9 %/) },
@@ -100,8 +123,11 @@ const COORDINATORS: State[] = [
     dialog('turn the year', button(/^Turn to/)),
     { name: 'mailroom', at: 'mailroom' },
     { name: 'message', reach: (page) => page.getByRole('row').nth(2).click() },
-    { name: 'ledger', at: 'ledger' },
-    { name: 'entry', reach: (page) => page.getByRole('row').nth(1).click() },
+    { name: 'ledger with nothing in it', at: 'ledger' },
+    { name: 'section just made', at: '/s/upper/sections', reach: makeSection },
+    { name: 'ledger', at: '/s/upper/ledger' },
+    { name: 'entry', reach: (page) => openRow(page, /^Section Audit/) },
+    dialog('undo', button('Undo all of this')),
     { name: 'settings', at: 'settings' },
     dialog('plan a year', button('Plan a year')),
     { name: 'nothing at this address', at: 'sections/01K3CNQ0000000000000000000' },

@@ -167,7 +167,7 @@ export function CommandBox({ school }: { school: School }) {
                                 setOpen(false);
                                 input.current?.blur();
                             }}
-                            className="flex cursor-pointer items-baseline justify-between gap-4 px-4 py-1.5 text-sm data-[selected=true]:bg-tint"
+                            className="flex cursor-pointer items-baseline justify-between gap-4 px-4 py-1.5 text-sm -outline-offset-2 data-[selected=true]:bg-tint data-[selected=true]:outline-2 data-[selected=true]:outline-ink"
                         >
                             <span>{entry.label}</span>
                             <span className="truncate text-xs text-muted">{entry.detail}</span>
