@@ -17,9 +17,9 @@ final class Caution
      */
     public static function isAnother(array $levels): bool
     {
-        return ($levels['given name'] ?? ($levels['given initial'] ?? '')) === 'differs' &&
-            ($levels['student number'] ?? '') !== 'alike' &&
-            ($levels['e-mail'] ?? '') !== 'alike';
+        return ($levels['given name'] ?? ($levels['given initial'] ?? null)) === 'differs' &&
+            ($levels['student number'] ?? null) !== 'alike' &&
+            ($levels['e-mail'] ?? null) !== 'alike';
     }
 
     /**
@@ -29,17 +29,17 @@ final class Caution
      */
     public static function of(array $levels): string
     {
-        $given = $levels['given name'] ?? ($levels['given initial'] ?? 'not known');
-        $settled = ($levels['student number'] ?? '') === 'alike' || ($levels['e-mail'] ?? '') === 'alike';
+        $given = $levels['given name'] ?? ($levels['given initial'] ?? null);
+        $settled = ($levels['student number'] ?? null) === 'alike' || ($levels['e-mail'] ?? null) === 'alike';
 
         return match (true) {
             $given === 'differs' => 'the given name is another',
-            $given === 'akin' && !$settled => ($levels['birth date'] ?? '') === 'alike'
+            $given === 'akin' && !$settled => ($levels['birth date'] ?? null) === 'alike'
                 ? 'a twin, or the same child by another name'
                 : 'the given name is another',
-            ($levels['family name'] ?? '') === 'differs' && !$settled => 'the family name is another',
-            in_array($levels['student number'] ?? '', ['differs', 'one digit'], true) => 'same name, another number',
-            ($levels['birth date'] ?? '') === 'differs' && !$settled => 'same name, another birth date',
+            ($levels['family name'] ?? null) === 'differs' && !$settled => 'the family name is another',
+            in_array($levels['student number'] ?? null, ['differs', 'one digit'], true) => 'same name, another number',
+            ($levels['birth date'] ?? null) === 'differs' && !$settled => 'same name, another birth date',
             default => '',
         };
     }
@@ -52,20 +52,20 @@ final class Caution
      */
     public static function relation(array $levels, bool $sibling): string
     {
-        $given = $levels['given name'] ?? 'not known';
-        $family = $levels['family name'] ?? 'not known';
+        $given = $levels['given name'] ?? null;
+        $family = $levels['family name'] ?? null;
         if (
             $given === 'differs' &&
             $family === 'alike' &&
-            ($sibling || in_array('alike', [$levels['guardian contact'] ?? '', $levels['birth date'] ?? ''], true))
+            ($sibling || in_array('alike', [$levels['guardian contact'] ?? null, $levels['birth date'] ?? null], true))
         ) {
-            return ($levels['birth date'] ?? '') === 'alike' ? 'a twin' : 'a brother or sister';
+            return ($levels['birth date'] ?? null) === 'alike' ? 'a twin' : 'a brother or sister';
         }
         if ($given === 'alike' && $family === 'alike') {
             $by = array_values(
                 array_filter(
                     ['birth date', 'student number', 'grade'],
-                    fn(string $f): bool => in_array($levels[$f] ?? '', ['differs', 'same year'], true),
+                    fn(string $f): bool => in_array($levels[$f] ?? null, ['differs', 'same year'], true),
                 ),
             );
 

@@ -68,8 +68,8 @@ final readonly class Estimation
                 // other fields are learnt from them; of the number itself nothing can be learnt that way.
                 $expected = match (true) {
                     $known => $a + $b > 0 ? ($n * $a) / ($a + $b) : 0.0,
-                    ($levels['student number'] ?? '') === 'alike' => (float) $n,
-                    in_array($levels['student number'] ?? '', ['differs', 'one digit'], true) => 0.0,
+                    ($levels['student number'] ?? null) === 'alike' => (float) $n,
+                    in_array($levels['student number'] ?? null, ['differs', 'one digit'], true) => 0.0,
                     default => $a + $b > 0 ? ($n * $a) / ($a + $b) : 0.0,
                 };
                 $matches += $expected;

@@ -68,7 +68,7 @@ final readonly class Linkage
     public function assigned(string $rowId): ?Candidate
     {
         foreach ($this->candidates[$rowId] ?? [] as $candidate) {
-            if ($candidate->subject->id === ($this->assigned[$rowId] ?? '')) {
+            if ($candidate->subject->id === ($this->assigned[$rowId] ?? null)) {
                 return $candidate;
             }
         }
