@@ -54,48 +54,36 @@ final class IntakePlans
     public function plan(Intake $intake, ?string $today = null): PlannedIntake
     {
         return $this->planFiles(
-            array_map(fn(array $f): array => [ListFiles::path($f['file']), $f['title']], $intake->files),
-            School::query()->findOrFail($intake->school_id),
-            $intake->title,
-            $intake->id,
-            $intake->round,
-            $intake->answers,
-            $intake->everyone,
-            $intake->confirmed,
-            $intake->actor_id,
-            $today,
+            new FilesOfList(
+                array_map(fn(array $f): array => [ListFiles::path($f['file']), $f['title']], $intake->files),
+                School::query()->findOrFail($intake->school_id),
+                $intake->title,
+                $intake->id,
+                $intake->round,
+                $intake->answers,
+                $intake->everyone,
+                $intake->confirmed,
+                $intake->actor_id,
+                $today,
+            ),
         );
     }
 
     /**
-     * @param  list<array{string, string}>  $files path and title of each
-     * @param  array<string, string>  $answers
-     * @param  string|null  $everyone scope of a list of everyone, null for additions
-     * @param  string|null  $today the day it is planned for, null for today at the school
-     * @param  string|null  $madeBy id of whoever brings the list in: it may write people of all schools they coordinate
-     *
      * @throws UnreadableList
      * @throws Refusal
      */
-    public function planFiles(
-        array $files,
-        School $school,
-        string $title,
-        string $seed,
-        int $round = 1,
-        array $answers = [],
-        ?string $everyone = null,
-        string $confirmed = '',
-        ?string $madeBy = null,
-        ?string $today = null,
-    ): PlannedIntake {
+    public function planFiles(FilesOfList $list): PlannedIntake
+    {
+        $school = $list->school;
         $year =
             SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->first() ??
             throw new Refusal("$school->name has no current school year. Make one first.");
-        $today ??= $this->kit->today($school);
+        $today = $list->today ?? $this->kit->today($school);
+        $answers = $list->answers;
         $facts = $this->facts($school);
         $names = $this->known->names();
-        $book = $this->read($files, $facts, $names, $today, $answers, $school->id);
+        $book = $this->read($list->files, $facts, $names, $today, $answers, $school->id);
         if ($book->contents->rows() === 0) {
             throw new UnreadableList(
                 'The list has a header and nobody below it. Open the file, check its first sheet, save it ' .
@@ -105,8 +93,10 @@ final class IntakePlans
         $book->contents->mustBeHeld();
         // The students a list makes have the same ids whenever the same files come again; whatever else it writes has
         // new ones.
-        $ids = $this->kit->ids(substr($seed, 0, 10) . strtoupper(substr(hash('sha256', "$seed|$round"), 0, 16)));
-        $scope = $everyone === null ? null : Scope::read($everyone);
+        $ids = $this->kit->ids(
+            substr($list->seed, 0, 10) . strtoupper(substr(hash('sha256', "$list->seed|$list->round"), 0, 16)),
+        );
+        $scope = $list->everyone === null ? null : Scope::read($list->everyone);
         $folder = new LineFolder($book->contents->students);
         $people = $this->kit->ids(
             '01K3QZ0000' .
@@ -116,7 +106,7 @@ final class IntakePlans
                             'sha256',
                             implode('|', [
                                 $school->id,
-                                ...array_map(fn(array $f): string => (string) hash_file('sha256', $f[0]), $files),
+                                ...array_map(fn(array $f): string => (string) hash_file('sha256', $f[0]), $list->files),
                             ]),
                         ),
                         0,
@@ -132,16 +122,16 @@ final class IntakePlans
         );
         $snapshot = $this->snapshots->forIntake($school->id, $this->needs($book, $linkage, $own, $answers, $scope));
         $wish = new IntakeWish(
-            $title,
+            $list->title,
             $school->id,
             $year->id,
             $today,
             $answers,
             $facts,
             $scope,
-            $confirmed,
-            Coordinators::otherSchools($madeBy, $school->id),
-            $madeBy,
+            $list->confirmed,
+            Coordinators::otherSchools($list->madeBy, $school->id),
+            $list->madeBy,
         );
         $plan = IntakePlanner::plan(
             $book->contents,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Intake\Commands;
 
+use App\Intake\FilesOfList;
 use App\Intake\IntakePlans;
 use App\Intake\PlanJson;
 use App\Intake\PlannedIntake;
@@ -101,14 +102,15 @@ class PlanCommand extends Command
                 $this->option('mode') === 'everyone' ? (string) Scope::read((string) $this->option('scope')) : null;
 
             return $planner->planFiles(
-                array_map(fn(string $f): array => [$f, basename($f)], $files),
-                $school,
-                implode(', ', array_map(basename(...), $files)),
-                $seed,
-                1,
-                $answers,
-                $scope,
-                (string) $this->option('confirm'),
+                new FilesOfList(
+                    array_map(fn(string $f): array => [$f, basename($f)], $files),
+                    $school,
+                    implode(', ', array_map(basename(...), $files)),
+                    $seed,
+                    answers: $answers,
+                    everyone: $scope,
+                    confirmed: (string) $this->option('confirm'),
+                ),
             );
         } catch (UnreadableList | Refusal $e) {
             $this->error($e->getMessage());

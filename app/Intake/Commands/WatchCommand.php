@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Intake\Commands;
 
+use App\Intake\FilesOfList;
 use App\Intake\IntakePlans;
 use App\Intake\NightlyReport;
 use App\Intake\PlannedIntake;
@@ -104,7 +105,9 @@ final class WatchCommand extends Command
             $scope =
                 $this->option('mode') === 'everyone' ? (string) Scope::read((string) $this->option('scope')) : null;
             [$planned, $entry] = Turns::take(function () use ($planner, $ledger, $file, $name, $school, $scope): array {
-                $planned = $planner->planFiles([[$file, $name]], $school, $name, (string) Str::ulid(), 1, [], $scope);
+                $planned = $planner->planFiles(
+                    new FilesOfList([[$file, $name]], $school, $name, (string) Str::ulid(), everyone: $scope),
+                );
 
                 return [
                     $planned,

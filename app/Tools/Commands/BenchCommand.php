@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Tools\Commands;
 
+use App\Intake\FilesOfList;
 use App\Intake\IntakePlans;
 use App\Ledger\Ledger;
 use App\LookAlikes\Pairs;
@@ -67,7 +68,7 @@ final class BenchCommand extends Command
         $bareRead = $this->time(fn(): int => $this->bareRead($file));
         $plan = null;
         $planned = $this->time(function () use ($planner, $file, $school, &$plan): void {
-            $plan = $planner->planFiles([[$file, 'bench']], $school, 'bench', (string) Str::ulid())->plan;
+            $plan = $planner->planFiles($this->asList($file, $school))->plan;
         });
         if ($plan === null) {
             return self::FAILURE;
@@ -78,7 +79,7 @@ final class BenchCommand extends Command
         $applied = $this->time(function () use ($ledger, $plan, $school, &$entry): void {
             $entry = $ledger->apply($plan, $school->id, null, Action::Intake);
         });
-        $again = $this->time(fn() => $planner->planFiles([[$file, 'bench']], $school, 'bench', (string) Str::ulid()));
+        $again = $this->time(fn() => $planner->planFiles($this->asList($file, $school)));
         $lookAlikes = $this->time(fn() => $pairs->of($school));
         $sections = array_values(
             DB::table('enrollments')
@@ -256,6 +257,11 @@ final class BenchCommand extends Command
         );
     }
 
+    private function asList(string $file, School $school): FilesOfList
+    {
+        return new FilesOfList([[$file, 'bench']], $school, 'bench', (string) Str::ulid());
+    }
+
     /** The exponent is the slope of log time over log rows, by least squares. */
     private function growth(IntakePlans $planner, School $school, int $known): void
     {
@@ -264,9 +270,7 @@ final class BenchCommand extends Command
             $file = (string) tempnam(sys_get_temp_dir(), 'bench') . '.xlsx';
             $this->list($file, $rows, intdiv($known, 2));
             $read = $this->time(fn(): int => $this->bareRead($file));
-            $plan = $this->time(
-                fn() => $planner->planFiles([[$file, 'bench']], $school, 'bench', (string) Str::ulid()),
-            );
+            $plan = $this->time(fn() => $planner->planFiles($this->asList($file, $school)));
             $table[] = [$rows, $this->seconds($plan), $this->seconds($read), $this->ratio($plan, $read)];
             $points[] = [log($rows), log($plan)];
             unlink($file);
