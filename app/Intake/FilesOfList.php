@@ -6,7 +6,7 @@ namespace App\Intake;
 
 use App\Models\School;
 
-/** Files that are one list, and all that was said about them: with what is known it makes the plan, the same each time. */
+/** Files that are one list, and all that was said about them: with what is known, they make the same plan each time. */
 final readonly class FilesOfList
 {
     /**
