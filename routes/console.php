@@ -9,3 +9,6 @@ Schedule::command('vantrel:clean-up')->dailyAt('02:30')->withoutOverlapping()->o
 
 // What a kill has left half-said is found within a minute.
 Schedule::command('vantrel:sweep')->everyMinute()->withoutOverlapping()->onOneServer();
+
+// Whom a worker has not come to: one that was killed, or none that runs.
+Schedule::command('vantrel:look-alikes')->everyMinute()->withoutOverlapping()->onOneServer();

@@ -141,6 +141,7 @@ Route::prefix('api')->group(function (): void {
                 Route::get('card-sheet', [CardController::class, 'sheet']);
                 Route::post('cards', [CardController::class, 'store']);
                 Route::get('look-alikes', [LookAlikeController::class, 'index']);
+                Route::post('look-alikes/again', [LookAlikeController::class, 'again']);
                 Route::get('look-alikes/{left}/{right}', [LookAlikeController::class, 'show']);
                 Route::post('look-alikes/{left}/{right}/merge', [LookAlikeController::class, 'merge']);
                 Route::post('look-alikes/{left}/{right}/apart', [LookAlikeController::class, 'apart']);

@@ -5,32 +5,60 @@ declare(strict_types=1);
 namespace App\LookAlikes;
 
 use App\Models\School;
-use App\Models\Subjects;
 use Illuminate\Database\Query\Builder;
-use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 use Vantrel\Core\LookAlikes\LookAlike;
-use Vantrel\Core\LookAlikes\LookAlikes;
 use Vantrel\Core\Matching\Matcher;
 use Vantrel\Core\Matching\Subject;
 
-/** The look-alikes of a school, worked out again only when the ledger has moved on. */
+/** The look-alikes of a school as {@see Finding} has kept them. */
 final class Pairs
 {
-    /** @return list<LookAlike> without those a person has told apart */
+    public function __construct(private readonly Students $students) {}
+
+    /** @return list<LookAlike> likeliest first, without those a person has told apart; evidence is {@see judge}'s */
     public function of(School $school): array
     {
-        $at = DB::table('ledger_entries')
-            ->selectRaw('coalesce(max(seq), 0) + coalesce(sum(undone_at is not null), 0) * 1000000007 as at')
-            ->value('at');
+        return array_values(
+            self::shown($school)
+                ->orderByDesc('l.probability')
+                ->orderBy('l.left_id')
+                ->orderBy('l.right_id')
+                ->get(['l.left_id', 'l.right_id', 'l.probability', 'l.caution', 'l.accounts', 'l.facts'])
+                ->map(
+                    fn(stdClass $l): LookAlike => new LookAlike(
+                        $l->left_id,
+                        $l->right_id,
+                        (float) $l->probability,
+                        $l->caution,
+                        [],
+                        (int) $l->accounts,
+                        $l->facts,
+                    ),
+                )
+                ->all(),
+        );
+    }
 
-        return Cache::remember("look-alikes|$school->id|$at", 3600, fn(): array => $this->find($school));
+    public function count(School $school): int
+    {
+        return self::shown($school)->count();
+    }
+
+    /** Students of the school whom something was written about and who have not been looked through since. */
+    public function waiting(School $school): int
+    {
+        return DB::table('look_alike_todo as t')
+            ->join('people as p', 'p.id', '=', 't.person_id')
+            ->where('p.school_id', $school->id)
+            ->where('p.state', 'active')
+            ->count();
     }
 
     public function subject(string $personId): ?Subject
     {
-        return $this->subjects(fn(Builder $q): Builder => $q->where('p.id', $personId))[0] ?? null;
+        return $this->students->list(fn(Builder $q): Builder => $q->where('p.id', $personId))[0] ?? null;
     }
 
     /** Both judged against everyone of the school, as the list does. */
@@ -38,7 +66,7 @@ final class Pairs
     {
         $candidate = Matcher::link(
             [$left],
-            $this->subjects(
+            $this->students->list(
                 fn(Builder $q): Builder => $q->where('p.school_id', $left->schoolId)->where('p.state', '!=', 'merged'),
             ),
         )->judge($left, $right);
@@ -46,58 +74,27 @@ final class Pairs
         return new LookAlike($left->id, $right->id, $candidate->probability, $candidate->caution, $candidate->evidence);
     }
 
-    /** @return list<LookAlike> */
-    private function find(School $school): array
+    /** Kept pairs (`l`) of which both still are there, and nobody has said that they are two. */
+    private static function shown(School $school): Builder
     {
-        $apart = [];
-        foreach (DB::table('known_apart')->get(['left_id', 'right_id']) as $pair) {
-            $apart["$pair->left_id $pair->right_id"] = $apart["$pair->right_id $pair->left_id"] = true;
+        $query = DB::table('look_alikes as l')->where('l.school_id', $school->id)->where('l.accounts', '>', 0);
+        foreach (['left', 'right'] as $side) {
+            $query->join(
+                "people as $side",
+                fn($on) => $on
+                    ->on("$side.id", '=', "l.{$side}_id")
+                    ->on("$side.school_id", '=', 'l.school_id')
+                    ->where("$side.state", 'active'),
+            );
         }
 
-        return LookAlikes::among(
-            $this->subjects(
-                fn(Builder $q): Builder => $q->where('p.school_id', $school->id)->where('p.state', 'active'),
-            ),
-            null,
-            $apart,
-        );
-    }
-
-    /**
-     * @param  callable(Builder): Builder  $where
-     * @return list<Subject>
-     */
-    private function subjects(callable $where): array
-    {
-        $students = $where(DB::table('people as p')->where('p.kind', 'student'))
-            ->orderBy('p.id')
-            ->get([
-                'p.id',
-                'p.given_name',
-                'p.family_name',
-                'p.birth_date',
-                'p.number',
-                'p.email',
-                'p.grade',
-                'p.school_id',
-            ]);
-        $contacts = [];
-        foreach (
-            DB::table('guardianships as g')
-                ->join('people as c', 'c.id', '=', 'g.guardian_id')
-                ->whereIn('g.student_id', $students->pluck('id'))
-                ->where('g.state', '!=', 'ended')
-                ->get(['g.student_id', 'c.email', 'c.phone'])
-            as $c
-        ) {
-            $contacts[$c->student_id] = [
-                ...$contacts[$c->student_id] ?? [],
-                ...array_values(array_filter([(string) $c->email, (string) $c->phone])),
-            ];
-        }
-
-        return array_values(
-            $students->map(fn(stdClass $s): Subject => Subjects::of($s, $contacts[$s->id] ?? []))->all(),
+        return $query->whereNotExists(
+            fn(Builder $q) => $q
+                ->from('known_apart as k')
+                ->whereColumn('k.left_id', 'l.left_id')
+                ->whereColumn('k.right_id', 'l.right_id')
+                // What was said before facts were kept with it stays said.
+                ->whereIn('k.facts', ['', DB::raw('l.facts')]),
         );
     }
 }

@@ -13,6 +13,7 @@ use App\Ledger\EntryUndone;
 use App\Ledger\EntryWritten;
 use App\Ledger\Outcome;
 use App\Ledger\WriteGuard;
+use App\LookAlikes\FollowEntries;
 use App\Mailroom\MailroomTransport;
 use App\Models\LedgerEntry;
 use App\Platform\SchoolDay;
@@ -70,6 +71,7 @@ final class VantrelProvider extends ServiceProvider
             fn(TransactionCommitting $e) => Outcome::committing($e->connection),
         );
         Event::listen(EntryWritten::class, AddressNotices::class);
+        Event::listen([EntryWritten::class, EntryUndone::class, EntryRedone::class], FollowEntries::class);
         Event::listen(
             ConnectionEstablished::class,
             fn(ConnectionEstablished $e) => $e->connection->beforeExecuting(WriteGuard::look(...)),

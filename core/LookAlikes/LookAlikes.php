@@ -16,43 +16,69 @@ final class LookAlikes
     private const WORTH_A_LOOK = 0.5;
 
     /**
+     * Everyone held against everyone, clusters and all.
+     *
      * @param  list<Subject>  $students
      * @param  array<string, true>  $toldApart "id id" of pairs a person has told apart, both ways round
      * @return list<LookAlike> each pair once, the smaller id left, likeliest first
      */
     public static function among(array $students, ?Weights $weights = null, array $toldApart = []): array
     {
-        $pairs = [];
-        foreach (Matcher::pairs($students, $weights, $toldApart) as [$student, $candidate]) {
-            $other = $candidate->subject;
-            $ids = [$student->id, $other->id];
-            sort($ids);
-            // A school gives a number once: two accounts with two numbers of one school are two children, however
-            // alike.
-            $numbered =
-                $student->number !== '' &&
-                $other->number !== '' &&
-                $student->number !== $other->number &&
-                $student->schoolId === $other->schoolId;
-            if (!$numbered && $candidate->probability >= self::WORTH_A_LOOK) {
-                $pairs[implode('+', $ids)] = new LookAlike(
-                    $ids[0],
-                    $ids[1],
-                    $candidate->probability,
-                    $candidate->caution,
-                    $candidate->evidence,
-                );
+        $pairs = array_values(
+            array_filter(
+                self::of($students, $students, $weights),
+                fn(LookAlike $p): bool => !isset($toldApart["$p->leftId $p->rightId"]),
+            ),
+        );
+        $numbers = [];
+        foreach ($students as $student) {
+            $numbers[$student->id] = [$student->schoolId, $student->number];
+        }
+        $kept = [];
+        foreach (self::accounts($pairs, $numbers, $toldApart) as $i => $accounts) {
+            if ($accounts > 0) {
+                $kept[] = $pairs[$i]->of($accounts);
             }
         }
-        $pairs = self::clustered($pairs, $students, $toldApart);
         usort(
-            $pairs,
+            $kept,
             fn(LookAlike $a, LookAlike $b): int => [$b->probability, $a->leftId, $a->rightId] <=> [
                 $a->probability,
                 $b->leftId,
                 $b->rightId,
             ],
         );
+
+        return $kept;
+    }
+
+    /**
+     * Pairs of some students with any of those known, whatever a person may have said of them.
+     *
+     * @param  list<Subject>  $students
+     * @param  iterable<Subject>  $known everyone of the school, those students included
+     * @return list<LookAlike> each pair once, the smaller id left
+     */
+    public static function of(array $students, iterable $known, ?Weights $weights = null): array
+    {
+        $pairs = [];
+        foreach (Matcher::pairs($students, $known, $weights) as [$student, $candidate]) {
+            $other = $candidate->subject;
+            if (
+                $candidate->probability >= self::WORTH_A_LOOK &&
+                !self::numbered([$student->schoolId, $student->number], [$other->schoolId, $other->number])
+            ) {
+                [$left, $right] = $student->id < $other->id ? [$student, $other] : [$other, $student];
+                $pairs[] = new LookAlike(
+                    $left->id,
+                    $right->id,
+                    $candidate->probability,
+                    $candidate->caution,
+                    $candidate->evidence,
+                    facts: ToldApart::facts($left, $right),
+                );
+            }
+        }
 
         return $pairs;
     }
@@ -61,49 +87,43 @@ final class LookAlikes
      * Pairs that hang together are one child; where two of a cluster cannot be (two numbers of one school, or told
      * apart by a person), the weakest link between them is not shown.
      *
-     * @param  array<string, LookAlike>  $pairs
-     * @param  list<Subject>  $students
-     * @param  array<string, true>  $toldApart
-     * @return array<string, LookAlike>
+     * @param  list<LookAlike>  $pairs
+     * @param  array<string, array{string, string}>  $numbers id to school and number, '' for none
+     * @param  array<string, true>  $toldApart "id id" of pairs a person has told apart, both ways round
+     * @return list<int> for each pair, how many accounts the cluster has that keeps it; 0 where none does
      */
-    private static function clustered(array $pairs, array $students, array $toldApart): array
+    public static function accounts(array $pairs, array $numbers, array $toldApart): array
     {
-        $byId = [];
-        foreach ($students as $student) {
-            $byId[$student->id] = $student;
-        }
-        $contradict = fn(string $a, string $b): bool => isset($toldApart["$a $b"]) ||
-            ($byId[$a]->number !== '' &&
-                $byId[$b]->number !== '' &&
-                $byId[$a]->number !== $byId[$b]->number &&
-                $byId[$a]->schoolId === $byId[$b]->schoolId);
         $size = $cluster = [];
         foreach (
             Clusters::of(
-                array_map(fn(LookAlike $p): array => [$p->leftId, $p->rightId, $p->probability], array_values($pairs)),
-                $contradict,
+                array_map(fn(LookAlike $p): array => [$p->leftId, $p->rightId, $p->probability], $pairs),
+                fn(string $a, string $b): bool => isset($toldApart["$a $b"]) ||
+                    self::numbered($numbers[$a], $numbers[$b]),
             )
             as $n => $members
         ) {
-            foreach ($members as $id) {
-                $cluster[$id] = $n;
-            }
+            $cluster += array_fill_keys($members, $n);
             $size[$n] = count($members);
         }
-        $kept = [];
-        foreach ($pairs as $key => $p) {
-            if (isset($cluster[$p->leftId], $cluster[$p->rightId]) && $cluster[$p->leftId] === $cluster[$p->rightId]) {
-                $kept[$key] = new LookAlike(
-                    $p->leftId,
-                    $p->rightId,
-                    $p->probability,
-                    $p->caution,
-                    $p->evidence,
-                    $size[$cluster[$p->leftId]],
-                );
-            }
-        }
 
-        return $kept;
+        return array_map(
+            fn(LookAlike $p): int => isset($cluster[$p->leftId], $cluster[$p->rightId]) &&
+            $cluster[$p->leftId] === $cluster[$p->rightId]
+                ? $size[$cluster[$p->leftId]]
+                : 0,
+            $pairs,
+        );
+    }
+
+    /**
+     * A school gives a number once: two accounts with two numbers of one school are two children, however alike.
+     *
+     * @param  array{string, string}  $a school and number, '' for none
+     * @param  array{string, string}  $b
+     */
+    private static function numbered(array $a, array $b): bool
+    {
+        return $a[1] !== '' && $b[1] !== '' && $a[1] !== $b[1] && $a[0] === $b[0];
     }
 }

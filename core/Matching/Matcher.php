@@ -50,9 +50,8 @@ final class Matcher
     /**
      * @param  list<Subject>  $rows
      * @param  iterable<Subject>  $known
-     * @param  array<string, true>  $toldApart "id id" of pairs a person has told apart, both ways round
      */
-    private function __construct(array $rows, iterable $known, Weights $weights, private readonly array $toldApart)
+    private function __construct(array $rows, iterable $known, Weights $weights)
     {
         $this->crowd = new Population();
         $this->blocks = new Blocks($rows, $known, $this->crowd);
@@ -62,11 +61,10 @@ final class Matcher
     /**
      * @param  list<Subject>  $rows
      * @param  iterable<Subject>  $known read once; only those who share something with a row are kept
-     * @param  array<string, true>  $toldApart "id id" of pairs a person has told apart, both ways round
      */
-    public static function link(array $rows, iterable $known, ?Weights $weights = null, array $toldApart = []): Linkage
+    public static function link(array $rows, iterable $known, ?Weights $weights = null): Linkage
     {
-        $matcher = new self($rows, $known, $weights ?? Weights::published(), $toldApart);
+        $matcher = new self($rows, $known, $weights ?? Weights::published());
         $scores = $candidates = $apart = [];
         foreach ($rows as $row) {
             $scores[$row->id] = $matcher->score($row);
@@ -100,17 +98,16 @@ final class Matcher
     }
 
     /**
-     * Pairs among one set of records that may be one person, each judged by itself: several records can be the same
-     * one.
+     * Pairs that may be one person, each judged by itself: several records can be the same one.
      *
-     * @param  list<Subject>  $subjects
-     * @param  array<string, true>  $toldApart "id id" of pairs a person has told apart, both ways round
+     * @param  list<Subject>  $subjects whose pairs are looked for
+     * @param  iterable<Subject>|null  $among everyone they may be, themselves included; null for each other only
      * @return list<array{Subject, Candidate}> each pair once, those of {@see OTHER} and more, in the order of the
      *     records
      */
-    public static function pairs(array $subjects, ?Weights $weights = null, array $toldApart = []): array
+    public static function pairs(array $subjects, ?iterable $among = null, ?Weights $weights = null): array
     {
-        $matcher = new self($subjects, $subjects, $weights ?? Weights::published(), $toldApart);
+        $matcher = new self($subjects, $among ?? $subjects, $weights ?? Weights::published());
         $pairs = $seen = [];
         foreach ($subjects as $subject) {
             foreach ($matcher->score($subject) as [$other, $a, $b, $levels]) {
@@ -186,7 +183,7 @@ final class Matcher
      */
     public static function patterns(array $rows, iterable $known): array
     {
-        $matcher = new self($rows, $known, Weights::published(), []);
+        $matcher = new self($rows, $known, Weights::published());
         $patterns = $counts = [];
         foreach ($rows as $row) {
             foreach ($matcher->blocks->nearTo($row) as $person) {
@@ -212,7 +209,7 @@ final class Matcher
     {
         $scored = [];
         foreach ($this->blocks->nearTo($row) as $person) {
-            if ($person->id === $row->id || isset($this->toldApart["$row->id $person->id"])) {
+            if ($person->id === $row->id) {
                 continue;
             }
             $levels = $this->comparator->levels($row, $person);

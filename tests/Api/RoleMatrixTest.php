@@ -105,6 +105,7 @@ function matrix(): array
         'GET api/schools/{school}/card-sheet' => $school,
         'POST api/schools/{school}/cards' => $school,
         'GET api/schools/{school}/look-alikes' => $school,
+        'POST api/schools/{school}/look-alikes/again' => $school,
         'GET api/schools/{school}/look-alikes/{left}/{right}' => $school,
         'POST api/schools/{school}/look-alikes/{left}/{right}/merge' => $school,
         'POST api/schools/{school}/look-alikes/{left}/{right}/apart' => $school,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Support;
 
+use App\LookAlikes\Finding;
 use App\Models\Person;
 use App\Models\School;
 use App\Models\Section;
@@ -261,6 +262,14 @@ final class World
         DB::table($table)->insert(['id' => $id, ...$versioned ? ['version' => 0] : [], ...$row]);
 
         return $id;
+    }
+
+    /** What the worker does of its own accord where people come by entries: everyone is held against everyone. */
+    public function lookThrough(): void
+    {
+        $finding = app(Finding::class);
+        $finding->all($this->schoolModel());
+        $finding->run();
     }
 
     /** A checksum of every table that plans change, row by row. @return array<string, string> */

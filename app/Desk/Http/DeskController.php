@@ -111,7 +111,7 @@ final class DeskController
                 'look-alikes',
                 ['Look-alike', 'two accounts that may be one person'],
                 ['Look-alikes', 'accounts that may be one person'],
-                count($pairs->of($school)),
+                $pairs->count($school),
                 null,
                 'look-alikes',
             ),

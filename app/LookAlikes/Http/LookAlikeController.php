@@ -8,14 +8,17 @@ use App\Ledger\Ledger;
 use App\Ledger\LedgerLine;
 use App\Ledger\PlanView;
 use App\Ledger\Snapshots;
+use App\LookAlikes\Finding;
 use App\LookAlikes\Http\Wishes\MergeWish;
 use App\LookAlikes\Http\Wishes\PicksWish;
+use App\LookAlikes\Jobs\FindLookAlikes;
 use App\LookAlikes\Pairs;
 use App\LookAlikes\Views\PairDetail;
 use App\LookAlikes\Views\PairField;
 use App\LookAlikes\Views\PairLine;
 use App\LookAlikes\Views\PairPage;
 use App\LookAlikes\Views\PairSide;
+use App\LookAlikes\Views\WaitingCount;
 use App\Models\Person;
 use App\Models\School;
 use App\Platform\Answers;
@@ -26,6 +29,7 @@ use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Wishes;
 use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
@@ -92,7 +96,20 @@ final class LookAlikeController
             }
         }
 
-        return new PairPage($lines);
+        return new PairPage($lines, $this->pairs->waiting($school));
+    }
+
+    #[Answers(WaitingCount::class, 'Look through everyone once more, in the background')]
+    public function again(School $school, Finding $finding): WaitingCount
+    {
+        $waiting = DB::transaction(function () use ($school, $finding): int {
+            $finding->all($school);
+            FindLookAlikes::dispatch();
+
+            return $this->pairs->waiting($school);
+        });
+
+        return new WaitingCount($waiting);
     }
 
     #[Answers(PairDetail::class, 'Two accounts side by side, and what merging them would do')]
@@ -163,8 +180,13 @@ final class LookAlikeController
             throw new NotFoundHttpException();
         }
 
+        $before = $this->snapshots->list(
+            Records\KnownApart::class,
+            fn(Builder $q): Builder => $q->whereIn('left_id', [$left, $right])->whereIn('right_id', [$left, $right]),
+        );
+
         return $this->apply(
-            ToldApart::plan($a, $b, $this->kit->ids($this->kit->seed())),
+            ToldApart::plan($a, $b, $before[0] ?? null, $this->kit->ids($this->kit->seed())),
             $school,
             $request,
             Action::Apart,

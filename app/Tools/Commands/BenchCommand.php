@@ -7,7 +7,7 @@ namespace App\Tools\Commands;
 use App\Intake\FilesOfList;
 use App\Intake\IntakePlans;
 use App\Ledger\Ledger;
-use App\LookAlikes\Pairs;
+use App\LookAlikes\Finding;
 use App\Models\School;
 use App\PrintRoom\CardPrinter;
 use Closure;
@@ -35,7 +35,7 @@ final class BenchCommand extends Command
 
     protected $description = 'Measure a list from file to ledger; run by bin/bench on a database of its own';
 
-    public function handle(IntakePlans $planner, Ledger $ledger, CardPrinter $printer, Pairs $pairs): int
+    public function handle(IntakePlans $planner, Ledger $ledger, CardPrinter $printer, Finding $finding): int
     {
         if (DB::table('people')->exists()) {
             $this->error('This wants an empty database. Run bin/bench.');
@@ -80,7 +80,10 @@ final class BenchCommand extends Command
             $entry = $ledger->apply($plan, $school->id, null, Action::Intake);
         });
         $again = $this->time(fn() => $planner->planFiles($this->asList($file, $school)));
-        $lookAlikes = $this->time(fn() => $pairs->of($school));
+        $lookAlikes = $this->time(function () use ($finding, $school): void {
+            $finding->all($school);
+            $finding->run();
+        });
         $sections = array_values(
             DB::table('enrollments')
                 // Of those the list has made accounts for: the people known before have none to print.

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Tools\Commands;
 
+use App\LookAlikes\Finding;
+use App\Models\School;
 use App\Platform\PlannerKit;
 use App\Tools\DemoIntake;
 use Database\Seeders\DemoDistrict;
@@ -21,7 +23,7 @@ final class SeedCommand extends Command
 
     protected $description = 'Fill an empty database; does nothing where there is data';
 
-    public function handle(PlannerKit $kit): int
+    public function handle(PlannerKit $kit, Finding $finding): int
     {
         if (DB::table('schools')->exists()) {
             return self::SUCCESS;
@@ -33,6 +35,10 @@ final class SeedCommand extends Command
         }
         (new DemoDistrict($kit))->run();
         DemoIntake::leaveHalfDone();
+        foreach (School::query()->get() as $school) {
+            $finding->all($school);
+        }
+        $finding->run();
 
         return self::SUCCESS;
     }

@@ -892,6 +892,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/{school}/look-alikes/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Look through everyone once more, in the background */
+        post: operations["againLookAlikeController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools/{school}/look-alikes/{left}/{right}": {
         parameters: {
             query?: never;
@@ -2229,6 +2246,7 @@ export interface components {
         };
         PairPage: {
             pairs: components["schemas"]["PairLine"][];
+            waiting: number;
         };
         PairSide: {
             id: string;
@@ -2657,6 +2675,9 @@ export interface components {
         };
         /** @enum {string} */
         Verdict: "new" | "update" | "same" | "ask" | "cannot" | "leaving" | "archived";
+        WaitingCount: {
+            waiting: number;
+        };
         /** @enum {string} */
         Way: "card" | "passphrase" | "own" | "school";
         WeightLine: {
@@ -4095,6 +4116,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PairPage"];
+                };
+            };
+        };
+    };
+    againLookAlikeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaitingCount"];
                 };
             };
         };

@@ -28,6 +28,7 @@ it('merges two accounts: both sign in to one, undo brings both back', function (
             'number' => "03$i",
         ]);
     }
+    $this->world->lookThrough();
     $pairs = $this->as->getJson("/api/schools/{$this->world->school}/look-alikes")->assertOk();
     expect($pairs->json('pairs'))->toHaveCount(1);
     [$left, $right] = [$pairs->json('pairs.0.leftId'), $pairs->json('pairs.0.rightId')];

@@ -6,6 +6,7 @@ use Tests\Support\PlanText;
 use Vantrel\Core\LookAlikes\MergedField;
 use Vantrel\Core\LookAlikes\MergePlanner;
 use Vantrel\Core\LookAlikes\ToldApart;
+use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\LooseEnds;
 use Vantrel\Core\Plan\Refusal;
@@ -14,6 +15,7 @@ use Vantrel\Core\Plan\Standing;
 use Vantrel\Core\Records\Enrollment;
 use Vantrel\Core\Records\Guardianship;
 use Vantrel\Core\Records\Identity;
+use Vantrel\Core\Records\KnownApart;
 use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\Record;
 use Vantrel\Core\Records\SignIn;
@@ -220,8 +222,8 @@ it('refuses two of different kinds, one with itself, and one who is gone', funct
 
 it('notes two as two people, the same way round whoever is named first', function (): void {
     $ids = new Ids('01K3CNQ0000000000000000000');
-    expect(ToldApart::plan(account('b'), account('a'), $ids)->changes[0])->toEqual(
-        ToldApart::plan(account('a'), account('b'), $ids)->changes[0],
+    expect(ToldApart::plan(account('b'), account('a'), null, $ids)->changes[0])->toEqual(
+        ToldApart::plan(account('a'), account('b'), null, $ids)->changes[0],
     );
 });
 
@@ -350,6 +352,18 @@ it('tells two apart, the same whichever is named first', function (): void {
     $ids = new Ids('01K3CNQ0000000000000000000');
     $a = account('a');
     $b = account('b', ['given_name' => 'Amal']);
-    PlanText::mustBe(ToldApart::plan($b, $a, $ids), __DIR__, 'told-apart');
-    expect(ToldApart::plan($a, $b, $ids)->changes)->toEqual(ToldApart::plan($b, $a, $ids)->changes);
+    PlanText::mustBe(ToldApart::plan($b, $a, null, $ids), __DIR__, 'told-apart');
+    expect(ToldApart::plan($a, $b, null, $ids)->changes)->toEqual(ToldApart::plan($b, $a, null, $ids)->changes);
+});
+
+it('notes anew what was told apart when the facts were others', function (): void {
+    $ids = new Ids('01K3CNQ0000000000000000000');
+    $facts = fn(Person $b, ?KnownApart $before = null): Change => ToldApart::plan(account('a'), $b, $before, $ids)
+        ->changes[0];
+    $again = $facts(account('b'), new KnownApart('k1', 4, ['left_id' => 'a', 'right_id' => 'b', 'facts' => 'other']));
+    expect([$again->id, $again->inserts()])
+        ->toBe(['k1', false])
+        ->and($again->after['facts'])
+        ->toBe($facts(account('b'))->after['facts'])
+        ->not->toBe($facts(account('b', ['birth_date' => '2001-01-01']))->after['facts']);
 });

@@ -58,7 +58,7 @@ export function PairPage({ school }: { school: School }) {
     );
     const apart = useAct(
         () => data(api.POST('/api/schools/{school}/look-alikes/{left}/{right}/apart', { params: { path } })),
-        options('Noted: two people. They are not asked about again.'),
+        options('Noted: two people. They are asked about again only when what is known of them changes.'),
     );
     useKey('Escape', 'Back to the list', back);
     const pair = asked.data;

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\LookAlikes\Commands;
+
+use App\LookAlikes\Finding;
+use App\LookAlikes\Pairs;
+use App\Models\School;
+use Illuminate\Console\Command;
+
+final class LookAlikesCommand extends Command
+{
+    protected $signature = 'vantrel:look-alikes {--all : everyone of every school, not only those who wait}';
+
+    protected $description = 'Look for accounts that may be one person, among those something was written about';
+
+    public function handle(Finding $finding, Pairs $pairs): int
+    {
+        ini_set('memory_limit', '512M');
+        foreach ($this->option('all') ? School::query()->get() : [] as $school) {
+            $finding->all($school);
+        }
+        $finding->run();
+        foreach (School::query()->orderBy('code')->get() as $school) {
+            $this->line("$school->code: {$pairs->count($school)}");
+        }
+
+        return self::SUCCESS;
+    }
+}

@@ -1,0 +1,202 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\LookAlikes;
+
+use App\Models\School;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
+use stdClass;
+use Vantrel\Core\LookAlikes\LookAlike;
+use Vantrel\Core\LookAlikes\LookAlikes;
+use Vantrel\Core\Records\Entity;
+
+/**
+ * Finds the look-alikes of those something was written about, and keeps them. What was written while it worked stays
+ * to be done; killed half-way, it begins again.
+ */
+final class Finding
+{
+    /** How many are looked through at a time, 50,000 in some 30 seconds; what is kept is whole after each. */
+    private const CHUNK = 50_000;
+
+    /** Seconds to wait for another who is at it: what it does not see any more, this one does. */
+    private const PATIENCE = 60;
+
+    public function __construct(private readonly Students $students) {}
+
+    /** Everyone of a school is looked through once more. */
+    public function all(School $school): void
+    {
+        $this->wait(DB::table('people as p')->where('p.school_id', $school->id)->where('p.state', 'active'));
+    }
+
+    /** Whom an entry, written, undone or done again, has touched: students, their guardians, and pairs told apart. */
+    public function touched(int $seq): void
+    {
+        $changes = fn(Entity $of): Builder => DB::table('ledger_changes as c')
+            ->where('c.entry_seq', $seq)
+            ->where('c.entity', $of->value);
+        // What an undo took away is read from the images.
+        $image = fn(Entity $of, string $column): Builder => $changes($of)->selectRaw(
+            "coalesce(json_value(c.after, '$.$column'), json_value(c.before, '$.$column'))",
+        );
+        $touched = $changes(Entity::Person)
+            ->select('c.row_id as id')
+            ->union(
+                $changes(Entity::Person)
+                    ->join('guardianships as g', 'g.guardian_id', '=', 'c.row_id')
+                    ->select('g.student_id'),
+            )
+            ->union(
+                $changes(Entity::Guardianship)
+                    ->join('guardianships as g', 'g.id', '=', 'c.row_id')
+                    ->select('g.student_id'),
+            )
+            ->union($image(Entity::Guardianship, 'student_id'))
+            ->union(
+                $changes(Entity::KnownApart)->join('known_apart as k', 'k.id', '=', 'c.row_id')->select('k.left_id'),
+            )
+            ->union($image(Entity::KnownApart, 'left_id'));
+        $this->wait(DB::table('people as p')->joinSub($touched, 't', 't.id', '=', 'p.id'));
+    }
+
+    /** @param  Builder  $people (`p`) who wait from now on, of whom the students are looked through */
+    private function wait(Builder $people): void
+    {
+        $ids = $people->where('p.kind', 'student');
+        $now = DB::raw('now(6)');
+        DB::table('look_alike_todo')
+            ->whereIn('person_id', (clone $ids)->select('p.id'))
+            ->update(['since' => $now]);
+        DB::table('look_alike_todo')->insertOrIgnoreUsing(['person_id', 'since'], $ids->select('p.id', $now));
+    }
+
+    /** Looks through all who wait; two at once take turns. */
+    public function run(): void
+    {
+        if (DB::table('look_alike_todo')->doesntExist()) {
+            return;
+        }
+        DB::select('select get_lock(?, ?)', [$this->lock(), self::PATIENCE]);
+        try {
+            do {
+                $waiting = DB::table('look_alike_todo as t')
+                    ->leftJoin('people as p', 'p.id', '=', 't.person_id')
+                    ->orderBy('p.school_id')
+                    ->orderBy('t.person_id')
+                    ->limit(self::CHUNK)
+                    ->get(['t.person_id', 't.since', 'p.school_id']);
+                foreach ($waiting->groupBy(fn(stdClass $t): string => (string) $t->school_id) as $school => $of) {
+                    $this->find((string) $school, $of);
+                }
+            } while ($waiting->isNotEmpty());
+        } finally {
+            DB::select('select release_lock(?)', [$this->lock()]);
+        }
+    }
+
+    /** @param  Collection<int, stdClass>  $waiting of one school */
+    private function find(string $school, Collection $waiting): void
+    {
+        $ids = $waiting->pluck('person_id')->all();
+        $active = fn(Builder $q): Builder => $q->where('p.school_id', $school)->where('p.state', 'active');
+        $touched = $this->students->list(
+            fn(Builder $q): Builder => $active($q)->whereIn('p.id', DB::table('look_alike_todo')->select('person_id')),
+        );
+        $everyone = count($touched) === $active(DB::table('people as p')->where('p.kind', 'student'))->count();
+        $pairs = $touched === [] ? [] : LookAlikes::of($touched, $everyone ? $touched : $this->students->each($active));
+        DB::transaction(function () use ($school, $waiting, $ids, $pairs): void {
+            foreach (array_chunk($ids, 1000) as $some) {
+                DB::table('look_alikes')->whereIn('left_id', $some)->delete();
+                DB::table('look_alikes')->whereIn('right_id', $some)->delete();
+            }
+            foreach (array_chunk($pairs, 500) as $chunk) {
+                DB::table('look_alikes')->upsert(
+                    array_map(
+                        fn(LookAlike $p): array => [
+                            'left_id' => $p->leftId,
+                            'right_id' => $p->rightId,
+                            'school_id' => $school,
+                            'probability' => $p->probability,
+                            'caution' => $p->caution,
+                            'facts' => $p->facts,
+                        ],
+                        $chunk,
+                    ),
+                    ['left_id', 'right_id'],
+                );
+            }
+            $this->cluster($school);
+            // Only what was read: who was touched again in the meantime waits on.
+            foreach ($waiting->groupBy('since') as $since => $of) {
+                foreach ($of->chunk(1000) as $some) {
+                    DB::table('look_alike_todo')
+                        ->whereIn('person_id', $some->pluck('person_id'))
+                        ->where('since', (string) $since)
+                        ->delete();
+                }
+            }
+        });
+    }
+
+    private function cluster(string $school): void
+    {
+        $pairs = DB::table('look_alikes as l')
+            ->join('people as a', 'a.id', '=', 'l.left_id')
+            ->join('people as b', 'b.id', '=', 'l.right_id')
+            ->leftJoin(
+                'known_apart as k',
+                fn($on) => $on
+                    ->on('k.left_id', '=', 'l.left_id')
+                    ->on('k.right_id', '=', 'l.right_id')
+                    ->whereIn('k.facts', ['', DB::raw('l.facts')]),
+            )
+            ->where('l.school_id', $school)
+            ->orderBy('l.left_id')
+            ->orderBy('l.right_id')
+            ->get([
+                'l.left_id',
+                'l.right_id',
+                'l.probability',
+                'l.accounts',
+                'a.number as left_number',
+                'b.number as right_number',
+                'k.id as apart',
+            ]);
+        $numbers = $apart = $links = [];
+        foreach ($pairs as $p) {
+            $numbers[$p->left_id] = [$school, (string) $p->left_number];
+            $numbers[$p->right_id] = [$school, (string) $p->right_number];
+            if ($p->apart === null) {
+                $links[] = $p;
+            } else {
+                $apart["$p->left_id $p->right_id"] = $apart["$p->right_id $p->left_id"] = true;
+            }
+        }
+        $accounts = LookAlikes::accounts(
+            array_map(
+                fn(stdClass $p): LookAlike => new LookAlike($p->left_id, $p->right_id, (float) $p->probability, '', []),
+                $links,
+            ),
+            $numbers,
+            $apart,
+        );
+        foreach ($links as $i => $p) {
+            if ($accounts[$i] !== (int) $p->accounts) {
+                DB::table('look_alikes')
+                    ->where('left_id', $p->left_id)
+                    ->where('right_id', $p->right_id)
+                    ->update(['accounts' => $accounts[$i]]);
+            }
+        }
+    }
+
+    /** Of this database: several instances may share a server. */
+    private function lock(): string
+    {
+        return substr('look-alikes ' . DB::connection()->getDatabaseName(), 0, 64);
+    }
+}

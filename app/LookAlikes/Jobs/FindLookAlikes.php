@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\LookAlikes\Jobs;
+
+use App\LookAlikes\Finding;
+use App\Platform\QueuedWithState;
+use Illuminate\Bus\Queueable;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Bus\Dispatchable;
+use Illuminate\Queue\InteractsWithQueue;
+
+/** Looks through whoever waits to be held against the others. Run twice, it does nothing the second time. */
+final class FindLookAlikes implements ShouldQueue
+{
+    use Dispatchable;
+    use InteractsWithQueue;
+    use Queueable;
+    use QueuedWithState;
+
+    public int $tries = 3;
+
+    public function __construct()
+    {
+        $this->queueWithState();
+    }
+
+    public function handle(Finding $finding): void
+    {
+        ini_set('memory_limit', '512M');
+        $finding->run();
+    }
+}
