@@ -7,6 +7,7 @@ namespace App\Accounts;
 use App\Accounts\Views\SessionLine;
 use App\Ledger\WriteGuard;
 use App\Models\Person;
+use App\Platform\SignedIn;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 
@@ -24,6 +25,7 @@ final class CredentialUses
                     ->where('id', $signInId)
                     ->update(['last_signed_in_at' => now()]),
             );
+            SignedIn::dispatch($person->id);
         }
         DB::table('credential_uses')->upsert(
             [

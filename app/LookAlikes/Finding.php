@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\LookAlikes;
 
+use App\Ledger\Touched;
 use App\Models\School;
+use Carbon\CarbonImmutable;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -22,9 +24,6 @@ final class Finding
     /** How many are looked through at a time, 50,000 in some 30 seconds; what is kept is whole after each. */
     private const CHUNK = 50_000;
 
-    /** Seconds to wait for another who is at it: what it does not see any more, this one does. */
-    private const PATIENCE = 60;
-
     public function __construct(private readonly Students $students) {}
 
     /** Everyone of a school is looked through once more. */
@@ -36,52 +35,40 @@ final class Finding
     /** Whom an entry, written, undone or done again, has touched: students, their guardians, and pairs told apart. */
     public function touched(int $seq): void
     {
-        $changes = fn(Entity $of): Builder => DB::table('ledger_changes as c')
-            ->where('c.entry_seq', $seq)
-            ->where('c.entity', $of->value);
-        // What an undo took away is read from the images.
-        $image = fn(Entity $of, string $column): Builder => $changes($of)->selectRaw(
-            "coalesce(json_value(c.after, '$.$column'), json_value(c.before, '$.$column'))",
-        );
-        $touched = $changes(Entity::Person)
-            ->select('c.row_id as id')
-            ->union(
-                $changes(Entity::Person)
-                    ->join('guardianships as g', 'g.guardian_id', '=', 'c.row_id')
-                    ->select('g.student_id'),
-            )
-            ->union(
-                $changes(Entity::Guardianship)
-                    ->join('guardianships as g', 'g.id', '=', 'c.row_id')
-                    ->select('g.student_id'),
-            )
-            ->union($image(Entity::Guardianship, 'student_id'))
-            ->union(
-                $changes(Entity::KnownApart)->join('known_apart as k', 'k.id', '=', 'c.row_id')->select('k.left_id'),
-            )
-            ->union($image(Entity::KnownApart, 'left_id'));
+        $touched = Touched::people($seq, Entity::Person, Entity::Guardianship, Entity::KnownApart);
         $this->wait(DB::table('people as p')->joinSub($touched, 't', 't.id', '=', 'p.id'));
     }
 
     /** @param  Builder  $people (`p`) who wait from now on, of whom the students are looked through */
     private function wait(Builder $people): void
     {
-        $ids = $people->where('p.kind', 'student');
-        $now = DB::raw('now(6)');
-        DB::table('look_alike_todo')
-            ->whereIn('person_id', (clone $ids)->select('p.id'))
-            ->update(['since' => $now]);
-        DB::table('look_alike_todo')->insertOrIgnoreUsing(['person_id', 'since'], $ids->select('p.id', $now));
+        $since = CarbonImmutable::now('UTC')->format('Y-m-d H:i:s.u');
+        // In one order, and read beforehand: whoever else writes about some of them waits for no more than a row.
+        $ids = $people->where('p.kind', 'student')->orderBy('p.id')->pluck('p.id');
+        foreach ($ids->unique()->chunk(1000) as $some) {
+            DB::table('look_alike_todo')->upsert(
+                array_values($some->map(fn(string $id): array => ['person_id' => $id, 'since' => $since])->all()),
+                ['person_id'],
+            );
+        }
     }
 
-    /** Looks through all who wait; two at once take turns. */
-    public function run(): void
+    /**
+     * Looks through all who wait.
+     *
+     * @return bool false where another is at it: who came to wait in the meantime is left to it, or to a later run
+     */
+    public function run(): bool
     {
         if (DB::table('look_alike_todo')->doesntExist()) {
-            return;
+            return true;
         }
-        DB::select('select get_lock(?, ?)', [$this->lock(), self::PATIENCE]);
+        // Not waited for: whoever waits here may hold rows that the other needs, and no one would see that.
+        if ((int) DB::scalar('select get_lock(?, 0)', [$this->lock()]) !== 1) {
+            return false;
+        }
         try {
+            $before = null;
             do {
                 $waiting = DB::table('look_alike_todo as t')
                     ->leftJoin('people as p', 'p.id', '=', 't.person_id')
@@ -92,7 +79,12 @@ final class Finding
                 foreach ($waiting->groupBy(fn(stdClass $t): string => (string) $t->school_id) as $school => $of) {
                     $this->find((string) $school, $of);
                 }
-            } while ($waiting->isNotEmpty());
+                // The same once more: this connection does not see its own work end, so it is left to another.
+                $stands = $waiting == $before;
+                $before = $waiting;
+            } while ($waiting->isNotEmpty() && !$stands);
+
+            return true;
         } finally {
             DB::select('select release_lock(?)', [$this->lock()]);
         }

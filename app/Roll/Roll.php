@@ -4,25 +4,17 @@ declare(strict_types=1);
 
 namespace App\Roll;
 
-use App\Models\Person;
 use App\Models\School;
-use App\Platform\Instant;
 use App\Platform\SchoolDay;
 use App\Roll\Http\Wishes\PeopleWish;
-use App\Roll\Views\Enrolled;
-use App\Roll\Views\Happening;
-use App\Roll\Views\PersonDetail;
 use App\Roll\Views\PersonLine;
 use App\Roll\Views\PersonPage;
-use App\Roll\Views\Relative;
-use App\Roll\Views\UserName;
 use Illuminate\Database\Query\Builder;
+use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 use Vantrel\Core\Names\NameKey;
-use Vantrel\Core\Records\EnrollmentRole;
-use Vantrel\Core\Records\GuardianshipState;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Roll\AccountProblem;
@@ -33,24 +25,36 @@ final class Roll
 {
     public const PAGE = 200;
 
+    private const ORDERS = [
+        'name' => 'p.family_name',
+        'grade' => 'p.grade_order',
+        'number' => 'p.number_order',
+        'email' => 'p.email_order',
+    ];
+
+    public function __construct(private readonly KeptProblems $problems) {}
+
     /** Those a wish asks for, a page of them; the same place is found again whatever has come or gone in between. */
     public function page(School $school, PeopleWish $wish): PersonPage
     {
-        $query = $this->query($school, $wish->kind, $wish->q, $wish->grade, $wish->problem);
+        $query = $this->query($school, $wish->kind, $wish->q, $wish->grade, $wish->problems());
         $total = (clone $query)->count();
-        $order = [self::sort($wish->sort), 'p.family_name', 'p.given_name', 'p.id'];
+        // Each of them stands in an index behind school, kind and state; none is ever null.
+        $order = array_unique([self::ORDERS[$wish->sort], 'p.family_name', 'p.given_name', 'p.id']);
         $place = array_filter((array) json_decode((string) base64_decode($wish->after, true), true), is_scalar(...));
         if (count($place) === count($order)) {
-            $query->whereRaw(
-                '(' . implode(', ', $order) . ') ' . ($wish->down ? '<' : '>') . ' (?, ?, ?, ?)',
-                array_values($place),
-            );
+            $than = $wish->down ? '<' : '>';
+            $marks = implode(', ', array_fill(0, count($order), '?'));
+            // The first column by itself is what the index is entered by.
+            $query
+                ->where(reset($order), "$than=", reset($place))
+                ->whereRaw('(' . implode(', ', $order) . ") $than ($marks)", array_values($place));
         }
         foreach ($order as $column) {
-            $query->orderByRaw($column . ($wish->down ? ' desc' : ''));
+            $query->orderBy($column, $wish->down ? 'desc' : 'asc');
         }
         $people = $query
-            ->selectRaw("$order[0] as place")
+            ->addSelect(self::ORDERS[$wish->sort] . ' as place')
             ->limit(self::PAGE + 1)
             ->get();
         $page = $people->take(self::PAGE);
@@ -60,29 +64,26 @@ final class Roll
             $this->lines($page, $school->id),
             $people->count() > self::PAGE && $last !== null
                 ? base64_encode(
-                    json_encode([$last->place, $last->family_name, $last->given_name, $last->id], JSON_THROW_ON_ERROR),
+                    json_encode(
+                        [
+                            ...$wish->sort === 'name' ? [] : [$last->place],
+                            $last->family_name,
+                            $last->given_name,
+                            $last->id,
+                        ],
+                        JSON_THROW_ON_ERROR,
+                    ),
                 )
                 : null,
             $total,
         );
     }
 
-    /** What a word of the wish sorts by, as SQL; nobody without a value is left out. */
-    private static function sort(string $by): string
-    {
-        return match ($by) {
-            'grade' => "coalesce(field(p.grade, '" . implode("', '", GradeLevel::codes()) . "'), 0)",
-            'number' => "coalesce(p.number, '')",
-            'email' => "coalesce(p.email, '')",
-            default => 'p.family_name',
-        };
-    }
-
     /** @return list<PersonLine> the best few for the command box */
     public function find(School $school, string $text): array
     {
         return $this->lines(
-            $this->query($school, null, $text, '', null)
+            $this->query($school, null, $text, '', [])
                 ->orderByRaw("p.kind = 'student' desc")
                 ->orderBy('p.family_name')
                 ->orderBy('p.given_name')
@@ -92,152 +93,15 @@ final class Roll
         );
     }
 
-    /** How many students of the school have one of the problems. */
-    public function count(School $school, AccountProblem $problem): int
+    /** @param  list<AccountProblem>  $problems all of which whoever is found has */
+    private function query(School $school, ?PersonKind $kind, string $text, string $grade, array $problems): Builder
     {
-        return $this->query($school, PersonKind::Student, '', '', $problem)->count();
-    }
-
-    /**
-     * One person, as a coordinator of some schools may see them: of a guardian's children at other schools, only that
-     * there are some.
-     *
-     * @param  list<string>  $schools  ids of the schools whose coordinator asks
-     */
-    public function detail(Person $person, array $schools): PersonDetail
-    {
-        $other = $person->kind === 'guardian' ? ['student_id', 'guardian_id'] : ['guardian_id', 'student_id'];
-        $relatives = DB::table('guardianships as g')
-            ->join('people as p', 'p.id', '=', "g.$other[0]")
-            ->join('schools as o', 'o.id', '=', 'p.school_id')
-            ->where("g.$other[1]", $person->id)
-            ->where('g.state', '!=', 'ended')
-            ->orderBy('p.given_name')
-            ->get([
-                'p.id',
-                'p.kind',
-                'p.given_name',
-                'p.family_name',
-                'p.email',
-                'p.phone',
-                'p.school_id',
-                'o.name as school',
-                'g.state',
-            ]);
-        $enrollments = DB::table('enrollments as e')
-            ->join('sections as s', 's.id', '=', 'e.section_id')
-            ->where('e.person_id', $person->id)
-            ->orderByRaw('e.ends_on is null desc')
-            ->orderByDesc('e.begins_on')
-            ->orderBy('s.name')
-            ->get(['s.id', 's.name', 's.state', 'e.role', 'e.begins_on', 'e.ends_on']);
-        $signIns = DB::table('sign_ins as i')
-            ->leftJoin('badges as b', fn($j) => $j->on('b.sign_in_id', '=', 'i.id')->where('b.state', 'live'))
-            ->where('i.person_id', $person->id)
-            ->groupBy('i.id', 'i.user_name', 'i.last_signed_in_at')
-            ->selectRaw(
-                'i.user_name, i.last_signed_in_at last, count(b.id) cards, max(i.password is not null) own, ' .
-                    'max(i.passphrase is not null) printed',
-            )
-            ->orderBy('i.user_name')
-            ->get();
-        $history = DB::table('ledger_changes as c')
-            ->join('ledger_entries as e', 'e.seq', '=', 'c.entry_seq')
-            ->where('c.row_id', $person->id)
-            ->whereExists(
-                fn(Builder $q) => $q
-                    ->from('ledger_schools as l')
-                    ->whereColumn('l.entry_seq', 'e.seq')
-                    ->whereIn('l.school_id', $schools),
-            )
-            ->orderByDesc('c.id')
-            ->limit(20)
-            ->get(['e.id', 'e.title', 'c.reason', 'e.made_at']);
-
-        return new PersonDetail(
-            $person->id,
-            $person->fullName(),
-            PersonKind::from($person->kind),
-            PersonState::from($person->state),
-            GradeLevel::read((string) $person->grade)?->short() ?? '',
-            (string) $person->number,
-            (string) $person->birth_date,
-            (string) $person->email,
-            (string) $person->phone,
-            School::query()->findOrFail($person->school_id)->name,
-            array_values(
-                $enrollments
-                    ->map(
-                        fn(object $e): Enrolled => new Enrolled(
-                            $e->id,
-                            $e->name,
-                            EnrollmentRole::from($e->role)->label(),
-                            $e->begins_on,
-                            $e->ends_on,
-                            $e->state === 'archived',
-                        ),
-                    )
-                    ->all(),
-            ),
-            array_values(
-                $relatives
-                    ->map(
-                        fn(object $r): Relative => $r->kind === 'student' && !in_array($r->school_id, $schools, true)
-                            ? new Relative('', "A student of $r->school", '', '', GuardianshipState::from($r->state))
-                            : new Relative(
-                                $r->id,
-                                trim("$r->given_name $r->family_name"),
-                                (string) $r->email,
-                                (string) $r->phone,
-                                GuardianshipState::from($r->state),
-                            ),
-                    )
-                    ->all(),
-            ),
-            array_values(
-                $signIns
-                    ->map(
-                        fn(object $i): UserName => new UserName(
-                            $i->user_name,
-                            (int) $i->own === 1
-                                ? 'own password'
-                                : ((int) $i->printed === 1
-                                    ? 'passphrase on a card'
-                                    : 'no card yet'),
-                            (int) $i->cards,
-                            Instant::isoOrNull($i->last),
-                        ),
-                    )
-                    ->all(),
-            ),
-            array_values(
-                $history
-                    ->map(
-                        fn(object $h): Happening => new Happening(
-                            $h->id,
-                            $h->title,
-                            $h->reason,
-                            Instant::iso($h->made_at),
-                        ),
-                    )
-                    ->all(),
-            ),
-        );
-    }
-
-    private function query(
-        School $school,
-        ?PersonKind $kind,
-        string $text,
-        string $grade,
-        ?AccountProblem $problem,
-    ): Builder {
         $query = DB::table('people as p')
             ->where('p.school_id', $school->id)
             ->select('p.*')
             ->when($kind !== null, fn(Builder $q) => $q->where('p.kind', $kind))
             ->when($grade !== '', fn(Builder $q) => $q->where('p.grade', $grade))
-            ->where('p.state', 'active');
+            ->where('p.state', ($problems[0] ?? null)?->state()->value ?? 'active');
         $raw = trim($text);
         if ($raw !== '') {
             $like = addcslashes($raw, '%_\\');
@@ -257,8 +121,17 @@ final class Roll
                 }
             });
         }
-        if ($problem !== null) {
-            Problems::with($query, $problem, SchoolDay::today($school->id));
+        if ($problems !== []) {
+            $this->problems->today($school->id);
+        }
+        foreach ($problems as $i => $problem) {
+            $query->join(
+                "roll_problems as r$i",
+                fn(JoinClause $on) => $on
+                    ->on("r$i.person_id", '=', 'p.id')
+                    ->where("r$i.school_id", $school->id)
+                    ->where("r$i.problem", $problem->value),
+            );
         }
 
         return $query;

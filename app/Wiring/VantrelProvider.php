@@ -13,10 +13,12 @@ use App\Ledger\EntryUndone;
 use App\Ledger\EntryWritten;
 use App\Ledger\Outcome;
 use App\Ledger\WriteGuard;
-use App\LookAlikes\FollowEntries;
+use App\LookAlikes;
 use App\Mailroom\MailroomTransport;
 use App\Models\LedgerEntry;
 use App\Platform\SchoolDay;
+use App\Platform\SignedIn;
+use App\Roll;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Events\ConnectionEstablished;
@@ -71,7 +73,13 @@ final class VantrelProvider extends ServiceProvider
             fn(TransactionCommitting $e) => Outcome::committing($e->connection),
         );
         Event::listen(EntryWritten::class, AddressNotices::class);
-        Event::listen([EntryWritten::class, EntryUndone::class, EntryRedone::class], FollowEntries::class);
+        foreach ([Roll\FollowEntries::class, LookAlikes\FollowEntries::class] as $follows) {
+            Event::listen([EntryWritten::class, EntryUndone::class, EntryRedone::class], $follows);
+        }
+        Event::listen(
+            SignedIn::class,
+            fn(SignedIn $e) => $this->app->make(Roll\KeptProblems::class)->signedIn($e->personId),
+        );
         Event::listen(
             ConnectionEstablished::class,
             fn(ConnectionEstablished $e) => $e->connection->beforeExecuting(WriteGuard::look(...)),

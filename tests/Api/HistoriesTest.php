@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+use App\Roll\KeptProblems;
+use Illuminate\Support\Facades\DB;
 use Tests\Support\Histories\Histories;
 use Tests\Support\Histories\MemoryHouse;
 use Tests\Support\Histories\Player;
@@ -10,6 +12,24 @@ use Tests\Support\Histories\Together;
 use Tests\Support\RandomSchool;
 use Tests\Support\ServerTestCase;
 use Vantrel\Core\Plan\Snapshot;
+
+/** @return list<string> who has which problem, as it is kept */
+function keptProblems(): array
+{
+    return DB::table('roll_problems')
+        ->selectRaw("concat_ws(' ', school_id, problem, person_id) line")
+        ->orderBy('line')
+        ->pluck('line')
+        ->all();
+}
+
+/** From the records alone, what otherwise follows them entry by entry. */
+function problemsAnew(): array
+{
+    DB::table('schools')->pluck('id')->each(app(KeptProblems::class)->all(...));
+
+    return keptProblems();
+}
 
 beforeEach(function (): void {
     $this->own = (string) config('database.connections.mariadb.database');
@@ -33,6 +53,7 @@ it('does step by step in the database what the model does in memory', function (
     for ($seed = 1; $seed <= 60; $seed++) {
         RealHouse::reset();
         $real = new RealHouse();
+        problemsAnew();
         $model = new MemoryHouse($real->snapshot(), $real->snapshot()->schools);
         $inDatabase = new Player($real, 'x');
         $inMemory = new Player($model, 'x');
@@ -49,6 +70,7 @@ it('does step by step in the database what the model does in memory', function (
             }
             expect(["seed $seed, step $n $step", $is])->toEqual(["seed $seed, step $n $step", $should]);
         }
+        expect(["seed $seed", keptProblems()])->toBe(["seed $seed", problemsAnew()]);
     }
 });
 

@@ -8,6 +8,7 @@ use App\LookAlikes\Finding;
 use App\Models\Person;
 use App\Models\School;
 use App\Models\Section;
+use App\Roll\KeptProblems;
 use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
@@ -264,9 +265,10 @@ final class World
         return $id;
     }
 
-    /** What the worker does of its own accord where people come by entries: everyone is held against everyone. */
+    /** What follows entries of its own accord, where people come into the tables without any. */
     public function lookThrough(): void
     {
+        app(KeptProblems::class)->all($this->school);
         $finding = app(Finding::class);
         $finding->all($this->schoolModel());
         $finding->run();

@@ -11,7 +11,7 @@ use App\Models\School;
 use App\Models\SchoolYear;
 use App\Platform\Answers;
 use App\Platform\SchoolDay;
-use App\Roll\Roll;
+use App\Roll\KeptProblems;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Roll\AccountProblem;
 
@@ -19,7 +19,7 @@ use Vantrel\Core\Roll\AccountProblem;
 final class DeskController
 {
     #[Answers(Desk::class, 'Open loops of a school, oldest first')]
-    public function show(School $school, Pairs $pairs, Roll $roll): Desk
+    public function show(School $school, Pairs $pairs, KeptProblems $problems): Desk
     {
         $year = SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->first();
         $now = now()->format('Y-m-d H:i:s');
@@ -59,7 +59,8 @@ final class DeskController
             ->where('state', 'waiting')
             ->selectRaw('count(*) n, min(made_at) since')
             ->first();
-        $problem = fn(AccountProblem $which): int => $roll->count($school, $which);
+        $counts = $problems->counts($school);
+        $problem = fn(AccountProblem $which): int => $counts[$which->value] ?? 0;
         $loops = [
             Loop::of(
                 'intakes',

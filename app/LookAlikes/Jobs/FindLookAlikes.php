@@ -19,7 +19,10 @@ final class FindLookAlikes implements ShouldQueue
     use Queueable;
     use QueuedWithState;
 
-    public int $tries = 3;
+    /** Until whoever is at it is looked for again. */
+    private const SECONDS = 5;
+
+    public int $tries = 60;
 
     public function __construct()
     {
@@ -29,6 +32,8 @@ final class FindLookAlikes implements ShouldQueue
     public function handle(Finding $finding): void
     {
         ini_set('memory_limit', '512M');
-        $finding->run();
+        if (!$finding->run()) {
+            $this->release(self::SECONDS);
+        }
     }
 }

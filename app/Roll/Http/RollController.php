@@ -12,6 +12,7 @@ use App\Platform\Takes;
 use App\Platform\Wishes;
 use App\Roll\Http\Wishes\FindWish;
 use App\Roll\Http\Wishes\PeopleWish;
+use App\Roll\OnePerson;
 use App\Roll\Roll;
 use App\Roll\Views\PersonDetail;
 use App\Roll\Views\PersonPage;
@@ -19,7 +20,7 @@ use Illuminate\Http\Request;
 
 final class RollController
 {
-    public function __construct(private readonly Roll $roll) {}
+    public function __construct(private readonly Roll $roll, private readonly OnePerson $people) {}
 
     #[Answers(PersonPage::class, 'People of a school, by name')]
     #[Takes(PeopleWish::class)]
@@ -43,6 +44,6 @@ final class RollController
     #[Answers(PersonDetail::class, 'One person')]
     public function show(Person $person, Request $request): PersonDetail
     {
-        return $this->roll->detail($person, Coordinators::schoolsOf($request->user()?->getAuthIdentifier()));
+        return $this->people->detail($person, Coordinators::schoolsOf($request->user()?->getAuthIdentifier()));
     }
 }

@@ -4335,7 +4335,7 @@ export interface operations {
                 kind?: "student" | "guardian" | "staff" | null;
                 q?: string;
                 grade?: string;
-                problem?: "unplaced" | "never_signed_in" | "no_guardian" | "no_card" | null;
+                problem?: string;
                 sort?: "name" | "grade" | "number" | "email";
                 down?: boolean;
                 after?: string;

@@ -7,6 +7,7 @@ namespace Tests\Support\Histories;
 use App\Ledger\Ledger;
 use App\Ledger\UndoFirst;
 use App\Models\LedgerEntry;
+use App\Platform\SignedIn;
 use Closure;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Plan\Action;
@@ -113,6 +114,7 @@ final class RealHouse implements House
         DB::table('sign_ins')
             ->where('id', $signInId)
             ->update(['last_signed_in_at' => Histories::NOW]);
+        SignedIn::dispatch((string) DB::table('sign_ins')->where('id', $signInId)->value('person_id'));
     }
 
     public function entries(): array

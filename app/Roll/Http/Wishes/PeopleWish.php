@@ -5,19 +5,35 @@ declare(strict_types=1);
 namespace App\Roll\Http\Wishes;
 
 use App\Platform\Must;
+use Illuminate\Validation\ValidationException;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Roll\AccountProblem;
 
 /** Which people of a school, in which order, and from where on. */
 final readonly class PeopleWish
 {
+    /** @param  string  $problem words of {@see AccountProblem}, with commas between them: who has all of them */
     public function __construct(
         public ?PersonKind $kind = null,
         #[Must('max:100')] public string $q = '',
         #[Must('max:2')] public string $grade = '',
-        public ?AccountProblem $problem = null,
+        #[Must('max:200')] public string $problem = '',
         #[Must('in:name,grade,number,email')] public string $sort = 'name',
         public bool $down = false,
         #[Must('max:800')] public string $after = '',
     ) {}
+
+    /**
+     * @return list<AccountProblem>
+     *
+     * @throws ValidationException where a word names none
+     */
+    public function problems(): array
+    {
+        return array_map(
+            fn(string $word): AccountProblem => AccountProblem::tryFrom($word) ??
+                throw ValidationException::withMessages(['problem' => "There is no problem \"$word\"."]),
+            $this->problem === '' ? [] : array_values(array_unique(explode(',', $this->problem))),
+        );
+    }
 }
