@@ -11,10 +11,12 @@ use App\Ledger\EntryWritten;
 /** What the Roll keeps of people follows every entry, within its transaction. */
 final class FollowEntries
 {
-    public function __construct(private readonly KeptProblems $problems) {}
+    public function __construct(private readonly KeptProblems $problems, private readonly SearchIndex $words) {}
 
     public function handle(EntryWritten|EntryUndone|EntryRedone $event): void
     {
-        $this->problems->follow($event instanceof EntryWritten ? $event->entry->seq : $event->seq);
+        $seq = $event instanceof EntryWritten ? $event->entry->seq : $event->seq;
+        $this->problems->follow($seq);
+        $this->words->follow($seq);
     }
 }

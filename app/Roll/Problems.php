@@ -77,19 +77,26 @@ final class Problems
         };
     }
 
-    /** @return Closure(Builder): mixed */
+    /** @return Closure(Builder): void */
     private static function placed(string $today): Closure
     {
-        return fn(
-            Builder $q,
-        ) => $q->from('enrollments as e')->join('sections as s', 's.id', '=', 'e.section_id')->whereColumn('e.person_id', 'p.id')->where(SchoolDay::inForce('e', $today))->where('s.state', 'open');
+        return function (Builder $q) use ($today): void {
+            $q->from('enrollments as e')
+                ->join('sections as s', 's.id', '=', 'e.section_id')
+                ->whereColumn('e.person_id', 'p.id')
+                ->where(SchoolDay::inForce('e', $today))
+                ->where('s.state', 'open');
+        };
     }
 
-    /** @return Closure(Builder): mixed */
+    /** @return Closure(Builder): void */
     private static function card(string $state): Closure
     {
-        return fn(
-            Builder $q,
-        ) => $q->from('sign_ins as i')->join('badges as b', 'b.sign_in_id', '=', 'i.id')->whereColumn('i.person_id', 'p.id')->where('b.state', $state);
+        return function (Builder $q) use ($state): void {
+            $q->from('sign_ins as i')
+                ->join('badges as b', 'b.sign_in_id', '=', 'i.id')
+                ->whereColumn('i.person_id', 'p.id')
+                ->where('b.state', $state);
+        };
     }
 }

@@ -9,12 +9,12 @@ use App\Platform\SchoolDay;
 use App\Roll\Http\Wishes\PeopleWish;
 use App\Roll\Views\PersonLine;
 use App\Roll\Views\PersonPage;
+use Closure;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use stdClass;
-use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Roll\AccountProblem;
@@ -32,16 +32,33 @@ final class Roll
         'email' => 'p.email_order',
     ];
 
-    public function __construct(private readonly KeptProblems $problems) {}
+    /** Found in the command box. */
+    private const FEW = 8;
+
+    public function __construct(private readonly KeptProblems $problems, private readonly Search $search) {}
 
     /** Those a wish asks for, a page of them; the same place is found again whatever has come or gone in between. */
     public function page(School $school, PeopleWish $wish): PersonPage
     {
-        $query = $this->query($school, $wish->kind, $wish->q, $wish->grade, $wish->problems());
+        $among = $this->among($school, $wish->kind, $wish->grade, $wish->problems());
+        $place = array_filter((array) json_decode((string) base64_decode($wish->after, true), true), is_scalar(...));
+        $fits = trim($wish->q) === '' ? null : $this->search->ids($wish->q, $among);
+        if ($fits !== null && $wish->sort === 'best') {
+            $at = count($place) === 1 ? max(0, (int) reset($place)) : 0;
+
+            return new PersonPage(
+                $this->byId(array_slice($fits, $at, self::PAGE), $school->id),
+                count($fits) > $at + self::PAGE ? self::place([$at + self::PAGE]) : null,
+                count($fits),
+            );
+        }
+        $query = $among(DB::table('people as p'))
+            ->select('p.*')
+            ->when($fits !== null, fn(Builder $q) => $q->whereIn('p.id', $fits));
         $total = (clone $query)->count();
         // Each of them stands in an index behind school, kind and state; none is ever null.
-        $order = array_unique([self::ORDERS[$wish->sort], 'p.family_name', 'p.given_name', 'p.id']);
-        $place = array_filter((array) json_decode((string) base64_decode($wish->after, true), true), is_scalar(...));
+        $sort = self::ORDERS[$wish->sort] ?? self::ORDERS['name'];
+        $order = array_unique([$sort, 'p.family_name', 'p.given_name', 'p.id']);
         if (count($place) === count($order)) {
             $than = $wish->down ? '<' : '>';
             $marks = implode(', ', array_fill(0, count($order), '?'));
@@ -54,26 +71,17 @@ final class Roll
             $query->orderBy($column, $wish->down ? 'desc' : 'asc');
         }
         $people = $query
-            ->addSelect(self::ORDERS[$wish->sort] . ' as place')
+            ->addSelect("$sort as place")
             ->limit(self::PAGE + 1)
             ->get();
         $page = $people->take(self::PAGE);
         $last = $page->last();
+        $next = fn(stdClass $p): array => [$p->family_name, $p->given_name, $p->id];
 
         return new PersonPage(
             $this->lines($page, $school->id),
             $people->count() > self::PAGE && $last !== null
-                ? base64_encode(
-                    json_encode(
-                        [
-                            ...$wish->sort === 'name' ? [] : [$last->place],
-                            $last->family_name,
-                            $last->given_name,
-                            $last->id,
-                        ],
-                        JSON_THROW_ON_ERROR,
-                    ),
-                )
+                ? self::place([...count($order) === 3 ? [] : [$last->place], ...$next($last)])
                 : null,
             $total,
         );
@@ -82,59 +90,55 @@ final class Roll
     /** @return list<PersonLine> the best few for the command box */
     public function find(School $school, string $text): array
     {
-        return $this->lines(
-            $this->query($school, null, $text, '', [])
-                ->orderByRaw("p.kind = 'student' desc")
-                ->orderBy('p.family_name')
-                ->orderBy('p.given_name')
-                ->limit(8)
-                ->get(),
-            $school->id,
-        );
+        $ids = $this->search->ids($text, $this->among($school, null, '', []));
+
+        return $this->byId(array_slice($ids, 0, self::FEW), $school->id);
     }
 
-    /** @param  list<AccountProblem>  $problems all of which whoever is found has */
-    private function query(School $school, ?PersonKind $kind, string $text, string $grade, array $problems): Builder
+    /** @param  list<string|int>  $of values that the next page begins after */
+    private static function place(array $of): string
     {
-        $query = DB::table('people as p')
-            ->where('p.school_id', $school->id)
-            ->select('p.*')
-            ->when($kind !== null, fn(Builder $q) => $q->where('p.kind', $kind))
-            ->when($grade !== '', fn(Builder $q) => $q->where('p.grade', $grade))
-            ->where('p.state', ($problems[0] ?? null)?->state()->value ?? 'active');
-        $raw = trim($text);
-        if ($raw !== '') {
-            $like = addcslashes($raw, '%_\\');
-            $words = array_filter(explode(' ', NameKey::of($raw)));
-            $query->where(function (Builder $q) use ($like, $words): void {
-                $q->where('p.number', 'like', "$like%")->orWhere('p.email', 'like', "%$like%");
-                if ($words !== []) {
-                    $q->orWhere(function (Builder $n) use ($words): void {
-                        foreach ($words as $word) {
-                            $n->where(
-                                fn(Builder $w) => $w
-                                    ->where('p.search_name', 'like', "$word%")
-                                    ->orWhere('p.search_name', 'like', "% $word%"),
-                            );
-                        }
-                    });
-                }
-            });
-        }
+        return base64_encode(json_encode($of, JSON_THROW_ON_ERROR));
+    }
+
+    /**
+     * @param  list<string>  $ids
+     * @return list<PersonLine> in the order of the ids
+     */
+    private function byId(array $ids, string $schoolId): array
+    {
+        $people = DB::table('people as p')->whereIn('p.id', $ids)->get()->keyBy('id');
+
+        return $this->lines(collect($ids)->map(fn(string $id): ?stdClass => $people[$id] ?? null)->filter(), $schoolId);
+    }
+
+    /**
+     * @param  list<AccountProblem>  $problems all of which whoever is found has
+     * @return Closure(Builder): Builder over people (`p`)
+     */
+    private function among(School $school, ?PersonKind $kind, string $grade, array $problems): Closure
+    {
         if ($problems !== []) {
             $this->problems->today($school->id);
         }
-        foreach ($problems as $i => $problem) {
-            $query->join(
-                "roll_problems as r$i",
-                fn(JoinClause $on) => $on
-                    ->on("r$i.person_id", '=', 'p.id')
-                    ->where("r$i.school_id", $school->id)
-                    ->where("r$i.problem", $problem->value),
-            );
-        }
 
-        return $query;
+        return function (Builder $query) use ($school, $kind, $grade, $problems): Builder {
+            foreach ($problems as $i => $problem) {
+                $query->join(
+                    "roll_problems as r$i",
+                    fn(JoinClause $on) => $on
+                        ->on("r$i.person_id", '=', 'p.id')
+                        ->where("r$i.school_id", $school->id)
+                        ->where("r$i.problem", $problem->value),
+                );
+            }
+
+            return $query
+                ->where('p.school_id', $school->id)
+                ->when($kind !== null, fn(Builder $q) => $q->where('p.kind', $kind))
+                ->when($grade !== '', fn(Builder $q) => $q->where('p.grade', $grade))
+                ->where('p.state', ($problems[0] ?? null)?->state()->value ?? 'active');
+        };
     }
 
     /**

@@ -9,6 +9,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Models\Section;
 use App\Roll\KeptProblems;
+use App\Roll\SearchIndex;
 use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
@@ -269,6 +270,7 @@ final class World
     public function lookThrough(): void
     {
         app(KeptProblems::class)->all($this->school);
+        app(SearchIndex::class)->all();
         $finding = app(Finding::class);
         $finding->all($this->schoolModel());
         $finding->run();

@@ -7,6 +7,7 @@ namespace App\Tools\Commands;
 use App\LookAlikes\Finding;
 use App\Models\School;
 use App\Platform\PlannerKit;
+use App\Roll\SearchIndex;
 use App\Tools\DemoIntake;
 use Database\Seeders\DemoDistrict;
 use Illuminate\Console\Command;
@@ -23,7 +24,7 @@ final class SeedCommand extends Command
 
     protected $description = 'Fill an empty database; does nothing where there is data';
 
-    public function handle(PlannerKit $kit, Finding $finding): int
+    public function handle(PlannerKit $kit, Finding $finding, SearchIndex $words): int
     {
         if (DB::table('schools')->exists()) {
             return self::SUCCESS;
@@ -39,6 +40,7 @@ final class SeedCommand extends Command
             $finding->all($school);
         }
         $finding->run();
+        $words->all();
 
         return self::SUCCESS;
     }

@@ -4336,7 +4336,7 @@ export interface operations {
                 q?: string;
                 grade?: string;
                 problem?: string;
-                sort?: "name" | "grade" | "number" | "email";
+                sort?: "best" | "name" | "grade" | "number" | "email";
                 down?: boolean;
                 after?: string;
             };

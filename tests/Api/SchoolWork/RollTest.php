@@ -32,6 +32,7 @@ it('finds people by any part of a name, without accents, by number and by addres
     $this->world->student('Mateusz Żuławski', null, ['number' => '020777']);
     $this->world->student('Noor Haddad', null, ['email' => 'noor.h@school.example']);
     $this->world->student('Saoirse O’Dwyer');
+    $this->world->lookThrough();
     $found = $this->as
         ->getJson("/api/schools/{$this->world->school}/people?kind=student&q=" . urlencode($q))
         ->assertOk()

@@ -12,13 +12,16 @@ use Vantrel\Core\Roll\AccountProblem;
 /** Which people of a school, in which order, and from where on. */
 final readonly class PeopleWish
 {
-    /** @param  string  $problem words of {@see AccountProblem}, with commas between them: who has all of them */
+    /**
+     * @param  string  $sort best is by how well the text fits, or by name where there is none
+     * @param  string  $problem words of {@see AccountProblem}, with commas between them: who has all of them
+     */
     public function __construct(
         public ?PersonKind $kind = null,
         #[Must('max:100')] public string $q = '',
         #[Must('max:2')] public string $grade = '',
         #[Must('max:200')] public string $problem = '',
-        #[Must('in:name,grade,number,email')] public string $sort = 'name',
+        #[Must('in:best,name,grade,number,email')] public string $sort = 'best',
         public bool $down = false,
         #[Must('max:800')] public string $after = '',
     ) {}

@@ -20,7 +20,14 @@ const PROBLEMS = {
     unplaced: 'no section',
     never_signed_in: 'never signed in',
     no_guardian: 'no guardian',
+    not_connected: 'no guardian connected',
     no_card: 'no card',
+    card_lost: 'card lost',
+    outside_domain: 'address outside the domain',
+    no_birth_date: 'no birth date',
+    number_twice: 'number twice',
+    grade_unlike_age: 'grade unlike age',
+    left_enrolled: 'left, still in a section',
 } as const;
 type Problem = keyof typeof PROBLEMS;
 const PROBLEM = Object.keys(PROBLEMS) as Problem[];
@@ -35,11 +42,16 @@ function oneOf<T extends string>(words: readonly T[], said: string | null): T | 
 export function RollPage({ school }: { school: School }) {
     const [search, setSearch] = useSearchParams();
     const kind = oneOf(KINDS, search.get('kind')) ?? 'student';
-    const problem = oneOf(PROBLEM, search.get('problem')) ?? '';
+    const problems = (search.get('problem') ?? '').split(',').filter((p): p is Problem => p in PROBLEMS);
+    const problem = problems.join(',');
     const grade = search.get('grade') ?? '';
     const q = search.get('q') ?? '';
     const person = search.get('person');
-    const order = { by: oneOf(SORTS, search.get('sort')) ?? 'name', down: search.get('down') === 'yes' };
+    // What fits best stands first, until somebody sorts otherwise.
+    const order = {
+        by: oneOf(SORTS, search.get('sort')) ?? (q ? ('best' as const) : ('name' as const)),
+        down: search.get('down') === 'yes',
+    };
     const [text, setText] = useState(q);
     const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
     const [placing, setPlacing] = useState(false);
@@ -118,8 +130,8 @@ export function RollPage({ school }: { school: School }) {
             <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-rule px-6 pb-3">
                 <input
                     type="search"
-                    aria-label="Part of a name, number or address"
-                    placeholder="Part of a name, number or address"
+                    aria-label="Part of a name, number, address or phone"
+                    placeholder="Part of a name, number, address or phone"
                     value={text}
                     onChange={(event) => setText(event.target.value)}
                     className="min-h-8 w-72 rounded-card border border-ink/60 bg-paper px-2 text-sm placeholder:text-muted"
@@ -147,18 +159,29 @@ export function RollPage({ school }: { school: School }) {
                                 ...school.grades.map((g) => ({ value: g.code, label: g.short })),
                             ]}
                         />
-                        <div role="group" aria-label="Problems" className="flex flex-wrap gap-2">
-                            {PROBLEM.map((key) => (
+                        <div role="group" aria-label="Problems" className="flex flex-wrap items-center gap-2">
+                            {problems.map((key) => (
                                 <button
                                     key={key}
-                                    aria-pressed={problem === key}
-                                    onClick={() => set({ problem: problem === key ? null : key })}
-                                    className={`min-h-7 rounded-card border px-2 text-sm ${problem === key ? 'border-marigold bg-tint' : 'border-rule hover:border-ink'}`}
+                                    aria-label={`${PROBLEMS[key]}: do not filter by it`}
+                                    onClick={() => set({ problem: problems.filter((p) => p !== key).join(',') })}
+                                    className="min-h-7 rounded-card border border-marigold bg-tint px-2 text-sm"
                                 >
-                                    {PROBLEMS[key]}
-                                    {problem === key && ' ×'}
+                                    {PROBLEMS[key]} ×
                                 </button>
                             ))}
+                            <Choice
+                                label={problems.length > 0 ? 'and' : 'Problem'}
+                                value=""
+                                onChange={(key) => set({ problem: [...problems, key].join(',') })}
+                                options={[
+                                    { value: '', label: problems.length > 0 ? 'another problem' : 'any or none' },
+                                    ...PROBLEM.filter((key) => !problems.includes(key)).map((key) => ({
+                                        value: key,
+                                        label: PROBLEMS[key],
+                                    })),
+                                ]}
+                            />
                         </div>
                     </>
                 )}
@@ -176,7 +199,7 @@ export function RollPage({ school }: { school: School }) {
                     total={total}
                     order={order}
                     onOrder={({ by, down }) =>
-                        set({ sort: by === 'name' ? null : by, down: down ? 'yes' : null }, true)
+                        set({ sort: by === 'name' && !q ? null : by, down: down ? 'yes' : null }, true)
                     }
                     onEnd={() => page.hasNextPage && !page.isFetchingNextPage && void page.fetchNextPage()}
                     empty={
@@ -192,8 +215,8 @@ export function RollPage({ school }: { school: School }) {
                                 }
                             >
                                 {problem
-                                    ? 'No student has this problem. Good.'
-                                    : 'Try a part of the name, without accents if you like.'}
+                                    ? `No student has ${problems.length > 1 ? 'these problems together' : 'this problem'}. Good.`
+                                    : 'Try another part of the name, a number or an address. Accents do not matter, nor does a slip of the keys.'}
                             </Empty>
                         )
                     }
