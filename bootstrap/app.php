@@ -17,6 +17,7 @@ use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Http\Middleware\HandleCors;
+use Illuminate\Http\Request;
 
 // A trace in a log says where, not what people have typed.
 ini_set('zend.exception_ignore_args', '1');
@@ -31,6 +32,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         __DIR__ . '/../app/Accounts/Commands',
         __DIR__ . '/../app/Intake/Commands',
         __DIR__ . '/../app/Ledger/Commands',
+        __DIR__ . '/../app/LookAlikes/Commands',
         __DIR__ . '/../app/Platform/Commands',
         __DIR__ . '/../app/Wiring/Commands',
         __DIR__ . '/../app/PrintRoom/Commands',
@@ -61,6 +63,8 @@ $app = Application::configure(basePath: dirname(__DIR__))
         $middleware->appendToPriorityList(Authorize::class, OnceOnly::class);
         $middleware->alias(['finished' => MustFinish::class]);
         $middleware->redirectGuestsTo('/');
+        // A field of a person that is emptied is not one that is left out.
+        $middleware->convertEmptyStringsToNull([fn(Request $request): bool => $request->is('api/people/*')]);
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         Problems::register($exceptions);

@@ -23,6 +23,7 @@ use App\Ledger\LedgerController;
 use App\LookAlikes\Http\LookAlikeController;
 use App\Mailroom\Http\MailroomController;
 use App\PrintRoom\Http\CardController;
+use App\Roll\Http\EditController;
 use App\Roll\Http\RollController;
 use App\Rosters\Http\RosterController;
 use App\Sections\Http\ManyController;
@@ -162,6 +163,7 @@ Route::prefix('api')->group(function (): void {
             ->middleware('can:view-person,person')
             ->group(function (): void {
                 Route::get('/', [RollController::class, 'show']);
+                Route::post('/', [EditController::class, 'update']);
                 Route::get('credentials', [CredentialController::class, 'index']);
                 Route::post('credentials/end', [CredentialController::class, 'end']);
                 Route::post('credentials/end-all', [CredentialController::class, 'endAll']);

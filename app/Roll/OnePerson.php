@@ -8,6 +8,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Platform\Instant;
 use App\Roll\Views\Enrolled;
+use App\Roll\Views\FieldChange;
 use App\Roll\Views\Happening;
 use App\Roll\Views\PersonDetail;
 use App\Roll\Views\Relative;
@@ -18,6 +19,7 @@ use Vantrel\Core\Records\EnrollmentRole;
 use Vantrel\Core\Records\GuardianshipState;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\PersonState;
+use Vantrel\Core\Roll\EditPerson;
 use Vantrel\Core\Values\GradeLevel;
 
 /** All that is known of one person. */
@@ -77,14 +79,18 @@ final class OnePerson
             )
             ->orderByDesc('c.id')
             ->limit(20)
-            ->get(['e.id', 'e.title', 'c.reason', 'e.made_at']);
+            ->get(['e.id', 'e.title', 'c.reason', 'e.made_at', 'e.undone_at', 'c.was_version', 'c.before', 'c.after']);
 
         return new PersonDetail(
             $person->id,
+            $person->version,
             $person->fullName(),
+            $person->given_name,
+            $person->family_name,
             PersonKind::from($person->kind),
             PersonState::from($person->state),
             GradeLevel::read((string) $person->grade)?->short() ?? '',
+            (string) $person->grade,
             (string) $person->number,
             (string) $person->birth_date,
             (string) $person->email,
@@ -143,10 +149,35 @@ final class OnePerson
                             $h->title,
                             $h->reason,
                             Instant::iso($h->made_at),
+                            $h->undone_at !== null,
+                            $h->was_version === null ? [] : self::changes($h->before, $h->after),
                         ),
                     )
                     ->all(),
             ),
         );
+    }
+
+    /**
+     * @param  string  $before images of the ledger
+     * @return list<FieldChange> what a person sees of them
+     */
+    private static function changes(string $before, string $after): array
+    {
+        $was = (array) json_decode($before, true);
+        $is = (array) json_decode($after, true);
+        $grade = fn(string $code): string => GradeLevel::read($code)?->short() ?? $code;
+        $changes = [];
+        foreach (EditPerson::WORDS + ['state' => 'state'] as $column => $word) {
+            $sides = [
+                is_scalar($was[$column] ?? null) ? (string) $was[$column] : '',
+                is_scalar($is[$column] ?? null) ? (string) $is[$column] : '',
+            ];
+            if ($sides[0] !== $sides[1]) {
+                $changes[] = new FieldChange($word, ...$column === 'grade' ? array_map($grade, $sides) : $sides);
+            }
+        }
+
+        return $changes;
     }
 }

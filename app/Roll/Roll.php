@@ -32,6 +32,16 @@ final class Roll
         'email' => 'p.email_order',
     ];
 
+    private const INDEXES = [
+        'name' => 'people_roll',
+        'grade' => 'people_by_grade_order',
+        'number' => 'people_by_number_order',
+        'email' => 'people_by_email_order',
+    ];
+
+    /** From here on a problem is common: a page of those who have it is found soonest in the order asked for. */
+    private const MANY = 1000;
+
     /** Found in the command box. */
     private const FEW = 8;
 
@@ -52,13 +62,12 @@ final class Roll
                 count($fits),
             );
         }
-        $query = $among(DB::table('people as p'))
-            ->select('p.*')
-            ->when($fits !== null, fn(Builder $q) => $q->whereIn('p.id', $fits));
-        $total = (clone $query)->count();
+        $query = $among(DB::table('people as p'))->when($fits !== null, fn(Builder $q) => $q->whereIn('p.id', $fits));
         // Each of them stands in an index behind school, kind and state; none is ever null.
         $sort = self::ORDERS[$wish->sort] ?? self::ORDERS['name'];
         $order = array_unique([$sort, 'p.family_name', 'p.given_name', 'p.id']);
+        $total = $this->total($school, $wish, clone $query);
+        self::go($query, $wish, $total);
         if (count($place) === count($order)) {
             $than = $wish->down ? '<' : '>';
             $marks = implode(', ', array_fill(0, count($order), '?'));
@@ -85,6 +94,31 @@ final class Roll
                 : null,
             $total,
         );
+    }
+
+    /** How many there are: of a problem alone, without looking at anybody. */
+    private function total(School $school, PeopleWish $wish, Builder $query): int
+    {
+        $problems = $wish->problems();
+
+        return count($problems) === 1 && $wish->grade === '' && $wish->q === '' && $wish->kind === PersonKind::Student
+            ? $this->problems->counts($school)[$problems[0]->value] ?? 0
+            : $query->count();
+    }
+
+    /**
+     * By which way the database goes: it does not know how many have two problems at once, or that a page is filled
+     * long before everybody has been looked at.
+     */
+    private static function go(Builder $query, PeopleWish $wish, int $total): void
+    {
+        $index = match (true) {
+            $wish->problem === '' || $wish->q !== '' || $wish->kind === null => null,
+            $wish->grade !== '' => 'people_grade',
+            $total > self::MANY => self::INDEXES[$wish->sort] ?? self::INDEXES['name'],
+            default => null,
+        };
+        $index === null ? $query->select('p.*') : $query->forceIndex($index)->selectRaw('straight_join p.*');
     }
 
     /** @return list<PersonLine> the best few for the command box */

@@ -19,6 +19,7 @@ enum Action: string
     case CleanUp = 'clean-up';
     case Code = 'code';
     case Decline = 'decline';
+    case Edit = 'edit';
     case EndCredential = 'end-credential';
     case Intake = 'intake';
     case Invite = 'invite';

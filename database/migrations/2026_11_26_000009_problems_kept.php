@@ -43,10 +43,12 @@ return new class extends Migration {
                 "(school_id, kind, state, $column, family_name, given_name, id)";
         }
         DB::statement('ALTER TABLE people ' . implode(', ', $add));
+        DB::statement('ALTER TABLE enrollments ADD INDEX enrollments_role (section_id, role, begins_on, ends_on)');
     }
 
     public function down(): void
     {
+        DB::statement('ALTER TABLE enrollments DROP INDEX enrollments_role');
         $drop = ['DROP INDEX people_plain_number, DROP COLUMN plain_number'];
         foreach (array_keys(self::ORDERS) as $column) {
             $drop[] = "DROP INDEX people_by_$column, DROP COLUMN $column";

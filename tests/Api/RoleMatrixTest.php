@@ -115,6 +115,7 @@ function matrix(): array
         'GET api/schools/{school}/ledger' => $school,
         'GET api/schools/{school}/messages' => $school,
         'GET api/people/{person}' => $school,
+        'POST api/people/{person}' => $school,
         'GET api/people/{person}/credentials' => $school,
         'POST api/people/{person}/credentials/end' => $school,
         'POST api/people/{person}/credentials/end-all' => $school,

@@ -79,6 +79,7 @@ const COORDINATORS: State[] = [
         await page.keyboard.press('m');
     }),
     { name: 'person', reach: (page) => openRow(page, /Achterberg/) },
+    dialog('change a person', button('Change')),
     { name: 'roll, staff', at: 'roll?kind=staff' },
     { name: 'staff person', reach: (page) => openRow(page, /Okonjo/) },
     { name: 'roll, nobody', at: 'roll?q=qqqqqq' },

@@ -13,6 +13,7 @@ use App\Platform\Answers;
 use App\Platform\SchoolDay;
 use App\Roll\KeptProblems;
 use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Roll\AccountProblem;
 
 /** The first screen: what waits, counted. */
@@ -162,21 +163,21 @@ final class DeskController
                 'roll?kind=student&problem=no_guardian',
             ),
         ];
-        $people = DB::table('people')
+        // Kind by kind, so that each count is one range of an index.
+        $people = fn(PersonKind $kind): int => DB::table('people')
             ->where('school_id', $school->id)
+            ->where('kind', $kind)
             ->where('state', 'active')
-            ->groupBy('kind')
-            ->selectRaw('kind, count(*) n')
-            ->pluck('n', 'kind');
+            ->count();
 
         $open = array_values(array_filter($loops, fn(Loop $l): bool => $l->count > 0));
         // Oldest first; what has no date follows in the order of the work.
         usort($open, fn(Loop $a, Loop $b): int => ($a->since ?? '9999') <=> ($b->since ?? '9999'));
 
         return new Desk($school->name, (string) $year?->name, $open, [
-            'students' => (int) ($people['student'] ?? 0),
-            'guardians' => (int) ($people['guardian'] ?? 0),
-            'staff' => (int) ($people['staff'] ?? 0),
+            'students' => $people(PersonKind::Student),
+            'guardians' => $people(PersonKind::Guardian),
+            'staff' => $people(PersonKind::Staff),
             'sections' => DB::table('sections')->where('school_id', $school->id)->where('state', 'open')->count(),
         ]);
     }

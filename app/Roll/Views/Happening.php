@@ -8,10 +8,13 @@ use App\Platform\Resource;
 
 final readonly class Happening extends Resource
 {
+    /** @param  list<FieldChange>  $changes of the person's own fields */
     public function __construct(
         public string $entryId,
         public string $title,
         public string $reason,
         public string $at,
+        public bool $undone,
+        public array $changes,
     ) {}
 }

@@ -18,10 +18,14 @@ final readonly class PersonDetail extends Resource
      */
     public function __construct(
         public string $id,
+        public int $version,
         public string $name,
+        public string $given,
+        public string $family,
         public PersonKind $kind,
         public PersonState $state,
         public string $grade,
+        public string $gradeCode,
         public string $number,
         public string $birthDate,
         public string $email,

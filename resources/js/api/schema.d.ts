@@ -612,7 +612,8 @@ export interface paths {
         /** One person */
         get: operations["showRollController"];
         put?: never;
-        post?: never;
+        /** Change one person, field by field */
+        post: operations["updateEditController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1990,6 +1991,11 @@ export interface components {
         };
         /** @enum {string} */
         Fate: "read" | "mended" | "asked" | "says" | "left" | "above" | "blank";
+        FieldChange: {
+            field: string;
+            before: string;
+            after: string;
+        };
         FieldChoice: {
             key: string;
             label: string;
@@ -2017,6 +2023,8 @@ export interface components {
             title: string;
             reason: string;
             at: string;
+            undone: boolean;
+            changes: components["schemas"]["FieldChange"][];
         };
         Home: {
             kind: components["schemas"]["PersonKind"];
@@ -2261,10 +2269,14 @@ export interface components {
         PassHours: "school" | "any";
         PersonDetail: {
             id: string;
+            version: number;
             name: string;
+            given: string;
+            family: string;
             kind: components["schemas"]["PersonKind"];
             state: components["schemas"]["PersonState"];
             grade: string;
+            gradeCode: string;
             number: string;
             birthDate: string;
             email: string;
@@ -3680,6 +3692,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PersonDetail"];
+                };
+            };
+        };
+    };
+    updateEditController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    version: number;
+                    given?: string;
+                    family?: string;
+                    birth_date?: string;
+                    number?: string;
+                    grade?: string;
+                    email?: string;
+                    phone?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LedgerLine"];
                 };
             };
         };

@@ -1,13 +1,16 @@
 import { useQuery } from '@tanstack/react-query';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import { api, data } from '@/api/client';
 import { CredentialsPart } from '@/areas/accounts/CredentialsPart';
 import type { School } from '@/shell/session';
+import { BeforeAfter } from '@/ui/BeforeAfter';
+import { Button } from '@/ui/Button';
 import { day, lastDay, moment } from '@/ui/dates';
 import { Glyph } from '@/ui/Glyph';
 import { Instead } from '@/ui/Instead';
 import { SideSheet } from '@/ui/SideSheet';
+import { EditPerson } from './EditPerson';
 
 export function PersonSheet({
     id,
@@ -24,6 +27,7 @@ export function PersonSheet({
         queryKey: ['person', id],
         queryFn: () => data(api.GET('/api/people/{person}', { params: { path: { person: id } } })),
     });
+    const [editing, setEditing] = useState(false);
     const person = asked.data;
     if (!person)
         return (
@@ -44,6 +48,12 @@ export function PersonSheet({
             subtitle={`${person.kind}, ${person.school}${person.state === 'active' ? '' : `, ${person.state}`}`}
             onClose={onClose}
         >
+            {person.state !== 'merged' && (
+                <p className="mb-3">
+                    <Button onClick={() => setEditing(true)}>Change</Button>
+                </p>
+            )}
+            {editing && <EditPerson person={person} school={school} onClose={() => setEditing(false)} />}
             <dl className="grid grid-cols-[88px_1fr] gap-y-0.5 text-sm">
                 {facts
                     .filter(([, value]) => value)
@@ -114,7 +124,13 @@ export function PersonSheet({
                         </Link>
                         <span className="block text-xs text-muted">
                             {moment(h.at)}, {h.reason}
+                            {h.undone && ', undone'}
                         </span>
+                        {h.changes.map((c) => (
+                            <span key={c.field} className="block break-words text-xs">
+                                {c.field}: <BeforeAfter cell={c.after ? c : { before: c.before, after: 'none' }} />
+                            </span>
+                        ))}
                     </li>
                 )}
             </Part>
