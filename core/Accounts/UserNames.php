@@ -9,13 +9,36 @@ use Vantrel\Core\Values\Canonical;
 
 /**
  * Gives out user names: from the name by a pattern, in plain letters, unique among all there ever were, and never rude.
- * The pattern holds `{given}`, `{family}`, `{g}` (first letter), `{f}`; everything else stands as it is.
+ * The pattern holds `{given}`, `{family}`, `{g}` (first letter), `{f}`; everything else stands as it is. A family
+ * name of several words is kept whole: "de la Cruz" is `delacruz`.
  */
 final class UserNames
 {
     public const DEFAULT_PATTERN = '{given}.{family}';
 
     private const MAX_STEM = 30;
+
+    /** Words that begin a family name and are none by themselves. */
+    private const PARTICLES = [
+        'de' => 1,
+        'del' => 1,
+        'della' => 1,
+        'di' => 1,
+        'da' => 1,
+        'dos' => 1,
+        'du' => 1,
+        'la' => 1,
+        'le' => 1,
+        'van' => 1,
+        'von' => 1,
+        'der' => 1,
+        'den' => 1,
+        'ter' => 1,
+        'bin' => 1,
+        'al' => 1,
+        'el' => 1,
+        'st' => 1,
+    ];
 
     /**
      * @param  array<string, true>  $taken every user name of the district, old ones too
@@ -33,15 +56,13 @@ final class UserNames
      */
     public function give(string $given, string $family): string
     {
-        $g = self::letters($given);
-        $f = self::letters($family);
-        $stem = strtr($this->pattern, [
-            '{given}' => $g,
-            '{family}' => $f,
-            '{g}' => substr($g, 0, 1),
-            '{f}' => substr($f, 0, 1),
-        ]);
-        $stem = trim(substr((string) preg_replace('/\.{2,}/', '.', $stem), 0, self::MAX_STEM), '.');
+        $words = self::words($family);
+        do {
+            $stem = $this->stem(self::first($given), implode('', $words));
+            // Too long, a compound name loses its last words rather than the end of one.
+            array_pop($words);
+        } while (strlen($stem) > self::MAX_STEM && count($words) > 0 && !isset(self::PARTICLES[end($words)]));
+        $stem = trim(substr($stem, 0, self::MAX_STEM), '.');
         if (strlen($stem) < 2 || $this->rude($stem)) {
             $stem = 'reader';
         }
@@ -65,15 +86,32 @@ final class UserNames
         return Canonical::of($typed);
     }
 
-    private static function letters(string $name): string
+    private function stem(string $given, string $family): string
     {
-        $words = explode(' ', NameKey::of($name));
-
         return (string) preg_replace(
-            '/[^a-z0-9]/',
-            '',
-            $words[0] . (count($words) > 1 && strlen($words[0]) <= 3 ? $words[1] : ''),
+            '/\.{2,}/',
+            '.',
+            strtr($this->pattern, [
+                '{given}' => $given,
+                '{family}' => $family,
+                '{g}' => substr($given, 0, 1),
+                '{f}' => substr($family, 0, 1),
+            ]),
         );
+    }
+
+    /** The first given name, with the next where the first is hardly one ("Xin Yi"). */
+    private static function first(string $given): string
+    {
+        $words = self::words($given);
+
+        return $words[0] . (count($words) > 1 && strlen($words[0]) <= 3 ? $words[1] : '');
+    }
+
+    /** @return non-empty-list<string> */
+    private static function words(string $name): array
+    {
+        return explode(' ', (string) preg_replace('/[^a-z0-9 ]/', '', NameKey::of($name)));
     }
 
     private function rude(string $stem): bool

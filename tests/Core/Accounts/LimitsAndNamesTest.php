@@ -81,7 +81,14 @@ it('makes user names by the pattern of the school', function (): void {
         ->toBe('xinyi.wu')
         // A name of more than three letters stands alone.
         ->and($names()->give('Anna Maria', 'de la Cruz'))
-        ->toBe('anna.dela')
+        // A family name is kept whole, as long as it goes.
+        ->toBe('anna.delacruz')
+        ->and($names()->give('Mateo', 'Ortiz Reyes'))
+        ->toBe('mateo.ortizreyes')
+        ->and($names()->give('Bartholomew', 'van der Meer Albuquerque'))
+        ->toBe('bartholomew.vandermeer')
+        ->and($names()->give('Bartholomew', 'de la Castellanosmontealegre'))
+        ->toBe('bartholomew.delacastellanosmon')
         ->and($names()->give('Jean-Luc', "O'Neil"))
         ->toBe('jean.oneil')
         ->and($names('{g}{family}')->give('Noor', 'Haddad'))

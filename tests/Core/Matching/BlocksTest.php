@@ -7,7 +7,7 @@ use Vantrel\Core\Matching\Population;
 use Vantrel\Core\Matching\Subject;
 
 /** Somebody of whom only this is known. */
-function known(string $id, string $given = '', string $family = '', mixed ...$with): Subject
+function knownAs(string $id, string $given = '', string $family = '', mixed ...$with): Subject
 {
     return new Subject($id, $given, $family, ...$with);
 }
@@ -30,24 +30,34 @@ it('holds a row against whoever shares a block with it, and against nobody else'
     Subject $other,
     bool $meet,
 ): void {
-    expect(heldAgainst($row, [known('k', 'Ximena', 'Okafor', '1999-01-01'), $other]))->toBe($meet ? [$other->id] : []);
+    expect(heldAgainst($row, [knownAs('k', 'Ximena', 'Okafor', '1999-01-01'), $other]))->toBe(
+        $meet ? [$other->id] : [],
+    );
 })->with(function (): iterable {
     $no = ['grade' => '12'];
-    yield 'a number' => [known('r', 'A', 'B', number: '17'), known('o', 'C', 'D', number: '17'), true];
-    yield 'another number' => [known('r', 'Ada', 'Ek', number: '17'), known('o', 'Cem', 'Diaz', number: '18'), false];
-    yield 'an address' => [known('r', 'A', 'B', email: 'a@x.example'), known('o', email: 'a@x.example'), true];
-    yield 'a contact' => [known('r', 'Ada', 'Ek', contacts: ['x', 'y']), known('o', 'Z', 'Q', contacts: ['y']), true];
-    yield 'a number alone, no name' => [known('r', number: '17'), known('o', number: '17'), true];
-    yield 'nothing' => [known('r'), known('o'), false];
-    yield 'names the wrong way round' => [known('r', 'Noor', 'Haddad', ...$no), known('o', 'Haddad', 'Noor'), true];
-    yield 'one name the same' => [known('r', 'Noor', 'Haddad'), known('o', 'Ximena', 'Haddad'), false];
-    yield 'the whole name at any grade' => [
-        known('r', 'Noor', 'Haddad', ...$no),
-        known('o', 'Noor', 'Haddad', grade: '01'),
+    yield 'a number' => [knownAs('r', 'A', 'B', number: '17'), knownAs('o', 'C', 'D', number: '17'), true];
+    yield 'another number' => [
+        knownAs('r', 'Ada', 'Ek', number: '17'),
+        knownAs('o', 'Cem', 'Diaz', number: '18'),
+        false,
+    ];
+    yield 'an address' => [knownAs('r', 'A', 'B', email: 'a@x.example'), knownAs('o', email: 'a@x.example'), true];
+    yield 'a contact' => [
+        knownAs('r', 'Ada', 'Ek', contacts: ['x', 'y']),
+        knownAs('o', 'Z', 'Q', contacts: ['y']),
         true,
     ];
-    $near = fn(string $grade): Subject => known('o', 'Nora', 'Haddod', grade: $grade);
-    $row = fn(string $grade): Subject => known('r', 'Noor', 'Haddad', grade: $grade);
+    yield 'a number alone, no name' => [knownAs('r', number: '17'), knownAs('o', number: '17'), true];
+    yield 'nothing' => [knownAs('r'), knownAs('o'), false];
+    yield 'names the wrong way round' => [knownAs('r', 'Noor', 'Haddad', ...$no), knownAs('o', 'Haddad', 'Noor'), true];
+    yield 'one name the same' => [knownAs('r', 'Noor', 'Haddad'), knownAs('o', 'Ximena', 'Haddad'), false];
+    yield 'the whole name at any grade' => [
+        knownAs('r', 'Noor', 'Haddad', ...$no),
+        knownAs('o', 'Noor', 'Haddad', grade: '01'),
+        true,
+    ];
+    $near = fn(string $grade): Subject => knownAs('o', 'Nora', 'Haddod', grade: $grade);
+    $row = fn(string $grade): Subject => knownAs('r', 'Noor', 'Haddad', grade: $grade);
     yield 'beginnings at one grade' => [$row('05'), $near('05'), true];
     yield 'at the next' => [$row('05'), $near('06'), true];
     yield 'at the one before' => [$row('05'), $near('04'), true];
@@ -58,18 +68,18 @@ it('holds a row against whoever shares a block with it, and against nobody else'
     yield 'the first grade there is, and the next' => [$row('PK'), $near('KG'), true];
     yield 'the first grade there is, and two on' => [$row('PK'), $near('01'), false];
     yield 'a grade nobody knows' => [$row('40'), $near('02'), true];
-    yield 'beginnings that differ' => [$row('05'), known('o', 'Nora', 'Hadid', grade: '05'), false];
-    yield 'another given name' => [known('r', 'Bob', 'Haddad'), known('o', 'Ximena', 'Haddod'), false];
-    yield 'the initial of a form' => [known('r', 'Bob', 'Haddad'), known('o', 'Robert', 'Haddod'), true];
-    yield 'a second family name' => [known('r', 'Noor', 'Haddad Roig'), known('o', 'Nil', 'Roigas'), true];
-    yield 'a small word of a family name' => [known('r', 'Noor', 'de Roig'), known('o', 'Nil', 'de Cruz'), false];
-    yield 'a family name that is a small word' => [known('r', 'Noor', 'Ek'), known('o', 'Nil', 'Ek'), true];
-    yield 'an initial for a family name' => [known('r', 'Noor', 'H'), known('o', 'Noor', 'Haddad'), true];
-    yield 'the initial of a second one' => [known('r', 'Noor', 'R'), known('o', 'Noor', 'Haddad Roig'), true];
-    yield 'an initial and another given name' => [known('r', 'Nil', 'H'), known('o', 'Noor', 'Haddad'), false];
-    yield 'a first given name and an initial' => [known('r', 'Noor Ada', 'H'), known('o', 'Noor', 'Haddad'), true];
-    yield 'no initial in a whole name' => [known('r', 'Noor', 'Hadid'), known('o', 'Noor', 'Hoxha'), false];
-    $born = fn(string $id, string $given, string $family, string $day): Subject => known($id, $given, $family, $day);
+    yield 'beginnings that differ' => [$row('05'), knownAs('o', 'Nora', 'Hadid', grade: '05'), false];
+    yield 'another given name' => [knownAs('r', 'Bob', 'Haddad'), knownAs('o', 'Ximena', 'Haddod'), false];
+    yield 'the initial of a form' => [knownAs('r', 'Bob', 'Haddad'), knownAs('o', 'Robert', 'Haddod'), true];
+    yield 'a second family name' => [knownAs('r', 'Noor', 'Haddad Roig'), knownAs('o', 'Nil', 'Roigas'), true];
+    yield 'a small word of a family name' => [knownAs('r', 'Noor', 'de Roig'), knownAs('o', 'Nil', 'de Cruz'), false];
+    yield 'a family name that is a small word' => [knownAs('r', 'Noor', 'Ek'), knownAs('o', 'Nil', 'Ek'), true];
+    yield 'an initial for a family name' => [knownAs('r', 'Noor', 'H'), knownAs('o', 'Noor', 'Haddad'), true];
+    yield 'the initial of a second one' => [knownAs('r', 'Noor', 'R'), knownAs('o', 'Noor', 'Haddad Roig'), true];
+    yield 'an initial and another given name' => [knownAs('r', 'Nil', 'H'), knownAs('o', 'Noor', 'Haddad'), false];
+    yield 'a first given name and an initial' => [knownAs('r', 'Noor Ada', 'H'), knownAs('o', 'Noor', 'Haddad'), true];
+    yield 'no initial in a whole name' => [knownAs('r', 'Noor', 'Hadid'), knownAs('o', 'Noor', 'Hoxha'), false];
+    $born = fn(string $id, string $given, string $family, string $day): Subject => knownAs($id, $given, $family, $day);
     yield 'sound of a family name and year' => [
         $born('r', 'Noor', 'Rupert', '2015-08-03'),
         $born('o', 'Ximena', 'Robert', '2015-01-12'),
@@ -109,10 +119,10 @@ it('holds a row against whoever shares a block with it, and against nobody else'
 });
 
 it('names each once, however many blocks they share', function (): void {
-    $row = known('r', 'Noor', 'Haddad', '2015-08-03', '17', 'n@x.example', '04');
+    $row = knownAs('r', 'Noor', 'Haddad', '2015-08-03', '17', 'n@x.example', '04');
     $known = [
-        known('a', 'Noor', 'Haddad', '2015-08-03', '17', 'n@x.example', '04'),
-        known('b', 'Noor', 'Haddad', '2015-08-03', '18', '', '04'),
+        knownAs('a', 'Noor', 'Haddad', '2015-08-03', '17', 'n@x.example', '04'),
+        knownAs('b', 'Noor', 'Haddad', '2015-08-03', '18', '', '04'),
     ];
     expect(heldAgainst($row, $known))->toBe(['a', 'b']);
 });
@@ -120,12 +130,12 @@ it('names each once, however many blocks they share', function (): void {
 it('splits a block that is too large by a further key, and passes over nobody who shares that', function (): void {
     // A guardian contact of an institution: a hundred people and one more.
     $crowd = fn(int $n): array => array_map(
-        fn(int $i): Subject => known("c$i", "Given$i", "Family$i", contacts: ['office@x.example']),
+        fn(int $i): Subject => knownAs("c$i", "Given$i", "Family$i", contacts: ['office@x.example']),
         range(1, $n),
     );
-    $row = known('r', 'Noor', 'Haddad', '2015-08-03', contacts: ['office@x.example']);
+    $row = knownAs('r', 'Noor', 'Haddad', '2015-08-03', contacts: ['office@x.example']);
     expect(heldAgainst($row, $crowd(100)))->toHaveCount(100)->and(heldAgainst($row, $crowd(101)))->toBe([]);
-    $in = fn(string $id, string $given, string $family, string $born = ''): Subject => known(
+    $in = fn(string $id, string $given, string $family, string $born = ''): Subject => knownAs(
         $id,
         $given,
         $family,
@@ -139,44 +149,47 @@ it('splits a block that is too large by a further key, and passes over nobody wh
         $in('born another day', 'Kim', 'Soto', '2015-08-04'),
     ];
     expect(heldAgainst($row, [...$crowd(101), ...$few]))->toEqualCanonicalizing(['begins alike', 'born that day']);
-    $bob = known('r', 'Bob', 'Haddad', contacts: ['office@x.example']);
+    $bob = knownAs('r', 'Bob', 'Haddad', contacts: ['office@x.example']);
     $forms = [$in('other form', 'Robert', 'Haddad'), $in('other form, other family', 'Robert', 'Soto')];
     expect(heldAgainst($bob, [...$crowd(101), ...$forms]))->toBe(['other form']);
 });
 
 it('never splits by number or own address, and looks at a whole name in any case, to a limit', function (): void {
     $same = fn(int $n, array $with): array => array_map(
-        fn(int $i): Subject => known("c$i", 'Noor', 'Haddad', ...$with),
+        fn(int $i): Subject => knownAs("c$i", 'Noor', 'Haddad', ...$with),
         range(1, $n),
     );
-    $row = known('r', 'Kim', 'Soto', '', '17', 'k@x.example');
+    $row = knownAs('r', 'Kim', 'Soto', '', '17', 'k@x.example');
     expect(heldAgainst($row, $same(150, ['number' => '17'])))
         ->toHaveCount(150)
         ->and(heldAgainst($row, $same(150, ['email' => 'k@x.example'])))
         ->toHaveCount(150);
-    $noor = known('r', 'Noor', 'Haddad', '2015-08-03');
+    $noor = knownAs('r', 'Noor', 'Haddad', '2015-08-03');
     expect(heldAgainst($noor, $same(150, [])))
         ->toHaveCount(150)
         ->and(heldAgainst($noor, $same(400, [])))
         ->toHaveCount(300);
     $day = array_map(
-        fn(int $i): Subject => known("c$i", 'N' . chr(97 + ($i % 26)) . "x$i", "H$i", '2015-08-03'),
+        fn(int $i): Subject => knownAs("c$i", 'N' . chr(97 + ($i % 26)) . "x$i", "H$i", '2015-08-03'),
         range(1, 150),
     );
     expect(heldAgainst($noor, $day))->toHaveCount(150);
     // What begins alike and is common even among those says nothing.
-    $alike = array_map(fn(int $i): Subject => known("c$i", 'Noor', "Haddad$i", contacts: ['o']), range(1, 150));
-    expect(heldAgainst(known('r', 'Noordin', 'Soto', contacts: ['o']), $alike))
+    $alike = array_map(fn(int $i): Subject => knownAs("c$i", 'Noor', "Haddad$i", contacts: ['o']), range(1, 150));
+    expect(heldAgainst(knownAs('r', 'Noordin', 'Soto', contacts: ['o']), $alike))
         ->toBe([])
-        ->and(heldAgainst(known('r', 'Noordin', 'Soto', contacts: ['o']), array_slice($alike, 0, 101)))
+        ->and(heldAgainst(knownAs('r', 'Noordin', 'Soto', contacts: ['o']), array_slice($alike, 0, 101)))
         ->toBe([]);
 });
 
 it('counts how many have a contact that the list names', function (): void {
     $population = new Population();
-    $known = array_map(fn(int $i): Subject => known("c$i", 'Kim', "Soto$i", contacts: ['many', 'none']), range(1, 40));
-    $known[] = known('one', 'Kim', 'Ek', contacts: ['few']);
-    new Blocks([known('r', 'Noor', 'Haddad', contacts: ['many', 'few'])], $known, $population);
+    $known = array_map(
+        fn(int $i): Subject => knownAs("c$i", 'Kim', "Soto$i", contacts: ['many', 'none']),
+        range(1, 40),
+    );
+    $known[] = knownAs('one', 'Kim', 'Ek', contacts: ['few']);
+    new Blocks([knownAs('r', 'Noor', 'Haddad', contacts: ['many', 'few'])], $known, $population);
     expect($population->people)
         ->toBe(41)
         ->and($population->contact(['many']))

@@ -9,7 +9,7 @@ use Vantrel\Core\Roll\EditPerson;
 use Vantrel\Core\Roll\PersonWish;
 
 /** @param  array<string, string|null>  $with */
-function somebody(array $with = []): Person
+function toBeEdited(array $with = []): Person
 {
     return new Person('p1', 7, [
         'school_id' => 's',
@@ -31,10 +31,10 @@ function somebody(array $with = []): Person
     ]);
 }
 
-function edited(PersonWish $wish, ?Person $of = null, ?Person $bearer = null, bool $mayReach = true): Plan
+function editOf(PersonWish $wish, ?Person $of = null, ?Person $bearer = null, bool $mayReach = true): Plan
 {
     return EditPerson::plan(
-        $of ?? somebody(),
+        $of ?? toBeEdited(),
         $wish,
         ['lowest' => -1, 'highest' => 8, 'domains' => ['lanternfield.example'], 'country' => 'US'],
         $bearer,
@@ -45,7 +45,7 @@ function edited(PersonWish $wish, ?Person $of = null, ?Person $bearer = null, bo
 }
 
 it('changes what is wished and nothing else', function (PersonWish $wish, array $after, string $sentence): void {
-    $plan = edited($wish);
+    $plan = editOf($wish);
     expect($plan->changes)
         ->toHaveCount(1)
         ->and($plan->changes[0]->after)
@@ -92,35 +92,39 @@ it('changes what is wished and nothing else', function (PersonWish $wish, array 
 ]);
 
 it('keeps an address elsewhere claimed until its owner confirms it', function (): void {
-    $after = edited(new PersonWish(email: 'noor@shoremail.example'))->changes[0]->after;
+    $after = editOf(new PersonWish(email: 'noor@shoremail.example'))->changes[0]->after;
     expect($after['email_by'] ?? null)
         ->toBe('hand')
         ->and($after)
         ->not->toHaveKey('email_state');
-    $confirmed = somebody(['email' => 'n@lanternfield.example', 'email_state' => 'confirmed', 'email_by' => 'school']);
-    expect(edited(new PersonWish(email: 'noor@shoremail.example'), $confirmed)->changes[0]->after['email_state'])
+    $confirmed = toBeEdited([
+        'email' => 'n@lanternfield.example',
+        'email_state' => 'confirmed',
+        'email_by' => 'school',
+    ]);
+    expect(editOf(new PersonWish(email: 'noor@shoremail.example'), $confirmed)->changes[0]->after['email_state'])
         ->toBe('claimed')
-        ->and(edited(new PersonWish(email: ''), $confirmed)->changes[0]->after['email'])
+        ->and(editOf(new PersonWish(email: ''), $confirmed)->changes[0]->after['email'])
         ->toBeNull();
     // A guardian's mailbox is never the school's to vouch for.
-    $guardian = edited(new PersonWish(email: 'a@lanternfield.example'), somebody(['kind' => 'guardian']));
+    $guardian = editOf(new PersonWish(email: 'a@lanternfield.example'), toBeEdited(['kind' => 'guardian']));
     expect($guardian->changes[0]->after['email_by'])->toBe('hand');
 });
 
 it('writes nothing where nothing is other than it was', function (): void {
-    expect(edited(new PersonWish('Noor', 'Castell', '2015-08-03', '020417', '5', '', ''))->isEmpty())
+    expect(editOf(new PersonWish('Noor', 'Castell', '2015-08-03', '020417', '5', '', ''))->isEmpty())
         ->toBeTrue()
-        ->and(edited(new PersonWish())->isEmpty())
+        ->and(editOf(new PersonWish())->isEmpty())
         ->toBeTrue();
     // What a guardian cannot have is passed over.
     expect(
-        edited(new PersonWish(grade: '4'), somebody(['kind' => 'guardian', 'grade' => null]))->isEmpty(),
+        editOf(new PersonWish(grade: '4'), toBeEdited(['kind' => 'guardian', 'grade' => null]))->isEmpty(),
     )->toBeTrue();
 });
 
 it('refuses what cannot be, at the field it is about', function (PersonWish $wish, string $field, string $says): void {
     try {
-        edited($wish, null, somebody(['number' => '020418'])->with([]), false);
+        editOf($wish, null, toBeEdited(['number' => '020418'])->with([]), false);
     } catch (Refusal $e) {
         expect($e->field)->toBe($field)->and($e->getMessage())->toContain($says);
 
@@ -144,9 +148,9 @@ it('refuses what cannot be, at the field it is about', function (PersonWish $wis
 ]);
 
 it('refuses a number that somebody else has, and an account that is merged', function (): void {
-    $other = new Person('p2', 1, [...somebody()->values, 'given_name' => 'Kai', 'number' => '020418']);
-    expect(fn() => edited(new PersonWish(number: '020418'), null, $other))
+    $other = new Person('p2', 1, [...toBeEdited()->values, 'given_name' => 'Kai', 'number' => '020418']);
+    expect(fn() => editOf(new PersonWish(number: '020418'), null, $other))
         ->toThrow(Refusal::class, 'Kai Castell has this number')
-        ->and(fn() => edited(new PersonWish(given: 'Kai'), somebody(['state' => 'merged'])))
+        ->and(fn() => editOf(new PersonWish(given: 'Kai'), toBeEdited(['state' => 'merged'])))
         ->toThrow(Refusal::class, 'merged into another');
 });
