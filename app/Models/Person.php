@@ -20,6 +20,7 @@ use LogicException;
  * @property string $kind
  * @property string $given_name
  * @property string $family_name
+ * @property string|null $preferred_name the given name they go by
  * @property string $search_name
  * @property string|null $birth_date
  * @property string|null $number
@@ -78,6 +79,12 @@ final class Person extends User
     public function confirmedEmail(): ?string
     {
         return $this->email_state === 'confirmed' ? $this->email : null;
+    }
+
+    /** The given name they are called by. */
+    public function calledName(): string
+    {
+        return $this->preferred_name ?? $this->given_name;
     }
 
     public function fullName(): string

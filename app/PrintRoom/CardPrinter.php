@@ -73,7 +73,7 @@ final class CardPrinter
             ->orderBy('p.family_name')
             ->orderBy('p.given_name')
             ->orderBy('p.id')
-            ->get(['p.id', 'p.given_name', 'p.family_name', 'p.grade', 's.name as section'])
+            ->get(['p.id', 'p.called_name as given_name', 'p.family_name', 'p.grade', 's.name as section'])
             ->unique('id')
             ->values();
         if ($people->isEmpty()) {

@@ -87,6 +87,7 @@ final class OnePerson
             $person->fullName(),
             $person->given_name,
             $person->family_name,
+            (string) $person->preferred_name,
             PersonKind::from($person->kind),
             PersonState::from($person->state),
             GradeLevel::read((string) $person->grade)?->short() ?? '',

@@ -209,6 +209,7 @@ final class Roll
                     fn(stdClass $p): PersonLine => new PersonLine(
                         $p->id,
                         trim("$p->given_name $p->family_name"),
+                        (string) $p->preferred_name,
                         PersonKind::from($p->kind),
                         GradeLevel::read((string) $p->grade)?->short() ?? '',
                         (string) $p->number,

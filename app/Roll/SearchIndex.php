@@ -41,7 +41,7 @@ final class SearchIndex
         foreach ($ids->sort()->chunk(self::CHUNK) as $some) {
             $people = DB::table('people')
                 ->whereIn('id', $some)
-                ->get(['id', 'given_name', 'family_name', 'number', 'email', 'phone'])
+                ->get(['id', 'given_name', 'family_name', 'preferred_name', 'number', 'email', 'phone'])
                 ->keyBy('id');
             $userNames = DB::table('sign_ins')
                 ->whereIn('person_id', $some)
@@ -51,7 +51,7 @@ final class SearchIndex
             $is = [];
             foreach ($people as $id => $p) {
                 $words = SearchWords::of(
-                    [$p->given_name, $p->family_name],
+                    [$p->given_name, $p->family_name, (string) $p->preferred_name],
                     (string) $p->number,
                     (string) $p->email,
                     (string) $p->phone,

@@ -119,7 +119,7 @@ final class SectionReader
             ->orderBy('e.id')
             ->get([
                 'p.id',
-                'p.given_name',
+                'p.called_name as given_name',
                 'p.family_name',
                 'p.grade',
                 'p.state',
@@ -261,9 +261,9 @@ final class SectionReader
             ->where('e.role', 'student')
             ->where('p.state', 'active')
             ->where(SchoolDay::inForce('e', SchoolDay::today($section->school_id)))
-            ->orderBy('p.given_name')
+            ->orderBy('p.called_name')
             ->orderBy('p.family_name')
-            ->get(['p.id', 'p.given_name', 'p.family_name']);
+            ->get(['p.id', 'p.called_name as given_name', 'p.family_name']);
 
         return $students;
     }

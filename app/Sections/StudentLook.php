@@ -53,7 +53,7 @@ final class StudentLook
 
         return new StudentView(
             $student->id,
-            $student->given_name,
+            $student->calledName(),
             School::query()->findOrFail($section->school_id)->name,
             (string) DB::table('sign_ins')->where('person_id', $student->id)->orderBy('id')->value('user_name'),
             array_values(

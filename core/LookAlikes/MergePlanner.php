@@ -32,6 +32,7 @@ final class MergePlanner
 {
     private const FIELDS = [
         'given_name' => 'Given name',
+        'preferred_name' => 'Goes by',
         'family_name' => 'Family name',
         'birth_date' => 'Birth date',
         'number' => 'Student number',

@@ -32,6 +32,12 @@ final readonly class Person extends Record
         return $this->text('family_name');
     }
 
+    /** The given name they go by, where it is another. */
+    public function preferredName(): ?string
+    {
+        return $this->field('preferred_name');
+    }
+
     /** Given and family name, or the one there is. */
     public function fullName(): string
     {

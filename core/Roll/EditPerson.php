@@ -35,6 +35,7 @@ final class EditPerson
     public const WORDS = [
         'given_name' => 'given name',
         'family_name' => 'family name',
+        'preferred_name' => 'name they go by',
         'birth_date' => 'birth date',
         'number' => 'number',
         'grade' => 'grade',
@@ -107,10 +108,14 @@ final class EditPerson
         if ($given . $family === '') {
             throw new Refusal('Somebody has a name: give one of the two.', 'given');
         }
+        $preferred = self::text($wish->preferred, 'preferred') ?? (string) $person->preferredName();
+        // Who goes by the name on record goes by no other.
+        $called = ['preferred_name' => in_array($preferred, ['', $given], true) ? null : $preferred];
 
         return $given === $person->givenName() && $family === $person->familyName()
-            ? []
+            ? $called
             : [
+                ...$called,
                 'given_name' => $given,
                 'family_name' => $family,
                 'search_name' => (new PersonName($given, $family))->searchKey(),

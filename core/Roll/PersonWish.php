@@ -10,6 +10,7 @@ final readonly class PersonWish
     public function __construct(
         public ?string $given = null,
         public ?string $family = null,
+        public ?string $preferred = null,
         public ?string $birthDate = null,
         public ?string $number = null,
         public ?string $grade = null,

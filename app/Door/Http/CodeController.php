@@ -63,7 +63,7 @@ final class CodeController
             ->orderByDesc('e.came_at')
             ->orderByDesc('e.id')
             ->limit(200)
-            ->get(['p.given_name', 'p.family_name', 'e.came_at']);
+            ->get(['p.called_name as given_name', 'p.family_name', 'e.came_at']);
         $written = $code->written();
         $length = strlen($code->symbols) - 1;
         $chances = $this->chances();

@@ -153,9 +153,9 @@ final class RoomController
             ->where('e.role', 'student')
             ->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))
             ->where('p.state', 'active')
-            ->orderBy('p.given_name')
+            ->orderBy('p.called_name')
             ->orderBy('p.family_name')
-            ->get(['p.id', 'p.given_name', 'p.family_name', 'p.pictures']);
+            ->get(['p.id', 'p.called_name as given_name', 'p.family_name', 'p.pictures']);
 
         return $students;
     }

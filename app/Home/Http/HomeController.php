@@ -58,8 +58,8 @@ final class HomeController
                 $students
                     ->map(
                         fn(Person $s): HomeStudent => new HomeStudent(
-                            $s->fullName(),
-                            $s->given_name,
+                            trim("{$s->calledName()} $s->family_name"),
+                            $s->calledName(),
                             $person->kind === 'student' ? (string) $s->signIns->first()?->user_name : '',
                             array_values(
                                 $sections

@@ -22,6 +22,7 @@ final readonly class PersonDetail extends Resource
         public string $name,
         public string $given,
         public string $family,
+        public string $preferred,
         public PersonKind $kind,
         public PersonState $state,
         public string $grade,

@@ -13,6 +13,7 @@ final readonly class PersonLine extends Resource
     public function __construct(
         public string $id,
         public string $name,
+        public string $goesBy,
         public PersonKind $kind,
         public string $grade,
         public string $number,

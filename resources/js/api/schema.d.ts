@@ -2273,6 +2273,7 @@ export interface components {
             name: string;
             given: string;
             family: string;
+            preferred: string;
             kind: components["schemas"]["PersonKind"];
             state: components["schemas"]["PersonState"];
             grade: string;
@@ -2292,6 +2293,7 @@ export interface components {
         PersonLine: {
             id: string;
             name: string;
+            goesBy: string;
             kind: components["schemas"]["PersonKind"];
             grade: string;
             number: string;
@@ -3711,6 +3713,7 @@ export interface operations {
                     version: number;
                     given?: string;
                     family?: string;
+                    preferred?: string;
                     birth_date?: string;
                     number?: string;
                     grade?: string;

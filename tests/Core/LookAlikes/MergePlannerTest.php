@@ -28,6 +28,7 @@ function account(string $id, array $with = []): Person
         'kind' => 'student',
         'given_name' => 'Noor',
         'family_name' => 'Haddad',
+        'preferred_name' => null,
         'search_name' => 'noor haddad',
         'birth_date' => null,
         'number' => null,
@@ -250,6 +251,7 @@ it('makes one of two accounts of a student: every field, record and word of it',
     $b = account('b', [
         'given_name' => 'Noora',
         'family_name' => 'Hadad',
+        'preferred_name' => null,
         'number' => '040007',
         'grade' => '04',
         'email' => 'noor@lanternfield.example',
@@ -286,6 +288,7 @@ it('makes one of two accounts of a student: every field, record and word of it',
         ->and(array_map(fn(MergedField $f): array => array_values((array) $f), $planned->result->fields))
         ->toBe([
             ['given_name', 'Given name', 'Noora', 'Noor', 'Noora'],
+            ['preferred_name', 'Goes by', '', '', ''],
             ['family_name', 'Family name', 'Hadad', 'Haddad', 'Hadad'],
             ['birth_date', 'Birth date', '', '2015-08-03', '2015-08-03'],
             ['number', 'Student number', '040007', '', '040007'],

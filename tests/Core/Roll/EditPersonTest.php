@@ -16,6 +16,7 @@ function toBeEdited(array $with = []): Person
         'kind' => 'student',
         'given_name' => 'Noor',
         'family_name' => 'Castell',
+        'preferred_name' => null,
         'search_name' => 'noor castell',
         'birth_date' => '2015-08-03',
         'number' => '020417',
@@ -77,6 +78,7 @@ it('changes what is wished and nothing else', function (PersonWish $wish, array 
         'Changes the given name, birth date, number and grade.',
     ],
     [new PersonWish(number: '#020418'), ['number' => '020418'], 'Changes the number.'],
+    [new PersonWish(preferred: ' Nour '), ['preferred_name' => 'Nour'], 'Changes the name they go by.'],
     [new PersonWish(grade: 'K'), ['grade' => 'KG'], 'Changes the grade.'],
     [new PersonWish(phone: '(202) 555-0143'), ['phone' => '+12025550143'], 'Changes the phone number.'],
     [
@@ -112,10 +114,12 @@ it('keeps an address elsewhere claimed until its owner confirms it', function ()
 });
 
 it('writes nothing where nothing is other than it was', function (): void {
-    expect(editOf(new PersonWish('Noor', 'Castell', '2015-08-03', '020417', '5', '', ''))->isEmpty())
+    expect(editOf(new PersonWish('Noor', 'Castell', '', '2015-08-03', '020417', '5', '', ''))->isEmpty())
         ->toBeTrue()
         ->and(editOf(new PersonWish())->isEmpty())
         ->toBeTrue();
+    // Nobody goes by the name they have.
+    expect(editOf(new PersonWish(preferred: 'Noor'))->isEmpty())->toBeTrue();
     // What a guardian cannot have is passed over.
     expect(
         editOf(new PersonWish(grade: '4'), toBeEdited(['kind' => 'guardian', 'grade' => null]))->isEmpty(),

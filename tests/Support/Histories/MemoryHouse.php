@@ -42,7 +42,13 @@ final class MemoryHouse implements House, Standing
 
     /** What the database gives a row that does not say it. */
     private const DEFAULTS = [
-        'people' => ['email_state' => 'claimed', 'email_by' => null, 'email_at' => null, 'pictures' => null],
+        'people' => [
+            'preferred_name' => null,
+            'email_state' => 'claimed',
+            'email_by' => null,
+            'email_at' => null,
+            'pictures' => null,
+        ],
         'sign_ins' => ['last_signed_in_at' => null, 'temporary' => 0],
         'sections' => ['period' => null, 'seats' => null, 'archived_on' => null, 'carried_from' => null],
         'enrollments' => ['join_code_id' => null, 'came_at' => null],

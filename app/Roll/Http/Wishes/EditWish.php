@@ -15,6 +15,7 @@ final readonly class EditWish
         public int $version,
         #[Must('sometimes|max:200')] public ?string $given = null,
         #[Must('sometimes|max:200')] public ?string $family = null,
+        #[Must('sometimes|max:200')] public ?string $preferred = null,
         #[Must('sometimes|max:40')] public ?string $birthDate = null,
         #[Must('sometimes|max:60')] public ?string $number = null,
         #[Must('sometimes|max:20')] public ?string $grade = null,
@@ -27,6 +28,7 @@ final readonly class EditWish
         return new PersonWish(
             $this->given,
             $this->family,
+            $this->preferred,
             $this->birthDate,
             $this->number,
             $this->grade,

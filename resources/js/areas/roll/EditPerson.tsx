@@ -26,13 +26,14 @@ export function EditPerson({ person, school, onClose }: Props) {
         start: {
             given: person.given,
             family: person.family,
+            preferred: person.preferred,
             birth_date: person.birthDate,
             number: person.number,
             grade: person.gradeCode,
             email: person.email,
             phone: person.phone,
         },
-        send: ({ given, family, birth_date, number, grade, email, phone }) =>
+        send: ({ given, family, preferred, birth_date, number, grade, email, phone }) =>
             data(
                 api.POST('/api/people/{person}', {
                     params: { path: { person: person.id } },
@@ -40,6 +41,7 @@ export function EditPerson({ person, school, onClose }: Props) {
                         version: person.version,
                         given,
                         family,
+                        preferred,
                         email,
                         phone,
                         ...(student ? { birth_date, number, grade } : {}),
@@ -62,6 +64,12 @@ export function EditPerson({ person, school, onClose }: Props) {
                     <Field label="Given name" autoFocus maxLength={120} {...form.field('given')} />
                     <Field label="Family name" maxLength={120} {...form.field('family')} />
                 </div>
+                <Field
+                    label="Goes by"
+                    maxLength={120}
+                    hint="The given name they are called by, where it is another: on cards, walls and rosters."
+                    {...form.field('preferred')}
+                />
                 {student && (
                     <div className="grid gap-4 sm:grid-cols-3">
                         <Field label="Born" type="date" {...form.field('birth_date')} />

@@ -36,6 +36,7 @@ export function PersonSheet({
             </SideSheet>
         );
     const facts: [string, string][] = [
+        ['Goes by', person.preferred],
         ['Number', person.number],
         ['Grade', person.grade],
         ['Born', person.birthDate],

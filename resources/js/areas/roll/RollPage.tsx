@@ -244,7 +244,19 @@ export function RollPage({ school }: { school: School }) {
                         </span>
                     }
                     columns={[
-                        { id: 'name', label: 'Name', value: (p) => p.name, width: 'minmax(170px, 2fr)', sorts: true },
+                        {
+                            id: 'name',
+                            label: 'Name',
+                            value: (p) => p.name,
+                            cell: (p) => (
+                                <>
+                                    {p.name}
+                                    {p.goesBy && <span className="text-muted"> ({p.goesBy})</span>}
+                                </>
+                            ),
+                            width: 'minmax(170px, 2fr)',
+                            sorts: true,
+                        },
                         ...(kind === 'student'
                             ? [
                                   {
