@@ -122,6 +122,9 @@ Route::prefix('api')->group(function (): void {
             Route::get('staff', [StaffController::class, 'index'])->can('list-staff', 'school');
             Route::middleware('can:coordinate,school')->group(function (): void {
                 Route::get('desk', [DeskController::class, 'show']);
+                Route::post('desk/put-off', [DeskController::class, 'putOffOne']);
+                Route::post('desk/take-back', [DeskController::class, 'takeBack']);
+                Route::post('desk/read', [DeskController::class, 'read']);
                 Route::get('intakes', [IntakeController::class, 'index']);
                 Route::post('intakes', [IntakeController::class, 'store'])->middleware('throttle:upload');
                 Route::get('people', [RollController::class, 'index']);

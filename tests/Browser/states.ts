@@ -53,6 +53,7 @@ const makeSection = async (page: Page) => {
 
 const COORDINATORS: State[] = [
     { name: 'desk', at: 'desk' },
+    dialog('put off', button(/^Put off: /)),
     menu('school and year', /^School and year/),
     menu('own menu', /Halloran/),
     dialog('keys', key('?')),

@@ -4,165 +4,50 @@ declare(strict_types=1);
 
 namespace App\Desk\Http;
 
+use App\Desk\Http\Wishes\LoopWish;
+use App\Desk\Http\Wishes\PutOffWish;
+use App\Desk\Loops;
 use App\Desk\Views\Desk;
 use App\Desk\Views\Loop;
-use App\LookAlikes\Pairs;
+use App\Desk\Views\News;
+use App\Desk\Views\NewsLine;
+use App\Desk\Views\PutOff;
+use App\Models\Person;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Platform\Answers;
+use App\Platform\Instant;
 use App\Platform\SchoolDay;
-use App\Roll\KeptProblems;
+use App\Platform\Takes;
+use App\Platform\Wishes;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
+use stdClass;
+use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records\PersonKind;
-use Vantrel\Core\Roll\AccountProblem;
 
-/** The first screen: what waits, counted. */
+/** The first screen: what waits, counted, and what others have done. */
 final class DeskController
 {
-    #[Answers(Desk::class, 'Open loops of a school, oldest first')]
-    public function show(School $school, Pairs $pairs, KeptProblems $problems): Desk
+    /** Lines of what others have done; the rest is in the Ledger. */
+    private const NEWS = 4;
+
+    /** Whoever puts something off for longer than this does not mean to do it. */
+    private const LONGEST_DAYS = 366;
+
+    public function __construct(private readonly Loops $loops) {}
+
+    #[Answers(Desk::class, 'Open loops of a school, oldest first, and what others have done since one read it last')]
+    public function show(School $school, Request $request): Desk
     {
-        $year = SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->first();
-        $now = now()->format('Y-m-d H:i:s');
-        $intakes = DB::table('imports')
-            ->where('school_id', $school->id)
-            ->whereIn('state', ['planned', 'unreadable'])
-            ->selectRaw('count(*) n, min(made_at) since')
-            ->first();
-        $invitations = fn(string $compare) => DB::table('invitations as i')
-            ->join('sections as s', 's.id', '=', 'i.section_id')
-            ->where('s.school_id', $school->id)
-            ->where('i.state', 'invited')
-            ->where('i.expires_at', $compare, $now)
-            ->selectRaw('count(*) n, min(i.sent_at) since')
-            ->first();
-        $unanswered = $invitations('>');
-        $expired = $invitations('<=');
-        $noLead = DB::table('sections as s')
-            ->where('s.school_id', $school->id)
-            ->where('s.state', 'open')
-            ->whereNotExists(
-                fn($q) => $q
-                    ->from('enrollments as e')
-                    ->whereColumn('e.section_id', 's.id')
-                    ->where('e.role', 'lead')
-                    ->where(SchoolDay::inForce('e', SchoolDay::today($school->id))),
-            )
-            ->count();
-        $asking = DB::table('join_requests as r')
-            ->join('sections as s', 's.id', '=', 'r.section_id')
-            ->where('s.school_id', $school->id)
-            ->where('r.state', 'waiting')
-            ->selectRaw('count(*) n, min(r.made_at) since')
-            ->first();
-        $transfers = DB::table('transfer_requests')
-            ->where('from_school_id', $school->id)
-            ->where('state', 'waiting')
-            ->selectRaw('count(*) n, min(made_at) since')
-            ->first();
-        $counts = $problems->counts($school);
-        $problem = fn(AccountProblem $which): int => $counts[$which->value] ?? 0;
-        $loops = [
-            Loop::of(
-                'intakes',
-                'intake',
-                ['List waiting to be applied', 'planned, not yet applied'],
-                ['Lists waiting to be applied', 'planned, not yet applied'],
-                (int) $intakes?->n,
-                $this->day($intakes?->since),
-                'intake',
-            ),
-            Loop::of(
-                'requests',
-                'sections',
-                ['Newcomer at the door', 'waits to be let into a section'],
-                ['Newcomers at the door', 'wait to be let into a section'],
-                (int) $asking?->n,
-                $this->day($asking?->since),
-                'sections?state=waiting',
-            ),
-            Loop::of(
-                'transfers',
-                'roll',
-                ['Request of another school', 'about a student of this one'],
-                ['Requests of other schools', 'about students of this one'],
-                (int) $transfers?->n,
-                $this->day($transfers?->since),
-                'transfers',
-            ),
-            Loop::of(
-                'invitations_expired',
-                'sections',
-                ['Invitation expired', 'nobody answered; send again or withdraw'],
-                ['Invitations expired', 'nobody answered; send again or withdraw'],
-                (int) $expired?->n,
-                $this->day($expired?->since),
-                'sections',
-            ),
-            Loop::of(
-                'invitations',
-                'sections',
-                ['Invitation unanswered', 'sent, no answer yet'],
-                ['Invitations unanswered', 'sent, no answer yet'],
-                (int) $unanswered?->n,
-                $this->day($unanswered?->since),
-                'sections',
-            ),
-            Loop::of(
-                'look_alikes',
-                'look-alikes',
-                ['Look-alike', 'two accounts that may be one person'],
-                ['Look-alikes', 'accounts that may be one person'],
-                $pairs->count($school),
-                null,
-                'look-alikes',
-            ),
-            Loop::of(
-                'unplaced',
-                'roll',
-                ['Unplaced student', 'in no open section'],
-                ['Unplaced students', 'in no open section'],
-                $problem(AccountProblem::Unplaced),
-                null,
-                'roll?kind=student&problem=unplaced',
-            ),
-            Loop::of(
-                'no_lead',
-                'sections',
-                ['Section without a lead', 'nobody leads it'],
-                ['Sections without a lead', 'nobody leads them'],
-                $noLead,
-                null,
-                'sections?state=no_lead',
-            ),
-            Loop::of(
-                'no_card',
-                'print-room',
-                ['Student without a card', 'no login card printed yet'],
-                ['Students without a card', 'no login card printed yet'],
-                $problem(AccountProblem::NoCard),
-                null,
-                'print-room',
-            ),
-            Loop::of(
-                'never_signed_in',
-                'roll',
-                ['Account never opened', 'a student who has not signed in'],
-                ['Accounts never opened', 'students who have not signed in'],
-                $problem(AccountProblem::NeverSignedIn),
-                null,
-                'roll?kind=student&problem=never_signed_in',
-            ),
-            Loop::of(
-                'no_guardian',
-                'roll',
-                ['Student without a guardian', 'no contact on record'],
-                ['Students without a guardian', 'no contact on record'],
-                $problem(AccountProblem::NoGuardian),
-                null,
-                'roll?kind=student&problem=no_guardian',
-            ),
-        ];
+        $open = array_values(array_filter($this->loops->of($school), fn(Loop $l): bool => $l->count > 0));
+        // Oldest first; what has no date follows in the order of the work.
+        usort($open, fn(Loop $a, Loop $b): int => ($a->since ?? '9999') <=> ($b->since ?? '9999'));
+        $putOff = $this->putOff($school, $open);
+        $away = array_map(fn(PutOff $p): string => $p->key, $putOff);
         // Kind by kind, so that each count is one range of an index.
         $people = fn(PersonKind $kind): int => DB::table('people')
             ->where('school_id', $school->id)
@@ -170,20 +55,141 @@ final class DeskController
             ->where('state', 'active')
             ->count();
 
-        $open = array_values(array_filter($loops, fn(Loop $l): bool => $l->count > 0));
-        // Oldest first; what has no date follows in the order of the work.
-        usort($open, fn(Loop $a, Loop $b): int => ($a->since ?? '9999') <=> ($b->since ?? '9999'));
-
-        return new Desk($school->name, (string) $year?->name, $open, [
-            'students' => $people(PersonKind::Student),
-            'guardians' => $people(PersonKind::Guardian),
-            'staff' => $people(PersonKind::Staff),
-            'sections' => DB::table('sections')->where('school_id', $school->id)->where('state', 'open')->count(),
-        ]);
+        return new Desk(
+            $school->name,
+            (string) SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->first()?->name,
+            array_values(array_filter($open, fn(Loop $l): bool => !in_array($l->key, $away, true))),
+            [
+                'students' => $people(PersonKind::Student),
+                'guardians' => $people(PersonKind::Guardian),
+                'staff' => $people(PersonKind::Staff),
+                'sections' => DB::table('sections')->where('school_id', $school->id)->where('state', 'open')->count(),
+            ],
+            $putOff,
+            $this->news($school, Person::signedIn($request)->id),
+        );
     }
 
-    private function day(mixed $instant): ?string
+    #[Answers(Desk::class, 'Put off what waits, for everyone of the school, until a day and for a reason')]
+    #[Takes(PutOffWish::class)]
+    public function putOffOne(School $school, Request $request): Desk
     {
-        return is_string($instant) ? substr($instant, 0, 10) : null;
+        $wish = Wishes::of(PutOffWish::class, $request);
+        $keys = array_map(fn(Loop $l): string => $l->key, $this->loops->of($school));
+        if (!in_array($wish->loop, $keys, true)) {
+            throw new Refusal('Nothing of this kind waits on a Desk.');
+        }
+        $today = SchoolDay::today($school->id);
+        $last = CarbonImmutable::parse($today)->addDays(self::LONGEST_DAYS)->format('Y-m-d');
+        if ($wish->until <= $today || $wish->until > $last) {
+            throw new Refusal('Choose a day after today and within a year.', 'until');
+        }
+        if (trim($wish->reason) === '') {
+            throw new Refusal('Say why, for whoever looks at the Desk with you.', 'reason');
+        }
+        DB::table('desk_put_off')->upsert(
+            [
+                [
+                    'school_id' => $school->id,
+                    'loop' => $wish->loop,
+                    'until' => $wish->until,
+                    'reason' => trim($wish->reason),
+                    'by_id' => Person::signedIn($request)->id,
+                ],
+            ],
+            ['school_id', 'loop'],
+        );
+
+        return $this->show($school, $request);
+    }
+
+    #[Answers(Desk::class, 'Have back what was put off')]
+    #[Takes(LoopWish::class)]
+    public function takeBack(School $school, Request $request): Desk
+    {
+        DB::table('desk_put_off')
+            ->where('school_id', $school->id)
+            ->where('loop', Wishes::of(LoopWish::class, $request)->loop)
+            ->delete();
+
+        return $this->show($school, $request);
+    }
+
+    #[Answers(null, 'What others have done is read, up to now')]
+    public function read(School $school, Request $request): Response
+    {
+        DB::table('desk_read')->upsert(
+            [
+                [
+                    'person_id' => Person::signedIn($request)->id,
+                    'school_id' => $school->id,
+                    'entry_seq' => (int) DB::table('ledger_schools')->where('school_id', $school->id)->max('entry_seq'),
+                    'at' => now(),
+                ],
+            ],
+            ['person_id', 'school_id'],
+        );
+
+        return response()->noContent();
+    }
+
+    /**
+     * @param  list<Loop>  $open
+     * @return list<PutOff> of what is open, what is put off beyond today
+     */
+    private function putOff(School $school, array $open): array
+    {
+        $rows = DB::table('desk_put_off as d')
+            ->leftJoin('people as p', 'p.id', '=', 'd.by_id')
+            ->where('d.school_id', $school->id)
+            ->where('d.until', '>', SchoolDay::today($school->id))
+            ->get(['d.loop', 'd.until', 'd.reason', 'p.given_name', 'p.family_name'])
+            ->keyBy('loop');
+        $putOff = [];
+        foreach ($open as $loop) {
+            $row = $rows[$loop->key] ?? null;
+            if ($row !== null) {
+                $putOff[] = new PutOff(
+                    $loop->key,
+                    $loop->title,
+                    $loop->count,
+                    $row->until,
+                    $row->reason,
+                    trim("$row->given_name $row->family_name"),
+                );
+            }
+        }
+
+        return $putOff;
+    }
+
+    private function news(School $school, string $reader): News
+    {
+        $read = DB::table('desk_read')->where('person_id', $reader)->where('school_id', $school->id)->first();
+        if ($read === null) {
+            return new News(null, [], 0);
+        }
+        $entries = DB::table('ledger_schools as s')
+            ->join('ledger_entries as e', 'e.seq', '=', 's.entry_seq')
+            ->where('s.school_id', $school->id)
+            ->where('s.entry_seq', '>', $read->entry_seq)
+            ->where(fn(Builder $q) => $q->whereNull('e.actor_id')->orWhere('e.actor_id', '!=', $reader));
+        $lines = (clone $entries)
+            ->leftJoin('people as p', 'p.id', '=', 'e.actor_id')
+            ->orderByDesc('s.entry_seq')
+            ->limit(self::NEWS)
+            ->get(['e.id', 'e.title', 'e.made_at', 'e.undone_at', 'p.given_name', 'p.family_name'])
+            ->map(
+                fn(stdClass $e): NewsLine => new NewsLine(
+                    $e->id,
+                    $e->title,
+                    trim("$e->given_name $e->family_name") ?: 'Vantrel',
+                    Instant::iso($e->made_at),
+                    $e->undone_at !== null,
+                ),
+            )
+            ->all();
+
+        return new News(Instant::iso($read->at), array_values($lines), $entries->count() - count($lines));
     }
 }

@@ -814,10 +814,61 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Open loops of a school, oldest first */
+        /** Open loops of a school, oldest first, and what others have done since one read it last */
         get: operations["showDeskController"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/desk/put-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put off what waits, for everyone of the school, until a day and for a reason */
+        post: operations["putOffOneDeskController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/desk/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What others have done is read, up to now */
+        post: operations["readDeskController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/desk/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Have back what was put off */
+        post: operations["takeBackDeskController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1954,6 +2005,8 @@ export interface components {
             counts: {
                 [key: string]: number;
             };
+            putOff: components["schemas"]["PutOff"][];
+            news: components["schemas"]["News"];
         };
         Door: {
             section: string;
@@ -2213,6 +2266,18 @@ export interface components {
         NamesExample: {
             names: string[];
         };
+        News: {
+            since: string | null;
+            lines: components["schemas"]["NewsLine"][];
+            more: number;
+        };
+        NewsLine: {
+            entryId: string;
+            title: string;
+            actor: string;
+            at: string;
+            undone: boolean;
+        };
         OwnInvitation: {
             id: string;
             section: string;
@@ -2359,6 +2424,14 @@ export interface components {
             column: string;
             message: string;
             stops: boolean;
+        };
+        PutOff: {
+            key: string;
+            title: string;
+            count: number;
+            until: string;
+            reason: string;
+            by: string;
         };
         Question: {
             id: string;
@@ -4034,6 +4107,85 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+        };
+    };
+    putOffOneDeskController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    loop: string;
+                    /** Format: date */
+                    until: string;
+                    reason: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+        };
+    };
+    readDeskController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeBackDeskController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    loop: string;
+                };
+            };
+        };
         responses: {
             /** @description As asked */
             200: {

@@ -1,0 +1,205 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Desk;
+
+use App\Desk\Views\Loop;
+use App\LookAlikes\Pairs;
+use App\Models\School;
+use App\Platform\SchoolDay;
+use App\Roll\KeptProblems;
+use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Roll\AccountProblem;
+
+/** All that can wait at a school, counted. */
+final class Loops
+{
+    public function __construct(private readonly Pairs $pairs, private readonly KeptProblems $problems) {}
+
+    /** @return list<Loop> in the order of the work, those of which there is nothing too */
+    public function of(School $school): array
+    {
+        $now = now()->format('Y-m-d H:i:s');
+        $intakes = DB::table('imports')
+            ->where('school_id', $school->id)
+            ->whereIn('state', ['planned', 'unreadable'])
+            ->selectRaw('count(*) n, min(made_at) since')
+            ->first();
+        $invitations = fn(string $compare) => DB::table('invitations as i')
+            ->join('sections as s', 's.id', '=', 'i.section_id')
+            ->where('s.school_id', $school->id)
+            ->where('i.state', 'invited')
+            ->where('i.expires_at', $compare, $now)
+            ->selectRaw('count(*) n, min(i.sent_at) since')
+            ->first();
+        $unanswered = $invitations('>');
+        $expired = $invitations('<=');
+        $noLead = DB::table('sections as s')
+            ->where('s.school_id', $school->id)
+            ->where('s.state', 'open')
+            ->whereNotExists(
+                fn($q) => $q
+                    ->from('enrollments as e')
+                    ->whereColumn('e.section_id', 's.id')
+                    ->where('e.role', 'lead')
+                    ->where(SchoolDay::inForce('e', SchoolDay::today($school->id))),
+            )
+            ->count();
+        $asking = DB::table('join_requests as r')
+            ->join('sections as s', 's.id', '=', 'r.section_id')
+            ->where('s.school_id', $school->id)
+            ->where('r.state', 'waiting')
+            ->selectRaw('count(*) n, min(r.made_at) since')
+            ->first();
+        $transfers = DB::table('transfer_requests')
+            ->where('from_school_id', $school->id)
+            ->where('state', 'waiting')
+            ->selectRaw('count(*) n, min(made_at) since')
+            ->first();
+        $counts = $this->problems->counts($school);
+        $problem = fn(AccountProblem $which): int => $counts[$which->value] ?? 0;
+        return [
+            Loop::of(
+                'intakes',
+                'intake',
+                ['List waiting to be applied', 'planned, not yet applied'],
+                ['Lists waiting to be applied', 'planned, not yet applied'],
+                (int) $intakes?->n,
+                $this->day($intakes?->since),
+                'intake',
+            ),
+            Loop::of(
+                'requests',
+                'sections',
+                ['Newcomer at the door', 'waits to be let into a section'],
+                ['Newcomers at the door', 'wait to be let into a section'],
+                (int) $asking?->n,
+                $this->day($asking?->since),
+                'sections?state=waiting',
+            ),
+            Loop::of(
+                'transfers',
+                'roll',
+                ['Request of another school', 'about a student of this one'],
+                ['Requests of other schools', 'about students of this one'],
+                (int) $transfers?->n,
+                $this->day($transfers?->since),
+                'transfers',
+            ),
+            Loop::of(
+                'invitations_expired',
+                'sections',
+                ['Invitation expired', 'nobody answered; send again or withdraw'],
+                ['Invitations expired', 'nobody answered; send again or withdraw'],
+                (int) $expired?->n,
+                $this->day($expired?->since),
+                'sections',
+            ),
+            Loop::of(
+                'invitations',
+                'sections',
+                ['Invitation unanswered', 'sent, no answer yet'],
+                ['Invitations unanswered', 'sent, no answer yet'],
+                (int) $unanswered?->n,
+                $this->day($unanswered?->since),
+                'sections',
+            ),
+            Loop::of(
+                'look_alikes',
+                'look-alikes',
+                ['Look-alike', 'two accounts that may be one person'],
+                ['Look-alikes', 'accounts that may be one person'],
+                $this->pairs->count($school),
+                null,
+                'look-alikes',
+            ),
+            Loop::of(
+                'unplaced',
+                'roll',
+                ['Unplaced student', 'in no open section'],
+                ['Unplaced students', 'in no open section'],
+                $problem(AccountProblem::Unplaced),
+                null,
+                'roll?kind=student&problem=unplaced',
+            ),
+            Loop::of(
+                'no_lead',
+                'sections',
+                ['Section without a lead', 'nobody leads it'],
+                ['Sections without a lead', 'nobody leads them'],
+                $noLead,
+                null,
+                'sections?state=no_lead',
+            ),
+            Loop::of(
+                'no_card',
+                'print-room',
+                ['Student without a card', 'no login card printed yet'],
+                ['Students without a card', 'no login card printed yet'],
+                $problem(AccountProblem::NoCard),
+                null,
+                'print-room',
+            ),
+            Loop::of(
+                'never_signed_in',
+                'roll',
+                ['Account never opened', 'a student who has not signed in'],
+                ['Accounts never opened', 'students who have not signed in'],
+                $problem(AccountProblem::NeverSignedIn),
+                null,
+                'roll?kind=student&problem=never_signed_in',
+            ),
+            Loop::of(
+                'no_guardian',
+                'roll',
+                ['Student without a guardian', 'no contact on record'],
+                ['Students without a guardian', 'no contact on record'],
+                $problem(AccountProblem::NoGuardian),
+                null,
+                'roll?kind=student&problem=no_guardian',
+            ),
+            Loop::of(
+                'card_lost',
+                'print-room',
+                ['Card lost', 'a student without another one'],
+                ['Cards lost', 'students without another one'],
+                $problem(AccountProblem::CardLost),
+                null,
+                'roll?kind=student&problem=card_lost',
+            ),
+            Loop::of(
+                'number_twice',
+                'roll',
+                ['Number twice', 'but for zeros before it, another student has it too'],
+                ['Numbers twice', 'but for zeros before them, another student has them too'],
+                $problem(AccountProblem::NumberTwice),
+                null,
+                'roll?kind=student&problem=number_twice',
+            ),
+            Loop::of(
+                'grade_unlike_age',
+                'roll',
+                ['Grade unlike the age', 'a wrong birth date, or a wrong grade'],
+                ['Grades unlike the age', 'wrong birth dates, or wrong grades'],
+                $problem(AccountProblem::GradeUnlikeAge),
+                null,
+                'roll?kind=student&problem=grade_unlike_age',
+            ),
+            Loop::of(
+                'left_enrolled',
+                'roll',
+                ['Student who left and is still in a section', 'take them off, or have them back'],
+                ['Students who left and are still in a section', 'take them off, or have them back'],
+                $problem(AccountProblem::LeftEnrolled),
+                null,
+                'roll?kind=student&problem=left_enrolled',
+            ),
+        ];
+    }
+
+    private function day(mixed $instant): ?string
+    {
+        return is_string($instant) ? substr($instant, 0, 10) : null;
+    }
+}
