@@ -23,6 +23,7 @@ use App\Ledger\LedgerController;
 use App\LookAlikes\Http\LookAlikeController;
 use App\Mailroom\Http\MailroomController;
 use App\PrintRoom\Http\CardController;
+use App\Roll\Http\ChangeManyController;
 use App\Roll\Http\EditController;
 use App\Roll\Http\RollController;
 use App\Rosters\Http\RosterController;
@@ -128,6 +129,8 @@ Route::prefix('api')->group(function (): void {
                 Route::get('intakes', [IntakeController::class, 'index']);
                 Route::post('intakes', [IntakeController::class, 'store'])->middleware('throttle:upload');
                 Route::get('people', [RollController::class, 'index']);
+                Route::post('people/change/plan', [ChangeManyController::class, 'plan']);
+                Route::post('people/change', [ChangeManyController::class, 'apply']);
                 Route::get('find', [RollController::class, 'find']);
                 Route::get('roster', [RosterController::class, 'school']);
                 Route::delete('weights', [WeightController::class, 'forget']);

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Ledger;
 
 use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
+use LogicException;
 use Vantrel\Core\Records\Entity;
 
 /**
@@ -14,60 +16,73 @@ use Vantrel\Core\Records\Entity;
  */
 final class Touched
 {
+    private const CHUNK = 1000;
+
     /**
+     * Way by way, each by its index: one statement of them all would be gone through row by row.
+     *
      * @param  Entity  ...$through records that the reader goes by: of people it is they themselves, of others whom they
      *     belong to
-     * @return Builder ids of people (`id`), some of whom may be gone
+     * @return Collection<int, string> ids of people, each once and in order, some of whom may be gone
      */
-    public static function people(int $seq, Entity ...$through): Builder
+    public static function people(int $seq, Entity ...$through): Collection
     {
         $changes = fn(Entity $of): Builder => DB::table('ledger_changes as c')
             ->where('c.entry_seq', $seq)
             ->where('c.entity', $of->value);
-        $image = fn(Entity $of, string $column): string => "coalesce(json_value(c.after, '$.$column'), " .
-            "json_value(c.before, '$.$column'))";
-        $all = null;
+        $there = fn(Entity $of, string $column): Collection => $changes($of)
+            ->join("$of->value as r", 'r.id', '=', 'c.row_id')
+            ->pluck("r.$column");
+        $gone = fn(Entity $of, string $column): Collection => $changes($of)
+            ->selectRaw("coalesce(json_value(c.after, '$.$column'), json_value(c.before, '$.$column')) of")
+            ->pluck('of');
+        $ids = collect();
         foreach ($through as $of) {
-            $row = fn(string $column): Builder => $changes($of)
-                ->join("$of->value as r", 'r.id', '=', 'c.row_id')
-                ->select("r.$column as id");
-            $gone = fn(string $column): Builder => $changes($of)->selectRaw($image($of, $column) . ' as id');
-            $ways = match ($of) {
-                Entity::Person => [$changes($of)->select('c.row_id as id')],
-                Entity::Enrollment, Entity::SignIn => [$row('person_id'), $gone('person_id')],
-                Entity::Section => [
-                    $changes($of)
+            $ids = $ids->concat(
+                match ($of) {
+                    Entity::Person => $changes($of)->pluck('c.row_id'),
+                    Entity::Enrollment, Entity::SignIn => $there($of, 'person_id')->concat($gone($of, 'person_id')),
+                    Entity::Section => $changes($of)
                         ->join('enrollments as e', 'e.section_id', '=', 'c.row_id')
-                        ->select('e.person_id as id'),
-                ],
-                Entity::Badge => [
-                    $changes($of)
-                        ->join('badges as b', 'b.id', '=', 'c.row_id')
-                        ->join('sign_ins as i', 'i.id', '=', 'b.sign_in_id')
-                        ->select('i.person_id as id'),
-                    $changes($of)
-                        ->join('sign_ins as i', fn($on) => $on->whereRaw('i.id = ' . $image($of, 'sign_in_id')))
-                        ->select('i.person_id as id'),
-                ],
-                Entity::Guardianship => [
-                    $row('student_id'),
-                    $gone('student_id'),
+                        ->pluck('e.person_id'),
+                    Entity::Badge => self::through(
+                        'sign_ins',
+                        'id',
+                        'person_id',
+                        $there($of, 'sign_in_id')->concat($gone($of, 'sign_in_id')),
+                    ),
                     // A guardian is one way to reach a student.
-                    $changes(Entity::Person)
-                        ->join('guardianships as g', 'g.guardian_id', '=', 'c.row_id')
-                        ->select('g.student_id as id'),
-                ],
-                Entity::KnownApart => [$row('left_id'), $gone('left_id')],
-                Entity::School => [
-                    $changes($of)->join('people as p', 'p.school_id', '=', 'c.row_id')->select('p.id as id'),
-                ],
-                default => throw new \LogicException("Nobody is reached by $of->value."),
-            };
-            foreach ($ways as $way) {
-                $all = $all === null ? $way : $all->union($way);
-            }
+                    Entity::Guardianship => $there($of, 'student_id')
+                        ->concat($gone($of, 'student_id'))
+                        ->concat(
+                            self::through(
+                                'guardianships',
+                                'guardian_id',
+                                'student_id',
+                                $changes(Entity::Person)->pluck('c.row_id'),
+                            ),
+                        ),
+                    Entity::KnownApart => $there($of, 'left_id')->concat($gone($of, 'left_id')),
+                    Entity::School => $changes($of)->join('people as p', 'p.school_id', '=', 'c.row_id')->pluck('p.id'),
+                    default => throw new LogicException("Nobody is reached by $of->value."),
+                },
+            );
         }
 
-        return $all ?? throw new \LogicException('By nothing, nobody is reached.');
+        return $ids->filter()->map(strval(...))->unique()->sort()->values();
+    }
+
+    /**
+     * @param  Collection<int, mixed>  $keys
+     * @return Collection<int, mixed>
+     */
+    private static function through(string $table, string $key, string $column, Collection $keys): Collection
+    {
+        return $keys
+            ->filter()
+            ->unique()
+            ->chunk(self::CHUNK)
+            ->flatMap(fn(Collection $some): Collection => DB::table($table)->whereIn($key, $some)->pluck($column))
+            ->values();
     }
 }

@@ -29,25 +29,30 @@ final class Finding
     /** Everyone of a school is looked through once more. */
     public function all(School $school): void
     {
-        $this->wait(DB::table('people as p')->where('p.school_id', $school->id)->where('p.state', 'active'));
+        $this->wait(
+            DB::table('people')
+                ->where('school_id', $school->id)
+                ->where('kind', 'student')
+                ->where('state', 'active')
+                ->orderBy('id')
+                ->pluck('id'),
+        );
     }
 
     /** Whom an entry, written, undone or done again, has touched: students, their guardians, and pairs told apart. */
     public function touched(int $seq): void
     {
-        $touched = Touched::people($seq, Entity::Person, Entity::Guardianship, Entity::KnownApart);
-        $this->wait(DB::table('people as p')->joinSub($touched, 't', 't.id', '=', 'p.id'));
+        $this->wait(Touched::people($seq, Entity::Person, Entity::Guardianship, Entity::KnownApart));
     }
 
-    /** @param  Builder  $people (`p`) who wait from now on, of whom the students are looked through */
-    private function wait(Builder $people): void
+    /** @param  Collection<int, string>  $people who wait from now on, in one order for all who write this at once */
+    private function wait(Collection $people): void
     {
         $since = CarbonImmutable::now('UTC')->format('Y-m-d H:i:s.u');
-        // In one order, and read beforehand: whoever else writes about some of them waits for no more than a row.
-        $ids = $people->where('p.kind', 'student')->orderBy('p.id')->pluck('p.id');
-        foreach ($ids->unique()->chunk(1000) as $some) {
+        foreach ($people->chunk(1000) as $some) {
+            $students = DB::table('people')->whereIn('id', $some)->where('kind', 'student')->orderBy('id')->pluck('id');
             DB::table('look_alike_todo')->upsert(
-                array_values($some->map(fn(string $id): array => ['person_id' => $id, 'since' => $since])->all()),
+                array_values($students->map(fn(string $id): array => ['person_id' => $id, 'since' => $since])->all()),
                 ['person_id'],
             );
         }

@@ -12,8 +12,11 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use stdClass;
+use Vantrel\Core\Records\BadgeState;
 use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\GuardianshipState;
 use Vantrel\Core\Records\PersonState;
+use Vantrel\Core\Roll\AccountFacts;
 use Vantrel\Core\Roll\AccountProblem;
 
 /**
@@ -55,14 +58,27 @@ final class KeptProblems
             Entity::Guardianship,
             Entity::School,
         );
-        $this->of(
-            DB::query()
-                ->fromSub($touched, 't')
-                ->leftJoin('people as p', 'p.id', '=', 't.id')
-                ->whereNotNull('t.id')
-                ->where(fn(Builder $q) => $q->whereNull('p.id')->orWhere('p.kind', 'student'))
-                ->get(['t.id', 'p.school_id', 'p.plain_number']),
-        );
+        foreach ($touched->chunk(self::CHUNK) as $ids) {
+            $people = DB::table('people')
+                ->whereIn('id', $ids)
+                ->get(['id', 'kind', 'school_id', 'plain_number'])
+                ->keyBy('id');
+            $this->of(
+                // Of guardians and staff there is nothing to keep; of who is gone, to forget.
+                $ids
+                    ->map(
+                        fn(string $id): stdClass => $people[$id] ??
+                            (object) [
+                                'id' => $id,
+                                'kind' => 'student',
+                                'school_id' => null,
+                                'plain_number' => null,
+                            ],
+                    )
+                    ->where('kind', 'student')
+                    ->values(),
+            );
+        }
     }
 
     /** Somebody has signed in, which no entry says. */
@@ -107,23 +123,14 @@ final class KeptProblems
             $school = (string) $school;
             $today = $school === '' ? '' : SchoolDay::today($school);
             foreach ($students->pluck('id')->chunk(self::CHUNK) as $ids) {
-                $is = [];
-                foreach ($school === '' ? [] : AccountProblem::cases() as $problem) {
-                    if ($problem !== AccountProblem::NumberTwice) {
-                        $is = [...$is, ...$this->found($school, $problem, $today, $ids)];
-                    }
-                }
                 $this->keep(
-                    $is,
+                    $school === '' ? [] : $this->found($school, $today, $ids),
                     fn(Builder $q): Builder => $q
                         ->whereIn('person_id', $ids)
-                        ->when(
-                            $school !== '',
-                            fn(Builder $q) => $q->where(
-                                fn(Builder $or) => $or
-                                    ->where('problem', '!=', AccountProblem::NumberTwice->value)
-                                    ->orWhere('school_id', '!=', $school),
-                            ),
+                        ->where(
+                            fn(Builder $or) => $or
+                                ->where('problem', '!=', AccountProblem::NumberTwice->value)
+                                ->orWhere('school_id', '!=', $school),
                         ),
                 );
             }
@@ -138,55 +145,112 @@ final class KeptProblems
      */
     private function numbers(string $school, string $today, Collection $numbers): void
     {
-        $was = fn(Builder $q): Builder => $q
-            ->where('school_id', $school)
-            ->where('problem', AccountProblem::NumberTwice->value);
-        $twice = DB::table('people')
-            ->where('school_id', $school)
-            ->where('kind', 'student')
-            ->where('state', '!=', PersonState::Merged->value)
-            ->when(
-                $numbers->count() <= self::CHUNK,
-                fn(Builder $q) => $q->where(
-                    fn(Builder $or) => $or
-                        ->whereIn('plain_number', $numbers->unique())
-                        ->orWhereIn('id', $was(DB::table('roll_problems'))->pluck('person_id')),
-                ),
-                fn(Builder $q) => $q->whereIn(
-                    'plain_number',
-                    DB::table('people')
-                        ->where('school_id', $school)
-                        ->where('kind', 'student')
-                        ->groupBy('plain_number')
-                        ->havingRaw('count(*) > 1')
-                        ->select('plain_number'),
-                ),
-            )
-            ->pluck('id');
-        $this->keep($this->found($school, AccountProblem::NumberTwice, $today, $twice), $was);
+        $problem = AccountProblem::NumberTwice;
+        $was = fn(Builder $q): Builder => $q->where('school_id', $school)->where('problem', $problem->value);
+        $bearers = collect();
+        foreach ([...$numbers->unique()->chunk(self::CHUNK), $this->numbersOf($was)] as $some) {
+            $bearers = $bearers->concat(
+                DB::table('people')
+                    ->where('school_id', $school)
+                    ->where('kind', 'student')
+                    ->where('state', '!=', PersonState::Merged->value)
+                    ->whereIn('plain_number', $some)
+                    ->get(['id', 'state', 'plain_number']),
+            );
+        }
+        $is = [];
+        foreach ($bearers->unique('id')->groupBy('plain_number') as $same) {
+            foreach ($same->count() > 1 ? $same : [] as $p) {
+                if ($p->state === $problem->state()->value) {
+                    $is[] = ['school_id' => $school, 'problem' => $problem->value, 'person_id' => (string) $p->id];
+                }
+            }
+        }
+        $this->keep($is, $was);
     }
 
     /**
-     * @param  Collection<int, mixed>  $ids
-     * @return list<array{school_id: string, problem: string, person_id: string}> who of them has the problem
+     * @param  Closure(Builder): Builder  $was
+     * @return Collection<int, mixed> plain numbers of those kept so far
      */
-    private function found(string $school, AccountProblem $problem, string $today, Collection $ids): array
+    private function numbersOf(Closure $was): Collection
     {
-        $query = DB::table('people as p')->whereIn('p.id', $ids);
-        Problems::with($query, $problem, $today);
+        return DB::table('people')
+            ->whereIn('id', $was(DB::table('roll_problems'))->pluck('person_id'))
+            ->whereNotNull('plain_number')
+            ->pluck('plain_number');
+    }
 
-        return array_values(
-            $query
-                ->pluck('p.id')
-                ->map(
-                    fn(mixed $id): array => [
-                        'school_id' => $school,
-                        'problem' => $problem->value,
-                        'person_id' => (string) $id,
-                    ],
-                )
-                ->all(),
+    /**
+     * What everybody of a chunk is judged by, each read once for all of them: in the transaction of a first list the
+     * database takes its tables for empty, and would go through them once for everybody.
+     *
+     * @param  Collection<int, mixed>  $ids
+     * @return list<array{school_id: string, problem: string, person_id: string}> who of them has which problem
+     */
+    private function found(string $school, string $today, Collection $ids): array
+    {
+        $placed = DB::table('enrollments as e')
+            ->join('sections as s', 's.id', '=', 'e.section_id')
+            ->whereIn('e.person_id', $ids)
+            ->where(SchoolDay::inForce('e', $today))
+            ->where('s.state', 'open')
+            ->pluck('e.person_id')
+            ->flip();
+        $signedIn = DB::table('sign_ins')
+            ->whereIn('person_id', $ids)
+            ->whereNotNull('last_signed_in_at')
+            ->pluck('person_id')
+            ->flip();
+        $guardians = $cards = [];
+        foreach (
+            DB::table('guardianships')
+                ->whereIn('student_id', $ids)
+                ->get(['student_id', 'state'])
+            as $g
+        ) {
+            $guardians[$g->student_id][$g->state] = true;
+        }
+        $badges = DB::table('sign_ins as i')
+            ->join('badges as b', 'b.sign_in_id', '=', 'i.id')
+            ->whereIn('i.person_id', $ids)
+            ->get(['i.person_id', 'b.state']);
+        foreach ($badges as $b) {
+            $cards[$b->person_id][$b->state] = true;
+        }
+        $domains = (array) json_decode(
+            (string) DB::table('schools')->where('id', $school)->value('mail_domains'),
+            true,
         );
+        $found = [];
+        $people = DB::table('people')
+            ->whereIn('id', $ids)
+            ->get(['id', 'state', 'email', 'birth_date', 'grade']);
+        foreach ($people as $p) {
+            $id = (string) $p->id;
+            $domain = substr((string) strrchr((string) $p->email, '@'), 1);
+            $facts = new AccountFacts(
+                PersonState::from($p->state),
+                isset($placed[$id]),
+                isset($signedIn[$id]),
+                array_diff_key($guardians[$id] ?? [], [GuardianshipState::Ended->value => true]) !== [],
+                isset($guardians[$id][GuardianshipState::Connected->value]),
+                isset($cards[$id][BadgeState::Live->value]),
+                isset($cards[$id][BadgeState::Lost->value]),
+                $p->email !== null && $domains !== [] && !in_array($domain, $domains, true),
+                false,
+                $p->birth_date,
+                $p->grade,
+                $today,
+            );
+            foreach (AccountProblem::cases() as $problem) {
+                if ($problem->isOf($facts)) {
+                    $found[] = ['school_id' => $school, 'problem' => $problem->value, 'person_id' => $id];
+                }
+            }
+        }
+
+        return $found;
     }
 
     /**

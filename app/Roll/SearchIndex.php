@@ -12,8 +12,9 @@ use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Roll\SearchWords;
 
 /**
- * The words people are found by. It follows every entry within its transaction. Names they had before, which the ledger
- * knows, and those of accounts merged into theirs are former words: whoever knows them by these finds them too.
+ * The words people are found by. It follows every entry: a small one within its transaction, a large one right after
+ * it, in the background. Names they had before, which the ledger knows, and those of accounts merged into theirs are
+ * former words: whoever knows them by these finds them too.
  */
 final class SearchIndex
 {
@@ -21,7 +22,16 @@ final class SearchIndex
 
     public function follow(int $seq): void
     {
-        $this->of(Touched::people($seq, Entity::Person, Entity::SignIn)->pluck('id')->filter()->unique());
+        $this->of(Touched::people($seq, Entity::Person, Entity::SignIn));
+    }
+
+    /** How many changes of people and user names an entry holds. */
+    public static function touches(int $seq): int
+    {
+        return DB::table('ledger_changes')
+            ->where('entry_seq', $seq)
+            ->whereIn('entity', [Entity::Person->value, Entity::SignIn->value])
+            ->count();
     }
 
     /** Everyone there is. */
@@ -114,10 +124,13 @@ final class SearchIndex
         foreach (array_chunk($new, 500) as $rows) {
             DB::table('search_words')->upsert($rows, ['word', 'person_id'], ['former']);
         }
-        foreach (
-            $was->filter(fn(stdClass $w, string $key): bool => !isset($is[$key]))->groupBy('person_id')
-            as $id => $of
-        ) {
+        $still = array_column($is, 'person_id', 'person_id');
+        $gone = $was->filter(fn(stdClass $w, string $key): bool => !isset($is[$key]));
+        $isGone = fn(stdClass $w): bool => !isset($still[$w->person_id]);
+        DB::table('search_words')
+            ->whereIn('person_id', $gone->filter($isGone)->pluck('person_id')->unique()->values())
+            ->delete();
+        foreach ($gone->reject($isGone)->groupBy('person_id') as $id => $of) {
             DB::table('search_words')->where('person_id', $id)->whereIn('word', $of->pluck('word'))->delete();
         }
         $words = array_values(array_unique(array_column($new, 'word')));

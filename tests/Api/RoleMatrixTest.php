@@ -103,6 +103,8 @@ function matrix(): array
         'GET api/schools/{school}/intakes' => $school,
         'POST api/schools/{school}/intakes' => $school,
         'GET api/schools/{school}/people' => $school,
+        'POST api/schools/{school}/people/change/plan' => $school,
+        'POST api/schools/{school}/people/change' => $school,
         'GET api/schools/{school}/find' => $school,
         'POST api/schools/{school}/sections' => $school,
         'GET api/schools/{school}/card-sheet' => $school,

@@ -79,6 +79,7 @@ const COORDINATORS: State[] = [
         await page.keyboard.press('x');
         await page.keyboard.press('m');
     }),
+    dialog('change students', key('v')),
     { name: 'person', reach: (page) => openRow(page, /Achterberg/) },
     dialog('change a person', button('Change')),
     { name: 'roll, staff', at: 'roll?kind=staff' },

@@ -95,6 +95,20 @@ it('leaves no words of who is gone', function (): void {
         ->toBe(0);
 });
 
+it('finds by their words, right after it, those of a list of many', function (): void {
+    $rows = array_map(
+        fn(int $i): string => 'Xan' . chr(97 + ($i % 26)) . chr(97 + intdiv($i, 26)) . ",Quill$i,3",
+        range(0, 599),
+    );
+    $list = ($this->list)("Given name,Family name,Grade\n" . implode("\n", $rows) . "\n");
+    expect(($this->found)('quill599')[0])->toEndWith('Quill599');
+    ($this->undo)($list)->assertOk();
+    expect(($this->found)('quill599'))
+        ->toBe([])
+        ->and(DB::table('search_words')->where('word', 'like', 'quill%')->count())
+        ->toBe(0);
+});
+
 it('goes on page after page in the order of what fits, and by another order where that is asked', function (): void {
     for ($i = 0; $i < 250; $i++) {
         $this->world->person($this->world->school, 'student', 'Noor Castell', ['number' => sprintf('5%04d', $i)]);

@@ -11,6 +11,7 @@ import { Downloads } from '@/ui/Downloads';
 import { Empty } from '@/ui/Empty';
 import { Instead } from '@/ui/Instead';
 import { MoveDialog } from '../sections/MoveDialog';
+import { ChangeManyDialog } from './ChangeManyDialog';
 import { PersonSheet } from './PersonSheet';
 import { useCopy } from '@/ui/useCopy';
 import { many } from '@/ui/words';
@@ -55,6 +56,7 @@ export function RollPage({ school }: { school: School }) {
     const [text, setText] = useState(q);
     const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
     const [placing, setPlacing] = useState(false);
+    const [changing, setChanging] = useState(false);
     const set = (changes: Record<string, string | null>, keep = false) => {
         // From the address as it is, not as it was when this page was last drawn: two filters may be set within one
         // moment.
@@ -105,6 +107,7 @@ export function RollPage({ school }: { school: School }) {
         copyText(lines.join('\n'), many(lines.length, 'name'));
     };
     useKey('m', 'Place selected students', () => setPlacing(true), kind === 'student' && selected.size > 0);
+    useKey('v', 'Change selected students', () => setChanging(true), kind === 'student' && selected.size > 0);
     useKey('c', 'Clear the filters', () => {
         setText('');
         set({ q: null, grade: null, problem: null });
@@ -229,12 +232,20 @@ export function RollPage({ school }: { school: School }) {
                             {selected.size > 0 && (
                                 <span className="flex gap-5">
                                     {kind === 'student' && (
-                                        <button
-                                            className="underline underline-offset-4"
-                                            onClick={() => setPlacing(true)}
-                                        >
-                                            Place in a section
-                                        </button>
+                                        <>
+                                            <button
+                                                className="underline underline-offset-4"
+                                                onClick={() => setPlacing(true)}
+                                            >
+                                                Place in a section
+                                            </button>
+                                            <button
+                                                className="underline underline-offset-4"
+                                                onClick={() => setChanging(true)}
+                                            >
+                                                Change
+                                            </button>
+                                        </>
                                     )}
                                     <button className="underline underline-offset-4" onClick={copy}>
                                         Copy names and user names
@@ -332,6 +343,17 @@ export function RollPage({ school }: { school: School }) {
                     />
                 )}
             </div>
+            {changing && (
+                <ChangeManyDialog
+                    school={school}
+                    people={[...selected]}
+                    onClose={() => setChanging(false)}
+                    onDone={() => {
+                        setChanging(false);
+                        setSelected(new Set());
+                    }}
+                />
+            )}
             {placing && (
                 <MoveDialog
                     school={school}
