@@ -119,6 +119,13 @@ final class KeptProblems
     /** @param  Collection<int, stdClass>  $people id, school and plain number; no school for those who are gone */
     private function of(Collection $people): void
     {
+        $gone = $people->whereNull('school_id')->pluck('id');
+        // Who is gone was perhaps the other bearer of a number.
+        $left = DB::table('roll_problems')
+            ->whereIn('person_id', $gone)
+            ->where('problem', AccountProblem::NumberTwice->value)
+            ->distinct()
+            ->pluck('school_id');
         foreach ($people->groupBy(fn(stdClass $p): string => (string) $p->school_id) as $school => $students) {
             $school = (string) $school;
             $today = $school === '' ? '' : SchoolDay::today($school);
@@ -135,6 +142,9 @@ final class KeptProblems
                 );
             }
             $this->numbers($school, $today, $students->pluck('plain_number')->filter());
+        }
+        foreach ($left as $school) {
+            $this->numbers((string) $school, SchoolDay::today((string) $school), collect());
         }
     }
 

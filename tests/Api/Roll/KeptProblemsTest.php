@@ -66,6 +66,15 @@ it('counts one number for two, whichever of them is changed', function (): void 
     expect(($this->have)('number_twice'))->toBe(['Kai Roig']);
 });
 
+it('counts no number for two when the other bearer is undone', function (): void {
+    $this->world->student('Noor Castell', null, ['number' => '020417']);
+    $this->world->lookThrough();
+    $list = ($this->list)("Student number,Given name,Family name,Grade\n0020417,Xanthe,Quillfeather,3\n");
+    expect(($this->have)('number_twice'))->toBe(['Noor Castell', 'Xanthe Quillfeather']);
+    ($this->undo)($list)->assertOk();
+    expect(($this->have)('number_twice'))->toBe([]);
+});
+
 it('follows the first sign-in, the card, and the school’s mail domains', function (): void {
     $before = ($this->onDesk)('never_signed_in');
     $this->world->student('Noor Castell', passphrase: 'maple otter candy');
