@@ -6,7 +6,7 @@ test('the Roll: find, filter, sort, choose columns, select a range, keep a view,
     await page.getByRole('searchbox').fill('velazquez');
     await expect(page.getByRole('row', { name: /Velázquez/ }).first()).toBeVisible();
     await page.getByRole('searchbox').fill('');
-    await page.getByLabel('Problem').selectOption('unplaced');
+    await page.getByLabel('Problem', { exact: true }).selectOption('unplaced');
     await expect(page.getByText('4 found')).toBeVisible();
     await page.getByRole('button', { name: 'Keep this view' }).click();
     await page.getByLabel('Name of the view').fill('To place');
