@@ -64,7 +64,9 @@ $app = Application::configure(basePath: dirname(__DIR__))
         $middleware->alias(['finished' => MustFinish::class]);
         $middleware->redirectGuestsTo('/');
         // A field of a person that is emptied is not one that is left out.
-        $middleware->convertEmptyStringsToNull([fn(Request $request): bool => $request->is('api/people/*')]);
+        $middleware->convertEmptyStringsToNull([
+            fn(Request $request): bool => preg_match('#^api/people/[^/]+$#D', $request->path()) === 1,
+        ]);
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         Problems::register($exceptions);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vantrel\Core\Accounts;
 
 use Vantrel\Core\Names\NameKey;
+use Vantrel\Core\Names\NameReader;
 use Vantrel\Core\Values\Canonical;
 
 /**
@@ -17,28 +18,6 @@ final class UserNames
     public const DEFAULT_PATTERN = '{given}.{family}';
 
     private const MAX_STEM = 30;
-
-    /** Words that begin a family name and are none by themselves. */
-    private const PARTICLES = [
-        'de' => 1,
-        'del' => 1,
-        'della' => 1,
-        'di' => 1,
-        'da' => 1,
-        'dos' => 1,
-        'du' => 1,
-        'la' => 1,
-        'le' => 1,
-        'van' => 1,
-        'von' => 1,
-        'der' => 1,
-        'den' => 1,
-        'ter' => 1,
-        'bin' => 1,
-        'al' => 1,
-        'el' => 1,
-        'st' => 1,
-    ];
 
     /**
      * @param  array<string, true>  $taken every user name of the district, old ones too
@@ -61,7 +40,7 @@ final class UserNames
             $stem = $this->stem(self::first($given), implode('', $words));
             // Too long, a compound name loses its last words rather than the end of one.
             array_pop($words);
-        } while (strlen($stem) > self::MAX_STEM && count($words) > 0 && !isset(self::PARTICLES[end($words)]));
+        } while (strlen($stem) > self::MAX_STEM && count($words) > 0 && !NameReader::isParticle(end($words)));
         $stem = trim(substr($stem, 0, self::MAX_STEM), '.');
         if (strlen($stem) < 2 || $this->rude($stem)) {
             $stem = 'reader';

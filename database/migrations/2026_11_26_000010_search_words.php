@@ -2,7 +2,6 @@
 
 declare(strict_types=1);
 
-use App\Roll\SearchIndex;
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\Schema;
@@ -24,7 +23,6 @@ return new class extends Migration {
             $table->primary(['key', 'word']);
             $table->index('word');
         });
-        app(SearchIndex::class)->all();
     }
 
     public function down(): void

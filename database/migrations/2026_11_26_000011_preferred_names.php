@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Roll\SearchIndex;
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Support\Facades\DB;
 
@@ -13,6 +14,8 @@ return new class extends Migration {
             'ALTER TABLE people ADD preferred_name VARCHAR(120) NULL AFTER family_name, ' .
                 'ADD called_name VARCHAR(120) GENERATED ALWAYS AS (IFNULL(preferred_name, given_name)) STORED INVISIBLE',
         );
+        // Those there are already are found by all of their words, this one among them.
+        app(SearchIndex::class)->all();
     }
 
     public function down(): void
