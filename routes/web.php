@@ -156,6 +156,7 @@ Route::prefix('api')->group(function (): void {
                 Route::post('year-turn/rehearse', [YearTurnController::class, 'rehearse']);
                 Route::post('year-turn', [YearTurnController::class, 'store']);
                 Route::get('ledger', [LedgerController::class, 'index']);
+                Route::get('ledger/sheet', [LedgerController::class, 'sheet']);
                 Route::get('messages', [MailroomController::class, 'index']);
                 Route::get('transfers', [TransferController::class, 'index']);
                 Route::post('transfers/{transfer}/accept', [TransferController::class, 'accept']);

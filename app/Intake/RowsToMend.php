@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Intake;
 
 use App\Models\Intake;
-use App\Rosters\SheetFormat;
-use App\Rosters\SheetOut;
+use App\Platform\SheetFormat;
+use App\Platform\SheetOut;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Intake\BookReader;
 use Vantrel\Core\Intake\ListLayout;

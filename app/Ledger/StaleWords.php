@@ -4,18 +4,17 @@ declare(strict_types=1);
 
 namespace App\Ledger;
 
-use Illuminate\Support\Facades\DB;
-
 /** Says in words which records have changed, with one query for all of a table. */
 final class StaleWords
 {
-    /** What is said of records that have no name of their own. */
+    /** What is said of records that are called by what they belong to, and where that is gone too. */
     private const NAMELESS = [
-        'join_codes' => 'a join code',
-        'invitations' => 'an invitation',
-        'badges' => 'a card',
-        'school_years' => 'the school year',
-        'guardianships' => 'a guardian',
+        'join_codes' => ['the join code of %s', 'a join code'],
+        'invitations' => ['the invitation to %s', 'an invitation'],
+        'badges' => ['the card of %s', 'a card'],
+        'school_years' => ['the school year %s', 'the school year'],
+        'guardianships' => ['%s', 'a guardian'],
+        'room_passes' => ['the room pass of %s', 'a room pass'],
     ];
 
     /**
@@ -58,30 +57,16 @@ final class StaleWords
             [$table, $id] = explode(' ', $record);
             $byTable[$table][] = $id;
         }
-        $person = "TRIM(CONCAT(p.given_name, ' ', p.family_name))";
         $found = [];
         foreach ($byTable as $table => $ids) {
-            $query = match ($table) {
-                'people' => DB::table('people as p')
-                    ->whereIn('p.id', $ids)
-                    ->selectRaw("p.id id, $person n"),
-                'sections', 'school_years', 'schools' => DB::table($table)
-                    ->whereIn('id', $ids)
-                    ->selectRaw('id, name n'),
-                'enrollments' => DB::table('enrollments as e')
-                    ->join('people as p', 'p.id', '=', 'e.person_id')
-                    ->join('sections as s', 's.id', '=', 'e.section_id')
-                    ->whereIn('e.id', $ids)
-                    ->selectRaw("e.id id, CONCAT($person, ' in ', s.name) n"),
-                'sign_ins' => DB::table('sign_ins')->whereIn('id', $ids)->selectRaw('id, user_name n'),
-                default => null,
-            };
-            $found[$table] = $query === null ? [] : $query->pluck('n', 'id')->all();
+            $found[$table] = RecordNames::of($table, $ids);
         }
         $names = [];
         foreach ($records as $record) {
             [$table, $id] = explode(' ', $record);
-            $names[$record] = (string) ($found[$table][$id] ?? (self::NAMELESS[$table] ?? 'a record'));
+            [$named, $nameless] = self::NAMELESS[$table] ?? ['%s', 'a record'];
+            $name = $found[$table][$id] ?? '';
+            $names[$record] = $name === '' ? $nameless : sprintf($named, $name);
         }
 
         return $names;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Roll;
 
+use App\Ledger\FieldChange;
 use App\Models\Person;
 use App\Models\School;
 use App\Platform\Instant;
 use App\Roll\Views\Enrolled;
-use App\Roll\Views\FieldChange;
 use App\Roll\Views\Happening;
 use App\Roll\Views\PersonDetail;
 use App\Roll\Views\Relative;
@@ -19,7 +19,6 @@ use Vantrel\Core\Records\EnrollmentRole;
 use Vantrel\Core\Records\GuardianshipState;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\PersonState;
-use Vantrel\Core\Roll\EditPerson;
 use Vantrel\Core\Values\GradeLevel;
 
 /** All that is known of one person. */
@@ -151,34 +150,11 @@ final class OnePerson
                             $h->reason,
                             Instant::iso($h->made_at),
                             $h->undone_at !== null,
-                            $h->was_version === null ? [] : self::changes($h->before, $h->after),
+                            $h->was_version === null ? [] : FieldChange::between($h->before, $h->after),
                         ),
                     )
                     ->all(),
             ),
         );
-    }
-
-    /**
-     * @param  string  $before images of the ledger
-     * @return list<FieldChange> what a person sees of them
-     */
-    private static function changes(string $before, string $after): array
-    {
-        $was = (array) json_decode($before, true);
-        $is = (array) json_decode($after, true);
-        $grade = fn(string $code): string => GradeLevel::read($code)?->short() ?? $code;
-        $changes = [];
-        foreach (EditPerson::WORDS + ['state' => 'state'] as $column => $word) {
-            $sides = [
-                is_scalar($was[$column] ?? null) ? (string) $was[$column] : '',
-                is_scalar($is[$column] ?? null) ? (string) $is[$column] : '',
-            ];
-            if ($sides[0] !== $sides[1]) {
-                $changes[] = new FieldChange($word, ...$column === 'grade' ? array_map($grade, $sides) : $sides);
-            }
-        }
-
-        return $changes;
     }
 }

@@ -49,6 +49,31 @@ enum Action: string
     /** Two weeks: as long as somebody who was away when it happened needs to notice. Common practice, no source. */
     private const UNDO_DAYS = 14;
 
+    /** Which part of the work it belongs to; null of a repeat, which belongs where what it repeats does. */
+    public function area(): ?Area
+    {
+        return match ($this) {
+            self::Intake => Area::Intake,
+            self::Edit, self::OffBoard, self::Transfer => Area::Roll,
+            self::Apart, self::Merge => Area::LookAlikes,
+            self::Archive, self::Place, self::Section, self::Reserve => Area::Sections,
+            self::Ask, self::Claim, self::Code, self::Join, self::LetIn, self::RoomPass, self::TurnAway => Area::Codes,
+            self::Accept, self::Decline, self::Invite, self::Lead, self::TakeOff, self::Withdraw => Area::Staff,
+            self::Cards => Area::PrintRoom,
+            self::Address,
+            self::EndCredential,
+            self::Password,
+            self::Pictures,
+            self::SecondFactor,
+            self::Seen,
+            self::SignOn
+                => Area::Accounts,
+            self::Year, self::YearTurn => Area::YearTurn,
+            self::CleanUp, self::Settings => Area::Settings,
+            self::Redo => null,
+        };
+    }
+
     /** Days in which it can be undone in one piece; null where it cannot at all. */
     public function undoDays(): ?int
     {

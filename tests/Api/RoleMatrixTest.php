@@ -118,6 +118,7 @@ function matrix(): array
         'POST api/schools/{school}/year-turn/rehearse' => $school,
         'POST api/schools/{school}/year-turn' => $school,
         'GET api/schools/{school}/ledger' => $school,
+        'GET api/schools/{school}/ledger/sheet' => $school,
         'GET api/schools/{school}/messages' => $school,
         'GET api/people/{person}' => $school,
         'POST api/people/{person}' => $school,

@@ -3,8 +3,8 @@
 declare(strict_types=1);
 
 use App\Intake\Files\ListFile;
-use App\Rosters\SheetFormat;
-use App\Rosters\SheetOut;
+use App\Platform\SheetFormat;
+use App\Platform\SheetOut;
 use Tests\Support\Lists;
 use Vantrel\Core\Table\Sheet;
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Roll\Views;
 
+use App\Ledger\FieldChange;
 use App\Platform\Resource;
 
 final readonly class Happening extends Resource

@@ -7,10 +7,10 @@ namespace App\Rosters\Commands;
 use App\Models\School;
 use App\Models\Section;
 use App\Platform\PlannerKit;
+use App\Platform\SheetFormat;
+use App\Platform\SheetOut;
 use App\Rosters\OneRosterExport;
 use App\Rosters\Roster;
-use App\Rosters\SheetFormat;
-use App\Rosters\SheetOut;
 use Illuminate\Console\Command;
 
 final class RosterCommand extends Command

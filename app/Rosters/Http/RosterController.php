@@ -9,17 +9,17 @@ use App\Models\Person;
 use App\Models\School;
 use App\Models\Section;
 use App\Platform\Answers;
+use App\Platform\FileOut;
 use App\Platform\PlannerKit;
+use App\Platform\SheetFormat;
+use App\Platform\SheetOut;
 use App\Platform\Takes;
 use App\Platform\Wishes;
 use App\Rosters\Http\Wishes\SchoolRosterWish;
 use App\Rosters\Http\Wishes\SectionRosterWish;
 use App\Rosters\OneRosterExport;
 use App\Rosters\Roster;
-use App\Rosters\SheetFormat;
-use App\Rosters\SheetOut;
 use Illuminate\Http\Request;
-use Illuminate\Support\Str;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
 /** Rosters as files, to look at, to hand on, or to edit and bring in again. */
@@ -38,12 +38,12 @@ final class RosterController
         $addresses = Coordinators::has($reader, $section->school_id);
         $asOf = $wish->asOf !== null ? $wish->asOf : $this->kit->today($school);
         $format = $wish->format;
-        $path = self::scratch();
+        $path = FileOut::scratch();
         SheetOut::write($format, $path, [
             $section->name => [Roster::headings($addresses), Roster::ofSection($section, $asOf, $addresses)],
         ]);
 
-        return self::file($path, "Roster $section->name $asOf.$format->value", $format->contentType());
+        return FileOut::response($path, "Roster $section->name $asOf.$format->value", $format->contentType());
     }
 
     #[Answers('file', 'All students of a school, or the school as a OneRoster 1.2 export')]
@@ -51,30 +51,16 @@ final class RosterController
     public function school(School $school, Request $request): BinaryFileResponse
     {
         $wish = Wishes::of(SchoolRosterWish::class, $request);
-        $path = self::scratch();
+        $path = FileOut::scratch();
         $today = $this->kit->today($school);
         if ($wish->format === 'oneroster') {
             OneRosterExport::write($school, $path);
 
-            return self::file($path, "$school->code $today OneRoster.zip", 'application/zip');
+            return FileOut::response($path, "$school->code $today OneRoster.zip", 'application/zip');
         }
         $format = SheetFormat::from($wish->format);
         SheetOut::write($format, $path, ['Roll' => [Roster::headings(true), Roster::ofSchool($school, $today)]]);
 
-        return self::file($path, "Roll $school->code $today.$format->value", $format->contentType());
-    }
-
-    public static function file(string $path, string $name, string $contentType): BinaryFileResponse
-    {
-        $name = trim((string) preg_replace('/[\/\\\\%\p{Cc}]+/u', ' ', $name));
-
-        return (new BinaryFileResponse($path, 200, ['Content-Type' => $contentType, 'Cache-Control' => 'no-store']))
-            ->setContentDisposition('attachment', $name, Str::ascii($name))
-            ->deleteFileAfterSend();
-    }
-
-    private static function scratch(): string
-    {
-        return (string) tempnam(sys_get_temp_dir(), 'roster');
+        return FileOut::response($path, "Roll $school->code $today.$format->value", $format->contentType());
     }
 }

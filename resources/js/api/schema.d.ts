@@ -927,6 +927,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/{school}/ledger/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was done at a school as a sheet: an entry a row, or every field that was changed */
+        get: operations["sheetLedgerController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools/{school}/look-alikes": {
         parameters: {
             query?: never;
@@ -1928,6 +1945,10 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        ActorLine: {
+            id: string;
+            name: string;
+        };
         Arrival: {
             name: string;
             at: string | null;
@@ -2233,8 +2254,7 @@ export interface components {
         LedgerChange: {
             what: string;
             record: string;
-            before: string;
-            after: string;
+            fields: components["schemas"]["FieldChange"][];
             reason: string;
         };
         LedgerDetail: {
@@ -2259,6 +2279,8 @@ export interface components {
         LedgerPage: {
             entries: components["schemas"]["LedgerLine"][];
             next: string | null;
+            actors: components["schemas"]["ActorLine"][];
+            about: string | null;
         };
         ListedName: {
             key: string;
@@ -4314,6 +4336,11 @@ export interface operations {
         parameters: {
             query?: {
                 after?: number | null;
+                area?: "intake" | "roll" | "look_alikes" | "sections" | "codes" | "staff" | "print_room" | "accounts" | "year_turn" | "settings" | null;
+                actor?: string | null;
+                from?: string | null;
+                to?: string | null;
+                about?: string | null;
             };
             header?: never;
             path: {
@@ -4330,6 +4357,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LedgerPage"];
+                };
+            };
+        };
+    };
+    sheetLedgerController: {
+        parameters: {
+            query: {
+                after?: number | null;
+                area?: "intake" | "roll" | "look_alikes" | "sections" | "codes" | "staff" | "print_room" | "accounts" | "year_turn" | "settings" | null;
+                actor?: string | null;
+                from?: string | null;
+                to?: string | null;
+                about?: string | null;
+                format: "csv" | "xlsx" | "ods";
+                records?: boolean;
+            };
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
                 };
             };
         };

@@ -157,6 +157,8 @@ it('says of any stale record what it is', function (): void {
             "enrollments $enrollment",
             "sign_ins $signIn->id",
             'join_codes x',
+            'join_codes ' . DB::table('join_codes')->where('section_id', $world->section)->value('id'),
+            "school_years $world->year",
             'invitations x',
             'badges x',
             'school_years x',
@@ -171,10 +173,13 @@ it('says of any stale record what it is', function (): void {
         'Wilhelmina Seabright in 3 Heron',
         $signIn->user_name,
         'a join code',
+        'the join code of 3 Heron',
+        'the school year ' . DB::table('school_years')->where('id', $world->year)->value('name'),
         'an invitation',
         'a card',
         'the school year',
         'a guardian',
+        'a room pass',
         'a record',
     ]);
 });

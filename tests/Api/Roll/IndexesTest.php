@@ -31,7 +31,7 @@ it('goes by an index whatever is listed, filtered, sorted, searched or counted',
             'search_keys, ledger_entries, ledger_changes, ledger_schools, sections',
     );
     $school = "/api/schools/{$this->world->school}";
-    $asked = ["$school/desk", "$school/look-alikes", "$school/ledger", "$school/find?q=noor+castel"];
+    $asked = ["$school/desk", "$school/look-alikes", "$school/find?q=noor+castel"];
     foreach (['name', 'grade', 'number', 'email'] as $sort) {
         foreach (['student', 'guardian', 'staff'] as $kind) {
             foreach (['false', 'true'] as $down) {
@@ -46,6 +46,14 @@ it('goes by an index whatever is listed, filtered, sorted, searched or counted',
         $asked[] = "$school/people?kind=student&sort=$sort&grade=05";
         $asked[] = "$school/people?kind=student&sort=$sort&q=ada";
     }
+    $about = DB::table('enrollments')->orderBy('id')->value('person_id');
+    $section = DB::table('enrollments')->orderBy('id')->value('section_id');
+    $coordinator = $this->world->people['coordinator'];
+    foreach (['', "about=$about", "about=$section", 'area=intake', "actor=$coordinator", 'actor=vantrel'] as $ledger) {
+        $asked[] = "$school/ledger?$ledger";
+        $asked[] = "$school/ledger?$ledger&from=2026-10-01&to=2026-10-02";
+    }
+    $asked[] = "$school/ledger?area=roll&actor=$coordinator&about=$about&from=2026-10-01";
     $asked[] = '/api/people/' . DB::table('people')->where('family_name', 'Haddad')->value('id');
     $statements = [];
     DB::listen(function (object $query) use (&$statements): void {

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Rosters\Http\Wishes;
 
 use App\Platform\Must;
-use App\Rosters\SheetFormat;
+use App\Platform\SheetFormat;
 
 /** The roster of a section as a file, as of a day. */
 final readonly class SectionRosterWish

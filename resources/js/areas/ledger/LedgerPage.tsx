@@ -1,12 +1,16 @@
-import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useAct } from '@/api/act';
 import { api, data } from '@/api/client';
+import { useKey } from '@/shell/keys';
 import type { School } from '@/shell/session';
+import { BeforeAfter } from '@/ui/BeforeAfter';
 import { Button } from '@/ui/Button';
+import { Choice } from '@/ui/Choice';
 import { DataTable } from '@/ui/DataTable';
 import { day, moment } from '@/ui/dates';
+import { Downloads } from '@/ui/Downloads';
 import { Empty } from '@/ui/Empty';
 import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
@@ -14,22 +18,60 @@ import { SideSheet } from '@/ui/SideSheet';
 import { State } from '@/ui/State';
 import { UndoDialog } from './UndoDialog';
 
+const AREAS = [
+    { value: 'intake', label: 'Intake' },
+    { value: 'roll', label: 'Roll' },
+    { value: 'look_alikes', label: 'Look-alikes' },
+    { value: 'sections', label: 'Sections' },
+    { value: 'codes', label: 'Codes and doors' },
+    { value: 'staff', label: 'Staff' },
+    { value: 'print_room', label: 'Print room' },
+    { value: 'accounts', label: 'Accounts' },
+    { value: 'year_turn', label: 'Year turn' },
+    { value: 'settings', label: 'Settings' },
+] as const;
+type Area = (typeof AREAS)[number]['value'];
+const FILTERS = ['area', 'actor', 'from', 'to', 'about'] as const;
+
+/** What the address asks for, without what it leaves open. */
+function asked(search: URLSearchParams): { area?: Area } & Partial<Record<(typeof FILTERS)[number], string>> {
+    const area = AREAS.find((a) => a.value === search.get('area'))?.value;
+    const rest = FILTERS.filter((name) => name !== 'area' && search.get(name));
+    return { ...Object.fromEntries(rest.map((name) => [name, search.get(name)])), ...(area ? { area } : {}) };
+}
+
 /** Every change, who made it and when, with its undo. */
 export function LedgerPage({ school }: { school: School }) {
     const [search, setSearch] = useSearchParams();
     const say = useNotice();
     const open = search.get('entry');
     const [undoing, setUndoing] = useState(false);
+    const filters = asked(search);
+    const filtered = Object.keys(filters).length > 0;
+    const set = (changes: Record<string, string | null>) => {
+        const next = new URLSearchParams(search);
+        for (const [name, value] of Object.entries(changes)) {
+            if (value) next.set(name, value);
+            else next.delete(name);
+        }
+        setSearch(next, { replace: true });
+    };
+    const clear = () => set(Object.fromEntries(FILTERS.map((name) => [name, null])));
+    useKey('c', 'Clear the filters', clear, filtered);
     const page = useInfiniteQuery({
-        queryKey: ['ledger', school.id],
+        queryKey: ['ledger', school.id, filters],
         queryFn: ({ pageParam }) =>
             data(
                 api.GET('/api/schools/{school}/ledger', {
-                    params: { path: { school: school.id }, ...(pageParam ? { query: { after: pageParam } } : {}) },
+                    params: {
+                        path: { school: school.id },
+                        query: { ...filters, ...(pageParam ? { after: pageParam } : {}) },
+                    },
                 }),
             ),
         initialPageParam: 0,
         getNextPageParam: (last) => (last.next === null ? undefined : Number(last.next)),
+        placeholderData: keepPreviousData,
     });
     const entries = useMemo(() => page.data?.pages.flatMap((p) => p.entries) ?? [], [page.data]);
     const { data: detail } = useQuery({
@@ -45,12 +87,63 @@ export function LedgerPage({ school }: { school: School }) {
         },
     );
     if (!page.data) return <Instead of={page} what="the Ledger" />;
+    const actors = page.data.pages[0]?.actors ?? [];
     return (
         <div className="page">
             <div className="border-b border-rule px-6 py-4">
                 <div className="flex flex-wrap items-baseline gap-x-5">
                     <h1 className="text-2xl">Ledger</h1>
-                    <p className="text-sm text-muted">every change, who made it, and its undo</p>
+                    <p className="min-w-0 flex-1 text-sm text-muted">every change, who made it, and its undo</p>
+                    <Downloads
+                        label={filtered ? 'These as' : 'All as'}
+                        href={(format) =>
+                            `/api/schools/${school.id}/ledger/sheet?${new URLSearchParams({ ...filters, format })}`
+                        }
+                        formats={['xlsx', 'csv']}
+                    />
+                    <Downloads
+                        label="Every field as"
+                        href={(format) =>
+                            `/api/schools/${school.id}/ledger/sheet?${new URLSearchParams({ ...filters, records: 'true', format })}`
+                        }
+                        formats={['csv']}
+                    />
+                </div>
+                <div className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-2">
+                    <Choice
+                        label="Area"
+                        value={filters.area ?? ''}
+                        onChange={(area) => set({ area })}
+                        options={[{ value: '', label: 'all' }, ...AREAS]}
+                    />
+                    <Choice
+                        label="Who"
+                        value={filters.actor ?? ''}
+                        onChange={(actor) => set({ actor })}
+                        options={[
+                            { value: '', label: 'everybody' },
+                            ...actors.map((a) => ({ value: a.id, label: a.name })),
+                        ]}
+                    />
+                    <Day label="From" value={filters.from ?? ''} onChange={(from) => set({ from })} />
+                    <Day label="to" value={filters.to ?? ''} onChange={(to) => set({ to })} />
+                    {filters.about && (
+                        <span className="text-sm">
+                            About {page.data.pages[0]?.about}{' '}
+                            <button
+                                aria-label="About anybody and anything again"
+                                className="min-h-6 min-w-6 text-muted"
+                                onClick={() => set({ about: null })}
+                            >
+                                ×
+                            </button>
+                        </span>
+                    )}
+                    {filtered && (
+                        <Button kind="quiet" onClick={clear}>
+                            Clear the filters
+                        </Button>
+                    )}
                 </div>
             </div>
             <div className="split">
@@ -60,12 +153,21 @@ export function LedgerPage({ school }: { school: School }) {
                     rows={entries}
                     id={(e) => e.id}
                     current={open}
-                    onOpen={(e) => setSearch({ entry: e.id }, { replace: true })}
+                    onOpen={(e) => set({ entry: e.id })}
                     onEnd={() => page.hasNextPage && !page.isFetchingNextPage && void page.fetchNextPage()}
                     empty={
-                        <Empty title="Nothing has been changed yet">
-                            Every list, merge, move and year turn will appear here, with its undo.
-                        </Empty>
+                        filtered ? (
+                            <Empty
+                                title="Nothing of that kind"
+                                action={<Button onClick={clear}>Clear the filters</Button>}
+                            >
+                                Nothing was changed that fits all of these.
+                            </Empty>
+                        ) : (
+                            <Empty title="Nothing has been changed yet">
+                                Every list, merge, move and year turn will appear here, with its undo.
+                            </Empty>
+                        )
                     }
                     columns={[
                         {
@@ -104,7 +206,7 @@ export function LedgerPage({ school }: { school: School }) {
                     <SideSheet
                         title={detail.entry.title}
                         subtitle={`${detail.entry.actor}, ${moment(detail.entry.madeAt)}`}
-                        onClose={() => setSearch({}, { replace: true })}
+                        onClose={() => set({ entry: null })}
                     >
                         <p className="text-sm">{detail.entry.sentence}</p>
                         {detail.entry.undoneAt && (
@@ -152,9 +254,12 @@ export function LedgerPage({ school }: { school: School }) {
                             {detail.changes.map((c, i) => (
                                 <li key={i} className="border-b border-rule py-1.5">
                                     <span className="text-muted">{c.what}</span> {c.record}
-                                    <span className="block break-words text-xs text-muted">
-                                        {c.before && <del>{c.before}</del>} {c.after}
-                                    </span>
+                                    {c.fields.map((f) => (
+                                        <span key={f.field} className="block break-words text-xs">
+                                            <span className="text-muted">{f.field}</span>{' '}
+                                            <BeforeAfter cell={f.after ? f : { before: f.before, after: 'none' }} />
+                                        </span>
+                                    ))}
                                 </li>
                             ))}
                         </ul>
@@ -162,5 +267,19 @@ export function LedgerPage({ school }: { school: School }) {
                 )}
             </div>
         </div>
+    );
+}
+
+function Day({ label, value, onChange }: { label: string; value: string; onChange: (day: string) => void }) {
+    return (
+        <label className="flex items-center gap-2 text-sm text-muted">
+            {label}
+            <input
+                type="date"
+                value={value}
+                onChange={(event) => onChange(event.target.value)}
+                className="min-h-8 rounded-card border border-ink/60 bg-paper px-2 text-sm text-ink"
+            />
+        </label>
     );
 }

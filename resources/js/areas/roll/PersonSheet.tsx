@@ -135,6 +135,12 @@ export function PersonSheet({
                     </li>
                 )}
             </Part>
+            <Link
+                className="mt-2 inline-block min-h-6 text-sm leading-6 underline decoration-rule underline-offset-4"
+                to={`/s/${school.code}/ledger?about=${person.id}`}
+            >
+                All of it in the Ledger
+            </Link>
         </SideSheet>
     );
 }

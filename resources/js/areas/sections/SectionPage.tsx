@@ -185,6 +185,11 @@ export function SectionPage({ school }: { school: School }) {
                         {may('place_students') && (
                             <MenuItem onSelect={() => setDialog('reserves')}>Make reserve accounts</MenuItem>
                         )}
+                        {school.coordinates && (
+                            <MenuItem onSelect={() => void navigate(`/s/${school.code}/ledger?about=${id}`)}>
+                                What happened to it
+                            </MenuItem>
+                        )}
                         {may('archive') && <MenuItem onSelect={() => setDialog('archive')}>Archive</MenuItem>}
                     </Menu>
                 </div>

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Rosters;
+namespace App\Platform;
 
 use OpenSpout\Common\Entity\Cell;
 use OpenSpout\Common\Entity\Row;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Rosters;
+namespace App\Platform;
 
 /** What a list goes out as. */
 enum SheetFormat: string
