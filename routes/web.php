@@ -7,6 +7,7 @@ use App\Accounts\Http\SecretController;
 use App\Accounts\Http\SessionController;
 use App\Accounts\Http\SingleSignOnController;
 use App\Accounts\Http\TransferController;
+use App\CommandBox\Http\CommandController;
 use App\Desk\Http\DeskController;
 use App\Door\Http\CodeController;
 use App\Door\Http\JoinController;
@@ -120,6 +121,7 @@ Route::prefix('api')->group(function (): void {
 
         Route::prefix('schools/{school}')->group(function (): void {
             Route::get('sections', [SectionController::class, 'index'])->can('list-sections', 'school');
+            Route::get('command', [CommandController::class, 'offers'])->can('list-sections', 'school');
             Route::get('staff', [StaffController::class, 'index'])->can('list-staff', 'school');
             Route::middleware('can:coordinate,school')->group(function (): void {
                 Route::get('desk', [DeskController::class, 'show']);

@@ -84,7 +84,6 @@ final class CalendarDate
         return preg_match('/\p{L}{3}/u', $cell) === 1 ? self::withMonthName($cell) : null;
     }
 
-    /** Whether a cell is a date that can be read two ways. */
     /** Whether a cell of a list looks like a date, however it is to be read. */
     public static function looksLikeOne(string $cell): bool
     {
@@ -93,6 +92,7 @@ final class CalendarDate
             (ctype_digit($cell) && (int) $cell > 35000 && (int) $cell < 46000);
     }
 
+    /** Whether a cell is a date that can be read two ways. */
     public static function isAmbiguous(string $cell): bool
     {
         return self::read($cell, null) === null && self::read($cell, true) !== null;

@@ -95,6 +95,7 @@ function matrix(): array
         'GET api/home' => $signedIn,
         'POST api/join' => ['student'],
         'GET api/schools/{school}/sections' => $ours,
+        'GET api/schools/{school}/command' => $ours,
         'GET api/schools/{school}/staff' => ['coordinator', 'lead', 'co_teacher', 'other teacher'],
         'GET api/schools/{school}/desk' => $school,
         'POST api/schools/{school}/desk/put-off' => $school,

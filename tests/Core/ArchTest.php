@@ -80,6 +80,7 @@ it('has no circle between its folders, and libraries know nothing of records and
 
 $areas = [
     'Accounts',
+    'CommandBox',
     'Desk',
     'Door',
     'Home',
@@ -94,11 +95,12 @@ $areas = [
     'Staffing',
     'YearTurn',
 ];
-// The Desk counts what the other areas know. A section's page shows its door and its staff, who come back to it.
+// The one box finds whatever the other areas have. The Desk counts what the other areas know. A section's page shows its door and its staff, who come back to it.
 // Whoever lets in, invites or ends an account sends mail and makes accounts; a list that lets people leave asks for the
 // password again.
 $allowed = [
     'Accounts' => ['Mailroom'],
+    'CommandBox' => ['LookAlikes', 'Roll', 'Sections'],
     'Desk' => ['LookAlikes', 'Roll'],
     'Door' => ['Accounts', 'Mailroom', 'Sections'],
     'Home' => ['Rosters'],

@@ -16,21 +16,19 @@ use App\Platform\Takes;
 use App\Platform\Wishes;
 use App\Sections\Http\Wishes\MoveWish;
 use App\Sections\Http\Wishes\PlaceWish;
+use App\Sections\Placements;
 use App\Sections\SectionDesk;
 use App\Sections\SectionReader;
 use App\Sections\Views\SectionDetail;
 use Closure;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Records;
-use Vantrel\Core\Sections\Move;
 use Vantrel\Core\Sections\MoveKind;
-use Vantrel\Core\Sections\Moves;
 use Vantrel\Core\Staffing\Power;
 
 /** Moving students between sections, also enrolling and taking them out: looked at first, then applied as looked at. */
@@ -38,6 +36,7 @@ final class PlacementController
 {
     public function __construct(
         private readonly SectionDesk $desk,
+        private readonly Placements $placements,
         private readonly SectionReader $reader,
         private readonly PlannerKit $kit,
     ) {}
@@ -142,13 +141,14 @@ final class PlacementController
                 ),
         );
 
-        return $this->planOf(
-            $kind,
-            $people,
-            $kind === MoveKind::Also ? null : $this->desk->row($section),
-            $to,
-            $section->school_id,
-            $wish->day,
+        return $this->placements->plan(
+            $this->placements->move(
+                $kind,
+                $people,
+                $kind === MoveKind::Also ? null : $this->desk->row($section),
+                $to,
+                $wish->day ?? $this->day($section->school_id, $seed),
+            ),
             $seed,
         );
     }
@@ -165,68 +165,22 @@ final class PlacementController
         );
 
         return [
-            $this->planOf(MoveKind::Also, $people, null, $this->desk->row($section), $school->id, $wish->day, $seed),
+            $this->placements->plan(
+                $this->placements->move(
+                    MoveKind::Also,
+                    $people,
+                    null,
+                    $this->desk->row($section),
+                    $wish->day ?? $this->day($school->id, $seed),
+                ),
+                $seed,
+            ),
             $section,
         ];
     }
 
-    /** @param  list<Records\Person>  $people */
-    private function planOf(
-        MoveKind $kind,
-        array $people,
-        ?Records\Section $from,
-        ?Records\Section $to,
-        string $schoolId,
-        ?string $day,
-        string $seed,
-    ): Plan {
-        $day ??= SchoolDay::at($schoolId, $this->kit->ids($seed)->instant());
-        usort(
-            $people,
-            fn(Records\Person $a, Records\Person $b): int => [$a->familyName(), $a->givenName(), $a->id] <=> [
-                $b->familyName(),
-                $b->givenName(),
-                $b->id,
-            ],
-        );
-        $enrollments = $sections = [];
-        $in = $to === null ? [] : [$to->id => true];
-        foreach (
-            $this->desk->snapshots->list(
-                Records\Enrollment::class,
-                fn(Builder $q): Builder => $q
-                    ->whereIn('person_id', array_map(fn(Records\Person $p): string => $p->id, $people))
-                    ->where('role', 'student'),
-            )
-            as $enrollment
-        ) {
-            $enrollments[$enrollment->personId()][] = $enrollment;
-            $in[$enrollment->sectionId()] = true;
-        }
-        foreach (
-            $this->desk->snapshots->list(
-                Records\Section::class,
-                fn(Builder $q): Builder => $q->whereIn('id', array_map(strval(...), array_keys($in))),
-            )
-            as $section
-        ) {
-            $sections[$section->id] = $section;
-        }
-        $seated =
-            $to === null
-                ? 0
-                : DB::table('enrollments as e')
-                    ->where('e.section_id', $to->id)
-                    ->where('e.role', 'student')
-                    ->where(SchoolDay::inForce('e', $day))
-                    ->count();
-
-        return Moves::plan(
-            new Move($kind, $people, $from, $to, $day),
-            $enrollments,
-            $sections,
-            $seated,
-            $this->kit->ids($seed),
-        );
+    private function day(string $schoolId, string $seed): string
+    {
+        return SchoolDay::at($schoolId, $this->kit->ids($seed)->instant());
     }
 }

@@ -807,6 +807,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/{school}/command": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What typing this into the one box would do */
+        get: operations["offersCommandController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools/{school}/desk": {
         parameters: {
             query?: never;
@@ -2334,6 +2351,20 @@ export interface components {
             at: string;
             undone: boolean;
         };
+        Offer: {
+            id: string;
+            verb: components["schemas"]["Verb"];
+            label: string;
+            what: string;
+            path: string | null;
+            wall: string | null;
+            entry: string | null;
+            placing: components["schemas"]["Placing"] | null;
+            why: string;
+        };
+        OfferPage: {
+            offers: components["schemas"]["Offer"][];
+        };
         OwnInvitation: {
             id: string;
             section: string;
@@ -2443,6 +2474,14 @@ export interface components {
             why: string;
             cells: components["schemas"]["PicturedCell"][];
             read: string[];
+        };
+        Placing: {
+            person: string;
+            from: string | null;
+            to: string;
+            day: string;
+            seed: string;
+            fingerprint: string;
         };
         PlanRow: {
             number: number;
@@ -2816,6 +2855,8 @@ export interface components {
             cards: number;
             lastSignedIn: string | null;
         };
+        /** @enum {string} */
+        Verb: "cards" | "code" | "move" | "place" | "merge" | "undo" | "as_of" | "archive";
         /** @enum {string} */
         Verdict: "new" | "update" | "same" | "ask" | "cannot" | "leaving" | "archived";
         WaitingCount: {
@@ -4149,6 +4190,30 @@ export interface operations {
                 };
                 content: {
                     "application/octet-stream": string;
+                };
+            };
+        };
+    };
+    offersCommandController: {
+        parameters: {
+            query: {
+                q: string;
+            };
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferPage"];
                 };
             };
         };

@@ -3,7 +3,7 @@ import { Command } from 'cmdk';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useAct } from '@/api/act';
-import { api, data, sentence } from '@/api/client';
+import { api, data, type Schemas, sentence } from '@/api/client';
 import { UndoDialog } from '@/areas/ledger/UndoDialog';
 import { useNotice } from '@/ui/Notice';
 import { giveFocusBack } from '@/ui/focus';
@@ -15,8 +15,16 @@ interface Entry {
     id: string;
     label: string;
     detail: string;
-    run: () => void;
+    /** What Enter would do, in a sentence; or why it cannot. */
+    what?: string;
+    /** Left out where it cannot be done. */
+    run?: () => void;
 }
+
+type Offer = Schemas['Offer'];
+
+/** What reads as something to do, and is looked up as such; the server takes it apart. */
+const VERB = /^(print |login |join )?(cards?|codes?|archive|move|place|put|enroll|merge|undo)\b|\bas of\b/i;
 
 /** The one box: find a person or a section, or type what to do. */
 export function CommandBox({ school }: { school: School }) {
@@ -61,35 +69,79 @@ export function CommandBox({ school }: { school: School }) {
     useKey('u', 'Undo the last thing, once looked at', () => undo.run(), school.coordinates);
     const go = (path: string) => () => void navigate(`/s/${school.code}/${path}`);
     const wanted = text.trim().toLowerCase();
-    const verb = /^(code|cards|archive)\s+(.+)$/.exec(wanted);
-    const named = verb?.[2] ?? wanted;
-    const found = (sections?.sections ?? [])
-        .filter((s) => named !== '' && s.name.toLowerCase().includes(named))
-        .slice(0, 5);
+    const isVerb = VERB.test(wanted);
+    const offered = useQuery({
+        queryKey: ['command', school.id, asked],
+        queryFn: () =>
+            data(
+                api.GET('/api/schools/{school}/command', {
+                    params: { path: { school: school.id }, query: { q: asked } },
+                }),
+            ),
+        enabled: open && VERB.test(asked),
+        // What it would do is what it would do now.
+        staleTime: 0,
+        gcTime: 0,
+    });
+    const undoEntry = useAct(
+        (entry: string) => api.POST('/api/ledger/{entry}/undo', { params: { path: { entry } }, body: {} }),
+        { failed: (said) => say(said, { bad: true }) },
+    );
+    const place = useAct(
+        async ({ offer, placing }: { offer: Offer; placing: NonNullable<Offer['placing']> }) => {
+            const { person, from, to, day, seed, fingerprint } = placing;
+            const body = { people: [person], to, day, seed, fingerprint };
+            if (from)
+                await api.POST('/api/sections/{section}/place', {
+                    params: { path: { section: from } },
+                    body: { ...body, kind: 'move' },
+                });
+            else await api.POST('/api/schools/{school}/place', { params: { path: { school: school.id } }, body });
+            const ledger = await data(
+                api.GET('/api/schools/{school}/ledger', {
+                    params: { path: { school: school.id }, query: { about: person } },
+                }),
+            );
+            return { offer, entry: ledger.entries.find((e) => e.action === 'place')?.id };
+        },
+        {
+            then: ({ offer, entry }) =>
+                say(`Done: ${offer.label}.`, {
+                    ...(entry ? { action: { label: 'Undo', run: () => undoEntry.run(entry) } } : {}),
+                }),
+            failed: (said) => say(said, { bad: true }),
+        },
+    );
+    const runs = (offer: Offer): (() => void) | undefined => {
+        const { path, wall, entry, placing } = offer;
+        if (path) return go(path);
+        if (wall) return () => void navigate(`/wall/${wall}`, { state: { asked: true } });
+        if (entry) return () => setUndoing({ id: entry, title: offer.label.replace(/^Undo: /, '') });
+        if (placing) return () => place.run({ offer, placing });
+        return undefined;
+    };
+    const offers = isVerb && asked.toLowerCase() === wanted ? (offered.data?.offers ?? []) : [];
+    const found = isVerb
+        ? []
+        : (sections?.sections ?? []).filter((s) => wanted !== '' && s.name.toLowerCase().includes(wanted)).slice(0, 5);
     const entries: Entry[] = [
-        ...found.map((s) =>
-            verb?.[1] === 'cards' && school.coordinates
-                ? {
-                      id: `cards ${s.id}`,
-                      label: `Cards for ${s.name}`,
-                      detail: many(s.students, 'student'),
-                      run: go(`print-room?sections=${s.id}`),
-                  }
-                : verb?.[1] === 'code'
-                  ? {
-                        id: `code ${s.id}`,
-                        label: `Code of ${s.name} on the wall`,
-                        detail: '',
-                        run: () => void navigate(`/wall/${s.id}`, { state: { asked: true } }),
-                    }
-                  : {
-                        id: s.id,
-                        label: s.name,
-                        detail: `${s.kind}, ${many(s.students, 'student')}`,
-                        run: go(`sections/${s.id}`),
-                    },
-        ),
-        ...(verb ? [] : (people?.people ?? [])).map((p) => ({
+        ...offers.map((offer) => {
+            const run = runs(offer);
+            return {
+                id: offer.id,
+                label: offer.label,
+                detail: '',
+                what: offer.why || offer.what,
+                ...(run ? { run } : {}),
+            };
+        }),
+        ...found.map((s) => ({
+            id: s.id,
+            label: s.name,
+            detail: `${s.kind}, ${many(s.students, 'student')}`,
+            run: go(`sections/${s.id}`),
+        })),
+        ...(offers.length > 0 ? [] : (people?.people ?? [])).map((p) => ({
             id: p.id,
             label: p.name,
             detail: [p.kind, p.grade && `grade ${p.grade}`, p.sections].filter(Boolean).join(', '),
@@ -102,7 +154,7 @@ export function CommandBox({ school }: { school: School }) {
                   { id: 'cards', label: 'Print cards', detail: 'Print room', run: go('print-room') },
                   { id: 'settings', label: 'Settings of the school', detail: 'Settings', run: go('settings') },
                   { id: 'turn', label: 'Rehearse the year turn', detail: 'Year turn', run: go('year-turn') },
-              ].filter((c) => wanted === '' || c.label.toLowerCase().includes(wanted))
+              ].filter((c) => wanted === '' || (offers.length === 0 && c.label.toLowerCase().includes(wanted)))
             : []),
     ];
     return (
@@ -137,7 +189,7 @@ export function CommandBox({ school }: { school: School }) {
                             }
                         }}
                         placeholder={school.coordinates ? 'Find anyone, or type what to do' : 'Find a section'}
-                        className="h-8 w-full bg-transparent text-sm placeholder:text-muted focus-visible:outline-none"
+                        className="h-8 w-full bg-transparent px-1 text-sm placeholder:text-muted focus-visible:outline-none"
                     />
                 </div>
                 <Command.List
@@ -151,28 +203,51 @@ export function CommandBox({ school }: { school: School }) {
                     <Command.Empty className="px-4 py-2 text-sm text-muted">
                         {looked.error && !people
                             ? `That could not be looked up. ${sentence(looked.error)}`
-                            : asked.length <= 1
-                              ? 'Type a name, a number, or “code 7B”.'
-                              : looked.isFetching
-                                ? 'Looking…'
-                                : 'Nobody and nothing of that name.'}
+                            : isVerb && offered.error
+                              ? `That could not be looked up. ${sentence(offered.error)}`
+                              : asked.length <= 1
+                                ? 'Type a name, a number, or what to do.'
+                                : looked.isFetching || offered.isFetching
+                                  ? 'Looking…'
+                                  : 'Nobody and nothing of that name.'}
                     </Command.Empty>
                     {entries.map((entry) => (
                         <Command.Item
                             key={entry.id}
                             value={entry.id}
+                            disabled={!entry.run}
                             onSelect={() => {
-                                entry.run();
+                                entry.run?.();
                                 setText('');
                                 setOpen(false);
                                 input.current?.blur();
                             }}
-                            className="flex cursor-pointer items-baseline justify-between gap-4 px-4 py-1.5 text-sm -outline-offset-2 data-[selected=true]:bg-tint data-[selected=true]:outline-2 data-[selected=true]:outline-ink"
+                            className="cursor-pointer px-4 py-1.5 text-sm -outline-offset-2 data-[disabled=true]:cursor-default data-[selected=true]:bg-tint data-[selected=true]:outline-2 data-[selected=true]:outline-ink"
                         >
-                            <span>{entry.label}</span>
-                            <span className="truncate text-xs text-muted">{entry.detail}</span>
+                            <span className="flex items-baseline justify-between gap-4">
+                                <span className={entry.run ? '' : 'text-muted'}>{entry.label}</span>
+                                <span className="truncate text-xs text-muted">{entry.detail}</span>
+                            </span>
+                            {entry.what && (
+                                <span className={`block text-xs ${entry.run ? 'text-muted' : 'text-madder'}`}>
+                                    {entry.what}
+                                </span>
+                            )}
                         </Command.Item>
                     ))}
+                    {wanted === '' && (
+                        <p className="border-t border-rule px-4 pb-1 pt-2 text-xs text-muted">
+                            {school.coordinates ? 'Or type ' : 'Type a section, or '}
+                            {(school.coordinates
+                                ? ['cards 7B', 'code 7B', 'move 020417 to 7C', 'merge', 'undo last', '7B as of 1 sep']
+                                : ['cards 7B', 'code 7B', '7B as of 1 sep']
+                            ).map((example) => (
+                                <span key={example} className="mr-3 inline-block font-mono">
+                                    {example}
+                                </span>
+                            ))}
+                        </p>
+                    )}
                 </Command.List>
             </Command>
         </>

@@ -36,6 +36,12 @@ export function SectionPage({ school }: { school: School }) {
     const asOf = search.get('as_of') ?? '';
     const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
     const [dialog, setDialog] = useState<'move' | 'edit' | 'reserves' | 'archive' | null>(null);
+    // The command box leads here with the question already put.
+    const archiving = dialog === 'archive' || search.get('do') === 'archive';
+    const leaveOpen = () => {
+        setDialog(null);
+        if (search.has('do')) setSearch({}, { replace: true });
+    };
     const [claiming, setClaiming] = useState<Schemas['RosterLine'] | null>(null);
     const path = { params: { path: { section: id } } };
     const asked = useQuery({
@@ -68,11 +74,11 @@ export function SectionPage({ school }: { school: School }) {
     );
     const archive = usePlan({
         key: ['archive', id],
-        ready: dialog === 'archive',
+        ready: archiving,
         look: () => data(api.GET('/api/sections/{section}/archive', path)),
         apply: (seen) => api.POST('/api/sections/{section}/archive', { ...path, body: seen }),
         then: () => {
-            setDialog(null);
+            leaveOpen();
             say('Archived. You can undo this in the Ledger.');
         },
     });
@@ -348,11 +354,7 @@ export function SectionPage({ school }: { school: School }) {
                     }}
                 />
             )}
-            <Dialog
-                open={dialog === 'archive'}
-                onClose={() => setDialog(null)}
-                title={archive.last?.title ?? `Archive ${section.name}`}
-            >
+            <Dialog open={archiving} onClose={leaveOpen} title={archive.last?.title ?? `Archive ${section.name}`}>
                 {archive.error && (
                     <p role="alert" className="text-sm text-madder">
                         {archive.error}
@@ -365,7 +367,7 @@ export function SectionPage({ school }: { school: School }) {
                     </>
                 )}
                 <div className="mt-5 flex justify-end gap-3">
-                    <Button onClick={() => setDialog(null)}>Leave it open</Button>
+                    <Button onClick={leaveOpen}>Leave it open</Button>
                     <Button kind="primary" disabled={archive.busy || !archive.plan} onClick={() => archive.apply()}>
                         Archive {section.name}
                     </Button>
