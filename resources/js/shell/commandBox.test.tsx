@@ -46,7 +46,8 @@ beforeAll(() => {
 
 describe('the one box', () => {
     it('says what Enter would do, and goes there', async () => {
-        says('cards%207B', offer({ label: 'Cards for 7B', what: 'Opens the print for 20 students.', path: 'print-room?sections=B' })); // prettier-ignore
+        const path = 'print-room?sections=B';
+        says('cards%207B', offer({ label: 'Cards for 7B', what: 'Opens the print for 20 students.', path }));
         await type('cards 7B');
         expect(await screen.findByText('Opens the print for 20 students.')).toBeTruthy();
         await userEvent.keyboard('{Enter}');

@@ -56,6 +56,8 @@ export function LedgerPage({ school }: { school: School }) {
         }
         setSearch(next, { replace: true });
     };
+    const sheet = (as: Record<string, string>) =>
+        `/api/schools/${school.id}/ledger/sheet?${new URLSearchParams({ ...filters, ...as })}`;
     const clear = () => set(Object.fromEntries(FILTERS.map((name) => [name, null])));
     useKey('c', 'Clear the filters', clear, filtered);
     const page = useInfiniteQuery({
@@ -96,16 +98,12 @@ export function LedgerPage({ school }: { school: School }) {
                     <p className="min-w-0 flex-1 text-sm text-muted">every change, who made it, and its undo</p>
                     <Downloads
                         label={filtered ? 'These as' : 'All as'}
-                        href={(format) =>
-                            `/api/schools/${school.id}/ledger/sheet?${new URLSearchParams({ ...filters, format })}`
-                        }
+                        href={(format) => sheet({ format })}
                         formats={['xlsx', 'csv']}
                     />
                     <Downloads
                         label="Every field as"
-                        href={(format) =>
-                            `/api/schools/${school.id}/ledger/sheet?${new URLSearchParams({ ...filters, records: 'true', format })}`
-                        }
+                        href={(format) => sheet({ records: 'true', format })}
                         formats={['csv']}
                     />
                 </div>
