@@ -95,8 +95,8 @@ $areas = [
     'Staffing',
     'YearTurn',
 ];
-// The one box finds whatever the other areas have. The Desk counts what they know. A section's page shows its door and
-// its staff, who come back to it. Whoever lets in, invites or ends an account sends mail and makes accounts; a list that
+// The one box finds whatever the other areas have; the Desk counts what they know. A section's page shows its door and
+// its staff, who come back to it. Who lets in, invites or ends an account sends mail and makes accounts; a list that
 // lets people leave asks for the password again.
 $allowed = [
     'Accounts' => ['Mailroom'],
