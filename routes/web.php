@@ -22,6 +22,7 @@ use App\Intake\Http\RowController;
 use App\Intake\Http\WeightController;
 use App\Ledger\LedgerController;
 use App\LookAlikes\Http\LookAlikeController;
+use App\LookAlikes\Http\ManyMergesController;
 use App\Mailroom\Http\MailroomController;
 use App\PrintRoom\Http\CardController;
 use App\Roll\Http\ChangeManyController;
@@ -51,8 +52,6 @@ foreach (
         'entry',
         'message',
         'year',
-        'left',
-        'right',
         'asking',
         'transfer',
         'credential',
@@ -61,6 +60,7 @@ foreach (
 ) {
     Route::pattern($id, '[0-7][0-9A-HJKMNP-TV-Z]{25}');
 }
+Route::pattern('accounts', '[0-7][0-9A-HJKMNP-TV-Z]{25}(-[0-7][0-9A-HJKMNP-TV-Z]{25}){1,4}');
 Route::pattern('session', '[0-9a-f]{32}');
 Route::pattern('token', '[A-Za-z0-9_-]{1,64}');
 
@@ -151,9 +151,11 @@ Route::prefix('api')->group(function (): void {
                 Route::post('cards', [CardController::class, 'store']);
                 Route::get('look-alikes', [LookAlikeController::class, 'index']);
                 Route::post('look-alikes/again', [LookAlikeController::class, 'again']);
-                Route::get('look-alikes/{left}/{right}', [LookAlikeController::class, 'show']);
-                Route::post('look-alikes/{left}/{right}/merge', [LookAlikeController::class, 'merge']);
-                Route::post('look-alikes/{left}/{right}/apart', [LookAlikeController::class, 'apart']);
+                Route::post('look-alikes/many/plan', [ManyMergesController::class, 'plan']);
+                Route::post('look-alikes/many', [ManyMergesController::class, 'apply']);
+                Route::get('look-alikes/{accounts}', [LookAlikeController::class, 'show']);
+                Route::post('look-alikes/{accounts}/merge', [LookAlikeController::class, 'merge']);
+                Route::post('look-alikes/{accounts}/apart', [LookAlikeController::class, 'apart']);
                 Route::get('year-turn', [YearTurnController::class, 'show']);
                 Route::post('year-turn/rehearse', [YearTurnController::class, 'rehearse']);
                 Route::post('year-turn', [YearTurnController::class, 'store']);

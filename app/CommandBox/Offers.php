@@ -7,7 +7,7 @@ namespace App\CommandBox;
 use App\CommandBox\Views\Offer;
 use App\CommandBox\Views\Placing;
 use App\Ledger\Snapshots;
-use App\LookAlikes\Pairs;
+use App\LookAlikes\Kept;
 use App\Models\Coordinators;
 use App\Models\LedgerEntry;
 use App\Models\Person;
@@ -23,6 +23,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Vantrel\Core\CommandBox\Said;
 use Vantrel\Core\CommandBox\Verb;
+use Vantrel\Core\LookAlikes\MergePlanner;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Words;
@@ -43,7 +44,7 @@ final class Offers
     public function __construct(
         private readonly SectionNames $sections,
         private readonly Roll $roll,
-        private readonly Pairs $pairs,
+        private readonly Kept $kept,
         private readonly Placements $placements,
         private readonly Snapshots $snapshots,
         private readonly PlannerKit $kit,
@@ -104,18 +105,11 @@ final class Offers
     /** @return list<Offer> */
     private function merge(Said $said, School $school): array
     {
-        $pairs = $this->pairs->of($school);
+        $clusters = $this->kept->clusters($school);
         if ($said->what === '') {
-            return $pairs === []
+            return $clusters === []
                 ? [$this->cannot($said, 'Nobody here seems to have two accounts.')]
-                : [
-                    $this->pair(
-                        $said,
-                        $pairs[0]->leftId,
-                        $pairs[0]->rightId,
-                        'The likeliest of ' . Words::count(count($pairs), 'pair') . '.',
-                    ),
-                ];
+                : [$this->cluster($said, $clusters[0]->ids, 'The likeliest of ' . count($clusters) . '.')];
         }
         $people = $this->students($school, $said->what);
         if ($people === []) {
@@ -131,14 +125,13 @@ final class Offers
 
             return $others === []
                 ? [$this->cannot($said, "No other student is called “{$said->other}”.")]
-                : array_map(fn(PersonLine $o): Offer => $this->pair($said, $people[0]->id, $o->id, ''), $others);
+                : array_map(fn(PersonLine $o): Offer => $this->cluster($said, [$people[0]->id, $o->id], ''), $others);
         }
         $offers = [];
-        foreach ($pairs as $pair) {
-            foreach ($people as $person) {
-                if (in_array($person->id, [$pair->leftId, $pair->rightId], true) && count($offers) < self::FEW) {
-                    $offers["$pair->leftId $pair->rightId"] = $this->pair($said, $pair->leftId, $pair->rightId, '');
-                }
+        $wanted = array_map(fn(PersonLine $p): string => $p->id, $people);
+        foreach ($clusters as $cluster) {
+            if (array_intersect($cluster->ids, $wanted) !== [] && count($offers) < self::FEW) {
+                $offers[] = $this->cluster($said, $cluster->ids, '');
             }
         }
 
@@ -151,24 +144,26 @@ final class Offers
                         '.',
                 ),
             ]
-            : array_values($offers);
+            : $offers;
     }
 
-    private function pair(Said $said, string $left, string $right, string $what): Offer
+    /** @param  list<string>  $ids */
+    private function cluster(Said $said, array $ids, string $what): Offer
     {
-        $names = Person::query()
-            ->whereIn('id', [$left, $right])
-            ->get()
-            ->keyBy('id');
-        $name = fn(string $id): string => ($names[$id] ?? null)?->fullName() .
-            (($number = ($names[$id] ?? null)?->number) === null ? '' : " ($number)");
+        $ids = array_slice($ids, 0, MergePlanner::MOST);
+        $people = Person::query()->whereIn('id', $ids)->get()->keyBy('id');
+        $names = array_map(function (string $id) use ($people): string {
+            $person = $people->get($id);
+
+            return $person?->fullName() . ($person?->number === null ? '' : " ($person->number)");
+        }, $ids);
 
         return new Offer(
-            "merge $left $right",
+            'merge ' . implode(' ', $ids),
             $said->verb,
-            'Hold ' . $name($left) . ' and ' . $name($right) . ' against each other',
+            'Hold ' . Words::join($names) . ' against each other',
             trim("$what Nothing is merged before you have looked."),
-            "look-alikes/$left/$right",
+            'look-alikes/' . implode('-', $ids),
         );
     }
 

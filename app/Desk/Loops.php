@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Desk;
 
 use App\Desk\Views\Loop;
-use App\LookAlikes\Pairs;
+use App\LookAlikes\Kept;
 use App\Models\School;
 use App\Platform\SchoolDay;
 use App\Roll\KeptProblems;
@@ -15,7 +15,7 @@ use Vantrel\Core\Roll\AccountProblem;
 /** All that can wait at a school, counted. */
 final class Loops
 {
-    public function __construct(private readonly Pairs $pairs, private readonly KeptProblems $problems) {}
+    public function __construct(private readonly Kept $kept, private readonly KeptProblems $problems) {}
 
     /** @return list<Loop> in the order of the work, those of which there is nothing too */
     public function of(School $school): array
@@ -110,7 +110,7 @@ final class Loops
                 'look-alikes',
                 ['Look-alike', 'two accounts that may be one person'],
                 ['Look-alikes', 'accounts that may be one person'],
-                $this->pairs->count($school),
+                $this->kept->count($school),
                 null,
                 'look-alikes',
             ),

@@ -163,15 +163,21 @@ final class Snapshots
         return $rows;
     }
 
-    /** Everything that hangs on two accounts. */
-    public function forMerge(string $aId, string $bId): Snapshot
+    /**
+     * Everything that hangs on some accounts.
+     *
+     * @param  list<string>  $ids
+     */
+    public function forMerge(array $ids): Snapshot
     {
-        $ids = [$aId, $bId];
-
         return $this->of([
             Entity::Person->value => $this->rows(
                 Records\Person::class,
                 fn(Builder $q): Builder => $q->whereIn('id', $ids)->orWhereIn('merged_into', $ids),
+            ),
+            Entity::Coordinator->value => $this->rows(
+                Records\Coordinator::class,
+                fn(Builder $q): Builder => $q->whereIn('person_id', $ids),
             ),
             Entity::SignIn->value => $this->rows(
                 Records\SignIn::class,

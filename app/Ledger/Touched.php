@@ -51,9 +51,11 @@ final class Touched
                         'person_id',
                         $there($of, 'sign_in_id')->concat($gone($of, 'sign_in_id')),
                     ),
-                    // A guardian is one way to reach a student.
+                    // A guardian is one way to reach a student, and known by them.
                     Entity::Guardianship => $there($of, 'student_id')
                         ->concat($gone($of, 'student_id'))
+                        ->concat($there($of, 'guardian_id'))
+                        ->concat($gone($of, 'guardian_id'))
                         ->concat(
                             self::through(
                                 'guardianships',

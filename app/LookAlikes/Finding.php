@@ -14,6 +14,7 @@ use stdClass;
 use Vantrel\Core\LookAlikes\LookAlike;
 use Vantrel\Core\LookAlikes\LookAlikes;
 use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\PersonKind;
 
 /**
  * Finds the look-alikes of those something was written about, and keeps them. What was written while it worked stays
@@ -24,22 +25,17 @@ final class Finding
     /** How many are looked through at a time, 50,000 in some 30 seconds; what is kept is whole after each. */
     private const CHUNK = 50_000;
 
-    public function __construct(private readonly Students $students) {}
+    public function __construct(private readonly Accounts $accounts) {}
 
     /** Everyone of a school is looked through once more. */
     public function all(School $school): void
     {
         $this->wait(
-            DB::table('people')
-                ->where('school_id', $school->id)
-                ->where('kind', 'student')
-                ->where('state', 'active')
-                ->orderBy('id')
-                ->pluck('id'),
+            DB::table('people')->where('school_id', $school->id)->where('state', 'active')->orderBy('id')->pluck('id'),
         );
     }
 
-    /** Whom an entry, written, undone or done again, has touched: students, their guardians, and pairs told apart. */
+    /** Whom an entry, written, undone or done again, has touched: people, their guardians, pairs told apart. */
     public function touched(int $seq): void
     {
         $this->wait(Touched::people($seq, Entity::Person, Entity::Guardianship, Entity::KnownApart));
@@ -50,9 +46,9 @@ final class Finding
     {
         $since = CarbonImmutable::now('UTC')->format('Y-m-d H:i:s.u');
         foreach ($people->chunk(1000) as $some) {
-            $students = DB::table('people')->whereIn('id', $some)->where('kind', 'student')->orderBy('id')->pluck('id');
+            $there = DB::table('people')->whereIn('id', $some)->orderBy('id')->pluck('id');
             DB::table('look_alike_todo')->upsert(
-                array_values($students->map(fn(string $id): array => ['person_id' => $id, 'since' => $since])->all()),
+                array_values($there->map(fn(string $id): array => ['person_id' => $id, 'since' => $since])->all()),
                 ['person_id'],
             );
         }
@@ -80,9 +76,10 @@ final class Finding
                     ->orderBy('p.school_id')
                     ->orderBy('t.person_id')
                     ->limit(self::CHUNK)
-                    ->get(['t.person_id', 't.since', 'p.school_id']);
-                foreach ($waiting->groupBy(fn(stdClass $t): string => (string) $t->school_id) as $school => $of) {
-                    $this->find((string) $school, $of);
+                    ->get(['t.person_id', 't.since', 'p.school_id', 'p.kind']);
+                foreach ($waiting->groupBy(fn(stdClass $t): string => "$t->school_id $t->kind") as $whose => $of) {
+                    [$school, $kind] = explode(' ', (string) $whose);
+                    $this->find($school, PersonKind::tryFrom($kind) ?? PersonKind::Student, $of);
                 }
                 // The same once more: this connection does not see its own work end, so it is left to another.
                 $stands = $waiting == $before;
@@ -95,16 +92,22 @@ final class Finding
         }
     }
 
-    /** @param  Collection<int, stdClass>  $waiting of one school */
-    private function find(string $school, Collection $waiting): void
+    /** @param  Collection<int, stdClass>  $waiting of one school and kind */
+    private function find(string $school, PersonKind $kind, Collection $waiting): void
     {
         $ids = $waiting->pluck('person_id')->all();
         $active = fn(Builder $q): Builder => $q->where('p.school_id', $school)->where('p.state', 'active');
-        $touched = $this->students->list(
+        $touched = $this->accounts->list(
+            $kind,
             fn(Builder $q): Builder => $active($q)->whereIn('p.id', DB::table('look_alike_todo')->select('person_id')),
         );
-        $everyone = count($touched) === $active(DB::table('people as p')->where('p.kind', 'student'))->count();
-        $pairs = $touched === [] ? [] : LookAlikes::of($touched, $everyone ? $touched : $this->students->each($active));
+        $everyone = count($touched) === $active(DB::table('people as p')->where('p.kind', $kind->value))->count();
+        $known = $everyone ? $touched : $this->accounts->each($kind, $active);
+        $pairs = match (true) {
+            $touched === [] => [],
+            $kind === PersonKind::Student => LookAlikes::of($touched, $known),
+            default => LookAlikes::ofAdults($kind, $touched, $known),
+        };
         DB::transaction(function () use ($school, $waiting, $ids, $pairs): void {
             foreach (array_chunk($ids, 1000) as $some) {
                 DB::table('look_alikes')->whereIn('left_id', $some)->delete();
@@ -159,6 +162,7 @@ final class Finding
                 'l.right_id',
                 'l.probability',
                 'l.accounts',
+                'l.cluster',
                 'a.number as left_number',
                 'b.number as right_number',
                 'k.id as apart',
@@ -173,7 +177,7 @@ final class Finding
                 $apart["$p->left_id $p->right_id"] = $apart["$p->right_id $p->left_id"] = true;
             }
         }
-        $accounts = LookAlikes::accounts(
+        $clusters = LookAlikes::clusters(
             array_map(
                 fn(stdClass $p): LookAlike => new LookAlike($p->left_id, $p->right_id, (float) $p->probability, '', []),
                 $links,
@@ -182,11 +186,12 @@ final class Finding
             $apart,
         );
         foreach ($links as $i => $p) {
-            if ($accounts[$i] !== (int) $p->accounts) {
+            [$cluster, $accounts] = $clusters[$i];
+            if ([$cluster, $accounts] !== [(string) $p->cluster, (int) $p->accounts]) {
                 DB::table('look_alikes')
                     ->where('left_id', $p->left_id)
                     ->where('right_id', $p->right_id)
-                    ->update(['accounts' => $accounts[$i]]);
+                    ->update(['cluster' => $cluster, 'accounts' => $accounts]);
             }
         }
     }

@@ -5,15 +5,20 @@ declare(strict_types=1);
 namespace Vantrel\Core\LookAlikes;
 
 use Vantrel\Core\Matching\Clusters;
+use Vantrel\Core\Matching\Evidence;
 use Vantrel\Core\Matching\Matcher;
 use Vantrel\Core\Matching\Subject;
 use Vantrel\Core\Matching\Weights;
+use Vantrel\Core\Records\PersonKind;
 
-/** Finds accounts that may be one child, among the students of one school or district. */
+/** Finds accounts that may be one person, among those of one kind of one school or district. */
 final class LookAlikes
 {
     /** Below this chance a pair is not worth a person's time. */
     private const WORTH_A_LOOK = 0.5;
+
+    /** Guardians of one child, with two addresses. */
+    private const ONE_NAME = 'another address: perhaps a parent and a grown child of one name';
 
     /**
      * Everyone held against everyone, clusters and all.
@@ -35,9 +40,9 @@ final class LookAlikes
             $numbers[$student->id] = [$student->schoolId, $student->number];
         }
         $kept = [];
-        foreach (self::accounts($pairs, $numbers, $toldApart) as $i => $accounts) {
+        foreach (self::clusters($pairs, $numbers, $toldApart) as $i => [$cluster, $accounts]) {
             if ($accounts > 0) {
-                $kept[] = $pairs[$i]->of($accounts);
+                $kept[] = $pairs[$i]->of($cluster, $accounts);
             }
         }
         usort(
@@ -50,6 +55,38 @@ final class LookAlikes
         );
 
         return $kept;
+    }
+
+    /**
+     * Pairs of some grown-ups with any of those known: guardians, or staff. Those with another given name are left out:
+     * two who share an address, a telephone and their children are a couple. Of guardians a name alone says too little:
+     * they have to share an address, a telephone or a child too.
+     *
+     * @param  list<Subject>  $adults
+     * @param  iterable<Subject>  $known all of their kind at the school, those included
+     * @return list<LookAlike> each pair once, the smaller id left
+     */
+    public static function ofAdults(PersonKind $kind, array $adults, iterable $known): array
+    {
+        $says = fn(LookAlike $p, array $fields, array $levels): bool => array_filter(
+            $p->evidence,
+            fn(Evidence $e): bool => in_array($e->field, $fields, true) && in_array($e->level, $levels, true),
+        ) !== [];
+
+        $pairs = array_values(
+            array_filter(
+                self::of($adults, $known),
+                fn(LookAlike $p): bool => !$says($p, ['given name', 'given initial'], ['differs', 'akin']) &&
+                    ($kind !== PersonKind::Guardian || $says($p, ['e-mail', 'guardian contact'], ['alike'])),
+            ),
+        );
+
+        return array_map(
+            fn(LookAlike $p): LookAlike => $p->caution === '' && $says($p, ['e-mail'], ['differs', 'same local part'])
+                ? $p->but($kind === PersonKind::Guardian ? self::ONE_NAME : 'another address')
+                : $p,
+            $pairs,
+        );
     }
 
     /**
@@ -90,11 +127,12 @@ final class LookAlikes
      * @param  list<LookAlike>  $pairs
      * @param  array<string, array{string, string}>  $numbers id to school and number, '' for none
      * @param  array<string, true>  $toldApart "id id" of pairs a person has told apart, both ways round
-     * @return list<int> for each pair, how many accounts the cluster has that keeps it; 0 where none does
+     * @return list<array{string, int}> for each pair, the smallest id of the cluster that keeps it and how many
+     *     accounts that has; '' and 0 where none does
      */
-    public static function accounts(array $pairs, array $numbers, array $toldApart): array
+    public static function clusters(array $pairs, array $numbers, array $toldApart): array
     {
-        $size = $cluster = [];
+        $size = $cluster = $first = [];
         foreach (
             Clusters::of(
                 array_map(fn(LookAlike $p): array => [$p->leftId, $p->rightId, $p->probability], $pairs),
@@ -105,13 +143,14 @@ final class LookAlikes
         ) {
             $cluster += array_fill_keys($members, $n);
             $size[$n] = count($members);
+            $first[$n] = $members[0];
         }
 
         return array_map(
-            fn(LookAlike $p): int => isset($cluster[$p->leftId], $cluster[$p->rightId]) &&
+            fn(LookAlike $p): array => isset($cluster[$p->leftId], $cluster[$p->rightId]) &&
             $cluster[$p->leftId] === $cluster[$p->rightId]
-                ? $size[$cluster[$p->leftId]]
-                : 0,
+                ? [$first[$cluster[$p->leftId]], $size[$cluster[$p->leftId]]]
+                : ['', 0],
             $pairs,
         );
     }

@@ -4,9 +4,18 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\LookAlikes;
 
-/** What merging two accounts comes to: who stays, who goes, and which value of each field stays. */
+/** What merging accounts comes to: who stays and why, who goes, and which value of each field stays. */
 final readonly class Merge
 {
-    /** @param  list<MergedField>  $fields */
-    public function __construct(public string $staysId, public string $goesId, public array $fields) {}
+    /**
+     * @param  list<string>  $goIds
+     * @param  string  $why that account stays, in a few words
+     * @param  list<MergedField>  $fields
+     */
+    public function __construct(
+        public string $staysId,
+        public array $goIds,
+        public string $why,
+        public array $fields,
+    ) {}
 }

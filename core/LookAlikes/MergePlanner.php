@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\LookAlikes;
 
+use LogicException;
 use Vantrel\Core\Calendar\Span;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Cell;
@@ -15,18 +16,20 @@ use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Plan\Tally;
 use Vantrel\Core\Plan\Verdict;
 use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records\Coordinator;
 use Vantrel\Core\Records\Enrollment;
 use Vantrel\Core\Records\Guardianship;
 use Vantrel\Core\Records\Identity;
 use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\PersonState;
+use Vantrel\Core\Records\RoleState;
 use Vantrel\Core\Records\SignIn;
 
 /**
- * Makes two accounts of one person one. The survivor keeps its id; the other stays in the database, marked as merged,
- * so that everything that was ever printed or recorded with it still leads to the person. All user names and badges of
- * both sign in to the survivor; enrollments and guardians unite.
+ * Makes the accounts of one person one. The survivor keeps its id; the others stay in the database, marked as merged,
+ * so that everything that was ever printed or recorded with them still leads to the person. All user names and badges
+ * sign in to the survivor; enrollments and guardians unite.
  */
 final class MergePlanner
 {
@@ -40,45 +43,49 @@ final class MergePlanner
         'email' => 'E-mail',
     ];
 
+    /** As many can be one person in a plan: what stands side by side before whoever looks. */
+    public const MOST = 5;
+
     /**
+     * @param  list<string>  $ids of two to {@see MOST} accounts
      * @param array<string, string> $picks column to the id of the account whose value stays; the default stands where
      *     none is picked
+     * @param list<string> $reach schools that whoever merges coordinates: nobody gives away what coordinates others
      *
      * @return Planned<Merge>
      *
-     * @throws Refusal where the two cannot be one
+     * @throws Refusal where they cannot be one, or not by them
      */
-    public static function plan(Snapshot $snapshot, string $aId, string $bId, array $picks = []): Planned
+    public static function plan(Snapshot $snapshot, array $ids, array $picks = [], array $reach = []): Planned
     {
-        $a =
-            $snapshot->find(Person::class, $aId) ?? throw new Refusal('One of the two accounts is not there any more.');
-        $b =
-            $snapshot->find(Person::class, $bId) ?? throw new Refusal('One of the two accounts is not there any more.');
-        if ($a->id === $b->id || $a->state() === PersonState::Merged || $b->state() === PersonState::Merged) {
-            throw new Refusal('These two have been merged already.');
-        }
-        if ($a->kind() !== $b->kind()) {
-            throw new Refusal("A {$a->kind()->value} and a {$b->kind()->value} cannot be one account.");
-        }
-        [$keep, $drop] = self::survivor($snapshot, $a, $b);
+        $accounts = self::accounts($snapshot, $ids);
+        self::mustReach($snapshot, $accounts, $reach);
+        [$keep, $drops, $why] = self::survivor($snapshot, $accounts);
         $plan = new PlanBuilder();
-        // The one that goes first frees its number before the survivor takes it: the database allows a number once.
-        $plan->update($drop, ['state' => 'merged', 'merged_into' => $keep->id], 'merged into ' . self::name($keep));
-        foreach ($snapshot->where(Person::class, 'merged_into', $drop->id) as $earlier) {
-            $plan->update($earlier, ['merged_into' => $keep->id], 'follows a merge');
+        $enrollments = $guardians = $children = $signIns = 0;
+        $spans = self::spans($snapshot, $keep);
+        $links = ['student_id' => [], 'guardian_id' => []];
+        foreach ($drops as $drop) {
+            // The ones that go first free their numbers before the survivor takes one: the database allows it once.
+            $plan->update($drop, ['state' => 'merged', 'merged_into' => $keep->id], 'merged into ' . self::name($keep));
         }
-        $fields = self::fields($plan, $keep, $drop, $picks);
-        $signIns = 0;
-        foreach ($snapshot->where(SignIn::class, 'person_id', $drop->id) as $signIn) {
-            $plan->update($signIn, ['person_id' => $keep->id], 'signs in to ' . self::name($keep));
-            $signIns++;
+        $fields = self::fields($plan, $keep, $drops, $picks);
+        foreach ($drops as $drop) {
+            foreach ($snapshot->where(Person::class, 'merged_into', $drop->id) as $earlier) {
+                $plan->update($earlier, ['merged_into' => $keep->id], 'follows a merge');
+            }
+            foreach ($snapshot->where(SignIn::class, 'person_id', $drop->id) as $signIn) {
+                $plan->update($signIn, ['person_id' => $keep->id], 'signs in to ' . self::name($keep));
+                $signIns++;
+            }
+            foreach ($snapshot->where(Identity::class, 'person_id', $drop->id) as $identity) {
+                $plan->update($identity, ['person_id' => $keep->id], 'signs in to ' . self::name($keep));
+            }
+            self::coordinators($plan, $snapshot, $keep, $drop);
+            $enrollments += self::enrollments($plan, $snapshot, $keep, $drop, $spans);
+            $guardians += self::guardianships($plan, $snapshot, $keep, $drop, ['student_id', 'guardian_id'], $links);
+            $children += self::guardianships($plan, $snapshot, $keep, $drop, ['guardian_id', 'student_id'], $links);
         }
-        foreach ($snapshot->where(Identity::class, 'person_id', $drop->id) as $identity) {
-            $plan->update($identity, ['person_id' => $keep->id], 'signs in to ' . self::name($keep));
-        }
-        $enrollments = self::enrollments($plan, $snapshot, $keep, $drop);
-        $guardians = self::guardianships($plan, $snapshot, $keep, $drop, 'student_id', 'guardian_id');
-        $children = self::guardianships($plan, $snapshot, $keep, $drop, 'guardian_id', 'student_id');
         $more = array_values(
             array_filter([
                 $enrollments > 0 ? Words::count($enrollments, 'section') : '',
@@ -87,12 +94,14 @@ final class MergePlanner
                 $signIns > 0 ? Words::count($signIns, 'user name') : '',
             ]),
         );
+        $many = count($drops) > 1;
+        $count = count($accounts);
 
         $built = $plan->build(
-            'Merge ' . self::name($drop) . ' into ' . self::name($keep),
-            'The two become one account' .
-                ($more === [] ? '' : ', with ' . Words::join($more) . ' of the other') .
-                ($signIns > 0 ? '. Both old cards and both user names go on working.' : '.'),
+            'Merge ' . ($many ? count($drops) . ' accounts' : self::name($drops[0])) . ' into ' . self::name($keep),
+            ($many ? "The $count become one account" : 'The two become one account') .
+                ($more === [] ? '' : ', with ' . Words::join($more) . ($many ? ' of the others' : ' of the other')) .
+                ($signIns > 0 ? '. All old cards and user names go on working.' : '.'),
             [
                 new Tally('sections', $enrollments, 'sections brought over'),
                 $keep->kind() === PersonKind::Guardian
@@ -102,112 +111,238 @@ final class MergePlanner
             ],
         );
 
-        return new Planned($built, new Merge($keep->id, $drop->id, $fields));
+        return new Planned(
+            $built,
+            new Merge($keep->id, array_map(fn(Person $d): string => $d->id, $drops), $why, $fields),
+        );
     }
 
     /**
-     * The account with more evidence of use stays: it has been signed in to last, then more enrollments, then a number,
-     * then the one made first.
-     *
-     * @return array{Person, Person} who stays, who goes
+     * @param  list<string>  $ids
+     * @return list<Person>
      */
-    private static function survivor(Snapshot $snapshot, Person $a, Person $b): array
+    private static function accounts(Snapshot $snapshot, array $ids): array
     {
-        $use = function (Person $p) use ($snapshot): array {
+        $accounts = array_map(
+            fn(string $id): Person => $snapshot->find(Person::class, $id) ??
+                throw new Refusal('One of the accounts is not there any more.'),
+            $ids,
+        );
+        if (count(array_unique($ids)) < max(2, count($ids)) || count($ids) > self::MOST) {
+            throw new Refusal('Name two to ' . self::MOST . ' accounts, each once.');
+        }
+        foreach ($accounts as $account) {
+            if ($account->state() === PersonState::Merged) {
+                throw new Refusal(self::name($account) . ' has been merged already.');
+            }
+            if ($account->kind() !== $accounts[0]->kind()) {
+                throw new Refusal(
+                    "A {$accounts[0]->kind()->value} and a {$account->kind()->value} cannot be one account.",
+                );
+            }
+        }
+
+        return $accounts;
+    }
+
+    /**
+     * @param  list<Person>  $accounts
+     * @param  list<string>  $reach
+     */
+    private static function mustReach(Snapshot $snapshot, array $accounts, array $reach): void
+    {
+        foreach ($accounts as $account) {
+            foreach ($snapshot->where(Coordinator::class, 'person_id', $account->id) as $coordinator) {
+                if ($coordinator->state() === RoleState::Active && !in_array($coordinator->schoolId(), $reach, true)) {
+                    throw new Refusal(
+                        self::name($account) . ' coordinates another school too. Ask a coordinator of that school.',
+                    );
+                }
+            }
+        }
+    }
+
+    /** What the other coordinates, the survivor does; what both do stays where it is. */
+    private static function coordinators(PlanBuilder $plan, Snapshot $snapshot, Person $keep, Person $drop): void
+    {
+        $own = array_map(
+            fn(Coordinator $c): string => $c->schoolId(),
+            $snapshot->where(Coordinator::class, 'person_id', $keep->id),
+        );
+        foreach ($snapshot->where(Coordinator::class, 'person_id', $drop->id) as $coordinator) {
+            if (!in_array($coordinator->schoolId(), $own, true)) {
+                $plan->update($coordinator, ['person_id' => $keep->id], 'brought over');
+            }
+        }
+    }
+
+    /**
+     * The account with more evidence of use stays: it is active, has been signed in to last, then more enrollments,
+     * then a number, then the one made first.
+     *
+     * @param  list<Person>  $accounts
+     * @return array{Person, non-empty-list<Person>, string} who stays, who goes, the next likeliest first, and why
+     */
+    private static function survivor(Snapshot $snapshot, array $accounts): array
+    {
+        $use = [];
+        foreach ($accounts as $p) {
             $last = '';
             foreach ($snapshot->where(SignIn::class, 'person_id', $p->id) as $signIn) {
                 $last = max($last, (string) $signIn->lastSignedInAt());
             }
-
-            return [
-                $p->state() === PersonState::Active ? 1 : 0,
-                $last,
-                count($snapshot->where(Enrollment::class, 'person_id', $p->id)),
-                $p->number() === null ? 0 : 1,
+            $use[$p->id] = [
+                'still active' => $p->state() === PersonState::Active ? 1 : 0,
+                'signed in last' => $last,
+                'in more sections' => count($snapshot->where(Enrollment::class, 'person_id', $p->id)),
+                'has a number' => $p->number() === null ? 0 : 1,
             ];
-        };
-        $order = $use($a) <=> $use($b);
-        if ($order === 0) {
-            $order = $b->id <=> $a->id;
+        }
+        usort(
+            $accounts,
+            fn(Person $a, Person $b): int => [...array_values($use[$b->id]), $a->id] <=> [
+                ...array_values($use[$a->id]),
+                $b->id,
+            ],
+        );
+        $keep = array_shift($accounts);
+        if ($keep === null || $accounts === []) {
+            throw new LogicException('Two accounts at least become one.');
+        }
+        $why = 'made first';
+        foreach ($use[$keep->id] as $word => $value) {
+            if ($value !== $use[$accounts[0]->id][$word]) {
+                $why = $word;
+
+                break;
+            }
         }
 
-        return $order >= 0 ? [$a, $b] : [$b, $a];
+        return [$keep, $accounts, $why];
     }
 
     /**
+     * @param  non-empty-list<Person>  $drops
      * @param  array<string, string>  $picks
      * @return list<MergedField>
      */
-    private static function fields(PlanBuilder $plan, Person $keep, Person $drop, array $picks): array
+    private static function fields(PlanBuilder $plan, Person $keep, array $drops, array $picks): array
     {
-        /** @var array<string, string|null> $values */
-        $values = [];
-        $fields = [];
+        $accounts = [$keep, ...$drops];
+        $stays = $fields = [];
         foreach (self::FIELDS as $column => $label) {
-            $mine = $keep->field($column);
-            $theirs = $drop->field($column);
-            // Never a blank over a value; a full name over one cut short; else the survivor's own.
-            $default =
-                $mine === null ||
-                ($theirs !== null &&
-                    $mine !== $theirs &&
-                    str_starts_with(mb_strtolower($theirs), mb_strtolower($mine)) &&
-                    in_array($column, ['given_name', 'family_name'], true))
-                    ? $theirs
-                    : $mine;
-            $picked = match ($picks[$column] ?? null) {
-                $keep->id => $mine,
-                $drop->id => $theirs,
-                default => $default,
-            };
-            $values[$column] = $stays = $picked ?? ($mine ?? $theirs);
-            if ($column === 'email' && $stays !== $mine) {
+            [$from, $why] = self::staying($column, $accounts, $picks[$column] ?? '');
+            $stays[$column] = $value = $from->field($column);
+            if ($column === 'email' && $from !== $keep) {
                 // What is known of an address goes with it.
                 foreach (['email_state', 'email_by', 'email_at'] as $of) {
-                    $values[$of] = $drop->field($of);
+                    $stays[$of] = $from->field($of);
                 }
-                $values['email_state'] ??= 'claimed';
+                $stays['email_state'] ??= 'claimed';
             }
-            $field = new MergedField($column, $label, $mine ?? '', $theirs ?? '', (string) $stays);
-            $fields[] = $field;
+            $values = [];
+            foreach ($accounts as $account) {
+                $values[$account->id] = (string) $account->field($column);
+            }
+            $fields[] = $field = new MergedField($column, $label, $values, (string) $value, $why);
             $plan->row(
                 new PlanRow(count($fields), $field->agrees() ? Verdict::Same : Verdict::Update, [
                     'Field' => Cell::same($label),
-                    'Stays' => new Cell($field->survivor, $field->stays),
-                    'Other account' => Cell::same($field->other),
+                    'Stays' => new Cell($values[$keep->id], $field->stays),
+                    count($drops) > 1 ? 'Other accounts' : 'Other account' => Cell::same(
+                        implode(', ', array_filter(array_slice($values, 1), fn(string $v): bool => $v !== '')),
+                    ),
                 ]),
             );
         }
         foreach (['given_name', 'family_name'] as $column) {
-            $values[$column] ??= '';
+            $stays[$column] ??= '';
         }
-        $values['search_name'] = (new PersonName($values['given_name'], $values['family_name']))->searchKey();
-        $values['state'] =
-            $keep->state() === PersonState::Active || $drop->state() === PersonState::Active
-                ? PersonState::Active->value
-                : $keep->state()->value;
-        $plan->update($keep, $values, 'merged with ' . self::name($drop));
+        $stays['search_name'] = (new PersonName($stays['given_name'], $stays['family_name']))->searchKey();
+        $active = array_filter($accounts, fn(Person $p): bool => $p->state() === PersonState::Active);
+        $stays['state'] = $active === [] ? $keep->state()->value : PersonState::Active->value;
+        $plan->update($keep, $stays, 'merged with ' . Words::some(array_map(self::name(...), $drops)));
 
         return $fields;
     }
 
-    private static function enrollments(PlanBuilder $plan, Snapshot $snapshot, Person $keep, Person $drop): int
+    /**
+     * Never a blank over a value; a full name over one cut short; else the survivor's own.
+     *
+     * @param  non-empty-list<Person>  $accounts the survivor first
+     * @return array{Person, string} whose value stays, and why; no reason where there is nothing to choose
+     */
+    private static function staying(string $column, array $accounts, string $picked): array
     {
-        $mine = [];
-        foreach ($snapshot->where(Enrollment::class, 'person_id', $keep->id) as $enrollment) {
-            $mine[$enrollment->sectionId()][] = $enrollment;
+        $has = array_values(array_filter($accounts, fn(Person $p): bool => (string) $p->field($column) !== ''));
+        $first = $has[0] ?? $accounts[0];
+        if (count(array_unique(array_map(fn(Person $p): string => (string) $p->field($column), $has))) < 2) {
+            return [
+                $first,
+                count($has) < count($accounts) && $has !== [] && $first !== $accounts[0] ? 'all there is' : '',
+            ];
         }
+        foreach ($has as $account) {
+            if ($account->id === $picked) {
+                return [$account, 'chosen'];
+            }
+        }
+        $stays = $first;
+        foreach (in_array($column, ['given_name', 'family_name'], true) ? $has : [] as $account) {
+            $longer = mb_strtolower((string) $account->field($column));
+            $shorter = mb_strtolower((string) $stays->field($column));
+            if ($longer !== $shorter && str_starts_with($longer, $shorter)) {
+                $stays = $account;
+            }
+        }
+
+        return [
+            $stays,
+            match (true) {
+                $stays !== $first => 'the fuller name',
+                $stays === $accounts[0] => 'of the account that stays',
+                default => 'of the account used next most',
+            },
+        ];
+    }
+
+    /** @return array<string, list<array{Enrollment, Span}>> the survivor's, by section */
+    private static function spans(Snapshot $snapshot, Person $keep): array
+    {
+        $spans = [];
+        foreach ($snapshot->where(Enrollment::class, 'person_id', $keep->id) as $own) {
+            $spans[$own->sectionId()][] = [$own, new Span($own->beginsOn(), $own->endsOn())];
+        }
+
+        return $spans;
+    }
+
+    /**
+     * @param  array<string, list<array{Enrollment, Span}>>  $spans what the survivor has so far, by section
+     * @return int how many came over
+     */
+    private static function enrollments(
+        PlanBuilder $plan,
+        Snapshot $snapshot,
+        Person $keep,
+        Person $drop,
+        array &$spans,
+    ): int {
         $brought = 0;
         foreach ($snapshot->where(Enrollment::class, 'person_id', $drop->id) as $theirs) {
             $span = new Span($theirs->beginsOn(), $theirs->endsOn());
-            foreach ($mine[$theirs->sectionId()] ?? [] as $own) {
-                $ownSpan = new Span($own->beginsOn(), $own->endsOn());
+            foreach ($spans[$theirs->sectionId()] ?? [] as $i => [$own, $ownSpan]) {
                 if ($ownSpan->touches($span)) {
                     $both = $ownSpan->united($span);
+                    $spans[$theirs->sectionId()][$i] = [$own, $both];
                     $plan->update(
                         $own,
-                        ['begins_on' => $both->begins, 'ends_on' => $both->ends],
-                        'dates of both accounts',
+                        [
+                            'begins_on' => $both->begins,
+                            'ends_on' => $both->ends,
+                            'role' => $own->role()->over($theirs->role())->value,
+                        ],
+                        'dates of the accounts together',
                     );
                     // Left with the other account as a span without a day: it counts nowhere, and undo can bring it
                     // back.
@@ -217,29 +352,36 @@ final class MergePlanner
                 }
             }
             $plan->update($theirs, ['person_id' => $keep->id], 'brought over');
+            $spans[$theirs->sectionId()][] = [$theirs, $span];
             $brought++;
         }
 
         return $brought;
     }
 
-    /** Guardians of a student, and children of a guardian: what both have stays where it is. */
+    /**
+     * Guardians of a student, and children of a guardian: what both have stays where it is.
+     *
+     * @param  array{string, string}  $columns of the account, and of whom it is tied to
+     * @param  array<string, array<string, true>>  $links whom the survivor is tied to so far, by the first column
+     */
     private static function guardianships(
         PlanBuilder $plan,
         Snapshot $snapshot,
         Person $keep,
         Person $drop,
-        string $own,
-        string $other,
+        array $columns,
+        array &$links,
     ): int {
-        $mine = [];
+        [$own, $other] = $columns;
         foreach ($snapshot->where(Guardianship::class, $own, $keep->id) as $link) {
-            $mine[(string) $link->field($other)] = true;
+            $links[$own][(string) $link->field($other)] = true;
         }
         $brought = 0;
         foreach ($snapshot->where(Guardianship::class, $own, $drop->id) as $link) {
-            if (!isset($mine[(string) $link->field($other)])) {
+            if (!isset($links[$own][(string) $link->field($other)])) {
                 $plan->update($link, [$own => $keep->id], 'brought over');
+                $links[$own][(string) $link->field($other)] = true;
                 $brought++;
             }
         }

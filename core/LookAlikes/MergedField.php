@@ -4,25 +4,25 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\LookAlikes;
 
-/** One field of two accounts that become one. */
+/** One field of accounts that become one. */
 final readonly class MergedField
 {
     /**
      * @param  string  $column of the person
-     * @param  string  $survivor its value on the account that stays, '' for none
-     * @param  string  $other its value on the account that goes
+     * @param  array<string, string>  $values by account, that of the one that stays first; '' for none
      * @param  string  $stays the value afterwards
+     * @param  string  $why that one; '' where there is nothing to choose
      */
     public function __construct(
         public string $column,
         public string $label,
-        public string $survivor,
-        public string $other,
+        public array $values,
         public string $stays,
+        public string $why = '',
     ) {}
 
     public function agrees(): bool
     {
-        return $this->survivor === $this->other;
+        return count(array_unique($this->values)) === 1;
     }
 }

@@ -33,6 +33,20 @@ enum EnrollmentRole: string
         return $this === self::Substitute;
     }
 
+    /** The one of two that may do more in a section: somebody with two accounts keeps it. */
+    public function over(self $other): self
+    {
+        $rank = fn(self $role): int => match ($role) {
+            self::Lead => 4,
+            self::CoTeacher => 3,
+            self::Substitute => 2,
+            self::Assistant => 1,
+            self::Student => 0,
+        };
+
+        return $rank($other) > $rank($this) ? $other : $this;
+    }
+
     /**
      * @param  callable(self): bool  $which
      * @return list<string> the values of those roles, for a statement

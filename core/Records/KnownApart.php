@@ -11,4 +11,14 @@ final readonly class KnownApart extends Record
     {
         return Entity::KnownApart;
     }
+
+    public function leftId(): string
+    {
+        return $this->text('left_id');
+    }
+
+    public function rightId(): string
+    {
+        return $this->text('right_id');
+    }
 }

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\LookAlikes\Pairs;
+use App\LookAlikes\Kept;
 use App\Models\School;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
@@ -25,8 +25,10 @@ it('makes the demo district with its planted cases, the same every time', functi
     // not.
     $pairs = [];
     foreach (School::query()->get() as $school) {
-        foreach (app(Pairs::class)->of($school) as $pair) {
-            $pairs[] = [$pair->leftId, $pair->rightId];
+        foreach (app(Kept::class)->clusters($school) as $cluster) {
+            foreach ($cluster->pairs as $pair) {
+                $pairs[] = [$pair->leftId, $pair->rightId];
+            }
         }
     }
     $withoutNumber = DB::table('people as p')

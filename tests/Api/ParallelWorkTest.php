@@ -52,7 +52,7 @@ it(
                     ->where('person_id', $c)
                     ->update(['last_signed_in_at' => '2026-09-02 08:00:00']);
                 foreach ([[$a, $b], [$b, $c]] as [$from, $into]) {
-                    $pair = "/api/schools/$world->school/look-alikes/$from/$into";
+                    $pair = "/api/schools/$world->school/look-alikes/$from-$into";
                     $handles[] = $server->next($client(), "$pair/merge", [
                         'fingerprint' => $get($read, $pair)['plan']['fingerprint'],
                     ]);

@@ -212,16 +212,17 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
 
     await test.step('8. two accounts of one child: compared, merged, both sign in, undone', async () => {
         await page.goto('/s/primary/look-alikes');
-        await expect(page.getByText(/1\d pairs/)).toBeVisible();
-        const before = Number(/(\d+) pairs/.exec(await page.getByText(/\d+ pairs/).innerText())?.[1]);
+        const people = /(\d+) people with several accounts/;
+        await expect(page.getByText(people)).toBeVisible();
+        const before = Number(people.exec(await page.getByText(people).innerText())?.[1]);
         await openRow(page, /over 99\.9 %/);
         await expect(page.getByText('Is it one person?')).toBeVisible();
-        await expect(page.getByText('Both old cards and both user names go on working.')).toBeVisible();
+        await expect(page.getByText('All old cards and user names go on working.')).toBeVisible();
         await page.getByRole('button', { name: 'Merge the two' }).click();
-        await expect(page.getByText('Merged. Both old cards go on working.')).toBeVisible();
-        await expect(page.getByText(`${before - 1} pairs`)).toBeVisible();
+        await expect(page.getByText('Merged. All old cards go on working.')).toBeVisible();
+        await expect(page.getByText(`${before - 1} people with several accounts`)).toBeVisible();
         await page.getByRole('button', { name: 'Undo', exact: true }).click();
-        await expect(page.getByText(`${before} pairs`)).toBeVisible();
+        await expect(page.getByText(`${before} people with several accounts`)).toBeVisible();
     });
 
     await test.step('9. a section archived, a year turned, all of it undone', async () => {

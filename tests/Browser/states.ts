@@ -121,7 +121,11 @@ const COORDINATORS: State[] = [
     },
     { name: 'print room', at: 'print-room' },
     { name: 'look-alikes', at: 'look-alikes' },
-    { name: 'pair', reach: (page) => openRow(page, /over 99\.9 %/) },
+    dialog('merge many', async (page) => {
+        await button(/^Select the/)(page);
+        await button('Merge those selected')(page);
+    }),
+    { name: 'accounts side by side', reach: (page) => openRow(page, /over 99\.9 %/) },
     { name: 'year turn', at: 'year-turn' },
     dialog('turn the year', button(/^Turn to/)),
     { name: 'mailroom', at: 'mailroom' },

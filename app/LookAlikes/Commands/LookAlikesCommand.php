@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\LookAlikes\Commands;
 
 use App\LookAlikes\Finding;
-use App\LookAlikes\Pairs;
+use App\LookAlikes\Kept;
 use App\Models\School;
 use Illuminate\Console\Command;
 
@@ -15,7 +15,7 @@ final class LookAlikesCommand extends Command
 
     protected $description = 'Look for accounts that may be one person, among those something was written about';
 
-    public function handle(Finding $finding, Pairs $pairs): int
+    public function handle(Finding $finding, Kept $kept): int
     {
         ini_set('memory_limit', '512M');
         foreach ($this->option('all') ? School::query()->get() : [] as $school) {
@@ -23,7 +23,7 @@ final class LookAlikesCommand extends Command
         }
         $finding->run();
         foreach (School::query()->orderBy('code')->get() as $school) {
-            $this->line("$school->code: {$pairs->count($school)}");
+            $this->line("$school->code: {$kept->count($school)}");
         }
 
         return self::SUCCESS;

@@ -9,94 +9,61 @@ use App\Ledger\LedgerLine;
 use App\Ledger\PlanView;
 use App\Ledger\Snapshots;
 use App\LookAlikes\Finding;
+use App\LookAlikes\Http\Wishes\ApartWish;
 use App\LookAlikes\Http\Wishes\MergeWish;
 use App\LookAlikes\Http\Wishes\PicksWish;
 use App\LookAlikes\Jobs\FindLookAlikes;
-use App\LookAlikes\Pairs;
-use App\LookAlikes\Views\PairDetail;
-use App\LookAlikes\Views\PairField;
-use App\LookAlikes\Views\PairLine;
-use App\LookAlikes\Views\PairPage;
-use App\LookAlikes\Views\PairSide;
+use App\LookAlikes\Kept;
+use App\LookAlikes\Merges;
+use App\LookAlikes\SideBySide;
+use App\LookAlikes\Views\ClusterDetail;
+use App\LookAlikes\Views\ClusterPage;
+use App\LookAlikes\Views\HeldAgainst;
 use App\LookAlikes\Views\WaitingCount;
+use App\Models\Coordinators;
 use App\Models\Person;
 use App\Models\School;
 use App\Platform\Answers;
 use App\Platform\AsSeen;
-use App\Platform\Instant;
 use App\Platform\PlannerKit;
-use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Wishes;
-use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\LookAlikes\LookAlike;
 use Vantrel\Core\LookAlikes\Merge;
-use Vantrel\Core\LookAlikes\MergedField;
-use Vantrel\Core\LookAlikes\MergePlanner;
 use Vantrel\Core\LookAlikes\ToldApart;
+use Vantrel\Core\Matching\Evidence;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\Planned;
 use Vantrel\Core\Records;
-use Vantrel\Core\Values\GradeLevel;
+use Vantrel\Core\Records\PersonKind;
 
-/** Accounts that may be one person: listed, compared, merged, or told apart. */
+/** Accounts that may be one person: listed, held against each other, merged, or told apart. */
 final class LookAlikeController
 {
+    /** What grown-ups have in common, where students have guardians. */
+    private const SHARED = [PersonKind::Guardian->value => 'child or phone', PersonKind::Staff->value => 'phone'];
+
     public function __construct(
-        private readonly Pairs $pairs,
+        private readonly Kept $kept,
+        private readonly Merges $merges,
+        private readonly SideBySide $sides,
         private readonly Ledger $ledger,
         private readonly Snapshots $snapshots,
         private readonly PlannerKit $kit,
     ) {}
 
-    #[Answers(PairPage::class, 'Pairs that may be one person, likeliest first')]
-    public function index(School $school): PairPage
+    #[Answers(ClusterPage::class, 'Accounts that may be one person, likeliest first')]
+    public function index(School $school): ClusterPage
     {
-        $pairs = $this->pairs->of($school);
-        $ids = array_merge(...array_map(fn(LookAlike $p): array => [$p->leftId, $p->rightId], $pairs), ...[[]]);
-        /** @var Collection<string, Person> $people */
-        $people = Person::query()->whereIn('id', $ids)->get()->keyBy('id');
-        $sections = DB::table('enrollments as e')
-            ->join('sections as s', 's.id', '=', 'e.section_id')
-            ->whereIn('e.person_id', $ids)
-            ->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))
-            ->where('s.state', 'open')
-            ->groupBy('e.person_id')
-            ->selectRaw("e.person_id, group_concat(s.name order by s.kind, s.name separator ', ') n")
-            ->pluck('n', 'person_id');
-        $detail = fn(Person $p): string => implode(
-            ', ',
-            array_filter([
-                GradeLevel::read((string) $p->grade)?->label(),
-                $sections[$p->id] ?? null,
-                $p->number === null ? null : "number $p->number",
-            ]),
+        return new ClusterPage(
+            $this->sides->lines($school, $this->kept->clusters($school)),
+            $this->kept->waiting($school),
         );
-        $lines = [];
-        foreach ($pairs as $pair) {
-            $left = $people->get($pair->leftId);
-            $right = $people->get($pair->rightId);
-            if ($left !== null && $right !== null) {
-                $lines[] = new PairLine(
-                    $left->id,
-                    $right->id,
-                    $left->fullName(),
-                    $right->fullName(),
-                    $detail($left),
-                    $detail($right),
-                    $pair->probability,
-                    $pair->caution,
-                    $pair->accounts,
-                );
-            }
-        }
-
-        return new PairPage($lines, $this->pairs->waiting($school));
     }
 
     #[Answers(WaitingCount::class, 'Look through everyone once more, in the background')]
@@ -106,87 +73,90 @@ final class LookAlikeController
             $finding->all($school);
             FindLookAlikes::dispatch();
 
-            return $this->pairs->waiting($school);
+            return $this->kept->waiting($school);
         });
 
         return new WaitingCount($waiting);
     }
 
-    #[Answers(PairDetail::class, 'Two accounts side by side, and what merging them would do')]
+    #[Answers(ClusterDetail::class, 'Two to five accounts side by side, and what merging them would do')]
     #[Takes(PicksWish::class)]
-    public function show(School $school, string $left, string $right, Request $request): PairDetail
+    public function show(School $school, string $accounts, Request $request): ClusterDetail
     {
         $wish = Wishes::of(PicksWish::class, $request);
-        $a = $this->pairs->subject($left);
-        $b = $this->pairs->subject($right);
-        if ($a === null || $b === null || $a->schoolId !== $school->id || $b->schoolId !== $school->id) {
-            throw new NotFoundHttpException();
-        }
-        $pair = $this->pairs->judge($a, $b);
         $picks = json_decode($wish->picks ?: '{}', true);
-        $planned = $this->plan($school, $left, $right, is_array($picks) ? $picks : []);
+        $ids = explode('-', $accounts);
+        $planned = $this->plan($school, $ids, is_array($picks) ? $picks : [], $request);
         $merge = $planned->result;
-        $keepsLeft = $merge->staysId === $left;
+        $kind = PersonKind::from(Person::query()->findOrFail($merge->staysId)->kind);
+        $judged = $this->kept->judge($school, $kind, $this->kept->subjects($school, $kind, $ids));
+        usort($judged, fn(LookAlike $a, LookAlike $b): int => $b->probability <=> $a->probability);
 
-        return new PairDetail(
-            $this->side($left, $keepsLeft),
-            $this->side($right, !$keepsLeft),
-            $pair->probability,
-            $pair->caution,
-            $pair->evidence,
+        return new ClusterDetail(
+            $kind,
+            $this->sides->of($kind, $ids, $merge->staysId),
+            $merge->why,
+            $merge->fields,
             array_map(
-                fn(MergedField $f): PairField => new PairField(
-                    $f->column,
-                    $f->label,
-                    $keepsLeft ? $f->survivor : $f->other,
-                    $keepsLeft ? $f->other : $f->survivor,
-                    $f->stays,
+                fn(LookAlike $p): HeldAgainst => new HeldAgainst(
+                    $p->leftId,
+                    $p->rightId,
+                    $p->probability,
+                    $p->caution,
+                    array_map(
+                        fn(Evidence $e): Evidence => $e->field === 'guardian contact' &&
+                        isset(self::SHARED[$kind->value])
+                            ? new Evidence(self::SHARED[$kind->value], '', '', $e->level, $e->weight)
+                            : $e,
+                        $p->evidence,
+                    ),
                 ),
-                $merge->fields,
+                $judged,
             ),
             PlanView::of($planned->plan, '', Action::Merge),
         );
     }
 
-    #[Answers(LedgerLine::class, 'Merge two accounts, as looked at')]
+    #[Answers(LedgerLine::class, 'Merge accounts, as looked at')]
     #[Takes(MergeWish::class)]
-    public function merge(School $school, string $left, string $right, Request $request): LedgerLine
+    public function merge(School $school, string $accounts, Request $request): LedgerLine
     {
         $wish = Wishes::of(MergeWish::class, $request);
-        /** @var array<string, string> $picks */
-        $picks = array_filter($wish->picks, is_string(...));
+        $ids = explode('-', $accounts);
 
-        return $this->ledger->holding(['people' => [$left, $right]], function () use (
-            $school,
-            $left,
-            $right,
-            $picks,
-            $request,
-            $wish,
-        ): LedgerLine {
-            $plan = $this->plan($school, $left, $right, $picks)->plan;
-            AsSeen::same($plan, $wish->fingerprint, 'one of the two accounts');
+        return $this->ledger->holding(['people' => $ids], function () use ($school, $ids, $request, $wish): LedgerLine {
+            $plan = $this->plan($school, $ids, array_filter($wish->picks, is_string(...)), $request)->plan;
+            AsSeen::same($plan, $wish->fingerprint, 'one of the accounts');
 
             return $this->apply($plan, $school, $request, Action::Merge);
         });
     }
 
-    #[Answers(LedgerLine::class, 'Note that two accounts are two people')]
-    public function apart(School $school, string $left, string $right, Request $request): LedgerLine
+    #[
+        Answers(
+            LedgerLine::class,
+            'Note that accounts are of different people: all of them, or one of them and the others',
+        ),
+    ]
+    #[Takes(ApartWish::class)]
+    public function apart(School $school, string $accounts, Request $request): LedgerLine
     {
-        $a = $this->snapshots->find(Records\Person::class, $left);
-        $b = $this->snapshots->find(Records\Person::class, $right);
-        if ($a === null || $b === null || $a->schoolId() !== $school->id || $b->schoolId() !== $school->id) {
+        $wish = Wishes::of(ApartWish::class, $request);
+        $ids = explode('-', $accounts);
+        $people = $this->snapshots->list(
+            Records\Person::class,
+            fn(Builder $q): Builder => $q->whereIn('id', $ids)->where('school_id', $school->id)->orderBy('id'),
+        );
+        if (count($people) !== count($ids) || ($wish->who !== null && !in_array($wish->who, $ids, true))) {
             throw new NotFoundHttpException();
         }
-
         $before = $this->snapshots->list(
             Records\KnownApart::class,
-            fn(Builder $q): Builder => $q->whereIn('left_id', [$left, $right])->whereIn('right_id', [$left, $right]),
+            fn(Builder $q): Builder => $q->whereIn('left_id', $ids)->whereIn('right_id', $ids),
         );
 
         return $this->apply(
-            ToldApart::plan($a, $b, $before[0] ?? null, $this->kit->ids($this->kit->seed())),
+            ToldApart::plan($people, $wish->who, $before, $this->kit->ids($this->kit->seed())),
             $school,
             $request,
             Action::Apart,
@@ -201,56 +171,12 @@ final class LookAlikeController
     }
 
     /**
+     * @param  list<string>  $ids
      * @param  array<string, string>  $picks
      * @return Planned<Merge>
      */
-    private function plan(School $school, string $left, string $right, array $picks): Planned
+    private function plan(School $school, array $ids, array $picks, Request $request): Planned
     {
-        $snapshot = $this->snapshots->forMerge($left, $right);
-        foreach ([$left, $right] as $id) {
-            if ($snapshot->find(Records\Person::class, $id)?->schoolId() !== $school->id) {
-                throw new NotFoundHttpException();
-            }
-        }
-
-        return MergePlanner::plan($snapshot, $left, $right, $picks);
-    }
-
-    private function side(string $id, bool $survives): PairSide
-    {
-        $person = Person::query()->findOrFail($id);
-        $signIns = DB::table('sign_ins')
-            ->where('person_id', $id)
-            ->orderBy('user_name')
-            ->get(['user_name', 'last_signed_in_at']);
-        $last = $signIns->max('last_signed_in_at');
-
-        return new PairSide(
-            $id,
-            $person->fullName(),
-            $survives,
-            array_values(
-                DB::table('enrollments as e')
-                    ->join('sections as s', 's.id', '=', 'e.section_id')
-                    ->where('e.person_id', $id)
-                    ->where(SchoolDay::inForce('e', SchoolDay::today($person->school_id)))
-                    ->orderBy('s.kind')
-                    ->orderBy('s.name')
-                    ->pluck('s.name')
-                    ->all(),
-            ),
-            array_values($signIns->pluck('user_name')->all()),
-            array_values(
-                DB::table('guardianships as g')
-                    ->join('people as p', 'p.id', '=', 'g.guardian_id')
-                    ->where('g.student_id', $id)
-                    ->where('g.state', '!=', 'ended')
-                    ->selectRaw("TRIM(CONCAT(p.given_name, ' ', p.family_name)) n")
-                    ->orderBy('n')
-                    ->pluck('n')
-                    ->all(),
-            ),
-            Instant::isoOrNull(is_string($last) ? $last : null),
-        );
+        return $this->merges->plan($school, $ids, $picks, Coordinators::schoolsOf(Person::signedIn($request)->id));
     }
 }

@@ -8,7 +8,7 @@ use App\Desk\Http\DeskController;
 use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
 use App\LookAlikes\Finding;
-use App\LookAlikes\Pairs;
+use App\LookAlikes\Kept;
 use App\Models\Person;
 use App\Models\School;
 use App\Models\SchoolYear;
@@ -50,7 +50,7 @@ final class BenchYearCommand extends Command
         KeptProblems $problems,
         SearchIndex $words,
         Finding $finding,
-        Pairs $pairs,
+        Kept $kept,
     ): int {
         if (DB::table('people')->exists()) {
             $this->error('This wants an empty database. Run bin/bench year.');
@@ -102,7 +102,7 @@ final class BenchYearCommand extends Command
         );
         $student = Person::query()->where('kind', 'student')->orderByDesc('id')->firstOrFail();
         $rows[] = $this->often('one person', fn() => $people->detail($student, [$school->id]));
-        $rows[] = $this->often('list of look-alikes', fn() => $pairs->of($school));
+        $rows[] = $this->often('list of look-alikes', fn() => $kept->clusters($school));
         $request = Request::create('/');
         $request->setUserResolver(fn(): Person => Person::query()->where('kind', 'staff')->firstOrFail());
         $desk = fn() => app(DeskController::class)->show($school, $request);
@@ -126,7 +126,7 @@ final class BenchYearCommand extends Command
                 DB::table('people')->count(),
                 DB::table('sections')->count(),
                 DB::table('ledger_changes')->count(),
-                $pairs->count($school),
+                $kept->count($school),
                 $memory,
                 PHP_VERSION,
                 DB::selectOne('select version() v')->v,

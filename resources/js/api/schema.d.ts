@@ -968,7 +968,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Pairs that may be one person, likeliest first */
+        /** Accounts that may be one person, likeliest first */
         get: operations["indexLookAlikeController"];
         put?: never;
         post?: never;
@@ -995,14 +995,48 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/schools/{school}/look-alikes/{left}/{right}": {
+    "/api/schools/{school}/look-alikes/many": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** Two accounts side by side, and what merging them would do */
+        get?: never;
+        put?: never;
+        /** Merge them, as looked at: an entry each */
+        post: operations["applyManyMergesController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/look-alikes/many/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What merging many clusters at once would do */
+        post: operations["planManyMergesController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/look-alikes/{accounts}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Two to five accounts side by side, and what merging them would do */
         get: operations["showLookAlikeController"];
         put?: never;
         post?: never;
@@ -1012,7 +1046,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/schools/{school}/look-alikes/{left}/{right}/apart": {
+    "/api/schools/{school}/look-alikes/{accounts}/apart": {
         parameters: {
             query?: never;
             header?: never;
@@ -1021,7 +1055,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Note that two accounts are two people */
+        /** Note that accounts are of different people: all of them, or one of them and the others */
         post: operations["apartLookAlikeController"];
         delete?: never;
         options?: never;
@@ -1029,7 +1063,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/schools/{school}/look-alikes/{left}/{right}/merge": {
+    "/api/schools/{school}/look-alikes/{accounts}/merge": {
         parameters: {
             query?: never;
             header?: never;
@@ -1038,7 +1072,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Merge two accounts, as looked at */
+        /** Merge accounts, as looked at */
         post: operations["mergeLookAlikeController"];
         delete?: never;
         options?: never;
@@ -1962,6 +1996,20 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AccountLine: {
+            id: string;
+            name: string;
+            detail: string;
+        };
+        AccountSide: {
+            id: string;
+            name: string;
+            survives: boolean;
+            sections: string[];
+            userNames: string[];
+            relatives: string[];
+            lastSignedIn: string | null;
+        };
         ActorLine: {
             id: string;
             name: string;
@@ -1995,6 +2043,26 @@ export interface components {
         Classmate: {
             id: string;
             name: string;
+        };
+        ClusterDetail: {
+            kind: components["schemas"]["PersonKind"];
+            accounts: components["schemas"]["AccountSide"][];
+            why: string;
+            fields: components["schemas"]["MergedField"][];
+            evidence: components["schemas"]["HeldAgainst"][];
+            plan: components["schemas"]["PlanView"];
+        };
+        ClusterLine: {
+            id: string;
+            kind: components["schemas"]["PersonKind"];
+            accounts: components["schemas"]["AccountLine"][];
+            probability: number;
+            why: string;
+            clear: boolean;
+        };
+        ClusterPage: {
+            clusters: components["schemas"]["ClusterLine"][];
+            waiting: number;
         };
         CodeCheck: {
             wellFormed: boolean;
@@ -2150,6 +2218,13 @@ export interface components {
             at: string;
             undone: boolean;
             changes: components["schemas"]["FieldChange"][];
+        };
+        HeldAgainst: {
+            leftId: string;
+            rightId: string;
+            probability: number;
+            caution: string;
+            evidence: components["schemas"]["Evidence"][];
         };
         Home: {
             kind: components["schemas"]["PersonKind"];
@@ -2325,6 +2400,15 @@ export interface components {
             room: string;
             ownPassword: boolean;
         };
+        MergedField: {
+            column: string;
+            label: string;
+            values: {
+                [key: string]: string;
+            };
+            stays: string;
+            why: string;
+        };
         MessageLine: {
             id: string;
             to: string;
@@ -2376,46 +2460,6 @@ export interface components {
         };
         OwnInvitations: {
             invitations: components["schemas"]["OwnInvitation"][];
-        };
-        PairDetail: {
-            left: components["schemas"]["PairSide"];
-            right: components["schemas"]["PairSide"];
-            probability: number;
-            caution: string;
-            evidence: components["schemas"]["Evidence"][];
-            fields: components["schemas"]["PairField"][];
-            plan: components["schemas"]["PlanView"];
-        };
-        PairField: {
-            column: string;
-            label: string;
-            left: string;
-            right: string;
-            stays: string;
-        };
-        PairLine: {
-            leftId: string;
-            rightId: string;
-            left: string;
-            right: string;
-            leftDetail: string;
-            rightDetail: string;
-            probability: number;
-            why: string;
-            accounts: number;
-        };
-        PairPage: {
-            pairs: components["schemas"]["PairLine"][];
-            waiting: number;
-        };
-        PairSide: {
-            id: string;
-            name: string;
-            survives: boolean;
-            sections: string[];
-            userNames: string[];
-            guardians: string[];
-            lastSignedIn: string | null;
         };
         /** @enum {string} */
         PassHours: "school" | "any";
@@ -4474,7 +4518,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PairPage"];
+                    "application/json": components["schemas"]["ClusterPage"];
                 };
             };
         };
@@ -4501,6 +4545,64 @@ export interface operations {
             };
         };
     };
+    applyManyMergesController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    clusters: string[];
+                    fingerprint: string;
+                    seed: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
+    planManyMergesController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    clusters: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
     showLookAlikeController: {
         parameters: {
             query?: {
@@ -4509,8 +4611,7 @@ export interface operations {
             header?: never;
             path: {
                 school: string;
-                left: string;
-                right: string;
+                accounts: string;
             };
             cookie?: never;
         };
@@ -4522,7 +4623,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PairDetail"];
+                    "application/json": components["schemas"]["ClusterDetail"];
                 };
             };
         };
@@ -4533,12 +4634,17 @@ export interface operations {
             header?: never;
             path: {
                 school: string;
-                left: string;
-                right: string;
+                accounts: string;
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": {
+                    who?: string | null;
+                };
+            };
+        };
         responses: {
             /** @description As asked */
             200: {
@@ -4557,8 +4663,7 @@ export interface operations {
             header?: never;
             path: {
                 school: string;
-                left: string;
-                right: string;
+                accounts: string;
             };
             cookie?: never;
         };

@@ -6,7 +6,7 @@ import { IntakePage } from '@/areas/intake/IntakePage';
 import { SheetPage } from '@/areas/intake/SheetPage';
 import { LedgerPage } from '@/areas/ledger/LedgerPage';
 import { LookAlikesPage } from '@/areas/look-alikes/LookAlikesPage';
-import { PairPage } from '@/areas/look-alikes/PairPage';
+import { ClusterPage } from '@/areas/look-alikes/ClusterPage';
 import { MailroomPage } from '@/areas/mailroom/MailroomPage';
 import { PrintRoomPage } from '@/areas/print-room/PrintRoomPage';
 import { RollPage } from '@/areas/roll/RollPage';
@@ -48,7 +48,7 @@ export default function Staff() {
                 <Route path="settings" element={only(<SettingsPage school={school} />)} />
                 <Route path="print-room" element={only(<PrintRoomPage school={school} />)} />
                 <Route path="look-alikes" element={only(<LookAlikesPage school={school} />)} />
-                <Route path="look-alikes/:left/:right" element={only(<PairPage school={school} />)} />
+                <Route path="look-alikes/:accounts" element={only(<ClusterPage school={school} />)} />
                 <Route path="year-turn" element={only(<YearTurnPage school={school} />)} />
                 <Route path="mailroom" element={only(<MailroomPage school={school} />)} />
                 <Route path="ledger" element={only(<LedgerPage school={school} />)} />

@@ -124,7 +124,7 @@ it('answers an id that is none with 404, and notes no value anybody typed', func
             "/api/sections/$id",
             "/api/intakes/$id",
             "/api/ledger/$id",
-            "/api/schools/{$this->world->school}/look-alikes/$id/$id",
+            "/api/schools/{$this->world->school}/look-alikes/$id-$id",
             "/api/messages/$id",
         ]
         as $uri

@@ -134,7 +134,7 @@ it('holds two accounts against each other by what is typed', function (): void {
     $ids = [$this->world->people['student'], $twin];
     $offer = ($this->said)('merge 020417 and 020418')[0];
     expect($offer['path'])
-        ->toBe("look-alikes/$ids[0]/$ids[1]")
+        ->toBe("look-alikes/$ids[0]-$ids[1]")
         ->and($offer['label'])
         ->toContain('Seabright (020417)')
         ->toContain('Seabridge (020418)');

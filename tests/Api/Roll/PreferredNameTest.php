@@ -55,7 +55,7 @@ it('stands beside the name on record on the Roll, finds them, and is in no list 
 
 it('is kept by a merge, whoever of the two had it', function (): void {
     $twin = $this->world->student('Wilhelmina Castell', $this->world->section);
-    $pair = "/api/schools/{$this->world->school}/look-alikes/$this->mina/$twin";
+    $pair = "/api/schools/{$this->world->school}/look-alikes/$this->mina-$twin";
     $plan = $this->getJson($pair)->assertOk()->json();
     expect(collect($plan['fields'])->firstWhere('column', 'preferred_name')['stays'])->toBe('Mina');
     $this->postJson("$pair/merge", ['fingerprint' => $plan['plan']['fingerprint']])->assertOk();

@@ -75,7 +75,7 @@ it('finds who was merged under the name that went', function (): void {
     $a = $this->world->student('Noor Castell', null, ['number' => '020417']);
     $b = $this->world->student('Noor Kastelle');
     $this->world->lookThrough();
-    $pair = "$this->uri/look-alikes/$a/$b";
+    $pair = "$this->uri/look-alikes/$a-$b";
     $merged = $this->postJson("$pair/merge", ['fingerprint' => $this->getJson($pair)->json('plan.fingerprint')])
         ->assertOk()
         ->json('id');

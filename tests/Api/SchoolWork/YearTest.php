@@ -30,12 +30,12 @@ it('merges two accounts: both sign in to one, undo brings both back', function (
     }
     $this->world->lookThrough();
     $pairs = $this->as->getJson("/api/schools/{$this->world->school}/look-alikes")->assertOk();
-    expect($pairs->json('pairs'))->toHaveCount(1);
-    [$left, $right] = [$pairs->json('pairs.0.leftId'), $pairs->json('pairs.0.rightId')];
+    expect($pairs->json('clusters'))->toHaveCount(1);
+    [$left, $right] = explode('-', $pairs->json('clusters.0.id'));
     $before = World::checksum();
-    $base = "/api/schools/{$this->world->school}/look-alikes/$left/$right";
+    $base = "/api/schools/{$this->world->school}/look-alikes/$left-$right";
     $pair = $this->as->getJson($base)->assertOk();
-    $survivor = $pair->json('left.survives') ? $left : $right;
+    $survivor = $pair->json('accounts.0.survives') ? $left : $right;
     expect($survivor)->toBe($this->world->people['student']);
     $merged = $this->as->postJson("$base/merge", ['fingerprint' => $pair->json('plan.fingerprint')])->assertOk();
     $secrets = DB::table('sign_ins')->where('person_id', $survivor)->pluck('user_name');
@@ -62,9 +62,9 @@ it('merges two accounts: both sign in to one, undo brings both back', function (
         ->assertOk()
         ->assertJsonPath('kept', []);
     expect(World::checksum())->toBe($before);
-    $this->getJson("/api/schools/{$this->world->school}/look-alikes")->assertJsonCount(1, 'pairs');
+    $this->getJson("/api/schools/{$this->world->school}/look-alikes")->assertJsonCount(1, 'clusters');
     $this->postJson("$base/apart")->assertOk();
-    $this->getJson("/api/schools/{$this->world->school}/look-alikes")->assertJsonCount(0, 'pairs');
+    $this->getJson("/api/schools/{$this->world->school}/look-alikes")->assertJsonCount(0, 'clusters');
 });
 
 it('lets a session of a merged account go on as the survivor', function (): void {

@@ -27,7 +27,7 @@ it('takes no merge back from under another one', function (): void {
         ->update(['last_signed_in_at' => '2026-09-01 08:00:00']);
     $before = World::checksum();
     $one = $this->ledger->apply(
-        MergePlanner::plan(app(Snapshots::class)->forMerge($a, $b), $a, $b)->plan,
+        MergePlanner::plan(app(Snapshots::class)->forMerge([$a, $b]), [$a, $b])->plan,
         $this->world->school,
         null,
         Action::Merge,
@@ -37,7 +37,7 @@ it('takes no merge back from under another one', function (): void {
         ->where('state', 'active')
         ->value('id');
     $two = $this->ledger->apply(
-        MergePlanner::plan(app(Snapshots::class)->forMerge($survivor, $c), $survivor, $c)->plan,
+        MergePlanner::plan(app(Snapshots::class)->forMerge([$survivor, $c]), [$survivor, $c])->plan,
         $this->world->school,
         null,
         Action::Merge,

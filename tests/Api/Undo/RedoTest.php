@@ -16,7 +16,7 @@ beforeEach(fn() => readyToUndo($this));
 it('does again no merge whose account has been worked with since', function (): void {
     $a = $this->world->student('Noor Haddad');
     $b = $this->world->student('Noor Haddat');
-    $pair = "/api/schools/{$this->world->school}/look-alikes/$a/$b";
+    $pair = "/api/schools/{$this->world->school}/look-alikes/$a-$b";
     $merge = $this->postJson("$pair/merge", ['fingerprint' => $this->getJson($pair)->json('plan.fingerprint')])
         ->assertOk()
         ->json('id');

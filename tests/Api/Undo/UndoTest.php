@@ -101,7 +101,7 @@ it('does not open a code again that another one has taken the place of', functio
     $opened = (string) DB::table('ledger_entries')->orderByDesc('seq')->value('id');
     $look = ($this->outlook)($closed);
     expect($look['stays'])
-        ->toBe(['a join code: its place has been taken since'])
+        ->toBe(['the join code of 3 Heron: its place has been taken since'])
         ->and(array_column($look['first'], 'id'))
         ->toBe([$opened]);
     ($this->undo)($closed)->assertOk();

@@ -5,6 +5,7 @@ declare(strict_types=1);
 use Vantrel\Core\LookAlikes\LookAlike;
 use Vantrel\Core\LookAlikes\LookAlikes;
 use Vantrel\Core\Matching\Subject;
+use Vantrel\Core\Records\PersonKind;
 
 /** @return list<array{string, string}> */
 function pairsAmong(Subject ...$some): array
@@ -93,3 +94,45 @@ it('shows three accounts of one child as one cluster, and cuts it where two of t
     $cut = $ours(['a b' => true, 'b a' => true]);
     expect($cut)->toHaveCount(1)->and($cut[0]->accounts)->toBe(2);
 });
+
+it('names a parent and a grown child of one name, and asks', function (): void {
+    $crowd = array_map(fn(int $i): Subject => new Subject("c$i", "Given$i", "Family$i"), range(1, 100));
+    $a = new Subject('a', 'Viktor', 'Underhay', email: 'vik@x.example', contacts: ['kid']);
+    $b = new Subject('b', 'Viktor', 'Underhay', email: 'old.vik@y.example', contacts: ['kid']);
+    $pair = LookAlikes::ofAdults(PersonKind::Guardian, [$a], [...$crowd, $a, $b])[0];
+    expect($pair->caution)->toContain('a parent and a grown child of one name')->and($pair->isClear())->toBeFalse();
+});
+
+it('takes grown-ups for one by what they share, and a couple for two', function (
+    PersonKind $kind,
+    array $more,
+    array $other,
+    bool $found,
+): void {
+    $crowd = [];
+    for ($i = 0; $i < 200; $i++) {
+        $crowd[] = new Subject("c$i", 'Given' . chr(97 + ($i % 26)) . $i, "Family$i", email: "c$i@x.example");
+    }
+    $a = new Subject('a', ...['given' => 'Ann', 'family' => 'Castell', ...$more]);
+    $b = new Subject('b', ...['given' => 'Ann', 'family' => 'Castell', ...$other]);
+    $pairs = LookAlikes::ofAdults($kind, [$a], [...$crowd, $a, $b]);
+    expect(array_map(fn(LookAlike $p): array => [$p->leftId, $p->rightId], $pairs))->toBe($found ? [['a', 'b']] : []);
+})->with([
+    'a guardian’s address' => [PersonKind::Guardian, ['email' => 'a@x.example'], ['email' => 'a@x.example'], true],
+    'a child' => [PersonKind::Guardian, ['contacts' => ['kid']], ['contacts' => ['kid', 'other']], true],
+    'a couple' => [
+        PersonKind::Guardian,
+        ['email' => 'a@x.example', 'contacts' => ['kid']],
+        ['given' => 'Bo', 'email' => 'a@x.example', 'contacts' => ['kid']],
+        false,
+    ],
+    'a namesake' => [PersonKind::Guardian, ['contacts' => ['kid']], ['contacts' => ['other']], false],
+    'nothing but a name' => [PersonKind::Guardian, [], [], false],
+    'a colleague with two addresses' => [
+        PersonKind::Staff,
+        ['email' => 'ann@school.example'],
+        ['email' => 'ann@home.example'],
+        true,
+    ],
+    'colleagues of one family name' => [PersonKind::Staff, [], ['given' => 'Leo'], false],
+]);

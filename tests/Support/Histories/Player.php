@@ -172,8 +172,7 @@ final class Player
             'list' => $this->list($snapshot, $step, $ids),
             'merge' => MergePlanner::plan(
                 $snapshot,
-                $rows['people'][0] ?? $this->pair($snapshot, $step)[0]->id,
-                $rows['people'][1] ?? $this->pair($snapshot, $step)[1]->id,
+                $rows['people'] ?? array_map(fn(Record $p): string => $p->id, $this->pair($snapshot, $step)),
             )->plan,
             'archive' => $this->archive(
                 $snapshot,

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useAct } from '@/api/act';
 import { api, data } from '@/api/client';
@@ -9,7 +10,12 @@ import { Empty } from '@/ui/Empty';
 import { percent } from '@/ui/Evidence';
 import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
+import { useKey } from '@/shell/keys';
 import { many } from '@/ui/words';
+import { MergeManyDialog } from './MergeManyDialog';
+
+/** As many stand side by side. */
+const MOST = 5;
 
 export function LookAlikesPage({ school }: { school: School }) {
     const navigate = useNavigate();
@@ -23,7 +29,13 @@ export function LookAlikesPage({ school }: { school: School }) {
         () => data(api.POST('/api/schools/{school}/look-alikes/again', { params: { path: { school: school.id } } })),
         { stale: [['look-alikes', school.id]], failed: (said) => say(said, { bad: true }) },
     );
+    const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
+    const [merging, setMerging] = useState(false);
     const page = asked.data;
+    const clear = (page?.clusters ?? []).filter((c) => c.clear).map((c) => c.id);
+    // Of what has gone from the list nothing is left to merge.
+    const chosen = (page?.clusters ?? []).filter((c) => selected.has(c.id)).map((c) => c.id);
+    useKey('v', 'Merge those selected', () => setMerging(true), chosen.length > 0);
     if (!page) return <Instead of={asked} what="the look-alikes" />;
     return (
         <div className="page">
@@ -40,15 +52,19 @@ export function LookAlikesPage({ school }: { school: School }) {
                 </div>
                 <p role="status" className="mt-1 text-sm">
                     {page.waiting > 0 &&
-                        `${many(page.waiting, 'student is', 'students are')} still to be held against the others.`}
+                        `${many(page.waiting, 'person is', 'people are')} still to be held against the others.`}
                 </p>
             </div>
             <DataTable
-                label="Pairs that may be one person"
+                label="Accounts that may be one person"
                 name="look-alikes"
-                rows={page.pairs}
-                id={(p) => `${p.leftId}/${p.rightId}`}
-                onOpen={(p) => void navigate(`/s/${school.code}/look-alikes/${p.leftId}/${p.rightId}`)}
+                rows={page.clusters}
+                id={(c) => c.id}
+                selected={selected}
+                onSelect={setSelected}
+                onOpen={(c) =>
+                    void navigate(`/s/${school.code}/look-alikes/${c.id.split('-').slice(0, MOST).join('-')}`)
+                }
                 empty={
                     page.waiting > 0 ? (
                         <Empty title="Looking">What is found so far is nothing; not everyone has been looked at.</Empty>
@@ -59,40 +75,86 @@ export function LookAlikesPage({ school }: { school: School }) {
                         </Empty>
                     )
                 }
-                foot={`${page.pairs.length} ${page.pairs.length === 1 ? 'pair' : 'pairs'}`}
+                foot={
+                    <span className="flex items-center justify-between gap-5">
+                        <span>
+                            {many(page.clusters.length, 'person', 'people')} with several accounts
+                            {chosen.length > 0 && `, ${chosen.length} selected`}
+                        </span>
+                        <span className="flex gap-5">
+                            {clear.length > 0 && (
+                                <button
+                                    className="underline underline-offset-4"
+                                    onClick={() => setSelected(new Set(clear))}
+                                >
+                                    Select the {clear.length} clear {clear.length === 1 ? 'one' : 'ones'}
+                                </button>
+                            )}
+                            {chosen.length > 0 && (
+                                <button className="underline underline-offset-4" onClick={() => setMerging(true)}>
+                                    Merge those selected
+                                </button>
+                            )}
+                        </span>
+                    </span>
+                }
                 columns={[
                     {
                         id: 'chance',
                         label: 'Chance',
-                        value: (p) => p.probability,
-                        cell: (p) => <span className="font-mono">{percent(p.probability)}</span>,
-                        width: '120px',
+                        value: (c) => c.probability,
+                        cell: (c) => <span className="font-mono">{percent(c.probability)}</span>,
+                        width: '116px',
                     },
-                    { id: 'left', label: 'One account', value: (p) => p.left, width: 'minmax(130px, 1.4fr)' },
                     {
-                        id: 'leftDetail',
-                        label: 'Grade, sections',
-                        value: (p) => p.leftDetail,
-                        cell: (p) => <span className="text-muted">{p.leftDetail}</span>,
-                        width: 'minmax(120px, 1.6fr)',
+                        id: 'names',
+                        label: 'Accounts',
+                        value: (c) => c.accounts[0]?.name ?? '',
+                        cell: (c) => [...new Set(c.accounts.map((a) => a.name))].join(' · '),
+                        width: 'minmax(180px, 1.6fr)',
                     },
-                    { id: 'right', label: 'The other', value: (p) => p.right, width: 'minmax(130px, 1.4fr)' },
                     {
-                        id: 'rightDetail',
-                        label: 'Grade, sections',
-                        value: (p) => p.rightDetail,
-                        cell: (p) => <span className="text-muted">{p.rightDetail}</span>,
-                        width: 'minmax(120px, 1.6fr)',
+                        id: 'count',
+                        label: 'How many',
+                        value: (c) => c.accounts.length,
+                        width: '76px',
+                    },
+                    {
+                        id: 'details',
+                        label: 'Grade, sections, number',
+                        value: (c) => c.accounts[0]?.detail ?? '',
+                        cell: (c) => (
+                            <span className="text-muted">
+                                {c.accounts.map((a) => a.detail || 'no more known').join(' · ')}
+                            </span>
+                        ),
+                        width: 'minmax(220px, 2.6fr)',
+                    },
+                    {
+                        id: 'kind',
+                        label: 'Who',
+                        value: (c) => c.kind,
+                        width: '84px',
                     },
                     {
                         id: 'why',
                         label: 'Careful',
-                        value: (p) =>
-                            [p.accounts > 2 ? `${p.accounts} accounts alike` : '', p.why].filter(Boolean).join(', '),
-                        width: 'minmax(90px, 1fr)',
+                        value: (c) => c.why || (c.clear ? '' : 'not sure'),
+                        width: 'minmax(110px, 1fr)',
                     },
                 ]}
             />
+            {merging && (
+                <MergeManyDialog
+                    school={school}
+                    clusters={chosen}
+                    onClose={() => setMerging(false)}
+                    onDone={() => {
+                        setMerging(false);
+                        setSelected(new Set());
+                    }}
+                />
+            )}
         </div>
     );
 }

@@ -6,12 +6,12 @@ namespace App\LookAlikes\Views;
 
 use App\Platform\Resource;
 
-final readonly class PairSide extends Resource
+final readonly class AccountSide extends Resource
 {
     /**
      * @param  list<string>  $sections
      * @param  list<string>  $userNames
-     * @param  list<string>  $guardians
+     * @param  list<string>  $relatives guardians of a student, children of a guardian
      */
     public function __construct(
         public string $id,
@@ -19,7 +19,7 @@ final readonly class PairSide extends Resource
         public bool $survives,
         public array $sections,
         public array $userNames,
-        public array $guardians,
+        public array $relatives,
         public ?string $lastSignedIn,
     ) {}
 }

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\LookAlikes;
+
+use App\Ledger\Snapshots;
+use App\Models\School;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Vantrel\Core\LookAlikes\Merge;
+use Vantrel\Core\LookAlikes\MergePlanner;
+use Vantrel\Core\Plan\Planned;
+use Vantrel\Core\Records\Person;
+
+/** Reads what a merge is planned from. */
+final class Merges
+{
+    public function __construct(private readonly Snapshots $snapshots) {}
+
+    /**
+     * @param  list<string>  $ids
+     * @param  array<string, string>  $picks
+     * @param  list<string>  $reach schools that whoever merges coordinates
+     * @return Planned<Merge>
+     *
+     * @throws NotFoundHttpException where one of them is not of the school
+     */
+    public function plan(School $school, array $ids, array $picks, array $reach): Planned
+    {
+        $snapshot = $this->snapshots->forMerge($ids);
+        foreach ($ids as $id) {
+            if ($snapshot->find(Person::class, $id)?->schoolId() !== $school->id) {
+                throw new NotFoundHttpException();
+            }
+        }
+
+        return MergePlanner::plan($snapshot, $ids, $picks, $reach);
+    }
+}
