@@ -24,7 +24,6 @@ use Illuminate\Support\Facades\Gate;
 use Vantrel\Core\CommandBox\Said;
 use Vantrel\Core\CommandBox\Verb;
 use Vantrel\Core\LookAlikes\MergePlanner;
-use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Records;
@@ -82,7 +81,6 @@ final class Offers
             ->whereIn('seq', fn($q) => $q->select('entry_seq')->from('ledger_schools')->where('school_id', $school->id))
             ->whereNull('undone_at')
             ->where('changes_count', '>', 0)
-            ->where('made_at', '>=', now()->subDays((int) Action::Edit->undoDays()))
             ->orderByDesc('seq')
             ->limit(50)
             ->get()

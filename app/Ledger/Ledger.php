@@ -304,6 +304,9 @@ final class Ledger
     private function mustBeInTime(LedgerEntry $entry): void
     {
         $days = $entry->action()->undoDays() ?? throw new Refusal((string) $entry->action()->whyNot());
+        if ($entry->cleared_at !== null) {
+            throw new Refusal('Its details are kept no longer, so it cannot be undone. Change it by hand.');
+        }
         if ($entry->made_at < now()->subDays($days)->format('Y-m-d H:i:s')) {
             throw new Refusal("This is older than $days days and cannot be undone in one piece. Change it by hand.");
         }
@@ -358,6 +361,7 @@ final class Ledger
             'undone_by' => null,
             'kept' => null,
             'redone_as' => null,
+            'cleared_at' => null,
         ]);
     }
 

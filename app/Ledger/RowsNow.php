@@ -147,10 +147,6 @@ final readonly class RowsNow implements Standing
 
     public function writtenAfter(int $done, array $ids): array
     {
-        $undoable = array_map(
-            fn(Action $a): string => $a->value,
-            array_filter(Action::cases(), fn(Action $a): bool => $a->undoDays() !== null),
-        );
         $later = [];
         foreach (array_chunk($ids, self::CHUNK) as $chunk) {
             $later += $this->table('ledger_changes as c')
@@ -158,7 +154,7 @@ final readonly class RowsNow implements Standing
                 ->whereIn('c.row_id', $chunk)
                 ->whereRaw('COALESCE(e.redone_as, e.seq) > ?', [$done])
                 ->whereNull('e.undone_at')
-                ->whereIn('e.action', $undoable)
+                ->where(self::stillUndoable(...))
                 ->distinct()
                 ->selectRaw('e.seq, COALESCE(e.redone_as, e.seq) AS done')
                 ->pluck('seq', 'done')
@@ -173,5 +169,24 @@ final readonly class RowsNow implements Standing
     private function table(string $table): Builder
     {
         return $this->locked ? DB::table($table)->sharedLock() : DB::table($table);
+    }
+
+    /** Of entries (`e`): those that somebody could still undo. */
+    private static function stillUndoable(Builder $query): void
+    {
+        $query->whereNull('e.cleared_at')->where(function (Builder $any): void {
+            foreach (Action::cases() as $action) {
+                if ($action->undoDays() !== null) {
+                    $byDays[$action->undoDays()][] = $action->value;
+                }
+            }
+            foreach ($byDays ?? [] as $days => $actions) {
+                $any->orWhere(
+                    fn(Builder $q) => $q
+                        ->whereIn('e.action', $actions)
+                        ->where('e.made_at', '>=', now()->subDays($days)->format('Y-m-d H:i:s')),
+                );
+            }
+        });
     }
 }

@@ -26,6 +26,7 @@ use Vantrel\Core\Plan\Action;
  * @property string|null $undone_by
  * @property list<string>|null $kept
  * @property int|null $redone_as number of the entry that did it again
+ * @property string|null $cleared_at since when its details are gone
  */
 final class LedgerEntry extends Model
 {
@@ -66,7 +67,7 @@ final class LedgerEntry extends Model
     {
         $days = $this->action()->undoDays();
 
-        return $days === null || $this->changes_count === 0
+        return $days === null || $this->changes_count === 0 || $this->cleared_at !== null
             ? null
             : CarbonImmutable::parse($this->made_at, 'UTC')->addDays($days);
     }

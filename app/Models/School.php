@@ -29,6 +29,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property int $keep_askings_days
  * @property int $keep_lists_days
  * @property int $keep_messages_days
+ * @property int $keep_ledger_days
  * @property string $day_opens
  * @property string $day_closes
  */

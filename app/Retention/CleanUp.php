@@ -35,6 +35,7 @@ final class CleanUp
                 ->where('school_id', $school->id)
                 ->where('made_at', '<', $before($school->keep_messages_days)),
         );
+        $entries = $this->ledger($school->id, $school->keep_ledger_days);
         $done = array_values(
             array_filter(
                 [
@@ -47,6 +48,9 @@ final class CleanUp
                         ),
                     $lists === 0 ? '' : 'the files of ' . Words::count($lists, 'list'),
                     $messages === 0 ? '' : Words::count($messages, 'message'),
+                    $entries === 0
+                        ? ''
+                        : 'the details of ' . Words::count($entries, 'entry of the Ledger', 'entries of the Ledger'),
                 ],
                 fn(string $d): bool => $d !== '',
             ),
@@ -126,6 +130,44 @@ final class CleanUp
         }
 
         return $lists->count();
+    }
+
+    /**
+     * What they changed goes, and every name in them; when it was, who did it and how much it was stay. An entry that
+     * stands in several ledgers is kept for as long as one of the schools keeps it.
+     */
+    private function ledger(string $schoolId, int $days): int
+    {
+        $entries = DB::table('ledger_entries as e')
+            ->where('e.school_id', $schoolId)
+            ->where('e.made_at', '<', CarbonImmutable::now('UTC')->subDays($days)->format('Y-m-d H:i:s'))
+            ->whereNull('e.cleared_at')
+            ->whereNotExists(
+                fn($q) => $q
+                    ->from('ledger_schools as l')
+                    ->join('schools as s', 's.id', '=', 'l.school_id')
+                    ->whereColumn('l.entry_seq', 'e.seq')
+                    ->where('s.keep_ledger_days', '>', $days),
+            )
+            ->orderBy('e.seq')
+            ->limit(self::CHUNK)
+            ->get(['e.seq', 'e.action']);
+        foreach ($entries as $entry) {
+            DB::transaction(function () use ($entry): void {
+                $this->delete(fn() => DB::table('ledger_changes')->where('entry_seq', $entry->seq));
+                $area = Action::from($entry->action)->area()?->label() ?? 'Done again';
+                DB::table('ledger_entries')
+                    ->where('seq', $entry->seq)
+                    ->update([
+                        'title' => "$area, details kept no longer",
+                        'sentence' => 'What it changed is kept no longer, as Settings say.',
+                        'kept' => null,
+                        'cleared_at' => now(),
+                    ]);
+            });
+        }
+
+        return $entries->count();
     }
 
     /** @param  callable(): \Illuminate\Database\Query\Builder  $which in pieces, so that nobody waits for a lock */

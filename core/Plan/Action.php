@@ -49,6 +49,9 @@ enum Action: string
     /** Two weeks: as long as somebody who was away when it happened needs to notice. Common practice, no source. */
     private const UNDO_DAYS = 14;
 
+    /** That two accounts were two children shows when both turn up, years later: as long as a ledger is kept. */
+    private const MERGE_UNDO_DAYS = 1825;
+
     /** Which part of the work it belongs to; null of a repeat, which belongs where what it repeats does. */
     public function area(): ?Area
     {
@@ -77,7 +80,11 @@ enum Action: string
     /** Days in which it can be undone in one piece; null where it cannot at all. */
     public function undoDays(): ?int
     {
-        return $this->whyNot() === null ? self::UNDO_DAYS : null;
+        return match (true) {
+            $this->whyNot() !== null => null,
+            $this === self::Merge => self::MERGE_UNDO_DAYS,
+            default => self::UNDO_DAYS,
+        };
     }
 
     /** Why it cannot be undone, and what to do instead; null where it can. */

@@ -115,7 +115,7 @@ final class SchoolSettings
                 );
             }
         }
-        foreach (['keep_askings_days', 'keep_lists_days', 'keep_messages_days'] as $days) {
+        foreach (['keep_askings_days', 'keep_lists_days', 'keep_messages_days', 'keep_ledger_days'] as $days) {
             if (
                 (int) ($values[$days] ?? self::LEAST_KEEP_DAYS) < self::LEAST_KEEP_DAYS ||
                 (int) ($values[$days] ?? self::LEAST_KEEP_DAYS) > self::MOST_KEEP_DAYS

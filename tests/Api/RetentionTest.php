@@ -3,15 +3,28 @@
 declare(strict_types=1);
 
 use App\Intake\ListFiles;
+use App\Ledger\Ledger;
+use App\Ledger\Snapshots;
+use App\Models\LedgerEntry;
+use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Tests\Support\World;
+use Vantrel\Core\Plan\Action;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Records\Person;
 
 beforeEach(function (): void {
     $this->world = World::make();
     $this->ago = fn(int $days): string => now()->subDays($days)->format('Y-m-d H:i:s');
     DB::table('schools')
         ->where('id', $this->world->school)
-        ->update(['keep_askings_days' => 30, 'keep_lists_days' => 60, 'keep_messages_days' => 90]);
+        ->update([
+            'keep_askings_days' => 30,
+            'keep_lists_days' => 60,
+            'keep_messages_days' => 90,
+            'keep_ledger_days' => 400,
+        ]);
     $this->asking = fn(string $state, int $days): string => $this->world->insert('join_requests', [
         'section_id' => $this->world->section,
         'state' => $state,
@@ -167,7 +180,7 @@ it('keeps nothing shorter than it can be undone, and nothing for ever', function
     $as->getJson($uri)
         ->assertOk()
         ->assertJson(['keepAskingsDays' => 30, 'keepListsDays' => 60, 'keepMessagesDays' => 90, 'keepLogsDays' => 30]);
-    foreach (['keep_askings_days', 'keep_lists_days', 'keep_messages_days'] as $field) {
+    foreach (['keep_askings_days', 'keep_lists_days', 'keep_messages_days', 'keep_ledger_days'] as $field) {
         $as->postJson($uri, [$field => 14])
             ->assertStatus(422)
             ->assertJsonPath("errors.$field.0", 'Things are kept from 15 to 3,650 days.');
@@ -211,4 +224,62 @@ it('takes back a list whose people have been sent links or have a second factor,
         ->toBe($before)
         ->and(DB::table('password_resets')->count())
         ->toBe(0);
+});
+
+it('keeps of an old entry when, who and how much, and no name; and lets nobody undo it', function (): void {
+    $actor = $this->world->as('coordinator');
+    $student = $this->world->people['student'];
+    $rename = function (string $name, int $days) use ($actor, $student): LedgerEntry {
+        Carbon::setTestNow(now()->subDays($days));
+        $person = app(Snapshots::class)->find(Person::class, $student);
+        $plan = new PlanBuilder();
+        $plan->update($person, ['given_name' => $name], "now $name");
+        $entry = app(Ledger::class)->apply(
+            $plan->build("$name Seabright", "Calls her $name."),
+            $this->world->school,
+            $actor,
+            Action::Merge,
+        );
+        Carbon::setTestNow();
+
+        return $entry;
+    };
+    [$old, $new] = [$rename('Oldname', 401), $rename('Newname', 399)];
+    $this->artisan('vantrel:clean-up')->assertSuccessful();
+    expect(DB::table('ledger_changes')->where('entry_seq', $old->seq)->count())
+        ->toBe(0)
+        ->and(DB::table('ledger_changes')->where('entry_seq', $new->seq)->count())
+        ->toBe(1);
+    $this->actingAs($actor);
+    $this->getJson("/api/ledger/$old->id")
+        ->assertOk()
+        ->assertJsonPath('entry.title', 'Look-alikes, details kept no longer')
+        ->assertJsonPath('entry.changes', 1)
+        ->assertJsonPath('entry.actor', 'Ines Halloran')
+        ->assertJsonPath('entry.canUndo', false)
+        ->assertJsonCount(0, 'changes');
+    $this->postJson("/api/ledger/$old->id/undo")
+        ->assertStatus(422)
+        ->assertJsonPath('detail', 'Its details are kept no longer, so it cannot be undone. Change it by hand.');
+    $this->postJson("/api/ledger/$new->id/undo")->assertOk();
+    expect(DB::table('ledger_entries')->pluck('title')->implode(' ') . DB::table('ledger_entries')->pluck('sentence'))
+        ->not->toContain('Oldname')
+        ->toContain('Newname');
+    // Said once.
+    $this->artisan('vantrel:clean-up')->assertSuccessful();
+    expect(DB::table('ledger_entries')->where('action', 'clean-up')->pluck('sentence')->all())->toBe([
+        'Cleared away, as Settings say: the details of 1 entry of the Ledger.',
+    ]);
+});
+
+it('keeps an entry of two schools for as long as one of them does', function (): void {
+    DB::table('schools')
+        ->where('id', $this->world->otherSchool)
+        ->update(['keep_ledger_days' => 2000]);
+    Carbon::setTestNow(now()->subDays(500));
+    $entry = app(Ledger::class)->apply(new Plan('T', 'S', []), $this->world->school, null, Action::Transfer);
+    Carbon::setTestNow();
+    DB::table('ledger_schools')->insert(['school_id' => $this->world->otherSchool, 'entry_seq' => $entry->seq]);
+    $this->artisan('vantrel:clean-up')->assertSuccessful();
+    expect(DB::table('ledger_entries')->where('seq', $entry->seq)->value('title'))->toBe('T');
 });

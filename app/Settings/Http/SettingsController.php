@@ -110,6 +110,7 @@ final class SettingsController
             $school->keep_askings_days,
             $school->keep_lists_days,
             $school->keep_messages_days,
+            $school->keep_ledger_days,
             (int) config('logging.channels.daily.days'),
             DateTimeZone::listIdentifiers(),
             GradeChoice::between(GradeLevel::LOWEST, GradeLevel::HIGHEST),

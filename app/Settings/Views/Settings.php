@@ -49,6 +49,7 @@ final readonly class Settings extends Resource
         public int $keepAskingsDays,
         public int $keepListsDays,
         public int $keepMessagesDays,
+        public int $keepLedgerDays,
         public int $keepLogsDays,
         public array $timeZones,
         public array $allGrades,

@@ -2786,6 +2786,7 @@ export interface components {
             keepAskingsDays: number;
             keepListsDays: number;
             keepMessagesDays: number;
+            keepLedgerDays: number;
             keepLogsDays: number;
             timeZones: string[];
             allGrades: components["schemas"]["GradeChoice"][];
@@ -5153,6 +5154,7 @@ export interface operations {
                     keep_askings_days?: number;
                     keep_lists_days?: number;
                     keep_messages_days?: number;
+                    keep_ledger_days?: number;
                     version?: number;
                 };
             };

@@ -116,8 +116,13 @@ it('tells a cell that changes from one that stays', function (): void {
         ->toBeFalse();
 });
 
-it('can be undone for two weeks, and some things never', function (): void {
-    expect(Action::Merge->undoDays())->toBe(14)->and(Action::Password->undoDays())->toBeNull();
+it('can be undone for two weeks, a merge for years, and some things never', function (): void {
+    expect(Action::Place->undoDays())
+        ->toBe(14)
+        ->and(Action::Merge->undoDays())
+        ->toBe(1825)
+        ->and(Action::Password->undoDays())
+        ->toBeNull();
 });
 
 it('applies to a snapshot and comes off it again', function (): void {

@@ -37,6 +37,7 @@ final readonly class SettingsWish
         #[Must('sometimes')] public ?int $keepAskingsDays = null,
         #[Must('sometimes')] public ?int $keepListsDays = null,
         #[Must('sometimes')] public ?int $keepMessagesDays = null,
+        #[Must('sometimes')] public ?int $keepLedgerDays = null,
         #[Must('sometimes')] public ?int $version = null,
     ) {}
 
@@ -65,6 +66,7 @@ final readonly class SettingsWish
                 'keep_askings_days' => $this->keepAskingsDays,
                 'keep_lists_days' => $this->keepListsDays,
                 'keep_messages_days' => $this->keepMessagesDays,
+                'keep_ledger_days' => $this->keepLedgerDays,
             ],
             fn(string|int|null $v): bool => $v !== null,
         );

@@ -102,7 +102,7 @@ export function ClusterPage({ school }: { school: School }) {
             <header className="border-b border-rule px-6 py-4">
                 <h1 className="text-2xl">{joined(sides.map((s) => s.name))}</h1>
                 <p className="text-sm text-muted">
-                    {caution ?? 'the records agree in what they all hold'}; the account that stays is the one used more:{' '}
+                    {caution ?? 'the records agree in what they all hold'}; the account used more stays:{' '}
                     {keep?.lastSignedIn && cluster.why === 'signed in last'
                         ? `signed in ${day(keep.lastSignedIn)}`
                         : cluster.why}

@@ -48,7 +48,7 @@ describe('accounts side by side', () => {
     it('says which stays and why, marks what differs, and sends what was chosen', async () => {
         serverAnswers({ [`${at}/A-B-C`]: three, 'POST /api/schools/S1/look-alikes/A-B-C/merge': { id: 'E1' } });
         open();
-        expect(await screen.findByText(/^the given name is another; the account that stays/)).toBeTruthy();
+        expect(await screen.findByText(/^the given name is another; the account used more stays/)).toBeTruthy();
         const names = screen.getByRole('row', { name: /^Given name/ });
         expect((within(names).getByLabelText('Noor Amal') as HTMLInputElement).checked).toBe(true);
         expect(within(names).getByText('the fuller name')).toBeTruthy();

@@ -271,11 +271,13 @@ function KeepingPart({ settings, keep, onStale }: PartProps) {
                 keep_askings_days: String(settings.keepAskingsDays),
                 keep_lists_days: String(settings.keepListsDays),
                 keep_messages_days: String(settings.keepMessagesDays),
+                keep_ledger_days: String(settings.keepLedgerDays),
             }}
             body={(draft) => ({
                 keep_askings_days: Number(draft.keep_askings_days),
                 keep_lists_days: Number(draft.keep_lists_days),
                 keep_messages_days: Number(draft.keep_messages_days),
+                keep_ledger_days: Number(draft.keep_ledger_days),
             })}
             keep={keep}
             onStale={onStale}
@@ -303,6 +305,14 @@ function KeepingPart({ settings, keep, onStale }: PartProps) {
                         min={15}
                         className="max-w-96"
                         {...form.field('keep_messages_days')}
+                    />
+                    <Field
+                        label="Details in the Ledger, in days"
+                        hint="Afterwards an entry says when, who and how much, and no name. Until then a merge can be undone."
+                        type="number"
+                        min={15}
+                        className="max-w-96"
+                        {...form.field('keep_ledger_days')}
                     />
                     <p className="text-sm text-muted">
                         Logs of the server are kept for {settings.keepLogsDays} days; that is set where it runs.
