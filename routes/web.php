@@ -25,6 +25,7 @@ use App\LookAlikes\Http\LookAlikeController;
 use App\LookAlikes\Http\ManyMergesController;
 use App\Mailroom\Http\MailroomController;
 use App\PrintRoom\Http\CardController;
+use App\Retention\Http\EraseController;
 use App\Roll\Http\ChangeManyController;
 use App\Roll\Http\EditController;
 use App\Roll\Http\RollController;
@@ -181,6 +182,8 @@ Route::prefix('api')->group(function (): void {
                 Route::post('sign-in-link', [CredentialController::class, 'sendLink']);
                 Route::post('off-board/plan', [CredentialController::class, 'planOffBoarding']);
                 Route::post('off-board', [CredentialController::class, 'offBoard']);
+                Route::post('erase/plan', [EraseController::class, 'plan']);
+                Route::post('erase', [EraseController::class, 'erase']);
             });
 
         Route::prefix('intakes/{intake}')

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Intake;
 
 use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
 /** Where uploaded lists are kept: in the instance's storage, under names of our own, readable by the server alone. */
@@ -45,6 +46,30 @@ final class ListFiles
             // With what was made of it, and what a killed job has left half-written.
             array_map(unlink(...), glob(self::path($name) . '.*') ?: []);
         }
+    }
+
+    /** Takes away the files of a list and its rows; what it was called, when it was applied and what it did stay. */
+    public static function clear(string $listId): void
+    {
+        $list = DB::table('imports')
+            ->where('id', $listId)
+            ->first(['files', 'state']);
+        DB::transaction(function () use ($listId, $list): void {
+            DB::table('import_rows')->where('import_id', $listId)->delete();
+            DB::table('imports')
+                ->where('id', $listId)
+                ->update([
+                    'cleared_at' => now(),
+                    'layout' => null,
+                    'answers' => '{}',
+                    ...$list?->state === 'applied' ? [] : ['state' => 'discarded'],
+                ]);
+        });
+        DB::afterCommit(function () use ($list): void {
+            foreach ((array) json_decode((string) $list?->files, true) as $file) {
+                self::remove(is_array($file) ? (string) ($file['file'] ?? '') : '');
+            }
+        });
     }
 
     /** Whether a path is that of a list kept here, not of one that is read where it lies. */

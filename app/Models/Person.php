@@ -32,6 +32,7 @@ use LogicException;
  * @property string|null $phone
  * @property string $state
  * @property string|null $merged_into
+ * @property string|null $erased_on
  * @property string|null $pictures keyed hash of three pictures
  * @property-read Collection<int, SignIn> $signIns
  */

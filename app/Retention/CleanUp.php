@@ -111,22 +111,9 @@ final class CleanUp
             ->where('changed_at', '<', $before)
             ->whereNull('cleared_at')
             ->limit(self::CHUNK)
-            ->get(['id', 'files', 'state']);
+            ->get(['id']);
         foreach ($lists as $list) {
-            DB::transaction(function () use ($list): void {
-                DB::table('import_rows')->where('import_id', $list->id)->delete();
-                DB::table('imports')
-                    ->where('id', $list->id)
-                    ->update([
-                        'cleared_at' => now(),
-                        'layout' => null,
-                        'answers' => '{}',
-                        ...$list->state === 'applied' ? [] : ['state' => 'discarded'],
-                    ]);
-            });
-            foreach ((array) json_decode((string) $list->files, true) as $file) {
-                ListFiles::remove(is_array($file) ? (string) ($file['file'] ?? '') : '');
-            }
+            ListFiles::clear($list->id);
         }
 
         return $lists->count();

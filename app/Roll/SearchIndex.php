@@ -145,4 +145,18 @@ final class SearchIndex
             DB::table('search_keys')->insertOrIgnore($rows);
         }
     }
+
+    /**
+     * Takes away of some words those that nobody has any more: their keys, which stay where a word is likely to come
+     * back.
+     *
+     * @param  list<string>  $words
+     */
+    public function forget(array $words): void
+    {
+        foreach (array_chunk($words, 500) as $some) {
+            $still = DB::table('search_words')->whereIn('word', $some)->distinct()->pluck('word')->all();
+            DB::table('search_keys')->whereIn('word', array_diff($some, array_map(strval(...), $still)))->delete();
+        }
+    }
 }

@@ -21,6 +21,7 @@ enum Action: string
     case Decline = 'decline';
     case Edit = 'edit';
     case EndCredential = 'end-credential';
+    case Erase = 'erase';
     case Intake = 'intake';
     case Invite = 'invite';
     case Join = 'join';
@@ -57,7 +58,7 @@ enum Action: string
     {
         return match ($this) {
             self::Intake => Area::Intake,
-            self::Edit, self::OffBoard, self::Transfer => Area::Roll,
+            self::Edit, self::Erase, self::OffBoard, self::Transfer => Area::Roll,
             self::Apart, self::Merge => Area::LookAlikes,
             self::Archive, self::Place, self::Section, self::Reserve => Area::Sections,
             self::Ask, self::Claim, self::Code, self::Join, self::LetIn, self::RoomPass, self::TurnAway => Area::Codes,
@@ -95,6 +96,7 @@ enum Action: string
             self::Password => 'A password cannot be undone. Print a new card, or send a link for another one.',
             self::SecondFactor => 'A second factor cannot be brought back. Its owner sets up another.',
             self::CleanUp => 'What has been cleared away is gone. Change how long things are kept in Settings.',
+            self::Erase => 'Who was erased is gone. Make a new account if they come back.',
             self::Redo => 'Undo the entry that was done again.',
             self::Seen => 'Looking changes nothing, so there is nothing to undo.',
             default => null,

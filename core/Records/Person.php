@@ -93,4 +93,10 @@ final readonly class Person extends Record
     {
         return $this->field('pictures');
     }
+
+    /** The day on which everything that said who they are was taken away, YYYY-MM-DD; null where nothing was. */
+    public function erasedOn(): ?string
+    {
+        return $this->field('erased_on');
+    }
 }

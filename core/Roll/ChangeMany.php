@@ -53,6 +53,7 @@ final class ChangeMany
             $values = self::values($kind, $person, $grade);
             $why = match (true) {
                 $person->kind() !== PersonKind::Student => 'not a student',
+                $person->erasedOn() !== null => 'erased',
                 $values === [] => self::already($kind),
                 default => '',
             };

@@ -61,6 +61,9 @@ final class EditPerson
         string $today,
         string $now,
     ): Plan {
+        if ($person->erasedOn() !== null) {
+            throw new Refusal('This person has been erased. Make a new account if they come back.');
+        }
         if ($person->state() === PersonState::Merged) {
             throw new Refusal('This account was merged into another. Change that one.');
         }

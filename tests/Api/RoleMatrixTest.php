@@ -131,6 +131,8 @@ function matrix(): array
         'POST api/people/{person}/sign-in-link' => $school,
         'POST api/people/{person}/off-board/plan' => $school,
         'POST api/people/{person}/off-board' => $school,
+        'POST api/people/{person}/erase/plan' => $school,
+        'POST api/people/{person}/erase' => $school,
         'GET api/schools/{school}/transfers' => $school,
         'POST api/schools/{school}/transfers/{transfer}/accept' => $school,
         'POST api/schools/{school}/transfers/{transfer}/refuse' => $school,

@@ -32,6 +32,7 @@ final readonly class PersonDetail extends Resource
         public string $email,
         public string $phone,
         public string $school,
+        public bool $erased,
         public array $enrollments,
         public array $relatives,
         public array $userNames,

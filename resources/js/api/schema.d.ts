@@ -671,6 +671,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/{person}/erase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Erase them, as looked at, for good; takes the password of whoever does it */
+        post: operations["eraseEraseController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person}/erase/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What erasing a person would take away, and what stays */
+        post: operations["planEraseController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people/{person}/off-board": {
         parameters: {
             query?: never;
@@ -2479,6 +2513,7 @@ export interface components {
             email: string;
             phone: string;
             school: string;
+            erased: boolean;
             enrollments: components["schemas"]["Enrolled"][];
             relatives: components["schemas"]["Relative"][];
             userNames: components["schemas"]["UserName"][];
@@ -4020,6 +4055,58 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CredentialPage"];
+                };
+            };
+        };
+    };
+    eraseEraseController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    fingerprint: string;
+                    seed: string;
+                    password?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
+    planEraseController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
                 };
             };
         };

@@ -146,5 +146,5 @@ it('says of each action whether and how long it can be undone', function (): voi
         ->and(Action::Password->whyNot())
         ->toContain('link')
         ->and(array_values(array_filter(Action::cases(), fn(Action $a): bool => $a->undoDays() === null)))
-        ->toBe([Action::CleanUp, Action::Password, Action::Redo, Action::SecondFactor, Action::Seen]);
+        ->toBe([Action::CleanUp, Action::Erase, Action::Password, Action::Redo, Action::SecondFactor, Action::Seen]);
 });

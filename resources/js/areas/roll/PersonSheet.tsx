@@ -9,8 +9,10 @@ import { Button } from '@/ui/Button';
 import { day, lastDay, moment } from '@/ui/dates';
 import { Glyph } from '@/ui/Glyph';
 import { Instead } from '@/ui/Instead';
+import { useNotice } from '@/ui/Notice';
 import { SideSheet } from '@/ui/SideSheet';
 import { EditPerson } from './EditPerson';
+import { EraseDialog } from './EraseDialog';
 
 export function PersonSheet({
     id,
@@ -28,6 +30,8 @@ export function PersonSheet({
         queryFn: () => data(api.GET('/api/people/{person}', { params: { path: { person: id } } })),
     });
     const [editing, setEditing] = useState(false);
+    const [erasing, setErasing] = useState(false);
+    const say = useNotice();
     const person = asked.data;
     if (!person)
         return (
@@ -46,7 +50,7 @@ export function PersonSheet({
     return (
         <SideSheet
             title={person.name}
-            subtitle={`${person.kind}, ${person.school}${person.state === 'active' ? '' : `, ${person.state}`}`}
+            subtitle={`${person.kind}, ${person.school}${person.erased ? ', erased' : person.state === 'active' ? '' : `, ${person.state}`}`}
             onClose={onClose}
         >
             {person.state !== 'merged' && (
@@ -141,6 +145,22 @@ export function PersonSheet({
             >
                 All of it in the Ledger
             </Link>
+            {(person.state === 'left' || person.kind === 'guardian') && !person.erased && (
+                <p className="mt-4">
+                    <Button onClick={() => setErasing(true)}>Erase for good…</Button>
+                </p>
+            )}
+            {erasing && (
+                <EraseDialog
+                    person={person}
+                    onClose={() => setErasing(false)}
+                    onDone={() => {
+                        setErasing(false);
+                        say('Erased. What was counted stays counted.');
+                        onClose();
+                    }}
+                />
+            )}
         </SideSheet>
     );
 }

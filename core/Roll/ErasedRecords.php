@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Roll;
+
+use Vantrel\Core\Records\Badge;
+use Vantrel\Core\Records\Coordinator;
+use Vantrel\Core\Records\Guardianship;
+use Vantrel\Core\Records\Identity;
+use Vantrel\Core\Records\Invitation;
+use Vantrel\Core\Records\JoinRequest;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\SignIn;
+
+/** What of somebody who is erased says who they are. */
+final readonly class ErasedRecords
+{
+    /**
+     * @param  list<Person>  $merged accounts that were merged into theirs
+     * @param  list<SignIn>  $signIns
+     * @param  list<Badge>  $badges
+     * @param  list<Identity>  $identities
+     * @param  list<Guardianship>  $guardianships
+     * @param  list<JoinRequest>  $askings
+     * @param  list<Invitation>  $invitations to their address
+     * @param  list<Coordinator>  $coordinators
+     * @param  int  $enrollments how many there are; they stay
+     */
+    public function __construct(
+        public array $merged,
+        public array $signIns,
+        public array $badges,
+        public array $identities,
+        public array $guardianships,
+        public array $askings,
+        public array $invitations,
+        public array $coordinators,
+        public int $enrollments,
+    ) {}
+}

@@ -1,0 +1,150 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Roll;
+
+use Vantrel\Core\Accounts\Credentials;
+use Vantrel\Core\Plan\Cell;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\PlanRow;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Verdict;
+use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records\GuardianshipState;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonKind;
+use Vantrel\Core\Records\PersonState;
+use Vantrel\Core\Records\RoleState;
+
+/**
+ * Somebody erased, where the law has it: whatever says who they are goes, for good. What was counted stays: that there
+ * was somebody in that grade and in those sections on those days, and that something was done when and by whom.
+ */
+final class Erasure
+{
+    /** What stands where a name stood. */
+    public const NAME = 'Somebody erased';
+
+    /**
+     * @param  ErasedRecords  $of what belongs to the person
+     * @param array<string, int> $besides what is in no plan and goes with it, in words of one to how many: messages,
+     *     lists, entries
+     * @param  string  $today YYYY-MM-DD, at the school
+     * @param  string  $now UTC instant
+     *
+     * @throws Refusal where they are still on the Roll, or are erased already
+     */
+    public static function plan(Person $person, ErasedRecords $of, array $besides, string $today, string $now): Plan
+    {
+        $name = $person->fullName();
+        if ($person->erasedOn() !== null) {
+            throw new Refusal('This person has been erased already.');
+        }
+        if ($person->kind() !== PersonKind::Guardian && $person->state() !== PersonState::Left) {
+            throw new Refusal(
+                $person->state() === PersonState::Merged
+                    ? "$name has been merged into another account. Erase that one."
+                    : "$name is still on the Roll. Take them off first: they have left.",
+            );
+        }
+        foreach ($of->coordinators as $coordinator) {
+            if ($coordinator->state() === RoleState::Active) {
+                throw new Refusal("$name coordinates a school. See them off first.");
+            }
+        }
+        $plan = new PlanBuilder();
+        foreach ([$person, ...$of->merged] as $account) {
+            $plan->update($account, self::nobody($account, $today), 'erased');
+        }
+        Credentials::closeAll($plan, $of->signIns, $of->badges, $of->identities, $now, 'erased');
+        foreach ($of->signIns as $signIn) {
+            $plan->update($signIn, ['user_name' => "erased-$signIn->id"], 'erased');
+        }
+        foreach ($of->badges as $badge) {
+            $plan->update($badge, ['token_hash' => hash('sha256', "erased $badge->id")], 'erased');
+        }
+        foreach ($of->identities as $identity) {
+            $plan->update($identity, ['subject' => "erased-$identity->id"], 'erased');
+        }
+        foreach ($of->guardianships as $link) {
+            $plan->update(
+                $link,
+                ['state' => GuardianshipState::Ended->value, 'relationship' => null, 'restriction' => null],
+                'erased',
+            );
+        }
+        foreach ($of->askings as $asking) {
+            $plan->update(
+                $asking,
+                [
+                    'given_name' => self::NAME,
+                    'family_name' => '',
+                    'birth_date' => null,
+                    'number' => null,
+                    'email' => null,
+                    'password' => null,
+                ],
+                'erased',
+            );
+        }
+        foreach ($of->invitations as $invitation) {
+            $plan->update($invitation, ['email' => "erased-$invitation->id@erased.invalid"], 'erased');
+        }
+        $counts = [
+            'user name' => count($of->signIns),
+            'card' => count($of->badges),
+            'school sign-on' => count($of->identities),
+            'tie to a child or guardian' => count($of->guardianships),
+            'request at the door' => count($of->askings),
+            'invitation' => count($of->invitations),
+            'account merged into this one' => count($of->merged),
+            ...$besides,
+        ];
+        $number = 0;
+        $plan->row(self::row(++$number, 'Names, birth date, number, address, telephone', 'gone'));
+        foreach (array_filter($counts) as $what => $n) {
+            $plan->row(self::row(++$number, Words::count($n, (string) $what), 'without anything that says who'));
+        }
+        $plan->row(
+            self::row(++$number, Words::count($of->enrollments, 'enrollment'), 'counted on, as somebody erased'),
+        );
+        $plan->warn('This cannot be undone, and nothing brings it back: not the Ledger, not a list of before.');
+        if ($person->kind() === PersonKind::Guardian && $of->guardianships !== []) {
+            $plan->warn('Their children keep their other guardians only.');
+        }
+
+        // The name of whoever is erased does not stand in the entry that says so.
+        return $plan->build(
+            'A person erased',
+            'Erases a ' . $person->kind()->value . ' on lawful request. What was counted stays counted.',
+        );
+    }
+
+    /** @return array<string, string|int|null> */
+    private static function nobody(Person $account, string $today): array
+    {
+        return [
+            'given_name' => self::NAME,
+            'family_name' => '',
+            'preferred_name' => null,
+            'search_name' => 'somebody erased',
+            'birth_date' => null,
+            'number' => null,
+            'email' => null,
+            'email_state' => 'claimed',
+            'email_by' => null,
+            'email_at' => null,
+            'phone' => null,
+            'pictures' => null,
+            'state' => $account->state() === PersonState::Active ? PersonState::Left->value : $account->state()->value,
+            'erased_on' => $today,
+        ];
+    }
+
+    private static function row(int $number, string $what, string $then): PlanRow
+    {
+        return new PlanRow($number, Verdict::Update, ['What' => Cell::same($what), 'Afterwards' => Cell::same($then)]);
+    }
+}

@@ -1,0 +1,182 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Intake\ListFiles;
+use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\DB;
+use Tests\Support\World;
+
+// One person is erased for good: no table, no image of the ledger, no mail and no file says any more who it was, and
+// everything that was counted counts as before.
+
+const OWN_PASSWORD = 'lantern harbor morning';
+
+beforeEach(function (): void {
+    readyToUndo($this);
+    $world = $this->world;
+    $world->signIn($world->people['coordinator'], 'ines@lanternfield.example', null, OWN_PASSWORD);
+    $this->id = $world->student('Zebulon Quackenbush', $world->section, [
+        'number' => '998877',
+        'email' => 'zebulon@quackmail.example',
+        'birth_date' => '2015-08-03',
+        'preferred_name' => 'Zebbie',
+    ]);
+    $world->badge($this->id, 'zebulons-card');
+    $guardian = $world->person($world->school, 'guardian', 'Ottoline Quackenbush', ['phone' => '+12025550101']);
+    $this->tie = $world->insert('guardianships', [
+        'student_id' => $this->id,
+        'guardian_id' => $guardian,
+        'state' => 'listed',
+        'relationship' => 'mother',
+    ]);
+    $world->lookThrough();
+    ($this->change)($this->id, ['given_name' => 'Zeb']);
+    $this->uri = "/api/people/$this->id";
+    $this->leave = fn() => ($this->change)($this->id, ['state' => 'left']);
+    $this->erase = function (string $password = OWN_PASSWORD) {
+        $plan = $this->postJson("$this->uri/erase/plan")->assertOk();
+
+        return $this->postJson("$this->uri/erase", [
+            'fingerprint' => $plan->json('fingerprint'),
+            'seed' => $plan->json('seed'),
+            'password' => $password,
+        ]);
+    };
+});
+
+it('leaves nothing that says who it was, in any table or file', function (): void {
+    ($this->leave)();
+    $file = ListFiles::write("Name,Number\nZebulon Quackenbush,998877\n");
+    $list = $this->world->insert(
+        'imports',
+        [
+            'school_id' => $this->world->school,
+            'title' => 'Fall list',
+            'files' => json_encode([['file' => $file, 'title' => 'Fall list']]),
+            'state' => 'applied',
+            'answers' => '{}',
+            'made_at' => now(),
+            'changed_at' => now(),
+        ],
+        false,
+    );
+    $content = json_encode(['matchId' => $this->id, 'cells' => ['Zebulon Quackenbush']]);
+    DB::table('import_rows')->insert(['import_id' => $list, 'number' => 2, 'verdict' => 'same', 'content' => $content]);
+    $this->world->insert(
+        'outgoing_messages',
+        [
+            'school_id' => $this->world->school,
+            'to_address' => 'zebulon@quackmail.example',
+            'subject' => 'Zebulon, your link',
+            'text' => 'Hello Zebulon',
+            'made_at' => now(),
+        ],
+        false,
+    );
+    $counts = fn(): array => [
+        DB::table('enrollments')->where('section_id', $this->world->section)->count(),
+        DB::table('people')->where('kind', 'student')->count(),
+        DB::table('ledger_entries')->where('action', '!=', 'erase')->count(),
+        DB::table('ledger_changes')
+            ->whereIn('entry_seq', DB::table('ledger_entries')->where('action', '!=', 'erase')->select('seq'))
+            ->count(),
+    ];
+    $before = $counts();
+    ($this->erase)()->assertOk();
+    expect($counts())->toBe($before);
+    $found = [];
+    foreach (DB::select('show tables') as $row) {
+        $table = (string) array_values((array) $row)[0];
+        foreach (DB::table($table)->get() as $record) {
+            $text = json_encode($record, JSON_INVALID_UTF8_SUBSTITUTE | JSON_UNESCAPED_UNICODE);
+            // The guardian is another person, and has the family name too.
+            $text = str_ireplace('Ottoline Quackenbush', '', str_ireplace('ottoline quackenbush', '', (string) $text));
+            $others = '/"(family_name|word)":"quackenbush"|ottoline/i';
+            if (
+                preg_match('/zeb|998877|quackmail/i', $text) === 1 ||
+                (preg_match('/quackenbush/i', $text) === 1 && preg_match($others, $text) !== 1)
+            ) {
+                $found[] = "$table: $text";
+            }
+        }
+    }
+    expect($found)
+        ->toBe([])
+        ->and(is_file(ListFiles::path($file)))
+        ->toBeFalse()
+        ->and(DB::table('guardianships')->where('id', $this->tie)->value('state'))
+        ->toBe('ended');
+    $this->getJson($this->uri)->assertOk()->assertJsonPath('name', 'Somebody erased')->assertJsonPath('erased', true);
+    $entry = DB::table('ledger_entries')->where('action', 'erase')->first();
+    expect($entry->title)->toBe('A person erased');
+});
+
+it('lets nobody undo it, or undo what was before it, or edit what is left', function (): void {
+    ($this->leave)();
+    ($this->erase)()->assertOk();
+    $after = World::checksum();
+    foreach (
+        DB::table('ledger_entries')
+            ->orderByDesc('seq')
+            ->get(['id', 'action'])
+        as $entry
+    ) {
+        $undone = $this->postJson("/api/ledger/$entry->id/undo");
+        expect($undone->getStatusCode())->toBe($entry->action === 'erase' ? 422 : 200);
+    }
+    // What was undone has left all as it is: it has changed since.
+    expect(World::checksum())->toBe($after);
+    $version = DB::table('people')->where('id', $this->id)->value('version');
+    $this->postJson($this->uri, ['version' => $version, 'given_name' => 'Zeb'])->assertStatus(422);
+    $this->postJson("$this->uri/erase/plan")
+        ->assertStatus(422)
+        ->assertJsonPath('detail', 'This person has been erased already.');
+});
+
+it('erases nobody who is on the Roll, and nobody without the password', function (): void {
+    $this->postJson("$this->uri/erase/plan")
+        ->assertStatus(422)
+        ->assertJsonPath('detail', 'Zeb Quackenbush is still on the Roll. Take them off first: they have left.');
+    ($this->leave)();
+    $before = World::checksum();
+    ($this->erase)('something else')->assertStatus(422);
+    expect(World::checksum())->toBe($before);
+    Cache::flush();
+    $plan = $this->postJson("$this->uri/erase/plan")->assertOk();
+    ($this->change)($this->id, ['grade' => '04']);
+    $this->postJson("$this->uri/erase", [
+        'fingerprint' => $plan->json('fingerprint'),
+        'seed' => $plan->json('seed'),
+        'password' => OWN_PASSWORD,
+    ])->assertStatus(409);
+});
+
+it('erases with somebody the accounts that were merged into theirs', function (): void {
+    $twin = $this->world->student('Zebulon Quackenbusch', null, ['birth_date' => '2015-08-03']);
+    $this->world->lookThrough();
+    $pair = "/api/schools/{$this->world->school}/look-alikes/$this->id-$twin";
+    $print = $this->getJson($pair)->assertOk()->json('plan.fingerprint');
+    $this->postJson("$pair/merge", ['fingerprint' => $print])->assertOk();
+    $stays = DB::table('people')->where('id', $this->id)->value('state') === 'merged' ? $twin : $this->id;
+    ($this->change)($stays, ['state' => 'left']);
+    $this->uri = "/api/people/$stays";
+    ($this->erase)()->assertOk();
+    expect(
+        DB::table('people')
+            ->whereIn('id', [$this->id, $twin])
+            ->pluck('given_name')
+            ->unique()
+            ->all(),
+    )
+        ->toBe(['Somebody erased'])
+        ->and(DB::table('ledger_entries')->where('action', 'merge')->value('title'))
+        ->not->toContain('Quackenbusch')
+        ->and(
+            DB::table('search_words')
+                ->whereIn('person_id', [$this->id, $twin])
+                ->pluck('word')
+                ->all(),
+        )
+        ->not->toContain('quackenbusch');
+});
