@@ -29,6 +29,7 @@ use App\Retention\Http\EraseController;
 use App\Roll\Http\ChangeManyController;
 use App\Roll\Http\EditController;
 use App\Roll\Http\RollController;
+use App\Roll\Http\ViewController;
 use App\Rosters\Http\RosterController;
 use App\Sections\Http\ManyController;
 use App\Sections\Http\PlacementController;
@@ -56,6 +57,7 @@ foreach (
         'asking',
         'transfer',
         'credential',
+        'view',
     ]
     as $id
 ) {
@@ -134,6 +136,10 @@ Route::prefix('api')->group(function (): void {
                 Route::get('people', [RollController::class, 'index']);
                 Route::post('people/change/plan', [ChangeManyController::class, 'plan']);
                 Route::post('people/change', [ChangeManyController::class, 'apply']);
+                Route::post('people/named', [RollController::class, 'named']);
+                Route::get('views', [ViewController::class, 'index']);
+                Route::post('views', [ViewController::class, 'store']);
+                Route::delete('views/{view}', [ViewController::class, 'destroy']);
                 Route::get('find', [RollController::class, 'find']);
                 Route::get('roster', [RosterController::class, 'school']);
                 Route::delete('weights', [WeightController::class, 'forget']);

@@ -102,9 +102,8 @@ final class Erasing
         DB::table('second_factors')->whereIn('person_id', $ids)->delete();
         DB::table('credential_uses')->whereIn('person_id', $ids)->delete();
         DB::table('sessions')->whereIn('user_id', $ids)->delete();
-        DB::table('password_resets')
-            ->whereIn('sign_in_id', DB::table('sign_ins')->whereIn('person_id', $ids)->select('id'))
-            ->delete();
+        $signIns = DB::table('sign_ins')->whereIn('person_id', $ids)->pluck('id');
+        DB::table('password_resets')->whereIn('sign_in_id', $signIns)->delete();
         $seqs = $this->about($person)->pluck('seq')->push($entry->seq)->unique();
         $rows = $this->entries->about(School::query()->findOrFail($person->school_id), $person->id)['ids'];
         foreach (

@@ -139,7 +139,7 @@ final class Roll
      * @param  list<string>  $ids
      * @return list<PersonLine> in the order of the ids
      */
-    private function byId(array $ids, string $schoolId): array
+    public function byId(array $ids, string $schoolId): array
     {
         $people = DB::table('people as p')->whereIn('p.id', $ids)->get()->keyBy('id');
 

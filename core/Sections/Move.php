@@ -39,13 +39,13 @@ final readonly class Move
         if ($kind !== MoveKind::Remove) {
             Enrolling::mustBeOpen($to ?? throw new Refusal('Choose the section they come into.', 'to'));
         }
-        if ($kind !== MoveKind::Also) {
+        if ($kind === MoveKind::Move || $kind === MoveKind::Remove) {
             Enrolling::mustBeOpen($from ?? throw new Refusal('Choose the section they leave.', 'from'));
         }
         if ($from !== null && $to !== null && $from->id === $to->id) {
             throw new Refusal('They are in that section already. Choose another.', 'to');
         }
         $this->into = $kind === MoveKind::Remove ? null : $to;
-        $this->outOf = $kind === MoveKind::Also ? null : $from;
+        $this->outOf = $kind === MoveKind::Move || $kind === MoveKind::Remove ? $from : null;
     }
 }

@@ -10,5 +10,7 @@ enum MoveKind: string
     case Move = 'move';
     /** Into another section, and still in those they are in. */
     case Also = 'also';
+    /** Into a section, and out of the others of its kind: another homeroom. */
+    case Instead = 'instead';
     case Remove = 'remove';
 }

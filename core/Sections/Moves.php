@@ -19,6 +19,7 @@ use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Records\Section;
+use Vantrel\Core\Records\SectionState;
 
 /**
  * Moving, also enrolling and removing students as of a day, many at once. Intervals are half-open: who moves on a day
@@ -38,18 +39,23 @@ final class Moves
         [$kind, $into, $outOf, $day] = [$move->kind, $move->into, $move->outOf, $move->day];
         $toName = (string) $into?->name();
         $fromName = (string) $outOf?->name();
+        $names = fn(string $id): string => ($sections[$id] ?? null)?->name() ?? '';
         $plan = new PlanBuilder();
-        $in = $out = $same = 0;
+        $in = $out = $same = $changed = 0;
         foreach ($move->people as $number => $person) {
             $own = $enrollments[$person->id] ?? [];
-            $left = $outOf === null ? null : self::current($own, $outOf->id, $day);
+            $leaves = match (true) {
+                $outOf !== null => array_filter([self::current($own, $outOf->id, $day)]),
+                $kind === MoveKind::Instead && $into !== null => self::others($own, $into, $sections, $day),
+                default => [],
+            };
             $comes = $into !== null && !Enrolling::isIn($into->id, $own, $day);
             $why = match (true) {
                 $person->kind() !== PersonKind::Student ||
                     !in_array($person->state(), [PersonState::Active, PersonState::Reserve], true)
                     => 'not an active student',
-                $outOf !== null && $left === null => "not in $fromName on that day",
-                $outOf === null && !$comes => "in $toName already",
+                $outOf !== null && $leaves === [] => "not in $fromName on that day",
+                $outOf === null && !$comes && $leaves === [] => "in $toName already",
                 default => '',
             };
             if ($why !== '') {
@@ -65,15 +71,16 @@ final class Moves
 
                 continue;
             }
-            if ($left !== null) {
+            foreach ($leaves as $left) {
                 // One that has not begun by then never counts: it ends as it begins.
                 $plan->update(
                     $left,
                     ['ends_on' => max($day, $left->beginsOn())],
                     $into !== null ? "moved to $toName" : 'taken out',
                 );
-                $out++;
             }
+            $out += $leaves === [] ? 0 : 1;
+            $changed++;
             if ($comes) {
                 Enrolling::insert(
                     $plan,
@@ -82,24 +89,29 @@ final class Moves
                         $into->id,
                         $person->id,
                         'student',
-                        $kind === MoveKind::Move ? 'move' : 'hand',
+                        $kind === MoveKind::Also ? 'hand' : 'move',
                         $day,
                     ),
                 );
                 $in++;
             }
-            $clash = !$comes ? '' : self::clash($into, $own, $sections, $left?->id, $day);
+            $clash = !$comes ? '' : self::clash($into, $own, $sections, $leaves, $day);
             $plan->row(
                 new PlanRow(
                     $number + 1,
                     $kind === MoveKind::Remove
                         ? Verdict::Leaving
-                        : ($kind === MoveKind::Move
-                            ? Verdict::Update
-                            : Verdict::New),
+                        : ($kind === MoveKind::Also
+                            ? Verdict::New
+                            : Verdict::Update),
                     [
                         'Student' => Cell::same($person->fullName()),
-                        'Section' => new Cell($fromName, $toName),
+                        'Section' => new Cell(
+                            $kind === MoveKind::Instead
+                                ? Words::join(array_map(fn(Enrollment $e): string => $names($e->sectionId()), $leaves))
+                                : $fromName,
+                            $toName,
+                        ),
                     ],
                     $clash,
                 ),
@@ -112,12 +124,12 @@ final class Moves
 
         return $plan->build(
             self::title($kind, $fromName, $toName),
-            self::sentence($kind, $fromName, $toName, $kind === MoveKind::Also ? $in : $out, $day),
+            self::sentence($kind, $fromName, $toName, $changed, $day),
             array_values(
                 array_filter(
                     [
                         new Tally('in', $in, "into $toName"),
-                        new Tally('out', $out, "out of $fromName"),
+                        new Tally('out', $out, $fromName === '' ? 'out of another' : "out of $fromName"),
                         new Tally('same', $same, 'left as they are'),
                     ],
                     fn(Tally $t): bool => $t->count > 0,
@@ -139,22 +151,38 @@ final class Moves
     }
 
     /**
+     * Those in open sections of the same kind.
+     *
      * @param  list<Enrollment>  $enrollments
      * @param  array<string, Section>  $sections
+     * @return list<Enrollment>
      */
-    private static function clash(
-        Section $to,
-        array $enrollments,
-        array $sections,
-        ?string $leaving,
-        string $day,
-    ): string {
+    private static function others(array $enrollments, Section $into, array $sections, string $day): array
+    {
+        return array_values(
+            array_filter(
+                $enrollments,
+                fn(Enrollment $e): bool => $e->sectionId() !== $into->id &&
+                    $e->lastsBeyond($day) &&
+                    ($sections[$e->sectionId()] ?? null)?->kind() === $into->kind() &&
+                    $sections[$e->sectionId()]->state() === SectionState::Open,
+            ),
+        );
+    }
+
+    /**
+     * @param  list<Enrollment>  $enrollments
+     * @param  array<string, Section>  $sections
+     * @param  array<int, Enrollment>  $leaves those that end with the move
+     */
+    private static function clash(Section $to, array $enrollments, array $sections, array $leaves, string $day): string
+    {
         $at = [];
         foreach ($enrollments as $enrollment) {
             $section = $sections[$enrollment->sectionId()] ?? null;
             if (
                 $section !== null &&
-                $enrollment->id !== $leaving &&
+                !in_array($enrollment, $leaves, true) &&
                 $enrollment->lastsBeyond($day) &&
                 Periods::clash($section, $to)
             ) {
@@ -182,7 +210,7 @@ final class Moves
     {
         return match ($kind) {
             MoveKind::Move => "From $from to $to",
-            MoveKind::Also => "Into $to",
+            MoveKind::Also, MoveKind::Instead => "Into $to",
             MoveKind::Remove => "Out of $from",
         };
     }
@@ -196,6 +224,7 @@ final class Moves
         return match ($kind) {
             MoveKind::Move => "$who move$s from $from to $to on $day. Rosters of the days before stay as they are.",
             MoveKind::Also => "$who come$s into $to on $day and stay$s in every other section.",
+            MoveKind::Instead => "$who come$s into $to on $day, and out of the others of its kind.",
             MoveKind::Remove => "$who leave$s $from on $day. Accounts and cards stay.",
         };
     }

@@ -107,6 +107,10 @@ function matrix(): array
         'POST api/schools/{school}/people/change/plan' => $school,
         'POST api/schools/{school}/people/change' => $school,
         'GET api/schools/{school}/find' => $school,
+        'POST api/schools/{school}/people/named' => $school,
+        'GET api/schools/{school}/views' => $school,
+        'POST api/schools/{school}/views' => $school,
+        'DELETE api/schools/{school}/views/{view}' => $school,
         'POST api/schools/{school}/sections' => $school,
         'GET api/schools/{school}/card-sheet' => $school,
         'POST api/schools/{school}/cards' => $school,
@@ -235,6 +239,11 @@ it('holds for the role', function (string $role): void {
         'school' => $world->school,
         'section' => $world->section,
         'person' => $world->people['student'],
+        'view' => $world->insert(
+            'roll_views',
+            ['school_id' => $world->school, 'name' => 'Mine', 'query' => 'grade=03', 'made_at' => now()],
+            false,
+        ),
         'accounts' => "{$world->people['student']}-$twin",
         'entry' => $entry->id,
         'intake' => $world->insert(

@@ -13,6 +13,7 @@ function place(string $id, string $name, array $more = []): Section
 {
     return new Section($id, 1, [
         'name' => $name,
+        'kind' => 'homeroom',
         'state' => 'open',
         'period' => null,
         'seats' => null,

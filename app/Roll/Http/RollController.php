@@ -11,9 +11,12 @@ use App\Platform\Answers;
 use App\Platform\Takes;
 use App\Platform\Wishes;
 use App\Roll\Http\Wishes\FindWish;
+use App\Roll\Http\Wishes\NamedWish;
 use App\Roll\Http\Wishes\PeopleWish;
+use App\Roll\Named;
 use App\Roll\OnePerson;
 use App\Roll\Roll;
+use App\Roll\Views\NamedPage;
 use App\Roll\Views\PersonDetail;
 use App\Roll\Views\PersonPage;
 use Illuminate\Http\Request;
@@ -39,6 +42,15 @@ final class RollController
         $found = $this->roll->find($school, $wish->q);
 
         return new PersonPage($found, null, count($found));
+    }
+
+    #[Answers(NamedPage::class, 'The students that a pasted list of numbers or names means')]
+    #[Takes(NamedWish::class)]
+    public function named(School $school, Request $request): NamedPage
+    {
+        $named = Named::of($school, Wishes::of(NamedWish::class, $request)->lines);
+
+        return new NamedPage($this->roll->byId($named['ids'], $school->id), $named['nobody'], $named['several']);
     }
 
     #[Answers(PersonDetail::class, 'One person')]

@@ -167,7 +167,7 @@ final class PlacementController
         return [
             $this->placements->plan(
                 $this->placements->move(
-                    MoveKind::Also,
+                    $wish->kind,
                     $people,
                     null,
                     $this->desk->row($section),

@@ -1216,6 +1216,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/{school}/people/named": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The students that a pasted list of numbers or names means */
+        post: operations["namedRollController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools/{school}/place": {
         parameters: {
             query?: never;
@@ -1434,6 +1451,41 @@ export interface paths {
         /** Take back what this school has asked */
         post: operations["withdrawTransferController"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/views": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Views of the Roll kept under a name: the school’s and one’s own */
+        get: operations["indexViewController"];
+        put?: never;
+        /** Keep a view, in place of one of the same name */
+        post: operations["storeViewController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/views/{view}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Forget a view */
+        delete: operations["destroyViewController"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2454,6 +2506,11 @@ export interface components {
             messages: components["schemas"]["MessageLine"][];
             next: string | null;
         };
+        NamedPage: {
+            people: components["schemas"]["PersonLine"][];
+            nobody: string[];
+            several: string[];
+        };
         NamesExample: {
             names: string[];
         };
@@ -2717,6 +2774,15 @@ export interface components {
         };
         /** @enum {string} */
         RowPart: "header" | "groups" | "heading" | "title" | "total" | "repeated" | "hidden" | "struck" | "text" | "skipped" | "row";
+        SavedView: {
+            id: string;
+            name: string;
+            query: string;
+            shared: boolean;
+        };
+        SavedViewPage: {
+            views: components["schemas"]["SavedView"][];
+        };
         SchoolChoice: {
             id: string;
             code: string;
@@ -4975,6 +5041,34 @@ export interface operations {
             };
         };
     };
+    namedRollController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    lines: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NamedPage"];
+                };
+            };
+        };
+    };
     placePlacementController: {
         parameters: {
             query?: never;
@@ -4991,6 +5085,8 @@ export interface operations {
                     to: string;
                     /** Format: date */
                     day?: string | null;
+                    /** @enum {string} */
+                    kind?: "move" | "also" | "instead" | "remove";
                     fingerprint: string;
                     seed: string;
                 };
@@ -5024,6 +5120,8 @@ export interface operations {
                     to: string;
                     /** Format: date */
                     day?: string | null;
+                    /** @enum {string} */
+                    kind?: "move" | "also" | "instead" | "remove";
                 };
             };
         };
@@ -5393,6 +5491,81 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TransferPage"];
+                };
+            };
+        };
+    };
+    indexViewController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedViewPage"];
+                };
+            };
+        };
+    };
+    storeViewController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    query: string;
+                    shared?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedViewPage"];
+                };
+            };
+        };
+    };
+    destroyViewController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                view: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedViewPage"];
                 };
             };
         };
@@ -6034,7 +6207,7 @@ export interface operations {
             content: {
                 "application/json": {
                     /** @enum {string} */
-                    kind: "move" | "also" | "remove";
+                    kind: "move" | "also" | "instead" | "remove";
                     people: string[];
                     to?: string | null;
                     /** Format: date */
@@ -6069,7 +6242,7 @@ export interface operations {
             content: {
                 "application/json": {
                     /** @enum {string} */
-                    kind: "move" | "also" | "remove";
+                    kind: "move" | "also" | "instead" | "remove";
                     people: string[];
                     to?: string | null;
                     /** Format: date */

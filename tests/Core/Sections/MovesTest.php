@@ -17,7 +17,7 @@ use Vantrel\Core\Sections\Moves;
 $ids = new Ids('01K3CNQ0000000000000000000');
 $heron = place('h', '3 Heron');
 $plover = place('p', '3 Plover', ['seats' => 2, 'period' => '2']);
-$art = place('a', 'Art', ['period' => '2']);
+$art = place('a', 'Art', ['period' => '2', 'kind' => 'class']);
 
 it('moves as of a day: out of one and into the other on the same day, and the past stays', function () use (
     $ids,
@@ -35,6 +35,42 @@ it('moves as of a day: out of one and into the other on the same day, and the pa
         ->toBe(['out e1 2026-10-05', 'in p 2026-10-05'])
         ->and($plan->sentence)
         ->toContain('1 student moves from 3 Heron to 3 Plover');
+});
+
+it('moves into another homeroom, out of whichever each was in, and stays in the classes', function () use (
+    $ids,
+    $heron,
+    $plover,
+    $art,
+): void {
+    $tern = place('t', '3 Tern');
+    $gone = place('g', '2 Gone', ['state' => 'archived']);
+    $plan = Moves::plan(
+        new Move(
+            MoveKind::Instead,
+            [mover('uma'), mover('kai'), mover('ada'), mover('noor')],
+            null,
+            $plover,
+            '2026-10-05',
+        ),
+        [
+            'uma' => [in('e1', 'uma', 'h'), in('e2', 'uma', 'a')],
+            'kai' => [in('e3', 'kai', 'h'), in('e4', 'kai', 't'), in('e5', 'kai', 'p')],
+            'ada' => [in('e6', 'ada', 'p')],
+            'noor' => [in('e7', 'noor', 'g')],
+        ],
+        ['h' => $heron, 'p' => $plover, 'a' => $art, 't' => $tern, 'g' => $gone],
+        0,
+        $ids,
+    );
+    expect(changeWords($plan))
+        ->toBe(['out e1 2026-10-05', 'in p 2026-10-05', 'out e3 2026-10-05', 'out e4 2026-10-05', 'in p 2026-10-05'])
+        ->and(array_map(fn($row): string => $row->why, $plan->rows))
+        ->toBe(['period 2 clashes with Art', '', 'in 3 Plover already', ''])
+        ->and($plan->rows[1]->cells['Section']->before)
+        ->toBe('3 Heron and 3 Tern')
+        ->and($plan->sentence)
+        ->toContain('3 students come into 3 Plover');
 });
 
 it('leaves those as they are who are not there, or are there already', function () use ($ids, $heron, $plover): void {
@@ -159,7 +195,7 @@ it('is empty when made again, and undone by its images, for moves drawn at rando
             }
         }
         $snapshot = new Snapshot([Entity::Enrollment->value => $rows]);
-        $kind = MoveKind::cases()[$random->below(3)];
+        $kind = MoveKind::cases()[$random->below(4)];
         $make = fn(Snapshot $s, Ids $ids): Plan => Moves::plan(
             new Move(
                 $kind,

@@ -1,7 +1,7 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { api, data } from '@/api/client';
+import { api, data, type Schemas } from '@/api/client';
 import { useKey } from '@/shell/keys';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
@@ -12,9 +12,11 @@ import { Empty } from '@/ui/Empty';
 import { Instead } from '@/ui/Instead';
 import { MoveDialog } from '../sections/MoveDialog';
 import { ChangeManyDialog } from './ChangeManyDialog';
+import { PasteDialog } from './PasteDialog';
 import { PersonSheet } from './PersonSheet';
 import { useCopy } from '@/ui/useCopy';
 import { many } from '@/ui/words';
+import { rollColumns } from './rollColumns';
 import { SavedViews } from './SavedViews';
 
 const PROBLEMS = {
@@ -66,7 +68,10 @@ export function RollPage({ school }: { school: School }) {
             else next.delete(name);
         }
         setSearch(next, { replace: true });
-        if (!keep) setSelected(new Set());
+        if (!keep) {
+            setSelected(new Set());
+            setPasted(null);
+        }
     };
     useEffect(() => {
         const timer = setTimeout(
@@ -99,8 +104,12 @@ export function RollPage({ school }: { school: School }) {
         initialPageParam: '',
         getNextPageParam: (last) => last.next ?? undefined,
     });
-    const people = useMemo(() => page.data?.pages.flatMap((p) => p.people) ?? [], [page.data]);
-    const total = page.data?.pages[0]?.total ?? 0;
+    const [pasting, setPasting] = useState(false);
+    // Those a pasted list means stand in place of what the filters find.
+    const [pasted, setPasted] = useState<Schemas['PersonLine'][] | null>(null);
+    const found = useMemo(() => page.data?.pages.flatMap((p) => p.people) ?? [], [page.data]);
+    const people = pasted ?? found;
+    const total = pasted?.length ?? page.data?.pages[0]?.total ?? 0;
     const copyText = useCopy();
     const copy = () => {
         const lines = people.filter((p) => selected.has(p.id)).map((p) => `${p.name}\t${p.userName}`);
@@ -108,6 +117,7 @@ export function RollPage({ school }: { school: School }) {
     };
     useKey('m', 'Place selected students', () => setPlacing(true), kind === 'student' && selected.size > 0);
     useKey('v', 'Change selected students', () => setChanging(true), kind === 'student' && selected.size > 0);
+    useKey('l', 'Select by a list', () => setPasting(true), kind === 'student');
     useKey('c', 'Clear the filters', () => {
         setText('');
         set({ q: null, grade: null, problem: null });
@@ -122,13 +132,18 @@ export function RollPage({ school }: { school: School }) {
                     </p>
                 </div>
                 {kind === 'student' && (
+                    <Button kind="quiet" onClick={() => setPasting(true)}>
+                        Select by a list…
+                    </Button>
+                )}
+                {kind === 'student' && (
                     <Downloads
                         label="All students as"
                         href={(format) => `/api/schools/${school.id}/roster?format=${format}`}
                         formats={['xlsx', 'ods', 'csv', 'oneroster']}
                     />
                 )}
-                <SavedViews name="roll" current={search} onOpen={(view) => setSearch(view)} />
+                <SavedViews school={school} current={search} onOpen={(view) => setSearch(view)} />
             </div>
             <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-rule px-6 pb-3">
                 <input
@@ -151,7 +166,16 @@ export function RollPage({ school }: { school: School }) {
                         { value: 'staff', label: 'staff' },
                     ]}
                 />
-                {kind === 'student' && (
+                {pasted && (
+                    <button
+                        aria-label="Show everybody again, not those of the list"
+                        onClick={() => set({})}
+                        className="min-h-7 rounded-card border border-marigold bg-tint px-2 text-sm"
+                    >
+                        {many(pasted.length, 'student')} of a list ×
+                    </button>
+                )}
+                {kind === 'student' && !pasted && (
                     <>
                         <Choice
                             label="Grade"
@@ -204,7 +228,7 @@ export function RollPage({ school }: { school: School }) {
                     onOrder={({ by, down }) =>
                         set({ sort: by === 'name' && !q ? null : by, down: down ? 'yes' : null }, true)
                     }
-                    onEnd={() => page.hasNextPage && !page.isFetchingNextPage && void page.fetchNextPage()}
+                    onEnd={() => !pasted && page.hasNextPage && !page.isFetchingNextPage && void page.fetchNextPage()}
                     empty={
                         !page.data ? (
                             <Instead of={page} what="the Roll" />
@@ -254,84 +278,7 @@ export function RollPage({ school }: { school: School }) {
                             )}
                         </span>
                     }
-                    columns={[
-                        {
-                            id: 'name',
-                            label: 'Name',
-                            value: (p) => p.name,
-                            cell: (p) => (
-                                <>
-                                    {p.name}
-                                    {p.goesBy && <span className="text-muted"> ({p.goesBy})</span>}
-                                </>
-                            ),
-                            width: 'minmax(170px, 2fr)',
-                            sorts: true,
-                        },
-                        ...(kind === 'student'
-                            ? [
-                                  {
-                                      id: 'grade',
-                                      label: 'Grade',
-                                      sorts: true,
-                                      value: (p: (typeof people)[number]) => p.grade,
-                                      width: '62px',
-                                  },
-                                  {
-                                      id: 'number',
-                                      label: 'Number',
-                                      sorts: true,
-                                      value: (p: (typeof people)[number]) => p.number,
-                                      cell: (p: (typeof people)[number]) => (
-                                          <span className="font-mono">{p.number}</span>
-                                      ),
-                                      width: '90px',
-                                  },
-                                  {
-                                      id: 'sections',
-                                      label: 'Sections',
-                                      value: (p: (typeof people)[number]) => p.sections,
-                                      width: 'minmax(150px, 2fr)',
-                                  },
-                                  {
-                                      id: 'guardians',
-                                      label: 'Guardians',
-                                      value: (p: (typeof people)[number]) => p.guardians,
-                                      width: '86px',
-                                  },
-                                  {
-                                      id: 'user',
-                                      label: 'User name',
-                                      value: (p: (typeof people)[number]) => p.userName,
-                                      cell: (p: (typeof people)[number]) => (
-                                          <span className="font-mono">{p.userName}</span>
-                                      ),
-                                      width: 'minmax(140px, 1.6fr)',
-                                  },
-                                  {
-                                      id: 'signed',
-                                      label: 'Signed in',
-                                      value: (p: (typeof people)[number]) => (p.signedIn ? 'yes' : 'never'),
-                                      width: '84px',
-                                  },
-                              ]
-                            : [
-                                  {
-                                      id: 'email',
-                                      label: 'E-mail',
-                                      sorts: true,
-                                      value: (p: (typeof people)[number]) => p.email,
-                                      width: 'minmax(200px, 2fr)',
-                                  },
-                                  {
-                                      id: 'sections',
-                                      label: 'Sections',
-                                      value: (p: (typeof people)[number]) => p.sections,
-                                      width: 'minmax(150px, 2fr)',
-                                      extra: kind === 'guardian',
-                                  },
-                              ]),
-                    ]}
+                    columns={rollColumns(kind)}
                 />
                 {person && (
                     <PersonSheet
@@ -343,6 +290,17 @@ export function RollPage({ school }: { school: School }) {
                     />
                 )}
             </div>
+            {pasting && (
+                <PasteDialog
+                    school={school}
+                    onClose={() => setPasting(false)}
+                    onFound={(named) => {
+                        setPasting(false);
+                        setPasted(named);
+                        setSelected(new Set(named.map((p) => p.id)));
+                    }}
+                />
+            )}
             {changing && (
                 <ChangeManyDialog
                     school={school}

@@ -11,7 +11,7 @@ import { useNotice } from '@/ui/Notice';
 import { PlanSummary } from '@/ui/PlanSummary';
 import { usePlan } from '@/ui/usePlan';
 
-type Kind = 'move' | 'also' | 'remove';
+type Kind = 'move' | 'also' | 'remove' | 'instead';
 
 interface Props {
     school: School;
@@ -46,7 +46,7 @@ export function MoveDialog({ school, section, people, onClose, onDone }: Props) 
                       })
                     : api.POST('/api/schools/{school}/place/plan', {
                           params: { path: { school: school.id } },
-                          body: { people, to, day },
+                          body: { people, to, day, kind: kind === 'instead' ? kind : 'also' },
                       }),
             ),
         apply: async (seen) => {
@@ -58,7 +58,7 @@ export function MoveDialog({ school, section, people, onClose, onDone }: Props) 
             else
                 await api.POST('/api/schools/{school}/place', {
                     params: { path: { school: school.id } },
-                    body: { people, to, day, ...seen },
+                    body: { people, to, day, kind: kind === 'instead' ? kind : 'also', ...seen },
                 });
         },
         then: () => {
@@ -70,19 +70,24 @@ export function MoveDialog({ school, section, people, onClose, onDone }: Props) 
     return (
         <Dialog open wide onClose={onClose} title={section ? `${who} of ${section.name}` : `Place ${who}`}>
             <div className="flex flex-wrap items-end gap-4">
-                {section && (
-                    <Choice
-                        stacked
-                        label="What"
-                        value={kind}
-                        onChange={setKind}
-                        options={[
-                            { value: 'move', label: 'move into' },
-                            { value: 'also', label: 'also enroll in' },
-                            { value: 'remove', label: 'take out' },
-                        ]}
-                    />
-                )}
+                <Choice
+                    stacked
+                    label="What"
+                    value={kind}
+                    onChange={setKind}
+                    options={
+                        section
+                            ? [
+                                  { value: 'move', label: 'move into' },
+                                  { value: 'also', label: 'also enroll in' },
+                                  { value: 'remove', label: 'take out' },
+                              ]
+                            : [
+                                  { value: 'also', label: 'also enroll in' },
+                                  { value: 'instead', label: 'move into, out of others like it' },
+                              ]
+                    }
+                />
                 {kind !== 'remove' && (
                     <Choice
                         stacked
@@ -120,7 +125,7 @@ export function MoveDialog({ school, section, people, onClose, onDone }: Props) 
             <div className="mt-5 flex justify-end gap-3">
                 <Button onClick={onClose}>Cancel</Button>
                 <Button kind="primary" disabled={busy || !plan || plan.changes === 0} onClick={() => apply()}>
-                    {{ move: 'Move', also: 'Enroll', remove: 'Take out' }[kind]} {who}
+                    {{ move: 'Move', also: 'Enroll', remove: 'Take out', instead: 'Move' }[kind]} {who}
                 </Button>
             </div>
         </Dialog>
