@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\LookAlikes;
 
+use Vantrel\Core\Matching\Candidate;
+use Vantrel\Core\Matching\Caution;
 use Vantrel\Core\Matching\Clusters;
 use Vantrel\Core\Matching\Evidence;
 use Vantrel\Core\Matching\Matcher;
@@ -102,7 +104,7 @@ final class LookAlikes
         foreach (Matcher::pairs($students, $known, $weights) as [$student, $candidate]) {
             $other = $candidate->subject;
             if (
-                $candidate->probability >= self::WORTH_A_LOOK &&
+                ($candidate->probability >= self::WORTH_A_LOOK || self::byHand($candidate, $student)) &&
                 !self::numbered([$student->schoolId, $student->number], [$other->schoolId, $other->number])
             ) {
                 [$left, $right] = $student->id < $other->id ? [$student, $other] : [$other, $student];
@@ -110,7 +112,7 @@ final class LookAlikes
                     $left->id,
                     $right->id,
                     $candidate->probability,
-                    $candidate->caution,
+                    self::caution($candidate),
                     $candidate->evidence,
                     facts: ToldApart::facts($left, $right),
                 );
@@ -153,6 +155,25 @@ final class LookAlikes
                 : ['', 0],
             $pairs,
         );
+    }
+
+    /** One with a number and one without, alike in all but the given name: an account that was made by hand, perhaps. */
+    private static function byHand(Candidate $candidate, Subject $student): bool
+    {
+        return $candidate->caution === Caution::OTHER_NAME &&
+            ($student->number === '') !== ($candidate->subject->number === '');
+    }
+
+    /** What is not undone lightly asks for more than a list: two birth dates that no slip explains are two children. */
+    private static function caution(Candidate $candidate): string
+    {
+        foreach ($candidate->caution === '' ? $candidate->evidence : [] as $e) {
+            if ($e->field === 'birth date' && in_array($e->level, ['same year', 'another year', 'differs'], true)) {
+                return 'same name, another birth date';
+            }
+        }
+
+        return $candidate->caution;
     }
 
     /**

@@ -9,6 +9,24 @@ namespace Vantrel\Core\Matching;
  */
 final class Caution
 {
+    /** A given name that is another, where all else is the same and a number is missing. */
+    public const OTHER_NAME = 'a twin, or the same child by another name';
+
+    /**
+     * Another given name, and nothing else that tells the two apart: two who share a birth date and a family name are
+     * twins, or one child who has a name that no table knows.
+     *
+     * @param  array<string, string>  $levels
+     */
+    public static function mayBeOtherName(array $levels): bool
+    {
+        return ($levels['given name'] ?? null) === 'differs' &&
+            ($levels['birth date'] ?? null) === 'alike' &&
+            ($levels['family name'] ?? null) === 'alike' &&
+            !isset($levels['student number']) &&
+            ($levels['e-mail'] ?? null) !== 'differs';
+    }
+
     /**
      * Another given name is another child, a twin above all, however alike the rest: unless the number or the own
      * address is the same, and then a person has to look.
@@ -35,7 +53,7 @@ final class Caution
         return match (true) {
             $given === 'differs' => 'the given name is another',
             $given === 'akin' && !$settled => ($levels['birth date'] ?? null) === 'alike'
-                ? 'a twin, or the same child by another name'
+                ? self::OTHER_NAME
                 : 'the given name is another',
             ($levels['family name'] ?? null) === 'differs' && !$settled => 'the family name is another',
             in_array($levels['student number'] ?? null, ['differs', 'one digit'], true) => 'same name, another number',

@@ -113,7 +113,11 @@ final class Matcher
             foreach ($matcher->score($subject) as [$other, $a, $b, $levels]) {
                 $key = $subject->id < $other->id ? "$subject->id $other->id" : "$other->id $subject->id";
                 $probability = (self::KNOWN_SHARE * $a) / (1 - self::KNOWN_SHARE + self::KNOWN_SHARE * $a + $b);
-                if (isset($seen[$key]) || $probability < self::OTHER || Caution::isAnother($levels)) {
+                $otherName = Caution::mayBeOtherName($levels);
+                if (
+                    isset($seen[$key]) ||
+                    (!$otherName && ($probability < self::OTHER || Caution::isAnother($levels)))
+                ) {
                     continue;
                 }
                 $seen[$key] = true;
@@ -123,7 +127,7 @@ final class Matcher
                         $other,
                         $matcher->comparator->evidence($subject, $other),
                         $probability,
-                        Caution::of($levels),
+                        $otherName ? Caution::OTHER_NAME : Caution::of($levels),
                     ),
                 ];
             }

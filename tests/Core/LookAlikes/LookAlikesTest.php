@@ -61,11 +61,25 @@ it('leaves twins, siblings, namesakes and numbered accounts alone', function (ar
     expect(pairsAmong($child('a'), $child('b', ...$with)))->toBe([]);
 })->with([
     'a twin' => [['given' => 'Amal', 'number' => '020418']],
-    'a twin without a number' => [['given' => 'Amal', 'number' => '']],
     'a sibling' => [['given' => 'Amal', 'number' => '', 'birthDate' => '2017-01-01', 'grade' => '02']],
     'a namesake' => [['number' => '030000', 'birthDate' => '2015-12-24', 'contacts' => ['bo@x.example']]],
     'one digit apart in the numbers' => [['number' => '020418']],
 ]);
+
+it('asks about a twin whose account has no number: it may be the same child by another name', function () use (
+    $child,
+): void {
+    $crowd = array_map(fn(int $i): Subject => new Subject("x$i", "Given$i", "Family$i", '2014-01-01'), range(1, 50));
+    $pair = fn(Subject $a, Subject $b): ?LookAlike => LookAlikes::of([$a], [...$crowd, $a, $b])[0] ?? null;
+    $asked = $pair($child('a'), $child('b', given: 'Amal', number: ''));
+    expect($asked?->caution)
+        ->toBe('a twin, or the same child by another name')
+        ->and($asked?->isClear())
+        ->toBeFalse()
+        // Two who both have none are as they came: brothers and sisters of a list without numbers.
+        ->and($pair($child('a', number: ''), $child('b', given: 'Amal', number: '')))
+        ->toBeNull();
+});
 
 it('shows three accounts of one child as one cluster, and cuts it where two of them are told apart', function () use (
     $child,
