@@ -104,7 +104,9 @@ final class LookAlikes
         foreach (Matcher::pairs($students, $known, $weights) as [$student, $candidate]) {
             $other = $candidate->subject;
             if (
-                ($candidate->probability >= self::WORTH_A_LOOK || self::byHand($candidate, $student)) &&
+                (self::otherName($candidate)
+                    ? ($student->number === '') !== ($other->number === '')
+                    : $candidate->probability >= self::WORTH_A_LOOK) &&
                 !self::numbered([$student->schoolId, $student->number], [$other->schoolId, $other->number])
             ) {
                 [$left, $right] = $student->id < $other->id ? [$student, $other] : [$other, $student];
@@ -157,11 +159,17 @@ final class LookAlikes
         );
     }
 
-    /** One with a number and one without, alike in all but the given name: an account that was made by hand, perhaps. */
-    private static function byHand(Candidate $candidate, Subject $student): bool
+    /**
+     * Whether the given names are two: a twin, unless one of the accounts was made by hand, as one without a number
+     * beside one with a number may be.
+     */
+    private static function otherName(Candidate $candidate): bool
     {
         return $candidate->caution === Caution::OTHER_NAME &&
-            ($student->number === '') !== ($candidate->subject->number === '');
+            array_filter(
+                $candidate->evidence,
+                fn(Evidence $e): bool => $e->field === 'given name' && $e->level === 'differs',
+            ) !== [];
     }
 
     /** What is not undone lightly asks for more than a list: two birth dates that no slip explains are two children. */

@@ -10,8 +10,8 @@ use Vantrel\Core\Matching\Subject;
 
 /**
  * A Roll with second accounts in it whose first ones are known: a {@see MixedUpList} brought in by hand, as if nobody
- * had been matched, and without its numbers, which a school gives once. Twins, brothers and sisters and namesakes are in
- * it as they are in the list.
+ * had been matched, and without its numbers, which a school gives once. Twins, brothers and sisters and namesakes are
+ * in it as they are in the list.
  */
 final class PlantedLookAlikes
 {
