@@ -1,6 +1,5 @@
 import {
     type ColumnDef,
-    type Row,
     flexRender,
     getCoreRowModel,
     getSortedRowModel,
@@ -11,6 +10,7 @@ import { defaultRangeExtractor, useVirtualizer } from '@tanstack/react-virtual';
 import { Popover } from 'radix-ui';
 import { type ReactNode, useEffect, useId, useMemo, useRef, useState } from 'react';
 import { useKey } from '@/shell/keys';
+import { type RowActs, TableRow } from './TableRow';
 import { useOver } from './useOver';
 import { useStored } from './useStored';
 
@@ -64,11 +64,6 @@ interface Props<T> {
     empty?: ReactNode;
 }
 
-/** What a row is called: its first cell. */
-function nameOf<T>(row: Row<T>): string {
-    return String(row.getVisibleCells()[0]?.getValue() ?? '');
-}
-
 /** The table of every list: virtual rows, sorting, chosen columns, selection with Shift and Ctrl, and the keyboard. */
 export function DataTable<T>({
     label,
@@ -106,7 +101,6 @@ export function DataTable<T>({
                 id: c.id,
                 header: c.label,
                 accessorFn: c.value,
-                cell: (info) => (c.cell ? c.cell(info.row.original) : String(info.getValue())),
                 sortingFn: 'alphanumeric',
                 enableSorting: !onOrder || c.sorts === true,
             })),
@@ -133,7 +127,7 @@ export function DataTable<T>({
         count: sorted.length,
         getScrollElement: () => scroller.current,
         estimateSize: () => ROW,
-        overscan: 12,
+        overscan: 6,
         // The active row is always in the tree: a screen reader is told of it by its id.
         rangeExtractor: (range) => {
             const seen = defaultRangeExtractor(range);
@@ -200,7 +194,31 @@ export function DataTable<T>({
     useKey('x', 'Select the row', () => toggle(cursor, 'add'), Boolean(onSelect));
 
     const tracks = `${onSelect ? '34px ' : ''}${shown.map((c) => c.width).join(' ')} 30px`;
-    const width = { display: 'grid', gridTemplateColumns: tracks };
+    const width = useMemo(() => ({ display: 'grid', gridTemplateColumns: tracks }), [tracks]);
+    const place = useMemo(
+        () => ({ ...width, position: 'absolute', top: 0, left: 0, right: 0, height: ROW, contain: 'strict' }) as const,
+        [width],
+    );
+    // What the rows call stays the same while what it does follows the table.
+    const latest = useRef<RowActs<T>>({ click: () => undefined, tick: () => undefined });
+    useEffect(() => {
+        latest.current = {
+            click: (index, row, event) => {
+                setCursor(index);
+                if (onSelect && event.shiftKey) toggle(index, 'range');
+                else if (onSelect && (event.ctrlKey || event.metaKey)) toggle(index, 'add');
+                else onOpen?.(row);
+            },
+            tick: (index) => toggle(index, 'add'),
+        };
+    });
+    const acts = useMemo<RowActs<T>>(
+        () => ({
+            click: (index, row, event) => latest.current.click(index, row, event),
+            tick: (index) => latest.current.tick(index),
+        }),
+        [],
+    );
     // Where the columns need more than there is, the table scrolls sideways, its head with it.
     const across = shown.reduce((sum, c) => sum + Number(/\d+(?=px)/.exec(c.width)?.[0] ?? 0), onSelect ? 84 : 50);
 
@@ -281,51 +299,22 @@ export function DataTable<T>({
                             const row = sorted[item.index];
                             if (!row) return null;
                             const key = id(row.original);
-                            const isCurrent = key === current;
-                            const isSelected = selected?.has(key) ?? false;
                             return (
-                                <div
+                                <TableRow
                                     key={row.id}
-                                    id={`${domId}-${item.index}`}
-                                    role="row"
-                                    aria-rowindex={item.index + 2}
-                                    aria-selected={onSelect ? isSelected : isCurrent}
-                                    style={{
-                                        ...width,
-                                        position: 'absolute',
-                                        top: 0,
-                                        left: 0,
-                                        right: 0,
-                                        height: ROW,
-                                        transform: `translateY(${item.start - HEAD}px)`,
-                                    }}
-                                    className={`items-center border-b border-rule pl-5 text-sm ${onOpen ? 'cursor-pointer' : ''} ${isCurrent || isSelected ? 'bg-tint' : ''} ${isCurrent ? 'border-l-[3px] border-l-marigold !pl-[17px]' : ''} ${item.index === cursor ? 'cursor-row' : ''} ${marked?.(row.original) && !isCurrent ? 'font-semibold' : ''}`}
-                                    onClick={(event) => {
-                                        setCursor(item.index);
-                                        if (onSelect && event.shiftKey) toggle(item.index, 'range');
-                                        else if (onSelect && (event.ctrlKey || event.metaKey))
-                                            toggle(item.index, 'add');
-                                        else onOpen?.(row.original);
-                                    }}
-                                >
-                                    {onSelect && (
-                                        <span role="gridcell" onClick={(event) => event.stopPropagation()}>
-                                            <input
-                                                type="checkbox"
-                                                tabIndex={-1}
-                                                aria-label={`Select ${nameOf(row)}`}
-                                                className="accent-ink"
-                                                checked={isSelected}
-                                                onChange={() => toggle(item.index, 'add')}
-                                            />
-                                        </span>
-                                    )}
-                                    {row.getVisibleCells().map((cell) => (
-                                        <span role="gridcell" key={cell.id} className="truncate pr-3">
-                                            {flexRender(cell.column.columnDef.cell, cell.getContext())}
-                                        </span>
-                                    ))}
-                                </div>
+                                    domId={`${domId}-${item.index}`}
+                                    index={item.index}
+                                    row={row.original}
+                                    columns={shown}
+                                    style={place}
+                                    start={item.start - HEAD}
+                                    current={key === current}
+                                    selected={onSelect ? (selected?.has(key) ?? false) : null}
+                                    cursor={item.index === cursor}
+                                    marked={marked?.(row.original) ?? false}
+                                    opens={onOpen !== undefined}
+                                    acts={acts}
+                                />
                             );
                         })}
                     </div>

@@ -110,6 +110,7 @@ export function RollPage({ school }: { school: School }) {
     const found = useMemo(() => page.data?.pages.flatMap((p) => p.people) ?? [], [page.data]);
     const people = pasted ?? found;
     const total = pasted?.length ?? page.data?.pages[0]?.total ?? 0;
+    const columns = useMemo(() => rollColumns(kind), [kind]);
     const copyText = useCopy();
     const copy = () => {
         const lines = people.filter((p) => selected.has(p.id)).map((p) => `${p.name}\t${p.userName}`);
@@ -278,7 +279,7 @@ export function RollPage({ school }: { school: School }) {
                             )}
                         </span>
                     }
-                    columns={rollColumns(kind)}
+                    columns={columns}
                 />
                 {person && (
                     <PersonSheet
