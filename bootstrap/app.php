@@ -30,6 +30,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
     ->withRouting(web: __DIR__ . '/../routes/web.php', commands: __DIR__ . '/../routes/console.php')
     ->withCommands([
         __DIR__ . '/../app/Accounts/Commands',
+        __DIR__ . '/../app/Desk/Commands',
         __DIR__ . '/../app/Intake/Commands',
         __DIR__ . '/../app/Ledger/Commands',
         __DIR__ . '/../app/LookAlikes/Commands',

@@ -15,3 +15,6 @@ Schedule::command('vantrel:look-alikes')->everyMinute()->withoutOverlapping()->o
 
 // How likely two are one goes by how common their names are, which others change: once a night everyone is looked at.
 Schedule::command('vantrel:look-alikes --all')->dailyAt('03:10')->withoutOverlapping()->onOneServer();
+
+// As it stands in the evening, so that a week stays as it was on its last day.
+Schedule::command('vantrel:coverage')->dailyAt('21:30')->withoutOverlapping()->onOneServer();

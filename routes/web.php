@@ -8,6 +8,7 @@ use App\Accounts\Http\SessionController;
 use App\Accounts\Http\SingleSignOnController;
 use App\Accounts\Http\TransferController;
 use App\CommandBox\Http\CommandController;
+use App\Desk\Http\CoverageController;
 use App\Desk\Http\DeskController;
 use App\Door\Http\CodeController;
 use App\Door\Http\JoinController;
@@ -131,6 +132,8 @@ Route::prefix('api')->group(function (): void {
                 Route::post('desk/put-off', [DeskController::class, 'putOffOne']);
                 Route::post('desk/take-back', [DeskController::class, 'takeBack']);
                 Route::post('desk/read', [DeskController::class, 'read']);
+                Route::get('coverage', [CoverageController::class, 'show']);
+                Route::get('coverage/sheet', [CoverageController::class, 'sheet']);
                 Route::get('intakes', [IntakeController::class, 'index']);
                 Route::post('intakes', [IntakeController::class, 'store'])->middleware('throttle:upload');
                 Route::get('people', [RollController::class, 'index']);

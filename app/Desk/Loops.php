@@ -58,6 +58,7 @@ final class Loops
             ->selectRaw('count(*) n, min(made_at) since')
             ->first();
         $counts = $this->problems->counts($school);
+        $since = $this->problems->since($school);
         $problem = fn(AccountProblem $which): int => $counts[$which->value] ?? 0;
         return [
             Loop::of(
@@ -120,7 +121,7 @@ final class Loops
                 ['Unplaced student', 'in no open section'],
                 ['Unplaced students', 'in no open section'],
                 $problem(AccountProblem::Unplaced),
-                null,
+                $since[AccountProblem::Unplaced->value] ?? null,
                 'roll?kind=student&problem=unplaced',
             ),
             Loop::of(
@@ -133,12 +134,21 @@ final class Loops
                 'sections?state=no_lead',
             ),
             Loop::of(
+                'under_13_unreached',
+                'roll',
+                ['Child under 13 nobody can be asked for', 'no guardian with an address or a telephone'],
+                ['Children under 13 nobody can be asked for', 'no guardian with an address or a telephone'],
+                $problem(AccountProblem::YoungUnreached),
+                $since[AccountProblem::YoungUnreached->value] ?? null,
+                'roll?kind=student&problem=under_13_unreached',
+            ),
+            Loop::of(
                 'no_card',
                 'print-room',
                 ['Student without a card', 'no login card printed yet'],
                 ['Students without a card', 'no login card printed yet'],
                 $problem(AccountProblem::NoCard),
-                null,
+                $since[AccountProblem::NoCard->value] ?? null,
                 'print-room',
             ),
             Loop::of(
@@ -147,7 +157,7 @@ final class Loops
                 ['Account never opened', 'a student who has not signed in'],
                 ['Accounts never opened', 'students who have not signed in'],
                 $problem(AccountProblem::NeverSignedIn),
-                null,
+                $since[AccountProblem::NeverSignedIn->value] ?? null,
                 'roll?kind=student&problem=never_signed_in',
             ),
             Loop::of(
@@ -156,7 +166,7 @@ final class Loops
                 ['Student without a guardian', 'no contact on record'],
                 ['Students without a guardian', 'no contact on record'],
                 $problem(AccountProblem::NoGuardian),
-                null,
+                $since[AccountProblem::NoGuardian->value] ?? null,
                 'roll?kind=student&problem=no_guardian',
             ),
             Loop::of(
@@ -165,7 +175,7 @@ final class Loops
                 ['Card lost', 'a student without another one'],
                 ['Cards lost', 'students without another one'],
                 $problem(AccountProblem::CardLost),
-                null,
+                $since[AccountProblem::CardLost->value] ?? null,
                 'roll?kind=student&problem=card_lost',
             ),
             Loop::of(
@@ -174,7 +184,7 @@ final class Loops
                 ['Number twice', 'but for zeros before it, another student has it too'],
                 ['Numbers twice', 'but for zeros before them, another student has them too'],
                 $problem(AccountProblem::NumberTwice),
-                null,
+                $since[AccountProblem::NumberTwice->value] ?? null,
                 'roll?kind=student&problem=number_twice',
             ),
             Loop::of(
@@ -183,7 +193,7 @@ final class Loops
                 ['Grade unlike the age', 'a wrong birth date, or a wrong grade'],
                 ['Grades unlike the age', 'wrong birth dates, or wrong grades'],
                 $problem(AccountProblem::GradeUnlikeAge),
-                null,
+                $since[AccountProblem::GradeUnlikeAge->value] ?? null,
                 'roll?kind=student&problem=grade_unlike_age',
             ),
             Loop::of(
@@ -192,7 +202,7 @@ final class Loops
                 ['Student who left and is still in a section', 'take them off, or have them back'],
                 ['Students who left and are still in a section', 'take them off, or have them back'],
                 $problem(AccountProblem::LeftEnrolled),
-                null,
+                $since[AccountProblem::LeftEnrolled->value] ?? null,
                 'roll?kind=student&problem=left_enrolled',
             ),
         ];

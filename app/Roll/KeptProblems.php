@@ -45,6 +45,20 @@ final class KeptProblems
         );
     }
 
+    /** @return array<string, string> since when the one that has it longest has each, YYYY-MM-DD */
+    public function since(School $school): array
+    {
+        return array_map(
+            strval(...),
+            DB::table('roll_problems')
+                ->where('school_id', $school->id)
+                ->groupBy('problem')
+                ->selectRaw('problem, min(since) s')
+                ->pluck('s', 'problem')
+                ->all(),
+        );
+    }
+
     /** For those an entry has touched. */
     public function follow(int $seq): void
     {
@@ -139,6 +153,7 @@ final class KeptProblems
                                 ->where('problem', '!=', AccountProblem::NumberTwice->value)
                                 ->orWhere('school_id', '!=', $school),
                         ),
+                    $today,
                 );
             }
             $this->numbers($school, $today, $students->pluck('plain_number')->filter());
@@ -176,7 +191,7 @@ final class KeptProblems
                 }
             }
         }
-        $this->keep($is, $was);
+        $this->keep($is, $was, $today);
     }
 
     /**
@@ -212,14 +227,18 @@ final class KeptProblems
             ->whereNotNull('last_signed_in_at')
             ->pluck('person_id')
             ->flip();
-        $guardians = $cards = [];
+        $guardians = $cards = $reached = [];
         foreach (
-            DB::table('guardianships')
-                ->whereIn('student_id', $ids)
-                ->get(['student_id', 'state'])
+            DB::table('guardianships as g')
+                ->join('people as c', 'c.id', '=', 'g.guardian_id')
+                ->whereIn('g.student_id', $ids)
+                ->get(['g.student_id', 'g.state', 'c.email', 'c.phone'])
             as $g
         ) {
             $guardians[$g->student_id][$g->state] = true;
+            if ($g->state !== GuardianshipState::Ended->value && ($g->email !== null || $g->phone !== null)) {
+                $reached[$g->student_id] = true;
+            }
         }
         $badges = DB::table('sign_ins as i')
             ->join('badges as b', 'b.sign_in_id', '=', 'i.id')
@@ -245,6 +264,7 @@ final class KeptProblems
                 isset($signedIn[$id]),
                 array_diff_key($guardians[$id] ?? [], [GuardianshipState::Ended->value => true]) !== [],
                 isset($guardians[$id][GuardianshipState::Connected->value]),
+                isset($reached[$id]),
                 isset($cards[$id][BadgeState::Live->value]),
                 isset($cards[$id][BadgeState::Lost->value]),
                 $p->email !== null && $domains !== [] && !in_array($domain, $domains, true),
@@ -268,8 +288,9 @@ final class KeptProblems
      *
      * @param  list<array{school_id: string, problem: string, person_id: string}>  $is
      * @param  Closure(Builder): Builder  $where whose rows these are instead of
+     * @param  string  $today since when whoever had it not before has it, YYYY-MM-DD
      */
-    private function keep(array $is, Closure $where): void
+    private function keep(array $is, Closure $where, string $today): void
     {
         $key = fn(array $row): string => implode(' ', $row);
         $was = $where(DB::table('roll_problems'))
@@ -287,7 +308,9 @@ final class KeptProblems
             }
         }
         foreach ($is->diffKeys($was)->sortKeys()->values()->chunk(500) as $rows) {
-            DB::table('roll_problems')->insertOrIgnore($rows->all());
+            DB::table('roll_problems')->insertOrIgnore(
+                $rows->map(fn(array $row): array => [...$row, 'since' => $today])->all(),
+            );
         }
     }
 }

@@ -14,6 +14,7 @@ final readonly class AccountFacts
      * @param  bool  $signedIn whether anybody has signed in with one of the user names, ever
      * @param  bool  $guarded whether a guardian is on record, connected or not
      * @param  bool  $connected whether a guardian is connected
+     * @param  bool  $reached whether a guardian on record has an address or a telephone
      * @param  bool  $carded whether a card works
      * @param  bool  $lost whether a card was lost
      * @param  bool  $outside whether the own address is in none of the mail domains that the school has named
@@ -28,6 +29,7 @@ final readonly class AccountFacts
         public bool $signedIn,
         public bool $guarded,
         public bool $connected,
+        public bool $reached,
         public bool $carded,
         public bool $lost,
         public bool $outside,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vantrel\Core\Roll;
 
 use Vantrel\Core\Records\PersonState;
+use Vantrel\Core\Values\CalendarDate;
 use Vantrel\Core\Values\GradeLevel;
 
 /** What may be amiss with the account of a student. */
@@ -14,6 +15,8 @@ enum AccountProblem: string
     case NeverSignedIn = 'never_signed_in';
     case NoGuardian = 'no_guardian';
     case NotConnected = 'not_connected';
+    /** The law asks for a parent's word (16 CFR Part 312, for children under 13, USA), and there is nobody to ask. */
+    case YoungUnreached = 'under_13_unreached';
     case NoCard = 'no_card';
     case CardLost = 'card_lost';
     case OutsideDomain = 'outside_domain';
@@ -27,6 +30,9 @@ enum AccountProblem: string
      * three years younger or two older than that is likelier to have a wrong birth date or grade than to be so.
      */
     private const YEARS_OVER_GRADE = [3, 8];
+
+    /** From this age on a child speaks for itself on line: 16 CFR 312.2, "child". */
+    private const OF_AGE = 13;
 
     /** In which state an account can have it. */
     public function state(): PersonState
@@ -42,6 +48,9 @@ enum AccountProblem: string
                 self::NeverSignedIn => !$account->signedIn,
                 self::NoGuardian => !$account->guarded,
                 self::NotConnected => !$account->connected,
+                self::YoungUnreached => $account->born !== null &&
+                    !$account->reached &&
+                    CalendarDate::age($account->born, $account->today) < self::OF_AGE,
                 self::NoCard => !$account->carded,
                 self::CardLost => $account->lost && !$account->carded,
                 self::OutsideDomain => $account->outside,

@@ -40,10 +40,16 @@ final class AccountsRead
                 $lost = $lost || $badge->state() === BadgeState::Lost;
             }
         }
-        $links = array_map(
-            fn(Guardianship $link): GuardianshipState => $link->state(),
-            $records->where(Guardianship::class, 'student_id', $student->id),
-        );
+        $links = [];
+        $reached = false;
+        foreach ($records->where(Guardianship::class, 'student_id', $student->id) as $link) {
+            $links[] = $link->state();
+            $guardian = $records->find(Person::class, $link->guardianId());
+            $reached =
+                $reached ||
+                ($link->state() !== GuardianshipState::Ended &&
+                    ($guardian?->email() !== null || $guardian?->phone() !== null));
+        }
 
         return new AccountFacts(
             $student->state(),
@@ -51,6 +57,7 @@ final class AccountsRead
             $signedIn,
             array_filter($links, fn(GuardianshipState $s): bool => $s !== GuardianshipState::Ended) !== [],
             in_array(GuardianshipState::Connected, $links, true),
+            $reached,
             $carded,
             $lost,
             self::isOutside($student->email(), $records->find(School::class, $student->schoolId())),

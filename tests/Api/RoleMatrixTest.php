@@ -124,6 +124,8 @@ function matrix(): array
         'GET api/schools/{school}/year-turn' => $school,
         'POST api/schools/{school}/year-turn/rehearse' => $school,
         'POST api/schools/{school}/year-turn' => $school,
+        'GET api/schools/{school}/coverage' => $school,
+        'GET api/schools/{school}/coverage/sheet' => $school,
         'GET api/schools/{school}/ledger' => $school,
         'GET api/schools/{school}/ledger/sheet' => $school,
         'GET api/schools/{school}/messages' => $school,

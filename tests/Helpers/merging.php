@@ -27,6 +27,7 @@ function account(string $id, array $with = []): Person
         'phone' => null,
         'state' => 'active',
         'merged_into' => null,
+        'erased_on' => null,
         ...$with,
     ]);
 }

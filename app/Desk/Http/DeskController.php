@@ -28,6 +28,7 @@ use Illuminate\Support\Facades\DB;
 use stdClass;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records\PersonKind;
+use Vantrel\Core\Roll\AccountProblem;
 
 /** The first screen: what waits, counted, and what others have done. */
 final class DeskController
@@ -45,7 +46,10 @@ final class DeskController
     {
         $open = array_values(array_filter($this->loops->of($school), fn(Loop $l): bool => $l->count > 0));
         // Oldest first; what has no date follows in the order of the work.
-        usort($open, fn(Loop $a, Loop $b): int => ($a->since ?? '9999') <=> ($b->since ?? '9999'));
+        // Whoever waits for an answer comes first, the longest waiting before the others; what is amiss with accounts
+        // comes in the order of the work.
+        $waits = fn(Loop $l): string => AccountProblem::tryFrom($l->key) === null ? $l->since ?? '9999' : '9999';
+        usort($open, fn(Loop $a, Loop $b): int => $waits($a) <=> $waits($b));
         $putOff = $this->putOff($school, $open);
         $away = array_map(fn(PutOff $p): string => $p->key, $putOff);
         // Kind by kind, so that each count is one range of an index.

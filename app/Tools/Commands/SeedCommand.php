@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace App\Tools\Commands;
 
+use App\Desk\Coverage;
 use App\LookAlikes\Finding;
 use App\Models\School;
 use App\Platform\PlannerKit;
 use App\Roll\SearchIndex;
+use App\Tools\DemoCoverage;
 use App\Tools\DemoIntake;
 use Database\Seeders\DemoDistrict;
 use Illuminate\Console\Command;
@@ -24,7 +26,7 @@ final class SeedCommand extends Command
 
     protected $description = 'Fill an empty database; does nothing where there is data';
 
-    public function handle(PlannerKit $kit, Finding $finding, SearchIndex $words): int
+    public function handle(PlannerKit $kit, Finding $finding, SearchIndex $words, Coverage $coverage): int
     {
         if (DB::table('schools')->exists()) {
             return self::SUCCESS;
@@ -41,6 +43,9 @@ final class SeedCommand extends Command
         }
         $finding->run();
         $words->all();
+        foreach (School::query()->get() as $school) {
+            DemoCoverage::of($school, $coverage);
+        }
 
         return self::SUCCESS;
     }

@@ -858,6 +858,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/{school}/coverage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How many have signed in, have a card, have a guardian connected, and how that went */
+        get: operations["showCoverageController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/coverage/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same as a sheet: how it stands, and the weeks of the whole school */
+        get: operations["sheetCoverageController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools/{school}/desk": {
         parameters: {
             query?: never;
@@ -2202,6 +2236,27 @@ export interface components {
             samples: string[];
             field: string | null;
             why: string;
+        };
+        CoverageLine: {
+            id: string;
+            name: string;
+            kind: string;
+            students: number;
+            signedIn: number;
+            carded: number;
+            connected: number;
+            before: components["schemas"]["CoverageWeek"] | null;
+        };
+        CoveragePage: {
+            lines: components["schemas"]["CoverageLine"][];
+            weeks: components["schemas"]["CoverageWeek"][];
+        };
+        CoverageWeek: {
+            week: string;
+            students: number;
+            signedIn: number;
+            carded: number;
+            connected: number;
         };
         /** @enum {string} */
         CredentialKind: "password" | "passphrase" | "card" | "sign_on" | "second_factor" | "link" | "session";
@@ -4412,6 +4467,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OfferPage"];
+                };
+            };
+        };
+    };
+    showCoverageController: {
+        parameters: {
+            query?: {
+                part?: string;
+            };
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CoveragePage"];
+                };
+            };
+        };
+    };
+    sheetCoverageController: {
+        parameters: {
+            query: {
+                format: "csv" | "xlsx" | "ods";
+            };
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
                 };
             };
         };

@@ -1,5 +1,6 @@
 import { Navigate, Route, Routes, useLocation, useParams } from 'react-router';
 import { SignInPage } from '@/areas/access/SignInPage';
+import { CoveragePage } from '@/areas/desk/CoveragePage';
 import { DeskPage } from '@/areas/desk/DeskPage';
 import { ListPage } from '@/areas/intake/ListPage';
 import { IntakePage } from '@/areas/intake/IntakePage';
@@ -37,6 +38,7 @@ export default function Staff() {
         <Frame me={me} school={school}>
             <Routes>
                 <Route path="desk" element={only(<DeskPage school={school} />)} />
+                <Route path="desk/coverage" element={only(<CoveragePage school={school} />)} />
                 <Route path="intake" element={only(<IntakePage school={school} />)} />
                 <Route path="intake/:id" element={only(<ListPage school={school} />)} />
                 <Route path="intake/:id/sheet" element={only(<SheetPage />)} />

@@ -23,6 +23,7 @@ function ofMany(string $id, array $with = []): Person
         'number' => '020417',
         'grade' => '04',
         'state' => 'active',
+        'erased_on' => null,
         ...$with,
     ]);
 }

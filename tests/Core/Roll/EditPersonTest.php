@@ -28,6 +28,7 @@ function toBeEdited(array $with = []): Person
         'phone' => null,
         'state' => 'active',
         'merged_into' => null,
+        'erased_on' => null,
         ...$with,
     ]);
 }

@@ -41,6 +41,12 @@ export function DeskPage({ school }: { school: School }) {
                     {many(people.students ?? 0, 'student')}, {many(people.guardians ?? 0, 'guardian')},{' '}
                     {people.staff ?? 0} staff, {many(people.sections ?? 0, 'section')}
                 </p>
+                <Link
+                    className="min-h-6 text-sm leading-6 underline decoration-rule underline-offset-4"
+                    to={`/s/${school.code}/desk/coverage`}
+                >
+                    Coverage
+                </Link>
             </div>
             {(people.students ?? 0) === 0 ? (
                 <Empty

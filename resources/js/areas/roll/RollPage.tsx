@@ -24,6 +24,7 @@ const PROBLEMS = {
     never_signed_in: 'never signed in',
     no_guardian: 'no guardian',
     not_connected: 'no guardian connected',
+    under_13_unreached: 'under 13, guardian unreachable',
     no_card: 'no card',
     card_lost: 'card lost',
     outside_domain: 'address outside the domain',
