@@ -136,8 +136,8 @@ final class Loops
             Loop::of(
                 'under_13_unreached',
                 'roll',
-                ['Child under 13 nobody can be asked for', 'no guardian with an address or a telephone'],
-                ['Children under 13 nobody can be asked for', 'no guardian with an address or a telephone'],
+                ['Child under 13 without a guardian to reach', 'no guardian with an address or a telephone'],
+                ['Children under 13 without a guardian to reach', 'no guardian with an address or a telephone'],
                 $problem(AccountProblem::YoungUnreached),
                 $since[AccountProblem::YoungUnreached->value] ?? null,
                 'roll?kind=student&problem=under_13_unreached',

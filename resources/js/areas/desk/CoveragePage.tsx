@@ -49,7 +49,9 @@ export function CoveragePage({ school }: { school: School }) {
             <div className="border-b border-rule px-6 py-4">
                 <div className="flex flex-wrap items-baseline gap-x-5">
                     <h1 className="text-2xl">Coverage</h1>
-                    <p className="min-w-0 flex-1 text-sm text-muted">how far the accounts of the students have come</p>
+                    <p className="min-w-0 flex-1 text-sm text-muted">
+                        how far the accounts of the students have come; in small, points more than four weeks ago
+                    </p>
                     <Downloads
                         label="As a sheet"
                         href={(format) => `/api/schools/${school.id}/coverage/sheet?format=${format}`}

@@ -1,6 +1,6 @@
 import { screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import type { Schemas } from '@/api/client';
 import type { School } from '@/shell/session';
 import { show } from '@/testing/page';
@@ -29,9 +29,11 @@ const line = (id: string, name: string, more: Partial<Schemas['CoverageLine']> =
 const COVERAGE = 'GET /api/schools/S1/coverage';
 
 describe('coverage', () => {
-    beforeEach(() => {
-        vi.spyOn(HTMLElement.prototype, 'offsetHeight', 'get').mockReturnValue(600);
-        vi.spyOn(HTMLElement.prototype, 'offsetWidth', 'get').mockReturnValue(900);
+    // Nothing is laid out here: the box is as high as this says.
+    beforeAll(() => {
+        Object.defineProperty(HTMLElement.prototype, 'clientHeight', { configurable: true, get: () => 340 });
+        Object.defineProperty(HTMLElement.prototype, 'clientWidth', { configurable: true, get: () => 800 });
+        Element.prototype.scrollTo = () => undefined;
     });
 
     it('says how it went over the weeks, and how much more it is than four weeks ago', async () => {

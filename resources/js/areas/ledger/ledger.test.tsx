@@ -1,6 +1,6 @@
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import type { Schemas } from '@/api/client';
 import { show } from '@/testing/page';
 import { serverAnswers, sentTo } from '@/testing/server';
@@ -36,12 +36,6 @@ const page = (entries: Schemas['LedgerLine'][], about: string | null = null): Sc
 const LEDGER = `GET /api/schools/${school.id}/ledger`;
 
 describe('the Ledger', () => {
-    beforeEach(() => {
-        // Rows of a virtual table need a height.
-        vi.spyOn(HTMLElement.prototype, 'offsetHeight', 'get').mockReturnValue(600);
-        vi.spyOn(HTMLElement.prototype, 'offsetWidth', 'get').mockReturnValue(900);
-    });
-
     it('asks for an area and for who did it, and hands out what it shows', async () => {
         serverAnswers({
             [LEDGER]: page([entry()]),

@@ -1,6 +1,6 @@
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import type { Schemas } from '@/api/client';
 import type { School } from '@/shell/session';
 import { show } from '@/testing/page';
@@ -100,11 +100,6 @@ describe('the look-alikes', () => {
         probability: clear ? 0.9999 : 0.7,
         why: clear ? '' : 'the given name is another',
         clear,
-    });
-
-    beforeEach(() => {
-        vi.spyOn(HTMLElement.prototype, 'offsetHeight', 'get').mockReturnValue(600);
-        vi.spyOn(HTMLElement.prototype, 'offsetWidth', 'get').mockReturnValue(900);
     });
 
     it('merges the clear ones once they have been looked at', async () => {
