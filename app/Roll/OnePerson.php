@@ -12,6 +12,7 @@ use App\Roll\Views\Enrolled;
 use App\Roll\Views\Happening;
 use App\Roll\Views\PersonDetail;
 use App\Roll\Views\Relative;
+use App\Roll\Views\SentTo;
 use App\Roll\Views\UserName;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
@@ -156,6 +157,27 @@ final class OnePerson
                     )
                     ->all(),
             ),
+            $this->messages($person, $schools),
         );
+    }
+
+    /**
+     * @param  list<string>  $schools
+     * @return list<SentTo>
+     */
+    private function messages(Person $person, array $schools): array
+    {
+        return $person->email === null
+            ? []
+            : array_values(
+                DB::table('outgoing_messages')
+                    ->where('to_address', $person->email)
+                    ->whereIn('school_id', $schools)
+                    ->orderByDesc('made_at')
+                    ->limit(10)
+                    ->get(['id', 'subject', 'made_at'])
+                    ->map(fn(object $m): SentTo => new SentTo($m->id, $m->subject, Instant::iso($m->made_at)))
+                    ->all(),
+            );
     }
 }

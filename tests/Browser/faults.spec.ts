@@ -5,6 +5,7 @@ import { settled } from './states';
 /** Every view of a coordinator that is reached by an address; all begin with something asked of the server. */
 const VIEWS = [
     'desk',
+    'desk/coverage',
     'intake',
     'roll',
     'transfers',

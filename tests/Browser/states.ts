@@ -58,6 +58,8 @@ const COORDINATORS: State[] = [
     menu('own menu', /Halloran/),
     dialog('keys', key('?')),
     { name: 'command box', reach: key('/'), close: escape },
+    { name: 'coverage', at: 'desk/coverage' },
+    { name: 'coverage of a grade', reach: (page) => openRow(page, /^Grade 1/) },
     { name: 'intake', at: 'intake' },
     dialog('paste a list', button(/^Paste/)),
     { name: 'plan', at: 'intake', reach: list(/fall-list/) },
@@ -75,6 +77,7 @@ const COORDINATORS: State[] = [
         close: escape,
     },
     { name: 'roll', at: 'roll' },
+    dialog('select by a list', button(/^Select by a list/)),
     dialog('place students', async (page) => {
         await page.keyboard.press('x');
         await page.keyboard.press('m');

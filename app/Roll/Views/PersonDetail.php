@@ -15,6 +15,7 @@ final readonly class PersonDetail extends Resource
      * @param  list<Relative>  $relatives guardians of a student, children of a guardian
      * @param  list<UserName>  $userNames
      * @param  list<Happening>  $history newest first
+     * @param  list<SentTo>  $messages to their address, newest first
      */
     public function __construct(
         public string $id,
@@ -37,5 +38,6 @@ final readonly class PersonDetail extends Resource
         public array $relatives,
         public array $userNames,
         public array $history,
+        public array $messages,
     ) {}
 }

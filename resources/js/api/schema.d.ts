@@ -2630,6 +2630,7 @@ export interface components {
             relatives: components["schemas"]["Relative"][];
             userNames: components["schemas"]["UserName"][];
             history: components["schemas"]["Happening"][];
+            messages: components["schemas"]["SentTo"][];
         };
         /** @enum {string} */
         PersonKind: "student" | "guardian" | "staff";
@@ -2904,6 +2905,11 @@ export interface components {
         };
         /** @enum {string} */
         SectionState: "open" | "archived";
+        SentTo: {
+            id: string;
+            subject: string;
+            at: string;
+        };
         SessionLine: {
             key: string;
             way: string;

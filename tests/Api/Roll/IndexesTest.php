@@ -31,7 +31,14 @@ it('goes by an index whatever is listed, filtered, sorted, searched or counted',
             'search_keys, ledger_entries, ledger_changes, ledger_schools, sections',
     );
     $school = "/api/schools/{$this->world->school}";
-    $asked = ["$school/desk", "$school/look-alikes", "$school/find?q=noor+castel"];
+    $asked = [
+        "$school/coverage",
+        "$school/coverage?part=05",
+        "$school/views",
+        "$school/desk",
+        "$school/look-alikes",
+        "$school/find?q=noor+castel",
+    ];
     foreach (['name', 'grade', 'number', 'email'] as $sort) {
         foreach (['student', 'guardian', 'staff'] as $kind) {
             foreach (['false', 'true'] as $down) {

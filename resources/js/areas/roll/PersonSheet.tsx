@@ -6,7 +6,7 @@ import { CredentialsPart } from '@/areas/accounts/CredentialsPart';
 import type { School } from '@/shell/session';
 import { BeforeAfter } from '@/ui/BeforeAfter';
 import { Button } from '@/ui/Button';
-import { day, lastDay, moment } from '@/ui/dates';
+import { day, isoDay, lastDay, moment } from '@/ui/dates';
 import { Glyph } from '@/ui/Glyph';
 import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
@@ -39,6 +39,7 @@ export function PersonSheet({
                 <Instead of={asked} what="the account" size="part" gone="This person is in none of your schools." />
             </SideSheet>
         );
+    const from = person.enrollments.map((e) => e.begins).sort()[0] ?? '';
     const facts: [string, string][] = [
         ['Goes by', person.preferred],
         ['Number', person.number],
@@ -71,7 +72,10 @@ export function PersonSheet({
             </dl>
             <Part title="Sections" empty="In no section." items={person.enrollments}>
                 {(e) => (
-                    <li key={e.sectionId + e.begins} className="flex items-baseline justify-between gap-3 py-0.5">
+                    <li
+                        key={e.sectionId + e.begins}
+                        className="flex flex-wrap items-baseline justify-between gap-x-3 py-0.5"
+                    >
                         <Link
                             className="inline-block min-h-6 leading-6 underline decoration-rule underline-offset-4"
                             to={`/s/${school.code}/sections/${e.sectionId}`}
@@ -86,6 +90,7 @@ export function PersonSheet({
                                   ? `to ${lastDay(e.ends)}`
                                   : `${e.role === 'student' ? '' : `${e.role}, `}since ${day(e.begins)}`}
                         </span>
+                        <Strip begins={e.begins} ends={e.ends} from={from} />
                     </li>
                 )}
             </Part>
@@ -113,6 +118,21 @@ export function PersonSheet({
                                     {[r.email, r.phone].filter(Boolean).join(', ')}
                                 </span>
                             )}
+                        </li>
+                    )}
+                </Part>
+            )}
+            {person.messages.length > 0 && (
+                <Part title="Messages" empty="" items={person.messages}>
+                    {(m) => (
+                        <li key={m.id} className="py-0.5">
+                            <Link
+                                className="inline-block min-h-6 leading-6 underline decoration-rule underline-offset-4"
+                                to={`/s/${school.code}/mailroom?message=${m.id}`}
+                            >
+                                {m.subject}
+                            </Link>
+                            <span className="block text-xs text-muted">{moment(m.at)}</span>
                         </li>
                     )}
                 </Part>
@@ -162,6 +182,21 @@ export function PersonSheet({
                 />
             )}
         </SideSheet>
+    );
+}
+
+/** When somebody was in a section, on the days from their first one until today. */
+function Strip({ begins, ends, from }: { begins: string; ends: string | null; from: string }) {
+    const at = (day: string) => Date.parse(day);
+    const now = at(isoDay(new Date()));
+    const days = Math.max(1, now - at(from));
+    const x = (day: number) => (100 * Math.min(Math.max(day - at(from), 0), days)) / days;
+    const end = ends === null ? now : at(ends);
+    return (
+        <svg viewBox="0 0 100 3" preserveAspectRatio="none" className="mb-1 h-[3px] w-full" aria-hidden="true">
+            <rect width="100" height="3" fill="var(--rule)" />
+            <rect x={x(at(begins))} width={Math.max(1, x(end) - x(at(begins)))} height="3" fill="var(--ink)" />
+        </svg>
     );
 }
 

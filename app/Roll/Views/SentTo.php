@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Roll\Views;
+
+use App\Platform\Resource;
+
+/** A message to somebody. */
+final readonly class SentTo extends Resource
+{
+    public function __construct(public string $id, public string $subject, public string $at) {}
+}
