@@ -99,12 +99,23 @@ await desk.goto(`${base}/s/primary/look-alikes`);
 await shot(desk, 'look-alikes');
 await desk.getByRole('row').nth(3).click();
 await shot(desk, 'merge');
+await desk.getByRole('button', { name: 'Merge the two' }).click();
+await desk.getByText('Merged. All old cards go on working.').waitFor();
+for (const said of ['move 020320 to 3 plover', 'place 020065 in reading support']) {
+    await desk.keyboard.press('/');
+    await desk.keyboard.type(said);
+    await desk.getByRole('option').first().waitFor();
+    await desk.keyboard.press('Enter');
+    await desk.getByText(/^Done: /).first().waitFor();
+}
 await desk.goto(`${base}/s/primary/year-turn`);
 await shot(desk, 'year-turn');
 await desk.goto(`${base}/s/primary/mailroom`);
 await desk.getByRole('row').nth(2).click();
 await shot(desk, 'mailroom');
 await desk.goto(`${base}/s/primary/ledger`);
+await desk.getByRole('row').nth(1).click();
+await desk.getByText('Undo all of this').waitFor();
 await shot(desk, 'ledger');
 await desk.goto(`${base}/s/primary/settings`);
 await shot(desk, 'settings');
