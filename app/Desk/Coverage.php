@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Desk;
 
+use App\Desk\Jobs\CountCoverage;
 use App\Desk\Views\CoverageLine;
 use App\Desk\Views\CoverageWeek;
 use App\Models\School;
@@ -22,6 +23,9 @@ final class Coverage
     /** Weeks that a picture shows: a school year. */
     private const WEEKS = 45;
 
+    /** Seconds for which a count stands before the next one. */
+    private const FRESH = 300;
+
     /** What it is counted by: those who lack it are kept. */
     private const LACKING = [
         'signed_in' => AccountProblem::NeverSignedIn,
@@ -31,24 +35,39 @@ final class Coverage
 
     public function __construct(private readonly KeptProblems $problems) {}
 
-    /** @return list<CoverageLine> the whole school first, then its grades, then its homerooms and classes */
+    /**
+     * As it was counted last: now, where that has never been this week; else in the background, where it is no longer
+     * fresh. In a large school it takes seconds.
+     *
+     * @return list<CoverageLine> the whole school first, then its grades, then its homerooms and classes
+     */
     public function now(School $school): array
     {
-        $this->problems->today($school->id);
-        $counts = $this->counts($school);
-        $before = $this->before($school);
+        $week = self::monday(SchoolDay::today($school->id));
+        $counted = DB::table('coverage_weeks')
+            ->where('school_id', $school->id)
+            ->where('part', '')
+            ->where('week', $week)
+            ->value('counted_at');
+        if ($counted === null) {
+            $this->keep($school);
+        } elseif ($counted < now()->subSeconds(self::FRESH)->format('Y-m-d H:i:s')) {
+            CountCoverage::dispatch($school->id);
+        }
+        $now = $this->kept($school, $week);
+        $before = $this->kept($school, CarbonImmutable::parse($week)->subWeeks(4)->format('Y-m-d'));
         $lines = [];
-        $add = function (string $part, string $name, string $kind) use (&$lines, $counts, $before): void {
-            $now = $counts[$part] ?? null;
-            if ($now !== null && $now['students'] > 0) {
+        $add = function (string $part, string $name, string $kind) use (&$lines, $now, $before): void {
+            $of = $now[$part] ?? null;
+            if ($of !== null && $of->students > 0) {
                 $lines[] = new CoverageLine(
                     $part,
                     $name,
                     $kind,
-                    $now['students'],
-                    $now['signed_in'],
-                    $now['carded'],
-                    $now['connected'],
+                    $of->students,
+                    $of->signedIn,
+                    $of->carded,
+                    $of->connected,
                     $before[$part] ?? null,
                 );
             }
@@ -76,15 +95,7 @@ final class Coverage
                 ->limit(self::WEEKS)
                 ->get()
                 ->reverse()
-                ->map(
-                    fn(stdClass $w): CoverageWeek => new CoverageWeek(
-                        $w->week,
-                        (int) $w->students,
-                        (int) $w->signed_in,
-                        (int) $w->carded,
-                        (int) $w->connected,
-                    ),
-                )
+                ->map(self::week(...))
                 ->all(),
         );
     }
@@ -96,7 +107,13 @@ final class Coverage
         $week = self::monday(SchoolDay::today($school->id));
         $rows = [];
         foreach ($this->counts($school) as $part => $counts) {
-            $rows[] = ['school_id' => $school->id, 'part' => (string) $part, 'week' => $week, ...$counts];
+            $rows[] = [
+                'school_id' => $school->id,
+                'part' => (string) $part,
+                'week' => $week,
+                'counted_at' => now(),
+                ...$counts,
+            ];
         }
         foreach (array_chunk($rows, 500) as $some) {
             DB::table('coverage_weeks')->upsert($some, ['school_id', 'part', 'week']);
@@ -157,22 +174,26 @@ final class Coverage
         );
     }
 
-    /** @return array<string, CoverageWeek> how each part stood four weeks ago */
-    private function before(School $school): array
+    /** @return array<array-key, CoverageWeek> by part, as it is kept of a week */
+    private function kept(School $school, string $week): array
     {
-        $week = CarbonImmutable::parse(self::monday(SchoolDay::today($school->id)))->subWeeks(4)->format('Y-m-d');
-        $before = [];
+        $kept = [];
         foreach (DB::table('coverage_weeks')->where('school_id', $school->id)->where('week', $week)->get() as $w) {
-            $before[(string) $w->part] = new CoverageWeek(
-                $w->week,
-                (int) $w->students,
-                (int) $w->signed_in,
-                (int) $w->carded,
-                (int) $w->connected,
-            );
+            $kept[(string) $w->part] = self::week($w);
         }
 
-        return $before;
+        return $kept;
+    }
+
+    private static function week(stdClass $w): CoverageWeek
+    {
+        return new CoverageWeek(
+            $w->week,
+            (int) $w->students,
+            (int) $w->signed_in,
+            (int) $w->carded,
+            (int) $w->connected,
+        );
     }
 
     /** Open sections (`s`) of the current year. */

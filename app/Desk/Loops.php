@@ -57,9 +57,9 @@ final class Loops
             ->where('state', 'waiting')
             ->selectRaw('count(*) n, min(made_at) since')
             ->first();
-        $counts = $this->problems->counts($school);
-        $since = $this->problems->since($school);
-        $problem = fn(AccountProblem $which): int => $counts[$which->value] ?? 0;
+        $standing = $this->problems->standing($school);
+        $problem = fn(AccountProblem $which): int => $standing[$which->value][0] ?? 0;
+        $since = fn(AccountProblem $which): ?string => $standing[$which->value][1] ?? null;
         return [
             Loop::of(
                 'intakes',
@@ -121,7 +121,7 @@ final class Loops
                 ['Unplaced student', 'in no open section'],
                 ['Unplaced students', 'in no open section'],
                 $problem(AccountProblem::Unplaced),
-                $since[AccountProblem::Unplaced->value] ?? null,
+                $since(AccountProblem::Unplaced),
                 'roll?kind=student&problem=unplaced',
             ),
             Loop::of(
@@ -139,7 +139,7 @@ final class Loops
                 ['Child under 13 without a guardian to reach', 'no guardian with an address or a telephone'],
                 ['Children under 13 without a guardian to reach', 'no guardian with an address or a telephone'],
                 $problem(AccountProblem::YoungUnreached),
-                $since[AccountProblem::YoungUnreached->value] ?? null,
+                $since(AccountProblem::YoungUnreached),
                 'roll?kind=student&problem=under_13_unreached',
             ),
             Loop::of(
@@ -148,7 +148,7 @@ final class Loops
                 ['Student without a card', 'no login card printed yet'],
                 ['Students without a card', 'no login card printed yet'],
                 $problem(AccountProblem::NoCard),
-                $since[AccountProblem::NoCard->value] ?? null,
+                $since(AccountProblem::NoCard),
                 'print-room',
             ),
             Loop::of(
@@ -157,7 +157,7 @@ final class Loops
                 ['Account never opened', 'a student who has not signed in'],
                 ['Accounts never opened', 'students who have not signed in'],
                 $problem(AccountProblem::NeverSignedIn),
-                $since[AccountProblem::NeverSignedIn->value] ?? null,
+                $since(AccountProblem::NeverSignedIn),
                 'roll?kind=student&problem=never_signed_in',
             ),
             Loop::of(
@@ -166,7 +166,7 @@ final class Loops
                 ['Student without a guardian', 'no contact on record'],
                 ['Students without a guardian', 'no contact on record'],
                 $problem(AccountProblem::NoGuardian),
-                $since[AccountProblem::NoGuardian->value] ?? null,
+                $since(AccountProblem::NoGuardian),
                 'roll?kind=student&problem=no_guardian',
             ),
             Loop::of(
@@ -175,7 +175,7 @@ final class Loops
                 ['Card lost', 'a student without another one'],
                 ['Cards lost', 'students without another one'],
                 $problem(AccountProblem::CardLost),
-                $since[AccountProblem::CardLost->value] ?? null,
+                $since(AccountProblem::CardLost),
                 'roll?kind=student&problem=card_lost',
             ),
             Loop::of(
@@ -184,7 +184,7 @@ final class Loops
                 ['Number twice', 'but for zeros before it, another student has it too'],
                 ['Numbers twice', 'but for zeros before them, another student has them too'],
                 $problem(AccountProblem::NumberTwice),
-                $since[AccountProblem::NumberTwice->value] ?? null,
+                $since(AccountProblem::NumberTwice),
                 'roll?kind=student&problem=number_twice',
             ),
             Loop::of(
@@ -193,7 +193,7 @@ final class Loops
                 ['Grade unlike the age', 'a wrong birth date, or a wrong grade'],
                 ['Grades unlike the age', 'wrong birth dates, or wrong grades'],
                 $problem(AccountProblem::GradeUnlikeAge),
-                $since[AccountProblem::GradeUnlikeAge->value] ?? null,
+                $since(AccountProblem::GradeUnlikeAge),
                 'roll?kind=student&problem=grade_unlike_age',
             ),
             Loop::of(
@@ -202,7 +202,7 @@ final class Loops
                 ['Student who left and is still in a section', 'take them off, or have them back'],
                 ['Students who left and are still in a section', 'take them off, or have them back'],
                 $problem(AccountProblem::LeftEnrolled),
-                $since[AccountProblem::LeftEnrolled->value] ?? null,
+                $since(AccountProblem::LeftEnrolled),
                 'roll?kind=student&problem=left_enrolled',
             ),
         ];

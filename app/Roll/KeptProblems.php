@@ -32,31 +32,26 @@ final class KeptProblems
     /** @return array<string, int> how many of a school have each */
     public function counts(School $school): array
     {
-        $this->today($school->id);
-
-        return array_map(
-            intval(...),
-            DB::table('roll_problems')
-                ->where('school_id', $school->id)
-                ->groupBy('problem')
-                ->selectRaw('problem, count(*) n')
-                ->pluck('n', 'problem')
-                ->all(),
-        );
+        return array_map(fn(array $of): int => $of[0], $this->standing($school));
     }
 
-    /** @return array<string, string> since when the one that has it longest has each, YYYY-MM-DD */
-    public function since(School $school): array
+    /** @return array<string, array{int, string}> how many of a school have each, and the longest since when */
+    public function standing(School $school): array
     {
-        return array_map(
-            strval(...),
+        $this->today($school->id);
+        $standing = [];
+        foreach (
             DB::table('roll_problems')
                 ->where('school_id', $school->id)
                 ->groupBy('problem')
-                ->selectRaw('problem, min(since) s')
-                ->pluck('s', 'problem')
-                ->all(),
-        );
+                ->selectRaw('problem, count(*) n, min(since) s')
+                ->get()
+            as $of
+        ) {
+            $standing[(string) $of->problem] = [(int) $of->n, (string) $of->s];
+        }
+
+        return $standing;
     }
 
     /** For those an entry has touched. */

@@ -50,7 +50,7 @@ final class Roll
     /** Those a wish asks for, a page of them; the same place is found again whatever has come or gone in between. */
     public function page(School $school, PeopleWish $wish): PersonPage
     {
-        $among = $this->among($school, $wish->kind, $wish->grade, $wish->problems());
+        $among = $this->among($school, $wish->kind, $wish->grade, $wish->problems(), $wish->left);
         $place = array_filter((array) json_decode((string) base64_decode($wish->after, true), true), is_scalar(...));
         $fits = trim($wish->q) === '' ? null : $this->search->ids($wish->q, $among);
         if ($fits !== null && $wish->sort === 'best') {
@@ -147,16 +147,23 @@ final class Roll
     }
 
     /**
-     * @param  list<AccountProblem>  $problems all of which whoever is found has
+     * @param  list<AccountProblem>  $problems all of which whoever is found has; what state they are in goes by these
      * @return Closure(Builder): Builder over people (`p`)
      */
-    private function among(School $school, ?PersonKind $kind, string $grade, array $problems): Closure
-    {
+    private function among(
+        School $school,
+        ?PersonKind $kind,
+        string $grade,
+        array $problems,
+        bool $left = false,
+    ): Closure {
         if ($problems !== []) {
             $this->problems->today($school->id);
         }
 
-        return function (Builder $query) use ($school, $kind, $grade, $problems): Builder {
+        $state = ($problems[0] ?? null)?->state()->value ?? ($left ? 'left' : 'active');
+
+        return function (Builder $query) use ($school, $kind, $grade, $problems, $state): Builder {
             foreach ($problems as $i => $problem) {
                 $query->join(
                     "roll_problems as r$i",
@@ -171,7 +178,7 @@ final class Roll
                 ->where('p.school_id', $school->id)
                 ->when($kind !== null, fn(Builder $q) => $q->where('p.kind', $kind))
                 ->when($grade !== '', fn(Builder $q) => $q->where('p.grade', $grade))
-                ->where('p.state', ($problems[0] ?? null)?->state()->value ?? 'active');
+                ->where('p.state', $state);
         };
     }
 

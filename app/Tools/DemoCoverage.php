@@ -26,6 +26,7 @@ final class DemoCoverage
                 $rows[] = [
                     'school_id' => $of->school_id,
                     'part' => $of->part,
+                    'counted_at' => $of->counted_at,
                     'week' => CarbonImmutable::parse($of->week)->subWeeks($ago)->format('Y-m-d'),
                     'students' => $of->students,
                     'signed_in' => (int) round($of->signed_in * $done),

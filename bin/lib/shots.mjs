@@ -106,7 +106,10 @@ for (const said of ['move 020320 to 3 plover', 'place 020065 in reading support'
     await desk.keyboard.type(said);
     await desk.getByRole('option').first().waitFor();
     await desk.keyboard.press('Enter');
-    await desk.getByText(/^Done: /).first().waitFor();
+    await desk
+        .getByText(/^Done: /)
+        .first()
+        .waitFor();
 }
 await desk.goto(`${base}/s/primary/year-turn`);
 await shot(desk, 'year-turn');

@@ -24,6 +24,7 @@ return new class extends Migration {
             foreach (['students', 'signed_in', 'carded', 'connected'] as $count) {
                 $table->unsignedSmallInteger($count);
             }
+            $table->dateTime('counted_at');
             $table->primary(['school_id', 'week', 'part']);
         });
         // A day on which more is kept is a day to work everybody out anew.

@@ -20,12 +20,12 @@ use App\Platform\Instant;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Wishes;
-use Carbon\CarbonImmutable;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
 use stdClass;
+use Vantrel\Core\Desk\PuttingOff;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Roll\AccountProblem;
@@ -35,9 +35,6 @@ final class DeskController
 {
     /** Lines of what others have done; the rest is in the Ledger. */
     private const NEWS = 4;
-
-    /** Whoever puts something off for longer than this does not mean to do it. */
-    private const LONGEST_DAYS = 366;
 
     public function __construct(private readonly Loops $loops) {}
 
@@ -83,21 +80,14 @@ final class DeskController
         if (!in_array($wish->loop, $keys, true)) {
             throw new Refusal('Nothing of this kind waits on a Desk.');
         }
-        $today = SchoolDay::today($school->id);
-        $last = CarbonImmutable::parse($today)->addDays(self::LONGEST_DAYS)->format('Y-m-d');
-        if ($wish->until <= $today || $wish->until > $last) {
-            throw new Refusal('Choose a day after today and within a year.', 'until');
-        }
-        if (trim($wish->reason) === '') {
-            throw new Refusal('Say why, for whoever looks at the Desk with you.', 'reason');
-        }
+        $off = new PuttingOff($wish->until, $wish->reason, SchoolDay::today($school->id));
         DB::table('desk_put_off')->upsert(
             [
                 [
                     'school_id' => $school->id,
                     'loop' => $wish->loop,
-                    'until' => $wish->until,
-                    'reason' => trim($wish->reason),
+                    'until' => $off->until,
+                    'reason' => $off->reason,
                     'by_id' => Person::signedIn($request)->id,
                 ],
             ],

@@ -5063,6 +5063,7 @@ export interface operations {
                 q?: string;
                 grade?: string;
                 problem?: string;
+                left?: boolean;
                 sort?: "best" | "name" | "grade" | "number" | "email";
                 down?: boolean;
                 after?: string;

@@ -43,6 +43,7 @@ it('goes by an index whatever is listed, filtered, sorted, searched or counted',
         foreach (['student', 'guardian', 'staff'] as $kind) {
             foreach (['false', 'true'] as $down) {
                 $asked[] = "$school/people?kind=$kind&sort=$sort&down=$down";
+                $asked[] = "$school/people?kind=$kind&sort=$sort&down=$down&left=true";
             }
         }
         foreach (AccountProblem::cases() as $problem) {

@@ -14,6 +14,7 @@ final readonly class PeopleWish
 {
     /**
      * @param  string  $sort best is by how well the text fits, or by name where there is none
+     * @param  bool  $left those who have left, in place of those who are there
      * @param  string  $problem words of {@see AccountProblem}, with commas between them: who has all of them
      */
     public function __construct(
@@ -21,6 +22,7 @@ final readonly class PeopleWish
         #[Must('max:100')] public string $q = '',
         #[Must('max:2')] public string $grade = '',
         #[Must('max:200')] public string $problem = '',
+        public bool $left = false,
         #[Must('in:best,name,grade,number,email')] public string $sort = 'best',
         public bool $down = false,
         #[Must('max:800')] public string $after = '',

@@ -46,6 +46,7 @@ function oneOf<T extends string>(words: readonly T[], said: string | null): T | 
 export function RollPage({ school }: { school: School }) {
     const [search, setSearch] = useSearchParams();
     const kind = oneOf(KINDS, search.get('kind')) ?? 'student';
+    const left = search.get('left') === 'yes';
     const problems = (search.get('problem') ?? '').split(',').filter((p): p is Problem => p in PROBLEMS);
     const problem = problems.join(',');
     const grade = search.get('grade') ?? '';
@@ -84,7 +85,7 @@ export function RollPage({ school }: { school: School }) {
         // eslint-disable-next-line react-hooks/exhaustive-deps
     }, [text]);
     const page = useInfiniteQuery({
-        queryKey: ['people', school.id, kind, q, grade, problem, order],
+        queryKey: ['people', school.id, kind, q, grade, problem, left, order],
         queryFn: ({ pageParam }) =>
             data(
                 api.GET('/api/schools/{school}/people', {
@@ -95,6 +96,7 @@ export function RollPage({ school }: { school: School }) {
                             ...(q ? { q } : {}),
                             ...(grade ? { grade } : {}),
                             ...(problem ? { problem } : {}),
+                            ...(left ? { left } : {}),
                             sort: order.by,
                             down: order.down,
                             ...(pageParam ? { after: pageParam } : {}),
@@ -122,7 +124,7 @@ export function RollPage({ school }: { school: School }) {
     useKey('l', 'Select by a list', () => setPasting(true), kind === 'student');
     useKey('c', 'Clear the filters', () => {
         setText('');
-        set({ q: null, grade: null, problem: null });
+        set({ q: null, grade: null, problem: null, left: null });
     });
     return (
         <div className="page">
@@ -158,14 +160,25 @@ export function RollPage({ school }: { school: School }) {
                 />
                 <Choice
                     label="Who"
-                    value={kind}
-                    onChange={(value) =>
-                        set({ kind: value, grade: null, problem: null, person: null, sort: null, down: null })
-                    }
+                    value={left ? (`${kind} left` as const) : kind}
+                    onChange={(value) => {
+                        const [who = null, gone] = value.split(' ');
+                        set({
+                            kind: who,
+                            left: gone ? 'yes' : null,
+                            grade: null,
+                            problem: null,
+                            person: null,
+                            sort: null,
+                            down: null,
+                        });
+                    }}
                     options={[
                         { value: 'student', label: 'students' },
+                        { value: 'student left', label: 'students who have left' },
                         { value: 'guardian', label: 'guardians' },
                         { value: 'staff', label: 'staff' },
+                        { value: 'staff left', label: 'staff who have left' },
                     ]}
                 />
                 {pasted && (
@@ -177,7 +190,7 @@ export function RollPage({ school }: { school: School }) {
                         {many(pasted.length, 'student')} of a list ×
                     </button>
                 )}
-                {kind === 'student' && !pasted && (
+                {kind === 'student' && !pasted && !left && (
                     <>
                         <Choice
                             label="Grade"
@@ -238,7 +251,12 @@ export function RollPage({ school }: { school: School }) {
                             <Empty
                                 title="No matches"
                                 action={
-                                    <Button onClick={() => (setText(''), set({ q: null, grade: null, problem: null }))}>
+                                    <Button
+                                        onClick={() => (
+                                            setText(''),
+                                            set({ q: null, grade: null, problem: null, left: null })
+                                        )}
+                                    >
                                         Clear the filters
                                     </Button>
                                 }
