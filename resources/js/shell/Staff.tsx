@@ -1,6 +1,6 @@
+import { Suspense } from 'react';
 import { Navigate, Route, Routes, useLocation, useParams } from 'react-router';
 import { SignInPage } from '@/areas/access/SignInPage';
-import { CoveragePage } from '@/areas/desk/CoveragePage';
 import { DeskPage } from '@/areas/desk/DeskPage';
 import { ListPage } from '@/areas/intake/ListPage';
 import { IntakePage } from '@/areas/intake/IntakePage';
@@ -14,12 +14,16 @@ import { RollPage } from '@/areas/roll/RollPage';
 import { TransfersPage } from '@/areas/accounts/TransfersPage';
 import { SectionPage } from '@/areas/sections/SectionPage';
 import { SectionsPage } from '@/areas/sections/SectionsPage';
-import { SettingsPage } from '@/areas/settings/SettingsPage';
 import { AsStudentPage } from '@/areas/sections/AsStudentPage';
-import { YearTurnPage } from '@/areas/year-turn/YearTurnPage';
 import { Instead } from '@/ui/Instead';
 import { Frame } from './Frame';
+import { later } from './later';
 import { useAskedMe } from './session';
+
+// Seldom looked at: they come when they are.
+const CoveragePage = later(() => import('@/areas/desk/CoveragePage').then((page) => page.CoveragePage));
+const SettingsPage = later(() => import('@/areas/settings/SettingsPage').then((page) => page.SettingsPage));
+const YearTurnPage = later(() => import('@/areas/year-turn/YearTurnPage').then((page) => page.YearTurnPage));
 
 /** The pages of staff, which a student's phone never fetches. */
 export default function Staff() {
@@ -36,29 +40,41 @@ export default function Staff() {
         school.coordinates ? page : <Navigate replace to={`/s/${school.code}/sections`} />;
     return (
         <Frame me={me} school={school}>
-            <Routes>
-                <Route path="desk" element={only(<DeskPage school={school} />)} />
-                <Route path="desk/coverage" element={only(<CoveragePage school={school} />)} />
-                <Route path="intake" element={only(<IntakePage school={school} />)} />
-                <Route path="intake/:id" element={only(<ListPage school={school} />)} />
-                <Route path="intake/:id/sheet" element={only(<SheetPage />)} />
-                <Route path="transfers" element={only(<TransfersPage school={school} />)} />
-                <Route path="roll" element={only(<RollPage school={school} />)} />
-                <Route path="sections" element={<SectionsPage school={school} />} />
-                <Route path="sections/:id" element={<SectionPage school={school} />} />
-                <Route path="sections/:id/as-student" element={<AsStudentPage school={school} />} />
-                <Route path="settings" element={only(<SettingsPage school={school} />)} />
-                <Route path="print-room" element={only(<PrintRoomPage school={school} />)} />
-                <Route path="look-alikes" element={only(<LookAlikesPage school={school} />)} />
-                <Route path="look-alikes/:accounts" element={only(<ClusterPage school={school} />)} />
-                <Route path="year-turn" element={only(<YearTurnPage school={school} />)} />
-                <Route path="mailroom" element={only(<MailroomPage school={school} />)} />
-                <Route path="ledger" element={only(<LedgerPage school={school} />)} />
-                <Route
-                    path="*"
-                    element={<Navigate replace to={`/s/${school.code}/${school.coordinates ? 'desk' : 'sections'}`} />}
-                />
-            </Routes>
+            <Suspense fallback={<Loading />}>
+                <Routes>
+                    <Route path="desk" element={only(<DeskPage school={school} />)} />
+                    <Route path="desk/coverage" element={only(<CoveragePage school={school} />)} />
+                    <Route path="intake" element={only(<IntakePage school={school} />)} />
+                    <Route path="intake/:id" element={only(<ListPage school={school} />)} />
+                    <Route path="intake/:id/sheet" element={only(<SheetPage />)} />
+                    <Route path="transfers" element={only(<TransfersPage school={school} />)} />
+                    <Route path="roll" element={only(<RollPage school={school} />)} />
+                    <Route path="sections" element={<SectionsPage school={school} />} />
+                    <Route path="sections/:id" element={<SectionPage school={school} />} />
+                    <Route path="sections/:id/as-student" element={<AsStudentPage school={school} />} />
+                    <Route path="settings" element={only(<SettingsPage school={school} />)} />
+                    <Route path="print-room" element={only(<PrintRoomPage school={school} />)} />
+                    <Route path="look-alikes" element={only(<LookAlikesPage school={school} />)} />
+                    <Route path="look-alikes/:accounts" element={only(<ClusterPage school={school} />)} />
+                    <Route path="year-turn" element={only(<YearTurnPage school={school} />)} />
+                    <Route path="mailroom" element={only(<MailroomPage school={school} />)} />
+                    <Route path="ledger" element={only(<LedgerPage school={school} />)} />
+                    <Route
+                        path="*"
+                        element={
+                            <Navigate replace to={`/s/${school.code}/${school.coordinates ? 'desk' : 'sections'}`} />
+                        }
+                    />
+                </Routes>
+            </Suspense>
         </Frame>
+    );
+}
+
+function Loading() {
+    return (
+        <p role="status" className="px-6 py-4 text-sm text-muted">
+            Loading the page…
+        </p>
     );
 }
