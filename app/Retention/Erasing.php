@@ -15,6 +15,7 @@ use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use App\Roll\SearchIndex;
 use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Plan\Action;
@@ -40,6 +41,7 @@ final class Erasing
         'subject',
         'relationship',
         'restriction',
+        'said',
     ];
 
     private const ERASED = '(erased)';
@@ -60,9 +62,9 @@ final class Erasing
             $this->snapshots->find(Records\Person::class, $person->id) ?? throw new NotFoundHttpException(),
             $this->records($person),
             [
-                'message' => DB::table('outgoing_messages')->whereIn('to_address', $this->addresses($person))->count(),
-                'list that named them' => count($this->lists($person)),
-                'entry of the Ledger' => $this->about($person)->count(),
+                [count($this->messages($person)), 'message that names them', 'messages that name them'],
+                [count($this->lists($person)[0]), 'list that named them', 'lists that named them'],
+                [$this->about($person)->count('entry_seq'), 'entry of the Ledger', 'entries of the Ledger'],
             ],
             SchoolDay::at($person->school_id, $now),
             $now,
@@ -73,17 +75,17 @@ final class Erasing
     {
         // Read before anything of it is gone.
         $names = $this->words($person);
-        $lists = $this->lists($person);
-        $addresses = $this->addresses($person);
+        [$lists] = $this->lists($person);
+        $messages = $this->messages($person);
         $found = DB::table('search_words')->whereIn('person_id', $this->accounts($person))->pluck('word');
         $this->ledger->apply(
             $plan,
             $person->school_id,
             $actor,
             Action::Erase,
-            within: function (LedgerEntry $entry) use ($person, $names, $lists, $addresses): void {
+            within: function (LedgerEntry $entry) use ($person, $names, $lists, $messages): void {
                 array_map(ListFiles::clear(...), $lists);
-                DB::table('outgoing_messages')->whereIn('to_address', $addresses)->delete();
+                DB::table('outgoing_messages')->whereIn('id', $messages)->delete();
                 $this->outside($person, $entry, $names);
             },
         );
@@ -228,28 +230,59 @@ final class Erasing
             ->select('entry_seq as seq');
     }
 
-    /** @return list<string> ids of the lists whose rows name them, whether or not they have been applied */
+    /**
+     * Messages to them, and those to others that call them by their whole name.
+     *
+     * @return list<string> ids
+     */
+    private function messages(Person $person): array
+    {
+        $names = array_filter($this->words($person), fn(string $w): bool => str_contains($w, ' '));
+        $ids = DB::table('outgoing_messages')
+            ->whereIn('to_address', $this->addresses($person))
+            ->orWhere(
+                fn(Builder $q) => $q
+                    ->where('school_id', $person->school_id)
+                    ->where(function (Builder $any) use ($names): void {
+                        $any->whereRaw('false');
+                        foreach ($names as $name) {
+                            $any->orWhereRaw('instr(text, ?) > 0', [$name])->orWhereRaw('instr(subject, ?) > 0', [
+                                $name,
+                            ]);
+                        }
+                    }),
+            )
+            ->orderBy('id')
+            ->pluck('id');
+
+        return array_values(array_map(strval(...), $ids->all()));
+    }
+
+    /** @return array{list<string>, list<string>} ids of the lists whose rows name them, and titles of those that wait */
     private function lists(Person $person): array
     {
-        $needles = [...$this->accounts($person), ...array_filter([(string) $person->number, (string) $person->email])];
+        $number = (string) $person->number;
+        // As a cell by itself; one that is as short as a grade is no sign of anybody.
+        $cells = strlen($number) > 3 ? [json_encode($number, JSON_THROW_ON_ERROR)] : [];
+        $needles = [...$this->accounts($person), ...$cells, ...array_filter([(string) $person->email])];
+        $lists = DB::table('imports as i')
+            ->join('import_rows as r', 'r.import_id', '=', 'i.id')
+            ->where('i.school_id', $person->school_id)
+            ->whereNull('i.cleared_at')
+            ->where(function (Builder $any) use ($needles): void {
+                foreach ($needles as $needle) {
+                    $any->orWhereRaw('instr(r.content, ?) > 0', [$needle]);
+                }
+            })
+            ->distinct()
+            ->orderBy('i.id')
+            ->get(['i.id', 'i.title', 'i.state']);
+        $text = fn(Collection $of): array => array_values(array_map(strval(...), $of->all()));
 
-        $lists = array_map(
-            strval(...),
-            DB::table('imports as i')
-                ->join('import_rows as r', 'r.import_id', '=', 'i.id')
-                ->where('i.school_id', $person->school_id)
-                ->whereNull('i.cleared_at')
-                ->where(function (Builder $any) use ($needles): void {
-                    foreach ($needles as $needle) {
-                        $any->orWhereRaw('instr(r.content, ?) > 0', [$needle]);
-                    }
-                })
-                ->distinct()
-                ->pluck('i.id')
-                ->all(),
-        );
-
-        return array_values($lists);
+        return [
+            $text($lists->pluck('id')),
+            $text($lists->whereNotIn('state', ['applied', 'discarded', 'unreadable'])->pluck('title')),
+        ];
     }
 
     private function records(Person $person): ErasedRecords
@@ -273,6 +306,8 @@ final class Erasing
             $this->having(Records\JoinRequest::class, 'person_id', $ids),
             $this->having(Records\Invitation::class, 'email', $this->addresses($person)),
             $this->having(Records\Coordinator::class, 'person_id', $ids),
+            $this->having(Records\TransferRequest::class, 'person_id', $ids),
+            $this->lists($person)[1],
             DB::table('enrollments')->whereIn('person_id', $ids)->count(),
         );
     }

@@ -17,7 +17,11 @@ final class DemoCoverage
     public static function of(School $school, Coverage $coverage): void
     {
         $coverage->keep($school);
-        $now = DB::table('coverage_weeks')->where('school_id', $school->id)->get();
+        $weeks = DB::table('coverage_weeks')->where('school_id', $school->id);
+        $now = $weeks
+            ->clone()
+            ->where('week', $weeks->clone()->max('week'))
+            ->get();
         $rows = [];
         foreach ($now as $n => $of) {
             for ($ago = 1; $ago < self::WEEKS; $ago++) {
@@ -36,7 +40,7 @@ final class DemoCoverage
             }
         }
         foreach (array_chunk($rows, 500) as $some) {
-            DB::table('coverage_weeks')->insert($some);
+            DB::table('coverage_weeks')->insertOrIgnore($some);
         }
     }
 }

@@ -12,6 +12,7 @@ use Vantrel\Core\Records\Invitation;
 use Vantrel\Core\Records\JoinRequest;
 use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\SignIn;
+use Vantrel\Core\Records\TransferRequest;
 
 /** What of somebody who is erased says who they are. */
 final readonly class ErasedRecords
@@ -25,6 +26,8 @@ final readonly class ErasedRecords
      * @param  list<JoinRequest>  $askings
      * @param  list<Invitation>  $invitations to their address
      * @param  list<Coordinator>  $coordinators
+     * @param  list<TransferRequest>  $transfers requests of schools about them
+     * @param  list<string>  $waiting titles of lists that name them and have not been applied
      * @param  int  $enrollments how many there are; they stay
      */
     public function __construct(
@@ -36,6 +39,8 @@ final readonly class ErasedRecords
         public array $askings,
         public array $invitations,
         public array $coordinators,
+        public array $transfers,
+        public array $waiting,
         public int $enrollments,
     ) {}
 }

@@ -29,12 +29,12 @@ final class Erasure
 
     /**
      * @param  ErasedRecords  $of what belongs to the person
-     * @param array<string, int> $besides what is in no plan and goes with it, in words of one to how many: messages,
-     *     lists, entries
+     * @param  list<array{int, string, string}>  $besides what is in no plan and goes with it: how many, and what one and
+     *     many of them are called
      * @param  string  $today YYYY-MM-DD, at the school
      * @param  string  $now UTC instant
      *
-     * @throws Refusal where they are still on the Roll, or are erased already
+     * @throws Refusal where they are still on the Roll, stand in a list that waits, or are erased already
      */
     public static function plan(Person $person, ErasedRecords $of, array $besides, string $today, string $now): Plan
     {
@@ -53,6 +53,11 @@ final class Erasure
             if ($coordinator->state() === RoleState::Active) {
                 throw new Refusal("$name coordinates a school. See them off first.");
             }
+        }
+        if ($of->waiting !== []) {
+            throw new Refusal(
+                "$name stands in a list that waits: " . Words::some($of->waiting) . '. Apply or discard it first.',
+            );
         }
         $plan = new PlanBuilder();
         foreach ([$person, ...$of->merged] as $account) {
@@ -89,23 +94,29 @@ final class Erasure
                 'erased',
             );
         }
+        foreach ($of->transfers as $transfer) {
+            $plan->update($transfer, ['said' => '{}'], 'erased');
+        }
         foreach ($of->invitations as $invitation) {
             $plan->update($invitation, ['email' => "erased-$invitation->id@erased.invalid"], 'erased');
         }
         $counts = [
-            'user name' => count($of->signIns),
-            'card' => count($of->badges),
-            'school sign-on' => count($of->identities),
-            'tie to a child or guardian' => count($of->guardianships),
-            'request at the door' => count($of->askings),
-            'invitation' => count($of->invitations),
-            'account merged into this one' => count($of->merged),
+            [count($of->signIns), 'user name', 'user names'],
+            [count($of->badges), 'card', 'cards'],
+            [count($of->identities), 'school sign-on', 'school sign-ons'],
+            [count($of->guardianships), 'tie to a child or guardian', 'ties to children or guardians'],
+            [count($of->askings), 'request at the door', 'requests at the door'],
+            [count($of->invitations), 'invitation', 'invitations'],
+            [count($of->transfers), 'request between schools', 'requests between schools'],
+            [count($of->merged), 'account merged into theirs', 'accounts merged into theirs'],
             ...$besides,
         ];
         $number = 0;
         $plan->row(self::row(++$number, 'Names, birth date, number, address, telephone', 'gone'));
-        foreach (array_filter($counts) as $what => $n) {
-            $plan->row(self::row(++$number, Words::count($n, (string) $what), 'without anything that says who'));
+        foreach ($counts as [$n, $one, $many]) {
+            if ($n > 0) {
+                $plan->row(self::row(++$number, Words::count($n, $one, $many), 'without anything that says who'));
+            }
         }
         $plan->row(
             self::row(++$number, Words::count($of->enrollments, 'enrollment'), 'counted on, as somebody erased'),

@@ -74,6 +74,26 @@ it('leaves nothing that says who it was, in any table or file', function (): voi
         ],
         false,
     );
+    $this->world->insert(
+        'outgoing_messages',
+        [
+            'school_id' => $this->world->school,
+            'to_address' => 'petra@lanternfield.example',
+            'subject' => 'Somebody asks to come in',
+            'text' => 'Zeb Quackenbush asks to come into 3 Heron.',
+            'made_at' => now(),
+        ],
+        false,
+    );
+    $this->world->insert('transfer_requests', [
+        'person_id' => $this->id,
+        'from_school_id' => $this->world->school,
+        'to_school_id' => $this->world->otherSchool,
+        'kind' => 'transfer',
+        'state' => 'refused',
+        'said' => json_encode(['given_name' => 'Zebulon', 'family_name' => 'Quackenbush']),
+        'made_at' => now(),
+    ]);
     $counts = fn(): array => [
         DB::table('enrollments')->where('section_id', $this->world->section)->count(),
         DB::table('people')->where('kind', 'student')->count(),
@@ -150,6 +170,31 @@ it('erases nobody who is on the Roll, and nobody without the password', function
         'seed' => $plan->json('seed'),
         'password' => OWN_PASSWORD,
     ])->assertStatus(409);
+});
+
+it('erases nobody whom a list that waits would bring back', function (): void {
+    ($this->leave)();
+    $list = $this->world->insert(
+        'imports',
+        [
+            'school_id' => $this->world->school,
+            'title' => 'Fall list',
+            'files' => '[]',
+            'state' => 'planned',
+            'answers' => '{}',
+            'made_at' => now(),
+            'changed_at' => now(),
+        ],
+        false,
+    );
+    $content = json_encode(['cells' => ['998877']]);
+    DB::table('import_rows')->insert(['import_id' => $list, 'number' => 2, 'verdict' => 'same', 'content' => $content]);
+    $this->postJson("$this->uri/erase/plan")
+        ->assertStatus(422)
+        ->assertJsonPath(
+            'detail',
+            'Zeb Quackenbush stands in a list that waits: Fall list. Apply or discard it first.',
+        );
 });
 
 it('erases with somebody the accounts that were merged into theirs', function (): void {
