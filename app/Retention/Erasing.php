@@ -258,7 +258,7 @@ final class Erasing
         return array_values(array_map(strval(...), $ids->all()));
     }
 
-    /** @return array{list<string>, list<string>} ids of the lists whose rows name them, and titles of those that wait */
+    /** @return array{list<string>, list<string>} ids of lists whose rows name them, and titles of those that wait */
     private function lists(Person $person): array
     {
         $number = (string) $person->number;

@@ -29,8 +29,8 @@ final class Erasure
 
     /**
      * @param  ErasedRecords  $of what belongs to the person
-     * @param  list<array{int, string, string}>  $besides what is in no plan and goes with it: how many, and what one and
-     *     many of them are called
+     * @param  list<array{int, string, string}>  $besides what is in no plan and goes with it: how many, and what one
+     *     and many of them are called
      * @param  string  $today YYYY-MM-DD, at the school
      * @param  string  $now UTC instant
      *
