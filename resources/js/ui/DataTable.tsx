@@ -127,7 +127,7 @@ export function DataTable<T>({
         count: sorted.length,
         getScrollElement: () => scroller.current,
         estimateSize: () => ROW,
-        overscan: 6,
+        overscan: 12,
         // The active row is always in the tree: a screen reader is told of it by its id.
         rangeExtractor: (range) => {
             const seen = defaultRangeExtractor(range);
