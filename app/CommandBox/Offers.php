@@ -313,7 +313,9 @@ final class Offers
         [$label, $what, $path] = match ($said->verb) {
             Verb::Cards => [
                 "Cards for $s->name",
-                "Opens the print for $students.",
+                $coordinates
+                    ? "Opens the print for $students."
+                    : "Opens the section; print the cards of $students there.",
                 $coordinates ? "print-room?sections=$s->id" : "sections/$s->id",
             ],
             Verb::Code => ["Code of $s->name on the wall", 'Shows it large. An open code stays as it is.', null],

@@ -10,6 +10,7 @@ use Illuminate\Support\Facades\DB;
 use stdClass;
 use Vantrel\Core\LookAlikes\Cluster;
 use Vantrel\Core\LookAlikes\LookAlike;
+use Vantrel\Core\LookAlikes\LookAlikes;
 use Vantrel\Core\Matching\Matcher;
 use Vantrel\Core\Matching\Subject;
 use Vantrel\Core\Records\PersonKind;
@@ -106,7 +107,8 @@ final class Kept
         foreach ($subjects as $i => $left) {
             foreach (array_slice($subjects, $i + 1) as $right) {
                 $c = $linkage->judge($left, $right);
-                $judged[] = new LookAlike($left->id, $right->id, $c->probability, $c->caution, $c->evidence);
+                $caution = LookAlikes::careful($kind, $c->caution, $c->evidence);
+                $judged[] = new LookAlike($left->id, $right->id, $c->probability, $caution, $c->evidence);
             }
         }
 

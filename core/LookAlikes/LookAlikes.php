@@ -84,9 +84,7 @@ final class LookAlikes
         );
 
         return array_map(
-            fn(LookAlike $p): LookAlike => $p->caution === '' && $says($p, ['e-mail'], ['differs', 'same local part'])
-                ? $p->but($kind === PersonKind::Guardian ? self::ONE_NAME : 'another address')
-                : $p,
+            fn(LookAlike $p): LookAlike => $p->but(self::careful($kind, $p->caution, $p->evidence)),
             $pairs,
         );
     }
@@ -114,7 +112,7 @@ final class LookAlikes
                     $left->id,
                     $right->id,
                     $candidate->probability,
-                    self::caution($candidate),
+                    self::careful(PersonKind::Student, $candidate->caution, $candidate->evidence),
                     $candidate->evidence,
                     facts: ToldApart::facts($left, $right),
                 );
@@ -172,16 +170,30 @@ final class LookAlikes
             ) !== [];
     }
 
-    /** What is not undone lightly asks for more than a list: two birth dates that no slip explains are two children. */
-    private static function caution(Candidate $candidate): string
+    /**
+     * What has to be thought of before two are merged. What is not undone lightly asks for more than a list: two birth
+     * dates that no slip explains are two children, two addresses of grown-ups may be two of one name.
+     *
+     * @param  string  $caution of the match
+     * @param  list<Evidence>  $evidence
+     * @return string '' for nothing
+     */
+    public static function careful(PersonKind $kind, string $caution, array $evidence): string
     {
-        foreach ($candidate->caution === '' ? $candidate->evidence : [] as $e) {
+        foreach ($caution === '' ? $evidence : [] as $e) {
             if ($e->field === 'birth date' && in_array($e->level, ['same year', 'another year', 'differs'], true)) {
                 return 'same name, another birth date';
             }
+            if (
+                $kind !== PersonKind::Student &&
+                $e->field === 'e-mail' &&
+                in_array($e->level, ['differs', 'same local part'], true)
+            ) {
+                return $kind === PersonKind::Guardian ? self::ONE_NAME : 'another address';
+            }
         }
 
-        return $candidate->caution;
+        return $caution;
     }
 
     /**

@@ -41,6 +41,7 @@ final class MergePlanner
         'number' => 'Student number',
         'grade' => 'Grade',
         'email' => 'E-mail',
+        'phone' => 'Telephone',
     ];
 
     /** As many can be one person in a plan: what stands side by side before whoever looks. */

@@ -141,7 +141,8 @@ export function CommandBox({ school }: { school: School }) {
             detail: `${s.kind}, ${many(s.students, 'student')}`,
             run: go(`sections/${s.id}`),
         })),
-        ...(offers.length > 0 ? [] : (people?.people ?? [])).map((p) => ({
+        // Somebody may be called as a verb is: only what can be done stands for them.
+        ...(offers.some((o) => !o.why) ? [] : (people?.people ?? [])).map((p) => ({
             id: p.id,
             label: p.name,
             detail: [p.kind, p.grade && `grade ${p.grade}`, p.sections].filter(Boolean).join(', '),

@@ -62,7 +62,6 @@ it('gives the entries of an area, of somebody, of a day, and of all three', func
 
 it('gives what was done to a person or a section, by themselves and by what belongs to them', function (): void {
     $student = $this->world->people['student'];
-    $other = $this->world->people['other_student'] ?? null;
     $this->ledger->apply(somePlan($this->world), $this->world->school, $this->world->as('coordinator'), Action::Place);
     ($this->enter)('Nothing of theirs', Action::Settings, '2026-10-05 15:00:00', 'coordinator');
     $as = $this->actingAs($this->world->as('coordinator'));

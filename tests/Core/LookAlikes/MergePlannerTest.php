@@ -222,6 +222,7 @@ it('makes one of two accounts of a student: every field, record and word of it',
             ['number', 'Student number', '040007', '', '040007', ''],
             ['grade', 'Grade', '04', '03', '04', 'of the account that stays'],
             ['email', 'E-mail', 'noor@lanternfield.example', 'noor@home.example', 'noor@home.example', 'chosen'],
+            ['phone', 'Telephone', '', '', '', ''],
         ]);
 });
 
