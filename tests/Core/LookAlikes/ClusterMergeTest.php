@@ -69,3 +69,15 @@ it('takes no more at once than stand side by side', function (): void {
         'two to 5 accounts',
     );
 });
+
+it('keeps a telephone that only the account that goes has', function (): void {
+    $snapshot = accounts(
+        [account('a', ['kind' => 'guardian']), account('b', ['kind' => 'guardian', 'phone' => '+12025550101'])],
+        [enrolled('e', 'a', 's', '2026-08-24', null)],
+    );
+    $planned = MergePlanner::plan($snapshot, ['a', 'b']);
+    expect($planned->result->staysId)
+        ->toBe('a')
+        ->and($snapshot->with($planned->plan)->find(Person::class, 'a')?->phone())
+        ->toBe('+12025550101');
+});

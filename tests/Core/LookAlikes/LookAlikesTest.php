@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Vantrel\Core\LookAlikes\LookAlike;
 use Vantrel\Core\LookAlikes\LookAlikes;
+use Vantrel\Core\Matching\Evidence;
 use Vantrel\Core\Matching\Subject;
 use Vantrel\Core\Records\PersonKind;
 
@@ -149,4 +150,22 @@ it('takes grown-ups for one by what they share, and a couple for two', function 
         true,
     ],
     'colleagues of one family name' => [PersonKind::Staff, [], ['given' => 'Leo'], false],
+]);
+
+it('is careful of two birth dates and of two addresses, and of nothing twice', function (
+    PersonKind $kind,
+    string $field,
+    string $level,
+    string $said,
+): void {
+    $evidence = [new Evidence($field, 'x', 'y', $level, -1.0)];
+    expect(LookAlikes::careful($kind, '', $evidence))
+        ->toContain($said)
+        ->and(LookAlikes::careful($kind, 'the given name is another', $evidence))
+        ->toBe('the given name is another');
+})->with([
+    [PersonKind::Student, 'birth date', 'same year', 'another birth date'],
+    [PersonKind::Student, 'e-mail', 'differs', ''],
+    [PersonKind::Guardian, 'e-mail', 'differs', 'a parent and a grown child'],
+    [PersonKind::Staff, 'e-mail', 'same local part', 'another address'],
 ]);
