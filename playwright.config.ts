@@ -4,7 +4,12 @@ import { chromium } from './bin/lib/chromium.mjs';
 // The instance under test is started by bin/test, with the demo district.
 export default defineConfig({
     testDir: 'tests/Browser',
-    workers: 1,
+    // The audit looks and leaves everything as it was, so two of it may look at once, before the others work.
+    workers: 2,
+    projects: [
+        { name: 'views', testMatch: 'audit.spec.ts', fullyParallel: true },
+        { name: 'work', testIgnore: 'audit.spec.ts', workers: 1 },
+    ],
     // Wide, for machines that share their processors: a test that passes does not wait for them.
     timeout: 600_000,
     expect: { timeout: 40_000 },

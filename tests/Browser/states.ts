@@ -51,7 +51,7 @@ const makeSection = async (page: Page) => {
     await expect(page.getByRole('heading', { level: 1, name: /^Audit/ })).toBeVisible();
 };
 
-const COORDINATORS: State[] = [
+const AT_THE_DESK: State[] = [
     { name: 'desk', at: 'desk' },
     dialog('put off', button(/^Put off: /)),
     menu('school and year', /^School and year/),
@@ -89,6 +89,9 @@ const COORDINATORS: State[] = [
     { name: 'staff person', reach: (page) => openRow(page, /Okonjo/) },
     { name: 'roll, nobody', at: 'roll?q=qqqqqq' },
     { name: 'transfers', at: 'transfers' },
+];
+
+const IN_SECTIONS: State[] = [
     { name: 'sections', at: 'sections' },
     dialog('new section', button(/^(New|Make a) section|^Make one/)),
     dialog('many sections', button(/many/)),
@@ -177,7 +180,18 @@ const comesIn = (user: string, secret: string) => async (page: Page) => {
 
 /** Who has them before them, and how they come in. */
 export const STATES: { who: string; phone: boolean; enter: (page: Page) => Promise<unknown>; states: State[] }[] = [
-    { who: 'coordinator', phone: false, enter: comesIn(COORDINATOR, PASSWORD), states: COORDINATORS },
+    {
+        who: 'coordinator at lists and people',
+        phone: false,
+        enter: comesIn(COORDINATOR, PASSWORD),
+        states: AT_THE_DESK,
+    },
+    {
+        who: 'coordinator at sections and the year',
+        phone: false,
+        enter: comesIn(COORDINATOR, PASSWORD),
+        states: IN_SECTIONS,
+    },
     { who: 'teacher', phone: false, enter: comesIn(TEACHER, PASSWORD), states: TEACHERS },
     {
         who: 'student',
