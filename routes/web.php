@@ -10,6 +10,7 @@ use App\Accounts\Http\TransferController;
 use App\CommandBox\Http\CommandController;
 use App\Desk\Http\CoverageController;
 use App\Desk\Http\DeskController;
+use App\Desk\Http\DistrictController;
 use App\Door\Http\CodeController;
 use App\Door\Http\JoinController;
 use App\Door\Http\NewcomerController;
@@ -25,11 +26,13 @@ use App\Ledger\LedgerController;
 use App\LookAlikes\Http\LookAlikeController;
 use App\LookAlikes\Http\ManyMergesController;
 use App\Mailroom\Http\MailroomController;
+use App\Models\Realm;
 use App\PrintRoom\Http\CardController;
 use App\Retention\Http\EraseController;
 use App\Roll\Http\ChangeManyController;
 use App\Roll\Http\EditController;
 use App\Roll\Http\RollController;
+use App\Roll\Http\TransferManyController;
 use App\Roll\Http\ViewController;
 use App\Rosters\Http\RosterController;
 use App\Sections\Http\ManyController;
@@ -42,6 +45,7 @@ use App\Staffing\Http\OwnInvitationController as AnswerInvitation;
 use App\Staffing\Http\StaffController;
 use App\StandIns\OpenIdProvider;
 use App\YearTurn\Http\YearTurnController;
+use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Route;
 
 // Ids are ULIDs: what cannot be one is not found, and never reaches the database.
@@ -64,6 +68,8 @@ foreach (
 ) {
     Route::pattern($id, '[0-7][0-9A-HJKMNP-TV-Z]{25}');
 }
+Route::pattern('realm', Realm::ALL . '|[0-7][0-9A-HJKMNP-TV-Z]{25}');
+Route::bind('realm', fn(string $word): Realm => Realm::named($word, (string) Auth::id()));
 Route::pattern('accounts', '[0-7][0-9A-HJKMNP-TV-Z]{25}(-[0-7][0-9A-HJKMNP-TV-Z]{25}){1,4}');
 Route::pattern('session', '[0-9a-f]{32}');
 Route::pattern('token', '[A-Za-z0-9_-]{1,64}');
@@ -136,14 +142,12 @@ Route::prefix('api')->group(function (): void {
                 Route::get('coverage/sheet', [CoverageController::class, 'sheet']);
                 Route::get('intakes', [IntakeController::class, 'index']);
                 Route::post('intakes', [IntakeController::class, 'store'])->middleware('throttle:upload');
-                Route::get('people', [RollController::class, 'index']);
                 Route::post('people/change/plan', [ChangeManyController::class, 'plan']);
                 Route::post('people/change', [ChangeManyController::class, 'apply']);
                 Route::post('people/named', [RollController::class, 'named']);
                 Route::get('views', [ViewController::class, 'index']);
                 Route::post('views', [ViewController::class, 'store']);
                 Route::delete('views/{view}', [ViewController::class, 'destroy']);
-                Route::get('find', [RollController::class, 'find']);
                 Route::get('roster', [RosterController::class, 'school']);
                 Route::delete('weights', [WeightController::class, 'forget']);
                 Route::post('sections', [SectionController::class, 'store']);
@@ -159,13 +163,6 @@ Route::prefix('api')->group(function (): void {
                 Route::post('years', [SettingsController::class, 'planYear']);
                 Route::get('card-sheet', [CardController::class, 'sheet']);
                 Route::post('cards', [CardController::class, 'store']);
-                Route::get('look-alikes', [LookAlikeController::class, 'index']);
-                Route::post('look-alikes/again', [LookAlikeController::class, 'again']);
-                Route::post('look-alikes/many/plan', [ManyMergesController::class, 'plan']);
-                Route::post('look-alikes/many', [ManyMergesController::class, 'apply']);
-                Route::get('look-alikes/{accounts}', [LookAlikeController::class, 'show']);
-                Route::post('look-alikes/{accounts}/merge', [LookAlikeController::class, 'merge']);
-                Route::post('look-alikes/{accounts}/apart', [LookAlikeController::class, 'apart']);
                 Route::get('year-turn', [YearTurnController::class, 'show']);
                 Route::post('year-turn/rehearse', [YearTurnController::class, 'rehearse']);
                 Route::post('year-turn', [YearTurnController::class, 'store']);
@@ -178,6 +175,25 @@ Route::prefix('api')->group(function (): void {
                 Route::post('transfers/{transfer}/withdraw', [TransferController::class, 'withdraw']);
             });
         });
+
+        // What somebody who coordinates several schools sees of all of them as one: `all` in place of a school's id.
+        Route::prefix('schools/{realm}')
+            ->middleware('can:oversee,realm')
+            ->group(function (): void {
+                Route::get('people', [RollController::class, 'index']);
+                Route::get('find', [RollController::class, 'find']);
+                Route::get('desks', [DistrictController::class, 'show']);
+                Route::post('desks/read', [DistrictController::class, 'read']);
+                Route::post('transfer/plan', [TransferManyController::class, 'plan']);
+                Route::post('transfer', [TransferManyController::class, 'apply']);
+                Route::get('look-alikes', [LookAlikeController::class, 'index']);
+                Route::post('look-alikes/again', [LookAlikeController::class, 'again']);
+                Route::post('look-alikes/many/plan', [ManyMergesController::class, 'plan']);
+                Route::post('look-alikes/many', [ManyMergesController::class, 'apply']);
+                Route::get('look-alikes/{accounts}', [LookAlikeController::class, 'show']);
+                Route::post('look-alikes/{accounts}/merge', [LookAlikeController::class, 'merge']);
+                Route::post('look-alikes/{accounts}/apart', [LookAlikeController::class, 'apart']);
+            });
 
         Route::post('years/{year}', [SettingsController::class, 'editYear'])->can('coordinate-year', 'year');
         Route::prefix('people/{person}')

@@ -11,6 +11,7 @@ use App\LookAlikes\Kept;
 use App\Models\Coordinators;
 use App\Models\LedgerEntry;
 use App\Models\Person;
+use App\Models\Realm;
 use App\Models\School;
 use App\Models\Section;
 use App\Platform\PlannerKit;
@@ -103,7 +104,7 @@ final class Offers
     /** @return list<Offer> */
     private function merge(Said $said, School $school): array
     {
-        $clusters = $this->kept->clusters($school);
+        $clusters = $this->kept->clusters(Realm::of($school));
         if ($said->what === '') {
             return $clusters === []
                 ? [$this->cannot($said, 'Nobody here seems to have two accounts.')]
@@ -348,7 +349,7 @@ final class Offers
     {
         $found = array_values(
             array_filter(
-                $this->roll->find($school, $text),
+                $this->roll->find(Realm::of($school), $text),
                 fn(PersonLine $p): bool => $p->kind === PersonKind::Student,
             ),
         );

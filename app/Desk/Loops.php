@@ -15,10 +15,137 @@ use Vantrel\Core\Roll\AccountProblem;
 /** All that can wait at a school, counted. */
 final class Loops
 {
+    /**
+     * In the order of the work: the area, title and detail where one waits and where several do, and where to work on
+     * it.
+     */
+    private const KINDS = [
+        'intakes' => [
+            'intake',
+            ['List waiting to be applied', 'planned, not yet applied'],
+            ['Lists waiting to be applied', 'planned, not yet applied'],
+            'intake',
+        ],
+        'requests' => [
+            'sections',
+            ['Newcomer at the door', 'waits to be let into a section'],
+            ['Newcomers at the door', 'wait to be let into a section'],
+            'sections?state=waiting',
+        ],
+        'transfers' => [
+            'roll',
+            ['Request of another school', 'about a student of this one'],
+            ['Requests of other schools', 'about students of this one'],
+            'transfers',
+        ],
+        'invitations_expired' => [
+            'sections',
+            ['Invitation expired', 'nobody answered; send again or withdraw'],
+            ['Invitations expired', 'nobody answered; send again or withdraw'],
+            'sections',
+        ],
+        'invitations' => [
+            'sections',
+            ['Invitation unanswered', 'sent, no answer yet'],
+            ['Invitations unanswered', 'sent, no answer yet'],
+            'sections',
+        ],
+        'look_alikes' => [
+            'look-alikes',
+            ['Look-alike', 'two accounts that may be one person'],
+            ['Look-alikes', 'accounts that may be one person'],
+            'look-alikes',
+        ],
+        'unplaced' => [
+            'roll',
+            ['Unplaced student', 'in no open section'],
+            ['Unplaced students', 'in no open section'],
+            'roll?kind=student&problem=unplaced',
+        ],
+        'no_lead' => [
+            'sections',
+            ['Section without a lead', 'nobody leads it'],
+            ['Sections without a lead', 'nobody leads them'],
+            'sections?state=no_lead',
+        ],
+        'under_13_unreached' => [
+            'roll',
+            ['Child under 13 without a guardian to reach', 'no guardian with an address or a telephone'],
+            ['Children under 13 without a guardian to reach', 'no guardian with an address or a telephone'],
+            'roll?kind=student&problem=under_13_unreached',
+        ],
+        'no_card' => [
+            'print-room',
+            ['Student without a card', 'no login card printed yet'],
+            ['Students without a card', 'no login card printed yet'],
+            'print-room',
+        ],
+        'never_signed_in' => [
+            'roll',
+            ['Account never opened', 'a student who has not signed in'],
+            ['Accounts never opened', 'students who have not signed in'],
+            'roll?kind=student&problem=never_signed_in',
+        ],
+        'no_guardian' => [
+            'roll',
+            ['Student without a guardian', 'no contact on record'],
+            ['Students without a guardian', 'no contact on record'],
+            'roll?kind=student&problem=no_guardian',
+        ],
+        'card_lost' => [
+            'print-room',
+            ['Card lost', 'a student without another one'],
+            ['Cards lost', 'students without another one'],
+            'roll?kind=student&problem=card_lost',
+        ],
+        'number_twice' => [
+            'roll',
+            ['Number twice', 'but for zeros before it, another student has it too'],
+            ['Numbers twice', 'but for zeros before them, another student has them too'],
+            'roll?kind=student&problem=number_twice',
+        ],
+        'grade_unlike_age' => [
+            'roll',
+            ['Grade unlike the age', 'a wrong birth date, or a wrong grade'],
+            ['Grades unlike the age', 'wrong birth dates, or wrong grades'],
+            'roll?kind=student&problem=grade_unlike_age',
+        ],
+        'left_enrolled' => [
+            'roll',
+            ['Student who left and is still in a section', 'take them off, or have them back'],
+            ['Students who left and are still in a section', 'take them off, or have them back'],
+            'roll?kind=student&problem=left_enrolled',
+        ],
+    ];
+
     public function __construct(private readonly Kept $kept, private readonly KeptProblems $problems) {}
 
     /** @return list<Loop> in the order of the work, those of which there is nothing too */
     public function of(School $school): array
+    {
+        $loops = [];
+        foreach ($this->counts($school) as $key => [$count, $since]) {
+            $loops[] = self::loop($key, $count, $since);
+        }
+
+        return $loops;
+    }
+
+    /** What is said of so many of a kind. */
+    public static function loop(string $key, int $count, ?string $since): Loop
+    {
+        [$area, $one, $many, $path] = self::KINDS[$key];
+        [$title, $detail] = $count === 1 ? $one : $many;
+
+        return new Loop($key, $area, $title, $detail, $count, $since, $path);
+    }
+
+    /**
+     * How many of each kind, and since when, in the order of the work.
+     *
+     * @return array<key-of<self::KINDS>, array{int, string|null}>
+     */
+    private function counts(School $school): array
     {
         $now = now()->format('Y-m-d H:i:s');
         $intakes = DB::table('imports')
@@ -57,154 +184,26 @@ final class Loops
             ->where('state', 'waiting')
             ->selectRaw('count(*) n, min(made_at) since')
             ->first();
-        $standing = $this->problems->standing($school);
+        $standing = $this->problems->standing($school->id);
         $problem = fn(AccountProblem $which): int => $standing[$which->value][0] ?? 0;
         $since = fn(AccountProblem $which): ?string => $standing[$which->value][1] ?? null;
         return [
-            Loop::of(
-                'intakes',
-                'intake',
-                ['List waiting to be applied', 'planned, not yet applied'],
-                ['Lists waiting to be applied', 'planned, not yet applied'],
-                (int) $intakes?->n,
-                $this->day($intakes?->since),
-                'intake',
-            ),
-            Loop::of(
-                'requests',
-                'sections',
-                ['Newcomer at the door', 'waits to be let into a section'],
-                ['Newcomers at the door', 'wait to be let into a section'],
-                (int) $asking?->n,
-                $this->day($asking?->since),
-                'sections?state=waiting',
-            ),
-            Loop::of(
-                'transfers',
-                'roll',
-                ['Request of another school', 'about a student of this one'],
-                ['Requests of other schools', 'about students of this one'],
-                (int) $transfers?->n,
-                $this->day($transfers?->since),
-                'transfers',
-            ),
-            Loop::of(
-                'invitations_expired',
-                'sections',
-                ['Invitation expired', 'nobody answered; send again or withdraw'],
-                ['Invitations expired', 'nobody answered; send again or withdraw'],
-                (int) $expired?->n,
-                $this->day($expired?->since),
-                'sections',
-            ),
-            Loop::of(
-                'invitations',
-                'sections',
-                ['Invitation unanswered', 'sent, no answer yet'],
-                ['Invitations unanswered', 'sent, no answer yet'],
-                (int) $unanswered?->n,
-                $this->day($unanswered?->since),
-                'sections',
-            ),
-            Loop::of(
-                'look_alikes',
-                'look-alikes',
-                ['Look-alike', 'two accounts that may be one person'],
-                ['Look-alikes', 'accounts that may be one person'],
-                $this->kept->count($school),
-                null,
-                'look-alikes',
-            ),
-            Loop::of(
-                'unplaced',
-                'roll',
-                ['Unplaced student', 'in no open section'],
-                ['Unplaced students', 'in no open section'],
-                $problem(AccountProblem::Unplaced),
-                $since(AccountProblem::Unplaced),
-                'roll?kind=student&problem=unplaced',
-            ),
-            Loop::of(
-                'no_lead',
-                'sections',
-                ['Section without a lead', 'nobody leads it'],
-                ['Sections without a lead', 'nobody leads them'],
-                $noLead,
-                null,
-                'sections?state=no_lead',
-            ),
-            Loop::of(
-                'under_13_unreached',
-                'roll',
-                ['Child under 13 without a guardian to reach', 'no guardian with an address or a telephone'],
-                ['Children under 13 without a guardian to reach', 'no guardian with an address or a telephone'],
-                $problem(AccountProblem::YoungUnreached),
-                $since(AccountProblem::YoungUnreached),
-                'roll?kind=student&problem=under_13_unreached',
-            ),
-            Loop::of(
-                'no_card',
-                'print-room',
-                ['Student without a card', 'no login card printed yet'],
-                ['Students without a card', 'no login card printed yet'],
-                $problem(AccountProblem::NoCard),
-                $since(AccountProblem::NoCard),
-                'print-room',
-            ),
-            Loop::of(
-                'never_signed_in',
-                'roll',
-                ['Account never opened', 'a student who has not signed in'],
-                ['Accounts never opened', 'students who have not signed in'],
-                $problem(AccountProblem::NeverSignedIn),
-                $since(AccountProblem::NeverSignedIn),
-                'roll?kind=student&problem=never_signed_in',
-            ),
-            Loop::of(
-                'no_guardian',
-                'roll',
-                ['Student without a guardian', 'no contact on record'],
-                ['Students without a guardian', 'no contact on record'],
-                $problem(AccountProblem::NoGuardian),
-                $since(AccountProblem::NoGuardian),
-                'roll?kind=student&problem=no_guardian',
-            ),
-            Loop::of(
-                'card_lost',
-                'print-room',
-                ['Card lost', 'a student without another one'],
-                ['Cards lost', 'students without another one'],
-                $problem(AccountProblem::CardLost),
-                $since(AccountProblem::CardLost),
-                'roll?kind=student&problem=card_lost',
-            ),
-            Loop::of(
-                'number_twice',
-                'roll',
-                ['Number twice', 'but for zeros before it, another student has it too'],
-                ['Numbers twice', 'but for zeros before them, another student has them too'],
-                $problem(AccountProblem::NumberTwice),
-                $since(AccountProblem::NumberTwice),
-                'roll?kind=student&problem=number_twice',
-            ),
-            Loop::of(
-                'grade_unlike_age',
-                'roll',
-                ['Grade unlike the age', 'a wrong birth date, or a wrong grade'],
-                ['Grades unlike the age', 'wrong birth dates, or wrong grades'],
-                $problem(AccountProblem::GradeUnlikeAge),
-                $since(AccountProblem::GradeUnlikeAge),
-                'roll?kind=student&problem=grade_unlike_age',
-            ),
-            Loop::of(
-                'left_enrolled',
-                'roll',
-                ['Student who left and is still in a section', 'take them off, or have them back'],
-                ['Students who left and are still in a section', 'take them off, or have them back'],
-                $problem(AccountProblem::LeftEnrolled),
-                $since(AccountProblem::LeftEnrolled),
-                'roll?kind=student&problem=left_enrolled',
-            ),
+            'intakes' => [(int) $intakes?->n, $this->day($intakes?->since)],
+            'requests' => [(int) $asking?->n, $this->day($asking?->since)],
+            'transfers' => [(int) $transfers?->n, $this->day($transfers?->since)],
+            'invitations_expired' => [(int) $expired?->n, $this->day($expired?->since)],
+            'invitations' => [(int) $unanswered?->n, $this->day($unanswered?->since)],
+            'look_alikes' => [$this->kept->count($school), null],
+            'unplaced' => [$problem(AccountProblem::Unplaced), $since(AccountProblem::Unplaced)],
+            'no_lead' => [$noLead, null],
+            'under_13_unreached' => [$problem(AccountProblem::YoungUnreached), $since(AccountProblem::YoungUnreached)],
+            'no_card' => [$problem(AccountProblem::NoCard), $since(AccountProblem::NoCard)],
+            'never_signed_in' => [$problem(AccountProblem::NeverSignedIn), $since(AccountProblem::NeverSignedIn)],
+            'no_guardian' => [$problem(AccountProblem::NoGuardian), $since(AccountProblem::NoGuardian)],
+            'card_lost' => [$problem(AccountProblem::CardLost), $since(AccountProblem::CardLost)],
+            'number_twice' => [$problem(AccountProblem::NumberTwice), $since(AccountProblem::NumberTwice)],
+            'grade_unlike_age' => [$problem(AccountProblem::GradeUnlikeAge), $since(AccountProblem::GradeUnlikeAge)],
+            'left_enrolled' => [$problem(AccountProblem::LeftEnrolled), $since(AccountProblem::LeftEnrolled)],
         ];
     }
 

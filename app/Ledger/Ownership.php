@@ -79,6 +79,9 @@ final class Ownership
         if ($parent !== null && !isset($this->made[$id])) {
             $this->asked[$parent[0]->value][$id] = true;
         }
+        if ($change->entity === Entity::KnownApart) {
+            $this->asked[Entity::Person->value][(string) ($change->after['right_id'] ?? '')] = true;
+        }
     }
 
     private function lookUp(): void

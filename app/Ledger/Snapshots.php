@@ -170,32 +170,105 @@ final class Snapshots
      */
     public function forMerge(array $ids): Snapshot
     {
+        $any = fn(Builder $q): Builder => $q;
+        [$links, $relatives] = $this->relatives($ids);
+
         return $this->of([
-            Entity::Person->value => $this->rows(
-                Records\Person::class,
-                fn(Builder $q): Builder => $q->whereIn('id', $ids)->orWhereIn('merged_into', $ids),
+            Entity::Person->value =>
+                $relatives +
+                $this->rows(
+                    Records\Person::class,
+                    fn(Builder $q): Builder => $q->whereIn('id', $ids)->orWhereIn('merged_into', $ids),
+                ),
+            Entity::Coordinator->value => $this->rowsIn(Records\Coordinator::class, 'person_id', $ids, $any),
+            Entity::SignIn->value => $this->rowsIn(Records\SignIn::class, 'person_id', $ids, $any),
+            Entity::Identity->value => $this->rowsIn(Records\Identity::class, 'person_id', $ids, $any),
+            Entity::Enrollment->value => $this->rowsIn(Records\Enrollment::class, 'person_id', $ids, $any),
+            Entity::Section->value => $this->rows(
+                Records\Section::class,
+                fn(Builder $q): Builder => $q->whereIn(
+                    'id',
+                    fn(Builder $e) => $e->select('section_id')->from('enrollments')->whereIn('person_id', $ids),
+                ),
             ),
-            Entity::Coordinator->value => $this->rows(
-                Records\Coordinator::class,
-                fn(Builder $q): Builder => $q->whereIn('person_id', $ids),
+            Entity::Guardianship->value => $links,
+        ]);
+    }
+
+    /**
+     * Students who go to another school: what they are in, their guardians with all of these one's children, requests
+     * about them that wait, and who at the other school has a number they may come with.
+     *
+     * @param  list<string>  $ids
+     * @param  list<string>  $numbers besides their own
+     * @param  list<string>  $sections ids of sections they may come into
+     */
+    public function forTransfer(array $ids, string $toSchoolId, array $numbers = [], array $sections = []): Snapshot
+    {
+        $any = fn(Builder $q): Builder => $q;
+        $students = $this->rowsIn(Records\Person::class, 'id', $ids, $any);
+        $enrollments = $this->rowsIn(
+            Records\Enrollment::class,
+            'person_id',
+            $ids,
+            fn(Builder $q): Builder => $q->where('role', 'student')->whereNull('ends_on'),
+        );
+        [$links, $relatives] = $this->relatives($ids);
+        $numbers = array_filter([...$numbers, ...array_map(fn(Records\Person $p): ?string => $p->number(), $students)]);
+        $in = array_map(fn(Records\Enrollment $e): string => $e->sectionId(), $enrollments);
+
+        return $this->of([
+            Entity::Person->value =>
+                $students +
+                $relatives +
+                $this->rowsIn(
+                    Records\Person::class,
+                    'number',
+                    array_values(array_unique($numbers)),
+                    fn(Builder $q): Builder => $q->where('school_id', $toSchoolId)->where('kind', 'student'),
+                ),
+            Entity::Section->value => $this->rowsIn(
+                Records\Section::class,
+                'id',
+                array_values(array_unique([...$sections, ...$in])),
+                $any,
             ),
-            Entity::SignIn->value => $this->rows(
-                Records\SignIn::class,
-                fn(Builder $q): Builder => $q->whereIn('person_id', $ids),
-            ),
-            Entity::Identity->value => $this->rows(
-                Records\Identity::class,
-                fn(Builder $q): Builder => $q->whereIn('person_id', $ids),
-            ),
-            Entity::Enrollment->value => $this->rows(
-                Records\Enrollment::class,
-                fn(Builder $q): Builder => $q->whereIn('person_id', $ids),
-            ),
-            Entity::Guardianship->value => $this->rows(
-                Records\Guardianship::class,
-                fn(Builder $q): Builder => $q->whereIn('student_id', $ids)->orWhereIn('guardian_id', $ids),
+            Entity::Enrollment->value => $enrollments,
+            Entity::Guardianship->value => $links,
+            Entity::TransferRequest->value => $this->rowsIn(
+                Records\TransferRequest::class,
+                'person_id',
+                $ids,
+                fn(Builder $q): Builder => $q->where('state', 'waiting'),
             ),
         ]);
+    }
+
+    /**
+     * Who people are tied to as guardian or child, and whom their guardians are tied to besides.
+     *
+     * @param  list<string>  $ids
+     * @return array{array<string, Records\Guardianship>, array<string, Records\Person>}
+     */
+    private function relatives(array $ids): array
+    {
+        $any = fn(Builder $q): Builder => $q;
+        $links =
+            $this->rowsIn(Records\Guardianship::class, 'student_id', $ids, $any) +
+            $this->rowsIn(Records\Guardianship::class, 'guardian_id', $ids, $any);
+        $guardians = array_map(fn(Records\Guardianship $g): string => $g->guardianId(), $links);
+        $links += $this->rowsIn(
+            Records\Guardianship::class,
+            'guardian_id',
+            array_values(array_unique($guardians)),
+            $any,
+        );
+        $people = [];
+        foreach ($links as $link) {
+            $people[$link->guardianId()] = $people[$link->studentId()] = true;
+        }
+
+        return [$links, $this->rowsIn(Records\Person::class, 'id', array_map(strval(...), array_keys($people)), $any)];
     }
 
     /** The sections of a school year, and nothing else. */

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\LookAlikes;
 
 use App\Ledger\Touched;
-use App\Models\School;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
@@ -28,10 +27,10 @@ final class Finding
     public function __construct(private readonly Accounts $accounts) {}
 
     /** Everyone of a school is looked through once more. */
-    public function all(School $school): void
+    public function all(string $schoolId): void
     {
         $this->wait(
-            DB::table('people')->where('school_id', $school->id)->where('state', 'active')->orderBy('id')->pluck('id'),
+            DB::table('people')->where('school_id', $schoolId)->where('state', 'active')->orderBy('id')->pluck('id'),
         );
     }
 
@@ -73,13 +72,12 @@ final class Finding
             do {
                 $waiting = DB::table('look_alike_todo as t')
                     ->leftJoin('people as p', 'p.id', '=', 't.person_id')
-                    ->orderBy('p.school_id')
+                    ->orderBy('p.kind')
                     ->orderBy('t.person_id')
                     ->limit(self::CHUNK)
                     ->get(['t.person_id', 't.since', 'p.school_id', 'p.kind']);
-                foreach ($waiting->groupBy(fn(stdClass $t): string => "$t->school_id $t->kind") as $whose => $of) {
-                    [$school, $kind] = explode(' ', (string) $whose);
-                    $this->find($school, PersonKind::tryFrom($kind) ?? PersonKind::Student, $of);
+                foreach ($waiting->groupBy('kind') as $kind => $of) {
+                    $this->find(PersonKind::tryFrom((string) $kind) ?? PersonKind::Student, $of);
                 }
                 // The same once more: this connection does not see its own work end, so it is left to another.
                 $stands = $waiting == $before;
@@ -92,11 +90,16 @@ final class Finding
         }
     }
 
-    /** @param  Collection<int, stdClass>  $waiting of one school and kind */
-    private function find(string $school, PersonKind $kind, Collection $waiting): void
+    /**
+     * Everyone of the kind is who they may be, whichever school they are at: a child who has changed school without
+     * anybody saying so has an account at both.
+     *
+     * @param  Collection<int, stdClass>  $waiting of one kind
+     */
+    private function find(PersonKind $kind, Collection $waiting): void
     {
         $ids = $waiting->pluck('person_id')->all();
-        $active = fn(Builder $q): Builder => $q->where('p.school_id', $school)->where('p.state', 'active');
+        $active = fn(Builder $q): Builder => $q->where('p.state', 'active');
         $touched = $this->accounts->list(
             $kind,
             fn(Builder $q): Builder => $active($q)->whereIn('p.id', DB::table('look_alike_todo')->select('person_id')),
@@ -108,10 +111,15 @@ final class Finding
             $kind === PersonKind::Student => LookAlikes::of($touched, $known),
             default => LookAlikes::ofAdults($kind, $touched, $known),
         };
-        DB::transaction(function () use ($school, $waiting, $ids, $pairs): void {
+        $schools = $this->schools($pairs);
+        DB::transaction(function () use ($waiting, $ids, $pairs, $schools): void {
+            $stood = collect();
             foreach (array_chunk($ids, 1000) as $some) {
-                DB::table('look_alikes')->whereIn('left_id', $some)->delete();
-                DB::table('look_alikes')->whereIn('right_id', $some)->delete();
+                foreach (['left_id', 'right_id'] as $side) {
+                    $were = DB::table('look_alikes')->whereIn($side, $some);
+                    $stood = $stood->concat((clone $were)->distinct()->pluck('school_id'));
+                    $were->delete();
+                }
             }
             foreach (array_chunk($pairs, 500) as $chunk) {
                 DB::table('look_alikes')->upsert(
@@ -119,7 +127,7 @@ final class Finding
                         fn(LookAlike $p): array => [
                             'left_id' => $p->leftId,
                             'right_id' => $p->rightId,
-                            'school_id' => $school,
+                            'school_id' => $schools[$p->leftId] === $schools[$p->rightId] ? $schools[$p->leftId] : null,
                             'probability' => $p->probability,
                             'caution' => $p->caution,
                             'facts' => $p->facts,
@@ -129,7 +137,9 @@ final class Finding
                     ['left_id', 'right_id'],
                 );
             }
-            $this->cluster($school);
+            foreach ($stood->concat($waiting->pluck('school_id'))->filter()->unique() as $school) {
+                $this->cluster((string) $school);
+            }
             // Only what was read: who was touched again in the meantime waits on.
             foreach ($waiting->groupBy('since') as $since => $of) {
                 foreach ($of->chunk(1000) as $some) {
@@ -142,56 +152,29 @@ final class Finding
         });
     }
 
+    /**
+     * @param  list<LookAlike>  $pairs
+     * @return array<string, string> person to school
+     */
+    private function schools(array $pairs): array
+    {
+        $schools = [];
+        $ids = array_merge(...array_map(fn(LookAlike $p): array => [$p->leftId, $p->rightId], $pairs), ...[[]]);
+        foreach (array_chunk(array_unique($ids), 1000) as $some) {
+            $schools += DB::table('people')->whereIn('id', $some)->pluck('school_id', 'id')->all();
+        }
+
+        return $schools;
+    }
+
     private function cluster(string $school): void
     {
-        $pairs = DB::table('look_alikes as l')
-            ->join('people as a', 'a.id', '=', 'l.left_id')
-            ->join('people as b', 'b.id', '=', 'l.right_id')
-            ->leftJoin(
-                'known_apart as k',
-                fn($on) => $on
-                    ->on('k.left_id', '=', 'l.left_id')
-                    ->on('k.right_id', '=', 'l.right_id')
-                    ->whereIn('k.facts', ['', DB::raw('l.facts')]),
-            )
-            ->where('l.school_id', $school)
-            ->orderBy('l.left_id')
-            ->orderBy('l.right_id')
-            ->get([
-                'l.left_id',
-                'l.right_id',
-                'l.probability',
-                'l.accounts',
-                'l.cluster',
-                'a.number as left_number',
-                'b.number as right_number',
-                'k.id as apart',
-            ]);
-        $numbers = $apart = $links = [];
-        foreach ($pairs as $p) {
-            $numbers[$p->left_id] = [$school, (string) $p->left_number];
-            $numbers[$p->right_id] = [$school, (string) $p->right_number];
-            if ($p->apart === null) {
-                $links[] = $p;
-            } else {
-                $apart["$p->left_id $p->right_id"] = $apart["$p->right_id $p->left_id"] = true;
-            }
-        }
-        $clusters = LookAlikes::clusters(
-            array_map(
-                fn(stdClass $p): LookAlike => new LookAlike($p->left_id, $p->right_id, (float) $p->probability, '', []),
-                $links,
-            ),
-            $numbers,
-            $apart,
-        );
-        foreach ($links as $i => $p) {
-            [$cluster, $accounts] = $clusters[$i];
-            if ([$cluster, $accounts] !== [(string) $p->cluster, (int) $p->accounts]) {
+        foreach (Clustering::of(DB::table('look_alikes as l')->where('l.school_id', $school)) as [$pair, $was]) {
+            if ([$pair->cluster, $pair->accounts] !== [(string) $was->cluster, (int) $was->accounts]) {
                 DB::table('look_alikes')
-                    ->where('left_id', $p->left_id)
-                    ->where('right_id', $p->right_id)
-                    ->update(['cluster' => $cluster, 'accounts' => $accounts]);
+                    ->where('left_id', $pair->leftId)
+                    ->where('right_id', $pair->rightId)
+                    ->update(['cluster' => $pair->cluster, 'accounts' => $pair->accounts]);
             }
         }
     }

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\LookAlikes;
 
+use App\Models\Realm;
 use App\Models\School;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
-use stdClass;
 use Vantrel\Core\LookAlikes\Cluster;
 use Vantrel\Core\LookAlikes\LookAlike;
 use Vantrel\Core\LookAlikes\LookAlikes;
@@ -15,70 +15,59 @@ use Vantrel\Core\Matching\Matcher;
 use Vantrel\Core\Matching\Subject;
 use Vantrel\Core\Records\PersonKind;
 
-/** The look-alikes of a school as {@see Finding} has kept them. */
+/** The look-alikes of a school, or of several, as {@see Finding} has kept them. */
 final class Kept
 {
     public function __construct(private readonly Accounts $accounts) {}
 
     /** @return list<Cluster> likeliest first, without what a person has told apart; evidence is {@see judge}'s */
-    public function clusters(School $school): array
+    public function clusters(Realm $realm): array
     {
         return Cluster::gather(
-            array_values(
-                self::shown($school)
-                    ->get([
-                        'l.left_id',
-                        'l.right_id',
-                        'l.probability',
-                        'l.caution',
-                        'l.accounts',
-                        'l.facts',
-                        'l.cluster',
-                    ])
-                    ->map(
-                        fn(stdClass $l): LookAlike => new LookAlike(
-                            $l->left_id,
-                            $l->right_id,
-                            (float) $l->probability,
-                            $l->caution,
-                            [],
-                            (int) $l->accounts,
-                            $l->facts,
-                            (string) $l->cluster,
-                        ),
-                    )
-                    ->all(),
-            ),
+            $realm->isOne()
+                ? array_values(self::shown($realm)->get('l.*')->map(Clustering::pair(...))->all())
+                : array_values(
+                    array_filter(
+                        array_column(Clustering::of(self::pairs($realm)), 0),
+                        fn(LookAlike $p): bool => $p->accounts > 0,
+                    ),
+                ),
         );
     }
 
     /** How many people there are that seem to have several accounts. */
     public function count(School $school): int
     {
-        return self::shown($school)->distinct()->count('l.cluster');
+        return self::shown(Realm::of($school))->distinct()->count('l.cluster');
     }
 
-    /** People of the school whom something was written about and who have not been looked through since. */
-    public function waiting(School $school): int
+    /** How many of these pairs are of two schools. */
+    public function across(Realm $realm): int
+    {
+        return $realm->isOne() ? 0 : self::shown($realm)->whereNull('l.school_id')->count();
+    }
+
+    /** People whom something was written about and who have not been looked through since. */
+    public function waiting(Realm $realm): int
     {
         return DB::table('look_alike_todo as t')
             ->join('people as p', 'p.id', '=', 't.person_id')
-            ->where('p.school_id', $school->id)
+            ->whereIn('p.school_id', $realm->ids)
             ->where('p.state', 'active')
             ->count();
     }
 
     /**
      * @param  list<string>  $ids
-     * @return list<Subject> those of the school, in the order asked
+     * @return list<Subject> those of the schools, in the order asked
      */
-    public function subjects(School $school, PersonKind $kind, array $ids): array
+    public function subjects(Realm $realm, PersonKind $kind, array $ids): array
     {
         $found = [];
         foreach (
             $this->accounts->list(
                 $kind,
-                fn(Builder $q): Builder => $q->whereIn('p.id', $ids)->where('p.school_id', $school->id),
+                fn(Builder $q): Builder => $q->whereIn('p.id', $ids)->whereIn('p.school_id', $realm->ids),
             )
             as $subject
         ) {
@@ -89,19 +78,16 @@ final class Kept
     }
 
     /**
-     * Each two of them judged against everyone of their kind at the school, as the list does.
+     * Each two of them judged against everyone of their kind, as the list does.
      *
      * @param  list<Subject>  $subjects
      * @return list<LookAlike>
      */
-    public function judge(School $school, PersonKind $kind, array $subjects): array
+    public function judge(PersonKind $kind, array $subjects): array
     {
         $linkage = Matcher::link(
             $subjects,
-            $this->accounts->each(
-                $kind,
-                fn(Builder $q): Builder => $q->where('p.school_id', $school->id)->where('p.state', '!=', 'merged'),
-            ),
+            $this->accounts->each($kind, fn(Builder $q): Builder => $q->where('p.state', '!=', 'merged')),
         );
         $judged = [];
         foreach ($subjects as $i => $left) {
@@ -116,26 +102,35 @@ final class Kept
     }
 
     /** Kept pairs (`l`) of which both still are there, and nobody has said that they are two. */
-    private static function shown(School $school): Builder
+    private static function shown(Realm $realm): Builder
     {
-        $query = DB::table('look_alikes as l')->where('l.school_id', $school->id)->where('l.accounts', '>', 0);
+        return self::pairs($realm)->where('l.accounts', '>', 0)->whereNotExists(
+            fn(Builder $q) => $q
+                ->from('known_apart as k')
+                ->whereColumn('k.left_id', 'l.left_id')
+                ->whereColumn('k.right_id', 'l.right_id')
+                ->whereIn('k.facts', ['', DB::raw('l.facts')]),
+        );
+    }
+
+    /** Kept pairs (`l`) of which both are there, at the schools. */
+    private static function pairs(Realm $realm): Builder
+    {
+        $query = DB::table('look_alikes as l')->where(
+            fn(Builder $q) => $q
+                ->whereIn('l.school_id', $realm->ids)
+                ->when(!$realm->isOne(), fn(Builder $q) => $q->orWhereNull('l.school_id')),
+        );
         foreach (['left', 'right'] as $side) {
             $query->join(
                 "people as $side",
                 fn($on) => $on
                     ->on("$side.id", '=', "l.{$side}_id")
-                    ->on("$side.school_id", '=', 'l.school_id')
+                    ->whereIn("$side.school_id", $realm->ids)
                     ->where("$side.state", 'active'),
             );
         }
 
-        return $query->whereNotExists(
-            fn(Builder $q) => $q
-                ->from('known_apart as k')
-                ->whereColumn('k.left_id', 'l.left_id')
-                ->whereColumn('k.right_id', 'l.right_id')
-                // What was said before facts were kept with it stays said.
-                ->whereIn('k.facts', ['', DB::raw('l.facts')]),
-        );
+        return $query;
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\LookAlikes;
 
 use App\Ledger\Snapshots;
-use App\Models\School;
+use App\Models\Realm;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\LookAlikes\Merge;
 use Vantrel\Core\LookAlikes\MergePlanner;
@@ -23,17 +23,17 @@ final class Merges
      * @param  list<string>  $reach schools that whoever merges coordinates
      * @return Planned<Merge>
      *
-     * @throws NotFoundHttpException where one of them is not of the school
+     * @throws NotFoundHttpException where one of them is of another school
      */
-    public function plan(School $school, array $ids, array $picks, array $reach): Planned
+    public function plan(Realm $realm, array $ids, array $picks, array $reach): Planned
     {
         $snapshot = $this->snapshots->forMerge($ids);
         foreach ($ids as $id) {
-            if ($snapshot->find(Person::class, $id)?->schoolId() !== $school->id) {
+            if (!in_array($snapshot->find(Person::class, $id)?->schoolId(), $realm->ids, true)) {
                 throw new NotFoundHttpException();
             }
         }
 
-        return MergePlanner::plan($snapshot, $ids, $picks, $reach);
+        return MergePlanner::plan($snapshot, $ids, $picks, $reach, $realm->today());
     }
 }

@@ -8,11 +8,12 @@ use App\LookAlikes\Views\AccountLine;
 use App\LookAlikes\Views\AccountSide;
 use App\LookAlikes\Views\ClusterLine;
 use App\Models\Person;
-use App\Models\School;
+use App\Models\Realm;
 use App\Platform\Instant;
 use App\Platform\SchoolDay;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
+use stdClass;
 use Vantrel\Core\LookAlikes\Cluster;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Values\GradeLevel;
@@ -24,11 +25,11 @@ final class SideBySide
      * @param  list<Cluster>  $clusters
      * @return list<ClusterLine>
      */
-    public function lines(School $school, array $clusters): array
+    public function lines(Realm $realm, array $clusters): array
     {
         $ids = array_merge(...array_map(fn(Cluster $c): array => $c->ids, $clusters), ...[[]]);
         $people = Person::query()->whereIn('id', $ids)->get()->keyBy('id');
-        $sections = $this->sections($ids, $school->id)->map(fn(Collection $of): string => $of->implode(', '));
+        $sections = $this->sections($ids, $realm)->map(fn(Collection $of): string => $of->implode(', '));
         $lines = [];
         foreach ($clusters as $cluster) {
             $accounts = [];
@@ -38,6 +39,7 @@ final class SideBySide
                     $accounts[] = new AccountLine(
                         $id,
                         $person->fullName(),
+                        $person->school_id,
                         implode(
                             ', ',
                             array_filter([
@@ -69,11 +71,10 @@ final class SideBySide
      * @param  list<string>  $ids
      * @return list<AccountSide>
      */
-    public function of(PersonKind $kind, array $ids, string $staysId): array
+    public function of(Realm $realm, PersonKind $kind, array $ids, string $staysId): array
     {
         $people = Person::query()->whereIn('id', $ids)->get()->keyBy('id');
-        $schoolId = (string) $people->first()?->school_id;
-        $sections = $this->sections($ids, $schoolId);
+        $sections = $this->sections($ids, $realm);
         $signIns = DB::table('sign_ins')
             ->whereIn('person_id', $ids)
             ->orderBy('user_name')
@@ -86,11 +87,15 @@ final class SideBySide
             ->where('g.state', '!=', 'ended')
             ->orderBy('p.given_name')
             ->orderBy('p.family_name')
-            ->selectRaw("g.$own own, if(p.school_id = ?, trim(concat(p.given_name, ' ', p.family_name)), ?) n", [
-                $schoolId,
-                'a student of another school',
-            ])
-            ->get()
+            ->get(["g.$own as own", 'p.school_id', 'p.given_name', 'p.family_name'])
+            ->map(
+                fn(stdClass $r): array => [
+                    'own' => $r->own,
+                    'n' => in_array($r->school_id, $realm->ids, true)
+                        ? trim("$r->given_name $r->family_name")
+                        : 'a student of another school',
+                ],
+            )
             ->groupBy('own');
         $words = fn(?Collection $of, string $column): array => array_values(
             ($of ?? collect())->pluck($column)->map(fn(mixed $v): string => (string) $v)->all(),
@@ -122,12 +127,12 @@ final class SideBySide
      * @param  list<string>  $ids
      * @return Collection<array-key, Collection<array-key, mixed>> names of the sections each is in today
      */
-    private function sections(array $ids, string $schoolId): Collection
+    private function sections(array $ids, Realm $realm): Collection
     {
         return DB::table('enrollments as e')
             ->join('sections as s', 's.id', '=', 'e.section_id')
             ->whereIn('e.person_id', $ids)
-            ->where(SchoolDay::inForce('e', SchoolDay::today($schoolId)))
+            ->where(SchoolDay::inForce('e', $realm->today()))
             ->where('s.state', 'open')
             ->orderBy('s.kind')
             ->orderBy('s.name')

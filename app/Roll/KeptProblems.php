@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Roll;
 
 use App\Ledger\Touched;
-use App\Models\School;
 use App\Platform\SchoolDay;
 use Closure;
 use Illuminate\Database\Query\Builder;
@@ -30,19 +29,19 @@ final class KeptProblems
     private const ATTEMPTS = 3;
 
     /** @return array<string, int> how many of a school have each */
-    public function counts(School $school): array
+    public function counts(string $schoolId): array
     {
-        return array_map(fn(array $of): int => $of[0], $this->standing($school));
+        return array_map(fn(array $of): int => $of[0], $this->standing($schoolId));
     }
 
     /** @return array<string, array{int, string}> how many of a school have each, and the longest since when */
-    public function standing(School $school): array
+    public function standing(string $schoolId): array
     {
-        $this->today($school->id);
+        $this->today($schoolId);
         $standing = [];
         foreach (
             DB::table('roll_problems')
-                ->where('school_id', $school->id)
+                ->where('school_id', $schoolId)
                 ->groupBy('problem')
                 ->selectRaw('problem, count(*) n, min(since) s')
                 ->get()

@@ -97,6 +97,7 @@ final class OnePerson
             (string) $person->email,
             (string) $person->phone,
             School::query()->findOrFail($person->school_id)->name,
+            $person->school_id,
             $person->erased_on !== null,
             array_values(
                 $enrollments

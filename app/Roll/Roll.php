@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Roll;
 
-use App\Models\School;
+use App\Models\Realm;
 use App\Platform\SchoolDay;
 use App\Roll\Http\Wishes\PeopleWish;
 use App\Roll\Views\PersonLine;
@@ -48,47 +48,44 @@ final class Roll
     public function __construct(private readonly KeptProblems $problems, private readonly Search $search) {}
 
     /** Those a wish asks for, a page of them; the same place is found again whatever has come or gone in between. */
-    public function page(School $school, PeopleWish $wish): PersonPage
+    public function page(Realm $realm, PeopleWish $wish): PersonPage
     {
-        $among = $this->among($school, $wish->kind, $wish->grade, $wish->problems(), $wish->left);
+        $realm = $wish->school === '' ? $realm : $realm->only($wish->school);
+        $among = $this->among($realm->ids, $wish->kind, $wish->grade, $wish->problems(), $wish->left);
         $place = array_filter((array) json_decode((string) base64_decode($wish->after, true), true), is_scalar(...));
         $fits = trim($wish->q) === '' ? null : $this->search->ids($wish->q, $among);
         if ($fits !== null && $wish->sort === 'best') {
             $at = count($place) === 1 ? max(0, (int) reset($place)) : 0;
 
             return new PersonPage(
-                $this->byId(array_slice($fits, $at, self::PAGE), $school->id),
+                $this->byId(array_slice($fits, $at, self::PAGE), $realm),
                 count($fits) > $at + self::PAGE ? self::place([$at + self::PAGE]) : null,
                 count($fits),
             );
         }
-        $query = $among(DB::table('people as p'))->when($fits !== null, fn(Builder $q) => $q->whereIn('p.id', $fits));
         // Each of them stands in an index behind school, kind and state; none is ever null.
         $sort = self::ORDERS[$wish->sort] ?? self::ORDERS['name'];
-        $order = array_unique([$sort, 'p.family_name', 'p.given_name', 'p.id']);
-        $total = $this->total($school, $wish, clone $query);
-        self::go($query, $wish, $total);
-        if (count($place) === count($order)) {
-            $than = $wish->down ? '<' : '>';
-            $marks = implode(', ', array_fill(0, count($order), '?'));
-            // The first column by itself is what the index is entered by.
-            $query
-                ->where(reset($order), "$than=", reset($place))
-                ->whereRaw('(' . implode(', ', $order) . ") $than ($marks)", array_values($place));
+        $order = array_values(array_unique([$sort, 'p.family_name', 'p.given_name', 'p.id']));
+        $total = 0;
+        $pages = [];
+        foreach ($realm->ids as $school) {
+            $query = $this->among([$school], $wish->kind, $wish->grade, $wish->problems(), $wish->left)(
+                DB::table('people as p'),
+            )->when($fits !== null, fn(Builder $q) => $q->whereIn('p.id', $fits));
+            $of = $this->total($school, $wish, clone $query);
+            $total += $of;
+            self::go($query, $wish, $of);
+            $pages[] = self::after($query, $place, $order, $wish->down)
+                ->addSelect("$sort as place")
+                ->limit(self::PAGE + 1);
         }
-        foreach ($order as $column) {
-            $query->orderBy($column, $wish->down ? 'desc' : 'asc');
-        }
-        $people = $query
-            ->addSelect("$sort as place")
-            ->limit(self::PAGE + 1)
-            ->get();
+        $people = self::together($pages, $order, $wish->down);
         $page = $people->take(self::PAGE);
         $last = $page->last();
         $next = fn(stdClass $p): array => [$p->family_name, $p->given_name, $p->id];
 
         return new PersonPage(
-            $this->lines($page, $school->id),
+            $this->lines($page, $realm),
             $people->count() > self::PAGE && $last !== null
                 ? self::place([...count($order) === 3 ? [] : [$last->place], ...$next($last)])
                 : null,
@@ -96,13 +93,63 @@ final class Roll
         );
     }
 
+    /**
+     * The page after a place, in order.
+     *
+     * @param  array<array-key, bool|float|int|string>  $place values of the columns; of another count for the first one
+     * @param  list<string>  $order columns of people (`p`)
+     */
+    private static function after(Builder $query, array $place, array $order, bool $down): Builder
+    {
+        if (count($place) === count($order)) {
+            $than = $down ? '<' : '>';
+            $marks = implode(', ', array_fill(0, count($order), '?'));
+            // The first column by itself is what the index is entered by.
+            $query
+                ->where($order[0], "$than=", reset($place))
+                ->whereRaw('(' . implode(', ', $order) . ") $than ($marks)", array_values($place));
+        }
+        foreach ($order as $column) {
+            $query->orderBy($column, $down ? 'desc' : 'asc');
+        }
+
+        return $query;
+    }
+
+    /**
+     * A page of each school made one page: each is read along its own index, and what is put in order is a few hundred
+     * rows, not all there are.
+     *
+     * @param  list<Builder>  $pages with the first column of the order as `place`
+     * @param  list<string>  $order
+     * @return Collection<int, stdClass>
+     */
+    private static function together(array $pages, array $order, bool $down): Collection
+    {
+        if (count($pages) < 2) {
+            return $pages === [] ? collect() : $pages[0]->get();
+        }
+        $all = null;
+        foreach ($pages as $page) {
+            $one = DB::query()->fromSub($page, 'o');
+            $all = $all === null ? $one : $all->unionAll($one);
+        }
+        $query = DB::query()->fromSub($all, 'p');
+        // The first column may be one that `*` leaves out.
+        foreach (['p.place', ...array_slice($order, 1)] as $column) {
+            $query->orderBy($column, $down ? 'desc' : 'asc');
+        }
+
+        return $query->limit(self::PAGE + 1)->get();
+    }
+
     /** How many there are: of a problem alone, without looking at anybody. */
-    private function total(School $school, PeopleWish $wish, Builder $query): int
+    private function total(string $schoolId, PeopleWish $wish, Builder $query): int
     {
         $problems = $wish->problems();
 
         return count($problems) === 1 && $wish->grade === '' && $wish->q === '' && $wish->kind === PersonKind::Student
-            ? $this->problems->counts($school)[$problems[0]->value] ?? 0
+            ? $this->problems->counts($schoolId)[$problems[0]->value] ?? 0
             : $query->count();
     }
 
@@ -122,11 +169,11 @@ final class Roll
     }
 
     /** @return list<PersonLine> the best few for the command box */
-    public function find(School $school, string $text): array
+    public function find(Realm $realm, string $text): array
     {
-        $ids = $this->search->ids($text, $this->among($school, null, '', []));
+        $ids = $this->search->ids($text, $this->among($realm->ids, null, '', []));
 
-        return $this->byId(array_slice($ids, 0, self::FEW), $school->id);
+        return $this->byId(array_slice($ids, 0, self::FEW), $realm);
     }
 
     /** @param  list<string|int>  $of values that the next page begins after */
@@ -139,43 +186,44 @@ final class Roll
      * @param  list<string>  $ids
      * @return list<PersonLine> in the order of the ids
      */
-    public function byId(array $ids, string $schoolId): array
+    public function byId(array $ids, Realm $realm): array
     {
         $people = DB::table('people as p')->whereIn('p.id', $ids)->get()->keyBy('id');
 
-        return $this->lines(collect($ids)->map(fn(string $id): ?stdClass => $people[$id] ?? null)->filter(), $schoolId);
+        return $this->lines(collect($ids)->map(fn(string $id): ?stdClass => $people[$id] ?? null)->filter(), $realm);
     }
 
     /**
+     * @param  list<string>  $schools
      * @param  list<AccountProblem>  $problems all of which whoever is found has; what state they are in goes by these
      * @return Closure(Builder): Builder over people (`p`)
      */
     private function among(
-        School $school,
+        array $schools,
         ?PersonKind $kind,
         string $grade,
         array $problems,
         bool $left = false,
     ): Closure {
-        if ($problems !== []) {
-            $this->problems->today($school->id);
+        foreach ($problems === [] ? [] : $schools as $school) {
+            $this->problems->today($school);
         }
 
         $state = ($problems[0] ?? null)?->state()->value ?? ($left ? 'left' : 'active');
 
-        return function (Builder $query) use ($school, $kind, $grade, $problems, $state): Builder {
+        return function (Builder $query) use ($schools, $kind, $grade, $problems, $state): Builder {
             foreach ($problems as $i => $problem) {
                 $query->join(
                     "roll_problems as r$i",
                     fn(JoinClause $on) => $on
                         ->on("r$i.person_id", '=', 'p.id')
-                        ->where("r$i.school_id", $school->id)
+                        ->on("r$i.school_id", '=', 'p.school_id')
                         ->where("r$i.problem", $problem->value),
                 );
             }
 
             return $query
-                ->where('p.school_id', $school->id)
+                ->whereIn('p.school_id', $schools)
                 ->when($kind !== null, fn(Builder $q) => $q->where('p.kind', $kind))
                 ->when($grade !== '', fn(Builder $q) => $q->where('p.grade', $grade))
                 ->where('p.state', $state);
@@ -186,13 +234,13 @@ final class Roll
      * @param  Collection<int, \stdClass>  $people
      * @return list<PersonLine>
      */
-    private function lines(Collection $people, string $schoolId): array
+    private function lines(Collection $people, Realm $realm): array
     {
         $ids = $people->pluck('id');
         $sections = DB::table('enrollments as e')
             ->join('sections as s', 's.id', '=', 'e.section_id')
             ->whereIn('e.person_id', $ids)
-            ->where(SchoolDay::inForce('e', SchoolDay::today($schoolId)))
+            ->where(SchoolDay::inForce('e', $realm->today()))
             ->where('s.state', 'open')
             ->groupBy('e.person_id')
             ->selectRaw("e.person_id, group_concat(s.name order by s.kind, s.name separator ', ') n")
@@ -226,6 +274,7 @@ final class Roll
                         PersonState::from($p->state),
                         ($signIns[$p->id]->last ?? null) !== null,
                         (int) ($guardians[$p->id] ?? 0),
+                        $p->school_id,
                     ),
                 )
                 ->all(),

@@ -12,6 +12,7 @@ use App\Models\Invitation;
 use App\Models\LedgerEntry;
 use App\Models\OutgoingMessage;
 use App\Models\Person;
+use App\Models\Realm;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Models\Section;
@@ -41,6 +42,12 @@ final class Policies
 
         // The school's: coordinators only. Mail with personal addresses, lists, the ledger, the Roll.
         Gate::define('coordinate', fn(Person $p, School $school): bool => Coordinators::has($p, $school->id));
+        // The same of several schools at once: all of them.
+        Gate::define(
+            'oversee',
+            fn(Person $p, Realm $realm): bool => $realm->ids !== [] &&
+                array_filter($realm->ids, fn(string $school): bool => !Coordinators::has($p, $school)) === [],
+        );
         Gate::define(
             'coordinate-year',
             fn(Person $p, SchoolYear $year): bool => Coordinators::has($p, $year->school_id),

@@ -8,9 +8,12 @@ use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Records\Enrollment;
 use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Records\Section;
 use Vantrel\Core\Records\SectionState;
@@ -65,56 +68,45 @@ final class TransferRequests
     /**
      * The school the student is at lets them go, or come here too. Stands in the ledgers of both.
      *
-     * @param  list<Enrollment>  $enrollments of the student that are open
-     * @param  array<string, Section>  $sections by id: those the request names and those the enrollments are in
-     * @param  bool  $numberIsFree whether nobody at the other school has the number the list gives
+     * @param  Snapshot  $snapshot of the student, as {@see SchoolChange} needs it, with the sections the request names
+     *     and whoever has the number the list gives
      *
      * @throws Refusal where it has been answered, or the student is not there any more
      */
-    public static function accept(
-        TransferRequest $request,
-        Person $person,
-        string $toSchool,
-        array $enrollments,
-        array $sections,
-        bool $numberIsFree,
-        string $answererId,
-        Occasion $at,
-    ): Plan {
+    public static function accept(TransferRequest $request, Snapshot $snapshot, string $answererId, Occasion $at): Plan
+    {
         self::mustWait($request);
+        $person = $snapshot->find(Person::class, $request->personId());
         if (
-            $person->schoolId() !== $request->fromSchoolId() ||
+            $person?->schoolId() !== $request->fromSchoolId() ||
             !in_array($person->state(), [PersonState::Active, PersonState::Left], true)
         ) {
             throw new Refusal('This student is not at your school any more. Turn the request down.');
         }
+        $toSchool = $snapshot->schools[$request->toSchoolId()] ?? '';
         $said = self::said($request);
         $kind = $request->kind();
         $name = $person->fullName();
         $plan = new PlanBuilder();
+        $along = 0;
         if ($kind === TransferKind::Transfer) {
-            $fields = ['school_id' => $request->toSchoolId(), 'state' => 'active'];
-            if ($said['number'] !== '' && $numberIsFree) {
+            $fields = [];
+            if ($said['number'] !== '' && self::numberIsFree($snapshot, $request->toSchoolId(), $said['number'])) {
                 $fields['number'] = $said['number'];
             }
             if ($said['grade'] !== '') {
                 $fields['grade'] = $said['grade'];
             }
-            $plan->update($person, $fields, "transfer to $toSchool");
-            foreach ($enrollments as $enrollment) {
-                if (($sections[$enrollment->sectionId()] ?? null)?->schoolId() === $request->fromSchoolId()) {
-                    $plan->update(
-                        $enrollment,
-                        ['ends_on' => max($at->today, $enrollment->beginsOn())],
-                        "transfer to $toSchool",
-                    );
-                }
-            }
+            SchoolChange::write($plan, $snapshot, $person, $request->toSchoolId(), $fields, $at->today);
+            $along = SchoolChange::guardians($plan, $snapshot, [$person->id => $person], $request->toSchoolId());
         }
-        $in = array_map(fn(Enrollment $e): string => $e->sectionId(), $enrollments);
+        $in = array_map(
+            fn(Enrollment $e): string => $e->sectionId(),
+            $snapshot->where(Enrollment::class, 'person_id', $person->id),
+        );
         $names = [];
         foreach ($said['sections'] as $sectionId) {
-            $section = $sections[$sectionId] ?? null;
+            $section = $snapshot->find(Section::class, $sectionId);
             if (
                 $section === null ||
                 $section->state() !== SectionState::Open ||
@@ -140,19 +132,32 @@ final class TransferRequests
                 $kind->value,
             );
         }
-        $plan->update(
-            $request,
-            ['state' => 'accepted', 'answered_at' => $at->now, 'answered_by' => $answererId],
-            'accepted',
-        );
+        self::accepted($plan, $request, $answererId, $at->now);
 
         return $plan->build(
             $kind === TransferKind::Transfer ? "$name to $toSchool" : "$name also at $toSchool",
             ($kind === TransferKind::Transfer
                 ? "$name moves to $toSchool; sections here end today. The account and its cards go on working."
                 : "$name stays here and comes to $toSchool too.") .
-                ($names === [] ? '' : ' Comes into ' . implode(', ', $names) . '.'),
+                ($names === [] ? '' : ' Comes into ' . implode(', ', $names) . '.') .
+                ($along === 0 ? '' : ' ' . Words::count($along, 'guardian goes', 'guardians go') . ' along.'),
         );
+    }
+
+    /** Notes that what was asked for is done. */
+    public static function accepted(PlanBuilder $plan, TransferRequest $request, string $by, string $now): void
+    {
+        $plan->update($request, ['state' => 'accepted', 'answered_at' => $now, 'answered_by' => $by], 'accepted');
+    }
+
+    private static function numberIsFree(Snapshot $snapshot, string $schoolId, string $number): bool
+    {
+        return array_filter(
+            $snapshot->where(Person::class, 'number', $number),
+            fn(Person $p): bool => $p->schoolId() === $schoolId &&
+                $p->kind() === PersonKind::Student &&
+                $p->state() !== PersonState::Merged,
+        ) === [];
     }
 
     public static function refuse(TransferRequest $request, string $name, string $answererId, string $now): Plan

@@ -5,16 +5,13 @@ declare(strict_types=1);
 namespace Vantrel\Core\LookAlikes;
 
 use LogicException;
+use Vantrel\Core\Accounts\SchoolChange;
 use Vantrel\Core\Calendar\Span;
-use Vantrel\Core\Names\PersonName;
-use Vantrel\Core\Plan\Cell;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Planned;
-use Vantrel\Core\Plan\PlanRow;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Plan\Tally;
-use Vantrel\Core\Plan\Verdict;
 use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Records\Coordinator;
 use Vantrel\Core\Records\Enrollment;
@@ -33,17 +30,6 @@ use Vantrel\Core\Records\SignIn;
  */
 final class MergePlanner
 {
-    private const FIELDS = [
-        'given_name' => 'Given name',
-        'preferred_name' => 'Goes by',
-        'family_name' => 'Family name',
-        'birth_date' => 'Birth date',
-        'number' => 'Student number',
-        'grade' => 'Grade',
-        'email' => 'E-mail',
-        'phone' => 'Telephone',
-    ];
-
     /** As many can be one person in a plan: what stands side by side before whoever looks. */
     public const MOST = 5;
 
@@ -52,25 +38,32 @@ final class MergePlanner
      * @param array<string, string> $picks column to the id of the account whose value stays; the default stands where
      *     none is picked
      * @param list<string> $reach schools that whoever merges coordinates: nobody gives away what coordinates others
+     * @param string $today YYYY-MM-DD: a student of several schools leaves the sections of those that do not stay
      *
      * @return Planned<Merge>
      *
      * @throws Refusal where they cannot be one, or not by them
      */
-    public static function plan(Snapshot $snapshot, array $ids, array $picks = [], array $reach = []): Planned
-    {
+    public static function plan(
+        Snapshot $snapshot,
+        array $ids,
+        array $picks = [],
+        array $reach = [],
+        string $today = '',
+    ): Planned {
         $accounts = self::accounts($snapshot, $ids);
         self::mustReach($snapshot, $accounts, $reach);
         [$keep, $drops, $why] = self::survivor($snapshot, $accounts);
         $plan = new PlanBuilder();
         $enrollments = $guardians = $children = $signIns = 0;
         $spans = self::spans($snapshot, $keep);
+        $covered = [];
         $links = ['student_id' => [], 'guardian_id' => []];
         foreach ($drops as $drop) {
             // The ones that go first free their numbers before the survivor takes one: the database allows it once.
             $plan->update($drop, ['state' => 'merged', 'merged_into' => $keep->id], 'merged into ' . self::name($keep));
         }
-        $fields = self::fields($plan, $keep, $drops, $picks);
+        $fields = FieldChoice::write($plan, $snapshot, $keep, $drops, $picks);
         foreach ($drops as $drop) {
             foreach ($snapshot->where(Person::class, 'merged_into', $drop->id) as $earlier) {
                 $plan->update($earlier, ['merged_into' => $keep->id], 'follows a merge');
@@ -83,10 +76,11 @@ final class MergePlanner
                 $plan->update($identity, ['person_id' => $keep->id], 'signs in to ' . self::name($keep));
             }
             self::coordinators($plan, $snapshot, $keep, $drop);
-            $enrollments += self::enrollments($plan, $snapshot, $keep, $drop, $spans);
+            $enrollments += self::enrollments($plan, $snapshot, $keep, $drop, $spans, $covered);
             $guardians += self::guardianships($plan, $snapshot, $keep, $drop, ['student_id', 'guardian_id'], $links);
             $children += self::guardianships($plan, $snapshot, $keep, $drop, ['guardian_id', 'student_id'], $links);
         }
+        [$at, $ended] = self::leave($plan, $snapshot, $accounts, $fields, $covered, $today);
         $more = array_values(
             array_filter([
                 $enrollments > 0 ? Words::count($enrollments, 'section') : '',
@@ -102,7 +96,9 @@ final class MergePlanner
             'Merge ' . ($many ? count($drops) . ' accounts' : self::name($drops[0])) . ' into ' . self::name($keep),
             ($many ? "The $count become one account" : 'The two become one account') .
                 ($more === [] ? '' : ', with ' . Words::join($more) . ($many ? ' of the others' : ' of the other')) .
-                ($signIns > 0 ? '. All old cards and user names go on working.' : '.'),
+                ($signIns > 0 ? '. All old cards and user names go on working.' : '.') .
+                ($at === '' ? '' : " The person is at $at.") .
+                ($ended === [] ? '' : ' What they were in elsewhere ends today: ' . Words::some($ended) . '.'),
             [
                 new Tally('sections', $enrollments, 'sections brought over'),
                 $keep->kind() === PersonKind::Guardian
@@ -223,87 +219,47 @@ final class MergePlanner
     }
 
     /**
-     * @param  non-empty-list<Person>  $drops
-     * @param  array<string, string>  $picks
-     * @return list<MergedField>
-     */
-    private static function fields(PlanBuilder $plan, Person $keep, array $drops, array $picks): array
-    {
-        $accounts = [$keep, ...$drops];
-        $stays = $fields = [];
-        foreach (self::FIELDS as $column => $label) {
-            [$from, $why] = self::staying($column, $accounts, $picks[$column] ?? '');
-            $stays[$column] = $value = $from->field($column);
-            if ($column === 'email' && $from !== $keep) {
-                // What is known of an address goes with it.
-                foreach (['email_state', 'email_by', 'email_at'] as $of) {
-                    $stays[$of] = $from->field($of);
-                }
-                $stays['email_state'] ??= 'claimed';
-            }
-            $values = [];
-            foreach ($accounts as $account) {
-                $values[$account->id] = (string) $account->field($column);
-            }
-            $fields[] = $field = new MergedField($column, $label, $values, (string) $value, $why);
-            $plan->row(
-                new PlanRow(count($fields), $field->agrees() ? Verdict::Same : Verdict::Update, [
-                    'Field' => Cell::same($label),
-                    'Stays' => new Cell($values[$keep->id], $field->stays),
-                    count($drops) > 1 ? 'Other accounts' : 'Other account' => Cell::same(
-                        implode(', ', array_filter(array_slice($values, 1), fn(string $v): bool => $v !== '')),
-                    ),
-                ]),
-            );
-        }
-        foreach (['given_name', 'family_name'] as $column) {
-            $stays[$column] ??= '';
-        }
-        $stays['search_name'] = (new PersonName($stays['given_name'], $stays['family_name']))->searchKey();
-        $active = array_filter($accounts, fn(Person $p): bool => $p->state() === PersonState::Active);
-        $stays['state'] = $active === [] ? $keep->state()->value : PersonState::Active->value;
-        $plan->update($keep, $stays, 'merged with ' . Words::some(array_map(self::name(...), $drops)));
-
-        return $fields;
-    }
-
-    /**
-     * Never a blank over a value; a full name over one cut short; else the survivor's own.
+     * A student of several schools is at one of them from now on: what they were in at the others ends, as with any
+     * transfer, and guardians go along.
      *
-     * @param  non-empty-list<Person>  $accounts the survivor first
-     * @return array{Person, string} whose value stays, and why; no reason where there is nothing to choose
+     * @param  list<Person>  $accounts
+     * @param  list<MergedField>  $fields
+     * @param  array<string, true>  $covered ids of enrollments that count no more
+     * @return array{string, list<string>} name of the school, '' where there was but one, and of the sections that end
      */
-    private static function staying(string $column, array $accounts, string $picked): array
-    {
-        $has = array_values(array_filter($accounts, fn(Person $p): bool => (string) $p->field($column) !== ''));
-        $first = $has[0] ?? $accounts[0];
-        if (count(array_unique(array_map(fn(Person $p): string => (string) $p->field($column), $has))) < 2) {
-            return [
-                $first,
-                count($has) < count($accounts) && $has !== [] && $first !== $accounts[0] ? 'all there is' : '',
-            ];
+    private static function leave(
+        PlanBuilder $plan,
+        Snapshot $snapshot,
+        array $accounts,
+        array $fields,
+        array $covered,
+        string $today,
+    ): array {
+        $of = array_values(array_filter($fields, fn(MergedField $f): bool => $f->column === 'school_id'));
+        if ($of === [] || $accounts[0]->kind() !== PersonKind::Student) {
+            return [$of === [] ? '' : $of[0]->stays, []];
         }
-        foreach ($has as $account) {
-            if ($account->id === $picked) {
-                return [$account, 'chosen'];
+        $left = $enrollments = [];
+        $at = '';
+        foreach ($accounts as $account) {
+            if ($of[0]->values[$account->id] === $of[0]->stays) {
+                $at = $account->schoolId();
+            } else {
+                $left[$account->id] = $account;
+            }
+            foreach ($snapshot->where(Enrollment::class, 'person_id', $account->id) as $enrollment) {
+                if (!isset($covered[$enrollment->id])) {
+                    $enrollments[] = $enrollment;
+                }
             }
         }
-        $stays = $first;
-        foreach (in_array($column, ['given_name', 'family_name'], true) ? $has : [] as $account) {
-            $longer = mb_strtolower((string) $account->field($column));
-            $shorter = mb_strtolower((string) $stays->field($column));
-            if ($longer !== $shorter && str_starts_with($longer, $shorter)) {
-                $stays = $account;
-            }
-        }
+
+        SchoolChange::guardians($plan, $snapshot, $left, $at);
+        $schools = array_values(array_map(fn(Person $p): string => $p->schoolId(), $left));
 
         return [
-            $stays,
-            match (true) {
-                $stays !== $first => 'the fuller name',
-                $stays === $accounts[0] => 'of the account that stays',
-                default => 'of the account used next most',
-            },
+            $of[0]->stays,
+            SchoolChange::endSections($plan, $snapshot, $enrollments, $schools, $today, "at {$of[0]->stays} now"),
         ];
     }
 
@@ -320,6 +276,7 @@ final class MergePlanner
 
     /**
      * @param  array<string, list<array{Enrollment, Span}>>  $spans what the survivor has so far, by section
+     * @param  array<string, true>  $covered ids of those that count no more
      * @return int how many came over
      */
     private static function enrollments(
@@ -328,6 +285,7 @@ final class MergePlanner
         Person $keep,
         Person $drop,
         array &$spans,
+        array &$covered,
     ): int {
         $brought = 0;
         foreach ($snapshot->where(Enrollment::class, 'person_id', $drop->id) as $theirs) {
@@ -348,6 +306,7 @@ final class MergePlanner
                     // Left with the other account as a span without a day: it counts nowhere, and undo can bring it
                     // back.
                     $plan->update($theirs, ['ends_on' => $theirs->beginsOn()], 'covered by the other account');
+                    $covered[$theirs->id] = true;
 
                     continue 2;
                 }

@@ -61,6 +61,7 @@ trait DemoCases
         ]);
         $this->enroll($this->sections['primary']['3 Heron'], $student, 'student');
         $this->link($student, $guardian, 'connected');
+        $this->changedSchool();
     }
 
     /** 23 pairs of accounts of one child, of every kind. */
@@ -129,6 +130,24 @@ trait DemoCases
                 $id,
                 'student',
             );
+        }
+    }
+
+    /** 3 children whom the middle school has taken in as new, while the primary school still has them. */
+    private function changedSchool(): void
+    {
+        for ($i = 0; $i < 3; $i++) {
+            $of = $this->students['primary.5.' . (40 + $i)];
+            $id = $this->ids->for('changed school', (string) $i);
+            $given = $i === 1 ? $this->plain($of['given']) : $of['given'];
+            $this->person($id, $this->ids->for('school', 'middle'), 'student', $given, $of['family'], [
+                'birth_date' => $of['born'],
+                'number' => sprintf('%06d', $this->number++),
+                'grade' => '06',
+            ]);
+            $this->signIn($id, $given, $of['family'], false, true);
+            $section = $this->sections['middle']['6 ' . DemoNames::BIRDS[$i]];
+            $this->enroll($section, $id, 'student', begins: now()->subDays(10)->format('Y-m-d'));
         }
     }
 

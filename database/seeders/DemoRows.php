@@ -96,15 +96,20 @@ trait DemoRows
         ]);
     }
 
-    private function enroll(string $section, string $person, string $role, string $source = 'list'): void
-    {
+    private function enroll(
+        string $section,
+        string $person,
+        string $role,
+        string $source = 'list',
+        string $begins = self::TODAY,
+    ): void {
         $this->add('enrollments', [
             'id' => $this->ids->for('enrollment', $section, $person),
             'version' => 0,
             'section_id' => $section,
             'person_id' => $person,
             'role' => $role,
-            'begins_on' => self::TODAY,
+            'begins_on' => $begins,
             'ends_on' => null,
             'source' => $source,
         ]);

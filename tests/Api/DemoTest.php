@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\LookAlikes\Kept;
+use App\Models\Realm;
 use App\Models\School;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
@@ -25,7 +26,7 @@ it('makes the demo district with its planted cases, the same every time', functi
     // not.
     $pairs = [];
     foreach (School::query()->get() as $school) {
-        foreach (app(Kept::class)->clusters($school) as $cluster) {
+        foreach (app(Kept::class)->clusters(Realm::of($school)) as $cluster) {
             foreach ($cluster->pairs as $pair) {
                 $pairs[] = [$pair->leftId, $pair->rightId];
             }

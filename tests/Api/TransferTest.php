@@ -102,7 +102,7 @@ it('moves the student when the school lets them go, in both ledgers, and undoes 
         ->assertJsonPath(
             'said',
             'Wilhelmina Seabright moves to Copperbrook Middle; sections here end today. The account and its ' .
-                'cards go on working. Comes into 6 Tern.',
+                'cards go on working. Comes into 6 Tern. 1 guardian goes along.',
         );
     $this->postJson("/api/schools/$this->from/transfers/$id/accept")->assertStatus(422);
     $moved = DB::table('people')->where('id', $this->student)->first();

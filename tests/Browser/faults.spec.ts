@@ -20,7 +20,10 @@ const VIEWS = [
 
 /** Those, and the pages of one list, one section and one pair, whose addresses the demo draws. */
 async function addresses(page: Page): Promise<string[]> {
-    const found = VIEWS.map((view) => `/s/primary/${view}`);
+    const found = [
+        ...VIEWS.map((view) => `/s/primary/${view}`),
+        ...['desk', 'roll', 'look-alikes'].map((view) => `/s/all/${view}`),
+    ];
     for (const [view, row] of [
         ['intake', /fall-list/],
         ['sections', /^3 Heron/],

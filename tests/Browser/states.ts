@@ -89,6 +89,14 @@ const AT_THE_DESK: State[] = [
     { name: 'staff person', reach: (page) => openRow(page, /Okonjo/) },
     { name: 'roll, nobody', at: 'roll?q=qqqqqq' },
     { name: 'transfers', at: 'transfers' },
+    { name: 'desk of all schools', at: '/s/all/desk' },
+    { name: 'roll of all schools', at: '/s/all/roll' },
+    dialog('send to another school', async (page) => {
+        await page.keyboard.press('x');
+        await page.keyboard.press('t');
+    }),
+    { name: 'look-alikes across schools', at: '/s/all/look-alikes?which=across' },
+    { name: 'accounts of two schools', reach: (page) => openRow(page, /98 %/) },
 ];
 
 const IN_SECTIONS: State[] = [

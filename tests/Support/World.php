@@ -272,7 +272,7 @@ final class World
         app(KeptProblems::class)->all($this->school);
         app(SearchIndex::class)->all();
         $finding = app(Finding::class);
-        $finding->all($this->schoolModel());
+        $finding->all($this->school);
         $finding->run();
     }
 

@@ -51,51 +51,16 @@ final class TransferController
     public function accept(School $school, string $transfer, Request $request): TransferPage
     {
         $row = $this->find($transfer, 'from_school_id', $school);
-        $person =
-            $this->snapshots->find(Records\Person::class, (string) $row->personId()) ??
-            throw new NotFoundHttpException();
-        $to = School::query()->findOrFail($row->toSchoolId());
+        $to = $row->toSchoolId();
         $said = TransferRequests::said($row);
-        $enrollments = $this->snapshots->list(
-            Records\Enrollment::class,
-            fn(Builder $q): Builder => $q
-                ->where('person_id', $person->id)
-                ->where('role', 'student')
-                ->whereNull('ends_on'),
-        );
-        $sections = [];
-        foreach (
-            $this->snapshots->list(
-                Records\Section::class,
-                fn(Builder $q): Builder => $q->whereIn('id', [
-                    ...$said['sections'],
-                    ...array_map(fn(Records\Enrollment $e): string => $e->sectionId(), $enrollments),
-                ]),
-            )
-            as $section
-        ) {
-            $sections[$section->id] = $section;
-        }
-        $free =
-            $said['number'] === '' ||
-            !DB::table('people')
-                ->where('school_id', $to->id)
-                ->where('kind', 'student')
-                ->where('state', '!=', 'merged')
-                ->where('number', $said['number'])
-                ->exists();
         $plan = TransferRequests::accept(
             $row,
-            $person,
-            $to->name,
-            $enrollments,
-            $sections,
-            $free,
+            $this->snapshots->forTransfer([$row->personId()], $to, [$said['number']], $said['sections']),
             Person::signedIn($request)->id,
-            $this->kit->occasion($to->id),
+            $this->kit->occasion($to),
         );
 
-        return $this->apply($plan, $school, $request, [$to->id]);
+        return $this->apply($plan, $school, $request, [$to]);
     }
 
     #[Answers(TransferPage::class, 'Turn the request down')]

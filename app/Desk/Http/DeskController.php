@@ -9,22 +9,18 @@ use App\Desk\Http\Wishes\PutOffWish;
 use App\Desk\Loops;
 use App\Desk\Views\Desk;
 use App\Desk\Views\Loop;
-use App\Desk\Views\News;
-use App\Desk\Views\NewsLine;
 use App\Desk\Views\PutOff;
+use App\Desk\WhatChanged;
 use App\Models\Person;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Platform\Answers;
-use App\Platform\Instant;
 use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Wishes;
-use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
-use stdClass;
 use Vantrel\Core\Desk\PuttingOff;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records\PersonKind;
@@ -33,10 +29,7 @@ use Vantrel\Core\Roll\AccountProblem;
 /** The first screen: what waits, counted, and what others have done. */
 final class DeskController
 {
-    /** Lines of what others have done; the rest is in the Ledger. */
-    private const NEWS = 4;
-
-    public function __construct(private readonly Loops $loops) {}
+    public function __construct(private readonly Loops $loops, private readonly WhatChanged $changed) {}
 
     #[Answers(Desk::class, 'Open loops of a school, oldest first, and what others have done since one read it last')]
     public function show(School $school, Request $request): Desk
@@ -67,7 +60,7 @@ final class DeskController
                 'sections' => DB::table('sections')->where('school_id', $school->id)->where('state', 'open')->count(),
             ],
             $putOff,
-            $this->news($school, Person::signedIn($request)->id),
+            $this->changed->news($school->id, Person::signedIn($request)->id),
         );
     }
 
@@ -112,17 +105,7 @@ final class DeskController
     #[Answers(null, 'What others have done is read, up to now')]
     public function read(School $school, Request $request): Response
     {
-        DB::table('desk_read')->upsert(
-            [
-                [
-                    'person_id' => Person::signedIn($request)->id,
-                    'school_id' => $school->id,
-                    'entry_seq' => (int) DB::table('ledger_schools')->where('school_id', $school->id)->max('entry_seq'),
-                    'at' => now(),
-                ],
-            ],
-            ['person_id', 'school_id'],
-        );
+        $this->changed->read([$school->id], Person::signedIn($request)->id);
 
         return response()->noContent();
     }
@@ -155,35 +138,5 @@ final class DeskController
         }
 
         return $putOff;
-    }
-
-    private function news(School $school, string $reader): News
-    {
-        $read = DB::table('desk_read')->where('person_id', $reader)->where('school_id', $school->id)->first();
-        if ($read === null) {
-            return new News(null, [], 0);
-        }
-        $entries = DB::table('ledger_schools as s')
-            ->join('ledger_entries as e', 'e.seq', '=', 's.entry_seq')
-            ->where('s.school_id', $school->id)
-            ->where('s.entry_seq', '>', $read->entry_seq)
-            ->where(fn(Builder $q) => $q->whereNull('e.actor_id')->orWhere('e.actor_id', '!=', $reader));
-        $lines = (clone $entries)
-            ->leftJoin('people as p', 'p.id', '=', 'e.actor_id')
-            ->orderByDesc('s.entry_seq')
-            ->limit(self::NEWS)
-            ->get(['e.id', 'e.title', 'e.made_at', 'e.undone_at', 'p.given_name', 'p.family_name'])
-            ->map(
-                fn(stdClass $e): NewsLine => new NewsLine(
-                    $e->id,
-                    $e->title,
-                    trim("$e->given_name $e->family_name") ?: 'Vantrel',
-                    Instant::iso($e->made_at),
-                    $e->undone_at !== null,
-                ),
-            )
-            ->all();
-
-        return new News(Instant::iso($read->at), array_values($lines), $entries->count() - count($lines));
     }
 }

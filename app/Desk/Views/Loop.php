@@ -18,22 +18,4 @@ final readonly class Loop extends Resource
         public ?string $since,
         public string $path,
     ) {}
-
-    /**
-     * @param  array{string, string}  $one title and detail where one waits
-     * @param  array{string, string}  $many where several do
-     */
-    public static function of(
-        string $key,
-        string $area,
-        array $one,
-        array $many,
-        int $count,
-        ?string $since,
-        string $path,
-    ): self {
-        [$title, $detail] = $count === 1 ? $one : $many;
-
-        return new self($key, $area, $title, $detail, $count, $since, $path);
-    }
 }

@@ -19,7 +19,7 @@ final class LookAlikesCommand extends Command
     {
         ini_set('memory_limit', '512M');
         foreach ($this->option('all') ? School::query()->get() : [] as $school) {
-            $finding->all($school);
+            $finding->all($school->id);
         }
         $finding->run();
         foreach (School::query()->orderBy('code')->get() as $school) {

@@ -22,7 +22,7 @@ use App\LookAlikes\Views\HeldAgainst;
 use App\LookAlikes\Views\WaitingCount;
 use App\Models\Coordinators;
 use App\Models\Person;
-use App\Models\School;
+use App\Models\Realm;
 use App\Platform\Answers;
 use App\Platform\AsSeen;
 use App\Platform\PlannerKit;
@@ -58,22 +58,24 @@ final class LookAlikeController
     ) {}
 
     #[Answers(ClusterPage::class, 'Accounts that may be one person, likeliest first')]
-    public function index(School $school): ClusterPage
+    public function index(Realm $realm): ClusterPage
     {
         return new ClusterPage(
-            $this->sides->lines($school, $this->kept->clusters($school)),
-            $this->kept->waiting($school),
+            $this->sides->lines($realm, $this->kept->clusters($realm)),
+            $this->kept->waiting($realm),
         );
     }
 
     #[Answers(WaitingCount::class, 'Look through everyone once more, in the background')]
-    public function again(School $school, Finding $finding): WaitingCount
+    public function again(Realm $realm, Finding $finding): WaitingCount
     {
-        $waiting = DB::transaction(function () use ($school, $finding): int {
-            $finding->all($school);
+        $waiting = DB::transaction(function () use ($realm, $finding): int {
+            foreach ($realm->ids as $school) {
+                $finding->all($school);
+            }
             FindLookAlikes::dispatch();
 
-            return $this->kept->waiting($school);
+            return $this->kept->waiting($realm);
         });
 
         return new WaitingCount($waiting);
@@ -81,20 +83,20 @@ final class LookAlikeController
 
     #[Answers(ClusterDetail::class, 'Two to five accounts side by side, and what merging them would do')]
     #[Takes(PicksWish::class)]
-    public function show(School $school, string $accounts, Request $request): ClusterDetail
+    public function show(Realm $realm, string $accounts, Request $request): ClusterDetail
     {
         $wish = Wishes::of(PicksWish::class, $request);
         $picks = json_decode($wish->picks ?: '{}', true);
         $ids = explode('-', $accounts);
-        $planned = $this->plan($school, $ids, is_array($picks) ? $picks : [], $request);
+        $planned = $this->plan($realm, $ids, is_array($picks) ? $picks : [], $request);
         $merge = $planned->result;
         $kind = PersonKind::from(Person::query()->findOrFail($merge->staysId)->kind);
-        $judged = $this->kept->judge($school, $kind, $this->kept->subjects($school, $kind, $ids));
+        $judged = $this->kept->judge($kind, $this->kept->subjects($realm, $kind, $ids));
         usort($judged, fn(LookAlike $a, LookAlike $b): int => $b->probability <=> $a->probability);
 
         return new ClusterDetail(
             $kind,
-            $this->sides->of($kind, $ids, $merge->staysId),
+            $this->sides->of($realm, $kind, $ids, $merge->staysId),
             $merge->why,
             $merge->fields,
             array_map(
@@ -119,16 +121,16 @@ final class LookAlikeController
 
     #[Answers(LedgerLine::class, 'Merge accounts, as looked at')]
     #[Takes(MergeWish::class)]
-    public function merge(School $school, string $accounts, Request $request): LedgerLine
+    public function merge(Realm $realm, string $accounts, Request $request): LedgerLine
     {
         $wish = Wishes::of(MergeWish::class, $request);
         $ids = explode('-', $accounts);
 
-        return $this->ledger->holding(['people' => $ids], function () use ($school, $ids, $request, $wish): LedgerLine {
-            $plan = $this->plan($school, $ids, array_filter($wish->picks, is_string(...)), $request)->plan;
+        return $this->ledger->holding(['people' => $ids], function () use ($realm, $ids, $request, $wish): LedgerLine {
+            $plan = $this->plan($realm, $ids, array_filter($wish->picks, is_string(...)), $request)->plan;
             AsSeen::same($plan, $wish->fingerprint, 'one of the accounts');
 
-            return $this->apply($plan, $school, $request, Action::Merge);
+            return $this->apply($plan, $realm, $ids, $request, Action::Merge);
         });
     }
 
@@ -139,13 +141,13 @@ final class LookAlikeController
         ),
     ]
     #[Takes(ApartWish::class)]
-    public function apart(School $school, string $accounts, Request $request): LedgerLine
+    public function apart(Realm $realm, string $accounts, Request $request): LedgerLine
     {
         $wish = Wishes::of(ApartWish::class, $request);
         $ids = explode('-', $accounts);
         $people = $this->snapshots->list(
             Records\Person::class,
-            fn(Builder $q): Builder => $q->whereIn('id', $ids)->where('school_id', $school->id)->orderBy('id'),
+            fn(Builder $q): Builder => $q->whereIn('id', $ids)->whereIn('school_id', $realm->ids)->orderBy('id'),
         );
         if (count($people) !== count($ids) || ($wish->who !== null && !in_array($wish->who, $ids, true))) {
             throw new NotFoundHttpException();
@@ -157,17 +159,23 @@ final class LookAlikeController
 
         return $this->apply(
             ToldApart::plan($people, $wish->who, $before, $this->kit->ids($this->kit->seed())),
-            $school,
+            $realm,
+            $ids,
             $request,
             Action::Apart,
         );
     }
 
-    private function apply(Plan $plan, School $school, Request $request, Action $action): LedgerLine
+    /** @param  list<string>  $ids of the accounts: the entry stands at their schools, no other one's */
+    private function apply(Plan $plan, Realm $realm, array $ids, Request $request, Action $action): LedgerLine
     {
         $actor = Person::signedIn($request);
+        $home = Person::query()->findOrFail($ids[0])->school_id;
 
-        return LedgerLine::of($this->ledger->apply($plan, $school->id, $actor, $action), $actor->fullName());
+        return LedgerLine::of(
+            $this->ledger->apply($plan, $home, $actor, $action, also: $realm->ids),
+            $actor->fullName(),
+        );
     }
 
     /**
@@ -175,8 +183,8 @@ final class LookAlikeController
      * @param  array<string, string>  $picks
      * @return Planned<Merge>
      */
-    private function plan(School $school, array $ids, array $picks, Request $request): Planned
+    private function plan(Realm $realm, array $ids, array $picks, Request $request): Planned
     {
-        return $this->merges->plan($school, $ids, $picks, Coordinators::schoolsOf(Person::signedIn($request)->id));
+        return $this->merges->plan($realm, $ids, $picks, Coordinators::schoolsOf(Person::signedIn($request)->id));
     }
 }

@@ -11,7 +11,7 @@ use App\LookAlikes\Http\Wishes\ManyMergesWish;
 use App\LookAlikes\Merges;
 use App\Models\Coordinators;
 use App\Models\Person;
-use App\Models\School;
+use App\Models\Realm;
 use App\Platform\Answers;
 use App\Platform\AsSeen;
 use App\Platform\PlannerKit;
@@ -36,16 +36,16 @@ final class ManyMergesController
 
     #[Answers(PlanView::class, 'What merging many clusters at once would do')]
     #[Takes(ManyMergesWish::class)]
-    public function plan(School $school, Request $request): PlanView
+    public function plan(Realm $realm, Request $request): PlanView
     {
         $clusters = $this->clusters($request);
 
-        return PlanView::of($this->make($school, $clusters, $this->reach($request)), $this->kit->seed(), Action::Merge);
+        return PlanView::of($this->make($realm, $clusters, $this->reach($request)), $this->kit->seed(), Action::Merge);
     }
 
     #[Answers(PlanView::class, 'Merge them, as looked at: an entry each')]
     #[Takes(ManyMergesWish::class, AsSeen::class)]
-    public function apply(School $school, Request $request): PlanView
+    public function apply(Realm $realm, Request $request): PlanView
     {
         $clusters = $this->clusters($request);
         $seen = Wishes::of(AsSeen::class, $request);
@@ -53,21 +53,22 @@ final class ManyMergesController
         $reach = $this->reach($request);
         $people = array_merge(...$clusters);
         $plan = $this->ledger->holding(['people' => $people], function () use (
-            $school,
+            $realm,
             $clusters,
             $seen,
             $actor,
             $reach,
         ): Plan {
-            $plan = $this->make($school, $clusters, $reach);
+            $plan = $this->make($realm, $clusters, $reach);
             $seen->mustBe($plan, 'one of the accounts');
             foreach ($clusters as $ids) {
                 // Anew, for what the one before has written: a child of a guardian, a guardian of a child.
                 $this->ledger->apply(
-                    $this->merges->plan($school, $ids, [], $reach)->plan,
-                    $school->id,
+                    $this->merges->plan($realm, $ids, [], $reach)->plan,
+                    Person::query()->findOrFail($ids[0])->school_id,
                     $actor,
                     Action::Merge,
+                    also: $realm->ids,
                 );
             }
 
@@ -81,7 +82,7 @@ final class ManyMergesController
      * @param  list<list<string>>  $clusters
      * @param  list<string>  $reach
      */
-    private function make(School $school, array $clusters, array $reach): Plan
+    private function make(Realm $realm, array $clusters, array $reach): Plan
     {
         $people = [];
         foreach (
@@ -95,7 +96,7 @@ final class ManyMergesController
         }
 
         return ManyMerges::plan(
-            array_map(fn(array $ids) => $this->merges->plan($school, $ids, [], $reach), $clusters),
+            array_map(fn(array $ids) => $this->merges->plan($realm, $ids, [], $reach), $clusters),
             $people,
         );
     }

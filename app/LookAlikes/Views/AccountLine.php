@@ -9,5 +9,10 @@ use App\Platform\Resource;
 final readonly class AccountLine extends Resource
 {
     /** @param  string  $detail grade, sections, number, or what else tells them apart */
-    public function __construct(public string $id, public string $name, public string $detail) {}
+    public function __construct(
+        public string $id,
+        public string $name,
+        public string $schoolId,
+        public string $detail,
+    ) {}
 }

@@ -6,6 +6,7 @@ namespace App\Roll\Http;
 
 use App\Models\Coordinators;
 use App\Models\Person;
+use App\Models\Realm;
 use App\Models\School;
 use App\Platform\Answers;
 use App\Platform\Takes;
@@ -25,21 +26,21 @@ final class RollController
 {
     public function __construct(private readonly Roll $roll, private readonly OnePerson $people) {}
 
-    #[Answers(PersonPage::class, 'People of a school, by name')]
+    #[Answers(PersonPage::class, 'People of a school, or of all one coordinates, by name')]
     #[Takes(PeopleWish::class)]
-    public function index(School $school, Request $request): PersonPage
+    public function index(Realm $realm, Request $request): PersonPage
     {
         $wish = Wishes::of(PeopleWish::class, $request);
 
-        return $this->roll->page($school, $wish);
+        return $this->roll->page($realm, $wish);
     }
 
     #[Answers(PersonPage::class, 'The few people a text fits best')]
     #[Takes(FindWish::class)]
-    public function find(School $school, Request $request): PersonPage
+    public function find(Realm $realm, Request $request): PersonPage
     {
         $wish = Wishes::of(FindWish::class, $request);
-        $found = $this->roll->find($school, $wish->q);
+        $found = $this->roll->find($realm, $wish->q);
 
         return new PersonPage($found, null, count($found));
     }
@@ -50,7 +51,7 @@ final class RollController
     {
         $named = Named::of($school, Wishes::of(NamedWish::class, $request)->lines);
 
-        return new NamedPage($this->roll->byId($named['ids'], $school->id), $named['nobody'], $named['several']);
+        return new NamedPage($this->roll->byId($named['ids'], Realm::of($school)), $named['nobody'], $named['several']);
     }
 
     #[Answers(PersonDetail::class, 'One person')]

@@ -33,6 +33,7 @@ final readonly class PersonDetail extends Resource
         public string $email,
         public string $phone,
         public string $school,
+        public string $schoolId,
         public bool $erased,
         public array $enrollments,
         public array $relatives,

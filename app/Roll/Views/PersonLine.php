@@ -23,5 +23,6 @@ final readonly class PersonLine extends Resource
         public PersonState $state,
         public bool $signedIn,
         public int $guardians,
+        public string $schoolId,
     ) {}
 }

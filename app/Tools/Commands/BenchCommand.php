@@ -81,7 +81,7 @@ final class BenchCommand extends Command
         });
         $again = $this->time(fn() => $planner->planFiles($this->asList($file, $school)));
         $lookAlikes = $this->time(function () use ($finding, $school): void {
-            $finding->all($school);
+            $finding->all($school->id);
             $finding->run();
         });
         $sections = array_values(

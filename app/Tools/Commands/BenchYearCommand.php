@@ -10,6 +10,7 @@ use App\Ledger\Snapshots;
 use App\LookAlikes\Finding;
 use App\LookAlikes\Kept;
 use App\Models\Person;
+use App\Models\Realm;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Roll\Http\Wishes\PeopleWish;
@@ -77,7 +78,7 @@ final class BenchYearCommand extends Command
         $once('words of everyone', $words->all(...));
         $once('problems of everyone', fn() => $problems->all($school->id));
         $once('everyone held against everyone', function () use ($finding, $school): void {
-            $finding->all($school);
+            $finding->all($school->id);
             $finding->run();
         });
         $memory = memory_get_peak_usage(true) / 1048576;
@@ -90,19 +91,19 @@ final class BenchYearCommand extends Command
         foreach (AccountProblem::cases() as $problem) {
             $rows[] = $this->often(
                 "Roll, $problem->value",
-                fn() => $roll->page($school, new PeopleWish(PersonKind::Student, problem: $problem->value)),
+                fn() => $roll->page(Realm::of($school), new PeopleWish(PersonKind::Student, problem: $problem->value)),
             );
         }
         $rows[] = $this->often(
             'Roll, two problems and a grade',
             fn() => $roll->page(
-                $school,
+                Realm::of($school),
                 new PeopleWish(PersonKind::Student, grade: '07', problem: 'never_signed_in,no_card'),
             ),
         );
         $student = Person::query()->where('kind', 'student')->orderByDesc('id')->firstOrFail();
         $rows[] = $this->often('one person', fn() => $people->detail($student, [$school->id]));
-        $rows[] = $this->often('list of look-alikes', fn() => $kept->clusters($school));
+        $rows[] = $this->often('list of look-alikes', fn() => $kept->clusters(Realm::of($school)));
         $request = Request::create('/');
         $request->setUserResolver(fn(): Person => Person::query()->where('kind', 'staff')->firstOrFail());
         $desk = fn() => app(DeskController::class)->show($school, $request);
@@ -114,7 +115,7 @@ final class BenchYearCommand extends Command
             $this->rename($school, $student->id, $names[$i % 2]);
             $after[] = $this->time($desk);
             $found[] = $this->time($finding->run(...));
-            $seen[] = $this->time(fn() => $roll->find($school, $names[$i % 2]));
+            $seen[] = $this->time(fn() => $roll->find(Realm::of($school), $names[$i % 2]));
         }
         $rows[] = $this->row('Desk right after an entry', $after);
         $rows[] = $this->row('look-alikes of whom an entry touched', $found);
@@ -139,8 +140,8 @@ final class BenchYearCommand extends Command
     /** The first page and the one after it. */
     private function pages(Roll $roll, School $school, PeopleWish $wish): void
     {
-        $first = $roll->page($school, $wish);
-        $roll->page($school, new PeopleWish($wish->kind, sort: $wish->sort, after: (string) $first->next));
+        $first = $roll->page(Realm::of($school), $wish);
+        $roll->page(Realm::of($school), new PeopleWish($wish->kind, sort: $wish->sort, after: (string) $first->next));
     }
 
     private function rename(School $school, string $id, string $family): void
@@ -178,7 +179,7 @@ final class BenchYearCommand extends Command
             ->limit(3)
             ->pluck('id')
             ->all();
-        $ours = fn(string $q): array => array_column(array_slice($roll->find($school, $q), 0, 3), 'id');
+        $ours = fn(string $q): array => array_column(array_slice($roll->find(Realm::of($school), $q), 0, 3), 'id');
         $queries = new DamagedQueries($seed);
         $typed = $wanted->map(fn(\stdClass $p): array => [$p, ...$queries->of($p)]);
         $rows = $missed = [];

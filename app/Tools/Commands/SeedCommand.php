@@ -39,7 +39,7 @@ final class SeedCommand extends Command
         (new DemoDistrict($kit))->run();
         DemoIntake::leaveHalfDone();
         foreach (School::query()->get() as $school) {
-            $finding->all($school);
+            $finding->all($school->id);
         }
         $finding->run();
         $words->all();

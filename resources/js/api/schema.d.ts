@@ -807,6 +807,227 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/{realm}/desks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What waits at all schools one coordinates, and what others have done there */
+        get: operations["showDistrictController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{realm}/desks/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What others have done at these schools is read, up to now */
+        post: operations["readDistrictController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{realm}/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The few people a text fits best */
+        get: operations["findRollController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{realm}/look-alikes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Accounts that may be one person, likeliest first */
+        get: operations["indexLookAlikeController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{realm}/look-alikes/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Look through everyone once more, in the background */
+        post: operations["againLookAlikeController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{realm}/look-alikes/many": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Merge them, as looked at: an entry each */
+        post: operations["applyManyMergesController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{realm}/look-alikes/many/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What merging many clusters at once would do */
+        post: operations["planManyMergesController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{realm}/look-alikes/{accounts}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Two to five accounts side by side, and what merging them would do */
+        get: operations["showLookAlikeController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{realm}/look-alikes/{accounts}/apart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Note that accounts are of different people: all of them, or one of them and the others */
+        post: operations["apartLookAlikeController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{realm}/look-alikes/{accounts}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Merge accounts, as looked at */
+        post: operations["mergeLookAlikeController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{realm}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** People of a school, or of all one coordinates, by name */
+        get: operations["indexRollController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{realm}/transfer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let them go there, as looked at; stands in the ledgers of all schools concerned */
+        post: operations["applyTransferManyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{realm}/transfer/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What it would be to let students go to another school one coordinates */
+        post: operations["planTransferManyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools/{school}/card-sheet": {
         parameters: {
             query?: never;
@@ -960,23 +1181,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/schools/{school}/find": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The few people a text fits best */
-        get: operations["findRollController"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/schools/{school}/intakes": {
         parameters: {
             query?: never;
@@ -1029,125 +1233,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/schools/{school}/look-alikes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Accounts that may be one person, likeliest first */
-        get: operations["indexLookAlikeController"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/schools/{school}/look-alikes/again": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Look through everyone once more, in the background */
-        post: operations["againLookAlikeController"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/schools/{school}/look-alikes/many": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Merge them, as looked at: an entry each */
-        post: operations["applyManyMergesController"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/schools/{school}/look-alikes/many/plan": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** What merging many clusters at once would do */
-        post: operations["planManyMergesController"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/schools/{school}/look-alikes/{accounts}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Two to five accounts side by side, and what merging them would do */
-        get: operations["showLookAlikeController"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/schools/{school}/look-alikes/{accounts}/apart": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Note that accounts are of different people: all of them, or one of them and the others */
-        post: operations["apartLookAlikeController"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/schools/{school}/look-alikes/{accounts}/merge": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Merge accounts, as looked at */
-        post: operations["mergeLookAlikeController"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/schools/{school}/many-sections": {
         parameters: {
             query?: never;
@@ -1191,23 +1276,6 @@ export interface paths {
         };
         /** Messages a school has sent, newest first */
         get: operations["indexMailroomController"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/schools/{school}/people": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** People of a school, by name */
-        get: operations["indexRollController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2119,6 +2187,7 @@ export interface components {
         AccountLine: {
             id: string;
             name: string;
+            schoolId: string;
             detail: string;
         };
         AccountSide: {
@@ -2288,6 +2357,39 @@ export interface components {
             };
             putOff: components["schemas"]["PutOff"][];
             news: components["schemas"]["News"];
+        };
+        DistrictCount: {
+            schoolId: string;
+            count: number;
+            since: string | null;
+            path: string;
+        };
+        DistrictDesk: {
+            schools: components["schemas"]["DistrictSchool"][];
+            loops: components["schemas"]["DistrictLoop"][];
+            acrossLookAlikes: number;
+            news: components["schemas"]["DistrictNews"][];
+            more: number;
+        };
+        DistrictLoop: {
+            key: string;
+            title: string;
+            detail: string;
+            total: number;
+            at: components["schemas"]["DistrictCount"][];
+        };
+        DistrictNews: {
+            schoolId: string;
+            line: components["schemas"]["NewsLine"];
+        };
+        DistrictSchool: {
+            id: string;
+            code: string;
+            name: string;
+            year: string;
+            students: number;
+            staff: number;
+            sections: number;
         };
         Door: {
             section: string;
@@ -2625,6 +2727,7 @@ export interface components {
             email: string;
             phone: string;
             school: string;
+            schoolId: string;
             erased: boolean;
             enrollments: components["schemas"]["Enrolled"][];
             relatives: components["schemas"]["Relative"][];
@@ -2647,6 +2750,7 @@ export interface components {
             state: components["schemas"]["PersonState"];
             signedIn: boolean;
             guardians: number;
+            schoolId: string;
         };
         PersonPage: {
             people: components["schemas"]["PersonLine"][];
@@ -4393,6 +4497,352 @@ export interface operations {
             };
         };
     };
+    showDistrictController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                realm: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DistrictDesk"];
+                };
+            };
+        };
+    };
+    readDistrictController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                realm: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    findRollController: {
+        parameters: {
+            query: {
+                q: string;
+            };
+            header?: never;
+            path: {
+                realm: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonPage"];
+                };
+            };
+        };
+    };
+    indexLookAlikeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                realm: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClusterPage"];
+                };
+            };
+        };
+    };
+    againLookAlikeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                realm: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaitingCount"];
+                };
+            };
+        };
+    };
+    applyManyMergesController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                realm: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    clusters: string[];
+                    fingerprint: string;
+                    seed: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
+    planManyMergesController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                realm: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    clusters: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
+    showLookAlikeController: {
+        parameters: {
+            query?: {
+                picks?: string | null;
+            };
+            header?: never;
+            path: {
+                realm: string;
+                accounts: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClusterDetail"];
+                };
+            };
+        };
+    };
+    apartLookAlikeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                realm: string;
+                accounts: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    who?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LedgerLine"];
+                };
+            };
+        };
+    };
+    mergeLookAlikeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                realm: string;
+                accounts: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    fingerprint: string;
+                    picks?: {
+                        [key: string]: string | null;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LedgerLine"];
+                };
+            };
+        };
+    };
+    indexRollController: {
+        parameters: {
+            query?: {
+                kind?: "student" | "guardian" | "staff" | null;
+                q?: string;
+                grade?: string;
+                problem?: string;
+                left?: boolean;
+                school?: string;
+                sort?: "best" | "name" | "grade" | "number" | "email";
+                down?: boolean;
+                after?: string;
+            };
+            header?: never;
+            path: {
+                realm: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonPage"];
+                };
+            };
+        };
+    };
+    applyTransferManyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                realm: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    people: string[];
+                    to: string;
+                    fingerprint: string;
+                    seed: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
+    planTransferManyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                realm: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    people: string[];
+                    to: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
     sheetCardController: {
         parameters: {
             query: {
@@ -4626,30 +5076,6 @@ export interface operations {
             };
         };
     };
-    findRollController: {
-        parameters: {
-            query: {
-                q: string;
-            };
-            header?: never;
-            path: {
-                school: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description As asked */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PersonPage"];
-                };
-            };
-        };
-    };
     indexIntakeController: {
         parameters: {
             query?: never;
@@ -4764,194 +5190,6 @@ export interface operations {
             };
         };
     };
-    indexLookAlikeController: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                school: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description As asked */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ClusterPage"];
-                };
-            };
-        };
-    };
-    againLookAlikeController: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                school: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description As asked */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WaitingCount"];
-                };
-            };
-        };
-    };
-    applyManyMergesController: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                school: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    clusters: string[];
-                    fingerprint: string;
-                    seed: string;
-                };
-            };
-        };
-        responses: {
-            /** @description As asked */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PlanView"];
-                };
-            };
-        };
-    };
-    planManyMergesController: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                school: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    clusters: string[];
-                };
-            };
-        };
-        responses: {
-            /** @description As asked */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PlanView"];
-                };
-            };
-        };
-    };
-    showLookAlikeController: {
-        parameters: {
-            query?: {
-                picks?: string | null;
-            };
-            header?: never;
-            path: {
-                school: string;
-                accounts: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description As asked */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ClusterDetail"];
-                };
-            };
-        };
-    };
-    apartLookAlikeController: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                school: string;
-                accounts: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    who?: string | null;
-                };
-            };
-        };
-        responses: {
-            /** @description As asked */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LedgerLine"];
-                };
-            };
-        };
-    };
-    mergeLookAlikeController: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                school: string;
-                accounts: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    fingerprint: string;
-                    picks?: {
-                        [key: string]: string | null;
-                    };
-                };
-            };
-        };
-        responses: {
-            /** @description As asked */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LedgerLine"];
-                };
-            };
-        };
-    };
     storeManyController: {
         parameters: {
             query?: never;
@@ -5052,37 +5290,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MessagePage"];
-                };
-            };
-        };
-    };
-    indexRollController: {
-        parameters: {
-            query?: {
-                kind?: "student" | "guardian" | "staff" | null;
-                q?: string;
-                grade?: string;
-                problem?: string;
-                left?: boolean;
-                sort?: "best" | "name" | "grade" | "number" | "email";
-                down?: boolean;
-                after?: string;
-            };
-            header?: never;
-            path: {
-                school: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description As asked */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PersonPage"];
                 };
             };
         };

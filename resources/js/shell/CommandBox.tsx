@@ -42,16 +42,14 @@ export function CommandBox({ school }: { school: School }) {
     const looked = useQuery({
         queryKey: ['find', school.id, asked],
         queryFn: () =>
-            data(
-                api.GET('/api/schools/{school}/find', { params: { path: { school: school.id }, query: { q: asked } } }),
-            ),
+            data(api.GET('/api/schools/{realm}/find', { params: { path: { realm: school.id }, query: { q: asked } } })),
         enabled: school.coordinates && asked.length > 1 && open,
     });
     const people = looked.data;
     const { data: sections } = useQuery({
         queryKey: ['sections', school.id],
         queryFn: () => data(api.GET('/api/schools/{school}/sections', { params: { path: { school: school.id } } })),
-        enabled: open,
+        enabled: open && !school.each,
     });
     const [undoing, setUndoing] = useState<{ id: string; title: string } | null>(null);
     const undo = useAct(
@@ -66,10 +64,11 @@ export function CommandBox({ school }: { school: School }) {
             failed: (said) => say(said, { bad: true }),
         },
     );
-    useKey('u', 'Undo the last thing, once looked at', () => undo.run(), school.coordinates);
+    useKey('u', 'Undo the last thing, once looked at', () => undo.run(), school.coordinates && !school.each);
     const go = (path: string) => () => void navigate(`/s/${school.code}/${path}`);
     const wanted = text.trim().toLowerCase();
-    const isVerb = VERB.test(wanted);
+    // Whatever is done is done at one school.
+    const isVerb = !school.each && VERB.test(wanted);
     const offered = useQuery({
         queryKey: ['command', school.id, asked],
         queryFn: () =>
@@ -78,7 +77,7 @@ export function CommandBox({ school }: { school: School }) {
                     params: { path: { school: school.id }, query: { q: asked } },
                 }),
             ),
-        enabled: open && VERB.test(asked),
+        enabled: open && !school.each && VERB.test(asked),
         // What it would do is what it would do now.
         staleTime: 0,
         gcTime: 0,
@@ -145,10 +144,17 @@ export function CommandBox({ school }: { school: School }) {
         ...(offers.some((o) => !o.why) ? [] : (people?.people ?? [])).map((p) => ({
             id: p.id,
             label: p.name,
-            detail: [p.kind, p.grade && `grade ${p.grade}`, p.sections].filter(Boolean).join(', '),
+            detail: [
+                p.kind,
+                p.grade && `grade ${p.grade}`,
+                p.sections,
+                school.each?.find((s) => s.id === p.schoolId)?.name,
+            ]
+                .filter(Boolean)
+                .join(', '),
             run: go(`roll?kind=${p.kind}&person=${p.id}`),
         })),
-        ...(school.coordinates
+        ...(school.coordinates && !school.each
             ? [
                   { id: 'undo', label: 'Undo the last thing', detail: 'u', run: () => undo.run() },
                   { id: 'intake', label: 'Bring a list in', detail: 'Intake', run: go('intake') },
@@ -189,7 +195,13 @@ export function CommandBox({ school }: { school: School }) {
                                 giveFocusBack();
                             }
                         }}
-                        placeholder={school.coordinates ? 'Find anyone, or type what to do' : 'Find a section'}
+                        placeholder={
+                            school.each
+                                ? 'Find anyone at any of these schools'
+                                : school.coordinates
+                                  ? 'Find anyone, or type what to do'
+                                  : 'Find a section'
+                        }
                         className="h-8 w-full bg-transparent px-1 text-sm placeholder:text-muted focus-visible:outline-none"
                     />
                 </div>

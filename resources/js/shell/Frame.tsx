@@ -12,7 +12,7 @@ import { useStored } from '@/ui/useStored';
 import { CommandBox } from './CommandBox';
 import { Connection } from './Connection';
 import { lettersAct, letLettersAct, useKey, useKeyList } from './keys';
-import { type Me, type School, useSignOut } from './session';
+import { ALL, allSchools, type Me, type School, useSignOut } from './session';
 
 interface Area {
     path: string;
@@ -41,6 +41,9 @@ const AREAS: Area[] = [
     { path: 'settings', name: 'Settings', key: 'e', gap: true },
 ];
 
+/** What there is of all schools at once. */
+const OF_ALL = ['desk', 'roll', 'look-alikes'];
+
 const PAPERS = [
     { value: 'system', label: 'as the system' },
     { value: 'light', label: 'light' },
@@ -48,6 +51,8 @@ const PAPERS = [
 ] as const;
 
 export function Frame({ me, school, children }: { me: Me; school: School; children: ReactNode }) {
+    const one = school.each === undefined;
+    const all = allSchools(me);
     const navigate = useNavigate();
     const location = useLocation();
     const [search] = useSearchParams();
@@ -64,18 +69,27 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
     const { data: desk } = useQuery({
         queryKey: ['desk', school.id],
         queryFn: () => data(api.GET('/api/schools/{school}/desk', { params: { path: { school: school.id } } })),
-        enabled: school.coordinates,
+        enabled: one && school.coordinates,
         refetchInterval: 30_000,
     });
+    const { data: desks } = useQuery({
+        queryKey: ['desks'],
+        queryFn: () => data(api.GET('/api/schools/{realm}/desks', { params: { path: { realm: ALL } } })),
+        enabled: !one,
+        refetchInterval: 30_000,
+    });
+    const waiting = one
+        ? (desk?.loops ?? []).map((l) => ({ key: l.key, count: l.count }))
+        : (desks?.loops ?? []).map((l) => ({ key: l.key, count: l.total }));
     const { data: intakes } = useQuery({
         queryKey: ['intakes', school.id],
         queryFn: () => data(api.GET('/api/schools/{school}/intakes', { params: { path: { school: school.id } } })),
-        enabled: school.coordinates,
+        enabled: one && school.coordinates,
         refetchInterval: (query) =>
             query.state.data?.intakes.some((i) => i.state === 'applying' || i.state === 'reading') ? 1_000 : 20_000,
     });
     const running = intakes?.intakes.find((i) => i.state === 'applying');
-    const areas = school.coordinates ? AREAS : AREAS.filter((a) => a.path === 'sections');
+    const areas = AREAS.filter((a) => (one ? school.coordinates || a.path === 'sections' : OF_ALL.includes(a.path)));
     useKey('?', 'This list', () => setList(true));
     usePageTitle(school.name);
     // Where what was pressed to come here is gone, the keyboard goes on at the new page.
@@ -85,8 +99,9 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
         return () => cancelAnimationFrame(frame);
     }, [location.pathname]);
     const count = (area: Area) => {
-        if (area.path === 'desk') return desk?.loops.length ?? 0;
-        return desk?.loops.filter((l) => area.loops?.includes(l.key)).reduce((n, l) => n + l.count, 0) ?? 0;
+        if (area.path === 'desk') return waiting.length;
+        const across = area.path === 'look-alikes' ? (desks?.acrossLookAlikes ?? 0) : 0;
+        return waiting.filter((l) => area.loops?.includes(l.key)).reduce((n, l) => n + l.count, across);
     };
 
     return (
@@ -102,7 +117,11 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
                     trigger={
                         <button
                             className="flex shrink-0 flex-wrap items-baseline gap-x-2 text-left cramped:shrink"
-                            aria-label={`School and year: ${school.name}, ${shownYear?.name ?? school.year}`}
+                            aria-label={
+                                one
+                                    ? `School and year: ${school.name}, ${shownYear?.name ?? school.year}`
+                                    : `School and year: ${school.name}`
+                            }
                         >
                             <span className="font-serif text-lg font-semibold">{school.name}</span>
                             <span className="text-sm text-muted">{shownYear?.name ?? school.year}</span>
@@ -129,6 +148,11 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
                             </MenuItem>
                         ))}
                     {school.years.length > 1 && <MenuRule />}
+                    {all && (
+                        <MenuItem onSelect={() => void navigate(`/s/${ALL}/desk`)}>
+                            <span className={one ? '' : 'font-semibold'}>{all.name}</span>
+                        </MenuItem>
+                    )}
                     {me.schools.map((s) => (
                         <MenuItem
                             key={s.id}

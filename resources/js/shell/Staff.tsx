@@ -4,24 +4,25 @@ import { SignInPage } from '@/areas/access/SignInPage';
 import { DeskPage } from '@/areas/desk/DeskPage';
 import { ListPage } from '@/areas/intake/ListPage';
 import { IntakePage } from '@/areas/intake/IntakePage';
-import { SheetPage } from '@/areas/intake/SheetPage';
 import { LedgerPage } from '@/areas/ledger/LedgerPage';
 import { LookAlikesPage } from '@/areas/look-alikes/LookAlikesPage';
-import { ClusterPage } from '@/areas/look-alikes/ClusterPage';
 import { MailroomPage } from '@/areas/mailroom/MailroomPage';
 import { PrintRoomPage } from '@/areas/print-room/PrintRoomPage';
 import { RollPage } from '@/areas/roll/RollPage';
-import { TransfersPage } from '@/areas/accounts/TransfersPage';
 import { SectionPage } from '@/areas/sections/SectionPage';
 import { SectionsPage } from '@/areas/sections/SectionsPage';
 import { AsStudentPage } from '@/areas/sections/AsStudentPage';
 import { Instead } from '@/ui/Instead';
 import { Frame } from './Frame';
 import { later } from './later';
-import { useAskedMe } from './session';
+import { ALL, allSchools, type School, useAskedMe } from './session';
 
 // Seldom looked at: they come when they are.
+const DistrictDeskPage = later(() => import('@/areas/desk/DistrictDeskPage').then((page) => page.DistrictDeskPage));
 const CoveragePage = later(() => import('@/areas/desk/CoveragePage').then((page) => page.CoveragePage));
+const ClusterPage = later(() => import('@/areas/look-alikes/ClusterPage').then((page) => page.ClusterPage));
+const SheetPage = later(() => import('@/areas/intake/SheetPage').then((page) => page.SheetPage));
+const TransfersPage = later(() => import('@/areas/accounts/TransfersPage').then((page) => page.TransfersPage));
 const SettingsPage = later(() => import('@/areas/settings/SettingsPage').then((page) => page.SettingsPage));
 const YearTurnPage = later(() => import('@/areas/year-turn/YearTurnPage').then((page) => page.YearTurnPage));
 
@@ -34,10 +35,25 @@ export default function Staff() {
     if (me === undefined) return <Instead of={asked} />;
     // A link into the application leads there once whoever follows it has signed in.
     if (me === null) return <SignInPage then={pathname + search} />;
-    const school = me.schools.find((s) => s.code === code);
+    const school: School | undefined =
+        me.schools.find((s) => s.code === code) ?? (code === ALL ? allSchools(me) : undefined);
     if (!school || me.must !== '') return <Navigate replace to="/" />;
     const only = (page: React.ReactNode) =>
         school.coordinates ? page : <Navigate replace to={`/s/${school.code}/sections`} />;
+    if (school.each)
+        return (
+            <Frame me={me} school={school}>
+                <Suspense fallback={<Loading />}>
+                    <Routes>
+                        <Route path="desk" element={<DistrictDeskPage />} />
+                        <Route path="roll" element={<RollPage school={school} />} />
+                        <Route path="look-alikes" element={<LookAlikesPage school={school} />} />
+                        <Route path="look-alikes/:accounts" element={<ClusterPage school={school} />} />
+                        <Route path="*" element={<Navigate replace to={`/s/${school.code}/desk`} />} />
+                    </Routes>
+                </Suspense>
+            </Frame>
+        );
     return (
         <Frame me={me} school={school}>
             <Suspense fallback={<Loading />}>

@@ -6,7 +6,35 @@ import { problem } from '@/areas/access/problem';
 import { useNotice } from '@/ui/Notice';
 
 export type Me = Schemas['Me'];
-export type School = Schemas['SchoolChoice'];
+export type School = Schemas['SchoolChoice'] & {
+    /** Each of them, where several are seen as one. */
+    each?: School[];
+};
+
+/** What stands in the place of a school's id and code for all that somebody coordinates. */
+export const ALL = 'all';
+
+/** All schools somebody coordinates, seen as one; undefined for who coordinates fewer than two. */
+export function allSchools(me: Me): School | undefined {
+    const each = me.schools.filter((s) => s.coordinates);
+    if (each.length < 2) return undefined;
+    return {
+        id: ALL,
+        code: ALL,
+        name: `All ${each.length} schools`,
+        yearId: '',
+        year: '',
+        years: [],
+        coordinates: true,
+        lowestGrade: Math.min(...each.map((s) => s.lowestGrade)),
+        highestGrade: Math.max(...each.map((s) => s.highestGrade)),
+        grades: [...each]
+            .sort((a, b) => a.lowestGrade - b.lowestGrade)
+            .flatMap((s) => s.grades)
+            .filter((grade, i, all) => all.findIndex((g) => g.code === grade.code) === i),
+        each,
+    };
+}
 
 /** Who is signed in, as asked for: null for nobody. */
 export function useAskedMe() {

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use Vantrel\Core\Accounts\SchoolChange;
 use Vantrel\Core\Accounts\TransferRequests;
 use Vantrel\Core\Accounts\TransferWish;
 use Vantrel\Core\Plan\Change;
@@ -10,7 +11,9 @@ use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Records\Enrollment;
+use Vantrel\Core\Records\Guardianship;
 use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\Section;
 use Vantrel\Core\Records\TransferKind;
@@ -47,11 +50,7 @@ it('moves a student on the word of the school they are at', function () use ($id
     ]);
     $accept = fn(string $kind, bool $free = true, array $enrollments = []) => TransferRequests::accept(
         requestRow($kind),
-        $kai,
-        'Copperbrook',
-        $enrollments,
-        $sections,
-        $free,
+        askedAbout($kai, $sections, $enrollments, $free ? [] : ['070500']),
         'ines',
         new Occasion($ids, '2026-11-26', ACCOUNTS_NOW),
     );
@@ -86,11 +85,7 @@ it('moves a student on the word of the school they are at', function () use ($id
     expect(
         fn() => TransferRequests::accept(
             requestRow(),
-            $kai->with(['school_id' => 'third']),
-            'Copperbrook',
-            [],
-            [],
-            true,
+            askedAbout($kai->with(['school_id' => 'third']), [], []),
             'ines',
             new Occasion($ids, '2026-11-26', ACCOUNTS_NOW),
         ),
@@ -147,3 +142,99 @@ it('answers a request once', function (): void {
         'state' => 'waiting',
     ]);
 });
+
+it('lets guardians go along whose children are all at the other school then', function () use ($ids): void {
+    $student = fn(string $id, string $school): Person => new Person($id, 1, [
+        'school_id' => $school,
+        'kind' => 'student',
+        'state' => 'active',
+        'given_name' => ucfirst($id),
+        'family_name' => 'Wu',
+        'number' => null,
+    ]);
+    $guardian = fn(string $id, string $school, string $kind = 'guardian'): Person => new Person($id, 1, [
+        'school_id' => $school,
+        'kind' => $kind,
+        'state' => 'active',
+    ]);
+    $link = fn(string $guardian, string $student, string $state = 'listed'): Guardianship => new Guardianship(
+        "$guardian-$student",
+        1,
+        ['guardian_id' => $guardian, 'student_id' => $student, 'state' => $state],
+    );
+    $along = function (array $people, array $links): array {
+        $by = fn(array $rows): array => array_combine(array_map(fn($r): string => $r->id, $rows), $rows);
+        $plan = new PlanBuilder();
+        $snapshot = new Snapshot(
+            ['people' => $by($people), 'guardianships' => $by($links)],
+            ['here' => 'Lanternfield', 'there' => 'Copperbrook'],
+        );
+        $count = SchoolChange::guardians($plan, $snapshot, ['kai' => $people[0]], 'there');
+
+        return [$count, array_keys(changesOf($plan->build('', '')))];
+    };
+    $kai = $student('kai', 'here');
+    expect($along([$kai, $guardian('lin', 'here')], [$link('lin', 'kai')]))
+        ->toBe([1, ['people lin']])
+        // Another child stays; or stays only in words.
+        ->and(
+            $along(
+                [$kai, $student('mei', 'here'), $guardian('lin', 'here')],
+                [$link('lin', 'kai'), $link('lin', 'mei')],
+            ),
+        )
+        ->toBe([0, []])
+        ->and(
+            $along(
+                [$kai, $student('mei', 'here'), $guardian('lin', 'here')],
+                [$link('lin', 'mei', 'ended'), $link('lin', 'kai')],
+            ),
+        )
+        ->toBe([1, ['people lin']])
+        // A child elsewhere holds nobody here; a guardian of a third school is that school's.
+        ->and(
+            $along(
+                [$kai, $student('mei', 'there'), $guardian('lin', 'here')],
+                [$link('lin', 'mei'), $link('lin', 'kai')],
+            ),
+        )
+        ->toBe([1, ['people lin']])
+        ->and($along([$kai, $guardian('lin', 'third')], [$link('lin', 'kai')]))
+        ->toBe([0, []])
+        ->and($along([$kai, $guardian('lin', 'here')], [$link('lin', 'kai', 'ended')]))
+        ->toBe([0, []])
+        ->and($along([$kai, $guardian('lin', 'here', 'staff')], [$link('lin', 'kai')]))
+        ->toBe([0, []]);
+});
+
+/**
+ * What a request is answered from.
+ *
+ * @param  array<string, Section>  $sections
+ * @param  list<Enrollment>  $enrollments
+ * @param  list<string>  $numbers that somebody at the school that asks has
+ */
+function askedAbout(Person $kai, array $sections, array $enrollments, array $numbers = []): Snapshot
+{
+    $people = ['kai' => $kai];
+    foreach ($numbers as $number) {
+        $people[$number] = new Person($number, 1, [
+            'school_id' => 'there',
+            'kind' => 'student',
+            'state' => 'active',
+            'number' => $number,
+        ]);
+    }
+
+    return new Snapshot(
+        [
+            'people' => $people,
+            'sections' => $sections,
+            'enrollments' => array_combine(
+                array_map(fn(Enrollment $e): string => $e->id . $e->beginsOn(), $enrollments),
+                $enrollments,
+            ),
+        ],
+        ['here' => 'Lanternfield', 'there' => 'Copperbrook'],
+    );
+}

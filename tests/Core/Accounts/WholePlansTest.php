@@ -154,11 +154,7 @@ it('asks for a student of another school, and answers, word by word', function (
             TransferRequests::accept(
                 // Sections that are gone, closed, of another school or that they are in stand before one that is right.
                 $said($kind, ['sections' => ['gone', 'closed', 'far', 'art', 'six']]),
-                kai(),
-                'Copperbrook',
-                [$in('five'), $in('art'), $in('nowhere'), $in('five', '2027-01-10')],
-                $sections,
-                true,
+                askedAbout(kai(), $sections, [$in('five'), $in('art'), $in('nowhere'), $in('five', '2027-01-10')]),
                 'ines',
                 $at,
             ),
@@ -169,11 +165,7 @@ it('asks for a student of another school, and answers, word by word', function (
     PlanText::mustBe(
         TransferRequests::accept(
             $said('transfer', ['number' => '', 'grade' => '', 'sections' => []]),
-            kai(['state' => 'left']),
-            'Copperbrook',
-            [],
-            $sections,
-            true,
+            askedAbout(kai(['state' => 'left']), $sections, []),
             'ines',
             $at,
         ),

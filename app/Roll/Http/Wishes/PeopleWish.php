@@ -9,12 +9,13 @@ use Illuminate\Validation\ValidationException;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Roll\AccountProblem;
 
-/** Which people of a school, in which order, and from where on. */
+/** Which people of a school, or of several, in which order, and from where on. */
 final readonly class PeopleWish
 {
     /**
      * @param  string  $sort best is by how well the text fits, or by name where there is none
      * @param  bool  $left those who have left, in place of those who are there
+     * @param  string  $school id, for only one of several
      * @param  string  $problem words of {@see AccountProblem}, with commas between them: who has all of them
      */
     public function __construct(
@@ -23,6 +24,7 @@ final readonly class PeopleWish
         #[Must('max:2')] public string $grade = '',
         #[Must('max:200')] public string $problem = '',
         public bool $left = false,
+        #[Must('max:26')] public string $school = '',
         #[Must('in:best,name,grade,number,email')] public string $sort = 'best',
         public bool $down = false,
         #[Must('max:800')] public string $after = '',

@@ -25,12 +25,12 @@ export function ClusterPage({ school }: { school: School }) {
     const queries = useQueryClient();
     const say = useNotice();
     const [picks, setPicks] = useState<Record<string, string>>({});
-    const path = { school: school.id, accounts };
+    const path = { realm: school.id, accounts };
     const asked = useQuery({
         queryKey: ['cluster', accounts, picks],
         queryFn: () =>
             data(
-                api.GET('/api/schools/{school}/look-alikes/{accounts}', {
+                api.GET('/api/schools/{realm}/look-alikes/{accounts}', {
                     params: { path, query: { picks: JSON.stringify(picks) } },
                 }),
             ),
@@ -56,7 +56,7 @@ export function ClusterPage({ school }: { school: School }) {
     const merge = useAct(
         (fingerprint: string) =>
             data(
-                api.POST('/api/schools/{school}/look-alikes/{accounts}/merge', {
+                api.POST('/api/schools/{realm}/look-alikes/{accounts}/merge', {
                     params: { path },
                     body: { fingerprint, picks },
                 }),
@@ -64,12 +64,12 @@ export function ClusterPage({ school }: { school: School }) {
         options('Merged. All old cards go on working.'),
     );
     const apart = useAct(
-        () => data(api.POST('/api/schools/{school}/look-alikes/{accounts}/apart', { params: { path }, body: {} })),
+        () => data(api.POST('/api/schools/{realm}/look-alikes/{accounts}/apart', { params: { path }, body: {} })),
         options('Noted. They are asked about again only when what is known of them changes.'),
     );
     const leave = useAct(
         (who: string) =>
-            data(api.POST('/api/schools/{school}/look-alikes/{accounts}/apart', { params: { path }, body: { who } })),
+            data(api.POST('/api/schools/{realm}/look-alikes/{accounts}/apart', { params: { path }, body: { who } })),
         {
             ...options(''),
             then: (line, who) => {
@@ -96,6 +96,7 @@ export function ClusterPage({ school }: { school: School }) {
     const keep = sides.find((s) => s.survives) ?? sides[0];
     const name = (id: string) => sides.find((s) => s.id === id)?.name ?? '';
     const caution = cluster.evidence.find((e) => e.caution)?.caution;
+    const several = cluster.kind === 'student' && cluster.fields.some((f) => f.column === 'school_id');
     const busy = merge.busy || apart.busy || leave.busy;
     return (
         <div className="page">
@@ -166,7 +167,11 @@ export function ClusterPage({ school }: { school: School }) {
                                             {of(side).join(', ') || <span className="font-sans text-muted">none</span>}
                                         </td>
                                     ))}
-                                    <td className="py-2 text-xs text-muted">all come along</td>
+                                    <td className="py-2 text-xs text-muted">
+                                        {label === 'Sections' && several
+                                            ? 'those of the school that is left end'
+                                            : 'all come along'}
+                                    </td>
                                 </tr>
                             ))}
                         </tbody>

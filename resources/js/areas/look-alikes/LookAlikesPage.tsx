@@ -1,10 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import { useAct } from '@/api/act';
-import { api, data } from '@/api/client';
+import { api, data, type Schemas } from '@/api/client';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
+import { Choice } from '@/ui/Choice';
 import { DataTable } from '@/ui/DataTable';
 import { Empty } from '@/ui/Empty';
 import { percent } from '@/ui/Evidence';
@@ -14,6 +15,25 @@ import { useKey } from '@/shell/keys';
 import { many } from '@/ui/words';
 import { MergeManyDialog } from './MergeManyDialog';
 
+type Cluster = Schemas['ClusterLine'];
+
+/** Those whose accounts are at several schools: perhaps a child who has changed school. */
+const ACROSS = 'across';
+
+/** Whether it is one of those asked for: all, those across schools, or those that a school has an account of. */
+function isOf(cluster: Cluster, which: string): boolean {
+    const schools = new Set(cluster.accounts.map((a) => a.schoolId));
+    return which === '' || (which === ACROSS ? schools.size > 1 : schools.has(which));
+}
+
+function schoolsOf(cluster: Cluster, each: School[]): string {
+    const ids = new Set(cluster.accounts.map((a) => a.schoolId));
+    return each
+        .filter((s) => ids.has(s.id))
+        .map((s) => s.name)
+        .join(' · ');
+}
+
 /** As many stand side by side. */
 const MOST = 5;
 
@@ -22,19 +42,23 @@ export function LookAlikesPage({ school }: { school: School }) {
     const say = useNotice();
     const asked = useQuery({
         queryKey: ['look-alikes', school.id],
-        queryFn: () => data(api.GET('/api/schools/{school}/look-alikes', { params: { path: { school: school.id } } })),
+        queryFn: () => data(api.GET('/api/schools/{realm}/look-alikes', { params: { path: { realm: school.id } } })),
         refetchInterval: (query) => (query.state.data?.waiting ? 2000 : false),
     });
     const again = useAct(
-        () => data(api.POST('/api/schools/{school}/look-alikes/again', { params: { path: { school: school.id } } })),
+        () => data(api.POST('/api/schools/{realm}/look-alikes/again', { params: { path: { realm: school.id } } })),
         { stale: [['look-alikes', school.id]], failed: (said) => say(said, { bad: true }) },
     );
     const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
     const [merging, setMerging] = useState(false);
     const page = asked.data;
-    const clear = (page?.clusters ?? []).filter((c) => c.clear).map((c) => c.id);
+    const each = school.each;
+    const [search, setSearch] = useSearchParams();
+    const which = search.get('which') ?? '';
+    const shown = (page?.clusters ?? []).filter((c) => isOf(c, which));
+    const clear = shown.filter((c) => c.clear).map((c) => c.id);
     // Of what has gone from the list nothing is left to merge.
-    const chosen = (page?.clusters ?? []).filter((c) => selected.has(c.id)).map((c) => c.id);
+    const chosen = shown.filter((c) => selected.has(c.id)).map((c) => c.id);
     useKey('v', 'Merge those selected', () => setMerging(true), chosen.length > 0);
     if (!page) return <Instead of={asked} what="the look-alikes" />;
     return (
@@ -46,6 +70,21 @@ export function LookAlikesPage({ school }: { school: School }) {
                         accounts that may be one person; twins and namesakes are left out where the records tell them
                         apart
                     </p>
+                    {each && (
+                        <Choice
+                            label="Which"
+                            value={which}
+                            onChange={(value) => {
+                                setSearch(value ? { which: value } : {}, { replace: true });
+                                setSelected(new Set());
+                            }}
+                            options={[
+                                { value: '', label: 'all' },
+                                { value: ACROSS, label: 'across schools' },
+                                ...each.map((s) => ({ value: s.id, label: s.name })),
+                            ]}
+                        />
+                    )}
                     <Button onClick={() => again.run()} disabled={again.busy || page.waiting > 0}>
                         Look through everyone again
                     </Button>
@@ -58,7 +97,7 @@ export function LookAlikesPage({ school }: { school: School }) {
             <DataTable
                 label="Accounts that may be one person"
                 name="look-alikes"
-                rows={page.clusters}
+                rows={shown}
                 id={(c) => c.id}
                 selected={selected}
                 onSelect={setSelected}
@@ -78,7 +117,7 @@ export function LookAlikesPage({ school }: { school: School }) {
                 foot={
                     <span className="flex items-center justify-between gap-5">
                         <span>
-                            {many(page.clusters.length, 'person', 'people')} with several accounts
+                            {many(shown.length, 'person', 'people')} with several accounts
                             {chosen.length > 0 && `, ${chosen.length} selected`}
                         </span>
                         <span className="flex gap-5">
@@ -118,7 +157,18 @@ export function LookAlikesPage({ school }: { school: School }) {
                         label: 'How many',
                         value: (c) => c.accounts.length,
                         width: '76px',
+                        extra: each !== undefined,
                     },
+                    ...(each
+                        ? [
+                              {
+                                  id: 'schools',
+                                  label: 'Schools',
+                                  value: (c: Cluster) => schoolsOf(c, each),
+                                  width: 'minmax(280px, 2fr)',
+                              },
+                          ]
+                        : []),
                     {
                         id: 'details',
                         label: 'Grade, sections, number',
@@ -128,7 +178,7 @@ export function LookAlikesPage({ school }: { school: School }) {
                                 {c.accounts.map((a) => a.detail || 'no more known').join(' · ')}
                             </span>
                         ),
-                        width: 'minmax(220px, 2.6fr)',
+                        width: each ? 'minmax(140px, 1.6fr)' : 'minmax(220px, 2.6fr)',
                     },
                     {
                         id: 'kind',

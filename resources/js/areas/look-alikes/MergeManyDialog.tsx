@@ -20,12 +20,12 @@ export function MergeManyDialog({
     onDone: () => void;
 }) {
     const say = useNotice();
-    const path = { params: { path: { school: school.id } } };
+    const path = { params: { path: { realm: school.id } } };
     const { plan, last, apply, busy, error } = usePlan({
         key: ['merge-many', school.id, clusters],
-        look: () => data(api.POST('/api/schools/{school}/look-alikes/many/plan', { ...path, body: { clusters } })),
+        look: () => data(api.POST('/api/schools/{realm}/look-alikes/many/plan', { ...path, body: { clusters } })),
         apply: (seen) =>
-            data(api.POST('/api/schools/{school}/look-alikes/many', { ...path, body: { clusters, ...seen } })),
+            data(api.POST('/api/schools/{realm}/look-alikes/many', { ...path, body: { clusters, ...seen } })),
         then: (done) => {
             say(`Done: ${done.title}. Each can be undone in the Ledger.`);
             onDone();

@@ -94,8 +94,8 @@ describe('the look-alikes', () => {
         id,
         kind: 'student',
         accounts: [
-            { id: id.slice(0, 1), name: `Noor ${id}`, detail: 'grade 4' },
-            { id: id.slice(2, 3), name: `Noor ${id}`, detail: '' },
+            { id: id.slice(0, 1), name: `Noor ${id}`, schoolId: 'S1', detail: 'grade 4' },
+            { id: id.slice(2, 3), name: `Noor ${id}`, schoolId: 'S1', detail: '' },
         ],
         probability: clear ? 0.9999 : 0.7,
         why: clear ? '' : 'the given name is another',

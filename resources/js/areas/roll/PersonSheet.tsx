@@ -39,6 +39,7 @@ export function PersonSheet({
                 <Instead of={asked} what="the account" size="part" gone="This person is in none of your schools." />
             </SideSheet>
         );
+    const own = school.each?.find((s) => s.id === person.schoolId) ?? school;
     const from = person.enrollments.map((e) => e.begins).sort()[0] ?? '';
     const facts: [string, string][] = [
         ['Goes by', person.preferred],
@@ -59,7 +60,7 @@ export function PersonSheet({
                     <Button onClick={() => setEditing(true)}>Change</Button>
                 </p>
             )}
-            {editing && <EditPerson person={person} school={school} onClose={() => setEditing(false)} />}
+            {editing && <EditPerson person={person} school={own} onClose={() => setEditing(false)} />}
             <dl className="grid grid-cols-[88px_1fr] gap-y-0.5 text-sm">
                 {facts
                     .filter(([, value]) => value)
@@ -78,7 +79,7 @@ export function PersonSheet({
                     >
                         <Link
                             className="inline-block min-h-6 leading-6 underline decoration-rule underline-offset-4"
-                            to={`/s/${school.code}/sections/${e.sectionId}`}
+                            to={`/s/${own.code}/sections/${e.sectionId}`}
                         >
                             {e.section}
                         </Link>
@@ -128,7 +129,7 @@ export function PersonSheet({
                         <li key={m.id} className="py-0.5">
                             <Link
                                 className="inline-block min-h-6 leading-6 underline decoration-rule underline-offset-4"
-                                to={`/s/${school.code}/mailroom?message=${m.id}`}
+                                to={`/s/${own.code}/mailroom?message=${m.id}`}
                             >
                                 {m.subject}
                             </Link>
@@ -137,13 +138,13 @@ export function PersonSheet({
                     )}
                 </Part>
             )}
-            <CredentialsPart person={person} school={school.id} />
+            <CredentialsPart person={person} school={own.id} />
             <Part title="What happened" empty="Nothing since the account was made." items={person.history}>
                 {(h) => (
                     <li key={h.entryId + h.at + h.reason} className="py-0.5">
                         <Link
                             className="inline-block min-h-6 leading-6 underline decoration-rule underline-offset-4"
-                            to={`/s/${school.code}/ledger?entry=${h.entryId}`}
+                            to={`/s/${own.code}/ledger?entry=${h.entryId}`}
                         >
                             {h.title}
                         </Link>
@@ -161,7 +162,7 @@ export function PersonSheet({
             </Part>
             <Link
                 className="mt-2 inline-block min-h-6 text-sm leading-6 underline decoration-rule underline-offset-4"
-                to={`/s/${school.code}/ledger?about=${person.id}`}
+                to={`/s/${own.code}/ledger?about=${person.id}`}
             >
                 All of it in the Ledger
             </Link>

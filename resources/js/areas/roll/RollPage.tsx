@@ -10,6 +10,7 @@ import { DataTable } from '@/ui/DataTable';
 import { Downloads } from '@/ui/Downloads';
 import { Empty } from '@/ui/Empty';
 import { Instead } from '@/ui/Instead';
+import { TransferDialog } from './TransferDialog';
 import { MoveDialog } from '../sections/MoveDialog';
 import { ChangeManyDialog } from './ChangeManyDialog';
 import { PasteDialog } from './PasteDialog';
@@ -51,6 +52,8 @@ export function RollPage({ school }: { school: School }) {
     const problem = problems.join(',');
     const grade = search.get('grade') ?? '';
     const q = search.get('q') ?? '';
+    const each = school.each;
+    const at = each?.find((s) => s.id === search.get('school'))?.id ?? '';
     const person = search.get('person');
     // What fits best stands first, until somebody sorts otherwise.
     const order = {
@@ -61,6 +64,7 @@ export function RollPage({ school }: { school: School }) {
     const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
     const [placing, setPlacing] = useState(false);
     const [changing, setChanging] = useState(false);
+    const [sending, setSending] = useState(false);
     const set = (changes: Record<string, string | null>, keep = false) => {
         // From the address as it is, not as it was when this page was last drawn: two filters may be set within one
         // moment.
@@ -85,18 +89,19 @@ export function RollPage({ school }: { school: School }) {
         // eslint-disable-next-line react-hooks/exhaustive-deps
     }, [text]);
     const page = useInfiniteQuery({
-        queryKey: ['people', school.id, kind, q, grade, problem, left, order],
+        queryKey: ['people', school.id, at, kind, q, grade, problem, left, order],
         queryFn: ({ pageParam }) =>
             data(
-                api.GET('/api/schools/{school}/people', {
+                api.GET('/api/schools/{realm}/people', {
                     params: {
-                        path: { school: school.id },
+                        path: { realm: school.id },
                         query: {
                             kind,
                             ...(q ? { q } : {}),
                             ...(grade ? { grade } : {}),
                             ...(problem ? { problem } : {}),
                             ...(left ? { left } : {}),
+                            ...(at ? { school: at } : {}),
                             sort: order.by,
                             down: order.down,
                             ...(pageParam ? { after: pageParam } : {}),
@@ -113,18 +118,20 @@ export function RollPage({ school }: { school: School }) {
     const found = useMemo(() => page.data?.pages.flatMap((p) => p.people) ?? [], [page.data]);
     const people = pasted ?? found;
     const total = pasted?.length ?? page.data?.pages[0]?.total ?? 0;
-    const columns = useMemo(() => rollColumns(kind), [kind]);
+    const columns = useMemo(() => rollColumns(kind, each), [kind, each]);
+    const sendable = each !== undefined && kind === 'student' && selected.size > 0;
     const copyText = useCopy();
     const copy = () => {
         const lines = people.filter((p) => selected.has(p.id)).map((p) => `${p.name}\t${p.userName}`);
         copyText(lines.join('\n'), many(lines.length, 'name'));
     };
-    useKey('m', 'Place selected students', () => setPlacing(true), kind === 'student' && selected.size > 0);
-    useKey('v', 'Change selected students', () => setChanging(true), kind === 'student' && selected.size > 0);
-    useKey('l', 'Select by a list', () => setPasting(true), kind === 'student');
+    useKey('m', 'Place selected students', () => setPlacing(true), !each && kind === 'student' && selected.size > 0);
+    useKey('t', 'Send selected students to another school', () => setSending(true), sendable);
+    useKey('v', 'Change selected students', () => setChanging(true), !each && kind === 'student' && selected.size > 0);
+    useKey('l', 'Select by a list', () => setPasting(true), !each && kind === 'student');
     useKey('c', 'Clear the filters', () => {
         setText('');
-        set({ q: null, grade: null, problem: null, left: null });
+        set({ q: null, grade: null, problem: null, left: null, school: null });
     });
     return (
         <div className="page">
@@ -135,19 +142,19 @@ export function RollPage({ school }: { school: School }) {
                         {page.data && `${total.toLocaleString('en')} found`}
                     </p>
                 </div>
-                {kind === 'student' && (
+                {kind === 'student' && !each && (
                     <Button kind="quiet" onClick={() => setPasting(true)}>
                         Select by a list…
                     </Button>
                 )}
-                {kind === 'student' && (
+                {kind === 'student' && !each && (
                     <Downloads
                         label="All students as"
                         href={(format) => `/api/schools/${school.id}/roster?format=${format}`}
                         formats={['xlsx', 'ods', 'csv', 'oneroster']}
                     />
                 )}
-                <SavedViews school={school} current={search} onOpen={(view) => setSearch(view)} />
+                {!each && <SavedViews school={school} current={search} onOpen={(view) => setSearch(view)} />}
             </div>
             <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-rule px-6 pb-3">
                 <input
@@ -181,6 +188,17 @@ export function RollPage({ school }: { school: School }) {
                         { value: 'staff left', label: 'staff who have left' },
                     ]}
                 />
+                {each && (
+                    <Choice
+                        label="School"
+                        value={at}
+                        onChange={(value) => set({ school: value || null })}
+                        options={[
+                            { value: '', label: `all ${each.length}` },
+                            ...each.map((s) => ({ value: s.id, label: s.name })),
+                        ]}
+                    />
+                )}
                 {pasted && (
                     <button
                         aria-label="Show everybody again, not those of the list"
@@ -254,7 +272,7 @@ export function RollPage({ school }: { school: School }) {
                                     <Button
                                         onClick={() => (
                                             setText(''),
-                                            set({ q: null, grade: null, problem: null, left: null })
+                                            set({ q: null, grade: null, problem: null, left: null, school: null })
                                         )}
                                     >
                                         Clear the filters
@@ -275,7 +293,15 @@ export function RollPage({ school }: { school: School }) {
                             </span>
                             {selected.size > 0 && (
                                 <span className="flex gap-5">
-                                    {kind === 'student' && (
+                                    {sendable && (
+                                        <button
+                                            className="underline underline-offset-4"
+                                            onClick={() => setSending(true)}
+                                        >
+                                            Send to another school
+                                        </button>
+                                    )}
+                                    {kind === 'student' && !each && (
                                         <>
                                             <button
                                                 className="underline underline-offset-4"
@@ -318,6 +344,17 @@ export function RollPage({ school }: { school: School }) {
                         setPasting(false);
                         setPasted(named);
                         setSelected(new Set(named.map((p) => p.id)));
+                    }}
+                />
+            )}
+            {sending && each && (
+                <TransferDialog
+                    schools={each}
+                    people={[...selected]}
+                    onClose={() => setSending(false)}
+                    onDone={() => {
+                        setSending(false);
+                        setSelected(new Set());
                     }}
                 />
             )}

@@ -1,10 +1,11 @@
 import type { Schemas } from '@/api/client';
+import type { School } from '@/shell/session';
 import type { Column } from '@/ui/DataTable';
 
 type Person = Schemas['PersonLine'];
 
-/** What the Roll shows of students, guardians and staff. */
-export function rollColumns(kind: 'student' | 'guardian' | 'staff'): Column<Person>[] {
+/** What the Roll shows of students, guardians and staff; of several schools, which one each is at. */
+export function rollColumns(kind: 'student' | 'guardian' | 'staff', each: School[] = []): Column<Person>[] {
     return [
         {
             id: 'name',
@@ -19,6 +20,16 @@ export function rollColumns(kind: 'student' | 'guardian' | 'staff'): Column<Pers
             width: 'minmax(170px, 2fr)',
             sorts: true,
         },
+        ...(each.length > 0
+            ? [
+                  {
+                      id: 'school',
+                      label: 'School',
+                      value: (p: Person) => each.find((s) => s.id === p.schoolId)?.name ?? '',
+                      width: 'minmax(154px, 1.2fr)',
+                  },
+              ]
+            : []),
         ...(kind === 'student'
             ? [
                   {
