@@ -128,6 +128,7 @@ Route::prefix('api')->group(function (): void {
             'invitation',
         );
         Route::get('roles', [StaffController::class, 'roles'])->can('own');
+        Route::get('languages', [RollController::class, 'languages'])->can('own');
 
         Route::prefix('schools/{school}')->group(function (): void {
             Route::get('sections', [SectionController::class, 'index'])->can('list-sections', 'school');

@@ -132,6 +132,7 @@ final class IntakePlans
             $list->confirmed,
             Coordinators::otherSchools($list->madeBy, $school->id),
             $list->madeBy,
+            $school->user_names_from === 'preferred',
         );
         $plan = IntakePlanner::plan(
             $book->contents,

@@ -49,6 +49,7 @@ final class ReadRow
     {
         return self::said([
             ...self::name($line->name),
+            'preferred_name' => $line->preferred,
             'student_number' => $line->studentNumber,
             'birth_date' => $line->birthDate,
             'grade' => $line->grade,
@@ -57,6 +58,7 @@ final class ReadRow
             'sections' => $line->sections,
             'begins_on' => $line->beginsOn,
             'ends_on' => $line->endsOn,
+            'language' => $line->language,
             'guardians' => array_map(
                 fn(GuardianLine $g): array => self::said([
                     ...self::name($g->name),

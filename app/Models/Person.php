@@ -30,6 +30,8 @@ use LogicException;
  * @property string|null $email_by
  * @property string|null $email_at
  * @property string|null $phone
+ * @property string|null $language code of the one the family is written to in
+ * @property string|null $name_shown how much of the name others read; null for as the school has it
  * @property string $state
  * @property string|null $merged_into
  * @property string|null $erased_on

@@ -30,6 +30,8 @@ use Illuminate\Database\Eloquent\Model;
  * @property int $keep_lists_days
  * @property int $keep_messages_days
  * @property int $keep_ledger_days
+ * @property string $name_shown
+ * @property string $user_names_from
  * @property string $day_opens
  * @property string $day_closes
  */

@@ -15,7 +15,7 @@ use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 use LogicException;
 use Vantrel\Core\Accounts\SignInPolicy;
-use Vantrel\Core\Names\PersonName;
+use Vantrel\Core\Names\NameShown;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\PrintRoom\CardIssue;
@@ -73,7 +73,14 @@ final class CardPrinter
             ->orderBy('p.family_name')
             ->orderBy('p.given_name')
             ->orderBy('p.id')
-            ->get(['p.id', 'p.called_name as given_name', 'p.family_name', 'p.grade', 's.name as section'])
+            ->get([
+                'p.id',
+                'p.called_name as given_name',
+                'p.family_name',
+                'p.name_shown',
+                'p.grade',
+                's.name as section',
+            ])
             ->unique('id')
             ->values();
         if ($people->isEmpty()) {
@@ -127,7 +134,7 @@ final class CardPrinter
         foreach ($issue->cards as $i => $card) {
             $person = $byId[$ordered[$i]->personId()] ?? throw new LogicException('A card of nobody.');
             $cards[] = new Card(
-                (new PersonName($person->given_name, $person->family_name))->full(),
+                NameShown::for($person->name_shown, $school->name_shown)->of($person->given_name, $person->family_name),
                 $person->section,
                 $ordered[$i]->userName(),
                 $card->passphrase ?? $this->passphrase($ordered[$i]),

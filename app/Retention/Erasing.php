@@ -37,6 +37,7 @@ final class Erasing
         'number',
         'email',
         'phone',
+        'language',
         'user_name',
         'subject',
         'relationship',

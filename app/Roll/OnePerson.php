@@ -16,11 +16,13 @@ use App\Roll\Views\SentTo;
 use App\Roll\Views\UserName;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Names\NameShown;
 use Vantrel\Core\Records\EnrollmentRole;
 use Vantrel\Core\Records\GuardianshipState;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Values\GradeLevel;
+use Vantrel\Core\Values\Language;
 
 /** All that is known of one person. */
 final class OnePerson
@@ -96,6 +98,9 @@ final class OnePerson
             (string) $person->birth_date,
             (string) $person->email,
             (string) $person->phone,
+            (string) $person->language,
+            Language::read((string) $person->language)?->name() ?? '',
+            NameShown::tryFrom((string) $person->name_shown),
             School::query()->findOrFail($person->school_id)->name,
             $person->school_id,
             $person->erased_on !== null,

@@ -16,6 +16,7 @@ final readonly class IntakeWish
      * @param  Scope|null  $everyone whose whole list this is, so that who is missing leaves; null for additions
      * @param  list<string>  $own other schools whose people the list may write: those its maker coordinates too
      * @param  string|null  $madeBy id of whoever brings it in
+     * @param  bool  $byPreferred whether user names are made from the name somebody goes by
      * @param  string  $confirmed the words a person typed to go past the trip-wire, '' for none
      */
     public function __construct(
@@ -29,6 +30,7 @@ final readonly class IntakeWish
         public string $confirmed = '',
         public array $own = [],
         public ?string $madeBy = null,
+        public bool $byPreferred = false,
     ) {}
 
     /** A list changes only its own school's people, and shows nothing of others. */

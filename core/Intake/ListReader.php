@@ -26,6 +26,8 @@ final class ListReader
 
     private readonly SectionCells $sections;
 
+    private readonly AsideCells $aside;
+
     private readonly DateCells $dates;
 
     private readonly OtherSchools $others;
@@ -54,6 +56,7 @@ final class ListReader
         $body = $layout->body($sheet->grid);
         $this->guardians = new GuardianCells($this->row, $layout, $book, $body);
         $this->sections = new SectionCells($this->row, $layout, $section, $body);
+        $this->aside = new AsideCells($this->row);
         $this->dates = new DateCells($this->row, $layout, $said, $today);
         $this->gone = new Gone($this->row, $this->dates, $layout, $today);
         $this->others = new OtherSchools($this->row, $layout, $school, $body);
@@ -247,6 +250,7 @@ final class ListReader
         }
         $sections = $this->sections->named();
         [$begins, $ends] = [$this->dates->date(Field::BeginsOn), $this->gone->endsOn()];
+        [$preferred, $language] = [$this->aside->preferred($name), $this->aside->language()];
 
         return new StudentLine(
             $line->number,
@@ -265,6 +269,8 @@ final class ListReader
             $this->row->repairs(),
             $begins,
             $ends,
+            preferred: $preferred,
+            language: $language,
         );
     }
 

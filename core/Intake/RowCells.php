@@ -25,7 +25,9 @@ final readonly class RowCells
             : new Cell($person->field($column) ?? '', $now);
         $grade = fn(string $code): string => GradeLevel::read($code)?->short() ?? $code;
         $known = $person === null ? '' : $person->fullName();
-        $name = $person === null ? Cell::same($line->name->full()) : new Cell($known, $line->name->full() ?: $known);
+        $called = fn(string $name, ?string $as): string => (string) $as === '' ? $name : "$name ($as)";
+        $now = $called($line->name->full() ?: $known, $line->preferred ?: $person?->preferredName());
+        $name = $person === null ? Cell::same($now) : new Cell($called($known, $person->preferredName()), $now);
         $gradeCell = $was('grade', $line->grade);
         $written = array_values(array_filter([$line->homeroom, ...$line->sections], fn(string $s): bool => $s !== ''));
         $after =

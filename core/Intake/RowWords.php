@@ -6,6 +6,7 @@ namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Values\GradeLevel;
+use Vantrel\Core\Values\Language;
 
 /** What was understood of a row, in one line to read beside it: "Ana | Okafor, 020417, grade 3, in 3A". */
 final class RowWords
@@ -42,6 +43,7 @@ final class RowWords
 
         return [
             self::name($line->name),
+            $line->preferred === '' ? '' : "goes by $line->preferred",
             $line->studentNumber,
             $line->birthDate === '' ? '' : "born $line->birthDate",
             self::grade($line->grade),
@@ -49,6 +51,7 @@ final class RowWords
             $line->email,
             $line->beginsOn === '' ? '' : "from $line->beginsOn",
             $line->endsOn === '' ? '' : "until $line->endsOn",
+            $line->language === '' ? '' : 'family reads ' . Language::read($line->language)?->name(),
             ...array_map(
                 fn(GuardianLine $g): string => ($g->relationship === '' ? 'guardian ' : "$g->relationship ") .
                     implode(' ', array_filter([self::name($g->name), $g->email, $g->phone])),

@@ -75,6 +75,9 @@ final class StudentBook
                 'kind' => 'student',
                 'given_name' => $line->name->given,
                 'family_name' => $line->name->family,
+                'preferred_name' => null,
+                'language' => null,
+                ...$this->aside($line, null),
                 'search_name' => $line->name->searchKey(),
                 'birth_date' => $line->birthDate ?: null,
                 'number' => $line->studentNumber ?: null,
@@ -92,7 +95,10 @@ final class StudentBook
             $this->ids->for('sign-in', $id),
             [
                 'person_id' => $id,
-                'user_name' => $this->userNames->give($line->name->given, $line->name->family),
+                'user_name' => $this->userNames->give(
+                    $this->wish->byPreferred && $line->preferred !== '' ? $line->preferred : $line->name->given,
+                    $line->name->family,
+                ),
                 'passphrase' => null,
                 'password' => null,
             ],
@@ -140,6 +146,7 @@ final class StudentBook
             $person,
             [
                 ...$fields,
+                ...$this->aside($line, $person),
                 ...$this->addresses->changes($person, $line->email, $line->where(), $line->number, $line->sheet),
             ],
             $line->where(),
@@ -240,6 +247,23 @@ final class StudentBook
         );
 
         return $this->rows->of($line, Verdict::Update, $match, "$school is asked");
+    }
+
+    /**
+     * What a list says of somebody beside who they are; where it says nothing, what is known stays.
+     *
+     * @return array<string, string|null>
+     */
+    private function aside(StudentLine $line, ?Person $person): array
+    {
+        $aside = $line->language === '' ? [] : ['language' => $line->language];
+        if ($line->preferred !== '') {
+            // Who goes by the name on record goes by no other.
+            $given = $person === null ? $line->name->given : $person->givenName();
+            $aside['preferred_name'] = $line->preferred === $given ? null : $line->preferred;
+        }
+
+        return $aside;
     }
 
     private function enroll(SectionPlace $place, string $personId, StudentLine $line): void

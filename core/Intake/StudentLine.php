@@ -8,6 +8,7 @@ use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Problem;
 use Vantrel\Core\Table\Repair;
+use Vantrel\Core\Values\Language;
 
 /** What one row of a list says of a student, read and repaired. '' where the list says nothing. */
 final readonly class StudentLine
@@ -23,6 +24,8 @@ final readonly class StudentLine
      * @param  list<Repair>  $repairs
      * @param  string  $beginsOn first day of the enrollments, '' for today
      * @param  string  $endsOn last day and one, '' for open
+     * @param  string  $preferred given name they go by
+     * @param  string  $language of the family, as {@see Language} codes it
      * @param  int  $nth of the rows that say the same of who they are, counted from 1
      */
     public function __construct(
@@ -43,6 +46,8 @@ final readonly class StudentLine
         public string $beginsOn = '',
         public string $endsOn = '',
         public int $nth = 1,
+        public string $preferred = '',
+        public string $language = '',
     ) {}
 
     /** What makes the row itself, wherever it stands in the file: answers are kept by it. */
@@ -127,6 +132,8 @@ final readonly class StudentLine
             $first($this->beginsOn, $other->beginsOn),
             $first($this->endsOn, $other->endsOn),
             $this->nth,
+            $first($this->preferred, $other->preferred),
+            $first($this->language, $other->language),
         );
     }
 
@@ -160,6 +167,8 @@ final readonly class StudentLine
             $this->beginsOn,
             $this->endsOn,
             $nth ?? $this->nth,
+            $this->preferred,
+            $this->language,
         );
     }
 }

@@ -14,6 +14,7 @@ use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Records\Enrollment;
 use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\PersonState;
+use Vantrel\Core\Values\Language;
 
 /** Which value of each field stays when accounts become one, and why. */
 final class FieldChoice
@@ -28,6 +29,7 @@ final class FieldChoice
         'grade' => 'Grade',
         'email' => 'E-mail',
         'phone' => 'Telephone',
+        'language' => 'Language',
     ];
 
     /** Of a student: given by the school they are at. */
@@ -62,9 +64,11 @@ final class FieldChoice
                 $stays['email_state'] ??= 'claimed';
             }
             $values = [];
-            $word = fn(?string $value): string => $column === 'school_id'
-                ? $snapshot->schools[(string) $value] ?? ''
-                : (string) $value;
+            $word = fn(?string $value): string => match ($column) {
+                'school_id' => $snapshot->schools[(string) $value] ?? '',
+                'language' => Language::read((string) $value)?->name() ?? '',
+                default => (string) $value,
+            };
             foreach ($accounts as $account) {
                 $values[$account->id] = $word($account->field($column));
             }

@@ -38,6 +38,18 @@ final readonly class Person extends Record
         return $this->field('preferred_name');
     }
 
+    /** How much of their name others read, where that is not as the school has it. */
+    public function nameShown(): ?string
+    {
+        return $this->field('name_shown');
+    }
+
+    /** What the family is written to in. */
+    public function language(): ?string
+    {
+        return $this->field('language');
+    }
+
     /** Given and family name, or the one there is. */
     public function fullName(): string
     {

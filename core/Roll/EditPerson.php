@@ -6,6 +6,7 @@ namespace Vantrel\Core\Roll;
 
 use Vantrel\Core\Accounts\Address;
 use Vantrel\Core\Accounts\AddressSource;
+use Vantrel\Core\Names\NameShown;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
@@ -16,6 +17,7 @@ use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Values\CalendarDate;
 use Vantrel\Core\Values\GradeLevel;
+use Vantrel\Core\Values\Language;
 use Vantrel\Core\Values\MailAddress;
 use Vantrel\Core\Values\Phone;
 use Vantrel\Core\Values\StudentNumber;
@@ -41,6 +43,8 @@ final class EditPerson
         'grade' => 'grade',
         'email' => 'address',
         'phone' => 'phone number',
+        'language' => 'language',
+        'name_shown' => 'name shown to others',
     ];
 
     /**
@@ -67,7 +71,11 @@ final class EditPerson
         if ($person->state() === PersonState::Merged) {
             throw new Refusal('This account was merged into another. Change that one.');
         }
-        $values = [...self::name($person, $wish), ...self::facts($person, $wish, $school, $bearer, $today)];
+        $values = [
+            ...self::name($person, $wish),
+            ...self::facts($person, $wish, $school, $bearer, $today),
+            ...self::manner($person, $wish),
+        ];
         $email = self::email($wish->email);
         if ($email !== null && $email !== (string) $person->email()) {
             if (!$mayReach) {
@@ -101,6 +109,28 @@ final class EditPerson
             $person->fullName() === '' ? 'A person' : $person->fullName(),
             'Changes the ' . Words::join($changed) . '.',
         );
+    }
+
+    /**
+     * How they are written to, and written of.
+     *
+     * @return array<string, string|null>
+     */
+    private static function manner(Person $person, PersonWish $wish): array
+    {
+        $values = [];
+        if ($wish->language !== null) {
+            $language = $wish->language === '' ? null : Language::read($wish->language);
+            if ($wish->language !== '' && $language === null) {
+                throw new Refusal('This language is not known here.', 'language');
+            }
+            $values['language'] = $language?->code;
+        }
+        if ($wish->nameShown !== null && $person->kind() === PersonKind::Student) {
+            $values['name_shown'] = NameShown::tryFrom($wish->nameShown)?->value;
+        }
+
+        return $values;
     }
 
     /** @return array<string, string|null> */

@@ -148,6 +148,8 @@ final class Erasure
             'email_by' => null,
             'email_at' => null,
             'phone' => null,
+            'language' => null,
+            'name_shown' => null,
             'pictures' => null,
             'state' => $account->state() === PersonState::Active ? PersonState::Left->value : $account->state()->value,
             'erased_on' => $today,

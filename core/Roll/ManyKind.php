@@ -14,6 +14,10 @@ enum ManyKind: string
     case Back = 'back';
     /** What was read as the given name is the family name, and the other way round. */
     case Turn = 'turn';
+    /** Their families are written to in a language. */
+    case Language = 'language';
+    /** How much of their names others read. */
+    case Shown = 'shown';
     /** Names all in capitals, or all without any, are written as a person would. */
     case Mend = 'mend';
 }

@@ -16,5 +16,7 @@ final readonly class PersonWish
         public ?string $grade = null,
         public ?string $email = null,
         public ?string $phone = null,
+        public ?string $language = null,
+        public ?string $nameShown = null,
     ) {}
 }

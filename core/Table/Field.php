@@ -13,6 +13,7 @@ enum Field: string
     case GivenName = 'given_name';
     case MiddleName = 'middle_name';
     case FamilyName = 'family_name';
+    case PreferredName = 'preferred_name';
     case StudentName = 'student_name';
     case BirthDate = 'birth_date';
     case Grade = 'grade';
@@ -21,6 +22,7 @@ enum Field: string
     case SectionNumber = 'section_number';
     case Email = 'email';
     case Phone = 'phone';
+    case Language = 'language';
     case School = 'school';
     case Teacher = 'teacher';
     case TeacherEmail = 'teacher_email';
@@ -62,6 +64,7 @@ enum Field: string
             self::GivenName => 'given name',
             self::MiddleName => 'middle name',
             self::FamilyName => 'family name',
+            self::PreferredName => 'name they go by',
             self::StudentName => 'name of the student',
             self::BirthDate => 'birth date',
             self::Grade => 'grade',
@@ -70,6 +73,7 @@ enum Field: string
             self::SectionNumber => 'number of the section',
             self::Email => 'e-mail',
             self::Phone => 'phone',
+            self::Language => 'language of the family',
             self::School => 'school',
             self::Teacher => 'teacher',
             self::TeacherEmail => 'teacher e-mail',

@@ -146,6 +146,10 @@ final class Heading
                 $key,
             ),
         );
+        $aside = HeadingVocabulary::aside($words);
+        if ($aside !== null) {
+            return [$aside => 1.0];
+        }
         if (
             array_intersect($words, [
                 'emergency',

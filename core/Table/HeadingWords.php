@@ -158,6 +158,29 @@ final class HeadingWords
         ],
     ];
 
+    /**
+     * Columns that say something beside who somebody is; whole headings, whoever they say it is of. What else is
+     * preferred, or called otherwise, is not read.
+     */
+    // prettier-ignore
+    public const ASIDE = [
+        'preferred_name' => [
+            'preferred name', 'preferred first name', 'preferred given name', 'preferred', 'nickname', 'nick name',
+            'known as', 'goes by', 'called', 'chosen name', 'chosen first name', 'usual name', 'everyday name',
+            'name used', 'name in use', 'nombre preferido', 'apodo', 'surnom', 'prenom d usage', 'prenom prefere',
+            'rufname', 'spitzname', 'biet danh', 'nome social',
+        ],
+        'language' => [
+            'language', 'home language', 'family language', 'language at home', 'language spoken at home',
+            'language spoken', 'spoken language', 'preferred language', 'primary language', 'first language',
+            'native language', 'language of correspondence', 'correspondence language', 'contact language',
+            'communication language', 'mail language', 'language code', 'idioma', 'idioma del hogar',
+            'idioma de la familia', 'lengua', 'lengua materna', 'langue', 'langue maternelle', 'langue de la famille',
+            'langue parlee a la maison', 'sprache', 'familiensprache', 'muttersprache', 'ngon ngu', 'мова', 'рідна мова',
+            '语言', '家庭语言', 'اللغة', 'lingua', 'lingua materna',
+        ],
+    ];
+
     /** Words that make a column a guardian's; the number is which of two parents it is by custom of such lists. */
     // prettier-ignore
     public const GUARDIAN = [
@@ -232,9 +255,9 @@ final class HeadingWords
     // prettier-ignore
     public const LEFT_OUT = [
         'what to do', 'row in the list', 'user name', 'username', 'login', 'passphrase', 'password', 'reason', 'notes',
-        'note', 'comment', 'comments', 'remarks', 'preferred name', 'nickname', 'known as', 'gender', 'sex',
+        'note', 'comment', 'comments', 'remarks', 'gender', 'sex',
         'address', 'street', 'city', 'zip', 'postcode', 'allergies', 'medical', 'bus', 'locker', 'photo', 'ethnicity',
-        'language', 'home language', 'signature', 'present', 'attendance', 'total', 'totals', 'average', 'avg',
+        'signature', 'present', 'attendance', 'total', 'totals', 'average', 'avg',
         'score', 'sexo', 'genero', 'direccion', 'adresse',
     ];
 }

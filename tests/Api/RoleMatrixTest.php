@@ -79,6 +79,7 @@ function matrix(): array
         'GET api/invitations' => $signedIn,
         'POST api/invitations/{invitation}/answer' => ['other teacher'],
         'GET api/roles' => $signedIn,
+        'GET api/languages' => $signedIn,
         'POST api/schools/{school}/many-sections/plan' => $school,
         'POST api/schools/{school}/many-sections' => $school,
         'POST api/schools/{school}/rename-sections/plan' => $school,

@@ -19,6 +19,7 @@ function account(string $id, array $with = []): Person
         'given_name' => 'Noor',
         'family_name' => 'Haddad',
         'preferred_name' => null,
+        'language' => null,
         'search_name' => 'noor haddad',
         'birth_date' => null,
         'number' => null,

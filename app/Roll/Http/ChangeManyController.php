@@ -24,7 +24,9 @@ use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records;
 use Vantrel\Core\Roll\ChangeMany;
 use Vantrel\Core\Roll\ManyKind;
+use Vantrel\Core\Roll\ManyWish;
 use Vantrel\Core\Values\GradeLevel;
+use Vantrel\Core\Values\Language;
 
 /** Many students of a school at once: looked at first, then changed as looked at. */
 final class ChangeManyController
@@ -99,7 +101,19 @@ final class ChangeManyController
             $enrollments[$enrollment->personId()][] = $enrollment;
         }
 
-        return ChangeMany::plan($wish->what, $people, $enrollments, $this->grade($school, $wish), $today);
+        return ChangeMany::plan(
+            new ManyWish($wish->what, $this->grade($school, $wish), $this->language($wish), $wish->shown),
+            $people,
+            $enrollments,
+            $today,
+        );
+    }
+
+    private function language(ChangeManyWish $wish): ?Language
+    {
+        return $wish->language === ''
+            ? null
+            : Language::read($wish->language) ?? throw new Refusal('This language is not known here.', 'language');
     }
 
     private function grade(School $school, ChangeManyWish $wish): ?GradeLevel

@@ -17,10 +17,13 @@ use App\Roll\Http\Wishes\PeopleWish;
 use App\Roll\Named;
 use App\Roll\OnePerson;
 use App\Roll\Roll;
+use App\Roll\Views\LanguageChoice;
+use App\Roll\Views\LanguageList;
 use App\Roll\Views\NamedPage;
 use App\Roll\Views\PersonDetail;
 use App\Roll\Views\PersonPage;
 use Illuminate\Http\Request;
+use Vantrel\Core\Values\Language;
 
 final class RollController
 {
@@ -52,6 +55,24 @@ final class RollController
         $named = Named::of($school, Wishes::of(NamedWish::class, $request)->lines);
 
         return new NamedPage($this->roll->byId($named['ids'], Realm::of($school)), $named['nobody'], $named['several']);
+    }
+
+    #[Answers(LanguageList::class, 'Languages that families can be written to in')]
+    public function languages(): LanguageList
+    {
+        $all = Language::all();
+
+        return new LanguageList(
+            array_map(
+                fn(string $code, string $name): LanguageChoice => new LanguageChoice(
+                    $code,
+                    $name,
+                    in_array($code, Language::WRITTEN, true),
+                ),
+                array_keys($all),
+                $all,
+            ),
+        );
     }
 
     #[Answers(PersonDetail::class, 'One person')]

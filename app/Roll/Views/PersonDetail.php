@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Roll\Views;
 
 use App\Platform\Resource;
+use Vantrel\Core\Names\NameShown;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\PersonState;
 
@@ -32,6 +33,9 @@ final readonly class PersonDetail extends Resource
         public string $birthDate,
         public string $email,
         public string $phone,
+        public string $language,
+        public string $languageName,
+        public ?NameShown $nameShown,
         public string $school,
         public string $schoolId,
         public bool $erased,

@@ -31,6 +31,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Accounts\SignInPolicy;
 use Vantrel\Core\Calendar\Span;
 use Vantrel\Core\Codes\CodeChances;
+use Vantrel\Core\Names\NameShown;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\StalePlan;
@@ -83,6 +84,8 @@ final class SettingsController
             (bool) $school->newcomer_mail,
             $school->under_13,
             $school->second_factor,
+            NameShown::for(null, $school->name_shown),
+            $school->user_names_from,
             $school->day_opens,
             $school->day_closes,
             array_values(

@@ -6,6 +6,7 @@ namespace App\Settings\Views;
 
 use App\Platform\GradeChoice;
 use App\Platform\Resource;
+use Vantrel\Core\Names\NameShown;
 
 /** What a school has decided for itself. */
 final readonly class Settings extends Resource
@@ -39,6 +40,8 @@ final readonly class Settings extends Resource
         public bool $newcomerMail,
         public string $under13,
         public string $secondFactor,
+        public NameShown $nameShown,
+        public string $userNamesFrom,
         public string $dayOpens,
         public string $dayCloses,
         public array $years,

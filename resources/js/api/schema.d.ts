@@ -465,6 +465,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/languages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Languages that families can be written to in */
+        get: operations["languagesRollController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/ledger/{entry}": {
         parameters: {
             query?: never;
@@ -2582,6 +2599,14 @@ export interface components {
             already: boolean;
             userName: string;
         };
+        LanguageChoice: {
+            code: string;
+            name: string;
+            written: boolean;
+        };
+        LanguageList: {
+            languages: components["schemas"]["LanguageChoice"][];
+        };
         LayoutChoice: {
             layout: components["schemas"]["CardLayout"];
             label: string;
@@ -2663,6 +2688,8 @@ export interface components {
             messages: components["schemas"]["MessageLine"][];
             next: string | null;
         };
+        /** @enum {string} */
+        NameShown: "full" | "initial";
         NamedPage: {
             people: components["schemas"]["PersonLine"][];
             nobody: string[];
@@ -2726,6 +2753,9 @@ export interface components {
             birthDate: string;
             email: string;
             phone: string;
+            language: string;
+            languageName: string;
+            nameShown: components["schemas"]["NameShown"] | null;
             school: string;
             schoolId: string;
             erased: boolean;
@@ -3042,6 +3072,8 @@ export interface components {
             newcomerMail: boolean;
             under13: string;
             secondFactor: string;
+            nameShown: components["schemas"]["NameShown"];
+            userNamesFrom: string;
             dayOpens: string;
             dayCloses: string;
             years: components["schemas"]["YearLine"][];
@@ -3940,6 +3972,26 @@ export interface operations {
             };
         };
     };
+    languagesRollController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LanguageList"];
+                };
+            };
+        };
+    };
     showLedgerController: {
         parameters: {
             query?: never;
@@ -4200,6 +4252,9 @@ export interface operations {
                     grade?: string;
                     email?: string;
                     phone?: string;
+                    language?: string;
+                    /** @enum {string} */
+                    name_shown?: "" | "full" | "initial";
                 };
             };
         };
@@ -5307,9 +5362,12 @@ export interface operations {
             content: {
                 "application/json": {
                     /** @enum {string} */
-                    what: "grade" | "leave" | "back" | "turn" | "mend";
+                    what: "grade" | "leave" | "back" | "turn" | "language" | "shown" | "mend";
                     people: string[];
                     grade?: string;
+                    language?: string;
+                    /** @enum {string|null} */
+                    shown?: "full" | "initial" | null;
                     fingerprint: string;
                     seed: string;
                 };
@@ -5340,9 +5398,12 @@ export interface operations {
             content: {
                 "application/json": {
                     /** @enum {string} */
-                    what: "grade" | "leave" | "back" | "turn" | "mend";
+                    what: "grade" | "leave" | "back" | "turn" | "language" | "shown" | "mend";
                     people: string[];
                     grade?: string;
+                    language?: string;
+                    /** @enum {string|null} */
+                    shown?: "full" | "initial" | null;
                 };
             };
         };
@@ -5651,6 +5712,10 @@ export interface operations {
                     under_13?: "allow" | "approve" | "listed";
                     /** @enum {string} */
                     second_factor?: "optional" | "coordinators" | "staff";
+                    /** @enum {string|null} */
+                    name_shown?: "full" | "initial" | null;
+                    /** @enum {string} */
+                    user_names_from?: "legal" | "preferred";
                     day_opens?: string;
                     day_closes?: string;
                     keep_askings_days?: number;

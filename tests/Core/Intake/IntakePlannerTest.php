@@ -32,6 +32,8 @@ function smallSchool(): Snapshot
         'grade' => '03',
         'email' => null,
         'phone' => null,
+        'language' => null,
+        'preferred_name' => null,
         'state' => 'active',
         'merged_into' => null,
         ...$more,

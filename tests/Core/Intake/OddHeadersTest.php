@@ -203,3 +203,50 @@ it('asks and says what it cannot know', function (): void {
         ->and($clubs->warnings)
         ->toContain('Nothing is read from column B.');
 });
+
+it('reads what somebody goes by, and what the family reads', function (string $list, array $rows): void {
+    expect(readAs($list))->toBe($rows);
+})->with([
+    'beside the legal names' => [
+        "Student ID,Legal Last Name,Legal First Name,Preferred First Name,Preferred Last Name,Home Language,Grade\n" .
+        "040101,Quill,Adelaide,Addie,Quill,Spanish,3\n040102,Rowe,Timothy,TIM,Rowe,vi,3\n040103,Wu,Kai,,,,3\n",
+        [
+            '2 Adelaide | Quill, goes by Addie, 040101, grade 3, family reads Spanish',
+            '3 Timothy | Rowe, goes by Tim, 040102, grade 3, family reads Vietnamese',
+            '4 Kai | Wu, 040103, grade 3',
+        ],
+    ],
+    'a nickname that is the name, or the whole of it' => [
+        "Name,Grade,Nickname\nAda Quill,3,Ada\nTimothy Rowe,3,Tim Rowe\nKai Wu,3,-\n",
+        ['2 Ada | Quill, grade 3', '3 Timothy | Rowe, goes by Tim, grade 3', '4 Kai | Wu, grade 3'],
+    ],
+    'in another language, of the guardian too' => [
+        "Apellido,Nombre,Apodo,Grado,Idioma del hogar\nQuill,Adelaida,Ada,3,Español\nRowe,Timoteo,,3,English\n",
+        [
+            '2 Adelaida | Quill, goes by Ada, grade 3, family reads Spanish',
+            '3 Timoteo | Rowe, grade 3, family reads English',
+        ],
+    ],
+    'of the parents' => [
+        "Student,Grade,Parent,Parent Email,Parent Language\nAda Quill,3,Rosa Quill,rosa@h.example,es\n" .
+        "Kai Wu,3,Lin Wu,lin@h.example,zh-Hans\n",
+        [
+            '2 Ada | Quill, grade 3, family reads Spanish, guardian Rosa | Quill rosa@h.example',
+            '3 Kai | Wu, grade 3, family reads Chinese, guardian Lin | Wu lin@h.example',
+        ],
+    ],
+    'a class called by a language is none' => [
+        "Name,Grade,Class,Second Language\nAda Quill,3,Spanish 1,yes\nKai Wu,3,French 1,no\n",
+        ['2 Ada | Quill, grade 3, in Spanish 1', '3 Kai | Wu, grade 3, in French 1'],
+    ],
+]);
+
+it('leaves a language out that it does not know, and says so', function (): void {
+    $contents = Lists::contents("Name,Grade,Language\nAda Quill,3,Spanish\nKai Wu,3,Elvish\n");
+    expect($contents->students[1]->language)
+        ->toBe('')
+        ->and($contents->students[1]->problems[0]->message)
+        ->toBe('“Elvish” is not a language known here, and is left out. Write its English name, or its code.')
+        ->and($contents->students[1]->stopped())
+        ->toBeFalse();
+});

@@ -37,6 +37,8 @@ function staffRoom(): Snapshot
         'grade' => null,
         'email' => strtolower("$given.$family@lanternfield.example"),
         'phone' => null,
+        'language' => null,
+        'preferred_name' => null,
         'state' => 'active',
         'merged_into' => null,
         ...$more,

@@ -173,6 +173,7 @@ it('makes one of two accounts of a student: every field, record and word of it',
         'given_name' => 'Noora',
         'family_name' => 'Hadad',
         'preferred_name' => null,
+        'language' => null,
         'number' => '040007',
         'grade' => '04',
         'email' => 'noor@lanternfield.example',
@@ -223,6 +224,7 @@ it('makes one of two accounts of a student: every field, record and word of it',
             ['grade', 'Grade', '04', '03', '04', 'of the account that stays'],
             ['email', 'E-mail', 'noor@lanternfield.example', 'noor@home.example', 'noor@home.example', 'chosen'],
             ['phone', 'Telephone', '', '', '', ''],
+            ['language', 'Language', '', '', '', ''],
         ]);
 });
 

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use Vantrel\Core\Names\NameShown;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanRow;
 use Vantrel\Core\Plan\Refusal;
@@ -10,7 +11,9 @@ use Vantrel\Core\Records\Enrollment;
 use Vantrel\Core\Records\Person;
 use Vantrel\Core\Roll\ChangeMany;
 use Vantrel\Core\Roll\ManyKind;
+use Vantrel\Core\Roll\ManyWish;
 use Vantrel\Core\Values\GradeLevel;
+use Vantrel\Core\Values\Language;
 
 /** @param  array<string, string|null>  $with */
 function ofMany(string $id, array $with = []): Person
@@ -24,6 +27,8 @@ function ofMany(string $id, array $with = []): Person
         'grade' => '04',
         'state' => 'active',
         'erased_on' => null,
+        'language' => null,
+        'name_shown' => null,
         ...$with,
     ]);
 }
@@ -49,7 +54,7 @@ function manyRows(Plan $plan): array
 
 it('puts many into a grade, and leaves who is in it', function (): void {
     $plan = ChangeMany::plan(
-        ManyKind::Grade,
+        new ManyWish(ManyKind::Grade, GradeLevel::of(5)),
         [
             ofMany('a'),
             ofMany('b', ['grade' => '05']),
@@ -57,7 +62,6 @@ it('puts many into a grade, and leaves who is in it', function (): void {
             ofMany('g', ['kind' => 'guardian']),
         ],
         [],
-        GradeLevel::of(5),
         '2026-11-26',
     );
     expect(manyRows($plan))
@@ -72,7 +76,7 @@ it('puts many into a grade, and leaves who is in it', function (): void {
         ->toHaveCount(2)
         ->and($plan->changes[0]->after)
         ->toBe(['grade' => '05']);
-    $none = ChangeMany::plan(ManyKind::Grade, [ofMany('a')], [], null, '2026-11-26');
+    $none = ChangeMany::plan(new ManyWish(ManyKind::Grade), [ofMany('a')], [], '2026-11-26');
     expect($none->changes[0]->after)
         ->toBe(['grade' => null])
         ->and($none->title)
@@ -87,10 +91,9 @@ it('takes off who has left, ends what they are in, and never before it begins', 
         'ends_on' => null,
     ]);
     $plan = ChangeMany::plan(
-        ManyKind::Leave,
+        new ManyWish(ManyKind::Leave),
         [ofMany('a'), ofMany('b', ['state' => 'left'])],
         ['a' => [$in('e1', '2026-08-24'), $in('e2', '2027-01-10')], 'b' => [$in('e3', '2026-08-24')]],
-        null,
         '2026-11-26',
     );
     expect(manyRows($plan))
@@ -102,7 +105,12 @@ it('takes off who has left, ends what they are in, and never before it begins', 
 });
 
 it('has back who left, and nobody else', function (): void {
-    $plan = ChangeMany::plan(ManyKind::Back, [ofMany('a'), ofMany('b', ['state' => 'left'])], [], null, '2026-11-26');
+    $plan = ChangeMany::plan(
+        new ManyWish(ManyKind::Back),
+        [ofMany('a'), ofMany('b', ['state' => 'left'])],
+        [],
+        '2026-11-26',
+    );
     expect(manyRows($plan))
         ->toBe(['same has not left', 'update'])
         ->and($plan->changes[0]->after)
@@ -117,21 +125,46 @@ it('turns names round, and mends those in capitals', function (): void {
         ofMany('b', ['family_name' => '']),
         ofMany('c', ['given_name' => 'NOOR', 'family_name' => 'DE LA CRUZ']),
     ];
-    $turned = ChangeMany::plan(ManyKind::Turn, $people, [], null, '2026-11-26');
+    $turned = ChangeMany::plan(new ManyWish(ManyKind::Turn), $people, [], '2026-11-26');
     expect($turned->rows[1]->verdict)
         ->toBe(Verdict::Same)
         ->and($turned->changes[0]->after)
         ->toBe(['given_name' => 'Castell', 'family_name' => 'Noor', 'search_name' => 'castell noor']);
-    $mended = ChangeMany::plan(ManyKind::Mend, $people, [], null, '2026-11-26');
+    $mended = ChangeMany::plan(new ManyWish(ManyKind::Mend), $people, [], '2026-11-26');
     expect(array_map(fn(PlanRow $r): string => $r->verdict->value, $mended->rows))
         ->toBe(['same', 'same', 'update'])
         ->and($mended->changes[0]->after['family_name'])
         ->toBe('de la Cruz')
         // Done once, there is nothing left to do.
-        ->and(ChangeMany::plan(ManyKind::Mend, [ofMany('a')], [], null, '2026-11-26')->isEmpty())
+        ->and(ChangeMany::plan(new ManyWish(ManyKind::Mend), [ofMany('a')], [], '2026-11-26')->isEmpty())
         ->toBeTrue();
 });
 
 it('wants somebody', function (): void {
-    ChangeMany::plan(ManyKind::Back, [], [], null, '2026-11-26');
+    ChangeMany::plan(new ManyWish(ManyKind::Back), [], [], '2026-11-26');
 })->throws(Refusal::class, 'at least one');
+
+it('notes what families are written to in, and how names are shown', function (): void {
+    $people = [ofMany('a'), ofMany('b', ['language' => 'es', 'name_shown' => 'initial'])];
+    $plan = ChangeMany::plan(
+        new ManyWish(ManyKind::Language, language: Language::read('Spanish')),
+        $people,
+        [],
+        '2026-11-26',
+    );
+    expect(manyRows($plan))
+        ->toBe(['update  > Spanish', 'same so already'])
+        ->and($plan->sentence)
+        ->toBe('Notes that the families of 1 student are written to in Spanish.')
+        ->and($plan->changes[0]->after)
+        ->toBe(['language' => 'es']);
+    $shown = ChangeMany::plan(new ManyWish(ManyKind::Shown, shown: NameShown::Initial), $people, [], '2026-11-26');
+    expect(manyRows($shown))
+        ->toBe(['update as the school has it > with the family name as a letter', 'same so already'])
+        ->and($shown->sentence)
+        ->toBe(
+            'Shows the names of 1 student to others with the family name as a letter. What is on record stays whole.',
+        );
+    $back = ChangeMany::plan(new ManyWish(ManyKind::Shown), $people, [], '2026-11-26');
+    expect($back->changes[0]->after)->toBe(['name_shown' => null]);
+});

@@ -17,6 +17,7 @@ function toBeEdited(array $with = []): Person
         'given_name' => 'Noor',
         'family_name' => 'Castell',
         'preferred_name' => null,
+        'language' => null,
         'search_name' => 'noor castell',
         'birth_date' => '2015-08-03',
         'number' => '020417',

@@ -12,7 +12,7 @@ use Vantrel\Core\Records\TransferRequest;
 use Vantrel\Core\Roll\Transfers;
 
 /** @param  array<string, string|int|null>  $more */
-function pupil(string $id, string $school, array $more = []): Person
+function sentPupil(string $id, string $school, array $more = []): Person
 {
     return new Person($id, 1, [
         'school_id' => $school,
@@ -57,7 +57,7 @@ it('ends what they are in at the school they leave, and nothing else', function 
     $section = fn(string $id, string $school): Section => new Section($id, 1, ['school_id' => $school, 'name' => $id]);
     $plan = sent(
         ['kai'],
-        [pupil('kai', 'here', ['state' => 'left', 'number' => '7'])],
+        [sentPupil('kai', 'here', ['state' => 'left', 'number' => '7'])],
         [
             'enrollments' => [
                 'a' => $enrollment('five'),
@@ -105,17 +105,17 @@ it('lets nobody go who cannot, and says why', function (): void {
     $plan = sent(
         ['kai', 'mei', 'ana', 'bo', 'old', 'rae', 'eve', 'una'],
         [
-            pupil('kai', 'here', ['number' => '7', 'grade' => '06']),
-            pupil('una', 'third', ['number' => '7', 'grade' => '06']),
-            pupil('mei', 'here', ['number' => '8']),
-            pupil('ana', 'there'),
-            pupil('bo', 'here', ['kind' => 'guardian']),
-            pupil('old', 'here', ['state' => 'merged']),
-            pupil('rae', 'here', ['state' => 'reserve']),
-            pupil('eve', 'here', ['erased_on' => '2026-11-01']),
+            sentPupil('kai', 'here', ['number' => '7', 'grade' => '06']),
+            sentPupil('una', 'third', ['number' => '7', 'grade' => '06']),
+            sentPupil('mei', 'here', ['number' => '8']),
+            sentPupil('ana', 'there'),
+            sentPupil('bo', 'here', ['kind' => 'guardian']),
+            sentPupil('old', 'here', ['state' => 'merged']),
+            sentPupil('rae', 'here', ['state' => 'reserve']),
+            sentPupil('eve', 'here', ['erased_on' => '2026-11-01']),
             // Who has the number there, and one who has it and is no more.
-            pupil('tom', 'there', ['number' => '8']),
-            pupil('ghost', 'there', ['number' => '7', 'state' => 'merged']),
+            sentPupil('tom', 'there', ['number' => '8']),
+            sentPupil('ghost', 'there', ['number' => '7', 'state' => 'merged']),
         ],
     );
     $said = [];

@@ -44,6 +44,7 @@ final class MemoryHouse implements House, Standing
     private const DEFAULTS = [
         'people' => [
             'preferred_name' => null,
+            'language' => null,
             'email_state' => 'claimed',
             'email_by' => null,
             'email_at' => null,

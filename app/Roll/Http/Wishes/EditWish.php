@@ -21,6 +21,8 @@ final readonly class EditWish
         #[Must('sometimes|max:20')] public ?string $grade = null,
         #[Must('sometimes|max:300')] public ?string $email = null,
         #[Must('sometimes|max:60')] public ?string $phone = null,
+        #[Must('sometimes|max:40')] public ?string $language = null,
+        #[Must('sometimes|in:,full,initial')] public ?string $nameShown = null,
     ) {}
 
     public function person(): PersonWish
@@ -34,6 +36,8 @@ final readonly class EditWish
             $this->grade,
             $this->email,
             $this->phone,
+            $this->language,
+            $this->nameShown,
         );
     }
 }

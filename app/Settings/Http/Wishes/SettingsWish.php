@@ -6,6 +6,7 @@ namespace App\Settings\Http\Wishes;
 
 use App\Platform\Must;
 use Vantrel\Core\Accounts\SignInPolicy;
+use Vantrel\Core\Names\NameShown;
 use Vantrel\Core\Settings\SchoolSettings;
 
 /** What a school changes of its settings; null for what stays. */
@@ -32,6 +33,8 @@ final readonly class SettingsWish
         #[Must('sometimes')] public ?bool $newcomerMail = null,
         #[Must('sometimes|in:allow,approve,listed')] public ?string $under_13 = null,
         #[Must('sometimes|in:optional,coordinators,staff')] public ?string $secondFactor = null,
+        public ?NameShown $nameShown = null,
+        #[Must('sometimes|in:legal,preferred')] public ?string $userNamesFrom = null,
         #[Must('sometimes|max:5')] public ?string $dayOpens = null,
         #[Must('sometimes|max:5')] public ?string $dayCloses = null,
         #[Must('sometimes')] public ?int $keepAskingsDays = null,
@@ -61,6 +64,8 @@ final readonly class SettingsWish
                 'newcomer_mail' => self::flag($this->newcomerMail),
                 'under_13' => $this->under_13,
                 'second_factor' => $this->secondFactor,
+                'name_shown' => $this->nameShown?->value,
+                'user_names_from' => $this->userNamesFrom,
                 'day_opens' => $this->dayOpens,
                 'day_closes' => $this->dayCloses,
                 'keep_askings_days' => $this->keepAskingsDays,

@@ -1,8 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { api, data, type Schemas } from '@/api/client';
 import type { School } from '@/shell/session';
-import { Button } from '@/ui/Button';
 import { Dialog } from '@/ui/Dialog';
+import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
 import { useSentForm } from '@/ui/useSentForm';
 
@@ -60,12 +60,9 @@ export function PutOffDialog({ loop, school, onClose }: Props) {
                         {form.error}
                     </p>
                 )}
-                <div className="flex justify-end gap-3">
-                    <Button onClick={onClose}>Cancel</Button>
-                    <Button kind="primary" type="submit" disabled={form.busy}>
-                        Put it off
-                    </Button>
-                </div>
+                <DialogFoot onCancel={onClose} flush type="submit" disabled={form.busy}>
+                    Put it off
+                </DialogFoot>
             </form>
         </Dialog>
     );

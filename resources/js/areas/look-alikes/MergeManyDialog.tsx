@@ -1,7 +1,7 @@
 import { api, data } from '@/api/client';
 import type { School } from '@/shell/session';
-import { Button } from '@/ui/Button';
 import { Dialog } from '@/ui/Dialog';
+import { DialogFoot } from '@/ui/DialogFoot';
 import { useNotice } from '@/ui/Notice';
 import { PlanSummary } from '@/ui/PlanSummary';
 import { usePlan } from '@/ui/usePlan';
@@ -48,12 +48,9 @@ export function MergeManyDialog({
                     <p className="mt-2 text-sm">{last.sentence}</p>
                 </div>
             )}
-            <div className="mt-5 flex justify-end gap-3">
-                <Button onClick={onClose}>Cancel</Button>
-                <Button kind="primary" disabled={busy || !plan} onClick={() => apply()}>
-                    Merge {many(clusters.length, 'person', 'people')}
-                </Button>
-            </div>
+            <DialogFoot onCancel={onClose} disabled={busy || !plan} onClick={() => apply()}>
+                Merge {many(clusters.length, 'person', 'people')}
+            </DialogFoot>
         </Dialog>
     );
 }

@@ -1,16 +1,17 @@
 import { useState } from 'react';
 import { api, data } from '@/api/client';
 import type { School } from '@/shell/session';
-import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { day as dayWords } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
+import { DialogFoot } from '@/ui/DialogFoot';
 import { useNotice } from '@/ui/Notice';
 import { PlanSummary } from '@/ui/PlanSummary';
 import { usePlan } from '@/ui/usePlan';
 import { many } from '@/ui/words';
+import { useLanguages } from './useLanguages';
 
-type What = 'grade' | 'leave' | 'back' | 'turn' | 'mend';
+type What = 'grade' | 'leave' | 'back' | 'turn' | 'mend' | 'language' | 'shown';
 
 const WHAT: { value: What; label: string }[] = [
     { value: 'grade', label: 'put into a grade' },
@@ -18,6 +19,8 @@ const WHAT: { value: What; label: string }[] = [
     { value: 'back', label: 'they are back' },
     { value: 'turn', label: 'turn given and family name round' },
     { value: 'mend', label: 'mend names in capitals' },
+    { value: 'language', label: 'language of the family' },
+    { value: 'shown', label: 'name on cards' },
 ];
 
 interface Props {
@@ -32,7 +35,16 @@ export function ChangeManyDialog({ school, people, onClose, onDone }: Props) {
     const say = useNotice();
     const [what, setWhat] = useState<What>('grade');
     const [grade, setGrade] = useState('');
-    const wish = { what, people, ...(what === 'grade' ? { grade } : {}) };
+    const [language, setLanguage] = useState('');
+    const [shown, setShown] = useState<'' | 'full' | 'initial'>('');
+    const languages = useLanguages();
+    const wish = {
+        what,
+        people,
+        ...(what === 'grade' ? { grade } : {}),
+        ...(what === 'language' ? { language } : {}),
+        ...(what === 'shown' && shown ? { shown } : {}),
+    };
     const path = { params: { path: { school: school.id } } };
     const { plan, last, apply, busy, error } = usePlan({
         key: ['change-many', school.id, wish],
@@ -61,6 +73,28 @@ export function ChangeManyDialog({ school, people, onClose, onDone }: Props) {
                         ]}
                     />
                 )}
+                {what === 'language' && (
+                    <Choice
+                        stacked
+                        label="Language"
+                        value={language}
+                        onChange={setLanguage}
+                        options={[{ value: '', label: 'not known' }, ...languages]}
+                    />
+                )}
+                {what === 'shown' && (
+                    <Choice
+                        stacked
+                        label="Shown"
+                        value={shown}
+                        onChange={setShown}
+                        options={[
+                            { value: '', label: 'as the school has it' },
+                            { value: 'full', label: 'in full' },
+                            { value: 'initial', label: 'family name as a letter' },
+                        ]}
+                    />
+                )}
             </div>
             {error && (
                 <p role="alert" className="mt-4 text-sm text-madder">
@@ -73,12 +107,9 @@ export function ChangeManyDialog({ school, people, onClose, onDone }: Props) {
                     <p className="mt-1 text-sm text-muted">Can be undone until {dayWords(last.undoUntil)}.</p>
                 </div>
             )}
-            <div className="mt-5 flex justify-end gap-3">
-                <Button onClick={onClose}>Cancel</Button>
-                <Button kind="primary" disabled={busy || count === 0} onClick={() => apply()}>
-                    Change {many(count, 'student')}
-                </Button>
-            </div>
+            <DialogFoot onCancel={onClose} disabled={busy || count === 0} onClick={() => apply()}>
+                Change {many(count, 'student')}
+            </DialogFoot>
         </Dialog>
     );
 }

@@ -1,10 +1,11 @@
 import { useAct } from '@/api/act';
 import { api, data, type Schemas } from '@/api/client';
 import type { School } from '@/shell/session';
-import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Dialog } from '@/ui/Dialog';
+import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
+import { useLanguages } from './useLanguages';
 import { useNotice } from '@/ui/Notice';
 import { useSentForm } from '@/ui/useSentForm';
 
@@ -22,6 +23,7 @@ export function EditPerson({ person, school, onClose }: Props) {
         { failed: (said) => say(said, { bad: true }) },
     );
     const student = person.kind === 'student';
+    const languages = useLanguages();
     const form = useSentForm({
         start: {
             given: person.given,
@@ -32,8 +34,10 @@ export function EditPerson({ person, school, onClose }: Props) {
             grade: person.gradeCode,
             email: person.email,
             phone: person.phone,
+            language: person.language,
+            name_shown: person.nameShown ?? ('' as const),
         },
-        send: ({ given, family, preferred, birth_date, number, grade, email, phone }) =>
+        send: ({ given, family, preferred, birth_date, number, grade, email, phone, language, name_shown }) =>
             data(
                 api.POST('/api/people/{person}', {
                     params: { path: { person: person.id } },
@@ -44,7 +48,8 @@ export function EditPerson({ person, school, onClose }: Props) {
                         preferred,
                         email,
                         phone,
-                        ...(student ? { birth_date, number, grade } : {}),
+                        language,
+                        ...(student ? { birth_date, number, grade, name_shown } : {}),
                     },
                 }),
             ),
@@ -89,6 +94,28 @@ export function EditPerson({ person, school, onClose }: Props) {
                     <Field label="E-mail" type="email" autoComplete="off" {...form.field('email')} />
                     <Field label="Phone" type="tel" autoComplete="off" {...form.field('phone')} />
                 </div>
+                {person.kind !== 'staff' && (
+                    <div className="grid gap-4 sm:grid-cols-2">
+                        <Choice
+                            stacked
+                            label="Language of the family"
+                            {...form.choice('language')}
+                            options={[{ value: '', label: 'not known' }, ...languages]}
+                        />
+                        {student && (
+                            <Choice
+                                stacked
+                                label="Name on cards"
+                                {...form.choice('name_shown')}
+                                options={[
+                                    { value: '', label: 'as the school has it' },
+                                    { value: 'full', label: 'in full' },
+                                    { value: 'initial', label: 'family name as a letter' },
+                                ]}
+                            />
+                        )}
+                    </div>
+                )}
                 <p className="text-sm text-muted">
                     User names and cards stay as they are.
                     {person.kind === 'guardian' && ' Another address has to be confirmed by whoever reads its mail.'}
@@ -98,12 +125,9 @@ export function EditPerson({ person, school, onClose }: Props) {
                         {form.error}
                     </p>
                 )}
-                <div className="flex justify-end gap-3">
-                    <Button onClick={onClose}>Cancel</Button>
-                    <Button kind="primary" type="submit" disabled={form.busy}>
-                        Keep the changes
-                    </Button>
-                </div>
+                <DialogFoot onCancel={onClose} flush type="submit" disabled={form.busy}>
+                    Keep the changes
+                </DialogFoot>
             </form>
         </Dialog>
     );

@@ -48,6 +48,7 @@ export function PersonSheet({
         ['Born', person.birthDate],
         ['E-mail', person.email],
         ['Phone', person.phone],
+        ['Language', person.languageName],
     ];
     return (
         <SideSheet

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { api, data } from '@/api/client';
 import { ALL, type School } from '@/shell/session';
-import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { day } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
+import { DialogFoot } from '@/ui/DialogFoot';
 import { useNotice } from '@/ui/Notice';
 import { PlanSummary } from '@/ui/PlanSummary';
 import { usePlan } from '@/ui/usePlan';
@@ -58,12 +58,9 @@ export function TransferDialog({ schools, people, onClose, onDone }: Props) {
                     <p className="mt-1 text-sm text-muted">Can be undone until {day(last.undoUntil)}.</p>
                 </div>
             )}
-            <div className="mt-5 flex justify-end gap-3">
-                <Button onClick={onClose}>Cancel</Button>
-                <Button kind="primary" disabled={busy || count === 0} onClick={() => apply()}>
-                    Send {many(count, 'student')}
-                </Button>
-            </div>
+            <DialogFoot onCancel={onClose} disabled={busy || count === 0} onClick={() => apply()}>
+                Send {many(count, 'student')}
+            </DialogFoot>
         </Dialog>
     );
 }

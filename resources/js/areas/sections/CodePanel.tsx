@@ -6,6 +6,7 @@ import { api, data, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { moment } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
+import { DialogFoot } from '@/ui/DialogFoot';
 import { useNotice } from '@/ui/Notice';
 import { QrCode } from '@/ui/QrCode';
 import { useCopy } from '@/ui/useCopy';
@@ -149,12 +150,13 @@ export function CodePanel({
             )}
             <Dialog open={closing} onClose={() => setClosing(false)} title={`Close the code of ${section.name}`}>
                 <p>The code stops working at once. Students already in stay in. You can open another at any time.</p>
-                <div className="mt-5 flex justify-end gap-3">
-                    <Button onClick={() => setClosing(false)}>Leave it open</Button>
-                    <Button kind="primary" onClick={() => (setClosing(false), close.run())}>
-                        Close the code
-                    </Button>
-                </div>
+                <DialogFoot
+                    onCancel={() => setClosing(false)}
+                    cancel="Leave it open"
+                    onClick={() => (setClosing(false), close.run())}
+                >
+                    Close the code
+                </DialogFoot>
             </Dialog>
         </section>
     );

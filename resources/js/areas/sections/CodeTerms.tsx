@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, data, type Schemas } from '@/api/client';
-import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Dialog } from '@/ui/Dialog';
+import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
 import { useSentForm } from '@/ui/useSentForm';
 
@@ -138,16 +138,14 @@ export function CodeTerms({ section, code, onClose, onDone }: Props) {
                         The code that is open now stops working.
                     </p>
                 )}
-                <div className="flex justify-end gap-3">
-                    <Button onClick={onClose}>Cancel</Button>
-                    <Button
-                        kind="primary"
-                        type="submit"
-                        disabled={form.busy || (code === null && wish.trim() !== '' && judged?.safe !== true)}
-                    >
-                        {code ? 'Save changes' : 'Open the code'}
-                    </Button>
-                </div>
+                <DialogFoot
+                    onCancel={onClose}
+                    flush
+                    type="submit"
+                    disabled={form.busy || (code === null && wish.trim() !== '' && judged?.safe !== true)}
+                >
+                    {code ? 'Save changes' : 'Open the code'}
+                </DialogFoot>
             </form>
         </Dialog>
     );

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { api, data } from '@/api/client';
 import type { School } from '@/shell/session';
-import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Dialog } from '@/ui/Dialog';
+import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
 import { PlanSummary } from '@/ui/PlanSummary';
@@ -186,12 +186,9 @@ export function ManyDialog({ school, onClose }: { school: School; onClose: () =>
                     <PlanSummary plan={plan} />
                 </div>
             )}
-            <div className="mt-5 flex justify-end gap-3">
-                <Button onClick={onClose}>Cancel</Button>
-                <Button kind="primary" disabled={busy || count === 0} onClick={() => plan && apply(plan.title)}>
-                    Make {count} {count === 1 ? 'section' : 'sections'}
-                </Button>
-            </div>
+            <DialogFoot onCancel={onClose} disabled={busy || count === 0} onClick={() => plan && apply(plan.title)}>
+                Make {count} {count === 1 ? 'section' : 'sections'}
+            </DialogFoot>
         </Dialog>
     );
 }

@@ -2,10 +2,10 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, data, type Schemas } from '@/api/client';
 import type { School } from '@/shell/session';
-import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { day as dayWords, isoDay } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
+import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
 import { PlanSummary } from '@/ui/PlanSummary';
@@ -122,12 +122,9 @@ export function MoveDialog({ school, section, people, onClose, onDone }: Props) 
                     <p className="mt-1 text-sm text-muted">Can be undone until {dayWords(last.undoUntil)}.</p>
                 </div>
             )}
-            <div className="mt-5 flex justify-end gap-3">
-                <Button onClick={onClose}>Cancel</Button>
-                <Button kind="primary" disabled={busy || !plan || plan.changes === 0} onClick={() => apply()}>
-                    {{ move: 'Move', also: 'Enroll', remove: 'Take out', instead: 'Move' }[kind]} {who}
-                </Button>
-            </div>
+            <DialogFoot onCancel={onClose} disabled={busy || !plan || plan.changes === 0} onClick={() => apply()}>
+                {{ move: 'Move', also: 'Enroll', remove: 'Take out', instead: 'Move' }[kind]} {who}
+            </DialogFoot>
         </Dialog>
     );
 }

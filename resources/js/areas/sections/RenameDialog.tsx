@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { api, data } from '@/api/client';
 import type { School } from '@/shell/session';
-import { Button } from '@/ui/Button';
 import { Dialog } from '@/ui/Dialog';
+import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
 import { PlanSummary } from '@/ui/PlanSummary';
@@ -78,12 +78,9 @@ export function RenameDialog({ school, year, onClose }: Props) {
                         <PlanSummary plan={last} words={{ update: 'renamed', cannot: 'stays' }} />
                     </div>
                 )}
-                <div className="mt-5 flex justify-end gap-3">
-                    <Button onClick={onClose}>Cancel</Button>
-                    <Button kind="primary" type="submit" disabled={busy || count === 0}>
-                        Rename {count} {count === 1 ? 'section' : 'sections'}
-                    </Button>
-                </div>
+                <DialogFoot onCancel={onClose} type="submit" disabled={busy || count === 0}>
+                    Rename {count} {count === 1 ? 'section' : 'sections'}
+                </DialogFoot>
             </form>
         </Dialog>
     );

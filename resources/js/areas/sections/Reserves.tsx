@@ -1,6 +1,6 @@
 import { api, type Schemas } from '@/api/client';
-import { Button } from '@/ui/Button';
 import { Dialog } from '@/ui/Dialog';
+import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
 import { useSentForm } from '@/ui/useSentForm';
@@ -45,12 +45,9 @@ export function MakeReserves({ section, onClose, onDone }: Props) {
                     autoFocus
                     {...form.field('count')}
                 />
-                <div className="mt-5 flex justify-end gap-3">
-                    <Button onClick={onClose}>Cancel</Button>
-                    <Button kind="primary" type="submit" disabled={form.busy}>
-                        Make them
-                    </Button>
-                </div>
+                <DialogFoot onCancel={onClose} type="submit" disabled={form.busy}>
+                    Make them
+                </DialogFoot>
             </form>
         </Dialog>
     );
@@ -92,12 +89,9 @@ export function ClaimReserve({ section, reserve, onClose, onDone }: Props & { re
                     User name <span className="font-mono text-ink">{reserve.userName}</span> and card stay. If the
                     student is on the list already, the Look-alikes will show it.
                 </p>
-                <div className="mt-5 flex justify-end gap-3">
-                    <Button onClick={onClose}>Cancel</Button>
-                    <Button kind="primary" type="submit" disabled={form.busy}>
-                        Assign
-                    </Button>
-                </div>
+                <DialogFoot onCancel={onClose} type="submit" disabled={form.busy}>
+                    Assign
+                </DialogFoot>
             </form>
         </Dialog>
     );

@@ -6,6 +6,7 @@ import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { day, moment } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
+import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
 import { useSentForm } from '@/ui/useSentForm';
@@ -118,12 +119,9 @@ export function RoomPassPanel({
                             {make.error}
                         </p>
                     )}
-                    <div className="flex justify-end gap-3">
-                        <Button onClick={() => setMaking(false)}>Cancel</Button>
-                        <Button kind="primary" type="submit" disabled={make.busy}>
-                            Make the poster
-                        </Button>
-                    </div>
+                    <DialogFoot onCancel={() => setMaking(false)} flush type="submit" disabled={make.busy}>
+                        Make the poster
+                    </DialogFoot>
                 </form>
             </Dialog>
         </section>

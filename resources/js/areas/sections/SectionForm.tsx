@@ -1,6 +1,6 @@
-import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Dialog } from '@/ui/Dialog';
+import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
 import { useSentForm } from '@/ui/useSentForm';
 
@@ -69,12 +69,9 @@ export function SectionForm({ title, button, start, onClose, onSave }: Props) {
                         {form.error}
                     </p>
                 )}
-                <div className="flex justify-end gap-3">
-                    <Button onClick={onClose}>Cancel</Button>
-                    <Button kind="primary" type="submit" disabled={form.busy}>
-                        {button}
-                    </Button>
-                </div>
+                <DialogFoot onCancel={onClose} flush type="submit" disabled={form.busy}>
+                    {button}
+                </DialogFoot>
             </form>
         </Dialog>
     );

@@ -9,6 +9,7 @@ import { Button } from '@/ui/Button';
 import { DataTable } from '@/ui/DataTable';
 import { day, lastDay } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
+import { DialogFoot } from '@/ui/DialogFoot';
 import { Downloads } from '@/ui/Downloads';
 import { Empty } from '@/ui/Empty';
 import { Instead } from '@/ui/Instead';
@@ -366,12 +367,14 @@ export function SectionPage({ school }: { school: School }) {
                         <p className="mt-2 text-sm text-muted">Can be undone until {day(archive.plan.undoUntil)}.</p>
                     </>
                 )}
-                <div className="mt-5 flex justify-end gap-3">
-                    <Button onClick={leaveOpen}>Leave it open</Button>
-                    <Button kind="primary" disabled={archive.busy || !archive.plan} onClick={() => archive.apply()}>
-                        Archive {section.name}
-                    </Button>
-                </div>
+                <DialogFoot
+                    onCancel={leaveOpen}
+                    cancel="Leave it open"
+                    disabled={archive.busy || !archive.plan}
+                    onClick={() => archive.apply()}
+                >
+                    Archive {section.name}
+                </DialogFoot>
             </Dialog>
         </div>
     );

@@ -6,6 +6,7 @@ import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { day, lastDay } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
+import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
 import type { GlyphName } from '@/ui/Glyph';
 import { useNotice } from '@/ui/Notice';
@@ -173,18 +174,15 @@ export function StaffPanel({
             )}
             <Dialog open={leading !== null} onClose={() => setLeading(null)} title={`Hand ${section.name} over`}>
                 <p>{leading?.name} leads it from today. Who leads it now stays as a co-teacher.</p>
-                <div className="mt-5 flex justify-end gap-3">
-                    <Button onClick={() => setLeading(null)}>Cancel</Button>
-                    <Button
-                        kind="primary"
-                        onClick={() => {
-                            if (leading) void handOver(leading);
-                            setLeading(null);
-                        }}
-                    >
-                        Make {leading?.name} the lead
-                    </Button>
-                </div>
+                <DialogFoot
+                    onCancel={() => setLeading(null)}
+                    onClick={() => {
+                        if (leading) void handOver(leading);
+                        setLeading(null);
+                    }}
+                >
+                    Make {leading?.name} the lead
+                </DialogFoot>
             </Dialog>
             {roles && <RolesTable onClose={() => setRoles(false)} />}
         </section>

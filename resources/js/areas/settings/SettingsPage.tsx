@@ -6,6 +6,7 @@ import { Choice } from '@/ui/Choice';
 import { Field } from '@/ui/Field';
 import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
+import { NamesPart } from './NamesPart';
 import { NamingPart } from './NamingPart';
 import { type Keep, PartForm, type Settings } from './PartForm';
 import { YearsPart } from './YearsPart';
@@ -52,6 +53,7 @@ export function SettingsPage({ school }: { school: School }) {
                 <SchoolPart settings={settings} school={school} keep={keep} onStale={onStale} />
                 <YearsPart settings={settings} school={school} />
                 <SignInPart settings={settings} keep={keep} onStale={onStale} />
+                <NamesPart settings={settings} keep={keep} onStale={onStale} />
                 <DoorPart settings={settings} keep={keep} onStale={onStale} />
                 <StaffPart settings={settings} keep={keep} onStale={onStale} />
                 <KeepingPart settings={settings} keep={keep} onStale={onStale} />
@@ -187,7 +189,7 @@ function DoorPart({ settings, keep, onStale }: PartProps) {
     return (
         <PartForm
             title="At the door"
-            about={`With ${settings.liveCodes.toLocaleString('en')} codes open in the district and ${settings.triesPerDay} wrong tries a day for one person, codes have ${settings.codeLength} symbols and a check symbol: somebody who guesses all day hits one once in ${Math.round(1 / settings.guessPerDay).toLocaleString('en')} days.`}
+            about={`With ${settings.liveCodes.toLocaleString('en')} codes open in the district and ${settings.triesPerDay.toLocaleString('en')} wrong tries a day for one person, codes have ${settings.codeLength} symbols and a check symbol: somebody who guesses all day hits one once in ${Math.round(1 / settings.guessPerDay).toLocaleString('en')} days.`}
             button="Save join rules"
             kept={{
                 newcomer_check: settings.newcomerCheck,

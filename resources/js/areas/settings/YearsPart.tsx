@@ -5,6 +5,7 @@ import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { day } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
+import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
 import { useSentForm } from '@/ui/useSentForm';
@@ -100,12 +101,9 @@ function YearForm({
                         {form.error}
                     </p>
                 )}
-                <div className="flex justify-end gap-3">
-                    <Button onClick={onClose}>Cancel</Button>
-                    <Button kind="primary" type="submit" disabled={form.busy}>
-                        {year ? 'Save changes' : 'Plan the year'}
-                    </Button>
-                </div>
+                <DialogFoot onCancel={onClose} flush type="submit" disabled={form.busy}>
+                    {year ? 'Save changes' : 'Plan the year'}
+                </DialogFoot>
             </form>
         </Dialog>
     );

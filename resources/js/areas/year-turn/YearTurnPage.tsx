@@ -7,6 +7,7 @@ import { ApplyBar } from '@/ui/ApplyBar';
 import { Button } from '@/ui/Button';
 import { day } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
+import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
 import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
@@ -177,12 +178,14 @@ function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurn
                         value={words}
                         onChange={(event) => setWords(event.target.value)}
                     />
-                    <div className="mt-5 flex justify-end gap-3">
-                        <Button onClick={() => setSure(false)}>Not now</Button>
-                        <Button kind="primary" type="submit" disabled={words.trim() !== wish.name}>
-                            Turn the year
-                        </Button>
-                    </div>
+                    <DialogFoot
+                        onCancel={() => setSure(false)}
+                        cancel="Not now"
+                        type="submit"
+                        disabled={words.trim() !== wish.name}
+                    >
+                        Turn the year
+                    </DialogFoot>
                 </form>
             </Dialog>
         </>
