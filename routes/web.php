@@ -136,6 +136,7 @@ Route::prefix('api')->group(function (): void {
             Route::get('staff', [StaffController::class, 'index'])->can('list-staff', 'school');
             Route::middleware('can:coordinate,school')->group(function (): void {
                 Route::get('desk', [DeskController::class, 'show']);
+                Route::get('desk/counts', [DeskController::class, 'counts']);
                 Route::post('desk/put-off', [DeskController::class, 'putOffOne']);
                 Route::post('desk/take-back', [DeskController::class, 'takeBack']);
                 Route::post('desk/read', [DeskController::class, 'read']);
@@ -163,6 +164,7 @@ Route::prefix('api')->group(function (): void {
                 Route::get('settings/names', [SettingsController::class, 'names']);
                 Route::post('years', [SettingsController::class, 'planYear']);
                 Route::get('card-sheet', [CardController::class, 'sheet']);
+                Route::get('card-test', [CardController::class, 'test']);
                 Route::post('cards', [CardController::class, 'store']);
                 Route::get('year-turn', [YearTurnController::class, 'show']);
                 Route::post('year-turn/rehearse', [YearTurnController::class, 'rehearse']);

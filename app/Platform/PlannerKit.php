@@ -109,11 +109,21 @@ final class PlannerKit
         return new UserNames($taken, $this->unfitWords());
     }
 
+    /** As long as one can be. */
+    public function longestPassphrase(): string
+    {
+        $longest = max([1, ...array_map(strlen(...), $this->words()->words)]);
+
+        return implode(' ', array_fill(0, PassphraseSheet::WORDS, str_repeat('w', $longest)));
+    }
+
     public function passphrases(string $seed): PassphraseSheet
     {
-        return new PassphraseSheet(
-            WordList::fromText((string) file_get_contents(resource_path('words/passphrase.txt'))),
-            $this->random("$seed passphrases"),
-        );
+        return new PassphraseSheet($this->words(), $this->random("$seed passphrases"));
+    }
+
+    private function words(): WordList
+    {
+        return WordList::fromText((string) file_get_contents(resource_path('words/passphrase.txt')));
     }
 }

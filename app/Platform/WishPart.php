@@ -53,6 +53,7 @@ final readonly class WishPart
                 ...explode('|', $presence),
                 match (true) {
                     $this->type === 'int' => 'integer',
+                    $this->type === 'float' => 'numeric',
                     $this->type === 'bool' => 'boolean',
                     $this->type === 'array' => 'array',
                     $this->type === UploadedFile::class => 'file',
@@ -93,6 +94,7 @@ final readonly class WishPart
 
         return match (true) {
             $this->type === 'int' => (int) (is_numeric($said) ? $said : 0),
+            $this->type === 'float' => (float) (is_numeric($said) ? $said : 0),
             $this->type === 'bool' => (bool) $said,
             is_a($this->type, BackedEnum::class, true) => $this->type::from(is_scalar($said) ? (string) $said : ''),
             default => $said,
@@ -104,6 +106,7 @@ final readonly class WishPart
     {
         $schema = match ($this->type) {
             'int' => ['type' => 'integer'],
+            'float' => ['type' => 'number'],
             'bool' => ['type' => 'boolean'],
             'array' => $this->entries(),
             UploadedFile::class => ['type' => 'string', 'format' => 'binary'],

@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace App\PrintRoom;
 
-use Vantrel\Core\Accounts\Way;
-use Vantrel\Core\PrintRoom\CardOrder;
+use Vantrel\Core\PrintRoom\CardFace;
 use Vantrel\Core\PrintRoom\CardSheet;
+use Vantrel\Core\PrintRoom\FaceText;
+use Vantrel\Core\PrintRoom\Paper;
 
 /**
  * Sets login cards on sheets: name and section, user name, passphrase, where to go, and the QR of the badge with its
@@ -14,150 +15,184 @@ use Vantrel\Core\PrintRoom\CardSheet;
  */
 final class CardPdf
 {
-    private const SERIF = 'sourceserif4semib';
+    /** Length of the ruler on a test page, in mm: whoever measures another has a printer that scales. */
+    private const RULER = 100.0;
 
-    private const SANS = 'atkinsonhyperlegiblenext';
+    private readonly CardDocument $pdf;
 
-    private const MONO = 'atkinsonhyperlegiblemonosemib';
+    private readonly CardSetting $setting;
 
-    /** Side of the QR symbol in mm; its quiet zone of four modules comes on top. */
-    private const QR = 24.0;
+    private readonly CardSheet $sheet;
 
-    private const PAD = 5.0;
-
-    private CardDocument $pdf;
-
-    private function __construct(
-        private readonly CardSheet $sheet,
+    /** @param  string  $address where to sign in, without the scheme */
+    public function __construct(
+        private readonly Paper $paper,
         private readonly string $school,
         private readonly string $address,
+        string $title = 'Login cards',
     ) {
-        $this->pdf = new CardDocument($sheet->pageWidth, $sheet->pageHeight);
-        $this->pdf->setAutoPageBreak(false);
-        $this->pdf->setMargins(0, 0, 0);
-        $this->pdf->setCellPadding(0);
-        $this->pdf->setFontSubsetting(true);
-        $this->pdf->setTitle('Login cards');
-        $this->pdf->setAuthor($school);
-        $this->pdf->setCreator('Vantrel');
-        foreach ([self::SERIF, self::SANS, self::MONO] as $font) {
-            $this->pdf->AddFont($font, '', storage_path("fonts/$font.php"));
-        }
+        $this->sheet = $paper->sheet;
+        $this->pdf = new CardDocument($this->sheet->pageWidth, $this->sheet->pageHeight, $title, $school);
+        $this->setting = new CardSetting($this->pdf, $this->sheet, $school, $address);
     }
 
     /**
+     * Those that do not fit on cards of this size, however they are set.
+     *
      * @param  list<Card>  $cards
-     * @param  string  $address where to sign in, without the scheme
+     * @return list<Card>
+     */
+    public function misfits(array $cards): array
+    {
+        return array_values(array_filter($cards, fn(Card $card): bool => $this->setting->of($card) === null));
+    }
+
+    /**
+     * @param  list<Card>  $cards all of which fit
      * @return string the PDF's bytes
      */
-    public static function of(array $cards, CardSheet $sheet, CardOrder $order, string $school, string $address): string
+    public function of(array $cards): string
     {
-        $self = new self($sheet, $school, $address);
-        foreach ($order->sheets(count($cards), $sheet->places()) as $places) {
-            $self->pdf->AddPage();
-            $self->cropMarks();
+        foreach ($this->paper->places(count($cards)) as $places) {
+            $this->pdf->AddPage();
+            $this->cropMarks();
             foreach ($places as $place => $card) {
                 if ($card !== null) {
-                    $self->card($cards[$card], ...$sheet->corner($place));
+                    $this->card($cards[$card], ...$this->sheet->corner($place));
                 }
+            }
+            if ($this->paper->backs) {
+                $this->backs($places);
             }
         }
 
-        return $self->pdf->Output('', 'S');
+        return $this->pdf->Output('', 'S');
+    }
+
+    /** A page that shows where the cards will stand on the paper that is in the printer, and whether it scales. */
+    public function test(): string
+    {
+        $pdf = $this->pdf;
+        $pdf->AddPage();
+        $this->cropMarks();
+        $pdf->SetLineStyle(['width' => 0.15, 'color' => [0, 0, 0]]);
+        for ($place = 0; $place < $this->sheet->places(); $place++) {
+            [$x, $y] = $this->sheet->corner($place);
+            $pdf->Rect($x, $y, $this->sheet->cardWidth, $this->sheet->cardHeight);
+            $pdf->put(CardDocument::SANS, 9, (string) ($place + 1), $x + 2, $y + 2, 12);
+        }
+        // In the middle of the page, over whatever stands there.
+        $x = ($this->sheet->pageWidth - self::RULER) / 2;
+        $y = $this->sheet->pageHeight / 2;
+        $pdf->SetLineStyle(['width' => 0.3, 'color' => [0, 0, 0]]);
+        $pdf->Line($x, $y, $x + self::RULER, $y);
+        for ($mm = 0; $mm <= self::RULER; $mm++) {
+            $pdf->Line($x + $mm, $y, $x + $mm, $y - ($mm % 10 === 0 ? 5 : ($mm % 5 === 0 ? 3.5 : 2)));
+        }
+        $pdf->put(
+            CardDocument::SANS,
+            10,
+            'This line is 100 mm long. Where it is not, print at 100 %, without “fit to page”.',
+            $x - 20,
+            $y + 2,
+            self::RULER + 40,
+            'C',
+        );
+
+        return $pdf->Output('', 'S');
     }
 
     private function card(Card $card, float $x, float $y): void
     {
-        $pdf = $this->pdf;
-        $w = $this->sheet->cardWidth;
-        $text = $w - self::QR - 3 * self::PAD;
-        $this->line(self::SERIF, 14, $card->name, $x + self::PAD, $y + self::PAD, $text, 10.5);
-        $this->line(self::SANS, 9, $card->place, $x + self::PAD, $y + self::PAD + 6.2, $text, 8);
-        $pdf->SetLineStyle(['width' => 0.15, 'color' => [0, 0, 0]]);
-        $pdf->Line($x + self::PAD, $y + 17.6, $x + self::PAD + $text, $y + 17.6);
-        $this->line(self::SANS, 8, 'User name', $x + self::PAD, $y + 19.0, $text, 8);
-        $this->line(self::MONO, 12, $card->userName, $x + self::PAD, $y + 22.3, $text, 8);
-        // What the school's way of signing in does not take is not printed either.
-        $typed = $card->way === Way::Passphrase || $card->way === Way::Own;
-        $this->line(
-            self::SANS,
-            8,
-            !$typed ? 'To sign in' : ($card->passphrase === '' ? 'Password' : 'Passphrase'),
-            $x + self::PAD,
-            $y + 29.6,
-            $text,
-            8,
-        );
-        if (!$typed) {
-            $this->line(
-                self::SANS,
-                10,
-                $card->way === Way::Card ? 'point the camera at the square' : 'use the school’s sign-on',
-                $x + self::PAD,
-                $y + 33.0,
-                $text,
-                8,
-            );
-        } elseif ($card->passphrase === '') {
-            $this->line(self::SANS, 10, 'your own', $x + self::PAD, $y + 33.0, $text, 8);
-        } else {
-            $this->line(self::MONO, 12, $card->passphrase, $x + self::PAD, $y + 32.9, $text, 8);
+        $set = $this->setting->of($card);
+        if ($set === null) {
+            return;
         }
-        $this->line(
-            self::SANS,
-            8,
-            $this->address,
-            $x + self::PAD,
-            $y + $this->sheet->cardHeight - self::PAD - 3.6,
-            $text,
-            8,
-        );
-        $this->line(
-            self::SANS,
-            8,
-            $this->school,
-            $x + self::PAD,
-            $y + $this->sheet->cardHeight - self::PAD - 7.4,
-            $text,
-            8,
-        );
-        $qx = $x + $w - self::PAD - self::QR;
-        $qy = $y + ($this->sheet->cardHeight - self::QR) / 2;
-        $pdf->write2DBarcode(
+        foreach ($set->lines as [$line, $text, $size, $top]) {
+            $this->pdf->put(CardDocument::fontOf($line->what), $size, $text, $x + $line->x, $y + $top, $line->width);
+        }
+        $this->rule($set->face, $x, $y);
+        $side = $set->face->square;
+        $this->pdf->write2DBarcode(
             $card->link,
             'QRCODE,M',
-            $qx,
-            $qy,
-            self::QR,
-            self::QR,
+            $x + $set->face->squareX,
+            $y + $set->face->squareY,
+            $side,
+            $side,
             ['border' => false, 'padding' => 0, 'fgcolor' => [0, 0, 0], 'bgcolor' => false],
             'N',
         );
-        $pdf->SetFont(self::SANS, '', 8);
-        $pdf->SetXY($qx, $qy + self::QR + 2.8);
-        $pdf->Cell(self::QR, 3.4, 'point a camera here', 0, 0, 'C');
+        if ($set->face->hint) {
+            $this->pdf->put(
+                CardDocument::SANS,
+                CardFace::LEAST,
+                'point a camera here',
+                $x + $set->face->squareX - 3,
+                $y + $set->face->squareY + $side + 2.8,
+                $side + 6,
+                'C',
+            );
+        }
     }
 
-    /** One line of text, made smaller until it fits, never under $least points; then it is cut. */
-    private function line(string $font, float $size, string $text, float $x, float $y, float $width, float $least): void
+    /** A hairline between who it is and how they sign in, where there is room for one. */
+    private function rule(CardFace $face, float $x, float $y): void
     {
-        $pdf = $this->pdf;
-        $pdf->SetFont($font, '', $size);
-        while ($size > $least && $pdf->GetStringWidth($text) > $width) {
-            $size -= 0.5;
-            $pdf->SetFont($font, '', $size);
+        $above = $face->line(FaceText::Place) ?? $face->line(FaceText::Name);
+        $below = $face->line(FaceText::UserLabel) ?? $face->line(FaceText::UserName);
+        if ($above === null || $below === null || $below->x !== $above->x) {
+            return;
         }
-        while (mb_strlen($text) > 1 && $pdf->GetStringWidth($text) > $width) {
-            $text = mb_substr($text, 0, -2) . '…';
+        $free = $below->y - $above->y - $above->height();
+        if ($free >= 1.2) {
+            $at = $y + $above->y + $above->height() + $free / 2;
+            $this->pdf->SetLineStyle(['width' => 0.15, 'color' => [0, 0, 0]]);
+            $this->pdf->Line($x + $above->x, $at, $x + $above->x + $above->width, $at);
         }
-        $pdf->SetXY($x, $y);
-        $pdf->Cell($width, $size * 0.42, $text, 0, 0, 'L', false, '', 0, false, 'T', 'T');
     }
 
-    /** Short hairlines in the margin, in line with every cut. */
+    /**
+     * The other side of a sheet, turned over on its long side: whose card it is does not stand there, so that it lies
+     * face down.
+     *
+     * @param  list<int|null>  $places of the front
+     */
+    private function backs(array $places): void
+    {
+        $this->pdf->AddPage();
+        foreach ($places as $place => $card) {
+            if ($card === null) {
+                continue;
+            }
+            [$x, $y] = $this->sheet->corner($this->sheet->behind($place));
+            $middle = $y + $this->sheet->cardHeight / 2;
+            $width = $this->sheet->cardWidth - 5;
+            foreach (
+                [
+                    [CardDocument::SERIF, 11.0, $this->school, -7.0],
+                    [CardDocument::SANS, 8.0, $this->address, -1.6],
+                    [CardDocument::SANS, 8.0, 'Found? Hand it in at the school.', 2.4],
+                ]
+                as [$font, $size, $text, $at]
+            ) {
+                while ($size > CardFace::LEAST && $this->pdf->widthOf($text, $font, $size) > $width) {
+                    $size -= 0.5;
+                }
+                if ($this->pdf->widthOf($text, $font, $size) <= $width) {
+                    $this->pdf->put($font, $size, $text, $x + 2.5, $middle + $at, $width, 'C');
+                }
+            }
+        }
+    }
+
+    /** Short hairlines in the margin, in line with every cut; none where there is no margin, or nothing to cut. */
     private function cropMarks(): void
     {
         $s = $this->sheet;
+        if ($this->paper->cut) {
+            return;
+        }
         $this->pdf->SetLineStyle(['width' => 0.1, 'color' => [0, 0, 0]]);
         $xs = $ys = [];
         for ($c = 0; $c < $s->columns; $c++) {
@@ -170,11 +205,11 @@ final class CardPdf
             $ys[(string) $top] = $top;
             $ys[(string) ($top + $s->cardHeight)] = $top + $s->cardHeight;
         }
-        foreach ($xs as $x) {
+        foreach ($s->top >= 4 ? $xs : [] as $x) {
             $this->pdf->Line($x, $s->top - 4, $x, $s->top - 1);
             $this->pdf->Line($x, $s->pageHeight - $s->top + 1, $x, $s->pageHeight - $s->top + 4);
         }
-        foreach ($ys as $y) {
+        foreach ($s->left >= 4 ? $ys : [] as $y) {
             $this->pdf->Line($s->left - 4, $y, $s->left - 1, $y);
             $this->pdf->Line($s->pageWidth - $s->left + 1, $y, $s->pageWidth - $s->left + 4, $y);
         }

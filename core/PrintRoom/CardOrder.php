@@ -18,18 +18,21 @@ enum CardOrder: string
      *
      * @param  int  $cards how many
      * @param  int  $places to a sheet
+     * @param  int  $used places of the first sheet that are gone: a sheet of labels begun before. Where some are, cards go
+     *     along the rows: a stack is cut of whole sheets.
      * @return list<list<int|null>> for each sheet, for each place, the card's number from 0, null where the place stays
      *     empty
      */
-    public function sheets(int $cards, int $places): array
+    public function sheets(int $cards, int $places, int $used = 0): array
     {
-        $count = intdiv($cards + $places - 1, $places);
+        $used = $used % $places;
+        $count = intdiv($cards + $used + $places - 1, $places);
         $sheets = [];
         for ($q = 0; $q < $count; $q++) {
             $sheet = [];
             for ($p = 0; $p < $places; $p++) {
-                $card = $this === self::Reading ? $q * $places + $p : $p * $count + $q;
-                $sheet[] = $card < $cards ? $card : null;
+                $card = $this === self::Reading || $used > 0 ? $q * $places + $p - $used : $p * $count + $q;
+                $sheet[] = $card >= 0 && $card < $cards ? $card : null;
             }
             $sheets[] = $sheet;
         }

@@ -10,7 +10,12 @@ use Vantrel\Core\Plan\Refusal;
 final readonly class CardSheet
 {
     /** Paper sizes: ISO 216, and ANSI/ASME Y14.1 for Letter (8.5 x 11 inches of 25.4 mm). */
-    public const PAPERS = ['a4' => [210.0, 297.0], 'letter' => [215.9, 279.4]];
+    public const PAPERS = [
+        'a4' => [210.0, 297.0],
+        'letter' => [215.9, 279.4],
+        'a4-across' => [297.0, 210.0],
+        'letter-across' => [279.4, 215.9],
+    ];
 
     private const TOLERANCE = 0.005;
 
@@ -45,7 +50,8 @@ final readonly class CardSheet
         float $margin = 5.0,
     ): self {
         [$width, $height] =
-            self::PAPERS[$paper] ?? throw new Refusal("“{$paper}” is no paper size; use a4 or letter.", 'paper');
+            self::PAPERS[$paper] ??
+            throw new Refusal("“{$paper}” is no paper size; use a4 or letter, across or not.", 'paper');
         if ($columns < 1 || $rows < 1 || $cardWidth <= 0 || $cardHeight <= 0 || $gapX < 0 || $gapY < 0 || $margin < 0) {
             throw new Refusal('A sheet has at least one row and one column of cards with a size above 0.');
         }

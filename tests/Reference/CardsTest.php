@@ -7,8 +7,12 @@ use App\PrintRoom\CardPrinter;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\RateLimiter;
 use Tests\Support\World;
+use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\PrintRoom\CardLayout;
 use Vantrel\Core\PrintRoom\CardOrder;
+use Vantrel\Core\PrintRoom\CardSheet;
+use Vantrel\Core\PrintRoom\OwnSheet;
+use Vantrel\Core\PrintRoom\Paper;
 
 beforeEach(function (): void {
     $this->world = World::make();
@@ -24,15 +28,19 @@ beforeEach(function (): void {
     ) {
         $this->world->student($name, $this->world->section);
     }
+    // As they are given out: at most thirty letters.
+    DB::table('sign_ins')
+        ->where('user_name', 'like', 'bartholomew%')
+        ->update(['user_name' => 'bartholomew.cholmondeley']);
     $this->folder = scratch();
-    $this->print = function (CardLayout $layout, CardOrder $order = CardOrder::Reading): string {
+    $this->print = function (CardLayout $layout, CardOrder $order = CardOrder::Reading, array $people = []): string {
         $pdf = app(CardPrinter::class)->print(
             School::query()->findOrFail($this->world->school),
             [$this->world->section],
-            [],
-            $layout,
-            $order,
+            $people,
+            Paper::of($layout, $order),
             false,
+            true,
             $this->world->as('lead'),
         );
         file_put_contents("$this->folder/cards.pdf", $pdf);
@@ -48,7 +56,12 @@ it('prints on paper of the size it says, by pdfinfo', function (CardLayout $layo
         ->toEqualWithDelta(($width / 25.4) * 72, 0.1)
         ->and((float) $m[2])
         ->toEqualWithDelta(($height / 25.4) * 72, 0.1);
-})->with([[CardLayout::A4, 210.0, 297.0], [CardLayout::Letter, 215.9, 279.4]]);
+})->with([
+    [CardLayout::A4, 210.0, 297.0],
+    [CardLayout::Letter, 215.9, 279.4],
+    [CardLayout::StripA4, 297.0, 210.0],
+    [CardLayout::LabelsLetterx30, 215.9, 279.4],
+]);
 
 it('prints a QR that zbarimg reads from the page pdftoppm renders, and its address signs in', function (): void {
     outside(['pdftoppm', '-r', '150', '-png', ($this->print)(CardLayout::A4), "$this->folder/page"]);
@@ -142,4 +155,137 @@ it('writes no passphrase and no token anywhere but on the cards', function (): v
     foreach ($m[1] as $passphrase) {
         expect($stored)->not->toContain($passphrase);
     }
+});
+
+/**
+ * Each card of the pages by itself, as a camera is held before it; and a copy of a copy of it: softened, turned by two
+ * degrees, and nothing left between black and white.
+ *
+ * @param  list<string>  $pages pictures of them at 150 dots to the inch
+ * @param  int  $count of cards on them, along the rows
+ * @return array{list<string>, list<string>} pictures of the cards, and of their copies
+ */
+function cardsOf(array $pages, CardSheet $sheet, int $count, string $folder): array
+{
+    $dots = fn(float $mm): int => (int) round(($mm / 25.4) * 150);
+    $cards = $copies = [];
+    foreach ($pages as $n => $file) {
+        $page = imagecreatefrompng($file) ?: throw new RuntimeException("$file is no picture.");
+        for ($place = 0; $place < $sheet->places() && $n * $sheet->places() + $place < $count; $place++) {
+            [$x, $y] = $sheet->corner($place);
+            $card = imagecrop($page, [
+                'x' => $dots($x),
+                'y' => $dots($y),
+                'width' => $dots($sheet->cardWidth),
+                'height' => $dots($sheet->cardHeight),
+            ]);
+            if ($card === false) {
+                continue;
+            }
+            imagepng($card, $cards[] = "$folder/card-$n-$place.png", 1);
+            imagefilter($card, IMG_FILTER_GAUSSIAN_BLUR);
+            $copy = imagerotate($card, 2.0, (int) imagecolorallocate($card, 255, 255, 255)) ?: $card;
+            imagefilter($copy, IMG_FILTER_GAUSSIAN_BLUR);
+            imagefilter($copy, IMG_FILTER_GRAYSCALE);
+            imagefilter($copy, IMG_FILTER_CONTRAST, -100);
+            imagepng($copy, $copies[] = "$folder/copy-$n-$place.png", 1);
+        }
+    }
+
+    return [$cards, $copies];
+}
+
+it('prints squares that are read from the page and from a photocopy of it, in every layout', function (): void {
+    $people = [];
+    for ($i = 0; $i < 50; $i++) {
+        $people[] = $this->world->student("Child$i Marsh", $this->world->section);
+    }
+    $read = function (array $pictures): int {
+        preg_match_all(
+            '#/b\#(\S+)$#m',
+            outside(['zbarimg', '-q', '--nodbus', '--set', '*.enable=0', '--set', 'qr.enable=1', ...$pictures]),
+            $codes,
+        );
+
+        return count(array_unique($codes[1]));
+    };
+    foreach (CardLayout::cases() as $layout) {
+        if ($layout === CardLayout::Own) {
+            continue;
+        }
+        // The smallest squares are the hardest to read; of the others a dozen stand for all, and all of them where there
+        // is time (VANTREL_CARDS=all).
+        $hard = in_array($layout, [CardLayout::LabelsLetterx30, CardLayout::StripA4], true);
+        $count = $hard || getenv('VANTREL_CARDS') === 'all' ? 50 : 12;
+        $folder = scratch();
+        $pdf = ($this->print)($layout, people: array_slice($people, 0, $count));
+        outside(['pdftoppm', '-r', '150', '-gray', '-png', $pdf, "$folder/page"]);
+        [$cards, $copies] = cardsOf(glob("$folder/page*.png") ?: [], $layout->sheet(), $count, $folder);
+        expect([$read($cards), $read($copies)])->toBe([$count, $count], $layout->value);
+    }
+});
+
+it('draws the places of a test page where the sheet says, to a tenth of a millimetre, and a ruler of 100 mm', function (
+    Paper $paper,
+): void {
+    $school = School::query()->findOrFail($this->world->school);
+    file_put_contents("$this->folder/test.pdf", app(CardPrinter::class)->test($school, $paper));
+    // pdftocairo (poppler) says where each line goes, in points of the page from its bottom left, before it turns them
+    // over and scales them to whole ones.
+    outside(['pdftocairo', '-svg', "$this->folder/test.pdf", "$this->folder/test.svg"]);
+    $svg = (string) file_get_contents("$this->folder/test.svg");
+    preg_match_all('/<path [^>]*?\bd="(M [^"]+)" transform="matrix/', $svg, $found);
+    $boxes = $lines = [];
+    foreach ($found[1] as $d) {
+        preg_match_all('/(-?[\d.]+) (-?[\d.]+)/', $d, $points, PREG_SET_ORDER);
+        $xs = array_map(fn(array $p): float => ((float) $p[1] / 72) * 25.4, $points);
+        $ys = array_map(fn(array $p): float => $paper->sheet->pageHeight - ((float) $p[2] / 72) * 25.4, $points);
+        $box = [min($xs), min($ys), max($xs) - min($xs), max($ys) - min($ys)];
+        count($points) > 2 ? ($boxes[] = $box) : ($lines[] = $box);
+    }
+    $near = fn(array $box, array $want): bool => max(
+        array_map(fn(float $x, float $y): float => abs($x - $y), $box, $want),
+    ) <= 0.1;
+    for ($place = 0; $place < $paper->sheet->places(); $place++) {
+        [$x, $y] = $paper->sheet->corner($place);
+        $want = [$x, $y, $paper->sheet->cardWidth, $paper->sheet->cardHeight];
+        expect(array_filter($boxes, fn(array $box): bool => $near($box, $want)))->not->toBe(
+            [],
+            "place $place at " . implode(', ', $want),
+        );
+    }
+    expect(array_filter($lines, fn(array $l): bool => abs($l[2] - 100.0) <= 0.1 && $l[3] < 0.1))->toHaveCount(1);
+})->with(
+    fn(): array => [
+        ...array_map(
+            fn(CardLayout $l): array => [Paper::of($l)],
+            array_values(array_filter(CardLayout::cases(), fn(CardLayout $l): bool => $l !== CardLayout::Own)),
+        ),
+        [new Paper((new OwnSheet('a4', 2, 4, 80.5, 61.3, 4.2, 3.1))->sheet())],
+    ],
+);
+
+it('asks about what does not fit, before anything is issued, and shortens it where it may', function (): void {
+    $long = $this->world->student('Bartholomew-Maximilian-Alexander Wolfeschlegelsteinhausenbergerdorff', null);
+    $print = fn(bool $shorten): string => app(CardPrinter::class)->print(
+        School::query()->findOrFail($this->world->school),
+        [],
+        [$long],
+        Paper::of(CardLayout::LabelsLetterx30),
+        false,
+        $shorten,
+        null,
+    );
+    expect(fn() => $print(false))
+        ->toThrow(Refusal::class, 'Wolfeschlegelsteinhausenbergerdorff')
+        ->and(DB::table('badges')->count())
+        ->toBe(0);
+    DB::table('sign_ins')
+        ->where('person_id', $long)
+        ->update(['user_name' => 'bartholomew.w']);
+    file_put_contents("$this->folder/short.pdf", $print(true));
+    expect(outside(['pdftotext', '-raw', "$this->folder/short.pdf", '-']))
+        ->toContain('bartholomew.w')
+        ->not->toContain('Wolfe')
+        ->not->toContain('…');
 });

@@ -8,6 +8,7 @@ use App\Desk\Http\Wishes\LoopWish;
 use App\Desk\Http\Wishes\PutOffWish;
 use App\Desk\Loops;
 use App\Desk\Views\Desk;
+use App\Desk\Views\DeskCounts;
 use App\Desk\Views\Loop;
 use App\Desk\Views\PutOff;
 use App\Desk\WhatChanged;
@@ -42,6 +43,18 @@ final class DeskController
         usort($open, fn(Loop $a, Loop $b): int => $waits($a) <=> $waits($b));
         $putOff = $this->putOff($school, $open);
         $away = array_map(fn(PutOff $p): string => $p->key, $putOff);
+        return new Desk(
+            $school->name,
+            (string) SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->first()?->name,
+            array_values(array_filter($open, fn(Loop $l): bool => !in_array($l->key, $away, true))),
+            $putOff,
+            $this->changed->news($school->id, Person::signedIn($request)->id),
+        );
+    }
+
+    #[Answers(DeskCounts::class, 'How many people and sections a school has')]
+    public function counts(School $school): DeskCounts
+    {
         // Kind by kind, so that each count is one range of an index.
         $people = fn(PersonKind $kind): int => DB::table('people')
             ->where('school_id', $school->id)
@@ -49,18 +62,11 @@ final class DeskController
             ->where('state', 'active')
             ->count();
 
-        return new Desk(
-            $school->name,
-            (string) SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->first()?->name,
-            array_values(array_filter($open, fn(Loop $l): bool => !in_array($l->key, $away, true))),
-            [
-                'students' => $people(PersonKind::Student),
-                'guardians' => $people(PersonKind::Guardian),
-                'staff' => $people(PersonKind::Staff),
-                'sections' => DB::table('sections')->where('school_id', $school->id)->where('state', 'open')->count(),
-            ],
-            $putOff,
-            $this->changed->news($school->id, Person::signedIn($request)->id),
+        return new DeskCounts(
+            $people(PersonKind::Student),
+            $people(PersonKind::Guardian),
+            $people(PersonKind::Staff),
+            DB::table('sections')->where('school_id', $school->id)->where('state', 'open')->count(),
         );
     }
 

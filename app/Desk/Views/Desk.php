@@ -10,14 +10,12 @@ final readonly class Desk extends Resource
 {
     /**
      * @param  list<Loop>  $loops oldest first
-     * @param  array<string, int>  $counts people and sections of the year
      * @param  list<PutOff>  $putOff
      */
     public function __construct(
         public string $school,
         public string $year,
         public array $loops,
-        public array $counts,
         public array $putOff,
         public News $news,
     ) {}

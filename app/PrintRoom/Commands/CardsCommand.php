@@ -11,13 +11,14 @@ use Illuminate\Console\Command;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\PrintRoom\CardLayout;
 use Vantrel\Core\PrintRoom\CardOrder;
+use Vantrel\Core\PrintRoom\Paper;
 
 final class CardsCommand extends Command
 {
     protected $signature =
         'vantrel:cards {--section= : id of one section} {--school= : code of a school, for all its open ' .
-        'homerooms} {--layout=cards-a4 : cards-a4 or cards-letter} {--order=reading : reading or cut_stack} ' .
-        '{--out= : the PDF to write}';
+        'homerooms} {--layout=cards-a4 : one of those docs/formats.md lists} {--order=reading : reading or cut_stack} ' .
+        '{--shorten : a letter for family names that do not fit} {--out= : the PDF to write}';
 
     protected $description = 'Print login cards into a PDF';
 
@@ -31,12 +32,14 @@ final class CardsCommand extends Command
                 : School::query()->where('code', (string) $this->option('school'))->first();
         $order = CardOrder::tryFrom((string) $this->option('order'));
         $layout = CardLayout::tryFrom((string) $this->option('layout'));
-        if ($out === '' || $school === null || $order === null || $layout === null) {
+        if ($out === '' || $school === null || $order === null || $layout === null || $layout === CardLayout::Own) {
             $this->error(
                 match (true) {
                     $out === '' => 'Say where the PDF goes: --out=FILE.pdf',
                     $order === null => '--order is reading or cut_stack.',
-                    $layout === null => '--layout is cards-a4 or cards-letter.',
+                    $layout === null || $layout === CardLayout::Own => '--layout is one of ' .
+                        implode(', ', self::layouts()) .
+                        '.',
                     default => 'No such section or school. Give --section=ID or --school=CODE.',
                 },
             );
@@ -53,7 +56,15 @@ final class CardsCommand extends Command
                     ->pluck('id')
                     ->all();
         try {
-            $pdf = $printer->print($school, array_values($sections), [], $layout, $order, false, null);
+            $pdf = $printer->print(
+                $school,
+                array_values($sections),
+                [],
+                Paper::of($layout, $order),
+                false,
+                (bool) $this->option('shorten'),
+                null,
+            );
         } catch (Refusal $e) {
             $this->error($e->getMessage());
 
@@ -68,5 +79,15 @@ final class CardsCommand extends Command
         $this->info("Wrote $out.");
 
         return self::SUCCESS;
+    }
+
+    /** @return list<string> */
+    private static function layouts(): array
+    {
+        return array_values(
+            array_diff(array_map(fn(CardLayout $l): string => $l->value, CardLayout::cases()), [
+                CardLayout::Own->value,
+            ]),
+        );
     }
 }

@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace App\PrintRoom\Views;
 
 use App\Platform\Resource;
+use Vantrel\Core\PrintRoom\CardFace;
 use Vantrel\Core\PrintRoom\CardLayout;
-use Vantrel\Core\PrintRoom\CardOrder;
+use Vantrel\Core\PrintRoom\CardSheet;
+use Vantrel\Core\PrintRoom\FaceLine;
+use Vantrel\Core\PrintRoom\Paper;
 
 /** How many sheets cards come to, and what lies where on the first of them. Lengths in mm. */
 final readonly class SheetPreview extends Resource
@@ -14,6 +17,7 @@ final readonly class SheetPreview extends Resource
     /**
      * @param  list<CardPlace>  $places of the first sheet
      * @param  list<LayoutChoice>  $layouts to choose from
+     * @param  FacePreview|null  $face what stands where on a card; null where nothing fits on it
      */
     public function __construct(
         public float $pageWidth,
@@ -25,13 +29,14 @@ final readonly class SheetPreview extends Resource
         public int $sheets,
         public array $places,
         public array $layouts,
+        public ?FacePreview $face,
     ) {}
 
-    public static function of(CardLayout $layout, CardOrder $order, int $cards): self
+    public static function of(Paper $paper, int $cards): self
     {
-        $sheet = $layout->sheet();
+        $sheet = $paper->sheet;
         // Where none are chosen yet, a full sheet shows the order.
-        $first = $order->sheets($cards === 0 ? $sheet->places() : $cards, $sheet->places())[0];
+        $sheets = $paper->places($cards === 0 ? max(1, $sheet->places() - $paper->used) : $cards);
 
         return new self(
             $sheet->pageWidth,
@@ -40,13 +45,38 @@ final readonly class SheetPreview extends Resource
             $sheet->cardHeight,
             $sheet->columns,
             $sheet->rows,
-            $sheet->sheets($cards),
-            array_map(function (int $place) use ($sheet, $first): CardPlace {
+            $cards === 0 ? 0 : count($sheets),
+            array_map(function (int $place) use ($sheet, $sheets): CardPlace {
                 [$x, $y] = $sheet->corner($place);
+                $card = $sheets[0][$place];
 
-                return new CardPlace($x, $y, $first[$place] === null ? null : $first[$place] + 1);
-            }, array_keys($first)),
+                return new CardPlace($x, $y, $card === null ? null : $card + 1);
+            }, array_keys($sheets[0])),
             array_map(fn(CardLayout $l): LayoutChoice => new LayoutChoice($l, $l->label()), CardLayout::cases()),
+            self::face($sheet),
         );
+    }
+
+    private static function face(CardSheet $sheet): ?FacePreview
+    {
+        $face = CardFace::of($sheet->cardWidth, $sheet->cardHeight);
+
+        return $face === null
+            ? null
+            : new FacePreview(
+                $face->squareX,
+                $face->squareY,
+                $face->square,
+                array_map(
+                    fn(FaceLine $l): FaceLinePreview => new FaceLinePreview(
+                        $l->what,
+                        $l->x,
+                        $l->y,
+                        $l->width,
+                        $l->size,
+                    ),
+                    $face->lines,
+                ),
+            );
     }
 }

@@ -21,6 +21,7 @@ use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Change;
 use Vantrel\Core\PrintRoom\CardLayout;
 use Vantrel\Core\PrintRoom\CardOrder;
+use Vantrel\Core\PrintRoom\Paper;
 use Vantrel\Core\Records\Entity;
 
 /** Times the job on made-up people in an empty database, beside the bare work of others on the same file and rows. */
@@ -96,7 +97,7 @@ final class BenchCommand extends Command
         );
         $cards = 0;
         $printed = $this->time(function () use ($printer, $school, $sections): void {
-            $printer->print($school, $sections, [], CardLayout::A4, CardOrder::CutStack, false, null);
+            $printer->print($school, $sections, [], Paper::of(CardLayout::A4, CardOrder::CutStack), false, true, null);
         });
         $cards = DB::table('badges')->count();
         DB::table('badges')->delete();

@@ -108,6 +108,7 @@ final class BenchYearCommand extends Command
         $request->setUserResolver(fn(): Person => Person::query()->where('kind', 'staff')->firstOrFail());
         $desk = fn() => app(DeskController::class)->show($school, $request);
         $rows[] = $this->often('Desk', $desk);
+        $rows[] = $this->often('how many people and sections', fn() => app(DeskController::class)->counts($school));
         $names = ['Castell', 'Roig'];
         $seen = [];
         $after = $found = [];

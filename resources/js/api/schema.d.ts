@@ -1062,6 +1062,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/{school}/card-test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A page that shows where cards will stand, with a ruler of 100 mm */
+        get: operations["testCardController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools/{school}/cards": {
         parameters: {
             query?: never;
@@ -1139,6 +1156,23 @@ export interface paths {
         };
         /** Open loops of a school, oldest first, and what others have done since one read it last */
         get: operations["showDeskController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/desk/counts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How many people and sections a school has */
+        get: operations["countsDeskController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2225,7 +2259,7 @@ export interface components {
             at: string | null;
         };
         /** @enum {string} */
-        CardLayout: "cards-a4" | "cards-letter";
+        CardLayout: "a4-8" | "cards-a4" | "a4-12" | "letter-8" | "cards-letter" | "labels-a4-21" | "labels-a4-24" | "labels-letter-30" | "holder-a4" | "holder-letter" | "bookmark-a4" | "bookmark-letter" | "strip-a4" | "strip-letter" | "own";
         CardPlace: {
             x: number;
             y: number;
@@ -2369,11 +2403,14 @@ export interface components {
             school: string;
             year: string;
             loops: components["schemas"]["Loop"][];
-            counts: {
-                [key: string]: number;
-            };
             putOff: components["schemas"]["PutOff"][];
             news: components["schemas"]["News"];
+        };
+        DeskCounts: {
+            students: number;
+            guardians: number;
+            staff: number;
+            sections: number;
         };
         DistrictCount: {
             schoolId: string;
@@ -2442,6 +2479,21 @@ export interface components {
             level: string;
             weight: number;
         };
+        FaceLinePreview: {
+            what: components["schemas"]["FaceText"];
+            x: number;
+            y: number;
+            width: number;
+            size: number;
+        };
+        FacePreview: {
+            squareX: number;
+            squareY: number;
+            square: number;
+            lines: components["schemas"]["FaceLinePreview"][];
+        };
+        /** @enum {string} */
+        FaceText: "name" | "place" | "user_label" | "user_name" | "secret_label" | "secret" | "school" | "address";
         /** @enum {string} */
         Fate: "read" | "mended" | "asked" | "says" | "left" | "above" | "blank";
         FieldChange: {
@@ -3109,6 +3161,7 @@ export interface components {
             sheets: number;
             places: components["schemas"]["CardPlace"][];
             layouts: components["schemas"]["LayoutChoice"][];
+            face: components["schemas"]["FacePreview"] | null;
         };
         SheetView: {
             index: number;
@@ -4901,9 +4954,20 @@ export interface operations {
     sheetCardController: {
         parameters: {
             query: {
-                layout: "cards-a4" | "cards-letter";
-                order: "reading" | "cut_stack";
                 cards: number;
+                layout: "a4-8" | "cards-a4" | "a4-12" | "letter-8" | "cards-letter" | "labels-a4-21" | "labels-a4-24" | "labels-letter-30" | "holder-a4" | "holder-letter" | "bookmark-a4" | "bookmark-letter" | "strip-a4" | "strip-letter" | "own";
+                order: "reading" | "cut_stack";
+                used?: number;
+                backs?: boolean;
+                paper?: "a4" | "letter" | "a4-across" | "letter-across";
+                columns?: number;
+                rows?: number;
+                width?: number;
+                height?: number;
+                gap_x?: number;
+                gap_y?: number;
+                margin?: number;
+                cut?: boolean;
             };
             header?: never;
             path: {
@@ -4924,6 +4988,42 @@ export interface operations {
             };
         };
     };
+    testCardController: {
+        parameters: {
+            query: {
+                layout: "a4-8" | "cards-a4" | "a4-12" | "letter-8" | "cards-letter" | "labels-a4-21" | "labels-a4-24" | "labels-letter-30" | "holder-a4" | "holder-letter" | "bookmark-a4" | "bookmark-letter" | "strip-a4" | "strip-letter" | "own";
+                order: "reading" | "cut_stack";
+                used?: number;
+                backs?: boolean;
+                paper?: "a4" | "letter" | "a4-across" | "letter-across";
+                columns?: number;
+                rows?: number;
+                width?: number;
+                height?: number;
+                gap_x?: number;
+                gap_y?: number;
+                margin?: number;
+                cut?: boolean;
+            };
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+        };
+    };
     storeCardController: {
         parameters: {
             query?: never;
@@ -4936,13 +5036,26 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    section_ids: string[];
-                    /** @enum {string} */
-                    layout: "cards-a4" | "cards-letter";
-                    /** @enum {string} */
-                    order: "reading" | "cut_stack";
+                    section_ids?: string[];
                     person_ids?: string[];
                     lost?: boolean;
+                    shorten?: boolean;
+                    /** @enum {string} */
+                    layout: "a4-8" | "cards-a4" | "a4-12" | "letter-8" | "cards-letter" | "labels-a4-21" | "labels-a4-24" | "labels-letter-30" | "holder-a4" | "holder-letter" | "bookmark-a4" | "bookmark-letter" | "strip-a4" | "strip-letter" | "own";
+                    /** @enum {string} */
+                    order: "reading" | "cut_stack";
+                    used?: number;
+                    backs?: boolean;
+                    /** @enum {string} */
+                    paper?: "a4" | "letter" | "a4-across" | "letter-across";
+                    columns?: number;
+                    rows?: number;
+                    width?: number;
+                    height?: number;
+                    gap_x?: number;
+                    gap_y?: number;
+                    margin?: number;
+                    cut?: boolean;
                 };
             };
         };
@@ -5048,6 +5161,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Desk"];
+                };
+            };
+        };
+    };
+    countsDeskController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskCounts"];
                 };
             };
         };
@@ -6341,12 +6476,25 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /** @enum {string} */
-                    layout: "cards-a4" | "cards-letter";
-                    /** @enum {string} */
-                    order: "reading" | "cut_stack";
                     person_ids?: string[];
                     lost?: boolean;
+                    shorten?: boolean;
+                    /** @enum {string} */
+                    layout: "a4-8" | "cards-a4" | "a4-12" | "letter-8" | "cards-letter" | "labels-a4-21" | "labels-a4-24" | "labels-letter-30" | "holder-a4" | "holder-letter" | "bookmark-a4" | "bookmark-letter" | "strip-a4" | "strip-letter" | "own";
+                    /** @enum {string} */
+                    order: "reading" | "cut_stack";
+                    used?: number;
+                    backs?: boolean;
+                    /** @enum {string} */
+                    paper?: "a4" | "letter" | "a4-across" | "letter-across";
+                    columns?: number;
+                    rows?: number;
+                    width?: number;
+                    height?: number;
+                    gap_x?: number;
+                    gap_y?: number;
+                    margin?: number;
+                    cut?: boolean;
                 };
             };
         };

@@ -14,8 +14,8 @@ function Where() {
     return <output data-testid="where">{pathname + search}</output>;
 }
 
-/** Shows a part of the interface at an address, with all it lives in. */
-export function show(part: ReactNode, at = '/', path = '*') {
+/** Shows a part of the interface at an address, with all it lives in; `at` with what another page handed over. */
+export function show(part: ReactNode, at: string | { pathname: string; state: unknown } = '/', path = '*') {
     const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
     return render(
         <QueryClientProvider client={queries}>

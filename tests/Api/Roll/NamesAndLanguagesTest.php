@@ -132,3 +132,25 @@ it('show on cards as much of a name as was decided', function (): void {
         ->update(['name_shown' => 'full']);
     expect($print())->toContain('Wilhelmina Seabright');
 });
+
+it('come with a card for whoever is chosen, in a section or in none, and with a new passphrase', function (): void {
+    $unplaced = $this->world->student('Marlo Quill', null, ['number' => '049999'], 'maple otter candy');
+    $elsewhere = $this->world->person($this->world->otherSchool, 'student', 'Bo Marsh');
+    $print = fn(array $wish) => $this->postJson("/api/schools/{$this->world->school}/cards", [
+        'layout' => 'cards-a4',
+        'order' => 'reading',
+        ...$wish,
+    ]);
+    $passphrase = fn(): string => (string) DB::table('sign_ins')->where('person_id', $unplaced)->value('passphrase');
+    $before = $passphrase();
+    $print(['person_ids' => [$unplaced, $this->world->people['student'], $elsewhere], 'lost' => true])->assertOk();
+    expect($passphrase())
+        ->not->toBe($before)
+        ->and(DB::table('ledger_entries')->orderByDesc('seq')->value('title'))
+        ->toContain('2 students')
+        ->and(DB::table('badges')->count())
+        ->toBe(2);
+    $print(['person_ids' => [$elsewhere]])->assertUnprocessable();
+    $print(['person_ids' => []])->assertUnprocessable();
+    $print([])->assertUnprocessable();
+});

@@ -21,7 +21,11 @@ it('counts what waits on the Desk', function (): void {
     ]);
     expect($counts)
         ->toBe(['unplaced' => 1, 'no_lead' => 1, 'no_card' => 2, 'never_signed_in' => 2, 'no_guardian' => 1])
-        ->and($desk->json('counts'))
+        ->and(
+            $this->getJson("/api/schools/{$this->world->school}/desk/counts")
+                ->assertOk()
+                ->json(),
+        )
         ->toBe(['students' => 2, 'guardians' => 1, 'staff' => 7, 'sections' => 3]);
 });
 

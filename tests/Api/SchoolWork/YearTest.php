@@ -165,7 +165,7 @@ it('says how many sheets cards come to, and what lies where on the first', funct
         ->and(count($sheet('reading', 0)->json('places')))
         ->toBe(10)
         ->and($sheet('reading', 1)->json('layouts.1'))
-        ->toBe(['layout' => 'cards-letter', 'label' => 'Letter, 10 cards of 90 × 53 mm']);
+        ->toBe(['layout' => 'cards-a4', 'label' => 'A4, 10 cards of 90 × 54 mm']);
 });
 
 it('prints for chosen sections and people, and ends lost cards', function (): void {

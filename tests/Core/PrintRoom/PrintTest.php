@@ -18,28 +18,58 @@ use Vantrel\Core\PrintRoom\CardSecrets;
 use Vantrel\Core\PrintRoom\CardSheet;
 use Vantrel\Core\PrintRoom\CardWish;
 use Vantrel\Core\PrintRoom\IssuedCard;
+use Vantrel\Core\PrintRoom\OwnSheet;
 use Vantrel\Core\Records\Badge;
 use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\Record;
 use Vantrel\Core\Records\SignIn;
 
+/** @return list<CardLayout> all but one's own */
+function readyLayouts(): array
+{
+    return array_values(array_filter(CardLayout::cases(), fn(CardLayout $l): bool => $l !== CardLayout::Own));
+}
+
 it('centres the cards and keeps them on the page', function (CardLayout $layout): void {
     $sheet = $layout->sheet();
+    // Labels reach to where the shops cut them; nothing else comes nearer to the edge than a printer prints.
+    $margin = ['labels-a4-24' => 0.0, 'labels-letter-30' => 4.7][$layout->value] ?? 5.0;
     for ($p = 0; $p < $sheet->places(); $p++) {
         [$x, $y] = $sheet->corner($p);
         expect($x)
-            ->toBeGreaterThanOrEqual(5.0)
+            ->toBeGreaterThanOrEqual($margin - 1e-9)
             ->and($x + $sheet->cardWidth)
-            ->toBeLessThanOrEqual($sheet->pageWidth - 5.0)
+            ->toBeLessThanOrEqual($sheet->pageWidth - $margin + 1e-9)
             ->and($y)
-            ->toBeGreaterThanOrEqual(5.0)
+            ->toBeGreaterThanOrEqual($margin - 1e-9)
             ->and($y + $sheet->cardHeight)
-            ->toBeLessThanOrEqual($sheet->pageHeight - 5.0);
+            ->toBeLessThanOrEqual($sheet->pageHeight - $margin + 1e-9);
     }
     [$left] = $sheet->corner(0);
     [$right] = $sheet->corner($sheet->columns - 1);
-    expect($left)->toEqualWithDelta($sheet->pageWidth - $right - $sheet->cardWidth, 1e-9);
-})->with(CardLayout::cases());
+    expect($left)
+        ->toEqualWithDelta($sheet->pageWidth - $right - $sheet->cardWidth, 1e-9)
+        ->and($layout->label())
+        ->toContain((string) $sheet->places());
+})->with(readyLayouts());
+
+// Common practice, no source: what the wrappers of such sheets say.
+it('puts labels where the shops cut them', function (CardLayout $layout, array $first, array $pitch): void {
+    $sheet = $layout->sheet();
+    [$x, $y] = $sheet->corner(0);
+    expect([$x, $y])
+        ->toEqualWithDelta($first, 0.01)
+        ->and($sheet->corner(1)[0] - $x)
+        ->toEqualWithDelta($pitch[0], 0.01)
+        ->and($sheet->corner($sheet->columns)[1] - $y)
+        ->toEqualWithDelta($pitch[1], 0.01)
+        ->and($layout->isCut())
+        ->toBeTrue();
+})->with([
+    [CardLayout::LabelsA4x21, [7.21, 15.15], [66.04, 38.1]],
+    [CardLayout::LabelsA4x24, [0.0, 0.5], [70.0, 37.0]],
+    [CardLayout::LabelsLetterx30, [4.7625, 12.7], [69.85, 25.4]],
+]);
 
 it('never lets two cards overlap, gaps or not', function (): void {
     $sheet = CardSheet::centred('a4', 3, 8, 60.0, 32.0, 2.5, 1.5);
@@ -61,21 +91,54 @@ it('refuses what does not fit and says by how much', function (): void {
         ->toThrow(Refusal::class);
 });
 
-it('imposes so that the cut piles, laid on each other, are in order', function (int $cards, int $places): void {
-    $sheets = CardOrder::CutStack->sheets($cards, $places);
-    $pile = [];
-    for ($p = 0; $p < $places; $p++) {
-        foreach ($sheets as $sheet) {
-            if ($sheet[$p] !== null) {
-                $pile[] = $sheet[$p];
+it('imposes so that the cut piles, laid on each other, are in order', function (int $places): void {
+    foreach (range(0, 500) as $cards) {
+        $sheets = CardOrder::CutStack->sheets($cards, $places);
+        $pile = [];
+        for ($p = 0; $p < $places; $p++) {
+            foreach ($sheets as $sheet) {
+                if ($sheet[$p] !== null) {
+                    $pile[] = $sheet[$p];
+                }
             }
         }
+        if ($pile !== ($cards === 0 ? [] : range(0, $cards - 1)) || count($sheets) !== (int) ceil($cards / $places)) {
+            $this->fail("$cards cards on sheets of $places");
+        }
     }
-    expect($pile)
-        ->toBe($cards === 0 ? [] : range(0, $cards - 1))
-        ->and(count($sheets))
-        ->toBe((int) ceil($cards / $places));
-})->with([[0, 10], [1, 10], [9, 10], [10, 10], [11, 10], [22, 10], [99, 10], [480, 10], [7, 3]]);
+    expect(true)->toBeTrue();
+})->with(
+    fn(): array => array_values(array_unique([...array_map(fn($l) => $l->sheet()->places(), readyLayouts()), 1, 3])),
+);
+
+it('begins where the used labels end, along the rows, each card once', function (): void {
+    foreach (CardOrder::cases() as $order) {
+        foreach ([[5, 10, 3], [30, 21, 20], [1, 10, 9], [0, 10, 4], [25, 10, 12]] as [$cards, $places, $used]) {
+            $sheets = $order->sheets($cards, $places, $used);
+            $gone = $used % $places;
+            expect(array_slice($sheets[0] ?? [], 0, $gone))
+                ->each->toBeNull()
+                ->and(array_values(array_filter(array_merge(...$sheets, ...[[]]), is_int(...))))
+                ->toBe($cards === 0 ? [] : range(0, $cards - 1))
+                ->and(count($sheets))
+                ->toBe((int) ceil(($cards + $gone) / $places));
+        }
+    }
+});
+
+it('takes a layout of one’s own, and says by how much it does not fit', function (OwnSheet $own, string $why): void {
+    expect(fn() => CardLayout::Own->sheet($own))->toThrow(Refusal::class, $why);
+})->with([
+    [new OwnSheet('a4', 3, 5, 90.0, 54.0), '70.0 mm too wide'],
+    [new OwnSheet('letter', 2, 6, 90.0, 54.0, margin: 0.0), '44.6 mm too high'],
+    [new OwnSheet('a4', 2, 5, 44.0, 54.0), '1.0 mm are missing'],
+    [new OwnSheet('a4', 2, 5, 90.0, 20.5), '4.5 mm are missing'],
+    [new OwnSheet('a5', 2, 5, 90.0, 54.0), 'a5'],
+]);
+
+it('wants one’s own layout said', function (): void {
+    CardLayout::Own->sheet();
+})->throws(Refusal::class, 'how large');
 
 it('puts every card on once in reading order', function (): void {
     $sheets = CardOrder::Reading->sheets(23, 10);

@@ -20,6 +20,10 @@ export function DeskPage({ school }: { school: School }) {
         queryKey: ['desk', school.id],
         queryFn: () => data(api.GET('/api/schools/{school}/desk', { params: { path: { school: school.id } } })),
     });
+    const { data: people } = useQuery({
+        queryKey: ['desk-counts', school.id],
+        queryFn: () => data(api.GET('/api/schools/{school}/desk/counts', { params: { path: { school: school.id } } })),
+    });
     const [later, setLater] = useState<Schemas['Loop'] | null>(null);
     const say = useNotice();
     const back = useAct(
@@ -32,15 +36,16 @@ export function DeskPage({ school }: { school: School }) {
     );
     const desk = asked.data;
     if (!desk) return <Instead of={asked} what="the Desk" />;
-    const people = desk.counts;
     return (
         <div className="min-h-0 flex-1 overflow-auto px-6 py-4">
             <div className="flex flex-wrap items-baseline gap-x-5">
                 <h1 className="text-2xl">Desk</h1>
-                <p className="text-sm text-muted">
-                    {many(people.students ?? 0, 'student')}, {many(people.guardians ?? 0, 'guardian')},{' '}
-                    {people.staff ?? 0} staff, {many(people.sections ?? 0, 'section')}
-                </p>
+                {people && (
+                    <p className="text-sm text-muted">
+                        {many(people.students, 'student')}, {many(people.guardians, 'guardian')}, {people.staff} staff,{' '}
+                        {many(people.sections, 'section')}
+                    </p>
+                )}
                 <Link
                     className="min-h-6 text-sm leading-6 underline decoration-rule underline-offset-4"
                     to={`/s/${school.code}/desk/coverage`}
@@ -48,7 +53,7 @@ export function DeskPage({ school }: { school: School }) {
                     Coverage
                 </Link>
             </div>
-            {(people.students ?? 0) === 0 ? (
+            {people?.students === 0 ? (
                 <Empty
                     title="Nobody is here yet"
                     action={

@@ -11,7 +11,6 @@ const school = { id: 'S1', code: 'primary' } as unknown as School;
 const desk = (more: Partial<Schemas['Desk']> = {}): Schemas['Desk'] => ({
     school: 'Lanternfield Primary',
     year: '2026-27',
-    counts: { students: 506, guardians: 715, staff: 34, sections: 44 },
     loops: [
         {
             key: 'unplaced',

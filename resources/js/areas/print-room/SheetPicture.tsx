@@ -10,7 +10,7 @@ export function SheetPicture({ sheet, cut }: { sheet: Schemas['SheetPreview']; c
                 cut ? 'ordered so that the cut piles fall in order' : 'in reading order'
             }`}
             viewBox={`-1 -1 ${w + 2} ${h + 2}`}
-            className="mx-auto w-40"
+            className="mx-auto w-28 shrink-0"
         >
             <rect width={w} height={h} fill="none" stroke="var(--ink)" strokeWidth="1" />
             {sheet.places.map(({ x, y, card }) => (

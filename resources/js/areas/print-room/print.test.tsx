@@ -61,4 +61,22 @@ describe('the print room', () => {
             { section_ids: ['a'], layout: 'cards-letter', order: 'cut_stack', lost: false },
         ]);
     });
+
+    it('prints those chosen in the Roll, wherever they are', async () => {
+        serverAnswers({ 'POST /api/schools/s/cards': new Refused(422, 'There are no students in what was chosen.') });
+        const people = [
+            { id: 'P1', name: 'Noor Castell', grade: '4', sections: '', userName: 'noor.castell' },
+            { id: 'P2', name: 'Kai Wu', grade: '4', sections: '4 Tern', userName: 'kai.wu' },
+        ];
+        show(<PrintRoomPage school={school} />, { pathname: '/s/LF/print-room', state: { people } });
+        await screen.findByText(/Prints 2 cards for those chosen/);
+        await userEvent.click(screen.getByLabelText(/The earlier cards are lost/));
+        await userEvent.click(screen.getByRole('button', { name: 'Print 2 cards' }));
+        await screen.findByText('There are no students in what was chosen.');
+        expect(sentTo('POST /api/schools/s/cards')).toEqual([
+            { person_ids: ['P1', 'P2'], layout: 'cards-a4', order: 'cut_stack', lost: true },
+        ]);
+        await userEvent.click(screen.getByRole('button', { name: 'Choose sections instead' }));
+        expect(await screen.findByText('Choose the sections whose cards you want.')).toBeTruthy();
+    });
 });

@@ -1,11 +1,11 @@
 import { openPdf } from '@/api/pdf';
+import type { paperWish } from './paper';
 
-export interface CardWish {
+export type CardWish = ReturnType<typeof paperWish> & {
     section_ids?: string[];
     person_ids?: string[];
-    layout: 'cards-a4' | 'cards-letter';
-    order: 'reading' | 'cut_stack';
     lost?: boolean;
-}
+    shorten?: boolean;
+};
 
 export const printCards = (url: string, wish: CardWish) => openPdf(url, wish);

@@ -1,6 +1,6 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import { api, data, type Schemas } from '@/api/client';
 import { useKey } from '@/shell/keys';
 import type { School } from '@/shell/session';
@@ -120,14 +120,20 @@ export function RollPage({ school }: { school: School }) {
     const total = pasted?.length ?? page.data?.pages[0]?.total ?? 0;
     const columns = useMemo(() => rollColumns(kind, each), [kind, each]);
     const sendable = each !== undefined && kind === 'student' && selected.size > 0;
+    const placeable = !each && kind === 'student' && selected.size > 0;
     const copyText = useCopy();
+    const navigate = useNavigate();
     const copy = () => {
         const lines = people.filter((p) => selected.has(p.id)).map((p) => `${p.name}\t${p.userName}`);
         copyText(lines.join('\n'), many(lines.length, 'name'));
     };
-    useKey('m', 'Place selected students', () => setPlacing(true), !each && kind === 'student' && selected.size > 0);
+    // New passphrases come with the cards that say them.
+    const printCards = () =>
+        void navigate(`/s/${school.code}/print-room`, { state: { people: people.filter((p) => selected.has(p.id)) } });
+    useKey('p', 'Cards or new passphrases for selected students', printCards, placeable);
+    useKey('m', 'Place selected students', () => setPlacing(true), placeable);
     useKey('t', 'Send selected students to another school', () => setSending(true), sendable);
-    useKey('v', 'Change selected students', () => setChanging(true), !each && kind === 'student' && selected.size > 0);
+    useKey('v', 'Change selected students', () => setChanging(true), placeable);
     useKey('l', 'Select by a list', () => setPasting(true), !each && kind === 'student');
     useKey('c', 'Clear the filters', () => {
         setText('');
@@ -314,6 +320,9 @@ export function RollPage({ school }: { school: School }) {
                                                 onClick={() => setChanging(true)}
                                             >
                                                 Change
+                                            </button>
+                                            <button className="underline underline-offset-4" onClick={printCards}>
+                                                Cards
                                             </button>
                                         </>
                                     )}

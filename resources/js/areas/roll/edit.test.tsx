@@ -30,6 +30,8 @@ const person = {
     birthDate: '2015-08-03',
     email: '',
     phone: '',
+    language: '',
+    nameShown: null,
 } as unknown as Schemas['PersonDetail'];
 const family = () => screen.getByLabelText('Family name');
 
@@ -55,6 +57,8 @@ describe('changing one person', () => {
                 grade: '02',
                 email: '',
                 phone: '',
+                language: '',
+                name_shown: '',
             },
         ]);
         expect(screen.getByText('Noor Castell: changed.')).toBeTruthy();

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\PrintRoom\Http\Wishes;
+
+use App\Platform\Must;
+use Vantrel\Core\PrintRoom\CardLayout;
+use Vantrel\Core\PrintRoom\CardOrder;
+use Vantrel\Core\PrintRoom\OwnSheet;
+use Vantrel\Core\PrintRoom\Paper;
+
+/** On which sheets, and in which order. What is one's own counts where the layout is. */
+final readonly class PaperWish
+{
+    /**
+     * @param  int  $used places of the first sheet that are gone
+     * @param  bool  $backs whether a page for the back follows each, for printing on both sides
+     * @param  string  $paper of one's own layout
+     * @param  float  $width of a card, in mm, as all lengths here
+     * @param  float  $margin least distance from the edge of the page
+     * @param  bool  $cut whether the sheets come cut already
+     */
+    public function __construct(
+        public CardLayout $layout,
+        public CardOrder $order,
+        #[Must('min:0|max:99')] public int $used = 0,
+        public bool $backs = false,
+        #[Must('in:a4,letter,a4-across,letter-across')] public string $paper = 'a4',
+        #[Must('min:1|max:12')] public int $columns = 2,
+        #[Must('min:1|max:20')] public int $rows = 5,
+        #[Must('min:1|max:300')] public float $width = 90.0,
+        #[Must('min:1|max:300')] public float $height = 54.0,
+        #[Must('min:0|max:50')] public float $gapX = 0.0,
+        #[Must('min:0|max:50')] public float $gapY = 0.0,
+        #[Must('min:0|max:50')] public float $margin = 5.0,
+        public bool $cut = false,
+    ) {}
+
+    public function paper(): Paper
+    {
+        $own = new OwnSheet(
+            $this->paper,
+            $this->columns,
+            $this->rows,
+            $this->width,
+            $this->height,
+            $this->gapX,
+            $this->gapY,
+            $this->margin,
+            $this->cut,
+        );
+
+        return new Paper(
+            $this->layout->sheet($own),
+            $this->order,
+            $this->used,
+            $this->backs,
+            $this->layout === CardLayout::Own ? $this->cut : $this->layout->isCut(),
+        );
+    }
+}
