@@ -18,8 +18,8 @@ enum CardOrder: string
      *
      * @param  int  $cards how many
      * @param  int  $places to a sheet
-     * @param  int  $used places of the first sheet that are gone: a sheet of labels begun before. Where some are, cards go
-     *     along the rows: a stack is cut of whole sheets.
+     * @param  int  $used places of the first sheet that are gone. Where some are, cards go along the rows: a stack is
+     *     cut of whole sheets.
      * @return list<list<int|null>> for each sheet, for each place, the card's number from 0, null where the place stays
      *     empty
      */

@@ -213,8 +213,8 @@ it('prints squares that are read from the page and from a photocopy of it, in ev
         if ($layout === CardLayout::Own) {
             continue;
         }
-        // The smallest squares are the hardest to read; of the others a dozen stand for all, and all of them where there
-        // is time (VANTREL_CARDS=all).
+        // The smallest squares are the hardest to read; of the others a dozen stand for all, and all of them where
+        // there is time (VANTREL_CARDS=all).
         $hard = in_array($layout, [CardLayout::LabelsLetterx30, CardLayout::StripA4], true);
         $count = $hard || getenv('VANTREL_CARDS') === 'all' ? 50 : 12;
         $folder = scratch();

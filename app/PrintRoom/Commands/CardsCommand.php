@@ -17,7 +17,8 @@ final class CardsCommand extends Command
 {
     protected $signature =
         'vantrel:cards {--section= : id of one section} {--school= : code of a school, for all its open ' .
-        'homerooms} {--layout=cards-a4 : one of those docs/formats.md lists} {--order=reading : reading or cut_stack} ' .
+        'homerooms} {--layout=cards-a4 : one of those docs/formats.md lists} ' .
+        '{--order=reading : reading or cut_stack} ' .
         '{--shorten : a letter for family names that do not fit} {--out= : the PDF to write}';
 
     protected $description = 'Print login cards into a PDF';

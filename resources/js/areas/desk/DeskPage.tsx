@@ -42,8 +42,12 @@ export function DeskPage({ school }: { school: School }) {
                 <h1 className="text-2xl">Desk</h1>
                 {people && (
                     <p className="text-sm text-muted">
-                        {many(people.students, 'student')}, {many(people.guardians, 'guardian')}, {people.staff} staff,{' '}
-                        {many(people.sections, 'section')}
+                        {[
+                            many(people.students, 'student'),
+                            many(people.guardians, 'guardian'),
+                            `${people.staff} staff`,
+                            many(people.sections, 'section'),
+                        ].join(', ')}
                     </p>
                 )}
                 <Link
