@@ -141,7 +141,7 @@ final class FieldChoice
 
     /**
      * @param  non-empty-list<Person>  $accounts
-     * @return non-empty-list<Person> those of the school, or a blank where only other schools have given anything
+     * @return non-empty-list<Person> those of the school: what another one gave is not theirs any more
      */
     private static function at(string $schoolId, array $accounts): array
     {

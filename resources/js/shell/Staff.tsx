@@ -89,7 +89,7 @@ export default function Staff() {
 
 function Loading() {
     return (
-        <p role="status" className="px-6 py-4 text-sm text-muted">
+        <p role="status" aria-busy="true" className="px-6 py-4 text-sm text-muted">
             Loading the page…
         </p>
     );
