@@ -16,6 +16,7 @@ use App\Models\SchoolYear;
 use App\Platform\SchoolDay;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Records\PersonKind;
 
 /** Several schools as one: what waits at each, and what others have done there. */
 final class District
@@ -48,13 +49,15 @@ final class District
     {
         $ids = $schools->pluck('id');
         $years = SchoolYear::query()->whereIn('school_id', $ids)->where('state', 'current')->pluck('name', 'school_id');
-        $people = DB::table('people')
+        // Kind by kind, so that each count is a range of an index for each school.
+        $people = fn(PersonKind $kind) => DB::table('people')
             ->whereIn('school_id', $ids)
-            ->whereIn('kind', ['student', 'staff'])
+            ->where('kind', $kind)
             ->where('state', 'active')
-            ->groupBy('school_id', 'kind')
-            ->selectRaw("concat(school_id, ' ', kind) k, count(*) n")
-            ->pluck('n', 'k');
+            ->groupBy('school_id')
+            ->selectRaw('school_id, count(*) n')
+            ->pluck('n', 'school_id');
+        [$students, $staff] = [$people(PersonKind::Student), $people(PersonKind::Staff)];
         $sections = DB::table('sections')
             ->whereIn('school_id', $ids)
             ->where('state', 'open')
@@ -70,8 +73,8 @@ final class District
                         $s->code,
                         $s->name,
                         (string) ($years[$s->id] ?? ''),
-                        (int) ($people["$s->id student"] ?? 0),
-                        (int) ($people["$s->id staff"] ?? 0),
+                        (int) ($students[$s->id] ?? 0),
+                        (int) ($staff[$s->id] ?? 0),
                         (int) ($sections[$s->id] ?? 0),
                     ),
                 )

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Tools\Commands;
 
+use App\Desk\District;
 use App\Desk\Http\DeskController;
 use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
@@ -105,9 +106,14 @@ final class BenchYearCommand extends Command
         $rows[] = $this->often('one person', fn() => $people->detail($student, [$school->id]));
         $rows[] = $this->often('list of look-alikes', fn() => $kept->clusters(Realm::of($school)));
         $request = Request::create('/');
-        $request->setUserResolver(fn(): Person => Person::query()->where('kind', 'staff')->firstOrFail());
+        $reader = Person::query()->where('kind', 'staff')->firstOrFail();
+        $request->setUserResolver(fn(): Person => $reader);
         $desk = fn() => app(DeskController::class)->show($school, $request);
         $rows[] = $this->often('Desk', $desk);
+        $rows[] = $this->often(
+            'Desk of all schools',
+            fn() => app(District::class)->desk(Realm::of($school), $reader->id),
+        );
         $rows[] = $this->often('how many people and sections', fn() => app(DeskController::class)->counts($school));
         $names = ['Castell', 'Roig'];
         $seen = [];
