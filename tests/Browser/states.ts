@@ -38,6 +38,10 @@ const list = (name: RegExp) => async (page: Page) => {
     await openRow(page, name);
     await expect(page.getByRole('button', { name: /an answer/ }).first()).toBeVisible();
 };
+const sideBySide = (row: RegExp) => async (page: Page) => {
+    await openRow(page, row);
+    await expect(page.getByRole('heading', { level: 1, name: / and / })).toBeVisible();
+};
 const heron = async (page: Page) => {
     await openRow(page, /^3 Heron/);
     await expect(page.getByRole('heading', { level: 1, name: '3 Heron' })).toBeVisible();
@@ -69,7 +73,14 @@ const AT_THE_DESK: State[] = [
     dialog('whose list', key('w')),
     dialog('weights', key('e')),
     dialog('discard a list', button('Discard list')),
-    { name: 'sheet of a list', reach: key('s') },
+    {
+        name: 'sheet of a list',
+        reach: async (page) => {
+            await page.keyboard.press('s');
+            await expect(page).toHaveURL(/sheet$/);
+            await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+        },
+    },
     { name: 'menu of a row', reach: key('Enter'), close: escape },
     {
         name: 'menu of a column',
@@ -96,7 +107,7 @@ const AT_THE_DESK: State[] = [
         await page.keyboard.press('t');
     }),
     { name: 'look-alikes across schools', at: '/s/all/look-alikes?which=across' },
-    { name: 'accounts of two schools', reach: (page) => openRow(page, /98 %/) },
+    { name: 'accounts of two schools', reach: sideBySide(/98 %/) },
 ];
 
 const IN_SECTIONS: State[] = [
@@ -139,7 +150,7 @@ const IN_SECTIONS: State[] = [
         await button(/^Select the/)(page);
         await button('Merge those selected')(page);
     }),
-    { name: 'accounts side by side', reach: (page) => openRow(page, /over 99\.9 %/) },
+    { name: 'accounts side by side', reach: sideBySide(/over 99\.9 %/) },
     { name: 'year turn', at: 'year-turn' },
     dialog('turn the year', button(/^Turn to/)),
     { name: 'mailroom', at: 'mailroom' },

@@ -6,6 +6,7 @@ import { ListPage } from '@/areas/intake/ListPage';
 import { IntakePage } from '@/areas/intake/IntakePage';
 import { LedgerPage } from '@/areas/ledger/LedgerPage';
 import { LookAlikesPage } from '@/areas/look-alikes/LookAlikesPage';
+import { ClusterPage } from '@/areas/look-alikes/ClusterPage';
 import { MailroomPage } from '@/areas/mailroom/MailroomPage';
 import { PrintRoomPage } from '@/areas/print-room/PrintRoomPage';
 import { RollPage } from '@/areas/roll/RollPage';
@@ -20,7 +21,6 @@ import { ALL, allSchools, type School, useAskedMe } from './session';
 // Seldom looked at: they come when they are.
 const DistrictDeskPage = later(() => import('@/areas/desk/DistrictDeskPage').then((page) => page.DistrictDeskPage));
 const CoveragePage = later(() => import('@/areas/desk/CoveragePage').then((page) => page.CoveragePage));
-const ClusterPage = later(() => import('@/areas/look-alikes/ClusterPage').then((page) => page.ClusterPage));
 const SheetPage = later(() => import('@/areas/intake/SheetPage').then((page) => page.SheetPage));
 const TransfersPage = later(() => import('@/areas/accounts/TransfersPage').then((page) => page.TransfersPage));
 const SettingsPage = later(() => import('@/areas/settings/SettingsPage').then((page) => page.SettingsPage));
