@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\PrintRoom;
 
+use LogicException;
 use Vantrel\Core\PrintRoom\CardFace;
 use Vantrel\Core\PrintRoom\CardSheet;
 use Vantrel\Core\PrintRoom\FaceText;
@@ -106,7 +107,7 @@ final class CardPdf
     {
         $set = $this->setting->of($card);
         if ($set === null) {
-            return;
+            throw new LogicException("The card of $card->userName does not fit, and was not asked about.");
         }
         foreach ($set->lines as [$line, $text, $size, $top]) {
             $this->pdf->put(CardDocument::fontOf($line->what), $size, $text, $x + $line->x, $y + $top, $line->width);

@@ -91,6 +91,7 @@ final class CardPrinter
                     $byId[$s->personId()] ?? throw new LogicException('A card of nobody.'),
                     $s,
                     $school,
+                    $lost,
                 ),
                 $ordered,
             ),
@@ -143,15 +144,17 @@ final class CardPrinter
         return (new CardPdf($paper, $school->name, '', 'Test page for cards'))->test();
     }
 
-    /** The card as wide as it can become: with a passphrase of the longest words. */
-    private function draft(stdClass $person, Records\SignIn $signIn, School $school): Card
+    /** The card as wide as it can become: where the passphrase is made anew, with one of the longest words. */
+    private function draft(stdClass $person, Records\SignIn $signIn, School $school, bool $lost): Card
     {
+        $stays = $signIn->password() !== null || ($signIn->passphrase() !== null && !$lost);
+
         return new Card(
             NameShown::for($person->name_shown, $school->name_shown)->of($person->given_name, $person->family_name),
             NameShown::Initial->of($person->given_name, $person->family_name),
             $person->section,
             $signIn->userName(),
-            $signIn->password() !== null ? '' : $this->kit->longestPassphrase(),
+            $stays ? $this->passphrase($signIn) : $this->kit->longestPassphrase(),
             '',
             SignInPolicy::read($school->sign_in_policy)->way($person->grade),
         );

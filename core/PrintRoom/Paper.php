@@ -20,9 +20,23 @@ final readonly class Paper
         public bool $cut = false,
     ) {}
 
-    public static function of(CardLayout $layout, CardOrder $order = CardOrder::Reading): self
+    /** @param  OwnSheet|null  $own where the layout is one's own */
+    public static function of(
+        CardLayout $layout,
+        CardOrder $order = CardOrder::Reading,
+        int $used = 0,
+        bool $backs = false,
+        ?OwnSheet $own = null,
+    ): self {
+        $cut = $layout === CardLayout::Own ? $own->cut ?? false : $layout->isCut();
+
+        return new self($layout->sheet($own), $order, $used, $backs, $cut);
+    }
+
+    /** Whether the whole stack is cut at once, and the piles laid on each other are in order. */
+    public function isStacked(): bool
     {
-        return new self($layout->sheet(), $order, cut: $layout->isCut());
+        return $this->order === CardOrder::CutStack && $this->used === 0;
     }
 
     /** @return list<list<int|null>> as {@see CardOrder::sheets()} gives them */

@@ -158,18 +158,19 @@ final class ChangeMany
      */
     private static function manner(ManyKind $kind, Person $person, array $values): array
     {
-        [$column, $label, $word] = match ($kind) {
+        $of = match ($kind) {
             ManyKind::Language => [
                 'language',
                 'Language',
                 fn(?string $code): string => Language::read((string) $code)?->name() ?? '',
             ],
             ManyKind::Shown => ['name_shown', 'Name shown', self::shownAs(...)],
-            default => ['', '', self::shownAs(...)],
+            default => null,
         };
-        if ($column === '') {
+        if ($of === null) {
             return [];
         }
+        [$column, $label, $word] = $of;
         $was = $person->field($column);
 
         return [$label => new Cell($word($was), $word(array_key_exists($column, $values) ? $values[$column] : $was))];

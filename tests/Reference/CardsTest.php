@@ -289,3 +289,21 @@ it('asks about what does not fit, before anything is issued, and shortens it whe
         ->not->toContain('Wolfe')
         ->not->toContain('…');
 });
+
+it('asks about a passphrase that stands already and is longer than any that is made', function (): void {
+    $old = $this->world->student('Kai Marsh', null, [], 'extraordinarily unpronounceable circumlocutions');
+    $print = fn(CardLayout $layout, bool $lost): string => app(CardPrinter::class)->print(
+        School::query()->findOrFail($this->world->school),
+        [],
+        [$old],
+        Paper::of($layout),
+        $lost,
+        false,
+        null,
+    );
+    expect(fn() => $print(CardLayout::LabelsLetterx30, false))->toThrow(Refusal::class, 'kai.marsh');
+    file_put_contents("$this->folder/old.pdf", $print(CardLayout::A4x8, false));
+    expect(outside(['pdftotext', '-raw', "$this->folder/old.pdf", '-']))->toContain('circumlocutions');
+    // Where the earlier cards are lost, another one is made, which fits.
+    expect($print(CardLayout::LabelsLetterx30, true))->toStartWith('%PDF');
+});

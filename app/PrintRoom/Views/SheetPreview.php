@@ -17,6 +17,7 @@ final readonly class SheetPreview extends Resource
     /**
      * @param  list<CardPlace>  $places of the first sheet
      * @param  list<LayoutChoice>  $layouts to choose from
+     * @param  bool  $stacked whether the whole stack is cut at once
      * @param  FacePreview|null  $face what stands where on a card; null where nothing fits on it
      */
     public function __construct(
@@ -30,6 +31,7 @@ final readonly class SheetPreview extends Resource
         public array $places,
         public array $layouts,
         public ?FacePreview $face,
+        public bool $stacked,
     ) {}
 
     public static function of(Paper $paper, int $cards): self
@@ -54,6 +56,7 @@ final readonly class SheetPreview extends Resource
             }, array_keys($sheets[0])),
             array_map(fn(CardLayout $l): LayoutChoice => new LayoutChoice($l, $l->label()), CardLayout::cases()),
             self::face($sheet),
+            $paper->isStacked(),
         );
     }
 

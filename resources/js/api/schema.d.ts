@@ -3162,6 +3162,7 @@ export interface components {
             places: components["schemas"]["CardPlace"][];
             layouts: components["schemas"]["LayoutChoice"][];
             face: components["schemas"]["FacePreview"] | null;
+            stacked: boolean;
         };
         SheetView: {
             index: number;

@@ -235,9 +235,9 @@ it('reads what somebody goes by, and what the family reads', function (string $l
             '3 Kai | Wu, grade 3, family reads Chinese, guardian Lin | Wu lin@h.example',
         ],
     ],
-    'a class called by a language is none' => [
-        "Name,Grade,Class,Second Language\nAda Quill,3,Spanish 1,yes\nKai Wu,3,French 1,no\n",
-        ['2 Ada | Quill, grade 3, in Spanish 1', '3 Kai | Wu, grade 3, in French 1'],
+    'a second language that somebody learns is none' => [
+        "Name,Grade,Class,Second Language\nAda Quill,3,Ceramics 3,yes\nKai Wu,3,Marine science,no\n",
+        ['2 Ada | Quill, grade 3, in Ceramics 3', '3 Kai | Wu, grade 3, in Marine science'],
     ],
 ]);
 

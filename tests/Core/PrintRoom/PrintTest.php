@@ -19,6 +19,7 @@ use Vantrel\Core\PrintRoom\CardSheet;
 use Vantrel\Core\PrintRoom\CardWish;
 use Vantrel\Core\PrintRoom\IssuedCard;
 use Vantrel\Core\PrintRoom\OwnSheet;
+use Vantrel\Core\PrintRoom\Paper;
 use Vantrel\Core\Records\Badge;
 use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\Record;
@@ -210,4 +211,19 @@ it('prints of several user names the one made first', function (): void {
     $signIn = fn(string $id, string $person): SignIn => new SignIn($id, 1, ['person_id' => $person]);
     $printed = CardIssue::printed([$signIn('a', 'noor'), $signIn('b', 'kai'), $signIn('c', 'noor')]);
     expect(array_map(fn(SignIn $s): string => $s->id, $printed))->toBe(['noor' => 'a', 'kai' => 'b']);
+});
+
+it('cuts the whole stack only where all its sheets are whole', function (): void {
+    expect(Paper::of(CardLayout::A4, CardOrder::CutStack)->isStacked())
+        ->toBeTrue()
+        ->and(Paper::of(CardLayout::A4, CardOrder::CutStack, 3)->isStacked())
+        ->toBeFalse()
+        ->and(Paper::of(CardLayout::A4)->isStacked())
+        ->toBeFalse()
+        ->and(Paper::of(CardLayout::Own, own: new OwnSheet('a4', 2, 4, 80.0, 60.0, cut: true))->cut)
+        ->toBeTrue()
+        ->and(Paper::of(CardLayout::LabelsA4x21)->cut)
+        ->toBeTrue()
+        ->and(Paper::of(CardLayout::A4)->cut)
+        ->toBeFalse();
 });

@@ -51,12 +51,6 @@ final readonly class PaperWish
             $this->cut,
         );
 
-        return new Paper(
-            $this->layout->sheet($own),
-            $this->order,
-            $this->used,
-            $this->backs,
-            $this->layout === CardLayout::Own ? $this->cut : $this->layout->isCut(),
-        );
+        return Paper::of($this->layout, $this->order, $this->used, $this->backs, $own);
     }
 }

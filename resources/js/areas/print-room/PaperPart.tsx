@@ -29,7 +29,7 @@ const OWN: { field: keyof Own; label: string }[] = [
 
 /** On which paper, in which order, and what it will look like. */
 export function PaperPart({ school, paper, onChange, sheet, layouts, problem, lost, onLost }: Props) {
-    const cut = paper.order === 'cut_stack' && paper.used === 0;
+    const cut = sheet?.stacked ?? false;
     const own = paper.own;
     return (
         <aside aria-label="How they are printed" className="beside flex flex-col gap-4 roomy:w-[300px]">

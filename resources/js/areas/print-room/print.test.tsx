@@ -23,6 +23,7 @@ const sheet = {
     columns: 2,
     rows: 5,
     sheets: 3,
+    stacked: true,
     places: [
         { x: 15, y: 13.5, card: 1 },
         { x: 105, y: 13.5, card: null },
