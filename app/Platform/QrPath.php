@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Platform;
 
-use TCPDF2DBarcode;
+use Vantrel\Core\Codes\QrSymbol;
 
 /** A QR symbol (ISO/IEC 18004, error correction M) as an SVG path. */
 final readonly class QrPath
@@ -13,17 +13,12 @@ final readonly class QrPath
 
     public static function of(string $text): self
     {
-        /** @var array{num_cols: int, bcode: array<int, array<int, int|bool>>} $code */
-        $code = (new TCPDF2DBarcode($text, 'QRCODE,M'))->getBarcodeArray();
+        $symbol = QrSymbol::of($text);
         $path = '';
-        foreach ($code['bcode'] as $y => $row) {
-            foreach ($row as $x => $dark) {
-                if ($dark === 1 || $dark === true) {
-                    $path .= "M{$x} {$y}h1v1h-1z";
-                }
-            }
+        foreach ($symbol->runs() as [$x, $y, $length]) {
+            $path .= "M{$x} {$y}h{$length}v1h-{$length}z";
         }
 
-        return new self($path, $code['num_cols']);
+        return new self($path, $symbol->size);
     }
 }

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace App\PrintRoom;
 
+use App\Platform\Print\Face;
+use App\Platform\Print\PrintedPages;
 use LogicException;
+use Vantrel\Core\Codes\QrSymbol;
 use Vantrel\Core\PrintRoom\CardFace;
 use Vantrel\Core\PrintRoom\CardSheet;
 use Vantrel\Core\PrintRoom\FaceText;
@@ -19,7 +22,7 @@ final class CardPdf
     /** Length of the ruler on a test page, in mm: whoever measures another has a printer that scales. */
     private const RULER = 100.0;
 
-    private readonly CardDocument $pdf;
+    private readonly PrintedPages $pdf;
 
     private readonly CardSetting $setting;
 
@@ -33,7 +36,7 @@ final class CardPdf
         string $title = 'Login cards',
     ) {
         $this->sheet = $paper->sheet;
-        $this->pdf = new CardDocument($this->sheet->pageWidth, $this->sheet->pageHeight, $title, $school);
+        $this->pdf = new PrintedPages($this->sheet->pageWidth, $this->sheet->pageHeight, $title, $school);
         $this->setting = new CardSetting($this->pdf, $this->sheet, $school, $address);
     }
 
@@ -55,7 +58,7 @@ final class CardPdf
     public function of(array $cards): string
     {
         foreach ($this->paper->places(count($cards)) as $places) {
-            $this->pdf->AddPage();
+            $this->pdf->page();
             $this->cropMarks();
             foreach ($places as $place => $card) {
                 if ($card !== null) {
@@ -67,31 +70,29 @@ final class CardPdf
             }
         }
 
-        return $this->pdf->Output('', 'S');
+        return $this->pdf->bytes();
     }
 
     /** A page that shows where the cards will stand on the paper that is in the printer, and whether it scales. */
     public function test(): string
     {
         $pdf = $this->pdf;
-        $pdf->AddPage();
+        $pdf->page();
         $this->cropMarks();
-        $pdf->SetLineStyle(['width' => 0.15, 'color' => [0, 0, 0]]);
         for ($place = 0; $place < $this->sheet->places(); $place++) {
             [$x, $y] = $this->sheet->corner($place);
-            $pdf->Rect($x, $y, $this->sheet->cardWidth, $this->sheet->cardHeight);
-            $pdf->put(CardDocument::SANS, 9, (string) ($place + 1), $x + 2, $y + 2, 12);
+            $pdf->frame($x, $y, $this->sheet->cardWidth, $this->sheet->cardHeight);
+            $pdf->put(Face::Sans, 9, (string) ($place + 1), $x + 2, $y + 2, 12);
         }
         // In the middle of the page, over whatever stands there.
         $x = ($this->sheet->pageWidth - self::RULER) / 2;
         $y = $this->sheet->pageHeight / 2;
-        $pdf->SetLineStyle(['width' => 0.3, 'color' => [0, 0, 0]]);
-        $pdf->Line($x, $y, $x + self::RULER, $y);
+        $pdf->stroke($x, $y, $x + self::RULER, $y, 0.3);
         for ($mm = 0; $mm <= self::RULER; $mm++) {
-            $pdf->Line($x + $mm, $y, $x + $mm, $y - ($mm % 10 === 0 ? 5 : ($mm % 5 === 0 ? 3.5 : 2)));
+            $pdf->stroke($x + $mm, $y, $x + $mm, $y - ($mm % 10 === 0 ? 5 : ($mm % 5 === 0 ? 3.5 : 2)), 0.3);
         }
         $pdf->put(
-            CardDocument::SANS,
+            Face::Sans,
             10,
             'This line is 100 mm long. Where it is not, print at 100 %, without “fit to page”.',
             $x - 20,
@@ -100,7 +101,7 @@ final class CardPdf
             'C',
         );
 
-        return $pdf->Output('', 'S');
+        return $pdf->bytes();
     }
 
     private function card(Card $card, float $x, float $y): void
@@ -110,23 +111,15 @@ final class CardPdf
             throw new LogicException("The card of $card->userName does not fit, and was not asked about.");
         }
         foreach ($set->lines as [$line, $text, $size, $top]) {
-            $this->pdf->put(CardDocument::fontOf($line->what), $size, $text, $x + $line->x, $y + $top, $line->width);
+            $this->pdf->put(CardSetting::faceOf($line->what), $size, $text, $x + $line->x, $y + $top, $line->width);
         }
         $this->rule($set->face, $x, $y);
         $side = $set->face->square;
-        $this->pdf->write2DBarcode(
-            $card->link,
-            'QRCODE,M',
-            $x + $set->face->squareX,
-            $y + $set->face->squareY,
-            $side,
-            $side,
-            ['border' => false, 'padding' => 0, 'fgcolor' => [0, 0, 0], 'bgcolor' => false],
-            'N',
-        );
+        $symbol = QrSymbol::of($card->link);
+        $this->pdf->square($symbol, $x + $set->face->squareX, $y + $set->face->squareY, $side);
         if ($set->face->hint) {
             $this->pdf->put(
-                CardDocument::SANS,
+                Face::Sans,
                 CardFace::LEAST,
                 'point a camera here',
                 $x + $set->face->squareX - 3,
@@ -148,8 +141,7 @@ final class CardPdf
         $free = $below->y - $above->y - $above->height();
         if ($free >= 1.2) {
             $at = $y + $above->y + $above->height() + $free / 2;
-            $this->pdf->SetLineStyle(['width' => 0.15, 'color' => [0, 0, 0]]);
-            $this->pdf->Line($x + $above->x, $at, $x + $above->x + $above->width, $at);
+            $this->pdf->stroke($x + $above->x, $at, $x + $above->x + $above->width, $at);
         }
     }
 
@@ -161,7 +153,7 @@ final class CardPdf
      */
     private function backs(array $places): void
     {
-        $this->pdf->AddPage();
+        $this->pdf->page();
         foreach ($places as $place => $card) {
             if ($card === null) {
                 continue;
@@ -171,17 +163,15 @@ final class CardPdf
             $width = $this->sheet->cardWidth - 5;
             foreach (
                 [
-                    [CardDocument::SERIF, 11.0, $this->school, -7.0],
-                    [CardDocument::SANS, 8.0, $this->address, -1.6],
-                    [CardDocument::SANS, 8.0, 'Found? Hand it in at the school.', 2.4],
+                    [Face::Serif, 11.0, $this->school, -7.0],
+                    [Face::Sans, 8.0, $this->address, -1.6],
+                    [Face::Sans, 8.0, 'Found? Hand it in at the school.', 2.4],
                 ]
                 as [$font, $size, $text, $at]
             ) {
-                while ($size > CardFace::LEAST && $this->pdf->widthOf($text, $font, $size) > $width) {
-                    $size -= 0.5;
-                }
-                if ($this->pdf->widthOf($text, $font, $size) <= $width) {
-                    $this->pdf->put($font, $size, $text, $x + 2.5, $middle + $at, $width, 'C');
+                $fits = $this->pdf->fitting($text, $font, $size, CardFace::LEAST, $width);
+                if ($fits !== null) {
+                    $this->pdf->put($font, $fits, $text, $x + 2.5, $middle + $at, $width, 'C');
                 }
             }
         }
@@ -194,7 +184,6 @@ final class CardPdf
         if ($this->paper->cut) {
             return;
         }
-        $this->pdf->SetLineStyle(['width' => 0.1, 'color' => [0, 0, 0]]);
         $xs = $ys = [];
         for ($c = 0; $c < $s->columns; $c++) {
             $left = $s->corner($c)[0];
@@ -207,12 +196,12 @@ final class CardPdf
             $ys[(string) ($top + $s->cardHeight)] = $top + $s->cardHeight;
         }
         foreach ($s->top >= 4 ? $xs : [] as $x) {
-            $this->pdf->Line($x, $s->top - 4, $x, $s->top - 1);
-            $this->pdf->Line($x, $s->pageHeight - $s->top + 1, $x, $s->pageHeight - $s->top + 4);
+            $this->pdf->stroke($x, $s->top - 4, $x, $s->top - 1, 0.1);
+            $this->pdf->stroke($x, $s->pageHeight - $s->top + 1, $x, $s->pageHeight - $s->top + 4, 0.1);
         }
         foreach ($s->left >= 4 ? $ys : [] as $y) {
-            $this->pdf->Line($s->left - 4, $y, $s->left - 1, $y);
-            $this->pdf->Line($s->pageWidth - $s->left + 1, $y, $s->pageWidth - $s->left + 4, $y);
+            $this->pdf->stroke($s->left - 4, $y, $s->left - 1, $y, 0.1);
+            $this->pdf->stroke($s->pageWidth - $s->left + 1, $y, $s->pageWidth - $s->left + 4, $y, 0.1);
         }
     }
 }

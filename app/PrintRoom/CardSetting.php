@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\PrintRoom;
 
+use App\Platform\Print\Face;
+use App\Platform\Print\PrintedPages;
 use Vantrel\Core\Accounts\Way;
 use Vantrel\Core\PrintRoom\CardFace;
 use Vantrel\Core\PrintRoom\CardSheet;
@@ -20,11 +22,20 @@ final class CardSetting
     private array $faces = [];
 
     public function __construct(
-        private readonly CardDocument $pdf,
+        private readonly PrintedPages $pdf,
         private readonly CardSheet $sheet,
         private readonly string $school,
         private readonly string $address,
     ) {}
+
+    public static function faceOf(FaceText $what): Face
+    {
+        return match ($what) {
+            FaceText::Name => Face::Serif,
+            FaceText::UserName, FaceText::Secret => Face::Mono,
+            default => Face::Sans,
+        };
+    }
 
     /** @return SetCard|null null where it does not fit */
     public function of(Card $card): ?SetCard
@@ -99,17 +110,17 @@ final class CardSetting
     /** @param  list<string>  $parts */
     private function sizeOf(FaceLine $line, array $parts): ?float
     {
-        for ($size = $line->size; $size >= CardFace::LEAST; $size -= 0.5) {
-            $widths = array_map(
-                fn(string $part): float => $this->pdf->widthOf($part, CardDocument::fontOf($line->what), $size),
-                $parts,
-            );
-            if (max([0.0, ...$widths]) <= $line->width) {
-                return $size;
+        $face = self::faceOf($line->what);
+        $least = $line->size;
+        foreach ($parts as $part) {
+            $size = $this->pdf->fitting($part, $face, $least, CardFace::LEAST, $line->width);
+            if ($size === null) {
+                return null;
             }
+            $least = $size;
         }
 
-        return null;
+        return $least;
     }
 
     /**

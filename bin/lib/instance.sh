@@ -41,7 +41,7 @@ debian_packages() { # package...
     as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends "${missing[@]}"
 }
 
-RUN_PACKAGES=(php8.2-cli php8.2-mysql php8.2-gd php8.2-zip php8.2-bcmath php8.2-curl php8.2-intl php8.2-mbstring php8.2-xml mariadb-server unzip)
+RUN_PACKAGES=(php8.2-cli php8.2-mysql php8.2-gd php8.2-zip php8.2-bcmath php8.2-curl php8.2-intl php8.2-mbstring php8.2-xml mariadb-server unzip fonts-dejavu-core fonts-droid-fallback)
 TEST_PACKAGES=(chromium oathtool libreoffice-calc zbar-tools poppler-utils python3-openpyxl python3-jellyfish ruby-jaro-winkler libtext-soundex-perl python3-docx xkcdpass)
 
 php_packages() {
@@ -237,7 +237,7 @@ instance_stop() {
 }
 
 fonts() {
-  [ -f "$VANTREL_HOME/storage/fonts/.from" ] && [ -z "$(find "$ROOT/resources/fonts" -newer "$VANTREL_HOME/storage/fonts/.from" -print -quit)" ] && return 0
+  [ -f "$VANTREL_HOME/storage/fonts/.from" ] && [ -z "$(find "$ROOT/resources/fonts" "$ROOT/app/Platform/Print/Face.php" -newer "$VANTREL_HOME/storage/fonts/.from" -print -quit)" ] && return 0
   quietly "converting fonts" "Check that resources/fonts is complete." php "$ROOT/artisan" vantrel:fonts
   touch "$VANTREL_HOME/storage/fonts/.from"
 }

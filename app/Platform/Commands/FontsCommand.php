@@ -4,23 +4,22 @@ declare(strict_types=1);
 
 namespace App\Platform\Commands;
 
+use App\Platform\Print\Face;
 use Illuminate\Console\Command;
-use TCPDF_FONTS;
 
 final class FontsCommand extends Command
 {
     protected $signature = 'vantrel:fonts';
 
-    protected $description = 'Convert resources/fonts for printing; run when the application is installed';
+    protected $description = 'Convert the faces for printing; run when the application is installed';
 
     public function handle(): int
     {
         $to = storage_path('fonts') . '/';
         @mkdir($to, 0755, true);
-        foreach (glob(resource_path('fonts/*.ttf')) ?: [] as $file) {
-            // The converter warns about tables it does not use.
-            if (@TCPDF_FONTS::addTTFfont($file, 'TrueTypeUnicode', '', 32, $to) === false) {
-                $this->error("$file could not be converted.");
+        foreach (Face::files() as $file) {
+            if (!Face::convert($file, $to)) {
+                $this->error("$file is missing or could not be converted.");
 
                 return self::FAILURE;
             }
