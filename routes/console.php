@@ -18,3 +18,6 @@ Schedule::command('vantrel:look-alikes --all')->dailyAt('03:10')->withoutOverlap
 
 // As it stands in the evening, so that a week stays as it was on its last day.
 Schedule::command('vantrel:coverage')->dailyAt('21:30')->withoutOverlapping()->onOneServer();
+
+// Prints hold passphrases: they are kept for a day and not much longer.
+Schedule::command('vantrel:clear-prints')->everyFifteenMinutes()->withoutOverlapping()->onOneServer();

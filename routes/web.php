@@ -28,6 +28,9 @@ use App\LookAlikes\Http\ManyMergesController;
 use App\Mailroom\Http\MailroomController;
 use App\Models\Realm;
 use App\PrintRoom\Http\CardController;
+use App\PrintRoom\Http\LetterController;
+use App\PrintRoom\Http\PrintController;
+use App\PrintRoom\Http\WallController;
 use App\Retention\Http\EraseController;
 use App\Roll\Http\ChangeManyController;
 use App\Roll\Http\EditController;
@@ -63,6 +66,7 @@ foreach (
         'transfer',
         'credential',
         'view',
+        'print',
     ]
     as $id
 ) {
@@ -166,6 +170,15 @@ Route::prefix('api')->group(function (): void {
                 Route::get('card-sheet', [CardController::class, 'sheet']);
                 Route::get('card-test', [CardController::class, 'test']);
                 Route::post('cards', [CardController::class, 'store']);
+                Route::get('prints', [PrintController::class, 'index']);
+                Route::post('letters', [LetterController::class, 'store']);
+                Route::post('letters/counts', [LetterController::class, 'counts']);
+                Route::get('letters/wording', [LetterController::class, 'wording']);
+                Route::post('letters/wording', [LetterController::class, 'write']);
+                Route::get('letters/sample', [LetterController::class, 'sample']);
+                Route::get('slips', [LetterController::class, 'slips']);
+                Route::post('slips', [LetterController::class, 'tickOff']);
+                Route::post('codes/print', [WallController::class, 'school']);
                 Route::get('year-turn', [YearTurnController::class, 'show']);
                 Route::post('year-turn/rehearse', [YearTurnController::class, 'rehearse']);
                 Route::post('year-turn', [YearTurnController::class, 'store']);
@@ -241,6 +254,7 @@ Route::prefix('api')->group(function (): void {
                 Route::get('code', [CodeController::class, 'show']);
                 Route::post('code', [CodeController::class, 'store']);
                 Route::post('code/terms', [CodeController::class, 'update']);
+                Route::get('code/print', [WallController::class, 'section']);
                 Route::get('code/chosen', [CodeController::class, 'judge']);
                 Route::delete('code', [CodeController::class, 'destroy']);
             });
@@ -286,6 +300,13 @@ Route::prefix('api')->group(function (): void {
         Route::get('ledger/{entry}/undo', [LedgerController::class, 'outlook'])->can('work-ledger', 'entry');
         Route::post('ledger/{entry}/undo', [LedgerController::class, 'undo'])->can('work-ledger', 'entry');
         Route::post('ledger/{entry}/redo', [LedgerController::class, 'redo'])->can('work-ledger', 'entry');
+        Route::prefix('prints/{print}')
+            ->middleware('can:read-print,print')
+            ->group(function (): void {
+                Route::get('/', [PrintController::class, 'show']);
+                Route::get('file', [PrintController::class, 'file']);
+                Route::delete('/', [PrintController::class, 'destroy']);
+            });
         Route::get('messages/{message}', [MailroomController::class, 'show'])->can('read-message', 'message');
     });
 

@@ -71,7 +71,7 @@ final class Ownership
                 Entity::Section,
                 'section_id',
             ],
-            Entity::Guardianship => [Entity::Person, 'student_id'],
+            Entity::Guardianship, Entity::FamilyLetter => [Entity::Person, 'student_id'],
             Entity::KnownApart => [Entity::Person, 'left_id'],
             default => null,
         };
@@ -107,9 +107,12 @@ final class Ownership
 
         return match ($entity) {
             Entity::School => $query->selectRaw('t.id as school'),
-            Entity::SchoolYear, Entity::Person, Entity::Coordinator, Entity::Section => $query->selectRaw(
-                't.school_id as school',
-            ),
+            Entity::SchoolYear,
+            Entity::Person,
+            Entity::Coordinator,
+            Entity::Section,
+            Entity::LetterWording
+                => $query->selectRaw('t.school_id as school'),
             Entity::SignIn, Entity::Identity => $through('person_id', 'people'),
             Entity::Badge => $query
                 ->join('sign_ins as i', 'i.id', '=', 't.sign_in_id')
@@ -119,7 +122,7 @@ final class Ownership
                 'section_id',
                 'sections',
             ),
-            Entity::Guardianship => $through('student_id', 'people'),
+            Entity::Guardianship, Entity::FamilyLetter => $through('student_id', 'people'),
             Entity::KnownApart => $through('left_id', 'people'),
             Entity::TransferRequest => $query->selectRaw('t.to_school_id as school'),
         };

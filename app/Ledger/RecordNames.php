@@ -30,6 +30,8 @@ final class RecordNames
             Entity::Guardianship => 'guardian',
             Entity::KnownApart => 'told apart',
             Entity::TransferRequest => 'request to a school',
+            Entity::LetterWording => 'wording',
+            Entity::FamilyLetter => 'family letter',
         };
     }
 

@@ -32,6 +32,8 @@ final readonly class RowsNow implements Standing
         ['second_factors', 'person_id', Entity::Person],
         ['credential_uses', 'person_id', Entity::Person],
         ['password_resets', 'sign_in_id', Entity::SignIn],
+        ['print_runs', 'person_id', Entity::Person],
+        ['print_runs', 'section_id', Entity::Section],
     ];
 
     /**

@@ -6,6 +6,7 @@ namespace App\PrintRoom;
 
 use App\Platform\Print\Face;
 use App\Platform\Print\PrintedPages;
+use Closure;
 use LogicException;
 use Vantrel\Core\Codes\QrSymbol;
 use Vantrel\Core\PrintRoom\CardFace;
@@ -37,7 +38,7 @@ final class CardPdf
     ) {
         $this->sheet = $paper->sheet;
         $this->pdf = new PrintedPages($this->sheet->pageWidth, $this->sheet->pageHeight, $title, $school);
-        $this->setting = new CardSetting($this->pdf, $this->sheet, $school, $address);
+        $this->setting = new CardSetting($this->pdf, $paper, $school, $address);
     }
 
     /**
@@ -53,17 +54,23 @@ final class CardPdf
 
     /**
      * @param  list<Card>  $cards all of which fit
+     * @param  Closure(int): void|null  $progress told how many stand
      * @return string the PDF's bytes
      */
-    public function of(array $cards): string
+    public function of(array $cards, ?Closure $progress = null): string
     {
+        $done = 0;
         foreach ($this->paper->places(count($cards)) as $places) {
             $this->pdf->page();
             $this->cropMarks();
             foreach ($places as $place => $card) {
                 if ($card !== null) {
                     $this->card($cards[$card], ...$this->sheet->corner($place));
+                    $done++;
                 }
+            }
+            if ($progress !== null) {
+                $progress($done);
             }
             if ($this->paper->backs) {
                 $this->backs($places);
@@ -115,8 +122,16 @@ final class CardPdf
         }
         $this->rule($set->face, $x, $y);
         $side = $set->face->square;
-        $symbol = QrSymbol::of($card->link);
-        $this->pdf->square($symbol, $x + $set->face->squareX, $y + $set->face->squareY, $side);
+        if ($side > 0) {
+            $symbol = QrSymbol::of($card->link);
+            $this->pdf->square($symbol, $x + $set->face->squareX, $y + $set->face->squareY, $side);
+        }
+        if ($set->face->pictures !== null) {
+            CardPictures::draw($this->pdf, $x + $set->face->pictures[0], $y + $set->face->pictures[1]);
+        }
+        if ($this->paper->fold) {
+            $this->foldMarks($x, $y);
+        }
         if ($set->face->hint) {
             $this->pdf->put(
                 Face::Sans,
@@ -127,6 +142,20 @@ final class CardPdf
                 $side + 6,
                 'C',
             );
+        }
+    }
+
+    /** Where a card is folded in the middle of its longer side, so that what signs in lies inside. */
+    private function foldMarks(float $x, float $y): void
+    {
+        [$width, $height] = [$this->sheet->cardWidth, $this->sheet->cardHeight];
+        [$midX, $midY] = [$x + $width / 2, $y + $height / 2];
+        if ($width >= $height) {
+            $this->pdf->stroke($midX, $y, $midX, $y + 2.2, 0.15, '1.2 1');
+            $this->pdf->stroke($midX, $y + $height - 2.2, $midX, $y + $height, 0.15, '1.2 1');
+        } else {
+            $this->pdf->stroke($x, $midY, $x + 2.2, $midY, 0.15, '1.2 1');
+            $this->pdf->stroke($x + $width - 2.2, $midY, $x + $width, $midY, 0.15, '1.2 1');
         }
     }
 

@@ -8,9 +8,9 @@ use App\Platform\Print\Face;
 use App\Platform\Print\PrintedPages;
 use Vantrel\Core\Accounts\Way;
 use Vantrel\Core\PrintRoom\CardFace;
-use Vantrel\Core\PrintRoom\CardSheet;
 use Vantrel\Core\PrintRoom\FaceLine;
 use Vantrel\Core\PrintRoom\FaceText;
+use Vantrel\Core\PrintRoom\Paper;
 
 /**
  * Decides how what is on a card is set: in one line, smaller, over two lines; or says that it does not fit. Nothing is
@@ -23,7 +23,7 @@ final class CardSetting
 
     public function __construct(
         private readonly PrintedPages $pdf,
-        private readonly CardSheet $sheet,
+        private readonly Paper $paper,
         private readonly string $school,
         private readonly string $address,
     ) {}
@@ -145,7 +145,8 @@ final class CardSetting
     {
         $key = implode(' ', array_map(fn(FaceText $t): string => $t->value, $twice));
         if (!array_key_exists($key, $this->faces)) {
-            $this->faces[$key] = CardFace::of($this->sheet->cardWidth, $this->sheet->cardHeight, $twice);
+            $sheet = $this->paper->sheet;
+            $this->faces[$key] = CardFace::of($sheet->cardWidth, $sheet->cardHeight, $twice, $this->paper->shows);
         }
 
         return $this->faces[$key];

@@ -12,6 +12,7 @@ use App\Models\Invitation;
 use App\Models\LedgerEntry;
 use App\Models\OutgoingMessage;
 use App\Models\Person;
+use App\Models\PrintRun;
 use App\Models\Realm;
 use App\Models\School;
 use App\Models\SchoolYear;
@@ -58,6 +59,15 @@ final class Policies
             'read-message',
             fn(Person $p, OutgoingMessage $message): bool => $message->school_id !== null &&
                 Coordinators::has($p, $message->school_id),
+        );
+        // Passphrases stand on it: it is read by whoever printed it, as long as they may print there.
+        Gate::define(
+            'read-print',
+            fn(Person $p, PrintRun $print): bool => $print->person_id === $p->id &&
+                ($print->section_id === null
+                    ? Coordinators::has($p, $print->school_id)
+                    : ($section = Section::query()->find($print->section_id)) !== null &&
+                        self::may($p, $section, Power::PrintCards)),
         );
         Gate::define('view-person', fn(Person $p, Person $other): bool => Coordinators::has($p, $other->school_id));
 

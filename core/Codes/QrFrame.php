@@ -37,7 +37,7 @@ final class QrFrame
     /** @var list<array{int, int}> the column and the row of each bit of data, in order */
     private array $path = [];
 
-    /** @var list<array{array<int, int>, array<int, int>}> the masks with the information on them, by rows and columns */
+    /** @var list<array{array<int, int>, array<int, int>}> masks with what is fixed, by rows, columns */
     private array $masks = [];
 
     public function __construct(int $version)
@@ -217,7 +217,7 @@ final class QrFrame
         }
     }
 
-    /** @return array{array<int, int>, array<int, int>} what data is to be turned by: the patterns, the information, and the mask */
+    /** @return array{array<int, int>, array<int, int>} what turns data into a symbol */
     private function masked(int $mask): array
     {
         $last = $this->size - 1;

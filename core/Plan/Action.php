@@ -27,6 +27,7 @@ enum Action: string
     case Join = 'join';
     case Lead = 'lead';
     case LetIn = 'let-in';
+    case Letters = 'letters';
     case Merge = 'merge';
     case OffBoard = 'off-board';
     case Password = 'password';
@@ -40,10 +41,12 @@ enum Action: string
     case Seen = 'seen';
     case Settings = 'settings';
     case SignOn = 'sign-on';
+    case Slip = 'slip';
     case TakeOff = 'take-off';
     case Transfer = 'transfer';
     case TurnAway = 'turn-away';
     case Withdraw = 'withdraw';
+    case Wording = 'wording';
     case Year = 'year';
     case YearTurn = 'year-turn';
 
@@ -63,7 +66,7 @@ enum Action: string
             self::Archive, self::Place, self::Section, self::Reserve => Area::Sections,
             self::Ask, self::Claim, self::Code, self::Join, self::LetIn, self::RoomPass, self::TurnAway => Area::Codes,
             self::Accept, self::Decline, self::Invite, self::Lead, self::TakeOff, self::Withdraw => Area::Staff,
-            self::Cards => Area::PrintRoom,
+            self::Cards, self::Letters, self::Slip, self::Wording => Area::PrintRoom,
             self::Address,
             self::EndCredential,
             self::Password,

@@ -21,6 +21,13 @@ final readonly class CardFace
     /** Four modules of a symbol of 37, which holds an address and a badge (ISO/IEC 18004: version 5). */
     private const QUIET = 4 / 37;
 
+    /** Height of the row of pictures, and what is left above it. */
+    public const PICTURES = 9.0;
+
+    private const PICTURES_WIDTH = 39.0;
+
+    private const ABOVE = 1.5;
+
     /** Between the columns of a strip. */
     private const GUTTER = 4.0;
 
@@ -46,8 +53,9 @@ final readonly class CardFace
 
     /**
      * @param  list<FaceLine>  $lines
-     * @param  float  $square side of the square, without its quiet zone
+     * @param  float  $square side of the square, without its quiet zone; 0 where the card has none
      * @param  bool  $hint whether there is room for a word below the square
+     * @param  array{float, float}|null  $pictures left top corner of the row of pictures
      */
     private function __construct(
         public array $lines,
@@ -55,14 +63,19 @@ final readonly class CardFace
         public float $squareY,
         public float $square,
         public bool $hint,
+        public ?array $pictures = null,
     ) {}
 
     /**
      * @param  list<FaceText>  $twice what is set over two lines
      * @return self|null null where it does not fit so
      */
-    public static function of(float $width, float $height, array $twice = []): ?self
+    public static function of(float $width, float $height, array $twice = [], ?CardShows $shows = null): ?self
     {
+        $shows ??= CardShows::all();
+        if (!$shows->square) {
+            return self::unsquared($width, $height, $twice, $shows->without);
+        }
         $beside = $width >= $height * 1.1;
         $pad = min(5.0, max(2.5, min($width, $height) * 0.092));
         $square = min(self::SQUARE, ($beside ? $height : $width) / (1 + 2 * self::QUIET));
@@ -77,12 +90,44 @@ final readonly class CardFace
         $room = $beside
             ? [$squareX - $quiet - $pad, $height - 2 * $pad]
             : [$width - 2 * $pad, $squareY - $quiet - $pad];
-        $lines =
-            $beside && $width > 5 * $height
-                ? self::strip($pad, $height, $room[0], $twice)
-                : self::column($pad, $room[0], $room[1], $twice);
+        $row = $shows->pictures ? self::PICTURES + self::ABOVE : 0.0;
+        $strip = self::isStrip($width, $height);
+        if ($shows->pictures && ($strip || $room[0] < self::PICTURES_WIDTH)) {
+            return null;
+        }
+        $lines = $strip
+            ? self::strip($pad, $height, $room[0], $twice, $shows->without)
+            : self::column($pad, $room[0], $room[1] - $row, $twice, $shows->without);
 
-        return $lines === null ? null : new self($lines, $squareX, $squareY, $square, $hint);
+        return $lines === null
+            ? null
+            : new self(
+                $lines,
+                $squareX,
+                $squareY,
+                $square,
+                $hint,
+                $shows->pictures ? [$pad, $pad + $room[1] - self::PICTURES] : null,
+            );
+    }
+
+    /**
+     * @param  list<FaceText>  $twice
+     * @param  list<FaceText>  $without
+     */
+    private static function unsquared(float $width, float $height, array $twice, array $without): ?self
+    {
+        $pad = min(5.0, max(2.5, min($width, $height) * 0.092));
+        $lines = self::isStrip($width, $height)
+            ? self::strip($pad, $height, $width - 2 * $pad, $twice, $without)
+            : self::column($pad, $width - 2 * $pad, $height - 2 * $pad, $twice, $without);
+
+        return $lines === null ? null : new self($lines, 0.0, 0.0, 0.0, false);
+    }
+
+    private static function isStrip(float $width, float $height): bool
+    {
+        return $width > 5 * $height;
     }
 
     public function line(FaceText $what): ?FaceLine
@@ -100,13 +145,14 @@ final readonly class CardFace
      * All below each other.
      *
      * @param  list<FaceText>  $twice
+     * @param  list<FaceText>  $off by choice
      * @return list<FaceLine>|null
      */
-    private static function column(float $pad, float $width, float $height, array $twice): ?array
+    private static function column(float $pad, float $width, float $height, array $twice, array $off): ?array
     {
         foreach (self::SETS as [$without, $least]) {
             for ($share = 1.0; $share >= $least - 0.001; $share -= 0.05) {
-                $groups = array_values(array_filter(self::groups($without, $share, $width, $twice)));
+                $groups = array_values(array_filter(self::groups([...$without, ...$off], $share, $width, $twice)));
                 $need = array_sum(array_map(self::height(...), $groups));
                 if ($need <= $height) {
                     return self::set($groups, $pad, $height - $need, $height);
@@ -172,9 +218,10 @@ final readonly class CardFace
      * Three columns beside each other: who, by which name, with which words.
      *
      * @param  list<FaceText>  $twice
+     * @param  list<FaceText>  $off by choice
      * @return list<FaceLine>|null
      */
-    private static function strip(float $pad, float $height, float $width, array $twice): ?array
+    private static function strip(float $pad, float $height, float $width, array $twice, array $off): ?array
     {
         $column = ($width - 2 * self::GUTTER) / 3;
         $lines = [];
@@ -187,7 +234,7 @@ final readonly class CardFace
             as $i => $texts
         ) {
             $group = [];
-            foreach ($texts as $what) {
+            foreach (array_udiff($texts, $off, fn($a, $b): int => $a->value <=> $b->value) as $what) {
                 $two = in_array($what, $twice, true);
                 $group[] = new FaceLine($what, 0, 0, $column, $two ? 9.0 : $what->size(), $two ? 2 : 1);
             }

@@ -26,6 +26,8 @@ enum Entity: string
     case Guardianship = 'guardianships';
     case KnownApart = 'known_apart';
     case TransferRequest = 'transfer_requests';
+    case LetterWording = 'letter_wordings';
+    case FamilyLetter = 'family_letters';
 
     /**
      * What a record of this kind is read as.
@@ -51,6 +53,8 @@ enum Entity: string
             self::Guardianship => Guardianship::class,
             self::KnownApart => KnownApart::class,
             self::TransferRequest => TransferRequest::class,
+            self::LetterWording => LetterWording::class,
+            self::FamilyLetter => FamilyLetter::class,
         };
     }
 
@@ -63,7 +67,8 @@ enum Entity: string
     {
         return match ($this) {
             self::School => [],
-            self::SchoolYear => ['school_id' => self::School],
+            self::SchoolYear, self::LetterWording => ['school_id' => self::School],
+            self::FamilyLetter => ['student_id' => self::Person],
             self::Person => ['school_id' => self::School, 'merged_into' => self::Person],
             self::Coordinator => ['person_id' => self::Person, 'school_id' => self::School],
             self::SignIn, self::Identity => ['person_id' => self::Person],
@@ -136,6 +141,8 @@ enum Entity: string
             self::KnownApart => [new Unique(['left_id', 'right_id'])],
             self::Identity => [new Unique(['issuer', 'subject'])],
             self::TransferRequest => [new Unique(['person_id', 'to_school_id'], 'state', 'waiting')],
+            self::LetterWording => [new Unique(['school_id', 'kind', 'language'])],
+            self::FamilyLetter => [new Unique(['slip'])],
             // Their tokens are hashes of what was drawn at random.
             self::Badge, self::Invitation, self::JoinRequest, self::RoomPass => [],
         };
@@ -185,7 +192,7 @@ enum Entity: string
         return match ($this) {
             self::SignIn => ['passphrase', 'password'],
             self::Person => ['pictures'],
-            self::Badge, self::Invitation, self::RoomPass => ['token_hash'],
+            self::Badge, self::Invitation, self::RoomPass, self::FamilyLetter => ['token_hash'],
             self::JoinRequest => ['password', 'token_hash'],
             default => [],
         };

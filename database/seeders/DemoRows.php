@@ -53,6 +53,8 @@ trait DemoRows
         $this->person($id, $school, 'guardian', $given, $family, [
             'email' => $reachable || $n % 2 === 0 ? $address : null,
             'phone' => $n % 100 < 70 ? sprintf('+1202555%04d', 100 + ($n % 100)) : null,
+            // Two in five are written to in another language than English.
+            'language' => ['es', 'en', 'en', 'ar', 'en', 'vi', 'en', 'uk', 'en', 'zh', 'en', 'fr', 'so'][$n % 13],
         ]);
 
         return $id;
@@ -90,6 +92,7 @@ trait DemoRows
             'email_by' => isset($more['email']) ? 'list' : null,
             'email_at' => isset($more['email']) ? self::TODAY . ' 08:00:00' : null,
             'phone' => null,
+            'language' => null,
             'state' => 'active',
             'merged_into' => null,
             ...$more,

@@ -165,20 +165,14 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
         await openRow(page, /^Select 3 Heron/);
         await expect(page.getByText(/Prints 2[34] cards for 1 section on 3 sheets/)).toBeVisible();
         const printed = page.waitForResponse((r) => r.url().endsWith('/cards') && r.status() === 200);
-        // The viewer window of a headless browser keeps the body to itself: take the same cards through the page's own
-        // session.
         await page.getByRole('button', { name: /Print 2[34] cards/ }).click();
-        await printed;
-        const section = new URL((await sectionUrl(page)) ?? '').pathname.split('/').pop() ?? '';
-        const pdf = await page.evaluate(async (id) => {
-            const token = decodeURIComponent(/XSRF-TOKEN=([^;]+)/.exec(document.cookie)?.[1] ?? '');
-            const response = await fetch(`/api/sections/${id}/cards`, {
-                method: 'POST',
-                headers: { 'Content-Type': 'application/json', Accept: 'application/json', 'X-XSRF-TOKEN': token },
-                body: JSON.stringify({ layout: 'cards-a4', order: 'reading' }),
-            });
-            return Array.from(new Uint8Array(await response.arrayBuffer()));
-        }, section);
+        // The viewer window of a headless browser keeps the pages to itself: they come through this page's session.
+        const { id } = (await (await printed).json()) as { id: string };
+        const pdf = await page.evaluate(
+            async (print) => Array.from(new Uint8Array(await (await fetch(`/api/prints/${print}/file`)).arrayBuffer())),
+            id,
+        );
+        await expect(page.getByRole('link', { name: /2[34] login cards/ })).toBeVisible();
         writeFileSync(join(folder, 'cards.pdf'), Buffer.from(pdf));
         execFileSync('pdftoppm', [
             '-r',
@@ -197,7 +191,8 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
             .toString()
             .trim()
             .split('\n');
-        expect(codes).toHaveLength(10);
+        // Cut as a stack, 23 or 24 cards lie on three sheets of eight.
+        expect(codes).toHaveLength(8);
         const scanner = await other(browser, true);
         await scanner.goto(codes[0] ?? '');
         await onPage(scanner, /^Hello, /);
@@ -264,11 +259,3 @@ test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', 
         await expect(page.getByText('43 open, 1 archived')).toBeVisible();
     });
 });
-
-/** Address of 3 Heron's page. */
-async function sectionUrl(page: import('@playwright/test').Page): Promise<string | null> {
-    await page.goto('/s/primary/sections');
-    await openRow(page, /^3 Heron/);
-    await page.waitForURL(/sections\/[0-9A-Z]{26}/);
-    return page.url();
-}

@@ -144,7 +144,33 @@ const IN_SECTIONS: State[] = [
             await expect(page.getByTestId('wall-code')).toBeVisible();
         },
     },
-    { name: 'print room', at: 'print-room' },
+    {
+        name: 'print room',
+        at: 'print-room',
+        reach: async (page) => {
+            await expect(page.getByText('What stands on a card')).toBeVisible();
+            await page.getByText('What stands on a card').click();
+        },
+    },
+    {
+        name: 'letters',
+        at: 'print-room?part=letters',
+        reach: (page) => expect(page.getByLabel('Letter', { exact: true })).toBeVisible(),
+    },
+    dialog('words of a letter', button('Change the words')),
+    {
+        name: 'codes and handouts',
+        at: 'print-room?part=codes',
+        reach: async (page) => {
+            await page.getByLabel('What', { exact: true }).selectOption('handout');
+            await expect(page.getByRole('group', { name: 'Languages' })).toBeVisible();
+        },
+    },
+    {
+        name: 'signed slips',
+        at: 'print-room?part=slips',
+        reach: (page) => expect(page.getByLabel('Code of a slip')).toBeVisible(),
+    },
     { name: 'look-alikes', at: 'look-alikes' },
     dialog('merge many', async (page) => {
         await button(/^Select the/)(page);

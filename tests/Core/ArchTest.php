@@ -97,7 +97,7 @@ $areas = [
 ];
 // The one box finds whatever the other areas have; the Desk counts what they know. A section's page shows its door and
 // its staff, who come back to it. Who lets in, invites or ends an account sends mail and makes accounts; a list that
-// lets people leave asks for the password again.
+// lets people leave asks for the password again. Cards are printed for those whom the Roll knows to be without.
 $allowed = [
     'Accounts' => ['Mailroom'],
     'CommandBox' => ['LookAlikes', 'Roll', 'Sections'],
@@ -105,6 +105,7 @@ $allowed = [
     'Door' => ['Accounts', 'Mailroom', 'Sections'],
     'Home' => ['Rosters'],
     'Intake' => ['Accounts', 'Mailroom', 'Rosters'],
+    'PrintRoom' => ['Roll'],
     'Sections' => ['Door', 'Rosters', 'Staffing'],
     'Staffing' => ['Accounts', 'Mailroom', 'Sections'],
 ];

@@ -3,7 +3,9 @@
 declare(strict_types=1);
 
 use App\Models\School;
+use App\PrintRoom\CardJob;
 use App\PrintRoom\CardPrinter;
+use App\PrintRoom\Whom;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\RateLimiter;
 use Tests\Support\World;
@@ -36,11 +38,7 @@ beforeEach(function (): void {
     $this->print = function (CardLayout $layout, CardOrder $order = CardOrder::Reading, array $people = []): string {
         $pdf = app(CardPrinter::class)->print(
             School::query()->findOrFail($this->world->school),
-            [$this->world->section],
-            $people,
-            Paper::of($layout, $order),
-            false,
-            true,
+            new CardJob(new Whom([$this->world->section], $people), Paper::of($layout, $order), shorten: true),
             $this->world->as('lead'),
         );
         file_put_contents("$this->folder/cards.pdf", $pdf);
@@ -269,11 +267,7 @@ it('asks about what does not fit, before anything is issued, and shortens it whe
     $long = $this->world->student('Bartholomew-Maximilian-Alexander Wolfeschlegelsteinhausenbergerdorff', null);
     $print = fn(bool $shorten): string => app(CardPrinter::class)->print(
         School::query()->findOrFail($this->world->school),
-        [],
-        [$long],
-        Paper::of(CardLayout::LabelsLetterx30),
-        false,
-        $shorten,
+        new CardJob(new Whom([], [$long]), Paper::of(CardLayout::LabelsLetterx30), shorten: $shorten),
         null,
     );
     expect(fn() => $print(false))
@@ -294,11 +288,7 @@ it('asks about a passphrase that stands already and is longer than any that is m
     $old = $this->world->student('Kai Marsh', null, [], 'extraordinarily unpronounceable circumlocutions');
     $print = fn(CardLayout $layout, bool $lost): string => app(CardPrinter::class)->print(
         School::query()->findOrFail($this->world->school),
-        [],
-        [$old],
-        Paper::of($layout),
-        $lost,
-        false,
+        new CardJob(new Whom([], [$old]), Paper::of($layout), $lost),
         null,
     );
     expect(fn() => $print(CardLayout::LabelsLetterx30, false))->toThrow(Refusal::class, 'kai.marsh');

@@ -257,6 +257,43 @@ final class World
         return Section::query()->findOrFail($this->section);
     }
 
+    /** A print of the last hour by somebody. */
+    public function print(string $role): string
+    {
+        return $this->insert(
+            'print_runs',
+            [
+                'school_id' => $this->school,
+                'person_id' => $this->people[$role],
+                'what' => '1 login card',
+                'state' => 'done',
+                'total' => 1,
+                'sealed' => Crypt::encryptString('%PDF'),
+                'made_at' => now(),
+                'expires_at' => now()->addDay(),
+            ],
+            false,
+        );
+    }
+
+    /** A list that is planned. */
+    public function intake(): string
+    {
+        return $this->insert(
+            'imports',
+            [
+                'school_id' => $this->school,
+                'title' => 'x',
+                'files' => '[]',
+                'state' => 'planned',
+                'answers' => '{}',
+                'made_at' => now(),
+                'changed_at' => now(),
+            ],
+            false,
+        );
+    }
+
     /** @param  array<string, mixed>  $row */
     public function insert(string $table, array $row, bool $versioned = true): string
     {

@@ -7,7 +7,6 @@ namespace App\Platform\Print;
 use IntlBreakIterator;
 use LogicException;
 use TCPDF;
-use TCPDF_FONTS;
 use Vantrel\Core\Codes\QrSymbol;
 
 /**
@@ -17,11 +16,6 @@ use Vantrel\Core\Codes\QrSymbol;
  */
 final class PrintedPages extends TCPDF
 {
-    private const RIGHT_TO_LEFT = '/[\x{0590}-\x{08FF}\x{FB1D}-\x{FDFF}\x{FE70}-\x{FEFF}]/u';
-
-    /** Heh at the end, lam between, lam at the beginning: from left to right. */
-    private const GOD = [0xfeea, 0xfee0, 0xfedf];
-
     /** @var array<string, array{cw: array<int, float>, dw: float, name: int, ascent: float}> by face */
     private array $loaded = [];
 
@@ -32,6 +26,8 @@ final class PrintedPages extends TCPDF
     private array $runs = [];
 
     private bool $spoken = false;
+
+    private bool $rightToLeft = false;
 
     /** @param  string  $language of the whole, for what reads it aloud */
     public function __construct(
@@ -58,11 +54,12 @@ final class PrintedPages extends TCPDF
         $this->setFont(Face::Sans->value, '', 10);
     }
 
-    /** A new page, in a language where it is not that of the whole. */
+    /** A new page, in a language where it is not that of the whole; it says in which direction lines run. */
     public function page(?string $language = null): void
     {
         $this->endSpoken();
         $this->AddPage();
+        $this->speak($language ?? 'en');
         if ($language !== null) {
             // ISO 32000-1, 14.9.2: the language of marked content.
             $this->_out("/Span <</Lang ($language)>> BDC");
@@ -151,7 +148,7 @@ final class PrintedPages extends TCPDF
             $breaks->setText($part);
             $line = '';
             $used = 0.0;
-            foreach ($breaks->getPartsIterator() as $piece) {
+            foreach (self::pieces($breaks->getPartsIterator()) as $piece) {
                 $wide = $this->widthOf(rtrim($piece), $face, $size);
                 if ($line !== '' && $used + $wide > $width) {
                     $lines[] = rtrim($line);
@@ -165,6 +162,28 @@ final class PrintedPages extends TCPDF
         }
 
         return $lines;
+    }
+
+    /**
+     * Places to break at, but none within an address.
+     *
+     * @param  iterable<string>  $parts
+     * @return list<string>
+     */
+    private static function pieces(iterable $parts): array
+    {
+        $pieces = [];
+        $open = false;
+        foreach ($parts as $part) {
+            if ($open) {
+                $pieces[count($pieces) - 1] .= $part;
+            } else {
+                $pieces[] = $part;
+            }
+            $open = str_ends_with($part, '/');
+        }
+
+        return $pieces;
     }
 
     /** The largest size, in steps of half a point, in which a line is no wider; null where it is under the least. */
@@ -226,14 +245,15 @@ final class PrintedPages extends TCPDF
         );
     }
 
-    public function width(): float
+    /** In which language what is measured next will be set. */
+    public function speak(string $language): void
     {
-        return $this->width;
+        $this->rightToLeft = $language === 'ar';
     }
 
-    public function height(): float
+    public function isRightToLeft(): bool
     {
-        return $this->height;
+        return $this->rightToLeft;
     }
 
     /** @return string the PDF's bytes */
@@ -243,6 +263,10 @@ final class PrintedPages extends TCPDF
         // Only these signs go into the file.
         foreach ($this->used as $face => $signs) {
             $this->setFontSubBuffer($face, 'subsetchars', $signs);
+            if ($face === Face::Sans->value) {
+                // The library writes back what it has of the font that it takes for the current one.
+                $this->CurrentFont['subsetchars'] = $signs;
+            }
         }
 
         return (string) $this->Output('', 'S');
@@ -259,19 +283,18 @@ final class PrintedPages extends TCPDF
     /** @return list<array{Face, list<int>, float}> the signs from left to right, with the width in thousandths */
     private function runs(string $text, Face $face): array
     {
-        return $this->runs["$face->value $text"] ??= $this->asSeen($text, $face);
+        $way = $this->rightToLeft ? 'R' : '';
+
+        return $this->runs["$way$face->value $text"] ??= $this->asSeen($text, $face);
     }
 
     /** @return list<array{Face, list<int>, float}> */
     private function asSeen(string $text, Face $face): array
     {
-        $signs = array_map(mb_ord(...), mb_str_split($text));
-        if (preg_match(self::RIGHT_TO_LEFT, $text) === 1) {
-            $font = $this->CurrentFont;
-            $seen = TCPDF_FONTS::utf8Bidi($signs, $text, false, true, $font);
-            // One sign for the three last letters of the name of God, which few faces have.
-            $signs = array_merge(...array_map(fn(int $s): array => $s === 0xfdf2 ? self::GOD : [$s], $seen));
-        }
+        $signs =
+            $this->rightToLeft || RightToLeft::isIn($text)
+                ? RightToLeft::seen($text, $this->rightToLeft)
+                : array_map(mb_ord(...), mb_str_split($text));
         $signs = array_map(fn(int $sign): int => $sign === 0xa0 ? 0x20 : $sign, $signs);
         $this->load($face);
         $lacking = array_diff_key(array_flip($signs), $this->loaded[$face->value]['cw']);

@@ -6,7 +6,9 @@ namespace App\PrintRoom\Commands;
 
 use App\Models\School;
 use App\Models\Section;
+use App\PrintRoom\CardJob;
 use App\PrintRoom\CardPrinter;
+use App\PrintRoom\Whom;
 use Illuminate\Console\Command;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\PrintRoom\CardLayout;
@@ -59,11 +61,11 @@ final class CardsCommand extends Command
         try {
             $pdf = $printer->print(
                 $school,
-                array_values($sections),
-                [],
-                Paper::of($layout, $order),
-                false,
-                (bool) $this->option('shorten'),
+                new CardJob(
+                    new Whom(array_values($sections)),
+                    Paper::of($layout, $order),
+                    shorten: (bool) $this->option('shorten'),
+                ),
                 null,
             );
         } catch (Refusal $e) {

@@ -10,12 +10,17 @@ use App\Models\Section;
 use App\Platform\Answers;
 use App\Platform\Takes;
 use App\Platform\Wishes;
+use App\PrintRoom\CardJob;
 use App\PrintRoom\CardPrinter;
 use App\PrintRoom\Http\Wishes\CardsWish;
 use App\PrintRoom\Http\Wishes\PaperWish;
 use App\PrintRoom\Http\Wishes\SectionCardsWish;
 use App\PrintRoom\Http\Wishes\SheetWish;
+use App\PrintRoom\Http\Wishes\WhomWish;
+use App\PrintRoom\PrintRuns;
+use App\PrintRoom\Views\PrintView;
 use App\PrintRoom\Views\SheetPreview;
+use App\PrintRoom\Whom;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Gate;
@@ -33,26 +38,33 @@ final class CardController
         );
     }
 
-    #[Answers('file', 'Print login cards for sections of a school')]
-    #[Takes(CardsWish::class, PaperWish::class)]
-    public function store(School $school, Request $request, CardPrinter $printer): Response
+    #[Answers(PrintView::class, 'Print login cards for sections or students of a school')]
+    #[Takes(WhomWish::class, CardsWish::class, PaperWish::class)]
+    public function store(School $school, Request $request, PrintRuns $runs): PrintView
     {
-        $wish = Wishes::of(CardsWish::class, $request);
-
-        return $this->pdf($school, $wish->sectionIds, $wish, $request, $printer);
+        return PrintView::of(
+            $runs->begin(
+                $school,
+                null,
+                Person::signedIn($request),
+                self::job($request, Wishes::of(WhomWish::class, $request)->whom()),
+            ),
+        );
     }
 
-    #[Answers('file', 'Print login cards for one section')]
-    #[Takes(SectionCardsWish::class, PaperWish::class)]
-    public function section(Section $section, Request $request, CardPrinter $printer): Response
+    #[Answers(PrintView::class, 'Print login cards for one section')]
+    #[Takes(SectionCardsWish::class, CardsWish::class, PaperWish::class)]
+    public function section(Section $section, Request $request, PrintRuns $runs): PrintView
     {
-        $wish = Wishes::of(SectionCardsWish::class, $request);
+        $whom = new Whom([$section->id], Wishes::of(SectionCardsWish::class, $request)->personIds);
+        $job = self::job($request, $whom);
         // An assistant prints; making earlier cards stop is for those who teach the section.
-        if ($wish->lost) {
+        if ($job->lost) {
             Gate::authorize('place_students', $section);
         }
+        $school = School::query()->findOrFail($section->school_id);
 
-        return $this->pdf(School::query()->findOrFail($section->school_id), [$section->id], $wish, $request, $printer);
+        return PrintView::of($runs->begin($school, $section, Person::signedIn($request), $job));
     }
 
     #[Answers('file', 'A page that shows where cards will stand, with a ruler of 100 mm')]
@@ -72,20 +84,10 @@ final class CardController
         ]);
     }
 
-    /** @param  list<string>  $sections */
-    private function pdf(
-        School $school,
-        array $sections,
-        CardsWish|SectionCardsWish $wish,
-        Request $request,
-        CardPrinter $printer,
-    ): Response {
-        $actor = Person::signedIn($request);
-        $paper = Wishes::of(PaperWish::class, $request)->paper();
+    private static function job(Request $request, Whom $whom): CardJob
+    {
+        $wish = Wishes::of(CardsWish::class, $request);
 
-        return self::answer(
-            $printer->print($school, $sections, $wish->personIds, $paper, $wish->lost, $wish->shorten, $actor),
-            'login-cards.pdf',
-        );
+        return new CardJob($whom, Wishes::of(PaperWish::class, $request)->paper(), $wish->lost, $wish->shorten);
     }
 }

@@ -6,7 +6,7 @@ namespace App\PrintRoom\Views;
 
 use App\Platform\Resource;
 
-/** What stands where on a card, in mm from its top left corner. */
+/** What stands where on a card, in mm from its top left corner; a square of 0 is none. */
 final readonly class FacePreview extends Resource
 {
     /** @param  list<FaceLinePreview>  $lines */
@@ -14,6 +14,8 @@ final readonly class FacePreview extends Resource
         public float $squareX,
         public float $squareY,
         public float $square,
+        public ?float $picturesX,
+        public ?float $picturesY,
         public array $lines,
     ) {}
 }

@@ -5,9 +5,7 @@ declare(strict_types=1);
 namespace App\PrintRoom\Views;
 
 use App\Platform\Resource;
-use Vantrel\Core\PrintRoom\CardFace;
 use Vantrel\Core\PrintRoom\CardLayout;
-use Vantrel\Core\PrintRoom\CardSheet;
 use Vantrel\Core\PrintRoom\FaceLine;
 use Vantrel\Core\PrintRoom\Paper;
 
@@ -55,14 +53,14 @@ final readonly class SheetPreview extends Resource
                 return new CardPlace($x, $y, $card === null ? null : $card + 1);
             }, array_keys($sheets[0])),
             array_map(fn(CardLayout $l): LayoutChoice => new LayoutChoice($l, $l->label()), CardLayout::cases()),
-            self::face($sheet),
+            self::face($paper),
             $paper->isStacked(),
         );
     }
 
-    private static function face(CardSheet $sheet): ?FacePreview
+    private static function face(Paper $paper): ?FacePreview
     {
-        $face = CardFace::of($sheet->cardWidth, $sheet->cardHeight);
+        $face = $paper->face();
 
         return $face === null
             ? null
@@ -70,6 +68,8 @@ final readonly class SheetPreview extends Resource
                 $face->squareX,
                 $face->squareY,
                 $face->square,
+                $face->pictures[0] ?? null,
+                $face->pictures[1] ?? null,
                 array_map(
                     fn(FaceLine $l): FaceLinePreview => new FaceLinePreview(
                         $l->what,

@@ -9,7 +9,9 @@ use App\Intake\IntakePlans;
 use App\Ledger\Ledger;
 use App\LookAlikes\Finding;
 use App\Models\School;
+use App\PrintRoom\CardJob;
 use App\PrintRoom\CardPrinter;
+use App\PrintRoom\Whom;
 use Closure;
 use Illuminate\Console\Command;
 use Illuminate\Database\Query\Builder;
@@ -97,7 +99,11 @@ final class BenchCommand extends Command
         );
         $cards = 0;
         $printed = $this->time(function () use ($printer, $school, $sections): void {
-            $printer->print($school, $sections, [], Paper::of(CardLayout::A4, CardOrder::CutStack), false, true, null);
+            $printer->print(
+                $school,
+                new CardJob(new Whom($sections), Paper::of(CardLayout::A4, CardOrder::CutStack), shorten: true),
+                null,
+            );
         });
         $cards = DB::table('badges')->count();
         DB::table('badges')->delete();

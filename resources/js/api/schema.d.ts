@@ -773,6 +773,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prints/{print}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far a print is */
+        get: operations["showPrintController"];
+        put?: never;
+        post?: never;
+        /** Take a print away before its day is over */
+        delete: operations["destroyPrintController"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The pages of a print */
+        get: operations["filePrintController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/roles": {
         parameters: {
             query?: never;
@@ -1088,8 +1123,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Print login cards for sections of a school */
+        /** Print login cards for sections or students of a school */
         post: operations["storeCardController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/codes/print": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Posters, slips or handouts with the codes of sections */
+        post: operations["schoolWallController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1284,6 +1336,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/{school}/letters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Print a letter for each student of sections, or for students */
+        post: operations["storeLetterController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/letters/counts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How many letters there would be in each language */
+        post: operations["countsLetterController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/letters/sample": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A page with made-up names, as it would be printed */
+        get: operations["sampleLetterController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/letters/wording": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The words of a letter in one language */
+        get: operations["wordingLetterController"];
+        put?: never;
+        /** Write the words of a letter in one language */
+        post: operations["writeLetterController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools/{school}/many-sections": {
         parameters: {
             query?: never;
@@ -1420,6 +1541,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/{school}/prints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What you printed in the last day at a school */
+        get: operations["indexPrintController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools/{school}/rename-sections": {
         parameters: {
             query?: never;
@@ -1518,6 +1656,24 @@ export interface paths {
         get: operations["namesSettingsController"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/slips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which slips are out, and which have come back */
+        get: operations["slipsLetterController"];
+        put?: never;
+        /** Tick off a slip that came back */
+        post: operations["tickOffLetterController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1847,6 +2003,23 @@ export interface paths {
         };
         /** Whether a code somebody would like is safe: every rule, and why it does not hold */
         get: operations["judgeCodeController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/code/print": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A poster, slips or a handout with the code of a section */
+        get: operations["sectionWallController"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2490,6 +2663,8 @@ export interface components {
             squareX: number;
             squareY: number;
             square: number;
+            picturesX: number | null;
+            picturesY: number | null;
             lines: components["schemas"]["FaceLinePreview"][];
         };
         /** @enum {string} */
@@ -2656,6 +2831,11 @@ export interface components {
             name: string;
             written: boolean;
         };
+        LanguageCount: {
+            language: string;
+            name: string;
+            letters: number;
+        };
         LanguageList: {
             languages: components["schemas"]["LanguageChoice"][];
         };
@@ -2694,6 +2874,13 @@ export interface components {
             actors: components["schemas"]["ActorLine"][];
             about: string | null;
         };
+        LetterCounts: {
+            letters: number;
+            languages: components["schemas"]["LanguageCount"][];
+            lacking: string[];
+        };
+        /** @enum {string} */
+        LetterKind: "family" | "summer" | "handout";
         ListedName: {
             key: string;
             name: string;
@@ -2892,6 +3079,22 @@ export interface components {
             seed: string;
             fingerprint: string;
             undoUntil: string;
+        };
+        PrintList: {
+            prints: components["schemas"]["PrintView"][];
+        };
+        /** @enum {string} */
+        PrintState: "waiting" | "working" | "done" | "failed";
+        PrintView: {
+            id: string;
+            what: string;
+            state: components["schemas"]["PrintState"];
+            done: number;
+            total: number;
+            problem: string | null;
+            field: string | null;
+            madeAt: string;
+            expiresAt: string;
         };
         Problem: {
             column: string;
@@ -3180,6 +3383,19 @@ export interface components {
             me: components["schemas"]["Me"] | null;
             needs: string;
         };
+        SlipLine: {
+            studentId: string;
+            name: string;
+            sections: string;
+            language: string;
+            printedOn: string;
+            returnedAt: string | null;
+        };
+        SlipList: {
+            students: components["schemas"]["SlipLine"][];
+            out: number;
+            back: number;
+        };
         StaffLine: {
             id: string;
             name: string;
@@ -3206,6 +3422,10 @@ export interface components {
             key: string;
             count: number;
             label: string;
+        };
+        TickedSlip: {
+            name: string;
+            entry: number;
         };
         /** @enum {string} */
         TransferKind: "transfer" | "also";
@@ -3273,6 +3493,20 @@ export interface components {
             own: boolean;
             pairs: number | null;
             lines: components["schemas"]["WeightLine"][];
+        };
+        WordingText: {
+            name: string;
+            label: string;
+            standard: string;
+            own: string | null;
+            lacking: boolean;
+        };
+        WordingView: {
+            kind: components["schemas"]["LetterKind"];
+            language: string;
+            texts: components["schemas"]["WordingText"][];
+            fields: string[];
+            lacking: string[];
         };
         YearChoice: {
             id: string;
@@ -4532,6 +4766,70 @@ export interface operations {
             };
         };
     };
+    showPrintController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintView"];
+                };
+            };
+        };
+    };
+    destroyPrintController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    filePrintController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+        };
+    };
     rolesStaffController: {
         parameters: {
             query?: never;
@@ -4969,6 +5267,13 @@ export interface operations {
                 gap_y?: number;
                 margin?: number;
                 cut?: boolean;
+                fold?: boolean;
+                section?: boolean;
+                secret?: boolean;
+                square?: boolean;
+                school?: boolean;
+                address?: boolean;
+                pictures?: boolean;
             };
             header?: never;
             path: {
@@ -5005,6 +5310,13 @@ export interface operations {
                 gap_y?: number;
                 margin?: number;
                 cut?: boolean;
+                fold?: boolean;
+                section?: boolean;
+                secret?: boolean;
+                square?: boolean;
+                school?: boolean;
+                address?: boolean;
+                pictures?: boolean;
             };
             header?: never;
             path: {
@@ -5039,6 +5351,10 @@ export interface operations {
                 "application/json": {
                     section_ids?: string[];
                     person_ids?: string[];
+                    /** @enum {string} */
+                    printed?: "everyone" | "never_signed_in" | "no_card" | "card_lost" | "since" | "slip_out";
+                    /** Format: date */
+                    since?: string | null;
                     lost?: boolean;
                     shorten?: boolean;
                     /** @enum {string} */
@@ -5057,6 +5373,47 @@ export interface operations {
                     gap_y?: number;
                     margin?: number;
                     cut?: boolean;
+                    fold?: boolean;
+                    section?: boolean;
+                    secret?: boolean;
+                    square?: boolean;
+                    school?: boolean;
+                    address?: boolean;
+                    pictures?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintView"];
+                };
+            };
+        };
+    };
+    schoolWallController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    section_ids: string[];
+                    /** @enum {string} */
+                    kind: "poster" | "slips" | "handout";
+                    /** @enum {string} */
+                    paper?: "a4" | "letter";
+                    languages?: string[];
+                    copies?: number;
                 };
             };
         };
@@ -5381,6 +5738,176 @@ export interface operations {
             };
         };
     };
+    storeLetterController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    section_ids?: string[];
+                    person_ids?: string[];
+                    /** @enum {string} */
+                    printed?: "everyone" | "never_signed_in" | "no_card" | "card_lost" | "since" | "slip_out";
+                    /** Format: date */
+                    since?: string | null;
+                    /** @enum {string} */
+                    kind: "family" | "summer" | "handout";
+                    /** @enum {string} */
+                    paper?: "a4" | "letter";
+                    /** @enum {string|null} */
+                    language?: "en" | "es" | "fr" | "ar" | "vi" | "uk" | "zh" | null;
+                    /** @enum {string} */
+                    otherwise?: "en" | "es" | "fr" | "ar" | "vi" | "uk" | "zh";
+                    without?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintView"];
+                };
+            };
+        };
+    };
+    countsLetterController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    section_ids?: string[];
+                    person_ids?: string[];
+                    /** @enum {string} */
+                    printed?: "everyone" | "never_signed_in" | "no_card" | "card_lost" | "since" | "slip_out";
+                    /** Format: date */
+                    since?: string | null;
+                    /** @enum {string} */
+                    kind: "family" | "summer" | "handout";
+                    /** @enum {string} */
+                    paper?: "a4" | "letter";
+                    /** @enum {string|null} */
+                    language?: "en" | "es" | "fr" | "ar" | "vi" | "uk" | "zh" | null;
+                    /** @enum {string} */
+                    otherwise?: "en" | "es" | "fr" | "ar" | "vi" | "uk" | "zh";
+                    without?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterCounts"];
+                };
+            };
+        };
+    };
+    sampleLetterController: {
+        parameters: {
+            query: {
+                kind: "family" | "summer" | "handout";
+                language?: "en" | "es" | "fr" | "ar" | "vi" | "uk" | "zh";
+                paper?: "a4" | "letter";
+            };
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+        };
+    };
+    wordingLetterController: {
+        parameters: {
+            query: {
+                kind: "family" | "summer" | "handout";
+                language?: "en" | "es" | "fr" | "ar" | "vi" | "uk" | "zh";
+                paper?: "a4" | "letter";
+            };
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordingView"];
+                };
+            };
+        };
+    };
+    writeLetterController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    kind: "family" | "summer" | "handout";
+                    /** @enum {string} */
+                    language: "en" | "es" | "fr" | "ar" | "vi" | "uk" | "zh";
+                    texts: {
+                        [key: string]: string | null;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordingView"];
+                };
+            };
+        };
+    };
     storeManyController: {
         parameters: {
             query?: never;
@@ -5651,6 +6178,28 @@ export interface operations {
             };
         };
     };
+    indexPrintController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintList"];
+                };
+            };
+        };
+    };
     storeRenameController: {
         parameters: {
             query?: never;
@@ -5894,6 +6443,56 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NamesExample"];
+                };
+            };
+        };
+    };
+    slipsLetterController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlipList"];
+                };
+            };
+        };
+    };
+    tickOffLetterController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    slip: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TickedSlip"];
                 };
             };
         };
@@ -6496,17 +7095,24 @@ export interface operations {
                     gap_y?: number;
                     margin?: number;
                     cut?: boolean;
+                    fold?: boolean;
+                    section?: boolean;
+                    secret?: boolean;
+                    square?: boolean;
+                    school?: boolean;
+                    address?: boolean;
+                    pictures?: boolean;
                 };
             };
         };
         responses: {
-            /** @description The file */
+            /** @description As asked */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/octet-stream": string;
+                    "application/json": components["schemas"]["PrintView"];
                 };
             };
         };
@@ -6606,6 +7212,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChosenView"];
+                };
+            };
+        };
+    };
+    sectionWallController: {
+        parameters: {
+            query: {
+                kind: "poster" | "slips" | "handout";
+                paper?: "a4" | "letter";
+                languages?: string[];
+                copies?: number;
+            };
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
                 };
             };
         };

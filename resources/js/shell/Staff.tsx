@@ -8,7 +8,6 @@ import { LedgerPage } from '@/areas/ledger/LedgerPage';
 import { LookAlikesPage } from '@/areas/look-alikes/LookAlikesPage';
 import { ClusterPage } from '@/areas/look-alikes/ClusterPage';
 import { MailroomPage } from '@/areas/mailroom/MailroomPage';
-import { PrintRoomPage } from '@/areas/print-room/PrintRoomPage';
 import { RollPage } from '@/areas/roll/RollPage';
 import { SectionPage } from '@/areas/sections/SectionPage';
 import { SectionsPage } from '@/areas/sections/SectionsPage';
@@ -23,6 +22,7 @@ const DistrictDeskPage = later(() => import('@/areas/desk/DistrictDeskPage').the
 const CoveragePage = later(() => import('@/areas/desk/CoveragePage').then((page) => page.CoveragePage));
 const SheetPage = later(() => import('@/areas/intake/SheetPage').then((page) => page.SheetPage));
 const TransfersPage = later(() => import('@/areas/accounts/TransfersPage').then((page) => page.TransfersPage));
+const PrintRoomPage = later(() => import('@/areas/print-room/PrintRoomPage').then((page) => page.PrintRoomPage));
 const SettingsPage = later(() => import('@/areas/settings/SettingsPage').then((page) => page.SettingsPage));
 const YearTurnPage = later(() => import('@/areas/year-turn/YearTurnPage').then((page) => page.YearTurnPage));
 

@@ -7,6 +7,8 @@ namespace App\PrintRoom\Http\Wishes;
 use App\Platform\Must;
 use Vantrel\Core\PrintRoom\CardLayout;
 use Vantrel\Core\PrintRoom\CardOrder;
+use Vantrel\Core\PrintRoom\CardShows;
+use Vantrel\Core\PrintRoom\FaceText;
 use Vantrel\Core\PrintRoom\OwnSheet;
 use Vantrel\Core\PrintRoom\Paper;
 
@@ -20,6 +22,9 @@ final readonly class PaperWish
      * @param  float  $width of a card, in mm, as all lengths here
      * @param  float  $margin least distance from the edge of the page
      * @param  bool  $cut whether the sheets come cut already
+     * @param  bool  $fold whether marks show where a card is folded in the middle
+     * @param  bool  $section whether it stands on a card; so with those that follow
+     * @param  bool  $pictures whether a row of pictures says what to do
      */
     public function __construct(
         public CardLayout $layout,
@@ -35,6 +40,13 @@ final readonly class PaperWish
         #[Must('min:0|max:50')] public float $gapY = 0.0,
         #[Must('min:0|max:50')] public float $margin = 5.0,
         public bool $cut = false,
+        public bool $fold = false,
+        public bool $section = true,
+        public bool $secret = true,
+        public bool $square = true,
+        public bool $school = true,
+        public bool $address = true,
+        public bool $pictures = false,
     ) {}
 
     public function paper(): Paper
@@ -51,6 +63,22 @@ final readonly class PaperWish
             $this->cut,
         );
 
-        return Paper::of($this->layout, $this->order, $this->used, $this->backs, $own);
+        return Paper::of($this->layout, $this->order, $this->used, $this->backs, $own, $this->fold, $this->shows());
+    }
+
+    private function shows(): CardShows
+    {
+        $shown = [
+            FaceText::Place->value => $this->section,
+            FaceText::Secret->value => $this->secret,
+            FaceText::School->value => $this->school,
+            FaceText::Address->value => $this->address,
+        ];
+
+        return CardShows::of(
+            array_map(FaceText::from(...), array_keys(array_filter($shown, fn(bool $is): bool => !$is))),
+            $this->square,
+            $this->pictures,
+        );
     }
 }

@@ -9,10 +9,6 @@ use App\Platform\Must;
 /** Which cards of a section to print. */
 final readonly class SectionCardsWish
 {
-    /** @param  list<string>  $personIds */
-    public function __construct(
-        #[Must('max:2000', each: 'ulid')] public array $personIds = [],
-        public bool $lost = false,
-        public bool $shorten = false,
-    ) {}
+    /** @param  list<string>  $personIds none for all */
+    public function __construct(#[Must('max:2000', each: 'ulid')] public array $personIds = []) {}
 }

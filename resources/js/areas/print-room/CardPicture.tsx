@@ -14,24 +14,41 @@ const WORDS: Record<Schemas['FaceLinePreview']['what'], string> = {
 /** What stands where on one card, drawn to scale. */
 export function CardPicture({ sheet, face }: { sheet: Schemas['SheetPreview']; face: Schemas['FacePreview'] }) {
     const { cardWidth: w, cardHeight: h } = sheet;
+    const named = [...face.lines.map((l) => WORDS[l.what]), ...(face.square > 0 ? ['a square for the camera'] : [])];
     return (
         <svg
             role="img"
-            aria-label={`A card: ${face.lines.map((l) => WORDS[l.what]).join(', ')}, and a square for the camera`}
+            aria-label={`A card: ${named.join(', ')}`}
             viewBox={`-1 -1 ${w + 2} ${h + 2}`}
             className="max-h-44 min-w-0 flex-1"
         >
             <rect width={w} height={h} fill="none" stroke="var(--ink)" strokeWidth="0.5" />
-            <rect
-                x={face.squareX}
-                y={face.squareY}
-                width={face.square}
-                height={face.square}
-                fill="none"
-                stroke="var(--ink)"
-                strokeWidth="0.5"
-                strokeDasharray="1 1"
-            />
+            {face.square > 0 && (
+                <rect
+                    x={face.squareX}
+                    y={face.squareY}
+                    width={face.square}
+                    height={face.square}
+                    fill="none"
+                    stroke="var(--ink)"
+                    strokeWidth="0.5"
+                    strokeDasharray="1 1"
+                />
+            )}
+            {face.picturesX !== null && face.picturesY !== null && (
+                <g
+                    transform={`translate(${face.picturesX} ${face.picturesY})`}
+                    fill="none"
+                    stroke="var(--ink)"
+                    strokeWidth="0.4"
+                >
+                    <rect x="1.2" width="6.6" height="8.4" />
+                    <path d="M10 4.2h3m-1.2-1.1l1.2 1.1l-1.2 1.1" />
+                    <rect x="14.4" y="0.3" width="7.8" height="7.8" />
+                    <path d="M24 4.2h3m-1.2-1.1l1.2 1.1l-1.2 1.1" />
+                    <rect x="28" y="0.8" width="11" height="6.8" />
+                </g>
+            )}
             {face.lines.map((line) => (
                 <text
                     key={line.what}

@@ -1,9 +1,12 @@
+import type { ReactNode } from 'react';
 import type { Schemas } from '@/api/client';
 import { Choice } from '@/ui/Choice';
 import { Field } from '@/ui/Field';
 import { CardPicture } from './CardPicture';
-import { type Own, type Paper, paperQuery } from './paper';
+import { FIRST, type Own, type Paper, paperQuery, type Shows } from './paper';
 import { SheetPicture } from './SheetPicture';
+import { Tick } from './Tick';
+import { type Printed, WhomPart } from './WhomPart';
 
 interface Props {
     school: string;
@@ -15,6 +18,10 @@ interface Props {
     problem: string;
     lost: boolean;
     onLost: (lost: boolean) => void;
+    printed: Printed;
+    since: string;
+    onPrinted: (printed: Printed, since: string) => void;
+    children: ReactNode;
 }
 
 const OWN: { field: keyof Own; label: string }[] = [
@@ -27,8 +34,30 @@ const OWN: { field: keyof Own; label: string }[] = [
     { field: 'margin', label: 'Least margin, mm' },
 ];
 
+const shown: { field: keyof Shows; label: string; hint?: string }[] = [
+    { field: 'section', label: 'The section' },
+    { field: 'secret', label: 'The passphrase' },
+    { field: 'square', label: 'The square for a camera' },
+    { field: 'school', label: 'The school' },
+    { field: 'address', label: 'Where to sign in' },
+    { field: 'pictures', label: 'A row of pictures', hint: 'Says what to do, for children who do not read yet.' },
+];
+
 /** On which paper, in which order, and what it will look like. */
-export function PaperPart({ school, paper, onChange, sheet, layouts, problem, lost, onLost }: Props) {
+export function PaperPart({
+    school,
+    paper,
+    onChange,
+    sheet,
+    layouts,
+    problem,
+    lost,
+    onLost,
+    printed,
+    since,
+    onPrinted,
+    children,
+}: Props) {
     const cut = sheet?.stacked ?? false;
     const own = paper.own;
     return (
@@ -39,6 +68,12 @@ export function PaperPart({ school, paper, onChange, sheet, layouts, problem, lo
                     {sheet.face && <CardPicture sheet={sheet} face={sheet.face} />}
                 </div>
             )}
+            <WhomPart
+                among={['everyone', 'never_signed_in', 'no_card', 'card_lost', 'since']}
+                printed={printed}
+                since={since}
+                onChange={onPrinted}
+            />
             <Choice
                 stacked
                 label="Paper"
@@ -115,6 +150,31 @@ export function PaperPart({ school, paper, onChange, sheet, layouts, problem, lo
                     hint="Of a sheet of labels begun before, the first that is still there."
                 />
             )}
+            <details className="text-sm" open={shown.some(({ field }) => paper.shows[field] !== FIRST.shows[field])}>
+                <summary className="min-h-6 cursor-pointer underline underline-offset-4">What stands on a card</summary>
+                <div className="mt-2 flex flex-col gap-2">
+                    {shown.map(({ field, label, hint }) => (
+                        <Tick
+                            key={field}
+                            label={label}
+                            {...(hint ? { hint } : {})}
+                            checked={paper.shows[field]}
+                            onChange={(value) => onChange({ shows: { ...paper.shows, [field]: value } })}
+                        />
+                    ))}
+                </div>
+            </details>
+            {problem && paper.layout !== 'own' && (
+                <p role="alert" className="text-sm text-madder">
+                    {problem}
+                </p>
+            )}
+            <Tick
+                label="Fold marks"
+                hint="Where a card is folded in the middle, words inside."
+                checked={paper.fold}
+                onChange={(fold) => onChange({ fold })}
+            />
             <Tick
                 label="A back to each sheet"
                 hint="School and address, mirrored for printing on both sides."
@@ -143,33 +203,7 @@ export function PaperPart({ school, paper, onChange, sheet, layouts, problem, lo
                     Test page with a ruler
                 </a>
             )}
+            {children}
         </aside>
-    );
-}
-
-function Tick({
-    label,
-    hint,
-    checked,
-    onChange,
-}: {
-    label: string;
-    hint?: string;
-    checked: boolean;
-    onChange: (checked: boolean) => void;
-}) {
-    return (
-        <label className="flex items-start gap-2 text-sm">
-            <input
-                type="checkbox"
-                className="mt-0.5 accent-ink"
-                checked={checked}
-                onChange={(event) => onChange(event.target.checked)}
-            />
-            <span>
-                {label}
-                {hint && <span className="block text-xs text-muted">{hint}</span>}
-            </span>
-        </label>
     );
 }

@@ -15,6 +15,16 @@ export interface Own {
     cut: boolean;
 }
 
+/** What stands on a card, of what may be left off. */
+export interface Shows {
+    section: boolean;
+    secret: boolean;
+    square: boolean;
+    school: boolean;
+    address: boolean;
+    pictures: boolean;
+}
+
 export interface Paper {
     layout: Layout;
     order: 'cut_stack' | 'reading';
@@ -22,6 +32,9 @@ export interface Paper {
     used: number;
     backs: boolean;
     shorten: boolean;
+    /** Marks where a card is folded in the middle. */
+    fold: boolean;
+    shows: Shows;
     own: Own;
 }
 
@@ -31,6 +44,8 @@ export const FIRST: Paper = {
     used: 0,
     backs: false,
     shorten: false,
+    fold: false,
+    shows: { section: true, secret: true, square: true, school: true, address: true, pictures: false },
     own: {
         paper: 'a4',
         columns: '2',
@@ -45,13 +60,20 @@ export const FIRST: Paper = {
 };
 
 /** What the server takes of it. */
-export function paperWish({ layout, order, used, backs, own }: Paper) {
+export function paperWish({ layout, order, used, backs, fold, shows, own }: Paper) {
+    const other = Object.fromEntries(
+        (Object.keys(shows) as (keyof Shows)[])
+            .filter((name) => shows[name] !== FIRST.shows[name])
+            .map((name) => [name, shows[name]]),
+    ) as Partial<Shows>;
     const { paper, cut, ...lengths } = own;
     return {
         layout,
         order,
         ...(used > 0 ? { used } : {}),
         ...(backs ? { backs } : {}),
+        ...(fold ? { fold } : {}),
+        ...other,
         ...(layout === 'own'
             ? {
                   paper,

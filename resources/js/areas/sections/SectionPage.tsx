@@ -25,7 +25,7 @@ import { ClaimReserve, MakeReserves } from './Reserves';
 import { RoomPassPanel } from './RoomPassPanel';
 import { SectionForm, wishBody } from './SectionForm';
 import { StaffPanel } from './StaffPanel';
-import { printCards } from '../print-room/printCards';
+import { usePrint } from '../print-room/usePrint';
 
 /** One section: its roster at the left; the door, code, room pass, staff and invitations at the right. */
 export function SectionPage({ school }: { school: School }) {
@@ -64,13 +64,14 @@ export function SectionPage({ school }: { school: School }) {
         say(said, { bad: true });
         void refresh();
     };
-    const print = useAct(
+    const print = usePrint(
         () =>
-            printCards(`/api/sections/${id}/cards`, {
-                person_ids: [...selected],
-                layout: 'cards-a4',
-                order: 'reading',
-            }),
+            data(
+                api.POST('/api/sections/{section}/cards', {
+                    ...path,
+                    body: { person_ids: [...selected], layout: 'cards-a4', order: 'reading' },
+                }),
+            ),
         { stale: [['section', id]], failed },
     );
     const archive = usePlan({

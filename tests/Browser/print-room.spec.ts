@@ -1,0 +1,94 @@
+import { expect, type Page, test } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { coordinator, onPage, undoLast } from './people';
+
+/** The text of what the page has just opened in another window, which a headless browser keeps to itself. */
+async function textOf(page: Page, link: RegExp): Promise<string> {
+    const href = await page.getByRole('link', { name: link }).first().getAttribute('href');
+    const bytes = await page.evaluate(
+        async (url) => Array.from(new Uint8Array(await (await fetch(url)).arrayBuffer())),
+        href ?? '',
+    );
+    const file = join(mkdtempSync(join(tmpdir(), 'vantrel-print-')), 'print.pdf');
+    writeFileSync(file, Buffer.from(bytes));
+    return execFileSync('pdftotext', ['-raw', file, '-']).toString();
+}
+
+test('family letters in the family’s language, the words changed, a slip ticked off and put back', async ({ page }) => {
+    await coordinator(page, 'print-room?part=letters');
+    await onPage(page, 'Print room');
+    await page.getByRole('row', { name: /^Select 1 Tern/ }).click();
+    await expect(page.getByText(/Prints 20 letters for 1 section/)).toBeVisible();
+
+    await page.getByRole('button', { name: 'Change the words' }).click();
+    await page.getByLabel('Your own paragraph').fill('Questions? Ask Mr. Falk at {school}.');
+    await expect(page.getByRole('img', { name: /To the family of/ })).toContainText('Ask Mr. Falk at');
+    await page.getByRole('button', { name: 'Save these words' }).click();
+    await expect(page.getByText(/It is missing in Spanish/)).toBeVisible();
+    await page.getByRole('button', { name: 'Close', exact: true }).first().click();
+
+    await page.getByLabel('Language', { exact: true }).selectOption('uk');
+    await expect(page.getByText('Your own words are missing in Ukrainian.')).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Print 20 letters' })).toBeDisabled();
+    await page.getByLabel('Print our words there').check();
+    await page.getByRole('button', { name: 'Print 20 letters' }).click();
+    await expect(page.getByText('The letters are in the other window, and here for a day.')).toBeVisible();
+    const text = await textOf(page, /20 family letters/);
+    expect(text).toContain('Родинний код');
+    expect(text).not.toContain('Mr. Falk');
+
+    await page.getByRole('button', { name: 'Signed slips' }).click();
+    const out = page.getByRole('grid', { name: 'Slips that are out' });
+    await expect(out.getByRole('row').nth(1)).toBeVisible();
+    const slip = /^[A-Z0-9]{3}-[A-Z0-9]{4}$/m.exec(text)?.[0] ?? '';
+    // As a scanner does: the code, and Enter.
+    await page.getByLabel('Code of a slip').fill(slip);
+    await page.keyboard.press('Enter');
+    const name = await page.getByRole('status').getByRole('listitem').first().innerText();
+    await expect(page.getByLabel('Code of a slip')).toBeFocused();
+    await expect(out.getByText(name, { exact: true })).toHaveCount(0);
+    await page.getByLabel('Code of a slip').fill(slip);
+    await page.keyboard.press('Enter');
+    await expect(page.getByText(`The slip of ${name} is ticked off already.`)).toBeVisible();
+    await page.getByRole('heading', { level: 1 }).click();
+    await undoLast(page);
+    await expect(page.getByText(`Undone: Slip of ${name}.`)).toBeVisible();
+    await expect(out.getByText(name, { exact: true })).toHaveCount(1);
+});
+
+test('cards without the passphrase and with pictures, for those who never signed in; taken away again', async ({
+    page,
+}) => {
+    await coordinator(page, 'print-room');
+    await page.getByLabel('Select all loaded rows').check();
+    await page.getByLabel('For', { exact: true }).selectOption('never_signed_in');
+    await page.getByText('What stands on a card').click();
+    await page.getByLabel('The passphrase', { exact: true }).uncheck();
+    await page.getByLabel('A row of pictures').check();
+    await expect(page.getByText(/Prints cards for \d+ sections, of them those who never signed in/)).toBeVisible();
+    await page.getByRole('button', { name: 'Print cards' }).click();
+    await expect(page.getByText(/The cards are in the other window/)).toBeVisible();
+    const kept = page.getByRole('link', { name: /login cards?$/ }).first();
+    const what = await kept.innerText();
+    expect(await textOf(page, /login cards?$/)).not.toContain('Passphrase');
+    const before = await page.getByRole('link', { name: what, exact: true }).count();
+    await page
+        .getByRole('button', { name: new RegExp(`^Take away ${what}`) })
+        .first()
+        .click();
+    await expect(page.getByRole('link', { name: what, exact: true })).toHaveCount(before - 1);
+});
+
+test('a poster and handouts of a code', async ({ page }) => {
+    await coordinator(page, 'print-room?part=codes');
+    await page.getByRole('row', { name: /^Select 1 Heron/ }).click();
+    const poster = page.waitForResponse((r) => r.url().endsWith('/codes/print'));
+    await page.getByRole('button', { name: 'Print 1 page' }).click();
+    expect((await poster).headers()['content-type']).toBe('application/pdf');
+    await page.getByLabel('What', { exact: true }).selectOption('handout');
+    await page.getByLabel('Arabic').check();
+    await expect(page.getByText('Opens 2 pages for 1 section in another window.')).toBeVisible();
+});
