@@ -18,6 +18,8 @@ use App\Door\Http\RequestController;
 use App\Door\Http\ReserveController;
 use App\Door\Http\RoomController;
 use App\Door\Http\RoomPassController;
+use App\Guardians\Http\ClaimController;
+use App\Guardians\Http\FamilyController;
 use App\Home\Http\HomeController;
 use App\Intake\Http\IntakeController;
 use App\Intake\Http\RowController;
@@ -67,6 +69,7 @@ foreach (
         'credential',
         'view',
         'print',
+        'claim',
     ]
     as $id
 ) {
@@ -98,6 +101,8 @@ Route::prefix('api')->group(function (): void {
         Route::post('join/ask', [NewcomerController::class, 'ask']);
         Route::post('join/asked', [NewcomerController::class, 'asked']);
         Route::post('join/confirm', [NewcomerController::class, 'confirm']);
+        Route::post('family/check', [FamilyController::class, 'check']);
+        Route::post('family/ask', [FamilyController::class, 'ask']);
         Route::post('room', [RoomController::class, 'show']);
         Route::post('room/enter', [RoomController::class, 'enter']);
         Route::post('invited', [AnswerInvitation::class, 'show']);
@@ -126,6 +131,7 @@ Route::prefix('api')->group(function (): void {
     Route::middleware(['auth', 'finished'])->group(function (): void {
         Route::get('home', [HomeController::class, 'show'])->can('own');
         Route::post('join', [JoinController::class, 'store'])->can('join');
+        Route::post('family/connect', [FamilyController::class, 'connect'])->can('connect-child');
         Route::get('invitations', [AnswerInvitation::class, 'mine'])->can('own');
         Route::post('invitations/{invitation}/answer', [AnswerInvitation::class, 'answer'])->can(
             'answer-invitation',
@@ -170,6 +176,9 @@ Route::prefix('api')->group(function (): void {
                 Route::get('card-sheet', [CardController::class, 'sheet']);
                 Route::get('card-test', [CardController::class, 'test']);
                 Route::post('cards', [CardController::class, 'store']);
+                Route::get('claims', [ClaimController::class, 'index']);
+                Route::post('claims/{claim}/approve', [ClaimController::class, 'approve']);
+                Route::post('claims/{claim}/refuse', [ClaimController::class, 'refuse']);
                 Route::get('prints', [PrintController::class, 'index']);
                 Route::post('letters', [LetterController::class, 'store']);
                 Route::post('letters/counts', [LetterController::class, 'counts']);

@@ -38,6 +38,12 @@ final class Loops
             ['Requests of other schools', 'about students of this one'],
             'transfers',
         ],
+        'claims' => [
+            'roll',
+            ['Guardian who asks', 'came with a family letter; is to be checked'],
+            ['Guardians who ask', 'came with family letters; are to be checked'],
+            'guardians',
+        ],
         'invitations_expired' => [
             'sections',
             ['Invitation expired', 'nobody answered; send again or withdraw'],
@@ -186,11 +192,18 @@ final class Loops
             ->first();
         $standing = $this->problems->standing($school->id);
         $problem = fn(AccountProblem $which): int => $standing[$which->value][0] ?? 0;
+        $claims = DB::table('guardian_claims as c')
+            ->join('people as p', 'p.id', '=', 'c.student_id')
+            ->where('c.state', 'waiting')
+            ->where('p.school_id', $school->id)
+            ->selectRaw('count(*) n, min(c.made_at) since')
+            ->first();
         $since = fn(AccountProblem $which): ?string => $standing[$which->value][1] ?? null;
         return [
             'intakes' => [(int) $intakes?->n, $this->day($intakes?->since)],
             'requests' => [(int) $asking?->n, $this->day($asking?->since)],
             'transfers' => [(int) $transfers?->n, $this->day($transfers?->since)],
+            'claims' => [(int) $claims?->n, $this->day($claims?->since)],
             'invitations_expired' => [(int) $expired?->n, $this->day($expired?->since)],
             'invitations' => [(int) $unanswered?->n, $this->day($unanswered?->since)],
             'look_alikes' => [$this->kept->count($school), null],

@@ -71,7 +71,7 @@ final class Ownership
                 Entity::Section,
                 'section_id',
             ],
-            Entity::Guardianship, Entity::FamilyLetter => [Entity::Person, 'student_id'],
+            Entity::Guardianship, Entity::FamilyLetter, Entity::GuardianClaim => [Entity::Person, 'student_id'],
             Entity::KnownApart => [Entity::Person, 'left_id'],
             default => null,
         };
@@ -122,7 +122,7 @@ final class Ownership
                 'section_id',
                 'sections',
             ),
-            Entity::Guardianship, Entity::FamilyLetter => $through('student_id', 'people'),
+            Entity::Guardianship, Entity::FamilyLetter, Entity::GuardianClaim => $through('student_id', 'people'),
             Entity::KnownApart => $through('left_id', 'people'),
             Entity::TransferRequest => $query->selectRaw('t.to_school_id as school'),
         };

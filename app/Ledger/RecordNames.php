@@ -32,6 +32,7 @@ final class RecordNames
             Entity::TransferRequest => 'request to a school',
             Entity::LetterWording => 'wording',
             Entity::FamilyLetter => 'family letter',
+            Entity::GuardianClaim => 'guardian who asks',
         };
     }
 
@@ -63,6 +64,9 @@ final class RecordNames
                 ->selectRaw('c.id id, s.name n'),
             'invitations' => DB::table('invitations as i')->whereIn('i.id', $ids)->selectRaw('i.id id, i.email n'),
             'join_requests' => DB::table('join_requests as r')
+                ->whereIn('r.id', $ids)
+                ->selectRaw("r.id id, TRIM(CONCAT(r.given_name, ' ', r.family_name)) n"),
+            'guardian_claims' => DB::table('guardian_claims as r')
                 ->whereIn('r.id', $ids)
                 ->selectRaw("r.id id, TRIM(CONCAT(r.given_name, ' ', r.family_name)) n"),
             'room_passes' => DB::table('room_passes as r')

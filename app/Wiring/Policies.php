@@ -39,6 +39,10 @@ final class Policies
         Gate::define('own', fn(Person $p): bool => $p->state === 'active' || $p->state === 'reserve');
         Gate::define('own-secrets', fn(Person $p): bool => $p->state === 'active' && !self::onRoomPass());
         Gate::define('second-factor', fn(Person $p): bool => $p->state === 'active' && $p->kind === 'staff');
+        Gate::define(
+            'connect-child',
+            fn(Person $p): bool => $p->state === 'active' && $p->kind !== 'student' && !self::onRoomPass(),
+        );
         Gate::define('join', fn(Person $p): bool => $p->state === 'active' && $p->kind === 'student');
 
         // The school's: coordinators only. Mail with personal addresses, lists, the ledger, the Roll.

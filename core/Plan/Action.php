@@ -12,6 +12,7 @@ enum Action: string
     case Accept = 'accept';
     case Address = 'address';
     case Apart = 'apart';
+    case AskGuardian = 'ask-guardian';
     case Archive = 'archive';
     case Ask = 'ask';
     case Cards = 'cards';
@@ -22,6 +23,7 @@ enum Action: string
     case Edit = 'edit';
     case EndCredential = 'end-credential';
     case Erase = 'erase';
+    case Guardian = 'guardian';
     case Intake = 'intake';
     case Invite = 'invite';
     case Join = 'join';
@@ -61,7 +63,7 @@ enum Action: string
     {
         return match ($this) {
             self::Intake => Area::Intake,
-            self::Edit, self::Erase, self::OffBoard, self::Transfer => Area::Roll,
+            self::AskGuardian, self::Edit, self::Erase, self::Guardian, self::OffBoard, self::Transfer => Area::Roll,
             self::Apart, self::Merge => Area::LookAlikes,
             self::Archive, self::Place, self::Section, self::Reserve => Area::Sections,
             self::Ask, self::Claim, self::Code, self::Join, self::LetIn, self::RoomPass, self::TurnAway => Area::Codes,

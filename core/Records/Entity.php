@@ -28,6 +28,7 @@ enum Entity: string
     case TransferRequest = 'transfer_requests';
     case LetterWording = 'letter_wordings';
     case FamilyLetter = 'family_letters';
+    case GuardianClaim = 'guardian_claims';
 
     /**
      * What a record of this kind is read as.
@@ -55,6 +56,7 @@ enum Entity: string
             self::TransferRequest => TransferRequest::class,
             self::LetterWording => LetterWording::class,
             self::FamilyLetter => FamilyLetter::class,
+            self::GuardianClaim => GuardianClaim::class,
         };
     }
 
@@ -69,6 +71,11 @@ enum Entity: string
             self::School => [],
             self::SchoolYear, self::LetterWording => ['school_id' => self::School],
             self::FamilyLetter => ['student_id' => self::Person],
+            self::GuardianClaim => [
+                'letter_id' => self::FamilyLetter,
+                'student_id' => self::Person,
+                'person_id' => self::Person,
+            ],
             self::Person => ['school_id' => self::School, 'merged_into' => self::Person],
             self::Coordinator => ['person_id' => self::Person, 'school_id' => self::School],
             self::SignIn, self::Identity => ['person_id' => self::Person],
@@ -144,7 +151,7 @@ enum Entity: string
             self::LetterWording => [new Unique(['school_id', 'kind', 'language'])],
             self::FamilyLetter => [new Unique(['slip'])],
             // Their tokens are hashes of what was drawn at random.
-            self::Badge, self::Invitation, self::JoinRequest, self::RoomPass => [],
+            self::Badge, self::Invitation, self::JoinRequest, self::RoomPass, self::GuardianClaim => [],
         };
     }
 
@@ -153,9 +160,14 @@ enum Entity: string
     {
         $ends = match ($this) {
             self::Enrollment => ['begins_on', 'ends_on'],
-            self::SchoolYear, self::Section, self::JoinCode, self::Invitation, self::JoinRequest, self::RoomPass => [
-                'state',
-            ],
+            self::SchoolYear,
+            self::Section,
+            self::JoinCode,
+            self::Invitation,
+            self::JoinRequest,
+            self::RoomPass,
+            self::GuardianClaim
+                => ['state'],
             default => [],
         };
 

@@ -41,7 +41,8 @@ function matrix(): array
         'past substitute',
         'other teacher',
     ];
-    $signedIn = [...$staff, 'student', 'guardian'];
+    $grown = [...$staff, 'guardian'];
+    $signedIn = [...$grown, 'student'];
     $ours = ['coordinator', 'lead', 'co_teacher', 'assistant', 'substitute', 'past substitute', 'other teacher'];
     $school = ['coordinator'];
     $teach = ['coordinator', 'lead', 'co_teacher'];
@@ -66,6 +67,8 @@ function matrix(): array
         'POST api/join/ask' => 'public',
         'POST api/join/asked' => 'public',
         'POST api/join/confirm' => 'public',
+        'POST api/family/check' => 'public',
+        'POST api/family/ask' => 'public',
         'POST api/room' => 'public',
         'POST api/room/enter' => 'public',
         'POST api/password' => $signedIn,
@@ -95,6 +98,7 @@ function matrix(): array
         'POST api/sign-out' => $signedIn,
         'GET api/home' => $signedIn,
         'POST api/join' => ['student'],
+        'POST api/family/connect' => $grown,
         'GET api/schools/{school}/sections' => $ours,
         'GET api/schools/{school}/command' => $ours,
         'GET api/schools/{school}/staff' => ['coordinator', 'lead', 'co_teacher', 'other teacher'],
@@ -121,6 +125,9 @@ function matrix(): array
         'GET api/schools/{school}/card-sheet' => $school,
         'GET api/schools/{school}/card-test' => $school,
         'POST api/schools/{school}/cards' => $school,
+        'GET api/schools/{school}/claims' => $school,
+        'POST api/schools/{school}/claims/{claim}/approve' => $school,
+        'POST api/schools/{school}/claims/{claim}/refuse' => $school,
         'GET api/schools/{school}/prints' => $school,
         'GET api/prints/{print}' => $school,
         'GET api/prints/{print}/file' => $school,
@@ -290,6 +297,7 @@ it('holds for the role', function (string $role): void {
             'made_at' => now(),
         ]),
         'year' => $world->year,
+        'claim' => (string) Str::ulid(),
         'session' => str_repeat('0', 32),
         'asking' => $world->insert('join_requests', [
             'section_id' => $world->section,

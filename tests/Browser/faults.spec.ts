@@ -9,6 +9,7 @@ const VIEWS = [
     'intake',
     'roll',
     'transfers',
+    'guardians',
     'sections',
     'print-room',
     'print-room?part=letters',

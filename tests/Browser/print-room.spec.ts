@@ -3,7 +3,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { coordinator, onPage, undoLast } from './people';
+import { coordinator, onPage, other, undoLast } from './people';
 
 /** The text of what the page has just opened in another window, which a headless browser keeps to itself. */
 async function textOf(page: Page, link: RegExp): Promise<string> {
@@ -57,6 +57,12 @@ test('family letters in the family’s language, the words changed, a slip ticke
     await undoLast(page);
     await expect(page.getByText(`Undone: Slip of ${name}.`)).toBeVisible();
     await expect(out.getByText(name, { exact: true })).toHaveCount(1);
+
+    await page.getByRole('button', { name: 'Letters', exact: true }).click();
+    await page.getByRole('button', { name: 'Change the words' }).click();
+    await page.getByLabel('Your own paragraph').fill('');
+    await page.getByRole('button', { name: 'Save these words' }).click();
+    await expect(page.getByText('Saved. You can undo this in the Ledger.')).toBeVisible();
 });
 
 test('cards without the passphrase and with pictures, for those who never signed in; taken away again', async ({
@@ -91,4 +97,48 @@ test('a poster and handouts of a code', async ({ page }) => {
     await page.getByLabel('What', { exact: true }).selectOption('handout');
     await page.getByLabel('Arabic').check();
     await expect(page.getByText('Opens 2 pages for 1 section in another window.')).toBeVisible();
+});
+
+test('a letter’s code on a phone: who they are, the check beside the record, the link, the child', async ({
+    page,
+    browser,
+}) => {
+    await coordinator(page, 'print-room?part=letters');
+    await page.getByRole('row', { name: /^Select 2 Tern/ }).click();
+    await page.getByLabel('Language', { exact: true }).selectOption('en');
+    await page.getByRole('button', { name: /^Print \d+ letters/ }).click();
+    await expect(page.getByText('The letters are in the other window, and here for a day.')).toBeVisible();
+    const text = await textOf(page, /family letters/);
+    const code = /^[A-Z0-9]{3}-[A-Z0-9]{4}-[A-Z0-9]{3}$/m.exec(text)?.[0] ?? '';
+
+    const phone = await other(browser, true);
+    await phone.goto(`/family#${code.replaceAll('-', '')}`);
+    await onPage(phone, /^Are you a guardian of /);
+    expect(phone.url()).not.toContain('#');
+    await phone.getByLabel('First name').fill('Ottilie');
+    await phone.getByLabel('Last name').fill('Brandt');
+    await phone.getByLabel('Your mail address').fill('ottilie.brandt@shoremail.example');
+    await phone.getByRole('button', { name: 'Ask the school' }).click();
+    await onPage(phone, 'The school checks now');
+
+    await page.goto('/s/primary/guardians');
+    const asking = page.getByRole('listitem').filter({ hasText: 'Ottilie Brandt' });
+    await asking.getByLabel('Somebody who is not on record').check();
+    await asking.getByRole('button', { name: 'Connect them' }).click();
+    await expect(page.getByText(/A link to set a password is on its way/)).toBeVisible();
+    await page.goto('/s/primary/mailroom');
+    await page
+        .getByRole('row', { name: /ottilie\.brandt/ })
+        .first()
+        .click();
+    const link = await page.getByRole('link', { name: /\/new-password#/ }).getAttribute('href');
+    await phone.goto(link ?? '');
+    await phone.getByLabel('New password').fill('four green boats at sea');
+    await phone.getByRole('button', { name: 'Set the password' }).click();
+    await phone.getByRole('textbox', { name: 'User name' }).fill('ottilie.brandt@shoremail.example');
+    await phone.getByLabel('Passphrase or password').fill('four green boats at sea');
+    await phone.getByRole('button', { name: 'Sign in' }).click();
+    await onPage(phone, 'Your children');
+    await expect(phone.getByText('2 Tern')).toBeVisible();
+    await phone.context().close();
 });

@@ -171,6 +171,11 @@ const IN_SECTIONS: State[] = [
         at: 'print-room?part=slips',
         reach: (page) => expect(page.getByLabel('Code of a slip')).toBeVisible(),
     },
+    {
+        name: 'guardians who ask',
+        at: 'guardians',
+        reach: (page) => expect(page.getByRole('heading', { level: 1, name: 'Guardians who ask' })).toBeVisible(),
+    },
     { name: 'look-alikes', at: 'look-alikes' },
     dialog('merge many', async (page) => {
         await button(/^Select the/)(page);

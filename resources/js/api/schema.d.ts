@@ -21,6 +21,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/family/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask to be connected, without an account: the school checks, then a link comes by mail */
+        post: operations["askFamilyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/family/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whose letter a family code stands on: the school, and the given name of the child */
+        post: operations["checkFamilyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/family/connect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask to be connected with a further child, from an account */
+        post: operations["connectFamilyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/forgotten": {
         parameters: {
             query?: never;
@@ -1125,6 +1176,57 @@ export interface paths {
         put?: never;
         /** Print login cards for sections or students of a school */
         post: operations["storeCardController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/claims": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Guardians who ask, beside what is on record */
+        get: operations["indexClaimController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/claims/{claim}/approve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Connect a guardian who asks */
+        post: operations["approveClaimController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/claims/{claim}/refuse": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Turn down somebody who asks */
+        post: operations["refuseClaimController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2453,6 +2555,24 @@ export interface components {
             written: string;
             rules: components["schemas"]["CodeRule"][];
         };
+        ClaimLine: {
+            id: string;
+            name: string;
+            email: string;
+            phone: string;
+            signedIn: boolean;
+            student: string;
+            state: string;
+            reason: string;
+            askedAt: string;
+            answeredAt: string | null;
+            record: components["schemas"]["OnRecord"][];
+            suggested: string | null;
+        };
+        ClaimPage: {
+            claims: components["schemas"]["ClaimLine"][];
+            said: string;
+        };
         Classmate: {
             id: string;
             name: string;
@@ -2669,6 +2789,10 @@ export interface components {
         };
         /** @enum {string} */
         FaceText: "name" | "place" | "user_label" | "user_name" | "secret_label" | "secret" | "school" | "address";
+        FamilyView: {
+            school: string;
+            student: string;
+        };
         /** @enum {string} */
         Fate: "read" | "mended" | "asked" | "says" | "left" | "above" | "blank";
         FieldChange: {
@@ -2962,6 +3086,14 @@ export interface components {
         };
         OfferPage: {
             offers: components["schemas"]["Offer"][];
+        };
+        OnRecord: {
+            id: string;
+            name: string;
+            email: string;
+            phone: string;
+            state: string;
+            alike: string[];
         };
         OwnInvitation: {
             id: string;
@@ -3556,6 +3688,84 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Entrance"];
                 };
+            };
+        };
+    };
+    askFamilyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                    given_name: string;
+                    family_name: string;
+                    email: string;
+                    phone?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    checkFamilyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyView"];
+                };
+            };
+        };
+    };
+    connectFamilyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -5391,6 +5601,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PrintView"];
+                };
+            };
+        };
+    };
+    indexClaimController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClaimPage"];
+                };
+            };
+        };
+    };
+    approveClaimController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                claim: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    guardian?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClaimPage"];
+                };
+            };
+        };
+    };
+    refuseClaimController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                claim: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    reason: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClaimPage"];
                 };
             };
         };

@@ -9,6 +9,7 @@ import { EndedSession } from './EndedSession';
 // Each page is fetched when somebody goes there: a phone on a slow line gets its own and no other.
 const AccountPage = lazy(() => import('@/areas/access/AccountPage').then((page) => ({ default: page.AccountPage })));
 const CardPage = lazy(() => import('@/areas/access/CardPage').then((page) => ({ default: page.CardPage })));
+const FamilyPage = lazy(() => import('@/areas/access/FamilyPage').then((page) => ({ default: page.FamilyPage })));
 const ForgottenPage = lazy(() =>
     import('@/areas/access/ForgottenPage').then((page) => ({ default: page.ForgottenPage })),
 );
@@ -31,6 +32,7 @@ export function App() {
             <Suspense fallback={<OnItsWay />}>
                 <Routes>
                     <Route path="/in/:code?" element={<JoinPage />} />
+                    <Route path="/family" element={<FamilyPage />} />
                     <Route path="/invited/:token?" element={<InvitedPage />} />
                     <Route path="/room/:token?" element={<RoomPage />} />
                     <Route path="/confirm/:token?" element={<ConfirmPage />} />

@@ -26,7 +26,12 @@ interface Area {
 const AREAS: Area[] = [
     { path: 'desk', name: 'Desk', key: 'd' },
     { path: 'intake', name: 'Intake', key: 'i', loops: ['intakes'], gap: true },
-    { path: 'roll', name: 'Roll', key: 'r', loops: ['unplaced', 'transfers', 'left_enrolled', 'number_twice'] },
+    {
+        path: 'roll',
+        name: 'Roll',
+        key: 'r',
+        loops: ['unplaced', 'claims', 'transfers', 'left_enrolled', 'number_twice'],
+    },
     {
         path: 'sections',
         name: 'Sections',

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Guardians\Http;
+
+use App\Guardians\ClaimDesk;
+use App\Guardians\Http\Wishes\ApproveWish;
+use App\Guardians\Http\Wishes\RefuseWish;
+use App\Guardians\Views\ClaimPage;
+use App\Models\Person;
+use App\Models\School;
+use App\Platform\Answers;
+use App\Platform\Takes;
+use App\Platform\Wishes;
+use Illuminate\Http\Request;
+
+/** Guardians who ask to be connected, answered by a coordinator. */
+final readonly class ClaimController
+{
+    public function __construct(private ClaimDesk $desk) {}
+
+    #[Answers(ClaimPage::class, 'Guardians who ask, beside what is on record')]
+    public function index(School $school): ClaimPage
+    {
+        return $this->desk->page($school);
+    }
+
+    #[Answers(ClaimPage::class, 'Connect a guardian who asks')]
+    #[Takes(ApproveWish::class)]
+    public function approve(School $school, string $claim, Request $request): ClaimPage
+    {
+        $wish = Wishes::of(ApproveWish::class, $request);
+        $said = $this->desk->approve($school, $claim, $wish->guardian, Person::signedIn($request));
+
+        return $this->desk->page($school, $said);
+    }
+
+    #[Answers(ClaimPage::class, 'Turn down somebody who asks')]
+    #[Takes(RefuseWish::class)]
+    public function refuse(School $school, string $claim, Request $request): ClaimPage
+    {
+        $wish = Wishes::of(RefuseWish::class, $request);
+        $said = $this->desk->refuse($school, $claim, $wish->reason, Person::signedIn($request));
+
+        return $this->desk->page($school, $said);
+    }
+}

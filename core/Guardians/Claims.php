@@ -1,0 +1,224 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Guardians;
+
+use Vantrel\Core\Accounts\Address;
+use Vantrel\Core\Accounts\AddressSource;
+use Vantrel\Core\Names\NameKey;
+use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Occasion;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Records\ClaimState;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\FamilyLetter;
+use Vantrel\Core\Records\GuardianClaim;
+use Vantrel\Core\Records\Guardianship;
+use Vantrel\Core\Records\GuardianshipState;
+use Vantrel\Core\Records\LiveState;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonState;
+use Vantrel\Core\Records\SignIn;
+
+/**
+ * Guardians who come with the code of a letter. The code shows that a letter was in their hands and no more: aunts and
+ * neighbours are not guardians, so a person of the school answers. An account is opened by a link to the address that
+ * was looked at, never by what somebody typed here.
+ */
+final class Claims
+{
+    /** By one letter, until somebody of the school has looked: a household, and a slip of the pen or two. */
+    public const MOST_WAITING = 4;
+
+    /**
+     * @param  list<GuardianClaim>  $claims by the same letter
+     * @param  list<Guardianship>  $guardianships of the student
+     *
+     * @throws Refusal in words for the guardian
+     */
+    public static function ask(
+        FamilyLetter $letter,
+        Person $student,
+        Claimant $claimant,
+        array $claims,
+        array $guardianships,
+        Occasion $at,
+    ): Plan {
+        self::mustWork($letter, $student);
+        $waiting = array_filter($claims, fn(GuardianClaim $c): bool => $c->state() === ClaimState::Waiting);
+        foreach ($waiting as $claim) {
+            if ($claim->email() === $claimant->email) {
+                throw new Refusal('Your request waits for the school already. Nothing more is to be done.');
+            }
+        }
+        if (count($waiting) >= self::MOST_WAITING) {
+            throw new Refusal('Several requests with this code wait for the school. Ask its office.');
+        }
+        foreach ($guardianships as $link) {
+            if ($link->guardianId() === $claimant->person?->id && $link->state() === GuardianshipState::Connected) {
+                throw new Refusal('This child is connected to you already.');
+            }
+        }
+        $plan = new PlanBuilder();
+        $plan->insert(
+            Entity::GuardianClaim,
+            $at->ids->for('claim'),
+            [
+                'letter_id' => $letter->id,
+                'student_id' => $student->id,
+                'person_id' => $claimant->person?->id,
+                'given_name' => $claimant->name->given,
+                'family_name' => $claimant->name->family,
+                'email' => $claimant->email,
+                'phone' => $claimant->phone,
+                'state' => 'waiting',
+                'reason' => null,
+                'made_at' => $at->now,
+                'answered_at' => null,
+            ],
+            'came with a letter',
+        );
+        $name = $claimant->name->full();
+
+        return $plan->build(
+            "Guardian who asks: $name",
+            "$name came with a family letter and asks to be connected with {$student->givenName()} " .
+                "{$student->familyName()}.",
+        );
+    }
+
+    /** @throws Refusal in words for the guardian */
+    public static function mustWork(FamilyLetter $letter, Person $student): void
+    {
+        if ($letter->state() !== LiveState::Live || $student->state() !== PersonState::Active) {
+            throw new Refusal('This code does not work any more. Ask the school for another letter.', 'code');
+        }
+    }
+
+    /**
+     * Connects whoever asked: as themselves where they were signed in, as a guardian on record, or as somebody new.
+     *
+     * @param  Person|null  $guardian whom it is; null for somebody new
+     * @param  list<Guardianship>  $guardianships of the student
+     * @param  list<SignIn>  $signIns of the guardian
+     * @param  bool  $taken whether somebody else signs in with the address
+     *
+     * @throws Refusal
+     */
+    public static function approve(
+        GuardianClaim $claim,
+        Person $student,
+        ?Person $guardian,
+        array $guardianships,
+        array $signIns,
+        bool $taken,
+        Ids $ids,
+        string $now,
+    ): Plan {
+        self::mustWait($claim);
+        if ($claim->personId() !== null && $guardian?->id !== $claim->personId()) {
+            throw new Refusal('They asked from an account of their own, which is the one to connect.', 'guardian');
+        }
+        if ($guardian !== null && ($guardian->state() !== PersonState::Active || $guardian->id === $student->id)) {
+            throw new Refusal('That account cannot be connected. Choose another.', 'guardian');
+        }
+        if ($taken && $signIns === []) {
+            throw new Refusal(
+                "Somebody signs in with {$claim->email()} already. Choose that person, or ask for another address.",
+                'guardian',
+            );
+        }
+        $plan = new PlanBuilder();
+        $name = trim("{$claim->givenName()} {$claim->familyName()}");
+        $id = $guardian->id ?? $ids->for('guardian', $claim->id);
+        $address = Address::claimed($claim->email(), AddressSource::Hand, $now);
+        if ($guardian === null) {
+            $plan->insert(
+                Entity::Person,
+                $id,
+                [
+                    'school_id' => $student->schoolId(),
+                    'kind' => 'guardian',
+                    'given_name' => $claim->givenName(),
+                    'family_name' => $claim->familyName(),
+                    'search_name' => NameKey::of($name),
+                    'birth_date' => null,
+                    'number' => null,
+                    'grade' => null,
+                    ...$address->columns(),
+                    'phone' => $claim->phone(),
+                    'state' => 'active',
+                    'merged_into' => null,
+                ],
+                'guardian connected',
+            );
+        } elseif ($signIns === [] && $guardian->email() !== $claim->email()) {
+            // The link that opens the account goes where they say they read it.
+            $plan->update($guardian, $address->columns(), 'guardian connected');
+        }
+        if ($signIns === []) {
+            $plan->insert(
+                Entity::SignIn,
+                $ids->for('sign-in', $claim->id),
+                ['person_id' => $id, 'user_name' => $claim->email(), 'passphrase' => null, 'password' => null],
+                'guardian connected',
+            );
+        }
+        self::link($plan, $student, $id, $guardianships, $ids);
+        $plan->update($claim, ['state' => 'approved', 'answered_at' => $now, 'person_id' => $id], 'approved');
+
+        return $plan->build(
+            "Guardian connected: $name",
+            "$name is connected with {$student->givenName()} {$student->familyName()}.",
+        );
+    }
+
+    /** @param  string  $reason for the school's own ledger */
+    public static function refuse(GuardianClaim $claim, string $reason, string $now): Plan
+    {
+        self::mustWait($claim);
+        $plan = new PlanBuilder();
+        $plan->update($claim, ['state' => 'refused', 'reason' => $reason, 'answered_at' => $now], 'refused');
+        $name = trim("{$claim->givenName()} {$claim->familyName()}");
+
+        return $plan->build("Guardian turned down: $name", "$name is not connected: $reason");
+    }
+
+    private static function mustWait(GuardianClaim $claim): void
+    {
+        if ($claim->state() !== ClaimState::Waiting) {
+            throw new Refusal('This has been answered already.');
+        }
+    }
+
+    /** @param  list<Guardianship>  $guardianships of the student */
+    private static function link(
+        PlanBuilder $plan,
+        Person $student,
+        string $guardianId,
+        array $guardianships,
+        Ids $ids,
+    ): void {
+        foreach ($guardianships as $link) {
+            if ($link->guardianId() === $guardianId) {
+                $plan->update($link, ['state' => 'connected'], 'guardian connected');
+
+                return;
+            }
+        }
+        $plan->insert(
+            Entity::Guardianship,
+            $ids->for('guardianship', $student->id, $guardianId),
+            [
+                'student_id' => $student->id,
+                'guardian_id' => $guardianId,
+                'relationship' => null,
+                'state' => 'connected',
+            ],
+            'guardian connected',
+        );
+    }
+}

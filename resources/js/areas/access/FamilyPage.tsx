@@ -1,0 +1,148 @@
+import { type FormEvent, useEffect, useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { Link } from 'react-router';
+import { useAct } from '@/api/act';
+import { api, data, type Schemas } from '@/api/client';
+import { useAskedMe } from '@/shell/session';
+import { Button } from '@/ui/Button';
+import { Field } from '@/ui/Field';
+import { Instead } from '@/ui/Instead';
+import { useSentForm } from '@/ui/useSentForm';
+import { codeText } from './codeText';
+import { Leaf, LeafNote } from './Leaf';
+import { useProblem } from './problem';
+import { SignInPage } from './SignInPage';
+
+/** The code a letter's square brought along; it leaves the address, which others may see. */
+function brought(): string {
+    const code = window.location.hash.slice(1);
+    if (code !== '') window.history.replaceState(null, '', '/family');
+    return code;
+}
+
+/** What a family letter leads to: the code, then who one is; or, with an account, one touch. */
+export function FamilyPage() {
+    const { t } = useTranslation();
+    const words = useProblem();
+    const asked = useAskedMe();
+    const me = asked.data;
+    const [code, setCode] = useState(() => codeText(brought()));
+    const [child, setChild] = useState<Schemas['FamilyView'] | null>(null);
+    const [known, setKnown] = useState(false);
+    const [done, setDone] = useState(false);
+    const check = useAct((typed: string) => data(api.POST('/api/family/check', { body: { code: typed } })), {
+        stale: [],
+        home: 'code',
+        words,
+        then: setChild,
+    });
+    const connect = useAct(() => api.POST('/api/family/connect', { body: { code } }), {
+        stale: [],
+        words,
+        then: () => setDone(true),
+    });
+    const form = useSentForm({
+        start: { given_name: '', family_name: '', email: '', phone: '' },
+        send: (body) => api.POST('/api/family/ask', { body: { ...body, code } }),
+        stale: [],
+        home: 'given_name',
+        words,
+        then: () => setDone(true),
+    });
+    // The square of a letter needs no typing.
+    useEffect(() => {
+        if (code.replaceAll('-', '').length === 10) check.run(code);
+        // Once, with what the letter brought.
+        // eslint-disable-next-line react-hooks/exhaustive-deps
+    }, []);
+    if (me === undefined) return <Instead of={asked} />;
+    if (known && me === null) return <SignInPage then="/family" />;
+    if (done && child)
+        return (
+            <Leaf title={t('The school checks now')} above={child.school}>
+                <p className="mb-5">
+                    {me
+                        ? t('As soon as it has, {{name}} stands in your account.', { name: child.student })
+                        : t('As soon as it has, a link comes to your mail address. With it you choose a password.')}
+                </p>
+                {me && (
+                    <Link to="/" className="inline-flex min-h-12 items-center underline underline-offset-4">
+                        {t('Your children')}
+                    </Link>
+                )}
+            </Leaf>
+        );
+    if (!child)
+        return (
+            <Leaf title={t('The code of your letter')}>
+                <form
+                    className="flex flex-col gap-5"
+                    onSubmit={(event: FormEvent) => {
+                        event.preventDefault();
+                        check.run(code);
+                    }}
+                >
+                    <Field
+                        large
+                        mono
+                        label={t('Family code')}
+                        required
+                        autoFocus
+                        autoCapitalize="characters"
+                        autoComplete="off"
+                        spellCheck={false}
+                        dir="ltr"
+                        value={code}
+                        onChange={(event) => setCode(codeText(event.target.value))}
+                        error={check.field('code') || check.error || undefined}
+                        hint={t('It stands in the box of the letter, beside the square.')}
+                    />
+                    <Button large kind="primary" type="submit" disabled={check.busy}>
+                        {t('Go on')}
+                    </Button>
+                </form>
+            </Leaf>
+        );
+    if (me)
+        return (
+            <Leaf title={t('Are you a guardian of {{name}}?', { name: child.student })} above={child.school}>
+                {connect.error && <LeafNote bad>{connect.error}</LeafNote>}
+                <p className="mb-5">{t('You are signed in as {{name}}.', { name: me.name })}</p>
+                <Button large kind="primary" disabled={connect.busy} onClick={() => connect.run()}>
+                    {t('Yes, ask the school to connect us')}
+                </Button>
+            </Leaf>
+        );
+    return (
+        <Leaf title={t('Are you a guardian of {{name}}?', { name: child.student })} above={child.school}>
+            <p className="mb-5 text-muted">{t('Say who you are. The school checks it before you see anything.')}</p>
+            <form className="flex flex-col gap-5" onSubmit={form.submit}>
+                <Field large label={t('First name')} required autoComplete="given-name" {...form.field('given_name')} />
+                <Field large label={t('Last name')} autoComplete="family-name" {...form.field('family_name')} />
+                <Field
+                    large
+                    label={t('Your mail address')}
+                    type="email"
+                    required
+                    dir="ltr"
+                    autoComplete="email"
+                    {...form.field('email')}
+                />
+                <Field
+                    large
+                    label={t('Telephone, if you like')}
+                    type="tel"
+                    dir="ltr"
+                    autoComplete="tel"
+                    {...form.field('phone')}
+                />
+                <Button large kind="primary" type="submit" disabled={form.busy}>
+                    {t('Ask the school')}
+                </Button>
+            </form>
+            <button className="mt-4 min-h-12 text-start underline underline-offset-4" onClick={() => setKnown(true)}>
+                {t('I have an account already')}
+            </button>
+        </Leaf>
+    );
+}

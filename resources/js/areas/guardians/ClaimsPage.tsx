@@ -1,0 +1,219 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useAct } from '@/api/act';
+import { api, data, type Schemas } from '@/api/client';
+import type { School } from '@/shell/session';
+import { Button } from '@/ui/Button';
+import { moment } from '@/ui/dates';
+import { Dialog } from '@/ui/Dialog';
+import { DialogFoot } from '@/ui/DialogFoot';
+import { Empty } from '@/ui/Empty';
+import { Field } from '@/ui/Field';
+import { Instead } from '@/ui/Instead';
+import { useNotice } from '@/ui/Notice';
+
+type Line = Schemas['ClaimLine'];
+
+/** Guardians who came with a family letter, each beside what the school has on record; connected or turned down. */
+export function ClaimsPage({ school }: { school: School }) {
+    const queries = useQueryClient();
+    const say = useNotice();
+    const [refusing, setRefusing] = useState<Line | null>(null);
+    const [reason, setReason] = useState('');
+    const key = ['claims', school.id];
+    const asked = useQuery({
+        queryKey: key,
+        queryFn: () => data(api.GET('/api/schools/{school}/claims', { params: { path: { school: school.id } } })),
+    });
+    const after = {
+        stale: [['desk', school.id]],
+        then: (page: Schemas['ClaimPage']) => {
+            queries.setQueryData(key, page);
+            setRefusing(null);
+            say(page.said);
+        },
+        failed: (said: string) => {
+            say(said, { bad: true });
+            void asked.refetch();
+        },
+    };
+    const approve = useAct(
+        ({ line, guardian }: { line: Line; guardian: string }) =>
+            data(
+                api.POST('/api/schools/{school}/claims/{claim}/approve', {
+                    params: { path: { school: school.id, claim: line.id } },
+                    body: guardian === '' ? {} : { guardian },
+                }),
+            ),
+        after,
+    );
+    const refuse = useAct(
+        (line: Line) =>
+            data(
+                api.POST('/api/schools/{school}/claims/{claim}/refuse', {
+                    params: { path: { school: school.id, claim: line.id } },
+                    body: { reason },
+                }),
+            ),
+        after,
+    );
+    const page = asked.data;
+    const waiting = page?.claims.filter((c) => c.state === 'waiting') ?? [];
+    const answered = page?.claims.filter((c) => c.state !== 'waiting') ?? [];
+    return (
+        <div className="min-h-0 flex-1 overflow-auto px-6 py-4">
+            <h1 className="text-2xl">Guardians who ask</h1>
+            <p className="mb-5 max-w-2xl text-sm text-muted">
+                They have a family letter in their hands. Aunts and neighbours may have one too: look at what is on
+                record before you connect anyone.
+            </p>
+            {!page ? (
+                <Instead of={asked} what="those who ask" size="part" />
+            ) : page.claims.length === 0 ? (
+                <Empty title="Nobody has asked">
+                    Print family letters in the Print room. Whoever follows one waits here to be checked.
+                </Empty>
+            ) : (
+                <div className="max-w-3xl">
+                    {waiting.length === 0 && <p className="mb-6">Nobody waits.</p>}
+                    <ul>
+                        {waiting.map((line) => (
+                            <Waiting
+                                key={line.id}
+                                line={line}
+                                busy={approve.busy || refuse.busy}
+                                onApprove={(guardian) => approve.run({ line, guardian })}
+                                onRefuse={() => {
+                                    setReason('');
+                                    setRefusing(line);
+                                }}
+                            />
+                        ))}
+                    </ul>
+                    {answered.length > 0 && (
+                        <section aria-label="Answered">
+                            <h2 className="mb-1 border-b border-ink pb-1 text-lg">Answered</h2>
+                            <ul className="text-sm">
+                                {answered.map((line) => (
+                                    <li key={line.id} className="border-b border-rule py-2">
+                                        {line.name} for {line.student}:{' '}
+                                        {line.state === 'approved' ? 'connected' : `turned down, ${line.reason}`}
+                                        <span className="text-muted">
+                                            {line.answeredAt && ` (${moment(line.answeredAt)})`}
+                                        </span>
+                                    </li>
+                                ))}
+                            </ul>
+                        </section>
+                    )}
+                </div>
+            )}
+            <Dialog open={refusing !== null} onClose={() => setRefusing(null)} title="Turn down">
+                <form
+                    onSubmit={(event) => {
+                        event.preventDefault();
+                        if (refusing) refuse.run(refusing);
+                    }}
+                >
+                    <p className="mb-3 text-sm">
+                        {refusing?.name} is not connected with {refusing?.student}. The reason stands in the Ledger;
+                        they are not told it.
+                    </p>
+                    <Field
+                        label="Reason"
+                        required
+                        maxLength={300}
+                        value={reason}
+                        onChange={(event) => setReason(event.target.value)}
+                    />
+                    <DialogFoot
+                        type="submit"
+                        onCancel={() => setRefusing(null)}
+                        disabled={refuse.busy || reason.trim() === ''}
+                    >
+                        Turn down
+                    </DialogFoot>
+                </form>
+            </Dialog>
+        </div>
+    );
+}
+
+function Waiting({
+    line,
+    busy,
+    onApprove,
+    onRefuse,
+}: {
+    line: Line;
+    busy: boolean;
+    onApprove: (guardian: string) => void;
+    onRefuse: () => void;
+}) {
+    // Where nothing speaks for anyone on record, whoever answers says who it is.
+    const [who, setWho] = useState<string | null>(line.suggested);
+    return (
+        <li className="mb-6 border-b border-rule pb-5">
+            <p>
+                <span className="font-semibold">{line.name}</span> asks to be connected with{' '}
+                <span className="font-semibold">{line.student}</span>
+            </p>
+            <p className="text-sm text-muted">
+                {[line.email, line.phone].filter(Boolean).join(', ')}; {moment(line.askedAt)}
+                {line.signedIn && '; from an account of their own'}
+            </p>
+            {!line.signedIn && (
+                <fieldset className="my-3">
+                    <legend className="text-sm">Who is it?</legend>
+                    {line.record.map((known) => (
+                        <label key={known.id} className="mt-1 flex items-start gap-2 text-sm">
+                            <input
+                                type="radio"
+                                className="mt-1 accent-ink"
+                                name={line.id}
+                                checked={who === known.id}
+                                onChange={() => setWho(known.id)}
+                            />
+                            <span>
+                                {known.name}, {known.state}
+                                <span className="block text-xs text-muted">
+                                    {[known.email || 'no address', known.phone || 'no telephone'].join(', ')}
+                                    {known.alike.length > 0
+                                        ? `. The same: ${known.alike.join(', ')}`
+                                        : '. Nothing is the same'}
+                                </span>
+                            </span>
+                        </label>
+                    ))}
+                    <label className="mt-1 flex items-start gap-2 text-sm">
+                        <input
+                            type="radio"
+                            className="mt-1 accent-ink"
+                            name={line.id}
+                            checked={who === ''}
+                            onChange={() => setWho('')}
+                        />
+                        <span>
+                            Somebody who is not on record
+                            {line.record.length === 0 && (
+                                <span className="block text-xs text-muted">No guardian is on record.</span>
+                            )}
+                        </span>
+                    </label>
+                </fieldset>
+            )}
+            <div className="mt-2 flex gap-2">
+                <Button
+                    kind="primary"
+                    disabled={busy || (!line.signedIn && who === null)}
+                    onClick={() => onApprove(line.signedIn ? '' : (who ?? ''))}
+                >
+                    Connect them
+                </Button>
+                <Button disabled={busy} onClick={onRefuse}>
+                    Turn down…
+                </Button>
+            </div>
+        </li>
+    );
+}

@@ -1,0 +1,119 @@
+import { screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it } from 'vitest';
+import type { School } from '@/shell/session';
+import { show } from '@/testing/page';
+import { Refused, sentTo, serverAnswers } from '@/testing/server';
+import { FamilyPage } from '../access/FamilyPage';
+import { ClaimsPage } from './ClaimsPage';
+
+const school = { id: 's', code: 'LF', name: 'Lanternfield' } as School;
+const claim = (more: object = {}) => ({
+    id: 'c1',
+    name: 'Layla Haddad',
+    email: 'layla@shoremail.example',
+    phone: '',
+    signedIn: false,
+    student: 'Noor Haddad',
+    state: 'waiting',
+    reason: '',
+    askedAt: '2026-08-24T09:00:00Z',
+    answeredAt: null,
+    record: [
+        { id: 'g1', name: 'Layla Haddad', email: '', phone: '+12025550111', state: 'listed', alike: ['name'] },
+        { id: 'g2', name: 'Omar Haddad', email: 'omar@shoremail.example', phone: '', state: 'listed', alike: [] },
+    ],
+    suggested: 'g1',
+    ...more,
+});
+
+describe('guardians who ask', () => {
+    it('are connected as whom they seem to be on record', async () => {
+        serverAnswers({
+            'GET /api/schools/s/claims': { claims: [claim()], said: '' },
+            'POST /api/schools/s/claims/c1/approve': {
+                claims: [claim({ state: 'approved', answeredAt: '2026-08-24T10:00:00Z', record: [] })],
+                said: 'Layla Haddad is connected with Noor Haddad.',
+            },
+        });
+        show(<ClaimsPage school={school} />);
+        expect(await screen.findByLabelText(/^Layla Haddad, listed/)).toHaveProperty('checked', true);
+        await screen.findByText(/The same: name/);
+        await userEvent.click(screen.getByRole('button', { name: 'Connect them' }));
+        await screen.findByText('Layla Haddad is connected with Noor Haddad.');
+        await screen.findByText(/Layla Haddad for Noor Haddad: connected/);
+        expect(sentTo('POST /api/schools/s/claims/c1/approve')).toEqual([{ guardian: 'g1' }]);
+    });
+
+    it('are connected as nobody until it is said who they are, where nothing is the same', async () => {
+        serverAnswers({
+            'GET /api/schools/s/claims': { claims: [claim({ suggested: null })], said: '' },
+            'POST /api/schools/s/claims/c1/approve': new Refused(422, 'Somebody signs in with it already.'),
+        });
+        show(<ClaimsPage school={school} />);
+        expect(await screen.findByRole('button', { name: 'Connect them' })).toHaveProperty('disabled', true);
+        await userEvent.click(screen.getByLabelText(/Somebody who is not on record/));
+        await userEvent.click(screen.getByRole('button', { name: 'Connect them' }));
+        await screen.findByText('Somebody signs in with it already.');
+        expect(sentTo('POST /api/schools/s/claims/c1/approve')).toEqual([{}]);
+    });
+
+    it('are turned down with a reason', async () => {
+        serverAnswers({
+            'GET /api/schools/s/claims': { claims: [claim({ signedIn: true, record: [] })], said: '' },
+            'POST /api/schools/s/claims/c1/refuse': {
+                claims: [claim({ state: 'refused', reason: 'An aunt', record: [] })],
+                said: 'Layla Haddad is not connected: An aunt',
+            },
+        });
+        show(<ClaimsPage school={school} />);
+        await userEvent.click(await screen.findByRole('button', { name: 'Turn down…' }));
+        const dialog = within(await screen.findByRole('dialog'));
+        expect(dialog.getByRole('button', { name: 'Turn down' })).toHaveProperty('disabled', true);
+        await userEvent.type(dialog.getByLabelText('Reason'), 'An aunt');
+        await userEvent.click(dialog.getByRole('button', { name: 'Turn down' }));
+        await screen.findByText(/turned down, An aunt/);
+        expect(sentTo('POST /api/schools/s/claims/c1/refuse')).toEqual([{ reason: 'An aunt' }]);
+    });
+});
+
+describe('a family letter’s page', () => {
+    it('takes the code, then who somebody is, and says what comes next', async () => {
+        serverAnswers({
+            'GET /api/me': new Refused(401, 'Nobody is signed in.'),
+            'POST /api/family/check': { school: 'Lanternfield', student: 'Noor' },
+            'POST /api/family/ask': null,
+        });
+        show(<FamilyPage />, '/family');
+        await userEvent.type(await screen.findByLabelText('Family code'), 'kdm4x7rtbc');
+        expect(screen.getByLabelText('Family code')).toHaveProperty('value', 'KDM-4X7R-TBC');
+        await userEvent.click(screen.getByRole('button', { name: 'Go on' }));
+        await screen.findByRole('heading', { name: 'Are you a guardian of Noor?' });
+        await userEvent.type(screen.getByLabelText('First name'), 'Layla');
+        await userEvent.type(screen.getByLabelText('Your mail address'), 'layla@shoremail.example');
+        await userEvent.click(screen.getByRole('button', { name: 'Ask the school' }));
+        await screen.findByRole('heading', { name: 'The school checks now' });
+        await screen.findByText(/a link comes to your mail address/);
+        expect(sentTo('POST /api/family/ask')).toEqual([
+            {
+                code: 'KDM-4X7R-TBC',
+                given_name: 'Layla',
+                family_name: '',
+                email: 'layla@shoremail.example',
+                phone: '',
+            },
+        ]);
+    });
+
+    it('says at the field what is wrong with a code', async () => {
+        serverAnswers({
+            'GET /api/me': new Refused(401, 'Nobody is signed in.'),
+            'POST /api/family/check': new Refused(422, 'That is another code.', { code: ['That is another code.'] }),
+        });
+        show(<FamilyPage />, '/family');
+        await userEvent.type(await screen.findByLabelText('Family code'), 'kdm4x7r');
+        await userEvent.click(screen.getByRole('button', { name: 'Go on' }));
+        await screen.findByText('That is another code.');
+        expect(screen.getByLabelText('Family code').getAttribute('aria-invalid')).toBe('true');
+    });
+});
