@@ -9,6 +9,8 @@ pest()
     ->in(
         'Api',
         'Reference/CardsTest.php',
+        'Reference/LettersTest.php',
+        'Reference/LongNamesTest.php',
         'Reference/SpreadsheetsTest.php',
         'Reference/BrokenFilesTest.php',
         'Reference/DamagedFilesTest.php',

@@ -4,17 +4,16 @@ declare(strict_types=1);
 
 namespace App\Door;
 
-use TCPDF;
+use App\Platform\Print\Face;
+use App\Platform\Print\PrintedPages;
+use Vantrel\Core\Codes\QrSymbol;
+use Vantrel\Core\PrintRoom\CardSheet;
 
 /**
  * The room pass as a poster: one large QR, what to do in three short lines, and whom it is not for. No filled areas.
  */
 final class RoomPoster
 {
-    private const SERIF = 'sourceserif4semib';
-
-    private const SANS = 'atkinsonhyperlegiblenext';
-
     /** Side of the QR symbol in mm: read by a tablet's camera from two arm's lengths. */
     private const QR = 90.0;
 
@@ -29,50 +28,21 @@ final class RoomPoster
         bool $pictures,
         bool $letter,
     ): string {
-        [$w, $h] = $letter ? [215.9, 279.4] : [210.0, 297.0];
-        $pdf = new TCPDF('P', 'mm', [$w, $h], true, 'UTF-8', false);
-        $pdf->setPrintHeader(false);
-        $pdf->setPrintFooter(false);
-        $pdf->setAutoPageBreak(false);
-        $pdf->setMargins(self::MARGIN, self::MARGIN, self::MARGIN);
-        $pdf->setCellPadding(0);
-        $pdf->setFontSubsetting(true);
-        $pdf->setTitle("Room pass, $section");
-        $pdf->setCreator('Vantrel');
-        foreach ([self::SERIF, self::SANS] as $font) {
-            $pdf->AddFont($font, '', storage_path("fonts/$font.php"));
-        }
-        $pdf->AddPage();
+        [$w, $h] = CardSheet::PAPERS[$letter ? 'letter' : 'a4'];
+        $pdf = new PrintedPages($w, $h, "Room pass, $section", $school);
+        $pdf->page();
         $width = $w - 2 * self::MARGIN;
-        $text = function (
-            string $font,
-            float $size,
-            string $line,
-            float $y,
-            string $align = 'L',
-            float $indent = 0,
-        ) use ($pdf, $width): void {
-            $pdf->SetFont($font, '', $size);
-            while ($size > 10 && $pdf->GetStringWidth($line) > $width - $indent) {
-                $pdf->SetFont($font, '', $size -= 1);
-            }
-            $pdf->SetXY(self::MARGIN + $indent, $y);
-            $pdf->Cell($width - $indent, $size * 0.42, $line, 0, 0, $align, false, '', 0, false, 'T', 'T');
+        $line = function (Face $face, float $size, string $text, float $y, string $align = 'L', float $indent = 0) use (
+            $pdf,
+            $width,
+        ): void {
+            $size = $pdf->fitting($text, $face, $size, 10, $width - $indent) ?? 10.0;
+            $pdf->put($face, $size, $text, self::MARGIN + $indent, $y, $width - $indent, $align);
         };
-        $text(self::SANS, 12, $school, 20);
-        $text(self::SERIF, 44, $section, 27);
-        $pdf->SetLineStyle(['width' => 0.3, 'color' => [0, 0, 0]]);
-        $pdf->Line(self::MARGIN, 48, $w - self::MARGIN, 48);
-        $pdf->write2DBarcode(
-            $link,
-            'QRCODE,M',
-            ($w - self::QR) / 2,
-            64,
-            self::QR,
-            self::QR,
-            ['border' => false, 'padding' => 0, 'fgcolor' => [0, 0, 0], 'bgcolor' => false],
-            'N',
-        );
+        $line(Face::Sans, 12, $school, 20);
+        $line(Face::Serif, 44, $section, 27);
+        $pdf->stroke(self::MARGIN, 48, $w - self::MARGIN, 48, 0.3);
+        $pdf->square(QrSymbol::of($link), ($w - self::QR) / 2, 64, self::QR);
         $steps = [
             'Point the camera of a school device at the square.',
             'Tap your name.',
@@ -80,15 +50,14 @@ final class RoomPoster
             'When you are done: tap “I am done”.',
         ];
         foreach ($steps as $i => $step) {
-            $text(self::SANS, 19, (string) ($i + 1), 172 + 11 * $i);
-            $text(self::SANS, 19, $step, 172 + 11 * $i, 'L', 9);
+            $line(Face::Sans, 19, (string) ($i + 1), 172 + 11 * $i);
+            $line(Face::Sans, 19, $step, 172 + 11 * $i, 'L', 9);
         }
         $y = $h - 44;
-        $pdf->SetLineStyle(['width' => 0.8, 'color' => [0, 0, 0]]);
-        $pdf->Rect(self::MARGIN, $y, $width, 24);
-        $text(self::SERIF, 15, 'For this room only: not for families, not for photographs', $y + 4, 'C');
-        $text(self::SANS, 11, "Whoever has it sees the first names of this class. $hours", $y + 14, 'C');
+        $pdf->frame(self::MARGIN, $y, $width, 24, 0.8);
+        $line(Face::Serif, 15, 'For this room only: not for families, not for photographs', $y + 4, 'C');
+        $line(Face::Sans, 11, "Whoever has it sees the first names of this class. $hours", $y + 14, 'C');
 
-        return (string) $pdf->Output('', 'S');
+        return $pdf->bytes();
     }
 }

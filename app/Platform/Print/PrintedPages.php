@@ -22,8 +22,11 @@ final class PrintedPages extends TCPDF
     /** @var array<string, array<int, true>> signs that stand on a page, by face */
     private array $used = [];
 
-    /** @var array<string, list<array{Face, list<int>, float}>> by face and text: runs of one face, as they are seen */
+    /** @var array<string, list<array{Face, string, float}>> by face and text: runs of one face, as they are seen */
     private array $runs = [];
+
+    /** @var array<string, list<string>> by face, size, width and text; most of a letter is the same on every page */
+    private array $broken = [];
 
     private bool $spoken = false;
 
@@ -100,15 +103,14 @@ final class PrintedPages extends TCPDF
         $left = $x * $this->k;
         $baseline = $this->height * $this->k - $y * $this->k - ($this->loaded[$face->value]['ascent'] * $size) / 1000;
         $out = '';
-        foreach ($this->runs($text, $face) as [$of, $signs, $units]) {
-            $this->used[$of->value] = ($this->used[$of->value] ?? []) + array_fill_keys($signs, true);
+        foreach ($this->runs($text, $face) as [$of, $hex, $units]) {
             $out .= sprintf(
                 "BT /F%d %.2F Tf %.3F %.3F Td <%s> Tj ET\n",
                 $this->loaded[$of->value]['name'],
                 $size,
                 $left,
                 $baseline,
-                bin2hex(mb_convert_encoding(implode('', array_map(mb_chr(...), $signs)), 'UTF-16BE', 'UTF-8')),
+                $hex,
             );
             $left += ($units * $size) / 1000;
         }
@@ -141,6 +143,12 @@ final class PrintedPages extends TCPDF
 
     /** @return list<string> */
     public function lines(string $text, Face $face, float $size, float $width): array
+    {
+        return $this->broken["$face->value $size $width $text"] ??= $this->broken($text, $face, $size, $width);
+    }
+
+    /** @return list<string> */
+    private function broken(string $text, Face $face, float $size, float $width): array
     {
         $lines = [];
         $breaks = IntlBreakIterator::createLineInstance('root') ?? throw new LogicException('No rules to break lines.');
@@ -280,15 +288,28 @@ final class PrintedPages extends TCPDF
         }
     }
 
-    /** @return list<array{Face, list<int>, float}> the signs from left to right, with the width in thousandths */
+    /** @return list<array{Face, string, float}> signs from left to right as UTF-16BE in hex, width in thousandths */
     private function runs(string $text, Face $face): array
     {
         $way = $this->rightToLeft ? 'R' : '';
 
-        return $this->runs["$way$face->value $text"] ??= $this->asSeen($text, $face);
+        return $this->runs["$way$face->value $text"] ??= array_map($this->written(...), $this->asSeen($text, $face));
     }
 
-    /** @return list<array{Face, list<int>, float}> */
+    /**
+     * @param  array{Face, list<int>}  $run
+     * @return array{Face, string, float}
+     */
+    private function written(array $run): array
+    {
+        [$face, $signs] = $run;
+        $this->used[$face->value] = ($this->used[$face->value] ?? []) + array_fill_keys($signs, true);
+        $text = implode('', array_map(mb_chr(...), $signs));
+
+        return [$face, bin2hex(mb_convert_encoding($text, 'UTF-16BE', 'UTF-8')), $this->units($signs, $face)];
+    }
+
+    /** @return list<array{Face, list<int>}> */
     private function asSeen(string $text, Face $face): array
     {
         $signs =
@@ -299,13 +320,13 @@ final class PrintedPages extends TCPDF
         $this->load($face);
         $lacking = array_diff_key(array_flip($signs), $this->loaded[$face->value]['cw']);
         if ($lacking === []) {
-            return [[$face, $signs, $this->units($signs, $face)]];
+            return [[$face, $signs]];
         }
         // A name is not set in two faces where one has all of it.
         foreach ($face->instead() as $other) {
             $this->load($other);
             if ($face !== Face::Han && array_diff_key(array_flip($signs), $this->loaded[$other->value]['cw']) === []) {
-                return [[$other, $signs, $this->units($signs, $other)]];
+                return [[$other, $signs]];
             }
         }
         $runs = [];
@@ -319,7 +340,7 @@ final class PrintedPages extends TCPDF
             }
         }
 
-        return array_map(fn(array $run): array => [$run[0], $run[1], $this->units($run[1], $run[0])], $runs);
+        return $runs;
     }
 
     private function has(Face $face, int $sign): Face

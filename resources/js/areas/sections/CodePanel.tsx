@@ -13,6 +13,13 @@ import { useCopy } from '@/ui/useCopy';
 import { many } from '@/ui/words';
 import { CodeTerms } from './CodeTerms';
 
+/** What of the code is printed. */
+const PAPERS = [
+    ['poster', 'poster'],
+    ['slips', 'slips'],
+    ['handout', 'handout'],
+] as const;
+
 /** The join code: hidden until asked for, since visitors and cameras are in the room. */
 export function CodePanel({
     section,
@@ -103,6 +110,20 @@ export function CodePanel({
                         </div>
                     </div>
                     <p className="mt-2 text-sm">{termsInWords(code)}</p>
+                    <p className="mt-2 flex flex-wrap gap-x-4 text-sm">
+                        <span className="text-muted">On paper:</span>
+                        {PAPERS.map(([kind, name]) => (
+                            <a
+                                key={kind}
+                                className="underline decoration-rule underline-offset-4"
+                                href={`/api/sections/${section.id}/code/print?kind=${kind}`}
+                                target="_blank"
+                                rel="noreferrer"
+                            >
+                                {name}
+                            </a>
+                        ))}
+                    </p>
                     <p className="mt-1 text-xs text-muted">
                         Someone guessing all day would hit a section about once every{' '}
                         {many(Math.round(1 / code.guessPerDay), 'day')}.
