@@ -230,6 +230,7 @@ Route::prefix('api')->group(function (): void {
                 Route::post('credentials/end', [CredentialController::class, 'end']);
                 Route::post('credentials/end-all', [CredentialController::class, 'endAll']);
                 Route::post('sign-in-link', [CredentialController::class, 'sendLink']);
+                Route::post('sign-in-slip', [CredentialController::class, 'slip']);
                 Route::post('off-board/plan', [CredentialController::class, 'planOffBoarding']);
                 Route::post('off-board', [CredentialController::class, 'offBoard']);
                 Route::post('erase/plan', [EraseController::class, 'plan']);

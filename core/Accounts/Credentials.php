@@ -48,6 +48,45 @@ final class Credentials
         return [$signIns[0], $person->email()];
     }
 
+    /**
+     * A password for the first sign-in, printed for somebody whom no mail reaches; it must be changed there. Only an
+     * account that nobody has opened can have one: whoever prints it could open it too.
+     *
+     * @param  list<SignIn>  $signIns of the person
+     * @param  bool  $opened whether anybody has ever signed in to it
+     * @param  bool  $coordinates whether they coordinate a school
+     * @param  string  $hash of the password
+     *
+     * @throws Refusal saying what to do instead
+     */
+    public static function temporary(
+        Person $person,
+        array $signIns,
+        bool $opened,
+        bool $coordinates,
+        string $hash,
+    ): Plan {
+        usort($signIns, fn(SignIn $a, SignIn $b): int => $a->id <=> $b->id);
+        $signIn = $signIns[0] ?? null;
+        if ($person->kind() === PersonKind::Student || $person->state() !== PersonState::Active || $signIn === null) {
+            throw new Refusal('A slip is for staff and guardians who have a user name. Print a card for a student.');
+        }
+        if ($opened || $coordinates) {
+            throw new Refusal(
+                $coordinates
+                    ? 'Who coordinates a school opens their account by a link to their own mail.'
+                    : 'This account has been opened before: its owner can have a link sent for another password.',
+            );
+        }
+        $plan = new PlanBuilder();
+        $plan->update($signIn, ['password' => $hash, 'passphrase' => null, 'temporary' => 1], 'slip printed');
+
+        return $plan->build(
+            "Slip for {$signIn->userName()}",
+            "Prints a password for the first sign-in of {$person->fullName()}, who changes it there.",
+        );
+    }
+
     /** The password or passphrase of a user name; a new card or a link gives another. */
     public static function endSecret(SignIn $signIn): Plan
     {

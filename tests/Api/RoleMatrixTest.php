@@ -161,6 +161,7 @@ function matrix(): array
         'POST api/people/{person}/credentials/end' => $school,
         'POST api/people/{person}/credentials/end-all' => $school,
         'POST api/people/{person}/sign-in-link' => $school,
+        'POST api/people/{person}/sign-in-slip' => $school,
         'POST api/people/{person}/off-board/plan' => $school,
         'POST api/people/{person}/off-board' => $school,
         'POST api/people/{person}/erase/plan' => $school,

@@ -96,6 +96,7 @@ const AT_THE_DESK: State[] = [
     dialog('change students', key('v')),
     { name: 'person', reach: (page) => openRow(page, /Achterberg/) },
     dialog('change a person', button('Change')),
+    dialog('another card', button('Card lost: another one…')),
     { name: 'roll, staff', at: 'roll?kind=staff' },
     { name: 'staff person', reach: (page) => openRow(page, /Okonjo/) },
     { name: 'roll, nobody', at: 'roll?q=qqqqqq' },

@@ -130,6 +130,7 @@ it('writes tables that plans change in the ledger only', function (): void {
         'app/Tools/Commands/SeedCommand.php',
         'app/Tools/Commands/BenchCommand.php',
         'app/Tools/Commands/BenchJoinsCommand.php',
+        'app/Tools/Commands/BenchPrintCommand.php',
         'app/Accounts/CredentialUses.php',
         'app/Retention/CleanUp.php',
     ];

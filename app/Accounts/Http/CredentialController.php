@@ -6,6 +6,7 @@ namespace App\Accounts\Http;
 
 use App\Accounts\CredentialDesk;
 use App\Accounts\CredentialReader;
+use App\Accounts\FirstSlip;
 use App\Accounts\Http\Wishes\EndCredentialWish;
 use App\Accounts\Http\Wishes\KeyboardWish;
 use App\Accounts\Http\Wishes\OffBoardWish;
@@ -24,6 +25,7 @@ use App\Platform\Takes;
 use App\Platform\Wishes;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
+use Illuminate\Http\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Accounts\CredentialKind;
 use Vantrel\Core\Accounts\Credentials;
@@ -96,6 +98,16 @@ final class CredentialController
         $links->send($person, SignIn::query()->findOrFail($signIn->id), $to, Lifetime::LinkSent);
 
         return $this->reader->page($person, "A link is on its way to $to. It works for seven days, once.");
+    }
+
+    #[Answers('file', 'Print a slip with a password for the first sign-in, for somebody whom no mail reaches')]
+    public function slip(Person $person, Request $request, FirstSlip $slip): Response
+    {
+        return response($slip->print($person, Person::signedIn($request)), 200, [
+            'Content-Type' => 'application/pdf',
+            'Content-Disposition' => 'inline; filename="slip.pdf"',
+            'Cache-Control' => 'no-store, private',
+        ]);
     }
 
     #[

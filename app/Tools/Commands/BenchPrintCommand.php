@@ -77,7 +77,7 @@ final class BenchPrintCommand extends Command
         return self::SUCCESS;
     }
 
-    /** @return array{School, list<string>} with so many students who can have cards, their families in four languages */
+    /** @return array{School, list<string>} with so many students, their families in four languages */
     private function school(int $students): array
     {
         $this->callSilent('vantrel:seed', ['which' => 'empty']);

@@ -824,6 +824,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/{person}/sign-in-slip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Print a slip with a password for the first sign-in, for somebody whom no mail reaches */
+        post: operations["slipCredentialController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prints/{print}": {
         parameters: {
             query?: never;
@@ -4972,6 +4989,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CredentialPage"];
+                };
+            };
+        };
+    };
+    slipCredentialController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
                 };
             };
         };

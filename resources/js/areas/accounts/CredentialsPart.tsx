@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { fieldOf, useAct } from '@/api/act';
+import { openPdf } from '@/api/pdf';
 import { api, data, type Schemas, sentence } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { day, moment } from '@/ui/dates';
@@ -58,6 +59,11 @@ export function CredentialsPart({ person, school }: { person: Schemas['PersonDet
                 }),
             ),
         );
+    // For whom no mail has reached: a password for the first sign-in, on paper.
+    const slip = useAct(() => openPdf(`/api/people/${person.id}/sign-in-slip`, {}), {
+        stale: [['credentials', person.id]],
+        failed: (said) => say(said, { bad: true }),
+    });
     const endAll = () => act.run(() => data(api.POST('/api/people/{person}/credentials/end-all', params)));
     const sendLink = () => act.run(() => data(api.POST('/api/people/{person}/sign-in-link', params)));
     return (
@@ -129,6 +135,11 @@ export function CredentialsPart({ person, school }: { person: Schemas['PersonDet
                         {page.canSendLink && (
                             <Button disabled={act.busy} onClick={() => sendLink()}>
                                 Send a sign-in link
+                            </Button>
+                        )}
+                        {person.kind !== 'student' && page.credentials.every((c) => c.lastUsed === null) && (
+                            <Button disabled={slip.busy} onClick={() => slip.run()}>
+                                Print a slip
                             </Button>
                         )}
                         {page.credentials.length > 1 && <Button onClick={() => setEnding('all')}>End all…</Button>}

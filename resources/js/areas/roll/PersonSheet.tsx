@@ -13,6 +13,7 @@ import { useNotice } from '@/ui/Notice';
 import { SideSheet } from '@/ui/SideSheet';
 import { EditPerson } from './EditPerson';
 import { EraseDialog } from './EraseDialog';
+import { LostCard } from './LostCard';
 
 export function PersonSheet({
     id,
@@ -140,6 +141,7 @@ export function PersonSheet({
                 </Part>
             )}
             <CredentialsPart person={person} school={own.id} />
+            {person.kind === 'student' && person.state === 'active' && <LostCard person={person} school={own.id} />}
             <Part title="What happened" empty="Nothing since the account was made." items={person.history}>
                 {(h) => (
                     <li key={h.entryId + h.at + h.reason} className="py-0.5">
