@@ -40,8 +40,8 @@ final class Loops
         ],
         'claims' => [
             'roll',
-            ['Guardian who asks', 'came with a family letter; is to be checked'],
-            ['Guardians who ask', 'came with family letters; are to be checked'],
+            ['Guardian request', 'by the code of a family letter; waits to be checked'],
+            ['Guardian requests', 'by the codes of family letters; wait to be checked'],
             'guardians',
         ],
         'invitations_expired' => [

@@ -30,7 +30,7 @@ use Vantrel\Core\Records\Guardianship;
 use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\SignIn;
 
-/** Guardians who ask, beside what the school has on record; approved or turned down. */
+/** Guardian requests, beside what the school has on record; approved or turned down. */
 final readonly class ClaimDesk
 {
     public function __construct(

@@ -37,7 +37,10 @@ final readonly class FamilyDoor
             throw new Refusal($e->mistake->sentence(), 'code', ['symbol' => $e->symbol]);
         }
         if (strlen($code->symbols) !== LetterIssue::CODE + 1) {
-            throw new Refusal('That is another code. The family code has ten letters and stands in the box.', 'code');
+            throw new Refusal(
+                'That is a different code. The family code has ten characters and is in the box on the letter.',
+                'code',
+            );
         }
         $account = $request->user()?->getAuthIdentifier();
         $address = [Limit::CodeAddress, (string) $request->ip()];

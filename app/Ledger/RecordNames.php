@@ -32,7 +32,7 @@ final class RecordNames
             Entity::TransferRequest => 'request to a school',
             Entity::LetterWording => 'wording',
             Entity::FamilyLetter => 'family letter',
-            Entity::GuardianClaim => 'guardian who asks',
+            Entity::GuardianClaim => 'guardian request',
         };
     }
 

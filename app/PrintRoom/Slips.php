@@ -83,10 +83,10 @@ final readonly class Slips
         try {
             $slip = CodeSymbols::parse($typed);
         } catch (MalformedCode $e) {
-            throw new Refusal("That is no code of a slip: “{$typed}”. Look at the letters below its square.", 'slip');
+            throw new Refusal("“{$typed}” is not the code of a slip. Check the letters below its square.", 'slip');
         }
         if (strlen($slip->symbols) > LetterIssue::SLIP + 1) {
-            throw new Refusal('That is a longer code, of a family: the slip has its own, below its square.', 'slip');
+            throw new Refusal('That is the family code. The slip has a shorter one, below its square.', 'slip');
         }
         $letter =
             $this->snapshots->list(

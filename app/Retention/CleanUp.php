@@ -85,6 +85,7 @@ final class CleanUp
     private function askings(string $schoolId, string $before): int
     {
         $sections = fn($q) => $q->select('id')->from('sections')->where('school_id', $schoolId);
+        $students = fn($q) => $q->select('id')->from('people')->where('school_id', $schoolId);
 
         return WriteGuard::within(
             fn(): int => $this->delete(
@@ -98,6 +99,12 @@ final class CleanUp
                         ->whereIn('section_id', $sections)
                         ->where('state', 'mail')
                         ->where('made_at', '<', $before),
+                ) +
+                $this->delete(
+                    fn() => DB::table('guardian_claims')
+                        ->whereIn('student_id', $students)
+                        ->where('state', 'refused')
+                        ->where('answered_at', '<', $before),
                 ),
         );
     }

@@ -308,6 +308,7 @@ final class Erasing
             $this->having(Records\Invitation::class, 'email', $this->addresses($person)),
             $this->having(Records\Coordinator::class, 'person_id', $ids),
             $this->having(Records\TransferRequest::class, 'person_id', $ids),
+            $this->having(Records\GuardianClaim::class, 'person_id', $ids),
             $this->lists($person)[1],
             DB::table('enrollments')->whereIn('person_id', $ids)->count(),
         );

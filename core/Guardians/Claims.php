@@ -50,16 +50,21 @@ final class Claims
         self::mustWork($letter, $student);
         $waiting = array_filter($claims, fn(GuardianClaim $c): bool => $c->state() === ClaimState::Waiting);
         foreach ($waiting as $claim) {
-            if ($claim->email() === $claimant->email) {
-                throw new Refusal('Your request waits for the school already. Nothing more is to be done.');
+            // An account may have no address; whoever has none is known by it.
+            $same =
+                $claimant->person === null
+                    ? $claim->email() === $claimant->email
+                    : $claim->personId() === $claimant->person->id;
+            if ($same) {
+                throw new Refusal('Your request is already with the school. There is nothing more to do.');
             }
         }
         if (count($waiting) >= self::MOST_WAITING) {
-            throw new Refusal('Several requests with this code wait for the school. Ask its office.');
+            throw new Refusal('Several requests with this code are waiting. Ask the school office.');
         }
         foreach ($guardianships as $link) {
             if ($link->guardianId() === $claimant->person?->id && $link->state() === GuardianshipState::Connected) {
-                throw new Refusal('This child is connected to you already.');
+                throw new Refusal('This child is already connected to you.');
             }
         }
         $plan = new PlanBuilder();
@@ -84,7 +89,7 @@ final class Claims
         $name = $claimant->name->full();
 
         return $plan->build(
-            "Guardian who asks: $name",
+            "Guardian request: $name",
             "$name came with a family letter and asks to be connected with {$student->givenName()} " .
                 "{$student->familyName()}.",
         );

@@ -57,7 +57,7 @@ final readonly class Wordings
             array_map(fn(string $l): string => Language::read($l)?->name() ?? '', array_keys($lacking)),
         );
         throw new Refusal(
-            "The school’s own words are missing in $names. Write them there too, or print what is missing in our words.",
+            "The school’s own wording is missing in $names. Add it there, or print the standard wording instead.",
             'without',
         );
     }

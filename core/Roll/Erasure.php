@@ -94,6 +94,13 @@ final class Erasure
                 'erased',
             );
         }
+        foreach ($of->claims as $claim) {
+            $plan->update(
+                $claim,
+                ['given_name' => self::NAME, 'family_name' => '', 'email' => '', 'phone' => null, 'reason' => null],
+                'erased',
+            );
+        }
         foreach ($of->transfers as $transfer) {
             $plan->update($transfer, ['said' => '{}'], 'erased');
         }
@@ -106,6 +113,7 @@ final class Erasure
             [count($of->identities), 'school sign-on', 'school sign-ons'],
             [count($of->guardianships), 'tie to a child or guardian', 'ties to children or guardians'],
             [count($of->askings), 'request at the door', 'requests at the door'],
+            [count($of->claims), 'word that they are a guardian', 'words that they are a guardian'],
             [count($of->invitations), 'invitation', 'invitations'],
             [count($of->transfers), 'request between schools', 'requests between schools'],
             [count($of->merged), 'account merged into theirs', 'accounts merged into theirs'],

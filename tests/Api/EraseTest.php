@@ -85,6 +85,24 @@ it('leaves nothing that says who it was, in any table or file', function (): voi
         ],
         false,
     );
+    $this->world->insert('guardian_claims', [
+        'letter_id' => $this->world->insert('family_letters', [
+            'student_id' => $this->world->people['student'],
+            'language' => 'en',
+            'token_hash' => str_repeat('a', 64),
+            'state' => 'live',
+            'slip' => 'KDM4X7R',
+            'made_at' => now(),
+        ]),
+        'student_id' => $this->world->people['student'],
+        'person_id' => $this->id,
+        'given_name' => 'Zebulon',
+        'family_name' => 'Quackenbush',
+        'email' => 'zebulon@quackmail.example',
+        'phone' => '+12025550177',
+        'state' => 'approved',
+        'made_at' => now(),
+    ]);
     $this->world->insert('transfer_requests', [
         'person_id' => $this->id,
         'from_school_id' => $this->world->school,

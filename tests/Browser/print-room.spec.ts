@@ -23,25 +23,25 @@ test('family letters in the family’s language, the words changed, a slip ticke
     await page.getByRole('row', { name: /^Select 1 Tern/ }).click();
     await expect(page.getByText(/Prints 20 letters for 1 section/)).toBeVisible();
 
-    await page.getByRole('button', { name: 'Change the words' }).click();
+    await page.getByRole('button', { name: 'Edit the wording' }).click();
     await page.getByLabel('Your own paragraph').fill('Questions? Ask Mr. Falk at {school}.');
     await expect(page.getByRole('img', { name: /To the family of/ })).toContainText('Ask Mr. Falk at');
-    await page.getByRole('button', { name: 'Save these words' }).click();
+    await page.getByRole('button', { name: 'Save wording' }).click();
     await expect(page.getByText(/It is missing in Spanish/)).toBeVisible();
     await page.getByRole('button', { name: 'Close', exact: true }).first().click();
 
     await page.getByLabel('Language', { exact: true }).selectOption('uk');
-    await expect(page.getByText('Your own words are missing in Ukrainian.')).toBeVisible();
+    await expect(page.getByText('Your wording is missing in Ukrainian.')).toBeVisible();
     await expect(page.getByRole('button', { name: 'Print 20 letters' })).toBeDisabled();
-    await page.getByLabel('Print our words there').check();
+    await page.getByLabel('Use the standard wording there').check();
     await page.getByRole('button', { name: 'Print 20 letters' }).click();
-    await expect(page.getByText('The letters are in the other window, and here for a day.')).toBeVisible();
+    await expect(page.getByText('The letters opened in a new window and are kept here for a day.')).toBeVisible();
     const text = await textOf(page, /20 family letters/);
     expect(text).toContain('Родинний код');
     expect(text).not.toContain('Mr. Falk');
 
     await page.getByRole('button', { name: 'Signed slips' }).click();
-    const out = page.getByRole('grid', { name: 'Slips that are out' });
+    const out = page.getByRole('grid', { name: 'Slips not returned' });
     await expect(out.getByRole('row').nth(1)).toBeVisible();
     const slip = /^[A-Z0-9]{3}-[A-Z0-9]{4}$/m.exec(text)?.[0] ?? '';
     // As a scanner does: the code, and Enter.
@@ -59,9 +59,9 @@ test('family letters in the family’s language, the words changed, a slip ticke
     await expect(out.getByText(name, { exact: true })).toHaveCount(1);
 
     await page.getByRole('button', { name: 'Letters', exact: true }).click();
-    await page.getByRole('button', { name: 'Change the words' }).click();
+    await page.getByRole('button', { name: 'Edit the wording' }).click();
     await page.getByLabel('Your own paragraph').fill('');
-    await page.getByRole('button', { name: 'Save these words' }).click();
+    await page.getByRole('button', { name: 'Save wording' }).click();
     await expect(page.getByText('Saved. You can undo this in the Ledger.')).toBeVisible();
 });
 
@@ -70,19 +70,19 @@ test('cards without the passphrase and with pictures, for those who never signed
 }) => {
     await coordinator(page, 'print-room');
     await page.getByLabel('Select all loaded rows').check();
-    await page.getByLabel('For', { exact: true }).selectOption('never_signed_in');
+    await page.getByLabel('Print for', { exact: true }).selectOption('never_signed_in');
     await page.getByText('What stands on a card').click();
     await page.getByLabel('The passphrase', { exact: true }).uncheck();
     await page.getByLabel('A row of pictures').check();
-    await expect(page.getByText(/Prints cards for \d+ sections, of them those who never signed in/)).toBeVisible();
+    await expect(page.getByText(/Prints cards for \d+ sections, only those who never signed in/)).toBeVisible();
     await page.getByRole('button', { name: 'Print cards' }).click();
-    await expect(page.getByText(/The cards are in the other window/)).toBeVisible();
+    await expect(page.getByText(/The cards opened in a new window/)).toBeVisible();
     const kept = page.getByRole('link', { name: /login cards?$/ }).first();
     const what = await kept.innerText();
     expect(await textOf(page, /login cards?$/)).not.toContain('Passphrase');
     const before = await page.getByRole('link', { name: what, exact: true }).count();
     await page
-        .getByRole('button', { name: new RegExp(`^Take away ${what}`) })
+        .getByRole('button', { name: new RegExp(`^Delete ${what}`) })
         .first()
         .click();
     await expect(page.getByRole('link', { name: what, exact: true })).toHaveCount(before - 1);
@@ -107,7 +107,7 @@ test('a letter’s code on a phone: who they are, the check beside the record, t
     await page.getByRole('row', { name: /^Select 2 Tern/ }).click();
     await page.getByLabel('Language', { exact: true }).selectOption('en');
     await page.getByRole('button', { name: /^Print \d+ letters/ }).click();
-    await expect(page.getByText('The letters are in the other window, and here for a day.')).toBeVisible();
+    await expect(page.getByText('The letters opened in a new window and are kept here for a day.')).toBeVisible();
     const text = await textOf(page, /family letters/);
     const code = /^[A-Z0-9]{3}-[A-Z0-9]{4}-[A-Z0-9]{3}$/m.exec(text)?.[0] ?? '';
 
@@ -119,12 +119,12 @@ test('a letter’s code on a phone: who they are, the check beside the record, t
     await phone.getByLabel('Last name').fill('Brandt');
     await phone.getByLabel('Your mail address').fill('ottilie.brandt@shoremail.example');
     await phone.getByRole('button', { name: 'Ask the school' }).click();
-    await onPage(phone, 'The school checks now');
+    await onPage(phone, 'The school will check');
 
     await page.goto('/s/primary/guardians');
     const asking = page.getByRole('listitem').filter({ hasText: 'Ottilie Brandt' });
-    await asking.getByLabel('Somebody who is not on record').check();
-    await asking.getByRole('button', { name: 'Connect them' }).click();
+    await asking.getByLabel('Someone not on record').check();
+    await asking.getByRole('button', { name: 'Connect' }).click();
     await expect(page.getByText(/A link to set a password is on its way/)).toBeVisible();
     await page.goto('/s/primary/mailroom');
     await page

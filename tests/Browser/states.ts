@@ -96,7 +96,7 @@ const AT_THE_DESK: State[] = [
     dialog('change students', key('v')),
     { name: 'person', reach: (page) => openRow(page, /Achterberg/) },
     dialog('change a person', button('Change')),
-    dialog('another card', button('Card lost: another one…')),
+    dialog('another card', button('Replace lost card…')),
     { name: 'roll, staff', at: 'roll?kind=staff' },
     { name: 'staff person', reach: (page) => openRow(page, /Okonjo/) },
     { name: 'roll, nobody', at: 'roll?q=qqqqqq' },
@@ -158,7 +158,7 @@ const IN_SECTIONS: State[] = [
         at: 'print-room?part=letters',
         reach: (page) => expect(page.getByLabel('Letter', { exact: true })).toBeVisible(),
     },
-    dialog('words of a letter', button('Change the words')),
+    dialog('words of a letter', button('Edit the wording')),
     {
         name: 'codes and handouts',
         at: 'print-room?part=codes',
@@ -175,7 +175,7 @@ const IN_SECTIONS: State[] = [
     {
         name: 'guardians who ask',
         at: 'guardians',
-        reach: (page) => expect(page.getByRole('heading', { level: 1, name: 'Guardians who ask' })).toBeVisible(),
+        reach: (page) => expect(page.getByRole('heading', { level: 1, name: 'Guardian requests' })).toBeVisible(),
     },
     { name: 'look-alikes', at: 'look-alikes' },
     dialog('merge many', async (page) => {

@@ -15,12 +15,12 @@ use App\Platform\Takes;
 use App\Platform\Wishes;
 use Illuminate\Http\Request;
 
-/** Guardians who ask to be connected, answered by a coordinator. */
+/** Guardian requests to be connected, answered by a coordinator. */
 final readonly class ClaimController
 {
     public function __construct(private ClaimDesk $desk) {}
 
-    #[Answers(ClaimPage::class, 'Guardians who ask, beside what is on record')]
+    #[Answers(ClaimPage::class, 'Guardian requests, beside what is on record')]
     public function index(School $school): ClaimPage
     {
         return $this->desk->page($school);

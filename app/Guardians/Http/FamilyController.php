@@ -66,7 +66,7 @@ final readonly class FamilyController
             $school = School::query()->findOrFail($student->schoolId());
             $phone =
                 Phone::read($wish->phone, $school->country) ??
-                throw new Refusal('That is no telephone number. Leave it empty, or type all of it.', 'phone');
+                throw new Refusal('That is not a phone number. Leave it empty, or type all of it.', 'phone');
         }
         $name = NameReader::mend(
             new PersonName(NameReader::tidy($wish->givenName), NameReader::tidy($wish->familyName)),

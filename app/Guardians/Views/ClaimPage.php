@@ -6,7 +6,7 @@ namespace App\Guardians\Views;
 
 use App\Platform\Resource;
 
-/** Guardians who ask, those who wait first. */
+/** Guardian requests, those who wait first. */
 final readonly class ClaimPage extends Resource
 {
     /**

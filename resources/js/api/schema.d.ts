@@ -1206,7 +1206,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Guardians who ask, beside what is on record */
+        /** Guardian requests, beside what is on record */
         get: operations["indexClaimController"];
         put?: never;
         post?: never;

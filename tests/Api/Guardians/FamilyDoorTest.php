@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Models\OutgoingMessage;
 use App\PrintRoom\FamilyCodes;
+use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Tests\Support\World;
@@ -142,7 +143,7 @@ it('connects a further child with the account somebody has, and tells nobody twi
     expect(array_column($this->getJson('/api/home')->json('students'), 'givenName'))->toContain('Noor');
     $this->postJson('/api/family/connect', ['code' => $this->code])
         ->assertStatus(422)
-        ->assertJsonPath('detail', 'This child is connected to you already.');
+        ->assertJsonPath('detail', 'This child is already connected to you.');
 });
 
 it('turns down with a reason that stands in the ledger, once', function (): void {
@@ -175,4 +176,32 @@ it('lets nobody bury the office in requests, nor take an address that signs in',
     ($this->ask)(['phone' => '12'])
         ->assertStatus(422)
         ->assertJsonValidationErrors('phone');
+});
+
+it('forgets who was turned down, after as long as the school keeps requests', function (): void {
+    ($this->ask)()->assertNoContent();
+    ($this->answer)('refuse', ['reason' => 'An aunt, says the office.'])->assertOk();
+    expect(Artisan::call('vantrel:clean-up'))
+        ->toBe(0)
+        ->and(DB::table('guardian_claims')->count())
+        ->toBe(1);
+    DB::table('guardian_claims')->update(['answered_at' => now()->subYears(3)]);
+    expect(Artisan::call('vantrel:clean-up'))
+        ->toBe(0)
+        ->and(DB::table('guardian_claims')->count())
+        ->toBe(0);
+});
+
+it('asks from accounts without an address each for themselves', function (): void {
+    foreach (['guardian', 'lead'] as $role) {
+        DB::table('people')
+            ->where('id', $this->world->people[$role])
+            ->update(['email' => null]);
+        $this->app['auth']->forgetGuards();
+        $this->actingAs($this->world->as($role))
+            ->postJson('/api/family/connect', ['code' => $this->code])
+            ->assertNoContent();
+        $this->postJson('/api/family/connect', ['code' => $this->code])->assertStatus(422);
+    }
+    expect(DB::table('guardian_claims')->count())->toBe(2);
 });

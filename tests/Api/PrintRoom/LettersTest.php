@@ -102,7 +102,7 @@ it('ticks off a slip by its code, once, and lists those that are out', function 
     preg_match('/^[A-Z0-9]{3}-[A-Z0-9]{4}-[A-Z0-9]{3}$/m', $text, $code);
     $this->postJson("$this->school/slips", ['slip' => $code[0]])
         ->assertStatus(422)
-        ->assertJsonPath('errors.slip.0', fn(string $said): bool => str_contains($said, 'of a family'));
+        ->assertJsonPath('errors.slip.0', fn(string $said): bool => str_contains($said, 'family code'));
     $list = $this->getJson("$this->school/slips")
         ->assertJson(['out' => 2, 'back' => 1])
         ->json('students');

@@ -59,11 +59,11 @@ export function FamilyPage() {
     if (known && me === null) return <SignInPage then="/family" />;
     if (done && child)
         return (
-            <Leaf title={t('The school checks now')} above={child.school}>
+            <Leaf title={t('The school will check')} above={child.school}>
                 <p className="mb-5">
                     {me
-                        ? t('As soon as it has, {{name}} stands in your account.', { name: child.student })
-                        : t('As soon as it has, a link comes to your mail address. With it you choose a password.')}
+                        ? t('Once it has, {{name}} appears in your account.', { name: child.student })
+                        : t('Once it has, you get a link by mail to set a password.')}
                 </p>
                 {me && (
                     <Link to="/" className="inline-flex min-h-12 items-center underline underline-offset-4">
@@ -95,7 +95,7 @@ export function FamilyPage() {
                         value={code}
                         onChange={(event) => setCode(codeText(event.target.value))}
                         error={check.field('code') || check.error || undefined}
-                        hint={t('It stands in the box of the letter, beside the square.')}
+                        hint={t('It is in the box on the letter, beside the square.')}
                     />
                     <Button large kind="primary" type="submit" disabled={check.busy}>
                         {t('Go on')}
@@ -115,7 +115,7 @@ export function FamilyPage() {
         );
     return (
         <Leaf title={t('Are you a guardian of {{name}}?', { name: child.student })} above={child.school}>
-            <p className="mb-5 text-muted">{t('Say who you are. The school checks it before you see anything.')}</p>
+            <p className="mb-5 text-muted">{t('Tell us who you are. The school checks before you see anything.')}</p>
             <form className="flex flex-col gap-5" onSubmit={form.submit}>
                 <Field large label={t('First name')} required autoComplete="given-name" {...form.field('given_name')} />
                 <Field large label={t('Last name')} autoComplete="family-name" {...form.field('family_name')} />
@@ -130,7 +130,7 @@ export function FamilyPage() {
                 />
                 <Field
                     large
-                    label={t('Telephone, if you like')}
+                    label={t('Phone (optional)')}
                     type="tel"
                     dir="ltr"
                     autoComplete="tel"

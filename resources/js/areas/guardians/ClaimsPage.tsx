@@ -62,7 +62,7 @@ export function ClaimsPage({ school }: { school: School }) {
     const answered = page?.claims.filter((c) => c.state !== 'waiting') ?? [];
     return (
         <div className="min-h-0 flex-1 overflow-auto px-6 py-4">
-            <h1 className="text-2xl">Guardians who ask</h1>
+            <h1 className="text-2xl">Guardian requests</h1>
             <p className="mb-5 max-w-2xl text-sm text-muted">
                 They have a family letter in their hands. Aunts and neighbours may have one too: look at what is on
                 record before you connect anyone.
@@ -194,7 +194,7 @@ function Waiting({
                             onChange={() => setWho('')}
                         />
                         <span>
-                            Somebody who is not on record
+                            Someone not on record
                             {line.record.length === 0 && (
                                 <span className="block text-xs text-muted">No guardian is on record.</span>
                             )}
@@ -208,7 +208,7 @@ function Waiting({
                     disabled={busy || (!line.signedIn && who === null)}
                     onClick={() => onApprove(line.signedIn ? '' : (who ?? ''))}
                 >
-                    Connect them
+                    Connect
                 </Button>
                 <Button disabled={busy} onClick={onRefuse}>
                     Turn down…

@@ -39,7 +39,7 @@ describe('guardians who ask', () => {
         show(<ClaimsPage school={school} />);
         expect(await screen.findByLabelText(/^Layla Haddad, listed/)).toHaveProperty('checked', true);
         await screen.findByText(/The same: name/);
-        await userEvent.click(screen.getByRole('button', { name: 'Connect them' }));
+        await userEvent.click(screen.getByRole('button', { name: 'Connect' }));
         await screen.findByText('Layla Haddad is connected with Noor Haddad.');
         await screen.findByText(/Layla Haddad for Noor Haddad: connected/);
         expect(sentTo('POST /api/schools/s/claims/c1/approve')).toEqual([{ guardian: 'g1' }]);
@@ -51,9 +51,9 @@ describe('guardians who ask', () => {
             'POST /api/schools/s/claims/c1/approve': new Refused(422, 'Somebody signs in with it already.'),
         });
         show(<ClaimsPage school={school} />);
-        expect(await screen.findByRole('button', { name: 'Connect them' })).toHaveProperty('disabled', true);
-        await userEvent.click(screen.getByLabelText(/Somebody who is not on record/));
-        await userEvent.click(screen.getByRole('button', { name: 'Connect them' }));
+        expect(await screen.findByRole('button', { name: 'Connect' })).toHaveProperty('disabled', true);
+        await userEvent.click(screen.getByLabelText(/Someone not on record/));
+        await userEvent.click(screen.getByRole('button', { name: 'Connect' }));
         await screen.findByText('Somebody signs in with it already.');
         expect(sentTo('POST /api/schools/s/claims/c1/approve')).toEqual([{}]);
     });
@@ -92,8 +92,8 @@ describe('a family letter’s page', () => {
         await userEvent.type(screen.getByLabelText('First name'), 'Layla');
         await userEvent.type(screen.getByLabelText('Your mail address'), 'layla@shoremail.example');
         await userEvent.click(screen.getByRole('button', { name: 'Ask the school' }));
-        await screen.findByRole('heading', { name: 'The school checks now' });
-        await screen.findByText(/a link comes to your mail address/);
+        await screen.findByRole('heading', { name: 'The school will check' });
+        await screen.findByText(/you get a link by mail/);
         expect(sentTo('POST /api/family/ask')).toEqual([
             {
                 code: 'KDM-4X7R-TBC',

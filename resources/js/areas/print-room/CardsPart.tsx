@@ -70,7 +70,7 @@ export function CardsPart({ school }: { school: School }) {
             stale: [['sections', school.id]],
             then: () => {
                 setLost(false);
-                say('The cards are in the other window, and here for a day. Printing again makes further cards.');
+                say('The cards opened in a new window and are kept here for a day. Printing again makes new cards.');
             },
             failed: (said) => say(said, { bad: true }),
         },

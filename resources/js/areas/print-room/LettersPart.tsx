@@ -73,7 +73,7 @@ export function LettersPart({ school }: { school: School }) {
             ),
         {
             stale: [['slips', school.id]],
-            then: () => say('The letters are in the other window, and here for a day.'),
+            then: () => say('The letters opened in a new window and are kept here for a day.'),
             failed: (said) => say(said, { bad: true }),
         },
     );
@@ -152,9 +152,9 @@ export function LettersPart({ school }: { school: School }) {
                     )}
                     {lacking && (
                         <div className="border-l-[3px] border-madder pl-3 text-sm">
-                            <p className="mb-2">Your own words are missing in {counts?.lacking.join(', ')}.</p>
+                            <p className="mb-2">Your wording is missing in {counts?.lacking.join(', ')}.</p>
                             <Tick
-                                label="Print our words there"
+                                label="Use the standard wording there"
                                 hint="And leave your own paragraph out."
                                 checked={without}
                                 onChange={setWithout}
@@ -162,7 +162,7 @@ export function LettersPart({ school }: { school: School }) {
                         </div>
                     )}
                     <div>
-                        <Button onClick={() => setEditing(true)}>Change the words</Button>
+                        <Button onClick={() => setEditing(true)}>Edit the wording</Button>
                     </div>
                     <PrintsKept school={school.id} />
                 </aside>

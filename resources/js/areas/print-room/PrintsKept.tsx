@@ -18,7 +18,7 @@ export function PrintsKept({ school }: { school: string }) {
         stale: [['prints', school]],
         failed: (said) => say(said, { bad: true }),
     });
-    if (error) return <p className="text-sm text-muted">What you printed before cannot be shown: {sentence(error)}</p>;
+    if (error) return <p className="text-sm text-muted">Your recent prints can’t be shown: {sentence(error)}</p>;
     if (!kept || kept.prints.length === 0) return null;
     return (
         <section aria-label="Printed in the last day" className="border-t border-rule pt-3">
@@ -46,10 +46,10 @@ export function PrintsKept({ school }: { school: string }) {
                         </span>
                         <button
                             className="min-h-6 text-xs text-muted underline underline-offset-4"
-                            aria-label={`Take away ${print.what} of ${moment(print.madeAt)}`}
+                            aria-label={`Delete ${print.what} of ${moment(print.madeAt)}`}
                             onClick={() => remove.run(print.id)}
                         >
-                            take away
+                            delete
                         </button>
                     </li>
                 ))}

@@ -53,7 +53,7 @@ export function SlipsPart({ school }: { school: School }) {
         <>
             <div className="split">
                 <DataTable
-                    label={only ? 'Slips that are out' : 'All slips'}
+                    label={only ? 'Slips not returned' : 'All slips'}
                     name="slips"
                     rows={only ? out : page.students}
                     id={(s: Line) => s.studentId}
@@ -155,7 +155,7 @@ export function SlipsPart({ school }: { school: School }) {
                                     })
                                 }
                             >
-                                Letters again for {many(out.length, 'family', 'families')}
+                                Print letters again for {many(out.length, 'family', 'families')}
                             </Button>
                         </div>
                     )}

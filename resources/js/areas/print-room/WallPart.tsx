@@ -115,7 +115,7 @@ export function WallPart({ school }: { school: School }) {
                                 ))}
                             </fieldset>
                             <div>
-                                <Button onClick={() => setEditing(true)}>Change the words</Button>
+                                <Button onClick={() => setEditing(true)}>Edit the wording</Button>
                             </div>
                         </>
                     )}

@@ -9,7 +9,7 @@ const NAMES: Record<Printed, string> = {
     no_card: 'those without a card',
     card_lost: 'those whose card is lost',
     since: 'those who came since a day',
-    slip_out: 'those whose slip is out',
+    slip_out: 'those who have not returned the slip',
 };
 
 interface Props {
@@ -25,7 +25,7 @@ export function WhomPart({ among, printed, since, onChange }: Props) {
         <>
             <Choice
                 stacked
-                label="For"
+                label="Print for"
                 value={printed}
                 onChange={(value) => onChange(value, since)}
                 options={among.map((value) => ({ value, label: NAMES[value] }))}
@@ -49,5 +49,5 @@ export function whomWish(printed: Printed, since: string) {
 
 /** In a sentence: "of those who never signed in, ". */
 export function whomWords(printed: Printed): string {
-    return printed === 'everyone' ? '' : `, of them ${NAMES[printed]}`;
+    return printed === 'everyone' ? '' : `, only ${NAMES[printed]}`;
 }

@@ -24,7 +24,7 @@ interface Props {
 export function WordingDialog({ school, kind, open, onClose }: Props) {
     const [language, setLanguage] = useState<Tag>('en');
     return (
-        <Dialog open={open} onClose={onClose} title="The words of the letter" wide>
+        <Dialog open={open} onClose={onClose} title="Wording of the letter" wide>
             <div className="mb-4 flex flex-wrap items-end gap-x-6 gap-y-2">
                 <Choice label="Language" value={language} onChange={setLanguage} options={[...LANGUAGES]} />
                 <a
@@ -91,15 +91,15 @@ function Words({ school, kind, language, onClose }: Omit<Props, 'open'> & { lang
             <div className="grid gap-6 sm:grid-cols-[1fr_220px]">
                 <div className="flex max-h-[46vh] flex-col gap-3 overflow-auto pr-2">
                     <p className="text-xs text-muted">
-                        Filled in for each student: {view.fields.map((f) => `{${f}}`).join(', ')}. An empty field gets
-                        our words again.
+                        Filled in for each student: {view.fields.map((f) => `{${f}}`).join(', ')}. An empty field goes
+                        back to the standard wording.
                     </p>
                     {view.texts.map((t) => (
                         <label key={t.name} className="block text-sm">
                             <span className="flex justify-between">
                                 {t.label}
                                 <span className="text-xs text-muted">
-                                    {t.lacking ? 'missing here' : t.own === null ? '' : 'your words'}
+                                    {t.lacking ? 'missing here' : t.own === null ? '' : 'your wording'}
                                 </span>
                             </span>
                             <textarea
@@ -138,7 +138,7 @@ function Words({ school, kind, language, onClose }: Omit<Props, 'open'> & { lang
                 cancel="Close"
                 disabled={save.busy || Object.keys(typed).length === 0}
             >
-                Save these words
+                Save wording
             </DialogFoot>
         </form>
     );

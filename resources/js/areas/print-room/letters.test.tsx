@@ -55,13 +55,13 @@ describe('letters', () => {
         });
         show(<PrintRoomPage school={school} />, '/?part=letters&sections=a');
         await screen.findByText('Spanish', { selector: 'dt' });
-        await userEvent.selectOptions(screen.getByLabelText('For'), 'since');
+        await userEvent.selectOptions(screen.getByLabelText('Print for'), 'since');
         expect(screen.getByRole('button', { name: /^Print/ })).toHaveProperty('disabled', true);
-        await userEvent.selectOptions(screen.getByLabelText('For'), 'everyone');
+        await userEvent.selectOptions(screen.getByLabelText('Print for'), 'everyone');
         await userEvent.click(await screen.findByRole('button', { name: 'Print 24 letters' }));
         await screen.findByRole('progressbar', { name: 'Waiting for its turn' });
         await screen.findByRole('progressbar', { name: 'Setting the pages' });
-        await screen.findByText(/The letters are in the other window/, undefined, { timeout: 4000 });
+        await screen.findByText(/The letters opened in a new window/, undefined, { timeout: 4000 });
         expect(sentTo('POST /api/schools/s/letters')).toEqual([
             { section_ids: ['a'], kind: 'family', paper: 'a4', otherwise: 'en' },
         ]);
@@ -73,9 +73,9 @@ describe('letters', () => {
             'POST /api/schools/s/letters': new Refused(422, 'They do not fit.'),
         });
         show(<PrintRoomPage school={school} />, '/?part=letters&sections=a');
-        await screen.findByText('Your own words are missing in Spanish.');
+        await screen.findByText('Your wording is missing in Spanish.');
         expect(screen.getByRole('button', { name: 'Print 24 letters' })).toHaveProperty('disabled', true);
-        await userEvent.click(screen.getByLabelText(/Print our words there/));
+        await userEvent.click(screen.getByLabelText(/Use the standard wording there/));
         await userEvent.click(screen.getByRole('button', { name: 'Print 24 letters' }));
         await screen.findByText('They do not fit.');
         expect(sentTo('POST /api/schools/s/letters')).toEqual([
@@ -102,12 +102,12 @@ describe('letters', () => {
             }),
         });
         show(<PrintRoomPage school={school} />, '/?part=letters&sections=a');
-        await userEvent.click(await screen.findByRole('button', { name: 'Change the words' }));
+        await userEvent.click(await screen.findByRole('button', { name: 'Edit the wording' }));
         const first = await screen.findByLabelText(/^new_1/);
         await userEvent.clear(first);
         await userEvent.type(first, 'Ask us');
         expect(screen.getByRole('img', { name: /To the family of/ }).textContent).toContain('Ask us');
-        await userEvent.click(screen.getByRole('button', { name: 'Save these words' }));
+        await userEvent.click(screen.getByRole('button', { name: 'Save wording' }));
         await screen.findByText('Leave {address} in.');
         expect(sentTo('POST /api/schools/s/letters/wording')).toEqual([
             { kind: 'family', language: 'en', texts: { new_1: 'Ask us' } },
@@ -143,7 +143,7 @@ describe('signed slips', () => {
             'POST /api/schools/s/slips': { name: 'Noor Haddad', entry: 7 },
         });
         show(<PrintRoomPage school={school} />, '/?part=slips');
-        const out = await screen.findByRole('grid', { name: 'Slips that are out' });
+        const out = await screen.findByRole('grid', { name: 'Slips not returned' });
         expect(out.getAttribute('aria-rowcount')).toBe('2');
         await userEvent.click(screen.getByLabelText(/Show those that are back/));
         const all = await screen.findByRole('grid', { name: 'All slips' });

@@ -11,7 +11,7 @@ import { usePrint } from '../print-room/usePrint';
 export function LostCard({ person, school }: { person: Schemas['PersonDetail']; school: string }) {
     const say = useNotice();
     const [asking, setAsking] = useState(false);
-    useKey('n', 'Card lost: print another', () => setAsking(true));
+    useKey('n', 'Replace the lost card', () => setAsking(true));
     const print = usePrint(
         () =>
             data(
@@ -27,14 +27,14 @@ export function LostCard({ person, school }: { person: Schemas['PersonDetail']; 
             ],
             then: () => {
                 setAsking(false);
-                say(`The lost card of ${person.name} works no more. Another one is in the other window.`);
+                say(`The lost card of ${person.name} no longer works. The new one opened in another window.`);
             },
         },
     );
     return (
         <p className="mt-3">
-            <Button onClick={() => setAsking(true)}>Card lost: another one…</Button>
-            <Dialog open={asking} onClose={() => setAsking(false)} title={`Another card for ${person.name}`}>
+            <Button onClick={() => setAsking(true)}>Replace lost card…</Button>
+            <Dialog open={asking} onClose={() => setAsking(false)} title={`A new card for ${person.name}`}>
                 <form
                     onSubmit={(event) => {
                         event.preventDefault();
@@ -51,7 +51,7 @@ export function LostCard({ person, school }: { person: Schemas['PersonDetail']; 
                         </p>
                     )}
                     <DialogFoot type="submit" autoFocus onCancel={() => setAsking(false)} disabled={print.busy}>
-                        Print another card
+                        Print new card
                     </DialogFoot>
                 </form>
             </Dialog>

@@ -23,9 +23,9 @@ describe('a lost card', () => {
             </KeyProvider>,
         );
         await userEvent.keyboard('n');
-        await screen.findByRole('dialog', { name: 'Another card for Noor Castell' });
+        await screen.findByRole('dialog', { name: 'A new card for Noor Castell' });
         await userEvent.keyboard('{Enter}');
-        await screen.findByText('The lost card of Noor Castell works no more. Another one is in the other window.');
+        await screen.findByText('The lost card of Noor Castell no longer works. The new one opened in another window.');
         expect(sentTo('POST /api/schools/S/cards')).toEqual([wish]);
         expect(screen.queryByRole('dialog')).toBeNull();
     });
@@ -33,8 +33,8 @@ describe('a lost card', () => {
     it('stays as it was where the print is refused', async () => {
         serverAnswers({ 'POST /api/schools/S/cards': new Refused(422, 'What is on the card does not fit.') });
         show(<LostCard person={person} school="S" />);
-        await userEvent.click(screen.getByRole('button', { name: 'Card lost: another one…' }));
-        await userEvent.click(screen.getByRole('button', { name: 'Print another card' }));
+        await userEvent.click(screen.getByRole('button', { name: 'Replace lost card…' }));
+        await userEvent.click(screen.getByRole('button', { name: 'Print new card' }));
         await screen.findByText('What is on the card does not fit.');
         expect(screen.getByRole('dialog')).toBeTruthy();
     });
