@@ -26,6 +26,7 @@ final class Entries
         'coordinators',
         'join_requests',
         'transfer_requests',
+        'guardian_claims',
     ];
 
     private const OF_SECTION = ['enrollments', 'join_codes', 'invitations', 'join_requests', 'room_passes'];
@@ -125,7 +126,7 @@ final class Entries
     {
         return [
             ...$this->having('person_id', $id, self::OF_PERSON),
-            ...$this->having('student_id', $id, ['guardianships']),
+            ...$this->having('student_id', $id, ['guardianships', 'family_letters', 'guardian_claims']),
             ...$this->having('guardian_id', $id, ['guardianships']),
             ...$this->having('left_id', $id, ['known_apart']),
             ...$this->having('right_id', $id, ['known_apart']),

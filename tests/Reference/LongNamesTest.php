@@ -88,7 +88,7 @@ it('fits every such name on every layout, all of it, or asks', function (CardLay
 );
 
 it('asks about a tenth of them at most on cards of the usual size', function (): void {
-    foreach ([CardLayout::A4x8, CardLayout::A4, CardLayout::Letter, CardLayout::HolderA4] as $layout) {
+    foreach ([CardLayout::A4x8, CardLayout::A4, CardLayout::Letter] as $layout) {
         $pdf = new CardPdf(Paper::of($layout), 'Lanternfield Primary School', 'vantrel.lanternfield.example');
         $cards = array_map(
             fn(string $name): Card => new Card(

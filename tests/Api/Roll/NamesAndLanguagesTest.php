@@ -108,13 +108,14 @@ function undoAll(object $test, array $before): void
 
 it('show on cards as much of a name as was decided', function (): void {
     $print = function (): string {
-        $pdf = (string) $this->postJson("/api/schools/{$this->world->school}/cards", [
+        $print = $this->postJson("/api/schools/{$this->world->school}/cards", [
             'section_ids' => [$this->world->section],
             'layout' => 'cards-a4',
             'order' => 'reading',
         ])
             ->assertOk()
-            ->getContent();
+            ->json('id');
+        $pdf = (string) $this->getJson("/api/prints/$print/file")->getContent();
         $file = tempnam(sys_get_temp_dir(), 'card');
         file_put_contents($file, $pdf);
         $text = (string) shell_exec('pdftotext ' . escapeshellarg($file) . ' -');

@@ -199,7 +199,8 @@ it('archives a section: code dead, invitations withdrawn, roster and cards there
     $pdf = $this->actingAs($this->world->as('coordinator'))
         ->postJson("/api/sections/$section/cards", ['layout' => 'cards-a4', 'order' => 'reading'])
         ->assertOk();
-    expect(substr((string) $pdf->getContent(), 0, 5))->toBe('%PDF-');
+    $file = $this->getJson("/api/prints/{$pdf->json('id')}/file")->assertOk();
+    expect(substr((string) $file->getContent(), 0, 5))->toBe('%PDF-');
     // Undone newest first: the cards, then the archiving.
     foreach (
         DB::table('ledger_entries')

@@ -173,7 +173,7 @@ it('prints for chosen sections and people, and ends lost cards', function (): vo
     $this->as
         ->postJson("/api/schools/{$this->world->school}/cards", $body)
         ->assertOk()
-        ->assertHeader('Content-Type', 'application/pdf');
+        ->assertJson(['state' => 'done', 'what' => '1 login card']);
     $this->world->badge($this->world->people['student'], 'old-card');
     $this->as
         ->postJson("/api/schools/{$this->world->school}/cards", [
