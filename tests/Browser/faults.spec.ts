@@ -12,8 +12,6 @@ const VIEWS = [
     'guardians',
     'sections',
     'print-room',
-    'print-room?part=letters',
-    'print-room?part=codes',
     'print-room?part=slips',
     'look-alikes',
     'year-turn',
