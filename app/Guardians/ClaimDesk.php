@@ -20,8 +20,8 @@ use Illuminate\Support\Facades\DB;
 use stdClass;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Accounts\Lifetime;
+use Vantrel\Core\Guardians\Claimant;
 use Vantrel\Core\Guardians\Claims;
-use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
@@ -49,10 +49,16 @@ final readonly class ClaimDesk
             ->orderByDesc('c.made_at')
             ->orderBy('c.id')
             ->limit(300)
-            ->get(['c.*', 's.called_name', 's.family_name as student_family']);
+            ->get([
+                'c.*',
+                's.called_name',
+                's.family_name as student_family',
+                // Guardians went along when the student was merged.
+                DB::raw('coalesce(s.merged_into, s.id) as now_id'),
+            ]);
         $record = DB::table('guardianships as g')
             ->join('people as p', 'p.id', '=', 'g.guardian_id')
-            ->whereIn('g.student_id', $claims->where('state', 'waiting')->pluck('student_id')->unique())
+            ->whereIn('g.student_id', $claims->where('state', 'waiting')->pluck('now_id')->unique())
             ->where('p.state', 'active')
             ->orderBy('g.id')
             ->get(['g.student_id', 'g.state', 'p.id', 'p.given_name', 'p.family_name', 'p.email', 'p.phone'])
@@ -60,7 +66,7 @@ final readonly class ClaimDesk
         $lines = [];
         foreach ($claims as $claim) {
             /** @var Collection<int, stdClass> $known */
-            $known = $record[$claim->student_id] ?? collect();
+            $known = $record[$claim->now_id] ?? collect();
             $lines[] = self::line($claim, $claim->state === 'waiting' ? $known : collect());
         }
 
@@ -78,10 +84,6 @@ final readonly class ClaimDesk
         $guardianId ??= $claim->personId();
         $guardian = $guardianId === null ? null : $this->snapshots->find(Person::class, $guardianId);
         $links = $this->snapshots->list(Guardianship::class, fn($q) => $q->where('student_id', $student->id));
-        $onRecord = array_map(fn(Guardianship $g): string => $g->guardianId(), $links);
-        if ($guardianId !== null && $guardianId !== $claim->personId() && !in_array($guardianId, $onRecord, true)) {
-            throw new Refusal('That is no guardian on record of this student.', 'guardian');
-        }
         $signIns =
             $guardian === null
                 ? []
@@ -133,24 +135,19 @@ final readonly class ClaimDesk
         return [$claim, $student];
     }
 
-    /** @param  Collection<int, stdClass>  $known guardians on record of the student */
-    private static function line(stdClass $claim, Collection $known): ClaimLine
+    /** @param  Collection<int, stdClass>  $onRecord guardians of the student */
+    private static function line(stdClass $claim, Collection $onRecord): ClaimLine
     {
-        $name = NameKey::of("$claim->given_name $claim->family_name");
+        $who = self::asClaimant($claim);
         $record = [];
         $suggested = $claim->person_id === null ? null : (string) $claim->person_id;
-        foreach ($known as $person) {
-            $alike = array_keys(
-                array_filter([
-                    'name' => NameKey::of("$person->given_name $person->family_name") === $name,
-                    'address' => $person->email !== null && $person->email === $claim->email,
-                    'telephone' => $person->phone !== null && $person->phone === $claim->phone,
-                ]),
-            );
+        foreach ($onRecord as $person) {
+            $known = self::asClaimant($person);
+            $alike = Claims::alike($who, $known);
             $record[] = new OnRecord(
                 (string) $person->id,
-                (new PersonName((string) $person->given_name, (string) $person->family_name))->full(),
-                (string) $person->email,
+                $known->name->full(),
+                $known->email,
                 (string) $person->phone,
                 (string) $person->state,
                 $alike,
@@ -162,8 +159,8 @@ final readonly class ClaimDesk
 
         return new ClaimLine(
             (string) $claim->id,
-            (new PersonName((string) $claim->given_name, (string) $claim->family_name))->full(),
-            (string) $claim->email,
+            $who->name->full(),
+            $who->email,
             (string) $claim->phone,
             $claim->person_id !== null,
             (new PersonName((string) $claim->called_name, (string) $claim->student_family))->full(),
@@ -173,6 +170,15 @@ final readonly class ClaimDesk
             Instant::isoOrNull($claim->answered_at === null ? null : (string) $claim->answered_at),
             $record,
             $suggested,
+        );
+    }
+
+    private static function asClaimant(stdClass $row): Claimant
+    {
+        return new Claimant(
+            new PersonName((string) $row->given_name, (string) $row->family_name),
+            (string) $row->email,
+            $row->phone === null ? null : (string) $row->phone,
         );
     }
 }

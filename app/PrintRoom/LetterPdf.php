@@ -95,6 +95,11 @@ final class LetterPdf
     private function size(Letter $letter): ?float
     {
         $this->pdf->speak($letter->language);
+        foreach ($letter->box as [, $typed]) {
+            if ($this->boxSize($letter, $typed) === null) {
+                return null;
+            }
+        }
         $room = $this->height - self::FOOT - ($letter->slip === null ? 0.0 : self::SLIP);
         for ($size = self::FULL; $size >= self::LEAST; $size -= 0.5) {
             if ($this->body($letter, $size, false) <= $room) {
@@ -155,16 +160,31 @@ final class LetterPdf
             $y + 5,
             self::SQUARE,
         );
-        $room = $this->inner() - self::SQUARE - 20;
+        $room = $this->boxRoom();
         $each = self::SQUARE / count($letter->box);
         foreach ($letter->box as $i => [$label, $typed]) {
             $at = $y + 5 + $i * $each + max(0, ($each - 17) / 2);
             $this->put(Face::text($letter->language), 9, $label, self::SIDE + 6, $at, $room);
-            $size = $this->pdf->fitting($typed, Face::Mono, count($letter->box) === 1 ? 26.0 : 17.0, 8.0, $room) ?? 8.0;
+            $size =
+                $this->boxSize($letter, $typed) ??
+                throw new LogicException('It does not fit, and was not asked about.');
             $this->put(Face::Mono, $size, $typed, self::SIDE + 6, $at + 5.5, $room);
         }
 
         return $y + $height;
+    }
+
+    /** The size in which what is typed stands in the box; null where it is too long for it. */
+    private function boxSize(Letter $letter, string $typed): ?float
+    {
+        $most = count($letter->box) === 1 ? 26.0 : 17.0;
+
+        return $this->pdf->fitting($typed, Face::Mono, $most, self::LEAST, $this->boxRoom());
+    }
+
+    private function boxRoom(): float
+    {
+        return $this->inner() - self::SQUARE - 20;
     }
 
     private function slip(Letter $letter): void

@@ -76,7 +76,9 @@ final class LetterPrinter
                     'section' => $person->section,
                     'address' => $address,
                 ],
-                [[self::WIDEST, self::WIDEST]],
+                $logins === null
+                    ? [['', self::WIDEST]]
+                    : [['', $logins->printed[$i]->userName()], ['', $this->kit->longestPassphrase()]],
                 '',
                 $job->kind === LetterKind::Family ? '' : null,
             );
@@ -146,7 +148,7 @@ final class LetterPrinter
             Words::count(count($long), 'letter does', 'letters do') .
                 ' not fit on a page, in ' .
                 Words::join(array_values($names)) .
-                '. Shorten the school’s own words there.',
+                '. Shorten the school’s own wording there, or a user name that is too long for its box.',
             'wording',
         );
     }

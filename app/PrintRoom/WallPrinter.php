@@ -20,6 +20,7 @@ final readonly class WallPrinter
      * @param  list<string>  $sectionIds
      * @param  list<string>  $languages of handouts
      * @param  int  $copies of slips, for each section
+     * @param  bool  $without whether our words stand where the school's own are missing in a language
      * @return string the PDF
      *
      * @throws Refusal where a section has no code that works
@@ -31,13 +32,14 @@ final readonly class WallPrinter
         string $paper,
         array $languages,
         int $copies,
+        bool $without,
     ): string {
         $codes = $this->codes($school, $sectionIds);
 
         return match ($kind) {
             WallKind::Poster => WallPdf::posters($codes, $paper),
             WallKind::Slips => WallPdf::slips($codes, $paper, $copies),
-            WallKind::Handout => $this->handouts($school, $codes, $paper, $languages),
+            WallKind::Handout => $this->handouts($school, $codes, $paper, $languages, $without),
         };
     }
 
@@ -45,10 +47,13 @@ final readonly class WallPrinter
      * @param  list<OpenCode>  $codes
      * @param  list<string>  $languages
      */
-    private function handouts(School $school, array $codes, string $paper, array $languages): string
+    private function handouts(School $school, array $codes, string $paper, array $languages, bool $without): string
     {
         $languages = $languages === [] ? ['en'] : array_values(array_unique($languages));
         $wordings = $this->texts->of($school, LetterKind::Handout);
+        if (!$without) {
+            $wordings->mustBeWhole($languages);
+        }
         $letters = [];
         foreach ($codes as $code) {
             foreach ($languages as $language) {

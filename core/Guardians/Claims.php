@@ -127,6 +127,10 @@ final class Claims
         if ($claim->personId() !== null && $guardian?->id !== $claim->personId()) {
             throw new Refusal('They asked from an account of their own, which is the one to connect.', 'guardian');
         }
+        $onRecord = array_map(fn(Guardianship $g): string => $g->guardianId(), $guardianships);
+        if ($guardian !== null && $guardian->id !== $claim->personId() && !in_array($guardian->id, $onRecord, true)) {
+            throw new Refusal('That is no guardian on record of this student.', 'guardian');
+        }
         if ($guardian !== null && ($guardian->state() !== PersonState::Active || $guardian->id === $student->id)) {
             throw new Refusal('That account cannot be connected. Choose another.', 'guardian');
         }
@@ -178,6 +182,22 @@ final class Claims
         return $plan->build(
             "Guardian connected: $name",
             "$name is connected with {$student->givenName()} {$student->familyName()}.",
+        );
+    }
+
+    /**
+     * What of somebody on record is the same as of whoever asks: that it is they is for a person to say.
+     *
+     * @return list<string> name, address, telephone
+     */
+    public static function alike(Claimant $who, Claimant $known): array
+    {
+        return array_keys(
+            array_filter([
+                'name' => NameKey::of($known->name->full()) === NameKey::of($who->name->full()),
+                'address' => $known->email !== '' && $known->email === $who->email,
+                'telephone' => $known->phone !== null && $known->phone === $who->phone,
+            ]),
         );
     }
 

@@ -85,6 +85,7 @@ const TO_STAFF = new Set([
     'Nobody waits.',
     'They asked from an account of their own, which is the one to connect.',
     'That account cannot be connected. Choose another.',
+    'That is no guardian on record of this student.',
     'This has been answered already.',
     'That took too long. Sign in again from the start.',
     'Your account may not do this here. Ask the coordinator of the school.',

@@ -40,7 +40,15 @@ final readonly class WallController
         $wish = Wishes::of(WallWish::class, $request);
 
         return response(
-            $this->printer->print($school, $sectionIds, $wish->kind, $wish->paper, $wish->languages, $wish->copies),
+            $this->printer->print(
+                $school,
+                $sectionIds,
+                $wish->kind,
+                $wish->paper,
+                $wish->languages,
+                $wish->copies,
+                $wish->without,
+            ),
             200,
             [
                 'Content-Type' => 'application/pdf',

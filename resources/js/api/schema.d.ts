@@ -5743,6 +5743,7 @@ export interface operations {
                     paper?: "a4" | "letter";
                     languages?: string[];
                     copies?: number;
+                    without?: boolean;
                 };
             };
         };
@@ -7552,6 +7553,7 @@ export interface operations {
                 paper?: "a4" | "letter";
                 languages?: string[];
                 copies?: number;
+                without?: boolean;
             };
             header?: never;
             path: {

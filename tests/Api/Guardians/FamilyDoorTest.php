@@ -205,3 +205,20 @@ it('asks from accounts without an address each for themselves', function (): voi
     }
     expect(DB::table('guardian_claims')->count())->toBe(2);
 });
+
+it('shows the guardians of the student that a student was merged into', function (): void {
+    ($this->ask)()->assertNoContent();
+    $stays = $this->world->student('Noor Haddad', $this->world->section);
+    $this->world->insert('guardianships', [
+        'student_id' => $stays,
+        'guardian_id' => $this->world->people['guardian'],
+        'state' => 'listed',
+    ]);
+    DB::table('people')
+        ->where('id', $this->noor)
+        ->update(['state' => 'merged', 'merged_into' => $stays]);
+    $line = $this->actingAs($this->world->as('coordinator'))->getJson($this->claims)->json('claims.0');
+    expect(array_column($line['record'], 'id'))->toBe([$this->world->people['guardian']]);
+    ($this->answer)('approve', ['guardian' => $this->world->people['guardian']])->assertOk();
+    expect(DB::table('guardianships')->where('student_id', $stays)->value('state'))->toBe('connected');
+});

@@ -37,6 +37,7 @@ export function WallPart({ school }: { school: School }) {
     const [paper, setPaper] = useState<PaperSize>('a4');
     const [languages, setLanguages] = useState<ReadonlySet<Tag>>(new Set(['en']));
     const [copies, setCopies] = useState('30');
+    const [without, setWithout] = useState(false);
     const [editing, setEditing] = useState(false);
     const say = useNotice();
     const open = all.filter((s) => s.hasCode && s.state === 'open');
@@ -48,7 +49,7 @@ export function WallPart({ school }: { school: School }) {
         section_ids: chosen.map((s) => s.id),
         kind,
         paper,
-        ...(kind === 'handout' ? { languages: [...languages] } : {}),
+        ...(kind === 'handout' ? { languages: [...languages], without } : {}),
         ...(kind === 'slips' ? { copies: Number(copies) } : {}),
     };
     const printing = useAct(() => openPdf(`/api/schools/${school.id}/codes/print`, print), {
@@ -114,6 +115,12 @@ export function WallPart({ school }: { school: School }) {
                                     />
                                 ))}
                             </fieldset>
+                            <Tick
+                                label="Standard wording where yours is missing"
+                                hint="In languages your school has not written its own words in."
+                                checked={without}
+                                onChange={setWithout}
+                            />
                             <div>
                                 <Button onClick={() => setEditing(true)}>Edit the wording</Button>
                             </div>
