@@ -31,6 +31,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
     ->withCommands([
         __DIR__ . '/../app/Accounts/Commands',
         __DIR__ . '/../app/Desk/Commands',
+        __DIR__ . '/../app/Guardians/Commands',
         __DIR__ . '/../app/Intake/Commands',
         __DIR__ . '/../app/Ledger/Commands',
         __DIR__ . '/../app/LookAlikes/Commands',

@@ -7,6 +7,9 @@ use Illuminate\Support\Facades\Schedule;
 // While schools sleep; on one server where there are several.
 Schedule::command('vantrel:clean-up')->dailyAt('02:30')->withoutOverlapping()->onOneServer();
 
+// After school, by each school's own clock: who was invited a week ago and has not answered is reminded once.
+Schedule::command('vantrel:remind-guardians')->hourly()->withoutOverlapping()->onOneServer();
+
 // What a kill has left half-said is found within a minute.
 Schedule::command('vantrel:sweep')->everyMinute()->withoutOverlapping()->onOneServer();
 

@@ -20,6 +20,9 @@ use App\Door\Http\RoomController;
 use App\Door\Http\RoomPassController;
 use App\Guardians\Http\ClaimController;
 use App\Guardians\Http\FamilyController;
+use App\Guardians\Http\GuardianController;
+use App\Guardians\Http\GuardianLinkController;
+use App\Guardians\Http\OwnFamilyController;
 use App\Home\Http\HomeController;
 use App\Intake\Http\IntakeController;
 use App\Intake\Http\RowController;
@@ -70,6 +73,7 @@ foreach (
         'view',
         'print',
         'claim',
+        'tie',
     ]
     as $id
 ) {
@@ -103,6 +107,9 @@ Route::prefix('api')->group(function (): void {
         Route::post('join/confirm', [NewcomerController::class, 'confirm']);
         Route::post('family/check', [FamilyController::class, 'check']);
         Route::post('family/ask', [FamilyController::class, 'ask']);
+        Route::post('guardian/check', [GuardianLinkController::class, 'show']);
+        Route::post('guardian/accept', [GuardianLinkController::class, 'accept']);
+        Route::post('guardian/decline', [GuardianLinkController::class, 'decline']);
         Route::post('room', [RoomController::class, 'show']);
         Route::post('room/enter', [RoomController::class, 'enter']);
         Route::post('invited', [AnswerInvitation::class, 'show']);
@@ -132,6 +139,14 @@ Route::prefix('api')->group(function (): void {
         Route::get('home', [HomeController::class, 'show'])->can('own');
         Route::post('join', [JoinController::class, 'store'])->can('join');
         Route::post('family/connect', [FamilyController::class, 'connect'])->can('connect-child');
+        Route::middleware('can:connect-child')->group(function (): void {
+            Route::post('guardian/connect', [GuardianLinkController::class, 'connect']);
+            Route::get('own/contact', [OwnFamilyController::class, 'show']);
+            Route::post('own/contact', [OwnFamilyController::class, 'begin']);
+            Route::post('own/contact/confirm', [OwnFamilyController::class, 'confirm']);
+            Route::post('own/hears', [OwnFamilyController::class, 'hears']);
+            Route::post('own/children/{person}/leave', [OwnFamilyController::class, 'leave']);
+        });
         Route::get('invitations', [AnswerInvitation::class, 'mine'])->can('own');
         Route::post('invitations/{invitation}/answer', [AnswerInvitation::class, 'answer'])->can(
             'answer-invitation',
@@ -177,6 +192,18 @@ Route::prefix('api')->group(function (): void {
                 Route::get('card-test', [CardController::class, 'test']);
                 Route::post('cards', [CardController::class, 'store']);
                 Route::get('claims', [ClaimController::class, 'index']);
+                Route::get('guardians', [GuardianController::class, 'index']);
+                Route::post('guardians/invite/plan', [GuardianController::class, 'planInvite']);
+                Route::post('guardians/invite', [GuardianController::class, 'invite']);
+                Route::get('guardians/runs', [GuardianController::class, 'runs']);
+                Route::post('guardians/remind', [GuardianController::class, 'remind']);
+                Route::post('guardians/{tie}/again', [GuardianController::class, 'again']);
+                Route::post('guardians/{tie}/withdraw', [GuardianController::class, 'withdraw']);
+                Route::post('guardians/{tie}/disconnect', [GuardianController::class, 'disconnect']);
+                Route::post('guardians/{tie}/restrict', [GuardianController::class, 'restrict']);
+                Route::post('guardians/{tie}/lift', [GuardianController::class, 'lift']);
+                Route::post('guardians/{tie}/consent', [GuardianController::class, 'consent']);
+                Route::post('claims/approve', [ClaimController::class, 'approveMany']);
                 Route::post('claims/{claim}/approve', [ClaimController::class, 'approve']);
                 Route::post('claims/{claim}/refuse', [ClaimController::class, 'refuse']);
                 Route::get('prints', [PrintController::class, 'index']);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Desk;
 
 use App\Desk\Views\Loop;
+use App\Guardians\GuardianList;
 use App\LookAlikes\Kept;
 use App\Models\School;
 use App\Platform\SchoolDay;
@@ -39,10 +40,16 @@ final class Loops
             'transfers',
         ],
         'claims' => [
-            'roll',
-            ['Guardian request', 'by the code of a family letter; waits to be checked'],
-            ['Guardian requests', 'by the codes of family letters; wait to be checked'],
             'guardians',
+            ['Guardian request', 'asks to be connected; waits to be checked'],
+            ['Guardian requests', 'ask to be connected; wait to be checked'],
+            'guardians/requests',
+        ],
+        'guardians_unanswered' => [
+            'guardians',
+            ['Guardian who has not answered', 'reminded a week ago; try another address, a letter, a call'],
+            ['Guardians who have not answered', 'reminded a week ago; try other addresses, letters, a call'],
+            'guardians?standing=unanswered',
         ],
         'invitations_expired' => [
             'sections',
@@ -124,7 +131,11 @@ final class Loops
         ],
     ];
 
-    public function __construct(private readonly Kept $kept, private readonly KeptProblems $problems) {}
+    public function __construct(
+        private readonly Kept $kept,
+        private readonly KeptProblems $problems,
+        private readonly GuardianList $guardians,
+    ) {}
 
     /** @return list<Loop> in the order of the work, those of which there is nothing too */
     public function of(School $school): array
@@ -198,12 +209,14 @@ final class Loops
             ->where('p.school_id', $school->id)
             ->selectRaw('count(*) n, min(c.made_at) since')
             ->first();
+        $unansweredGuardians = $this->guardians->unanswered($school);
         $since = fn(AccountProblem $which): ?string => $standing[$which->value][1] ?? null;
         return [
             'intakes' => [(int) $intakes?->n, $this->day($intakes?->since)],
             'requests' => [(int) $asking?->n, $this->day($asking?->since)],
             'transfers' => [(int) $transfers?->n, $this->day($transfers?->since)],
             'claims' => [(int) $claims?->n, $this->day($claims?->since)],
+            'guardians_unanswered' => [$unansweredGuardians, null],
             'invitations_expired' => [(int) $expired?->n, $this->day($expired?->since)],
             'invitations' => [(int) $unanswered?->n, $this->day($unanswered?->since)],
             'look_alikes' => [$this->kept->count($school), null],

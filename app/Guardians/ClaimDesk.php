@@ -22,9 +22,11 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Accounts\Lifetime;
 use Vantrel\Core\Guardians\Claimant;
 use Vantrel\Core\Guardians\Claims;
+use Vantrel\Core\Guardians\Likeness;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Records\GuardianClaim;
 use Vantrel\Core\Records\Guardianship;
 use Vantrel\Core\Records\Person;
@@ -61,7 +63,16 @@ final readonly class ClaimDesk
             ->whereIn('g.student_id', $claims->where('state', 'waiting')->pluck('now_id')->unique())
             ->where('p.state', 'active')
             ->orderBy('g.id')
-            ->get(['g.student_id', 'g.state', 'p.id', 'p.given_name', 'p.family_name', 'p.email', 'p.phone'])
+            ->get([
+                'g.student_id',
+                'g.state',
+                'g.restriction',
+                'p.id',
+                'p.given_name',
+                'p.family_name',
+                'p.email',
+                'p.phone',
+            ])
             ->groupBy('student_id');
         $lines = [];
         foreach ($claims as $claim) {
@@ -97,6 +108,7 @@ final readonly class ClaimDesk
             $links,
             $signIns,
             $taken,
+            $actor->id,
             $this->kit->ids($seed),
             $this->kit->now(),
         );
@@ -110,6 +122,27 @@ final readonly class ClaimDesk
         $this->links->send($person, $signIn, $address, Lifetime::LinkSent);
 
         return "$plan->sentence A link to set a password is on its way to $address.";
+    }
+
+    /**
+     * Connects all of the chosen requests that are clear.
+     *
+     * @param  list<string>  $ids
+     */
+    public function approveMany(School $school, array $ids, PersonModel $actor): string
+    {
+        $connected = 0;
+        foreach ($this->page($school)->claims as $line) {
+            if (in_array($line->id, $ids, true) && $line->clear) {
+                $this->approve($school, $line->id, $line->signedIn ? null : $line->suggested, $actor);
+                $connected++;
+            }
+        }
+        if ($connected === 0) {
+            throw new Refusal('None of these is clear any more. Look at them one by one.');
+        }
+
+        return Words::count($connected, 'guardian') . ($connected === 1 ? ' is connected.' : ' are connected.');
     }
 
     public function refuse(School $school, string $claimId, string $reason, PersonModel $actor): string
@@ -139,18 +172,22 @@ final readonly class ClaimDesk
     private static function line(stdClass $claim, Collection $onRecord): ClaimLine
     {
         $who = self::asClaimant($claim);
+        $likeness = new Likeness();
         $record = [];
-        $suggested = $claim->person_id === null ? null : (string) $claim->person_id;
+        $suggested = $claim->person_id ?? $claim->suggested_id;
+        $suggested = $suggested === null ? null : (string) $suggested;
         foreach ($onRecord as $person) {
             $known = self::asClaimant($person);
-            $alike = Claims::alike($who, $known);
+            $alike = $likeness->alike($who, $known);
             $record[] = new OnRecord(
                 (string) $person->id,
                 $known->name->full(),
                 $known->email,
                 (string) $person->phone,
                 (string) $person->state,
+                (string) $person->restriction,
                 $alike,
+                $likeness->unlike($who, $known),
             );
             if ($suggested === null && $alike !== []) {
                 $suggested = (string) $person->id;
@@ -170,7 +207,30 @@ final readonly class ClaimDesk
             Instant::isoOrNull($claim->answered_at === null ? null : (string) $claim->answered_at),
             $record,
             $suggested,
+            $claim->state === 'waiting' && self::isClear($claim, $record),
         );
+    }
+
+    /**
+     * Whether it may be answered with a glance, together with others: name and address or telephone are those of one on
+     * record, of nobody else, and nobody of that name is kept away.
+     *
+     * @param  list<OnRecord>  $record
+     */
+    private static function isClear(stdClass $claim, array $record): bool
+    {
+        $alike = array_values(
+            array_filter($record, fn(OnRecord $o): bool => $o->id === $claim->suggested_id || count($o->alike) > 1),
+        );
+
+        return count($alike) === 1 &&
+            count($alike[0]->alike) > 1 &&
+            $alike[0]->restriction === '' &&
+            in_array($alike[0]->state, ['listed', 'invited'], true) &&
+            array_filter(
+                $record,
+                fn(OnRecord $o): bool => $o->restriction !== '' && in_array('name', $o->alike, true),
+            ) === [];
     }
 
     private static function asClaimant(stdClass $row): Claimant

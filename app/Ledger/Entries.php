@@ -127,7 +127,7 @@ final class Entries
         return [
             ...$this->having('person_id', $id, self::OF_PERSON),
             ...$this->having('student_id', $id, ['guardianships', 'family_letters', 'guardian_claims']),
-            ...$this->having('guardian_id', $id, ['guardianships']),
+            ...$this->having('guardian_id', $id, ['guardianships', 'guardian_invitations']),
             ...$this->having('left_id', $id, ['known_apart']),
             ...$this->having('right_id', $id, ['known_apart']),
             ...array_map(

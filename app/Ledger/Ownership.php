@@ -111,7 +111,8 @@ final class Ownership
             Entity::Person,
             Entity::Coordinator,
             Entity::Section,
-            Entity::LetterWording
+            Entity::LetterWording,
+            Entity::GuardianInvitation
                 => $query->selectRaw('t.school_id as school'),
             Entity::SignIn, Entity::Identity => $through('person_id', 'people'),
             Entity::Badge => $query

@@ -33,6 +33,7 @@ final class RecordNames
             Entity::LetterWording => 'wording',
             Entity::FamilyLetter => 'family letter',
             Entity::GuardianClaim => 'guardian request',
+            Entity::GuardianInvitation => 'guardian invitation',
         };
     }
 
@@ -69,6 +70,10 @@ final class RecordNames
             'guardian_claims' => DB::table('guardian_claims as r')
                 ->whereIn('r.id', $ids)
                 ->selectRaw("r.id id, TRIM(CONCAT(r.given_name, ' ', r.family_name)) n"),
+            'guardian_invitations' => DB::table('guardian_invitations as i')
+                ->join('people as p', 'p.id', '=', 'i.guardian_id')
+                ->whereIn('i.id', $ids)
+                ->selectRaw("i.id id, $person n"),
             'room_passes' => DB::table('room_passes as r')
                 ->join('sections as s', 's.id', '=', 'r.section_id')
                 ->whereIn('r.id', $ids)

@@ -33,6 +33,10 @@ final readonly class RowsNow implements Standing
         ['credential_uses', 'person_id', Entity::Person],
         ['password_resets', 'sign_in_id', Entity::SignIn],
         ['print_runs', 'person_id', Entity::Person],
+        ['invite_runs', 'person_id', Entity::Person],
+        ['contact_changes', 'person_id', Entity::Person],
+        ['digest_choices', 'person_id', Entity::Person],
+        ['guardian_outbox', 'invitation_id', Entity::GuardianInvitation],
         ['print_runs', 'section_id', Entity::Section],
     ];
 

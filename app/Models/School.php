@@ -34,6 +34,8 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $user_names_from
  * @property string $day_opens
  * @property string $day_closes
+ * @property string $guardians_in
+ * @property int $remind_guardians
  */
 final class School extends Model
 {

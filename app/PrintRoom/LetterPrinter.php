@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\PrintRoom;
 
 use App\Ledger\Ledger;
+use App\Ledger\Snapshots;
 use App\Models\Person;
 use App\Models\School;
 use App\Platform\PlannerKit;
@@ -35,6 +36,7 @@ final class LetterPrinter
 
     public function __construct(
         private readonly Ledger $ledger,
+        private readonly Snapshots $snapshots,
         private readonly PlannerKit $kit,
         private readonly PrintedPeople $people,
         private readonly Logins $logins,
@@ -124,6 +126,7 @@ final class LetterPrinter
             ->join('people as p', 'p.id', '=', 'g.guardian_id')
             ->whereIn('g.student_id', $people->whereNull('language')->pluck('id'))
             ->whereNotIn('g.state', ['refused', 'ended'])
+            ->whereNull('g.restriction')
             ->whereNotNull('p.language')
             ->orderByDesc('g.id')
             ->pluck('p.language', 'g.student_id');
@@ -175,6 +178,14 @@ final class LetterPrinter
             array_fill_keys(DB::table('family_letters')->pluck('slip')->all(), true),
             $this->kit->random("$seed letters"),
             fn(CodeSymbols $code): string => FamilyCodes::hash($code),
+            $this->snapshots->list(
+                Records\Guardianship::class,
+                fn($q) => $q
+                    ->whereIn('student_id', $people->pluck('id'))
+                    ->where('state', 'listed')
+                    ->whereNull('restriction'),
+            ),
+            $actor?->id,
             $this->kit->ids($seed),
             $this->kit->now(),
         );

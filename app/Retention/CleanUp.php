@@ -76,6 +76,8 @@ final class CleanUp
                     ->where('made_at', '<', $now->subDays(180)),
             ) +
             $this->delete(fn() => DB::table('cache')->where('expiration', '<', $now->getTimestamp())) +
+            $this->delete(fn() => DB::table('contact_changes')->where('expires_at', '<', $now->subDays(1))) +
+            $this->delete(fn() => DB::table('invite_runs')->where('made_at', '<', $now->subDays(30))) +
             $this->delete(fn() => DB::table('failed_jobs')->where('failed_at', '<', $now->subDays(30))) +
             $this->delete(
                 fn() => DB::table('sessions')->where('last_activity', '<', $now->subDays(91)->getTimestamp()),

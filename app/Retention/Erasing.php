@@ -37,6 +37,7 @@ final class Erasing
         'number',
         'email',
         'phone',
+        'phone_confirmed',
         'language',
         'user_name',
         'subject',
@@ -105,6 +106,9 @@ final class Erasing
         DB::table('second_factors')->whereIn('person_id', $ids)->delete();
         DB::table('credential_uses')->whereIn('person_id', $ids)->delete();
         DB::table('sessions')->whereIn('user_id', $ids)->delete();
+        DB::table('contact_changes')->whereIn('person_id', $ids)->delete();
+        DB::table('invite_runs')->whereIn('person_id', $ids)->delete();
+        DB::table('digest_choices')->whereIn('person_id', $ids)->delete();
         $signIns = DB::table('sign_ins')->whereIn('person_id', $ids)->pluck('id');
         DB::table('password_resets')->whereIn('sign_in_id', $signIns)->delete();
         $seqs = $this->about($person)->pluck('seq')->push($entry->seq)->unique();
@@ -309,6 +313,7 @@ final class Erasing
             $this->having(Records\Coordinator::class, 'person_id', $ids),
             $this->having(Records\TransferRequest::class, 'person_id', $ids),
             $this->having(Records\GuardianClaim::class, 'person_id', $ids),
+            $this->having(Records\GuardianInvitation::class, 'guardian_id', $ids),
             $this->lists($person)[1],
             DB::table('enrollments')->whereIn('person_id', $ids)->count(),
         );

@@ -6,6 +6,7 @@ namespace App\Wiring;
 
 use App\Accounts\AddressNotices;
 use App\Accounts\SessionRows;
+use App\Guardians\EndSessions;
 use App\Intake\KeepRedone;
 use App\Intake\ReplanUndone;
 use App\Ledger\EntryRedone;
@@ -73,6 +74,7 @@ final class VantrelProvider extends ServiceProvider
             fn(TransactionCommitting $e) => Outcome::committing($e->connection),
         );
         Event::listen(EntryWritten::class, AddressNotices::class);
+        Event::listen([EntryWritten::class, EntryUndone::class, EntryRedone::class], EndSessions::class);
         foreach ([Roll\FollowEntries::class, LookAlikes\FollowEntries::class] as $follows) {
             Event::listen([EntryWritten::class, EntryUndone::class, EntryRedone::class], $follows);
         }

@@ -24,4 +24,17 @@ final class Addresses
             "$address is confirmed: {$by->label()}.",
         );
     }
+
+    /** Another address in place of the one there is, as the school has it. */
+    public static function replace(Person $person, Address $address): Plan
+    {
+        $changes = $address->changes($person);
+        if ($changes === []) {
+            throw new Refusal('That is the address already.', 'email');
+        }
+        $plan = new PlanBuilder();
+        $plan->update($person, $changes, 'another address');
+
+        return $plan->build("Address of {$person->fullName()}", "{$person->fullName()} now has {$address->address}.");
+    }
 }

@@ -11,6 +11,7 @@ use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
+use Vantrel\Core\Plan\Planned;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records\ClaimState;
 use Vantrel\Core\Records\Entity;
@@ -35,7 +36,8 @@ final class Claims
 
     /**
      * @param  list<GuardianClaim>  $claims by the same letter
-     * @param  list<Guardianship>  $guardianships of the student
+     * @param  list<OnRecord>  $record guardians of the student
+     * @return Planned<Decision>
      *
      * @throws Refusal in words for the guardian
      */
@@ -44,9 +46,10 @@ final class Claims
         Person $student,
         Claimant $claimant,
         array $claims,
-        array $guardianships,
+        array $record,
+        GuardianPolicy $policy,
         Occasion $at,
-    ): Plan {
+    ): Planned {
         self::mustWork($letter, $student);
         $waiting = array_filter($claims, fn(GuardianClaim $c): bool => $c->state() === ClaimState::Waiting);
         foreach ($waiting as $claim) {
@@ -62,19 +65,65 @@ final class Claims
         if (count($waiting) >= self::MOST_WAITING) {
             throw new Refusal('Several requests with this code are waiting. Ask the school office.');
         }
-        foreach ($guardianships as $link) {
-            if ($link->guardianId() === $claimant->person?->id && $link->state() === GuardianshipState::Connected) {
-                throw new Refusal('This child is already connected to you.');
+        $own = [];
+        foreach ($record as $one) {
+            if ($one->person->id === $claimant->person?->id) {
+                $own[] = $one->link;
+                if ($one->link->state() === GuardianshipState::Connected) {
+                    throw new Refusal('This child is already connected to you.');
+                }
             }
         }
+        $decision = (new Likeness())->decide($claimant, $record, $policy);
         $plan = new PlanBuilder();
+        $name = $claimant->name->full();
+        if ($decision->connects && $decision->whom !== null && $claimant->person !== null) {
+            self::connect($plan, $decision->whom->link, $claimant->person->id, $own, $at->now);
+
+            return new Planned(
+                $plan->build(
+                    "Guardian connected: $name",
+                    "$name is connected with {$student->fullName()}: a family letter, and what they have confirmed " .
+                        'is on record.',
+                ),
+                $decision,
+            );
+        }
+        if (!$decision->sends) {
+            self::wait($plan, $student, $claimant, $decision->whom?->person->id, $letter->id, $at);
+        }
+
+        return new Planned(
+            $plan->build(
+                "Guardian request: $name",
+                "$name came with a family letter and asks to be connected with {$student->fullName()}.",
+            ),
+            $decision,
+        );
+    }
+
+    /**
+     * A request that a person of the school answers.
+     *
+     * @param  string|null  $suggested id of whom on record they seem to be
+     * @param  string|null  $letterId null where they came by a link
+     */
+    public static function wait(
+        PlanBuilder $plan,
+        Person $student,
+        Claimant $claimant,
+        ?string $suggested,
+        ?string $letterId,
+        Occasion $at,
+    ): void {
         $plan->insert(
             Entity::GuardianClaim,
-            $at->ids->for('claim'),
+            $at->ids->for('claim', $student->id),
             [
-                'letter_id' => $letter->id,
+                'letter_id' => $letterId,
                 'student_id' => $student->id,
                 'person_id' => $claimant->person?->id,
+                'suggested_id' => $suggested,
                 'given_name' => $claimant->name->given,
                 'family_name' => $claimant->name->family,
                 'email' => $claimant->email,
@@ -84,15 +133,37 @@ final class Claims
                 'made_at' => $at->now,
                 'answered_at' => null,
             ],
-            'came with a letter',
+            $letterId === null ? 'came by a link' : 'came with a letter',
         );
-        $name = $claimant->name->full();
+    }
 
-        return $plan->build(
-            "Guardian request: $name",
-            "$name came with a family letter and asks to be connected with {$student->givenName()} " .
-                "{$student->familyName()}.",
-        );
+    /**
+     * Ties a child to the account of whoever is on record for it. Where that is another account of theirs, as a teacher
+     * has one, the tie moves there.
+     *
+     * @param  list<Guardianship>  $own ties of the account
+     */
+    public static function connect(
+        PlanBuilder $plan,
+        Guardianship $onRecord,
+        string $accountId,
+        array $own,
+        string $now,
+    ): void {
+        $connected = Ties::to(GuardianshipState::Connected, $accountId, $now);
+        if ($onRecord->guardianId() === $accountId) {
+            $plan->update($onRecord, $connected, 'guardian connected');
+
+            return;
+        }
+        foreach ($own as $link) {
+            if ($link->studentId() === $onRecord->studentId()) {
+                $plan->update($link, $connected, 'guardian connected');
+
+                return;
+            }
+        }
+        $plan->update($onRecord, ['guardian_id' => $accountId, ...$connected], 'guardian connected');
     }
 
     /** @throws Refusal in words for the guardian */
@@ -120,6 +191,7 @@ final class Claims
         array $guardianships,
         array $signIns,
         bool $taken,
+        ?string $by,
         Ids $ids,
         string $now,
     ): Plan {
@@ -139,6 +211,14 @@ final class Claims
                 "Somebody signs in with {$claim->email()} already. Choose that person, or ask for another address.",
                 'guardian',
             );
+        }
+        foreach ($guardianships as $link) {
+            if ($link->guardianId() === $guardian?->id && $link->restriction() !== null) {
+                throw new Refusal(
+                    'Contact with this guardian is restricted. Turn the request down, or lift the restriction first.',
+                    'guardian',
+                );
+            }
         }
         $plan = new PlanBuilder();
         $name = trim("{$claim->givenName()} {$claim->familyName()}");
@@ -176,28 +256,12 @@ final class Claims
                 'guardian connected',
             );
         }
-        self::link($plan, $student, $id, $guardianships, $ids);
+        self::link($plan, $student, $id, $claim->suggestedId(), $guardianships, $by, $ids, $now);
         $plan->update($claim, ['state' => 'approved', 'answered_at' => $now, 'person_id' => $id], 'approved');
 
         return $plan->build(
             "Guardian connected: $name",
             "$name is connected with {$student->givenName()} {$student->familyName()}.",
-        );
-    }
-
-    /**
-     * What of somebody on record is the same as of whoever asks: that it is they is for a person to say.
-     *
-     * @return list<string> name, address, telephone
-     */
-    public static function alike(Claimant $who, Claimant $known): array
-    {
-        return array_keys(
-            array_filter([
-                'name' => NameKey::of($known->name->full()) === NameKey::of($who->name->full()),
-                'address' => $known->email !== '' && $known->email === $who->email,
-                'telephone' => $known->phone !== null && $known->phone === $who->phone,
-            ]),
         );
     }
 
@@ -224,12 +288,24 @@ final class Claims
         PlanBuilder $plan,
         Person $student,
         string $guardianId,
+        ?string $suggested,
         array $guardianships,
+        ?string $by,
         Ids $ids,
+        string $now,
     ): void {
+        $connected = Ties::to(GuardianshipState::Connected, $by, $now);
         foreach ($guardianships as $link) {
             if ($link->guardianId() === $guardianId) {
-                $plan->update($link, ['state' => 'connected'], 'guardian connected');
+                $plan->update($link, $connected, 'guardian connected');
+
+                return;
+            }
+        }
+        // They asked from another account of theirs than the one on record: the tie moves there.
+        foreach ($guardianships as $link) {
+            if ($link->guardianId() === $suggested && $link->restriction() === null) {
+                $plan->update($link, ['guardian_id' => $guardianId, ...$connected], 'guardian connected');
 
                 return;
             }
@@ -241,7 +317,8 @@ final class Claims
                 'student_id' => $student->id,
                 'guardian_id' => $guardianId,
                 'relationship' => null,
-                'state' => 'connected',
+                'restriction' => null,
+                ...$connected,
             ],
             'guardian connected',
         );

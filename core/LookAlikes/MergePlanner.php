@@ -7,6 +7,7 @@ namespace Vantrel\Core\LookAlikes;
 use LogicException;
 use Vantrel\Core\Accounts\SchoolChange;
 use Vantrel\Core\Calendar\Span;
+use Vantrel\Core\Guardians\Ties;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Planned;
 use Vantrel\Core\Plan\Refusal;
@@ -320,10 +321,11 @@ final class MergePlanner
     }
 
     /**
-     * Guardians of a student, and children of a guardian: what both have stays where it is.
+     * Guardians of a student, and children of a guardian: what both have stays where it is, as it stands with both.
      *
      * @param  array{string, string}  $columns of the account, and of whom it is tied to
-     * @param  array<string, array<string, true>>  $links whom the survivor is tied to so far, by the first column
+     * @param array<string, array<string, array{Guardianship, Guardianship}>> $links ties of the survivor so far, by the
+     *     first column and whom they tie to: as they were read, and as they stand in the plan
      */
     private static function guardianships(
         PlanBuilder $plan,
@@ -335,14 +337,24 @@ final class MergePlanner
     ): int {
         [$own, $other] = $columns;
         foreach ($snapshot->where(Guardianship::class, $own, $keep->id) as $link) {
-            $links[$own][(string) $link->field($other)] = true;
+            $links[$own][(string) $link->field($other)] ??= [$link, $link];
         }
         $brought = 0;
         foreach ($snapshot->where(Guardianship::class, $own, $drop->id) as $link) {
-            if (!isset($links[$own][(string) $link->field($other)])) {
+            $known = $links[$own][(string) $link->field($other)] ?? null;
+            if ($known === null) {
                 $plan->update($link, [$own => $keep->id], 'brought over');
-                $links[$own][(string) $link->field($other)] = true;
+                $links[$own][(string) $link->field($other)] = [$link, $link];
                 $brought++;
+
+                continue;
+            }
+            // Who may not be reached through one account may not be reached through both.
+            [$stays, $as] = $known;
+            $united = Ties::united($as, $link);
+            if ($united !== []) {
+                $plan->update($stays, $united, 'brought over');
+                $links[$own][(string) $link->field($other)] = [$stays, $as->with($united)];
             }
         }
 

@@ -7,6 +7,7 @@ namespace Vantrel\Core\PrintRoom;
 use Closure;
 use Vantrel\Core\Codes\CodeSymbols;
 use Vantrel\Core\Codes\Randomness;
+use Vantrel\Core\Guardians\Ties;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
@@ -14,6 +15,8 @@ use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\FamilyLetter;
+use Vantrel\Core\Records\Guardianship;
+use Vantrel\Core\Records\GuardianshipState;
 
 /**
  * Family letters: each has a code of its own, so that two households of one child have one each, and a slip. Letters
@@ -37,6 +40,8 @@ final readonly class LetterIssue
      * @param  array<string, string>  $languages by student, in the order of the letters
      * @param  array<string, true>  $slips of every letter there ever was
      * @param  Closure(CodeSymbols): string  $hash as a code is kept
+     * @param  list<Guardianship>  $listed guardians whom the letters invite: those not connected, invited or kept away
+     * @param  string|null  $by who prints
      * @param  string  $now UTC instant
      */
     public static function for(
@@ -45,6 +50,8 @@ final readonly class LetterIssue
         array $slips,
         Randomness $random,
         Closure $hash,
+        array $listed,
+        ?string $by,
         Ids $ids,
         string $now,
     ): self {
@@ -72,6 +79,9 @@ final readonly class LetterIssue
                 'letter printed',
             );
             $letters[] = new IssuedLetter($studentId, $code, $slip);
+        }
+        foreach ($listed as $link) {
+            $plan->update($link, Ties::to(GuardianshipState::Invited, $by, $now), 'invited by letter');
         }
         $count = Words::count(count($letters), 'family letter');
 

@@ -29,6 +29,7 @@ enum Entity: string
     case LetterWording = 'letter_wordings';
     case FamilyLetter = 'family_letters';
     case GuardianClaim = 'guardian_claims';
+    case GuardianInvitation = 'guardian_invitations';
 
     /**
      * What a record of this kind is read as.
@@ -57,6 +58,7 @@ enum Entity: string
             self::LetterWording => LetterWording::class,
             self::FamilyLetter => FamilyLetter::class,
             self::GuardianClaim => GuardianClaim::class,
+            self::GuardianInvitation => GuardianInvitation::class,
         };
     }
 
@@ -75,6 +77,12 @@ enum Entity: string
                 'letter_id' => self::FamilyLetter,
                 'student_id' => self::Person,
                 'person_id' => self::Person,
+                'suggested_id' => self::Person,
+            ],
+            self::GuardianInvitation => [
+                'school_id' => self::School,
+                'guardian_id' => self::Person,
+                'invited_by' => self::Person,
             ],
             self::Person => ['school_id' => self::School, 'merged_into' => self::Person],
             self::Coordinator => ['person_id' => self::Person, 'school_id' => self::School],
@@ -103,7 +111,11 @@ enum Entity: string
                 'person_id' => self::Person,
                 'invited_by' => self::Person,
             ],
-            self::Guardianship => ['student_id' => self::Person, 'guardian_id' => self::Person],
+            self::Guardianship => [
+                'student_id' => self::Person,
+                'guardian_id' => self::Person,
+                'state_by' => self::Person,
+            ],
             self::KnownApart => ['left_id' => self::Person, 'right_id' => self::Person],
             self::TransferRequest => [
                 'person_id' => self::Person,
@@ -152,6 +164,7 @@ enum Entity: string
             self::FamilyLetter => [new Unique(['slip'])],
             // Their tokens are hashes of what was drawn at random.
             self::Badge, self::Invitation, self::JoinRequest, self::RoomPass, self::GuardianClaim => [],
+            self::GuardianInvitation => [new Unique(['guardian_id', 'school_id'], 'state', 'open')],
         };
     }
 
@@ -166,7 +179,8 @@ enum Entity: string
             self::Invitation,
             self::JoinRequest,
             self::RoomPass,
-            self::GuardianClaim
+            self::GuardianClaim,
+            self::GuardianInvitation
                 => ['state'],
             default => [],
         };
@@ -204,7 +218,9 @@ enum Entity: string
         return match ($this) {
             self::SignIn => ['passphrase', 'password'],
             self::Person => ['pictures'],
-            self::Badge, self::Invitation, self::RoomPass, self::FamilyLetter => ['token_hash'],
+            self::Badge, self::Invitation, self::RoomPass, self::FamilyLetter, self::GuardianInvitation => [
+                'token_hash',
+            ],
             self::JoinRequest => ['password', 'token_hash'],
             default => [],
         };

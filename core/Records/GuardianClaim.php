@@ -23,6 +23,12 @@ final readonly class GuardianClaim extends Record
         return $this->field('person_id');
     }
 
+    /** Whom on record they seem to be; null where nobody is alike. */
+    public function suggestedId(): ?string
+    {
+        return $this->field('suggested_id');
+    }
+
     public function state(): ClaimState
     {
         return ClaimState::from($this->text('state'));

@@ -27,6 +27,12 @@ final readonly class Guardianship extends Record
         return $this->field('relationship');
     }
 
+    /** Why this guardian has no contact with the student through the school; null where they have. */
+    public function restriction(): ?string
+    {
+        return $this->field('restriction');
+    }
+
     public function state(): GuardianshipState
     {
         return GuardianshipState::from($this->text('state'));

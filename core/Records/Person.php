@@ -91,6 +91,12 @@ final readonly class Person extends Record
         return $this->field('phone');
     }
 
+    /** The number that has answered a text, in E.164; it counts while it is the person's number. */
+    public function phoneConfirmed(): bool
+    {
+        return $this->phone() !== null && $this->field('phone_confirmed') === $this->phone();
+    }
+
     public function state(): PersonState
     {
         return PersonState::from($this->text('state'));

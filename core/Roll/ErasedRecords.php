@@ -7,6 +7,7 @@ namespace Vantrel\Core\Roll;
 use Vantrel\Core\Records\Badge;
 use Vantrel\Core\Records\Coordinator;
 use Vantrel\Core\Records\GuardianClaim;
+use Vantrel\Core\Records\GuardianInvitation;
 use Vantrel\Core\Records\Guardianship;
 use Vantrel\Core\Records\Identity;
 use Vantrel\Core\Records\Invitation;
@@ -29,6 +30,7 @@ final readonly class ErasedRecords
      * @param  list<Coordinator>  $coordinators
      * @param  list<TransferRequest>  $transfers requests of schools about them
      * @param  list<GuardianClaim>  $claims their word that they are a guardian
+     * @param  list<GuardianInvitation>  $links sent to them as a guardian
      * @param  list<string>  $waiting titles of lists that name them and have not been applied
      * @param  int  $enrollments how many there are; they stay
      */
@@ -43,6 +45,7 @@ final readonly class ErasedRecords
         public array $coordinators,
         public array $transfers,
         public array $claims,
+        public array $links,
         public array $waiting,
         public int $enrollments,
     ) {}

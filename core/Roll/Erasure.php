@@ -76,7 +76,13 @@ final class Erasure
         foreach ($of->guardianships as $link) {
             $plan->update(
                 $link,
-                ['state' => GuardianshipState::Ended->value, 'relationship' => null, 'restriction' => null],
+                [
+                    'state' => GuardianshipState::Ended->value,
+                    'relationship' => null,
+                    'restriction' => null,
+                    'consent_on' => null,
+                    'consent_way' => null,
+                ],
                 'erased',
             );
         }
@@ -101,6 +107,9 @@ final class Erasure
                 'erased',
             );
         }
+        foreach ($of->links as $link) {
+            $plan->update($link, ['email' => '', 'state' => 'ended', 'answered_at' => $now], 'erased');
+        }
         foreach ($of->transfers as $transfer) {
             $plan->update($transfer, ['said' => '{}'], 'erased');
         }
@@ -114,7 +123,7 @@ final class Erasure
             [count($of->guardianships), 'tie to a child or guardian', 'ties to children or guardians'],
             [count($of->askings), 'request at the door', 'requests at the door'],
             [count($of->claims), 'word that they are a guardian', 'words that they are a guardian'],
-            [count($of->invitations), 'invitation', 'invitations'],
+            [count($of->invitations) + count($of->links), 'invitation', 'invitations'],
             [count($of->transfers), 'request between schools', 'requests between schools'],
             [count($of->merged), 'account merged into theirs', 'accounts merged into theirs'],
             ...$besides,

@@ -8,6 +8,7 @@ use Illuminate\Routing\Route;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Route as Routes;
 use Illuminate\Support\Str;
+use Tests\Support\RoleMatrix;
 use Tests\Support\World;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Plan\Action;
@@ -28,198 +29,6 @@ const ROLES = [
     'nobody',
 ];
 
-/** Who may call what. Everyone not named must be refused. */
-function matrix(): array
-{
-    $staff = [
-        'coordinator',
-        'other coordinator',
-        'lead',
-        'co_teacher',
-        'assistant',
-        'substitute',
-        'past substitute',
-        'other teacher',
-    ];
-    $grown = [...$staff, 'guardian'];
-    $signedIn = [...$grown, 'student'];
-    $ours = ['coordinator', 'lead', 'co_teacher', 'assistant', 'substitute', 'past substitute', 'other teacher'];
-    $school = ['coordinator'];
-    $teach = ['coordinator', 'lead', 'co_teacher'];
-    $room = [...$teach, 'substitute'];
-    $see = [...$room, 'assistant'];
-
-    return [
-        'POST api/sign-in' => 'public',
-        'GET api/join/check' => 'public',
-        'POST api/invited' => 'public',
-        'POST api/invited/accept' => 'public',
-        'POST api/invited/decline' => 'public',
-        'POST api/sign-in/card' => 'public',
-        'GET api/entrance' => 'public',
-        'POST api/sign-in/code' => 'public',
-        'POST api/forgotten' => 'public',
-        'POST api/new-password/check' => 'public',
-        'POST api/new-password' => 'public',
-        'POST api/join/door' => 'public',
-        'POST api/join/names' => 'public',
-        'POST api/join/claim' => 'public',
-        'POST api/join/ask' => 'public',
-        'POST api/join/asked' => 'public',
-        'POST api/join/confirm' => 'public',
-        'POST api/family/check' => 'public',
-        'POST api/family/ask' => 'public',
-        'POST api/room' => 'public',
-        'POST api/room/enter' => 'public',
-        'POST api/password' => $signedIn,
-        'GET api/sessions' => $signedIn,
-        'DELETE api/sessions' => $signedIn,
-        'DELETE api/sessions/{session}' => $signedIn,
-        'GET api/second-factor' => $staff,
-        'POST api/second-factor' => $staff,
-        'POST api/second-factor/confirm' => $staff,
-        'DELETE api/second-factor' => $staff,
-        'GET api/invitations' => $signedIn,
-        'POST api/invitations/{invitation}/answer' => ['other teacher'],
-        'GET api/roles' => $signedIn,
-        'GET api/languages' => $signedIn,
-        'POST api/schools/{school}/many-sections/plan' => $school,
-        'POST api/schools/{school}/many-sections' => $school,
-        'POST api/schools/{school}/rename-sections/plan' => $school,
-        'POST api/schools/{school}/rename-sections' => $school,
-        'POST api/schools/{school}/place/plan' => $school,
-        'POST api/schools/{school}/place' => $school,
-        'GET api/schools/{school}/settings' => $school,
-        'POST api/schools/{school}/settings' => $school,
-        'GET api/schools/{school}/settings/names' => $school,
-        'POST api/schools/{school}/years' => $school,
-        'POST api/years/{year}' => $school,
-        'GET api/me' => $signedIn,
-        'POST api/sign-out' => $signedIn,
-        'GET api/home' => $signedIn,
-        'POST api/join' => ['student'],
-        'POST api/family/connect' => $grown,
-        'GET api/schools/{school}/sections' => $ours,
-        'GET api/schools/{school}/command' => $ours,
-        'GET api/schools/{school}/staff' => ['coordinator', 'lead', 'co_teacher', 'other teacher'],
-        'GET api/schools/{school}/desk' => $school,
-        'GET api/schools/{school}/desk/counts' => $school,
-        'POST api/schools/{school}/desk/put-off' => $school,
-        'POST api/schools/{school}/desk/take-back' => $school,
-        'POST api/schools/{school}/desk/read' => $school,
-        'GET api/schools/{school}/intakes' => $school,
-        'POST api/schools/{school}/intakes' => $school,
-        'GET api/schools/{realm}/people' => $school,
-        'POST api/schools/{school}/people/change/plan' => $school,
-        'POST api/schools/{school}/people/change' => $school,
-        'GET api/schools/{realm}/find' => $school,
-        'GET api/schools/{realm}/desks' => $school,
-        'POST api/schools/{realm}/desks/read' => $school,
-        'POST api/schools/{realm}/transfer/plan' => $school,
-        'POST api/schools/{realm}/transfer' => $school,
-        'POST api/schools/{school}/people/named' => $school,
-        'GET api/schools/{school}/views' => $school,
-        'POST api/schools/{school}/views' => $school,
-        'DELETE api/schools/{school}/views/{view}' => $school,
-        'POST api/schools/{school}/sections' => $school,
-        'GET api/schools/{school}/card-sheet' => $school,
-        'GET api/schools/{school}/card-test' => $school,
-        'POST api/schools/{school}/cards' => $school,
-        'GET api/schools/{school}/claims' => $school,
-        'POST api/schools/{school}/claims/{claim}/approve' => $school,
-        'POST api/schools/{school}/claims/{claim}/refuse' => $school,
-        'GET api/schools/{school}/prints' => $school,
-        'GET api/prints/{print}' => $school,
-        'GET api/prints/{print}/file' => $school,
-        'DELETE api/prints/{print}' => $school,
-        'POST api/schools/{school}/letters' => $school,
-        'POST api/schools/{school}/letters/counts' => $school,
-        'GET api/schools/{school}/letters/wording' => $school,
-        'POST api/schools/{school}/letters/wording' => $school,
-        'GET api/schools/{school}/letters/sample' => $school,
-        'GET api/schools/{school}/slips' => $school,
-        'POST api/schools/{school}/slips' => $school,
-        'POST api/schools/{school}/codes/print' => $school,
-        'GET api/schools/{realm}/look-alikes' => $school,
-        'POST api/schools/{realm}/look-alikes/again' => $school,
-        'POST api/schools/{realm}/look-alikes/many/plan' => $school,
-        'POST api/schools/{realm}/look-alikes/many' => $school,
-        'GET api/schools/{realm}/look-alikes/{accounts}' => $school,
-        'POST api/schools/{realm}/look-alikes/{accounts}/merge' => $school,
-        'POST api/schools/{realm}/look-alikes/{accounts}/apart' => $school,
-        'GET api/schools/{school}/year-turn' => $school,
-        'POST api/schools/{school}/year-turn/rehearse' => $school,
-        'POST api/schools/{school}/year-turn' => $school,
-        'GET api/schools/{school}/coverage' => $school,
-        'GET api/schools/{school}/coverage/sheet' => $school,
-        'GET api/schools/{school}/ledger' => $school,
-        'GET api/schools/{school}/ledger/sheet' => $school,
-        'GET api/schools/{school}/messages' => $school,
-        'GET api/people/{person}' => $school,
-        'POST api/people/{person}' => $school,
-        'GET api/people/{person}/credentials' => $school,
-        'POST api/people/{person}/credentials/end' => $school,
-        'POST api/people/{person}/credentials/end-all' => $school,
-        'POST api/people/{person}/sign-in-link' => $school,
-        'POST api/people/{person}/sign-in-slip' => $school,
-        'POST api/people/{person}/off-board/plan' => $school,
-        'POST api/people/{person}/off-board' => $school,
-        'POST api/people/{person}/erase/plan' => $school,
-        'POST api/people/{person}/erase' => $school,
-        'GET api/schools/{school}/transfers' => $school,
-        'POST api/schools/{school}/transfers/{transfer}/accept' => $school,
-        'POST api/schools/{school}/transfers/{transfer}/refuse' => $school,
-        'POST api/schools/{school}/transfers/{transfer}/withdraw' => $school,
-        'POST api/sections/{section}/requests/refuse-all' => $room,
-        'GET api/intakes/{intake}' => $school,
-        'GET api/intakes/{intake}/rows' => $school,
-        'GET api/intakes/{intake}/sheet' => $school,
-        'GET api/intakes/{intake}/weights' => $school,
-        'POST api/intakes/{intake}/weights' => $school,
-        'DELETE api/schools/{school}/weights' => $school,
-        'GET api/intakes/{intake}/rows-to-mend' => $school,
-        'GET api/schools/{school}/roster' => $school,
-        'GET api/sections/{section}/roster' => $see,
-        'POST api/intakes/{intake}/everyone' => $school,
-        'POST api/intakes/{intake}/domain' => $school,
-        'POST api/intakes/{intake}/answers' => $school,
-        'POST api/intakes/{intake}/apply' => $school,
-        'DELETE api/intakes/{intake}' => $school,
-        'GET api/sections/{section}' => $see,
-        'POST api/sections/{section}/as-student' => $see,
-        'POST api/sections/{section}/cards' => $see,
-        'GET api/sections/{section}/code' => $room,
-        'POST api/sections/{section}/code' => $room,
-        'POST api/sections/{section}/code/terms' => $room,
-        'GET api/sections/{section}/code/print' => $room,
-        'GET api/sections/{section}/code/chosen' => $room,
-        'DELETE api/sections/{section}/code' => $room,
-        'GET api/sections/{section}/requests' => $room,
-        'POST api/sections/{section}/requests/{asking}/approve' => $room,
-        'POST api/sections/{section}/requests/{asking}/refuse' => $room,
-        'POST api/sections/{section}/room-pass' => $room,
-        'DELETE api/sections/{section}/room-pass' => $room,
-        'DELETE api/sections/{section}/people/{person}/pictures' => $room,
-        'POST api/sections/{section}/place/plan' => $teach,
-        'POST api/sections/{section}/place' => $teach,
-        'POST api/sections/{section}/reserves' => $teach,
-        'POST api/sections/{section}/reserves/{person}' => $teach,
-        'POST api/sections/{section}/invitations' => $teach,
-        'DELETE api/sections/{section}/staff/{person}' => $teach,
-        'POST api/sections/{section}' => $teach,
-        'POST api/sections/{section}/lead' => ['coordinator', 'lead'],
-        'GET api/sections/{section}/archive' => ['coordinator', 'lead'],
-        'POST api/sections/{section}/archive' => ['coordinator', 'lead'],
-        'POST api/invitations/{invitation}/again' => $teach,
-        'DELETE api/invitations/{invitation}' => $teach,
-        'GET api/ledger/{entry}' => $school,
-        'GET api/ledger/{entry}/undo' => $school,
-        'POST api/ledger/{entry}/undo' => $school,
-        'POST api/ledger/{entry}/redo' => $school,
-        'GET api/messages/{message}' => $school,
-    ];
-}
-
 /** @return list<Route> */
 function apiRoutes(): array
 {
@@ -239,7 +48,7 @@ function routeName(Route $route): string
 it('names every route of the API in the matrix, and no other', function (): void {
     $routes = array_map(routeName(...), apiRoutes());
     sort($routes);
-    $named = array_keys(matrix());
+    $named = array_keys(RoleMatrix::of());
     sort($named);
     expect($routes)->toBe($named);
 });
@@ -250,7 +59,7 @@ it('asks a policy on every route that is not public', function (): void {
         $guarded =
             in_array('auth', $middleware, true) &&
             array_filter($middleware, fn(mixed $m): bool => is_string($m) && str_starts_with($m, 'can:')) !== [];
-        expect($guarded)->toBe(matrix()[routeName($route)] !== 'public', routeName($route));
+        expect($guarded)->toBe(RoleMatrix::of()[routeName($route)] !== 'public', routeName($route));
     }
 });
 
@@ -299,6 +108,7 @@ it('holds for the role', function (string $role): void {
         ]),
         'year' => $world->year,
         'claim' => (string) Str::ulid(),
+        'tie' => (string) DB::table('guardianships')->value('id'),
         'session' => str_repeat('0', 32),
         'asking' => $world->insert('join_requests', [
             'section_id' => $world->section,
@@ -319,7 +129,7 @@ it('holds for the role', function (string $role): void {
         ])->id,
     ];
     foreach (apiRoutes() as $route) {
-        $allowed = matrix()[routeName($route)];
+        $allowed = RoleMatrix::of()[routeName($route)];
         if ($allowed === 'public') {
             continue;
         }

@@ -100,11 +100,11 @@ $areas = [
 // its staff, who come back to it. Who lets in, invites or ends an account sends mail and makes accounts; a list that
 // lets people leave asks for the password again. Cards are printed for those whom the Roll knows to be without.
 $allowed = [
-    'Accounts' => ['Mailroom'],
+    'Accounts' => ['Mailroom', 'Rosters'],
     'CommandBox' => ['LookAlikes', 'Roll', 'Sections'],
-    'Desk' => ['LookAlikes', 'Roll'],
+    'Desk' => ['Guardians', 'LookAlikes', 'Roll'],
     'Door' => ['Accounts', 'Mailroom', 'Sections'],
-    'Guardians' => ['Accounts', 'PrintRoom'],
+    'Guardians' => ['Accounts', 'Mailroom', 'PrintRoom'],
     'Home' => ['Rosters'],
     'Intake' => ['Accounts', 'Mailroom', 'Rosters'],
     'PrintRoom' => ['Roll'],

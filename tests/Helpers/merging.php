@@ -90,6 +90,7 @@ function guardianOf(string $id, string $student, string $guardian): Guardianship
         'student_id' => $student,
         'guardian_id' => $guardian,
         'relationship' => null,
-        'state' => 'named',
+        'state' => 'listed',
+        'restriction' => null,
     ]);
 }

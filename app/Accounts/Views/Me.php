@@ -11,6 +11,7 @@ use App\Models\Person;
 use App\Platform\GradeChoice;
 use App\Platform\Resource;
 use App\Platform\SchoolDay;
+use App\Rosters\Children;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\YearState;
@@ -22,6 +23,7 @@ final readonly class Me extends Resource
      * @param  list<SchoolChoice>  $schools
      * @param  string  $must '' or password or second_factor: what has to be done before anything else
      * @param  bool  $ownPassword whether they have a password of their own, to be changed
+     * @param  int  $children how many they are connected with as a guardian
      * @param  string  $room name of the section whose room pass opened this session, '' for none
      */
     public function __construct(
@@ -32,6 +34,7 @@ final readonly class Me extends Resource
         public string $must,
         public string $room,
         public bool $ownPassword,
+        public int $children,
     ) {}
 
     public static function of(Person $person): self
@@ -114,6 +117,7 @@ final readonly class Me extends Resource
             app(MustFinish::class)->must(request()),
             is_string($room) ? $room : '',
             DB::table('sign_ins')->where('person_id', $person->id)->whereNotNull('password')->exists(),
+            $person->kind === 'student' ? 0 : count(Children::of($person)),
         );
     }
 }

@@ -7,6 +7,7 @@ namespace App\Guardians\Http;
 use App\Guardians\ClaimDesk;
 use App\Guardians\Http\Wishes\ApproveWish;
 use App\Guardians\Http\Wishes\RefuseWish;
+use App\Guardians\Http\Wishes\TiesWish;
 use App\Guardians\Views\ClaimPage;
 use App\Models\Person;
 use App\Models\School;
@@ -32,6 +33,16 @@ final readonly class ClaimController
     {
         $wish = Wishes::of(ApproveWish::class, $request);
         $said = $this->desk->approve($school, $claim, $wish->guardian, Person::signedIn($request));
+
+        return $this->desk->page($school, $said);
+    }
+
+    #[Answers(ClaimPage::class, 'Connect all of these who are clear')]
+    #[Takes(TiesWish::class)]
+    public function approveMany(School $school, Request $request): ClaimPage
+    {
+        $wish = Wishes::of(TiesWish::class, $request);
+        $said = $this->desk->approveMany($school, $wish->ids, Person::signedIn($request));
 
         return $this->desk->page($school, $said);
     }

@@ -7,6 +7,9 @@ namespace App\Guardians\Http;
 use App\Guardians\FamilyDoor;
 use App\Guardians\Http\Wishes\FamilyAskWish;
 use App\Guardians\Http\Wishes\FamilyCodeWish;
+use App\Guardians\InviteDesk;
+use App\Guardians\TieReader;
+use App\Guardians\Views\FamilyAnswer;
 use App\Guardians\Views\FamilyView;
 use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
@@ -39,6 +42,8 @@ final readonly class FamilyController
         private Snapshots $snapshots,
         private PlannerKit $kit,
         private TryCounter $tries,
+        private TieReader $ties,
+        private InviteDesk $invites,
     ) {}
 
     #[Answers(FamilyView::class, 'Whose letter a family code stands on: the school, and the given name of the child')]
@@ -79,14 +84,14 @@ final readonly class FamilyController
         return response()->noContent();
     }
 
-    #[Answers(null, 'Ask to be connected with a further child, from an account')]
+    #[Answers(FamilyAnswer::class, 'Ask to be connected with a further child, from an account')]
     #[Takes(FamilyCodeWish::class)]
-    public function connect(Request $request): Response
+    public function connect(Request $request): FamilyAnswer
     {
         $actor = PersonModel::signedIn($request);
         [$letter, $student] = $this->door->open($request, Wishes::of(FamilyCodeWish::class, $request)->code);
         $person = $this->snapshots->find(Records\Person::class, $actor->id);
-        $this->apply(
+        $connected = $this->apply(
             $request,
             $letter,
             $student,
@@ -98,7 +103,7 @@ final readonly class FamilyController
             ),
         );
 
-        return response()->noContent();
+        return new FamilyAnswer($connected);
     }
 
     private function apply(
@@ -106,22 +111,33 @@ final readonly class FamilyController
         Records\FamilyLetter $letter,
         Records\Person $student,
         Claimant $claimant,
-    ): void {
+    ): bool {
         $limits = [[Limit::AskCode, $letter->id], [Limit::AskAddress, (string) $request->ip()]];
         $this->tries->guard(...$limits);
         $this->tries->count(...$limits);
+        $policy = TieReader::policy($student->schoolId());
+        $planned = Claims::ask(
+            $letter,
+            $student,
+            $claimant,
+            $this->snapshots->list(Records\GuardianClaim::class, fn($q) => $q->where('letter_id', $letter->id)),
+            $this->ties->record($student->id),
+            $policy,
+            $this->kit->occasion($student->schoolId()),
+        );
+        $decision = $planned->result;
+        if ($decision->sends && $decision->whom !== null) {
+            $this->invites->linkTo(School::query()->findOrFail($student->schoolId()), $decision->whom->person->id);
+
+            return false;
+        }
         $this->ledger->apply(
-            Claims::ask(
-                $letter,
-                $student,
-                $claimant,
-                $this->snapshots->list(Records\GuardianClaim::class, fn($q) => $q->where('letter_id', $letter->id)),
-                $this->snapshots->list(Records\Guardianship::class, fn($q) => $q->where('student_id', $student->id)),
-                $this->kit->occasion($student->schoolId()),
-            ),
+            $planned->plan,
             $student->schoolId(),
             $request->user() instanceof PersonModel ? $request->user() : null,
             Action::AskGuardian,
         );
+
+        return $decision->connects;
     }
 }

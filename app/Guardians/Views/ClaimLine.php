@@ -13,6 +13,7 @@ final readonly class ClaimLine extends Resource
      * @param  bool  $signedIn whether they asked from an account of their own
      * @param  string  $state waiting, approved or refused
      * @param  list<OnRecord>  $record guardians of the student on record, while it waits
+     * @param  bool  $clear whether it may be answered together with others
      * @param  string|null  $suggested whom of them it seems to be, or their own account; null for somebody new
      */
     public function __construct(
@@ -28,5 +29,6 @@ final readonly class ClaimLine extends Resource
         public ?string $answeredAt,
         public array $record,
         public ?string $suggested,
+        public bool $clear,
     ) {}
 }

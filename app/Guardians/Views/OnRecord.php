@@ -11,7 +11,9 @@ final readonly class OnRecord extends Resource
 {
     /**
      * @param  string  $state how far they are connected
+     * @param  string  $restriction why contact is restricted; '' where it is not
      * @param  list<string>  $alike what is the same as of whoever asks: name, address, telephone
+     * @param  list<string>  $unlike what both have and is not the same
      */
     public function __construct(
         public string $id,
@@ -19,6 +21,8 @@ final readonly class OnRecord extends Resource
         public string $email,
         public string $phone,
         public string $state,
+        public string $restriction,
         public array $alike,
+        public array $unlike,
     ) {}
 }

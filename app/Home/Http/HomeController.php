@@ -10,6 +10,7 @@ use App\Home\Views\HomeStudent;
 use App\Models\Person;
 use App\Platform\Answers;
 use App\Platform\SchoolDay;
+use App\Rosters\Children;
 use App\Rosters\Teachers;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
@@ -23,16 +24,7 @@ final class HomeController
     public function show(Request $request): Home
     {
         $person = Person::signedIn($request);
-        $ids = match ($person->kind) {
-            'student' => [$person->id],
-            'guardian' => DB::table('guardianships')
-                ->where('guardian_id', $person->id)
-                ->where('state', 'connected')
-                ->whereNull('restriction')
-                ->pluck('student_id')
-                ->all(),
-            default => [],
-        };
+        $ids = $person->kind === 'student' ? [$person->id] : Children::of($person);
         /** @var Collection<int, Person> $students */
         $students = Person::query()
             ->with('signIns')
@@ -58,6 +50,7 @@ final class HomeController
                 $students
                     ->map(
                         fn(Person $s): HomeStudent => new HomeStudent(
+                            $s->id,
                             trim("{$s->calledName()} $s->family_name"),
                             $s->calledName(),
                             $person->kind === 'student' ? (string) $s->signIns->first()?->user_name : '',
@@ -78,6 +71,7 @@ final class HomeController
                     )
                     ->all(),
             ),
+            $person->kind === 'student' ? [] : Children::awaited($person),
         );
     }
 }

@@ -10,6 +10,7 @@ final readonly class HomeStudent extends Resource
 {
     /** @param  list<HomeSection>  $sections */
     public function __construct(
+        public string $id,
         public string $name,
         public string $givenName,
         public string $userName,

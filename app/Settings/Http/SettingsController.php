@@ -88,6 +88,8 @@ final class SettingsController
             $school->user_names_from,
             $school->day_opens,
             $school->day_closes,
+            $school->guardians_in,
+            (bool) $school->remind_guardians,
             array_values(
                 DB::table('school_years as y')
                     ->where('y.school_id', $school->id)

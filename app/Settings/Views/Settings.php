@@ -44,6 +44,8 @@ final readonly class Settings extends Resource
         public string $userNamesFrom,
         public string $dayOpens,
         public string $dayCloses,
+        public string $guardiansIn,
+        public bool $remindGuardians,
         public array $years,
         public int $liveCodes,
         public int $triesPerDay,

@@ -89,6 +89,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/guardian/accept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that one is the guardian, with the account the link opens or has opened before */
+        post: operations["acceptGuardianLinkController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guardian/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whom a link asks to connect with whom */
+        post: operations["showGuardianLinkController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guardian/connect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that one is the guardian, with an account one has besides, such as a teacher’s */
+        post: operations["connectGuardianLinkController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guardian/decline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that the children are not one’s own */
+        post: operations["declineGuardianLinkController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/home": {
         parameters: {
             query?: never;
@@ -647,6 +715,75 @@ export interface paths {
         put?: never;
         /** Whether the link of a mail for a new password works, and for whom */
         post: operations["resetSecretController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own/children/{person}/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let go of a child: nothing of it is seen any more */
+        post: operations["leaveOwnFamilyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own/contact": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Own address and number, and how often one hears from the school */
+        get: operations["showOwnFamilyController"];
+        put?: never;
+        /** Change one’s address or number: codes go to the new one, and to the old one */
+        post: operations["beginOwnFamilyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own/contact/confirm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Confirm it with the codes */
+        post: operations["confirmOwnFamilyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own/hears": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Choose how often one hears, and at what hour of the school */
+        post: operations["hearsOwnFamilyController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1216,6 +1353,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/{school}/claims/approve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Connect all of these who are clear */
+        post: operations["approveManyClaimController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools/{school}/claims/{claim}/approve": {
         parameters: {
             query?: never;
@@ -1397,6 +1551,193 @@ export interface paths {
         put?: never;
         /** Have back what was put off */
         post: operations["takeBackDeskController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/guardians": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Guardians of a school, a line for each child of each */
+        get: operations["indexGuardianController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/guardians/invite": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Invite guardians by a link to the address on record */
+        post: operations["inviteGuardianController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/guardians/invite/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What inviting them would come to; nothing is sent */
+        post: operations["planInviteGuardianController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/guardians/remind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Remind guardians who have not answered */
+        post: operations["remindGuardianController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/guardians/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Invitations on their way, and of the last days */
+        get: operations["runsGuardianController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/guardians/{tie}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Send a new link, to the address on record or to another one */
+        post: operations["againGuardianController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/guardians/{tie}/consent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a parent’s consent to the account of a child, with its day and way */
+        post: operations["consentGuardianController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/guardians/{tie}/disconnect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Disconnect a guardian from a child, at once */
+        post: operations["disconnectGuardianController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/guardians/{tie}/lift": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Lift a restriction of contact */
+        post: operations["liftGuardianController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/guardians/{tie}/restrict": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Restrict contact: never invited, connected or written to about this child */
+        post: operations["restrictGuardianController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/guardians/{tie}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Withdraw an invitation: its link stops working */
+        post: operations["withdrawGuardianController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2585,6 +2926,7 @@ export interface components {
             answeredAt: string | null;
             record: components["schemas"]["OnRecord"][];
             suggested: string | null;
+            clear: boolean;
         };
         ClaimPage: {
             claims: components["schemas"]["ClaimLine"][];
@@ -2666,6 +3008,9 @@ export interface components {
             samples: string[];
             field: string | null;
             why: string;
+        };
+        ContactBegun: {
+            old: boolean;
         };
         CoverageLine: {
             id: string;
@@ -2806,6 +3151,9 @@ export interface components {
         };
         /** @enum {string} */
         FaceText: "name" | "place" | "user_label" | "user_name" | "secret_label" | "secret" | "school" | "address";
+        FamilyAnswer: {
+            connected: boolean;
+        };
         FamilyView: {
             school: string;
             student: string;
@@ -2837,6 +3185,34 @@ export interface components {
             label: string;
             way: components["schemas"]["Way"];
         };
+        GuardianLine: {
+            id: string;
+            guardianId: string;
+            guardian: string;
+            studentId: string;
+            student: string;
+            grade: string;
+            relationship: string;
+            email: string;
+            confirmed: boolean;
+            phone: string;
+            state: components["schemas"]["GuardianshipState"];
+            awaiting: boolean;
+            restriction: string;
+            since: string | null;
+            by: string;
+            invitedAt: string | null;
+            remindedAt: string | null;
+            expiresAt: string | null;
+            consentOn: string | null;
+            consentWay: string;
+        };
+        GuardianPage: {
+            lines: components["schemas"]["GuardianLine"][];
+            next: number | null;
+            total: number;
+            counts: components["schemas"]["StandingCount"][];
+        };
         /** @enum {string} */
         GuardianshipState: "listed" | "invited" | "connected" | "refused" | "ended";
         Happening: {
@@ -2847,6 +3223,8 @@ export interface components {
             undone: boolean;
             changes: components["schemas"]["FieldChange"][];
         };
+        /** @enum {string} */
+        Hears: "daily" | "weekly" | "off";
         HeldAgainst: {
             leftId: string;
             rightId: string;
@@ -2857,6 +3235,7 @@ export interface components {
         Home: {
             kind: components["schemas"]["PersonKind"];
             students: components["schemas"]["HomeStudent"][];
+            waiting: string[];
         };
         HomeSection: {
             name: string;
@@ -2865,6 +3244,7 @@ export interface components {
             teachers: string[];
         };
         HomeStudent: {
+            id: string;
             name: string;
             givenName: string;
             userName: string;
@@ -2956,6 +3336,25 @@ export interface components {
             expiresAt: string;
             powers: string[];
         };
+        InviteOutlook: {
+            guardians: number;
+            children: number;
+            leftOut: string;
+            languages: {
+                [key: string]: number;
+            };
+        };
+        InviteRunLine: {
+            id: string;
+            state: components["schemas"]["PrintState"];
+            done: number;
+            total: number;
+            said: string;
+            madeAt: string;
+        };
+        InviteRuns: {
+            runs: components["schemas"]["InviteRunLine"][];
+        };
         JoinRequestView: {
             state: string;
             section: string;
@@ -3022,6 +3421,16 @@ export interface components {
         };
         /** @enum {string} */
         LetterKind: "family" | "summer" | "handout";
+        LinkAnswer: {
+            waits: boolean;
+            signedIn: boolean;
+        };
+        LinkView: {
+            school: string;
+            students: string[];
+            opens: boolean;
+            userName: string;
+        };
         ListedName: {
             key: string;
             name: string;
@@ -3047,6 +3456,7 @@ export interface components {
             must: string;
             room: string;
             ownPassword: boolean;
+            children: number;
         };
         MergedField: {
             column: string;
@@ -3110,7 +3520,17 @@ export interface components {
             email: string;
             phone: string;
             state: string;
+            restriction: string;
             alike: string[];
+            unlike: string[];
+        };
+        OwnContactView: {
+            email: string;
+            emailConfirmed: boolean;
+            phone: string;
+            phoneConfirmed: boolean;
+            often: components["schemas"]["Hears"];
+            hour: number;
         };
         OwnInvitation: {
             id: string;
@@ -3368,6 +3788,9 @@ export interface components {
         };
         /** @enum {string} */
         RowPart: "header" | "groups" | "heading" | "title" | "total" | "repeated" | "hidden" | "struck" | "text" | "skipped" | "row";
+        Said: {
+            said: string;
+        };
         SavedView: {
             id: string;
             name: string;
@@ -3480,6 +3903,8 @@ export interface components {
             userNamesFrom: string;
             dayOpens: string;
             dayCloses: string;
+            guardiansIn: string;
+            remindGuardians: boolean;
             years: components["schemas"]["YearLine"][];
             liveCodes: number;
             triesPerDay: number;
@@ -3555,6 +3980,12 @@ export interface components {
         };
         /** @enum {string} */
         StaffRole: "lead" | "co_teacher" | "assistant" | "substitute";
+        /** @enum {string} */
+        Standing: "listed" | "invited" | "unanswered" | "awaiting" | "connected" | "refused" | "ended" | "restricted" | "no_address";
+        StandingCount: {
+            standing: components["schemas"]["Standing"];
+            count: number;
+        };
         StudentSection: {
             name: string;
             teachers: string[];
@@ -3777,12 +4208,14 @@ export interface operations {
             };
         };
         responses: {
-            /** @description Done */
-            204: {
+            /** @description As asked */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["FamilyAnswer"];
+                };
             };
         };
     };
@@ -3797,6 +4230,109 @@ export interface operations {
             content: {
                 "application/json": {
                     user_name: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    acceptGuardianLinkController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    token: string;
+                    password?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkAnswer"];
+                };
+            };
+        };
+    };
+    showGuardianLinkController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    token: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkView"];
+                };
+            };
+        };
+    };
+    connectGuardianLinkController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    token: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkAnswer"];
+                };
+            };
+        };
+    };
+    declineGuardianLinkController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    token: string;
                 };
             };
         };
@@ -4693,6 +5229,129 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ResetView"];
+                };
+            };
+        };
+    };
+    leaveOwnFamilyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    showOwnFamilyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnContactView"];
+                };
+            };
+        };
+    };
+    beginOwnFamilyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    what: "email" | "phone";
+                    value: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ContactBegun"];
+                };
+            };
+        };
+    };
+    confirmOwnFamilyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    new: string;
+                    old?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnContactView"];
+                };
+            };
+        };
+    };
+    hearsOwnFamilyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    often: "daily" | "weekly" | "off";
+                    hour: number;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnContactView"];
                 };
             };
         };
@@ -5666,6 +6325,34 @@ export interface operations {
             };
         };
     };
+    approveManyClaimController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    ids: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClaimPage"];
+                };
+            };
+        };
+    };
     approveClaimController: {
         parameters: {
             query?: never;
@@ -5950,6 +6637,309 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Desk"];
+                };
+            };
+        };
+    };
+    indexGuardianController: {
+        parameters: {
+            query?: {
+                standing?: "listed" | "invited" | "unanswered" | "awaiting" | "connected" | "refused" | "ended" | "restricted" | "no_address";
+                section?: string;
+                grade?: string;
+                q?: string;
+                after?: number;
+            };
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuardianPage"];
+                };
+            };
+        };
+    };
+    inviteGuardianController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    ids?: string[] | null;
+                    /** @enum {string} */
+                    standing?: "listed" | "invited" | "unanswered" | "awaiting" | "connected" | "refused" | "ended" | "restricted" | "no_address";
+                    section?: string;
+                    grade?: string;
+                    q?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InviteRunLine"];
+                };
+            };
+        };
+    };
+    planInviteGuardianController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    ids?: string[] | null;
+                    /** @enum {string} */
+                    standing?: "listed" | "invited" | "unanswered" | "awaiting" | "connected" | "refused" | "ended" | "restricted" | "no_address";
+                    section?: string;
+                    grade?: string;
+                    q?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InviteOutlook"];
+                };
+            };
+        };
+    };
+    remindGuardianController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    ids: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    runsGuardianController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InviteRuns"];
+                };
+            };
+        };
+    };
+    againGuardianController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                tie: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    email?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    consentGuardianController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                tie: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** Format: date */
+                    on: string;
+                    /** @enum {string} */
+                    way: "form" | "in_person" | "telephone" | "account" | "school";
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    disconnectGuardianController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                tie: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    liftGuardianController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                tie: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    restrictGuardianController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                tie: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    why: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    withdrawGuardianController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                tie: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
                 };
             };
         };
@@ -6737,6 +7727,9 @@ export interface operations {
                     keep_lists_days?: number;
                     keep_messages_days?: number;
                     keep_ledger_days?: number;
+                    /** @enum {string} */
+                    guardians_in?: "at_once" | "check";
+                    remind_guardians?: boolean;
                     version?: number;
                 };
             };

@@ -17,6 +17,8 @@ const NewPasswordPage = lazy(() =>
     import('@/areas/access/ForgottenPage').then((page) => ({ default: page.NewPasswordPage })),
 );
 const InvitedPage = lazy(() => import('@/areas/access/InvitedPage').then((page) => ({ default: page.InvitedPage })));
+const GuardianPage = lazy(() => import('@/areas/access/GuardianPage').then((page) => ({ default: page.GuardianPage })));
+const OwnPage = lazy(() => import('@/areas/access/OwnPage').then((page) => ({ default: page.OwnPage })));
 const JoinPage = lazy(() => import('@/areas/access/JoinPage').then((page) => ({ default: page.JoinPage })));
 const MustPage = lazy(() => import('@/areas/access/MustPage').then((page) => ({ default: page.MustPage })));
 const RoomPage = lazy(() => import('@/areas/access/RoomPage').then((page) => ({ default: page.RoomPage })));
@@ -33,6 +35,9 @@ export function App() {
                 <Routes>
                     <Route path="/in/:code?" element={<JoinPage />} />
                     <Route path="/family" element={<FamilyPage />} />
+                    <Route path="/guardian" element={<GuardianPage />} />
+                    <Route path="/children" element={<Children />} />
+                    <Route path="/own" element={<Own />} />
                     <Route path="/invited/:token?" element={<InvitedPage />} />
                     <Route path="/room/:token?" element={<RoomPage />} />
                     <Route path="/confirm/:token?" element={<ConfirmPage />} />
@@ -73,6 +78,23 @@ function Start() {
     if (!first)
         return <SignInPage note="Your account belongs to no school with a current year. Ask the coordinator." />;
     return <Navigate replace to={`/s/${first.code}/${first.coordinates ? 'desk' : 'sections'}`} />;
+}
+
+/** The page of children, also for a teacher who is a guardian besides. */
+function Children() {
+    const asked = useAskedMe();
+    const me = asked.data;
+    if (me === undefined) return <Instead of={asked} />;
+    if (me === null) return <SignInPage then="/children" />;
+    return me.must !== '' || me.kind === 'student' ? <Navigate replace to="/" /> : <HomePage />;
+}
+
+function Own() {
+    const asked = useAskedMe();
+    const me = asked.data;
+    if (me === undefined) return <Instead of={asked} />;
+    if (me === null) return <SignInPage then="/own" />;
+    return me.must !== '' || me.kind === 'student' ? <Navigate replace to="/" /> : <OwnPage />;
 }
 
 function Account() {

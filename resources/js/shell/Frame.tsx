@@ -30,8 +30,9 @@ const AREAS: Area[] = [
         path: 'roll',
         name: 'Roll',
         key: 'r',
-        loops: ['unplaced', 'claims', 'transfers', 'left_enrolled', 'number_twice'],
+        loops: ['unplaced', 'transfers', 'left_enrolled', 'number_twice'],
     },
+    { path: 'guardians', name: 'Guardians', key: 'u', loops: ['claims', 'guardians_unanswered'] },
     {
         path: 'sections',
         name: 'Sections',
@@ -177,6 +178,9 @@ export function Frame({ me, school, children }: { me: Me; school: School; childr
                         <MenuItem onSelect={() => setList(true)}>
                             Keys <kbd className="font-mono text-muted">?</kbd>
                         </MenuItem>
+                        {me.children > 0 && (
+                            <MenuItem onSelect={() => void navigate('/children')}>Your children</MenuItem>
+                        )}
                         <MenuItem onSelect={() => void navigate('/account')}>How you sign in</MenuItem>
                         <MenuItem onSelect={signOut}>Sign out</MenuItem>
                     </Menu>

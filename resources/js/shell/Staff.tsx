@@ -23,6 +23,7 @@ const CoveragePage = later(() => import('@/areas/desk/CoveragePage').then((page)
 const SheetPage = later(() => import('@/areas/intake/SheetPage').then((page) => page.SheetPage));
 const TransfersPage = later(() => import('@/areas/accounts/TransfersPage').then((page) => page.TransfersPage));
 const PrintRoomPage = later(() => import('@/areas/print-room/PrintRoomPage').then((page) => page.PrintRoomPage));
+const GuardiansPage = later(() => import('@/areas/guardians/GuardiansPage').then((page) => page.GuardiansPage));
 const ClaimsPage = later(() => import('@/areas/guardians/ClaimsPage').then((page) => page.ClaimsPage));
 const SettingsPage = later(() => import('@/areas/settings/SettingsPage').then((page) => page.SettingsPage));
 const YearTurnPage = later(() => import('@/areas/year-turn/YearTurnPage').then((page) => page.YearTurnPage));
@@ -64,7 +65,8 @@ export default function Staff() {
                     <Route path="intake" element={only(<IntakePage school={school} />)} />
                     <Route path="intake/:id" element={only(<ListPage school={school} />)} />
                     <Route path="intake/:id/sheet" element={only(<SheetPage />)} />
-                    <Route path="guardians" element={only(<ClaimsPage school={school} />)} />
+                    <Route path="guardians" element={only(<GuardiansPage school={school} />)} />
+                    <Route path="guardians/requests" element={only(<ClaimsPage school={school} />)} />
                     <Route path="transfers" element={only(<TransfersPage school={school} />)} />
                     <Route path="roll" element={only(<RollPage school={school} />)} />
                     <Route path="sections" element={<SectionsPage school={school} />} />

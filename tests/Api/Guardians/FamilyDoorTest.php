@@ -136,7 +136,7 @@ it('takes a guardian on record for what they are, when they are chosen', functio
 it('connects a further child with the account somebody has, and tells nobody twice', function (): void {
     $this->actingAs($this->world->as('guardian'))
         ->postJson('/api/family/connect', ['code' => $this->code])
-        ->assertNoContent();
+        ->assertJsonPath('connected', false);
     ($this->answer)('approve')->assertOk();
     expect(OutgoingMessage::query()->count())->toBe(0);
     $this->actingAs($this->world->as('guardian'));
@@ -200,7 +200,7 @@ it('asks from accounts without an address each for themselves', function (): voi
         $this->app['auth']->forgetGuards();
         $this->actingAs($this->world->as($role))
             ->postJson('/api/family/connect', ['code' => $this->code])
-            ->assertNoContent();
+            ->assertJsonPath('connected', false);
         $this->postJson('/api/family/connect', ['code' => $this->code])->assertStatus(422);
     }
     expect(DB::table('guardian_claims')->count())->toBe(2);

@@ -20,6 +20,8 @@ it('gives each letter a code and a slip of its own, none of which was there befo
         $slips,
         new KeyedStream('a key of sixteen bytes', 'seed'),
         fn(CodeSymbols $code): string => hash('sha256', $code->symbols),
+        [],
+        null,
         new Ids('01J00000000000000000000000'),
         '2026-08-24 09:00:00',
     );

@@ -41,6 +41,8 @@ final readonly class SettingsWish
         #[Must('sometimes')] public ?int $keepListsDays = null,
         #[Must('sometimes')] public ?int $keepMessagesDays = null,
         #[Must('sometimes')] public ?int $keepLedgerDays = null,
+        #[Must('sometimes|in:at_once,check')] public ?string $guardiansIn = null,
+        #[Must('sometimes')] public ?bool $remindGuardians = null,
         #[Must('sometimes')] public ?int $version = null,
     ) {}
 
@@ -68,6 +70,8 @@ final readonly class SettingsWish
                 'user_names_from' => $this->userNamesFrom,
                 'day_opens' => $this->dayOpens,
                 'day_closes' => $this->dayCloses,
+                'guardians_in' => $this->guardiansIn,
+                'remind_guardians' => self::flag($this->remindGuardians),
                 'keep_askings_days' => $this->keepAskingsDays,
                 'keep_lists_days' => $this->keepListsDays,
                 'keep_messages_days' => $this->keepMessagesDays,

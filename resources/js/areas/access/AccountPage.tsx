@@ -23,6 +23,11 @@ export function AccountPage({ me }: { me: Me }) {
             {me.ownPassword && <PasswordPart />}
             {me.kind === 'staff' && <SecondFactorPart />}
             <SessionsPart />
+            {me.kind === 'staff' && me.children > 0 && (
+                <Link to="/children" className="mt-8 flex min-h-12 items-center underline underline-offset-4">
+                    {t('Your children')}
+                </Link>
+            )}
             <Link to="/" className="mt-8 inline-flex min-h-12 items-center underline underline-offset-4">
                 {t('Back')}
             </Link>

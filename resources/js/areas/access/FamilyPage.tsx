@@ -1,6 +1,6 @@
 import { type FormEvent, useEffect, useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { useAct } from '@/api/act';
 import { api, data, type Schemas } from '@/api/client';
 import { useAskedMe } from '@/shell/session';
@@ -23,6 +23,7 @@ function brought(): string {
 /** What a family letter leads to: the code, then who one is; or, with an account, one touch. */
 export function FamilyPage() {
     const { t } = useTranslation();
+    const navigate = useNavigate();
     const words = useProblem();
     const asked = useAskedMe();
     const me = asked.data;
@@ -36,10 +37,10 @@ export function FamilyPage() {
         words,
         then: setChild,
     });
-    const connect = useAct(() => api.POST('/api/family/connect', { body: { code } }), {
-        stale: [],
+    const connect = useAct(() => data(api.POST('/api/family/connect', { body: { code } })), {
+        stale: [['home'], ['me']],
         words,
-        then: () => setDone(true),
+        then: (answer: Schemas['FamilyAnswer']) => (answer.connected ? void navigate('/children') : setDone(true)),
     });
     const form = useSentForm({
         start: { given_name: '', family_name: '', email: '', phone: '' },
@@ -63,7 +64,9 @@ export function FamilyPage() {
                 <p className="mb-5">
                     {me
                         ? t('Once it has, {{name}} appears in your account.', { name: child.student })
-                        : t('Once it has, you get a link by mail to set a password.')}
+                        : t(
+                              'A link comes by mail: at once if your address is on record, else once the school has checked.',
+                          )}
                 </p>
                 {me && (
                     <Link to="/" className="inline-flex min-h-12 items-center underline underline-offset-4">

@@ -1,11 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
+import { useAct } from '@/api/act';
 import { api, data } from '@/api/client';
 import { useMe, useSignOut } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { Instead } from '@/ui/Instead';
-import { Leaf } from './Leaf';
+import { Leaf, LeafNote } from './Leaf';
+import { useProblem } from './problem';
 import { ROOM } from './room';
 
 /** The own page of a student, or of a guardian with the children connected to them. */
@@ -15,13 +18,39 @@ export function HomePage() {
     const signOut = useSignOut();
     const asked = useQuery({ queryKey: ['home'], queryFn: () => data(api.GET('/api/home')) });
     const home = asked.data;
+    const words = useProblem();
+    const [leaving, setLeaving] = useState('');
+    const leave = useAct(
+        (id: string) => api.POST('/api/own/children/{person}/leave', { params: { path: { person: id } } }),
+        { stale: [['home'], ['me']], words, then: () => setLeaving('') },
+    );
     if (!home || !me) return <Instead of={asked} />;
     const student = home.kind === 'student';
+    const leaves = home.students.find((s) => s.id === leaving);
     const room = me.room !== '' ? sessionStorage.getItem(ROOM) : null;
     const done = async () => {
         await api.POST('/api/sign-out');
         window.location.href = room ? `/room#${room}` : '/';
     };
+    if (leaves)
+        return (
+            <Leaf title={t('Let go of {{name}}?', { name: leaves.givenName })} above={leaves.sections[0]?.school}>
+                {leave.error && <LeafNote bad>{leave.error}</LeafNote>}
+                <p className="mb-5">
+                    {t('You see nothing more of {{name}} and hear nothing more. The school can connect you again.', {
+                        name: leaves.givenName,
+                    })}
+                </p>
+                <div className="flex flex-col gap-3">
+                    <Button large kind="primary" disabled={leave.busy} onClick={() => leave.run(leaves.id)}>
+                        {t('Let go')}
+                    </Button>
+                    <Button large disabled={leave.busy} onClick={() => setLeaving('')}>
+                        {t('Back')}
+                    </Button>
+                </div>
+            </Leaf>
+        );
     return (
         <Leaf
             title={
@@ -29,7 +58,10 @@ export function HomePage() {
             }
             above={home.students[0]?.sections[0]?.school}
         >
-            {home.students.length === 0 && (
+            {home.waiting.length > 0 && (
+                <LeafNote>{t('The school still checks: {{names}}.', { names: home.waiting.join(', ') })}</LeafNote>
+            )}
+            {home.students.length === 0 && home.waiting.length === 0 && (
                 <p className="text-muted">
                     {student
                         ? t('Your account is here.')
@@ -39,7 +71,7 @@ export function HomePage() {
                 </p>
             )}
             {home.students.map((s) => (
-                <section key={s.name} className="mb-7">
+                <section key={s.id} className="mb-7">
                     {!student && <h2 className="mb-1 text-xl">{s.name}</h2>}
                     {student && <h2 className="mb-1 text-lg">{t('Your sections')}</h2>}
                     {s.sections.length === 0 && (
@@ -60,6 +92,14 @@ export function HomePage() {
                             </li>
                         ))}
                     </ul>
+                    {!student && (
+                        <button
+                            className="min-h-12 text-sm text-muted underline underline-offset-4"
+                            onClick={() => setLeaving(s.id)}
+                        >
+                            {t('Let go of {{name}}', { name: s.givenName })}
+                        </button>
+                    )}
                     {student && (
                         <p className="mt-4 text-sm text-muted">
                             {t('Your user name')}:{' '}
@@ -85,6 +125,22 @@ export function HomePage() {
                     </Button>
                 ) : (
                     <>
+                        {!student && (
+                            <>
+                                <Link
+                                    to="/own"
+                                    className="flex min-h-12 items-center justify-center underline underline-offset-4"
+                                >
+                                    {t('How the school reaches you')}
+                                </Link>
+                                <Link
+                                    to="/family"
+                                    className="flex min-h-12 items-center justify-center underline underline-offset-4"
+                                >
+                                    {t('Connect another child')}
+                                </Link>
+                            </>
+                        )}
                         <Link
                             to="/account"
                             className="flex min-h-12 items-center justify-center underline underline-offset-4"

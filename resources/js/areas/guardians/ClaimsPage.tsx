@@ -9,6 +9,7 @@ import { Dialog } from '@/ui/Dialog';
 import { DialogFoot } from '@/ui/DialogFoot';
 import { Empty } from '@/ui/Empty';
 import { Field } from '@/ui/Field';
+import { Glyph } from '@/ui/Glyph';
 import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
 
@@ -47,6 +48,16 @@ export function ClaimsPage({ school }: { school: School }) {
             ),
         after,
     );
+    const approveMany = useAct(
+        (ids: string[]) =>
+            data(
+                api.POST('/api/schools/{school}/claims/approve', {
+                    params: { path: { school: school.id } },
+                    body: { ids },
+                }),
+            ),
+        after,
+    );
     const refuse = useAct(
         (line: Line) =>
             data(
@@ -59,14 +70,26 @@ export function ClaimsPage({ school }: { school: School }) {
     );
     const page = asked.data;
     const waiting = page?.claims.filter((c) => c.state === 'waiting') ?? [];
+    const clear = waiting.filter((c) => c.clear).map((c) => c.id);
     const answered = page?.claims.filter((c) => c.state !== 'waiting') ?? [];
     return (
         <div className="min-h-0 flex-1 overflow-auto px-6 py-4">
             <h1 className="text-2xl">Guardian requests</h1>
             <p className="mb-5 max-w-2xl text-sm text-muted">
-                They have a family letter in their hands. Aunts and neighbours may have one too: look at what is on
-                record before you connect anyone.
+                They have a family letter in their hands, or a link you sent. Aunts and neighbours may have one too:
+                look at what is on record before you connect anyone.
             </p>
+            {clear.length > 1 && (
+                <p className="mb-5 flex flex-wrap items-center gap-3 border-l-[3px] border-marigold pl-3">
+                    <span>
+                        {clear.length} are clear: name and address or telephone are those of one on record, and nobody
+                        of that name is kept away.
+                    </span>
+                    <Button disabled={approveMany.busy} onClick={() => approveMany.run(clear)}>
+                        Connect these {clear.length}
+                    </Button>
+                </p>
+            )}
             {!page ? (
                 <Instead of={asked} what="those who ask" size="part" />
             ) : page.claims.length === 0 ? (
@@ -81,7 +104,7 @@ export function ClaimsPage({ school }: { school: School }) {
                             <Waiting
                                 key={line.id}
                                 line={line}
-                                busy={approve.busy || refuse.busy}
+                                busy={approve.busy || approveMany.busy || refuse.busy}
                                 onApprove={(guardian) => approve.run({ line, guardian })}
                                 onRefuse={() => {
                                     setReason('');
@@ -151,7 +174,8 @@ function Waiting({
     onRefuse: () => void;
 }) {
     // Where nothing speaks for anyone on record, whoever answers says who it is.
-    const [who, setWho] = useState<string | null>(line.suggested);
+    const kept = line.record.find((known) => known.id === line.suggested)?.restriction;
+    const [who, setWho] = useState<string | null>(kept ? null : line.suggested);
     return (
         <li className="mb-6 border-b border-rule pb-5">
             <p>
@@ -162,7 +186,18 @@ function Waiting({
                 {[line.email, line.phone].filter(Boolean).join(', ')}; {moment(line.askedAt)}
                 {line.signedIn && '; from an account of their own'}
             </p>
-            {!line.signedIn && (
+            {line.signedIn ? (
+                <div className="my-3 text-sm">
+                    <p>{line.record.length === 0 ? 'No guardian is on record.' : 'On record:'}</p>
+                    <ul>
+                        {line.record.map((known) => (
+                            <li key={known.id} className="mt-1">
+                                <Known known={known} />
+                            </li>
+                        ))}
+                    </ul>
+                </div>
+            ) : (
                 <fieldset className="my-3">
                     <legend className="text-sm">Who is it?</legend>
                     {line.record.map((known) => (
@@ -171,18 +206,11 @@ function Waiting({
                                 type="radio"
                                 className="mt-1 accent-ink"
                                 name={line.id}
+                                disabled={known.restriction !== ''}
                                 checked={who === known.id}
                                 onChange={() => setWho(known.id)}
                             />
-                            <span>
-                                {known.name}, {known.state}
-                                <span className="block text-xs text-muted">
-                                    {[known.email || 'no address', known.phone || 'no telephone'].join(', ')}
-                                    {known.alike.length > 0
-                                        ? `. The same: ${known.alike.join(', ')}`
-                                        : '. Nothing is the same'}
-                                </span>
-                            </span>
+                            <Known known={known} />
                         </label>
                     ))}
                     <label className="mt-1 flex items-start gap-2 text-sm">
@@ -215,5 +243,24 @@ function Waiting({
                 </Button>
             </div>
         </li>
+    );
+}
+
+/** A guardian on record, and what speaks for being the one who asks. */
+function Known({ known }: { known: Line['record'][number] }) {
+    return (
+        <span>
+            {known.name}, {known.state}
+            <span className="block text-xs text-muted">
+                {[known.email || 'no address', known.phone || 'no telephone'].join(', ')}
+                {known.alike.length > 0 ? `. The same: ${known.alike.join(', ')}` : '. Nothing is the same'}
+                {known.alike.length > 0 && known.unlike.length > 0 && `; another: ${known.unlike.join(', ')}`}
+            </span>
+            {known.restriction && (
+                <span className="flex items-center gap-1 text-sm text-madder">
+                    <Glyph name="locked" /> Contact is restricted: {known.restriction}
+                </span>
+            )}
+        </span>
     );
 }

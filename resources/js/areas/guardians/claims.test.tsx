@@ -20,10 +20,29 @@ const claim = (more: object = {}) => ({
     askedAt: '2026-08-24T09:00:00Z',
     answeredAt: null,
     record: [
-        { id: 'g1', name: 'Layla Haddad', email: '', phone: '+12025550111', state: 'listed', alike: ['name'] },
-        { id: 'g2', name: 'Omar Haddad', email: 'omar@shoremail.example', phone: '', state: 'listed', alike: [] },
+        {
+            id: 'g1',
+            name: 'Layla Haddad',
+            email: '',
+            phone: '+12025550111',
+            state: 'listed',
+            restriction: '',
+            alike: ['name'],
+            unlike: [],
+        },
+        {
+            id: 'g2',
+            name: 'Omar Haddad',
+            email: 'omar@shoremail.example',
+            phone: '',
+            state: 'listed',
+            restriction: '',
+            alike: [],
+            unlike: ['name'],
+        },
     ],
     suggested: 'g1',
+    clear: false,
     ...more,
 });
 
@@ -77,6 +96,29 @@ describe('guardians who ask', () => {
     });
 });
 
+describe('requests that are clear', () => {
+    it('are connected together, and nobody who is kept away can be chosen', async () => {
+        const kept = claim({
+            id: 'c3',
+            record: [{ ...claim().record[0], restriction: 'court order' }],
+        });
+        serverAnswers({
+            'GET /api/schools/s/claims': {
+                claims: [claim({ clear: true }), claim({ id: 'c2', clear: true }), kept],
+                said: '',
+            },
+            'POST /api/schools/s/claims/approve': { claims: [kept], said: '2 guardians are connected.' },
+        });
+        show(<ClaimsPage school={school} />);
+        await userEvent.click(await screen.findByRole('button', { name: 'Connect these 2' }));
+        await screen.findByText('2 guardians are connected.');
+        expect(sentTo('POST /api/schools/s/claims/approve')).toEqual([{ ids: ['c1', 'c2'] }]);
+        await screen.findByText(/Contact is restricted: court order/);
+        expect(screen.getByLabelText(/^Layla Haddad, listed/)).toHaveProperty('disabled', true);
+        expect(screen.getByRole('button', { name: 'Connect' })).toHaveProperty('disabled', true);
+    });
+});
+
 describe('a family letter’s page', () => {
     it('takes the code, then who somebody is, and says what comes next', async () => {
         serverAnswers({
@@ -93,7 +135,7 @@ describe('a family letter’s page', () => {
         await userEvent.type(screen.getByLabelText('Your mail address'), 'layla@shoremail.example');
         await userEvent.click(screen.getByRole('button', { name: 'Ask the school' }));
         await screen.findByRole('heading', { name: 'The school will check' });
-        await screen.findByText(/you get a link by mail/);
+        await screen.findByText(/A link comes by mail/);
         expect(sentTo('POST /api/family/ask')).toEqual([
             {
                 code: 'KDM-4X7R-TBC',

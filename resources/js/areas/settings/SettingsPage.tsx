@@ -56,6 +56,7 @@ export function SettingsPage({ school }: { school: School }) {
                 <NamesPart settings={settings} keep={keep} onStale={onStale} />
                 <DoorPart settings={settings} keep={keep} onStale={onStale} />
                 <StaffPart settings={settings} keep={keep} onStale={onStale} />
+                <GuardiansPart settings={settings} keep={keep} onStale={onStale} />
                 <KeepingPart settings={settings} keep={keep} onStale={onStale} />
                 <NamingPart settings={settings} school={school} keep={keep} onStale={onStale} />
             </div>
@@ -256,6 +257,37 @@ function StaffPart({ settings, keep, onStale }: PartProps) {
                             { value: 'coordinators', label: 'coordinators must have it' },
                             { value: 'staff', label: 'all staff must have it' },
                         ]}
+                    />
+                </>
+            )}
+        </PartForm>
+    );
+}
+
+function GuardiansPart({ settings, keep, onStale }: PartProps) {
+    return (
+        <PartForm
+            title="Guardians"
+            about="A guardian counts as on record when their address or number is in your list beside the child. A family letter or a name alone connects nobody."
+            button="Save rules for guardians"
+            kept={{ guardians_in: settings.guardiansIn, remind_guardians: settings.remindGuardians }}
+            keep={keep}
+            onStale={onStale}
+        >
+            {(form) => (
+                <>
+                    <Choice
+                        stacked
+                        label="Somebody whose address or number has answered, and is on record with the child"
+                        {...form.choice('guardians_in')}
+                        options={[
+                            { value: 'at_once', label: 'is connected at once' },
+                            { value: 'check', label: 'waits until you have looked' },
+                        ]}
+                    />
+                    <Tick
+                        label="Remind those who have not answered after a week, once"
+                        {...form.check('remind_guardians')}
                     />
                 </>
             )}

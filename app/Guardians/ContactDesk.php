@@ -1,0 +1,162 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Guardians;
+
+use App\Ledger\Ledger;
+use App\Ledger\Snapshots;
+use App\Mailroom\FamilyWords;
+use App\Mailroom\Mail\ContactCodeMail;
+use App\Models\OutgoingMessage;
+use App\Models\Person as PersonModel;
+use App\Models\School;
+use App\Platform\PlannerKit;
+use App\Platform\TryCounter;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Mail;
+use Illuminate\Support\Str;
+use stdClass;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Vantrel\Core\Accounts\Limit;
+use Vantrel\Core\Guardians\OwnContact;
+use Vantrel\Core\Plan\Action;
+use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Records\Person;
+use Vantrel\Core\Values\MailAddress;
+use Vantrel\Core\Values\Phone;
+
+/**
+ * A guardian's own address and number. A change waits until a code has come back from the new one, and from the old one
+ * where that is confirmed: whoever finds a device unlocked cannot lead the school's mail elsewhere.
+ */
+final readonly class ContactDesk
+{
+    private const MINUTES = 30;
+
+    /** Wrong codes of a million, until it has to be begun anew. */
+    private const TRIES = 5;
+
+    public function __construct(
+        private Ledger $ledger,
+        private Snapshots $snapshots,
+        private PlannerKit $kit,
+        private TryCounter $tries,
+    ) {}
+
+    /** @return bool whether the old one has to answer too */
+    public function begin(PersonModel $model, string $what, string $typed): bool
+    {
+        $person = $this->person($model);
+        $school = School::query()->findOrFail($model->school_id);
+        $value =
+            $what === 'email'
+                ? MailAddress::read($typed)->address ??
+                    throw new Refusal('That is not a complete mail address.', 'value')
+                : Phone::read($typed, $school->country) ??
+                    throw new Refusal('That is not a phone number. Type all of it.', 'value');
+        $old = OwnContact::old($person, $what);
+        if ($value === ($what === 'email' ? $person->email() : $person->phone()) && $value === $old) {
+            throw new Refusal('That is what the school has already.', 'value');
+        }
+        $limit = [Limit::ResetPerson, "contact $person->id"];
+        $this->tries->guard($limit);
+        $this->tries->count($limit);
+        $random = $this->kit->random($this->kit->seed() . ' contact');
+        $code = fn(): string => str_pad((string) $random->below(1_000_000), 6, '0', STR_PAD_LEFT);
+        [$new, $before] = [$code(), $code()];
+        $asksOld = $old !== null && $old !== $value;
+        $id = $this->kit->seed();
+        DB::table('contact_changes')->updateOrInsert(
+            ['person_id' => $person->id],
+            [
+                'id' => $id,
+                'what' => $what,
+                'value' => $value,
+                'new_hash' => self::hash($id, $new),
+                'old_hash' => $asksOld ? self::hash($id, $before) : null,
+                'tries' => 0,
+                'made_at' => now(),
+                'expires_at' => now()->addMinutes(self::MINUTES),
+            ],
+        );
+        $this->tell($school, $model, $what, $value, 'code.new', $new);
+        if ($asksOld) {
+            $this->tell($school, $model, $what, (string) $old, 'code.old', $before);
+        }
+
+        return $asksOld;
+    }
+
+    /** @throws Refusal where a code is wrong, or came too late */
+    public function confirm(PersonModel $model, string $new, ?string $old): void
+    {
+        // Counted before it is looked at: many tries at once are many tries.
+        $counted = DB::table('contact_changes')
+            ->where('person_id', $model->id)
+            ->where('expires_at', '>', now())
+            ->where('tries', '<', self::TRIES)
+            ->update(['tries' => DB::raw('tries + 1')]);
+        /** @var stdClass|null $row */
+        $row = DB::table('contact_changes')->where('person_id', $model->id)->first();
+        if ($counted === 0 || $row === null) {
+            throw new Refusal('These codes do not work any more. Begin again.');
+        }
+        $id = (string) $row->id;
+        $fits = fn(?string $hash, ?string $code): bool => $hash === null ||
+            hash_equals($hash, self::hash($id, (string) preg_replace('/\D/', '', (string) $code)));
+        if (!$fits((string) $row->new_hash, $new)) {
+            throw new Refusal('That is not the code. Look at the message again.', 'new');
+        }
+        if (!$fits($row->old_hash === null ? null : (string) $row->old_hash, $old)) {
+            throw new Refusal('That is not the code. Look at the message again.', 'old');
+        }
+        DB::transaction(function () use ($row, $model, $id): void {
+            if (DB::table('contact_changes')->where('id', $id)->delete() === 0) {
+                throw new Refusal('These codes do not work any more. Begin again.');
+            }
+            $this->ledger->apply(
+                OwnContact::change($this->person($model), (string) $row->what, (string) $row->value, $this->kit->now()),
+                $model->school_id,
+                $model,
+                Action::Address,
+            );
+        });
+    }
+
+    private function tell(School $school, PersonModel $model, string $what, string $to, string $key, string $code): void
+    {
+        $words = new FamilyWords($model->language);
+        $lines = [
+            $words->say($key, ['school' => $school->name]),
+            $words->say('code.code', ['code' => $code]),
+            $words->say('code.not'),
+        ];
+        if ($what === 'email') {
+            Mail::to($to)->send(
+                new ContactCodeMail($school->id, $words->say('code.subject', ['code' => $code]), $lines),
+            );
+
+            return;
+        }
+        OutgoingMessage::query()->create([
+            'id' => (string) Str::ulid(),
+            'school_id' => $school->id,
+            'to_address' => $to,
+            'subject' => $words->say('code.subject', ['code' => $code]),
+            'text' => implode(' ', $lines),
+            'html' => null,
+            'made_at' => now(),
+        ]);
+    }
+
+    private function person(PersonModel $model): Person
+    {
+        return $this->snapshots->find(Person::class, $model->id) ?? throw new NotFoundHttpException();
+    }
+
+    private static function hash(string $id, string $code): string
+    {
+        return hash_hmac('sha256', "$id $code", (string) config('app.key'));
+    }
+}

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Guardians;
+
+use App\Ledger\EntryRedone;
+use App\Ledger\EntryUndone;
+use App\Ledger\EntryWritten;
+use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Records\Entity;
+
+/**
+ * Whoever is disconnected from a child, or kept away from one, is signed out everywhere, however it came about: by
+ * hand, by a merge, by an undo. What a page asks for is looked at with each request besides.
+ */
+final class EndSessions
+{
+    private const CHUNK = 1000;
+
+    public function handle(EntryWritten|EntryUndone|EntryRedone $event): void
+    {
+        $ties = $event instanceof EntryWritten ? self::planned($event) : self::written($event->seq);
+        foreach (array_chunk($ties, self::CHUNK) as $chunk) {
+            $guardians = DB::table('guardianships as g')
+                ->join('people as p', 'p.id', '=', 'g.guardian_id')
+                ->whereIn('g.id', $chunk)
+                // A teacher who is a guardian besides goes on working.
+                ->where('p.kind', 'guardian')
+                ->where(fn($q) => $q->where('g.state', '!=', 'connected')->orWhereNotNull('g.restriction'))
+                ->pluck('p.id');
+            DB::table('sessions')->whereIn('user_id', $guardians)->delete();
+        }
+    }
+
+    /** @return list<string> ids of ties that were connected, or are restricted */
+    private static function planned(EntryWritten $event): array
+    {
+        $ties = [];
+        foreach ($event->plan->changes as $change) {
+            if (
+                $change->entity === Entity::Guardianship &&
+                !$change->inserts() &&
+                (($change->before['state'] ?? '') === 'connected' || ($change->after['restriction'] ?? null) !== null)
+            ) {
+                $ties[] = $change->id;
+            }
+        }
+
+        return $ties;
+    }
+
+    /** @return list<string> ids of ties that an entry wrote */
+    private static function written(int $seq): array
+    {
+        return array_values(
+            DB::table('ledger_changes')
+                ->where('entry_seq', $seq)
+                ->where('entity', Entity::Guardianship->value)
+                ->pluck('row_id')
+                ->map(strval(...))
+                ->all(),
+        );
+    }
+}

@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Guardians\Http\Wishes;
+
+use App\Guardians\GuardianWhom;
+use App\Platform\Must;
+
+/** Which guardians of a school, and from where on. */
+final readonly class GuardiansWish
+{
+    /** @param  string  $standing a {@see \App\Guardians\Standing} */
+    public function __construct(
+        #[
+            Must('in:listed,invited,unanswered,awaiting,connected,refused,ended,restricted,no_address'),
+        ]
+        public string $standing = '',
+        #[Must('ulid')] public string $section = '',
+        #[Must('max:2')] public string $grade = '',
+        #[Must('max:100')] public string $q = '',
+        #[Must('min:0|max:1000000')] public int $after = 0,
+    ) {}
+
+    public function whom(): GuardianWhom
+    {
+        return new GuardianWhom([], $this->standing, $this->section, $this->grade, $this->q);
+    }
+}

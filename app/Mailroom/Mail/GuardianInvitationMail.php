@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Mailroom\Mail;
+
+use App\Mailroom\FamilyWords;
+use Illuminate\Mail\Mailable;
+use Illuminate\Mail\Mailables\Content;
+use Illuminate\Mail\Mailables\Envelope;
+use Illuminate\Mail\Mailables\Headers;
+
+/** Asks a guardian to connect. It names the school and the given names of the children, and no more. */
+final class GuardianInvitationMail extends Mailable
+{
+    /**
+     * @param  list<string>  $children given names
+     * @param  string  $until YYYY-MM-DD
+     */
+    public function __construct(
+        public readonly string $schoolId,
+        public readonly string $schoolName,
+        private readonly array $children,
+        public readonly string $link,
+        private readonly string $until,
+        private readonly bool $reminds,
+        public readonly FamilyWords $words,
+    ) {}
+
+    public function envelope(): Envelope
+    {
+        return new Envelope(
+            subject: $this->words->say($this->reminds ? 'remind.subject' : 'invite.subject', $this->places()),
+        );
+    }
+
+    public function headers(): Headers
+    {
+        return new Headers(text: ['X-Vantrel-School' => $this->schoolId]);
+    }
+
+    public function content(): Content
+    {
+        return new Content(
+            view: 'mail.guardian-invitation',
+            text: 'mail.guardian-invitation-text',
+            with: [
+                'asks' => $this->words->say('invite.asks', $this->places()),
+                'why' => $this->words->say('invite.why'),
+                'link' => $this->link,
+                'go' => $this->words->say('invite.link', ['day' => $this->words->day($this->until)]),
+                'not' => $this->words->say('invite.not'),
+            ],
+        );
+    }
+
+    /** @return array<string, string> */
+    private function places(): array
+    {
+        return ['school' => $this->schoolName, 'names' => $this->words->names($this->children)];
+    }
+}

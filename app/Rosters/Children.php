@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rosters;
+
+use App\Models\Person;
+use Illuminate\Support\Facades\DB;
+
+/** The children somebody is connected with now: all that a guardian may ever see something of. */
+final class Children
+{
+    /** @return list<string> ids */
+    public static function of(Person $person): array
+    {
+        return array_values(
+            DB::table('guardianships as g')
+                ->join('people as s', 's.id', '=', 'g.student_id')
+                ->where('g.guardian_id', $person->id)
+                ->where('g.state', 'connected')
+                ->whereNull('g.restriction')
+                ->whereIn('s.state', ['active', 'reserve'])
+                ->orderBy('g.student_id')
+                ->pluck('g.student_id')
+                ->map(strval(...))
+                ->all(),
+        );
+    }
+
+    /** @return list<string> given names of children about whom the school has yet to answer */
+    public static function awaited(Person $person): array
+    {
+        return array_values(
+            DB::table('guardian_claims as c')
+                ->join('people as s', 's.id', '=', 'c.student_id')
+                ->where('c.person_id', $person->id)
+                ->where('c.state', 'waiting')
+                ->orderBy('s.called_name')
+                ->pluck('s.called_name')
+                ->map(strval(...))
+                ->all(),
+        );
+    }
+}

@@ -1,0 +1,4 @@
+@foreach ($lines as $line)
+{!! $line !!}
+
+@endforeach
