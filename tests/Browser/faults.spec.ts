@@ -10,6 +10,7 @@ const VIEWS = [
     'roll',
     'transfers',
     'guardians',
+    'guardians/requests',
     'sections',
     'print-room',
     'print-room?part=slips',

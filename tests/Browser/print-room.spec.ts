@@ -121,7 +121,7 @@ test('a letter’s code on a phone: who they are, the check beside the record, t
     await phone.getByRole('button', { name: 'Ask the school' }).click();
     await onPage(phone, 'The school will check');
 
-    await page.goto('/s/primary/guardians');
+    await page.goto('/s/primary/guardians/requests');
     const asking = page.getByRole('listitem').filter({ hasText: 'Ottilie Brandt' });
     await asking.getByLabel('Someone not on record').check();
     await asking.getByRole('button', { name: 'Connect' }).click();

@@ -174,9 +174,12 @@ const IN_SECTIONS: State[] = [
     },
     {
         name: 'guardians who ask',
-        at: 'guardians',
+        at: 'guardians/requests',
         reach: (page) => expect(page.getByRole('heading', { level: 1, name: 'Guardian requests' })).toBeVisible(),
     },
+    { name: 'guardians', at: 'guardians' },
+    { name: 'a guardian and a child', reach: (page) => page.getByRole('row').nth(2).click() },
+    dialog('invite guardians', button('Invite these…')),
     { name: 'look-alikes', at: 'look-alikes' },
     dialog('merge many', async (page) => {
         await button(/^Select the/)(page);

@@ -49,14 +49,25 @@ function HearsPart({ own }: { own: Own }) {
     const { t } = useTranslation();
     const queries = useQueryClient();
     const words = useProblem();
+    // What was touched stands at once; a refusal puts it back.
+    const [wish, setWish] = useState<{ often: Own['often']; hour: number } | null>(null);
+    const now = wish ?? own;
     const save = useAct(
         (wish: { often: Own['often']; hour: number }) => data(api.POST('/api/own/hears', { body: wish })),
         {
             stale: [],
             words,
-            then: (now: Own) => void queries.setQueryData(KEY, now),
+            then: (kept: Own) => {
+                queries.setQueryData(KEY, kept);
+                setWish(null);
+            },
+            failed: () => setWish(null),
         },
     );
+    const choose = (next: { often: Own['often']; hour: number }) => {
+        setWish(next);
+        save.run(next);
+    };
     return (
         <section className="mb-9">
             <h2 className="mb-2 text-lg">{t('How often you hear')}</h2>
@@ -75,22 +86,22 @@ function HearsPart({ own }: { own: Own }) {
                             type="radio"
                             name="often"
                             className="size-5 accent-ink"
-                            checked={own.often === often}
-                            onChange={() => save.run({ often, hour: own.hour })}
+                            checked={now.often === often}
+                            onChange={() => choose({ often, hour: now.hour })}
                         />
                         {label}
                     </label>
                 ))}
             </fieldset>
-            {own.often !== 'off' && (
+            {now.often !== 'off' && (
                 <label className="mt-3 flex min-h-12 items-center justify-between gap-3">
                     {t('At what hour')}
                     <select
                         dir="ltr"
                         className="min-h-12 rounded-card border border-ink/60 bg-paper px-3"
-                        value={own.hour}
+                        value={now.hour}
                         disabled={save.busy}
-                        onChange={(event) => save.run({ often: own.often, hour: Number(event.target.value) })}
+                        onChange={(event) => choose({ often: now.often, hour: Number(event.target.value) })}
                     >
                         {[...Array(24).keys()].map((hour) => (
                             <option key={hour} value={hour}>
