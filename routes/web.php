@@ -32,6 +32,10 @@ use App\LookAlikes\Http\LookAlikeController;
 use App\LookAlikes\Http\ManyMergesController;
 use App\Mailroom\Http\MailroomController;
 use App\Models\Realm;
+use App\OneRoster\Http\KeyController;
+use App\OneRoster\Http\ServiceController;
+use App\OneRoster\Http\TokenController;
+use App\Platform\SecurityHeaders;
 use App\PrintRoom\Http\CardController;
 use App\PrintRoom\Http\LetterController;
 use App\PrintRoom\Http\PrintController;
@@ -74,6 +78,7 @@ foreach (
         'print',
         'claim',
         'tie',
+        'key',
     ]
     as $id
 ) {
@@ -206,6 +211,9 @@ Route::prefix('api')->group(function (): void {
                 Route::post('claims/approve', [ClaimController::class, 'approveMany']);
                 Route::post('claims/{claim}/approve', [ClaimController::class, 'approve']);
                 Route::post('claims/{claim}/refuse', [ClaimController::class, 'refuse']);
+                Route::get('roster-keys', [KeyController::class, 'index']);
+                Route::post('roster-keys', [KeyController::class, 'store']);
+                Route::delete('roster-keys/{key}', [KeyController::class, 'destroy']);
                 Route::get('prints', [PrintController::class, 'index']);
                 Route::post('letters', [LetterController::class, 'store']);
                 Route::post('letters/counts', [LetterController::class, 'counts']);
@@ -354,6 +362,21 @@ Route::get('b/{token}', [SessionController::class, 'badge'])->middleware('thrott
 Route::get('school-sign-on', [SingleSignOnController::class, 'begin'])->middleware('throttle:guest');
 Route::get('school-sign-on/back', [SingleSignOnController::class, 'back'])->middleware('throttle:guest');
 
+// For the school's other programs, by keys of their own: no sessions, no cookies.
+Route::prefix('ims/oneroster')
+    ->withoutMiddleware('web')
+    ->middleware(['throttle:roster', SecurityHeaders::class])
+    ->group(function (): void {
+        Route::post('token', TokenController::class);
+        Route::prefix('rostering/v1p2')->group(function (): void {
+            Route::get('schools/{id}/classes/{class}/{collection}', [ServiceController::class, 'withinClass']);
+            Route::get('{of}/{id}/{collection}', [ServiceController::class, 'within']);
+            Route::get('{collection}/{id}', [ServiceController::class, 'one']);
+            Route::get('{collection}', [ServiceController::class, 'collection']);
+        });
+        Route::any('{any?}', [ServiceController::class, 'nothing'])->where('any', '.*');
+    });
+
 // Behind the interface of a real provider, so without our sessions and their tokens.
 Route::prefix('stand-in/openid')
     ->withoutMiddleware('web')
@@ -364,4 +387,4 @@ Route::prefix('stand-in/openid')
         Route::get('keys', [OpenIdProvider::class, 'keys']);
     });
 
-Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|stand-in/).*')->name('app');
+Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|stand-in/|ims/).*')->name('app');

@@ -25,6 +25,8 @@ final readonly class RowsNow implements Standing
         ['ledger_entries', 'undone_by', Entity::Person],
         ['imports', 'actor_id', Entity::Person],
         ['match_weights', 'made_by', Entity::Person],
+        ['roster_keys', 'made_by', Entity::Person],
+        ['roster_keys', 'ended_by', Entity::Person],
     ];
 
     /** What points at them and goes with them. */

@@ -204,7 +204,8 @@ final class OneRosterExport
             DB::table('guardianships as g')
                 ->join('people as s', 's.id', '=', 'g.student_id')
                 ->where('s.school_id', $school->id)
-                ->where('g.state', '!=', 'ended')
+                ->whereNotIn('g.state', ['ended', 'refused'])
+                ->whereNull('g.restriction')
                 ->orderBy('g.id')
                 ->get(['g.student_id', 'g.guardian_id'])
             as $g

@@ -17,6 +17,7 @@ use App\Ledger\WriteGuard;
 use App\LookAlikes;
 use App\Mailroom\MailroomTransport;
 use App\Models\LedgerEntry;
+use App\OneRoster\Touch;
 use App\Platform\SchoolDay;
 use App\Platform\SignedIn;
 use App\Roll;
@@ -75,6 +76,7 @@ final class VantrelProvider extends ServiceProvider
         );
         Event::listen(EntryWritten::class, AddressNotices::class);
         Event::listen([EntryWritten::class, EntryUndone::class, EntryRedone::class], EndSessions::class);
+        Event::listen([EntryWritten::class, EntryUndone::class, EntryRedone::class], Touch::class);
         foreach ([Roll\FollowEntries::class, LookAlikes\FollowEntries::class] as $follows) {
             Event::listen([EntryWritten::class, EntryUndone::class, EntryRedone::class], $follows);
         }
@@ -104,6 +106,12 @@ final class VantrelProvider extends ServiceProvider
         RateLimiter::for(
             'guest',
             fn(Request $request): Limit => Limit::perMinute(6000)->by($request->route()?->uri() . '|' . $request->ip()),
+        );
+        RateLimiter::for(
+            'roster',
+            fn(Request $request): Limit => Limit::perMinute(1200)->by(
+                hash('sha256', (string) $request->bearerToken()) . '|' . $request->ip(),
+            ),
         );
         RateLimiter::for(
             'upload',

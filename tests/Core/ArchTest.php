@@ -88,6 +88,7 @@ $areas = [
     'Intake',
     'LookAlikes',
     'Mailroom',
+    'OneRoster',
     'PrintRoom',
     'Roll',
     'Rosters',

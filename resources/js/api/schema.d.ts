@@ -2069,6 +2069,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/{school}/roster-keys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Keys of programs that read the rosters */
+        get: operations["indexKeyController"];
+        put?: never;
+        /** Make a key for a program; its secret is shown this once */
+        post: operations["storeKeyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/roster-keys/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** End a key: the next request with it is refused */
+        delete: operations["destroyKeyController"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools/{school}/sections": {
         parameters: {
             query?: never;
@@ -3365,6 +3400,23 @@ export interface components {
             section: string;
             already: boolean;
             userName: string;
+        };
+        KeyLine: {
+            id: string;
+            name: string;
+            reads: string[];
+            madeAt: string;
+            madeBy: string;
+            lastUsedAt: string | null;
+            lastUsedFor: string;
+            endedAt: string | null;
+        };
+        KeyPage: {
+            keys: components["schemas"]["KeyLine"][];
+            base: string;
+            token: string;
+            secret: string;
+            made: string;
         };
         LanguageChoice: {
             code: string;
@@ -7602,6 +7654,80 @@ export interface operations {
                 };
                 content: {
                     "application/octet-stream": string;
+                };
+            };
+        };
+    };
+    indexKeyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyPage"];
+                };
+            };
+        };
+    };
+    storeKeyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    scopes: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyPage"];
+                };
+            };
+        };
+    };
+    destroyKeyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyPage"];
                 };
             };
         };

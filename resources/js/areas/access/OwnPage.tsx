@@ -162,7 +162,7 @@ function ContactPart({
                 )}
                 {value && (
                     <span className="block text-sm text-muted">
-                        {confirmed ? t('It has answered.') : t('It has not answered yet.')}
+                        {confirmed ? t('It is confirmed.') : t('It is not confirmed yet.')}
                     </span>
                 )}
             </p>

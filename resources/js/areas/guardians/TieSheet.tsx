@@ -79,7 +79,7 @@ export function TieSheet({ tie, school, onClose }: { tie: Tie; school: School; o
         ['Stands', standing(tie) + (tie.since ? `, since ${day(tie.since.slice(0, 10))}` : '')],
         ['By', tie.by],
         ['Is', tie.relationship],
-        ['Mail', tie.email && `${tie.email}${tie.confirmed ? ', has answered' : ''}`],
+        ['Mail', tie.email && `${tie.email}${tie.confirmed ? ', confirmed' : ''}`],
         ['Phone', tie.phone],
         ['Sent', open && tie.invitedAt ? moment(tie.invitedAt) : ''],
         ['Reminded', open && tie.remindedAt ? moment(tie.remindedAt) : ''],

@@ -9,6 +9,7 @@ import { useNotice } from '@/ui/Notice';
 import { NamesPart } from './NamesPart';
 import { NamingPart } from './NamingPart';
 import { type Keep, PartForm, type Settings } from './PartForm';
+import { ProgramsPart } from './ProgramsPart';
 import { YearsPart } from './YearsPart';
 
 const WAYS = [
@@ -57,6 +58,7 @@ export function SettingsPage({ school }: { school: School }) {
                 <DoorPart settings={settings} keep={keep} onStale={onStale} />
                 <StaffPart settings={settings} keep={keep} onStale={onStale} />
                 <GuardiansPart settings={settings} keep={keep} onStale={onStale} />
+                <ProgramsPart school={school} />
                 <KeepingPart settings={settings} keep={keep} onStale={onStale} />
                 <NamingPart settings={settings} school={school} keep={keep} onStale={onStale} />
             </div>
@@ -278,7 +280,7 @@ function GuardiansPart({ settings, keep, onStale }: PartProps) {
                 <>
                     <Choice
                         stacked
-                        label="Somebody whose address or number has answered, and is on record with the child"
+                        label="Somebody whose confirmed address or number is on record with the child"
                         {...form.choice('guardians_in')}
                         options={[
                             { value: 'at_once', label: 'is connected at once' },

@@ -1,0 +1,177 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\OneRoster;
+
+use Vantrel\Core\OneRoster\Kind;
+
+/** Where the fields of OneRoster records stand in the database, as expressions of SQL. */
+final class Columns
+{
+    /** What was there before changes were noted. */
+    private const SINCE = "'2000-01-01 00:00:00.000'";
+
+    private const LIVE = "g.state IN ('listed', 'invited', 'connected') AND g.restriction IS NULL";
+
+    /**
+     * The rows of a kind at a school: `FROM` and `WHERE`, with the school's id in each place of `?`.
+     *
+     * @return array{string, int} and how many places there are
+     */
+    public static function rows(Kind $kind): array
+    {
+        $touched = fn(string $alias): string => "LEFT JOIN roster_touched t ON t.row_id = $alias.id";
+
+        return match ($kind) {
+            Kind::Orgs => ["schools o {$touched('o')} WHERE o.id = ?", 1],
+            Kind::AcademicSessions => ["school_years y {$touched('y')} WHERE y.school_id = ?", 1],
+            Kind::Courses, Kind::Classes => [
+                'sections s JOIN school_years y ON y.id = s.school_year_id ' .
+                "{$touched('s')} WHERE s.school_id = ? AND y.state <> 'planned'",
+                1,
+            ],
+            Kind::Enrollments => [
+                'sections s JOIN school_years y ON y.id = s.school_year_id JOIN enrollments e ON e.section_id = s.id ' .
+                "JOIN people p ON p.id = e.person_id {$touched('e')} " .
+                "WHERE s.school_id = ? AND y.state <> 'planned' AND e.role <> 'substitute'",
+                1,
+            ],
+            Kind::Demographics => [
+                "people p {$touched('p')} WHERE p.school_id = ? AND p.kind = 'student' AND p.state <> 'reserve' " .
+                'AND p.erased_on IS NULL',
+                1,
+            ],
+            // Those of the school, who teaches there, and guardians of its students, each by an index of their own.
+            Kind::Users => [
+                "(SELECT id FROM people WHERE school_id = ? AND kind IN ('student', 'staff') UNION " .
+                'SELECT g.guardian_id FROM guardianships g JOIN people c ON c.id = g.student_id ' .
+                'WHERE c.school_id = ? UNION SELECT e.person_id FROM sections s JOIN enrollments e ON ' .
+                "e.section_id = s.id AND e.role <> 'student' WHERE s.school_id = ?) u JOIN people p ON p.id = u.id " .
+                "{$touched('p')} WHERE p.state <> 'reserve'",
+                3,
+            ],
+        };
+    }
+
+    /**
+     * Each field that can be filtered or sorted by, as text or NULL.
+     *
+     * @param  string  $today at the school
+     * @return array<string, string>
+     */
+    public static function of(Kind $kind, string $schoolId, string $today): array
+    {
+        $section = "IF(s.state = 'open' AND y.state = 'current', 'active', 'tobedeleted')";
+        $at = 'COALESCE(t.at, ' . self::SINCE . ')';
+        $instant = "CONCAT(DATE_FORMAT($at, '%Y-%m-%dT%H:%i:%s.'), LPAD(MICROSECOND($at) DIV 1000, 3, '0'), 'Z')";
+        $grade = fn(string $a): string => "NULLIF($a.grade, '')";
+
+        return ['dateLastModified' => $instant] +
+            match ($kind) {
+                Kind::Orgs => [
+                    'sourcedId' => 'o.id',
+                    'status' => "'active'",
+                    'name' => 'o.name',
+                    'type' => "'school'",
+                    'identifier' => 'o.code',
+                ],
+                Kind::AcademicSessions => [
+                    'sourcedId' => 'y.id',
+                    'status' => "'active'",
+                    'title' => 'y.name',
+                    'startDate' => 'CAST(y.begins_on AS CHAR)',
+                    'endDate' => 'CAST(y.ends_on AS CHAR)',
+                    'type' => "'schoolYear'",
+                    'schoolYear' => 'CAST(YEAR(y.ends_on) AS CHAR)',
+                ],
+                Kind::Courses => [
+                    'sourcedId' => 's.id',
+                    'status' => $section,
+                    'title' => 's.name',
+                    'schoolYear.sourcedId' => 's.school_year_id',
+                    'grades' => $grade('s'),
+                    'org.sourcedId' => 's.school_id',
+                ],
+                Kind::Classes => [
+                    'sourcedId' => 's.id',
+                    'status' => $section,
+                    'title' => 's.name',
+                    'classType' => "IF(s.kind = 'homeroom', 'homeroom', 'scheduled')",
+                    'grades' => $grade('s'),
+                    'course.sourcedId' => 's.id',
+                    'school.sourcedId' => 's.school_id',
+                    'terms.sourcedId' => 's.school_year_id',
+                ],
+                Kind::Enrollments => [
+                    'sourcedId' => 'e.id',
+                    'status' =>
+                        "IF((e.ends_on IS NULL OR e.ends_on > '$today') AND s.state = 'open' " .
+                        "AND y.state = 'current' AND p.state = 'active', 'active', 'tobedeleted')",
+                    'user.sourcedId' => 'e.person_id',
+                    'class.sourcedId' => 'e.section_id',
+                    'school.sourcedId' => 's.school_id',
+                    'role' =>
+                        "CASE e.role WHEN 'student' THEN 'student' WHEN 'assistant' THEN 'proctor' ELSE 'teacher' END",
+                    'primary' => "IF(e.role = 'lead', 'true', 'false')",
+                    'beginDate' => 'CAST(e.begins_on AS CHAR)',
+                    'endDate' => 'CAST(e.ends_on AS CHAR)',
+                ],
+                Kind::Demographics => [
+                    'sourcedId' => 'p.id',
+                    'status' => "IF(p.state = 'active', 'active', 'tobedeleted')",
+                    'birthDate' => 'CAST(p.birth_date AS CHAR)',
+                ],
+                Kind::Users => self::users($schoolId),
+            };
+    }
+
+    /** @return array<string, string> */
+    private static function users(string $schoolId): array
+    {
+        $here = "g.guardian_id = p.id AND c.school_id = '$schoolId' AND c.state = 'active' AND " . self::LIVE;
+        $active =
+            "p.state = 'active' AND (p.kind <> 'guardian' OR EXISTS (SELECT 1 FROM guardianships g " .
+            "JOIN people c ON c.id = g.student_id WHERE $here))";
+        // Of who is gone, nothing but what a record cannot do without.
+        $while = fn(string $of): string => "IF($active, $of, NULL)";
+
+        return [
+            'sourcedId' => 'p.id',
+            'status' => "IF($active, 'active', 'tobedeleted')",
+            'username' => $while('(SELECT MIN(i.user_name) FROM sign_ins i WHERE i.person_id = p.id)'),
+            'enabledUser' => "IF($active, 'true', 'false')",
+            'givenName' => 'p.given_name',
+            'familyName' => 'p.family_name',
+            'preferredFirstName' => $while("NULLIF(p.preferred_name, '')"),
+            'roles.role' =>
+                "CASE p.kind WHEN 'student' THEN 'student' WHEN 'guardian' THEN 'guardian' ELSE 'teacher' END",
+            'roles.roleType' => "'primary'",
+            'primaryOrg.sourcedId' => "'$schoolId'",
+            'identifier' => $while("NULLIF(p.number, '')"),
+            'email' => $while("NULLIF(p.email, '')"),
+            'phone' => $while("NULLIF(p.phone, '')"),
+            'grades' => $while("NULLIF(p.grade, '')"),
+        ];
+    }
+
+    /**
+     * Whom a user's `agents` name, as rows of `user_id` and `agent_id`: guardians of students, and the other way. The
+     * school's id stands in the first place of each half.
+     *
+     * @param  string|null  $users places for the ids of those asked for; null for all
+     */
+    public static function agents(?string $users = null): string
+    {
+        $half = fn(
+            string $of,
+            string $to,
+        ): string => "SELECT g.$of AS user_id, g.$to AS agent_id FROM guardianships g " .
+            'JOIN people c ON c.id = g.student_id JOIN people a ON a.id = g.guardian_id WHERE ' .
+            self::LIVE .
+            " AND c.state = 'active' AND a.state = 'active' AND c.school_id = ?" .
+            ($users === null ? '' : " AND g.$of IN ($users)");
+
+        return $half('student_id', 'guardian_id') . ' UNION ALL ' . $half('guardian_id', 'student_id');
+    }
+}
