@@ -198,6 +198,7 @@ Route::prefix('api')->group(function (): void {
                 Route::post('cards', [CardController::class, 'store']);
                 Route::get('claims', [ClaimController::class, 'index']);
                 Route::get('guardians', [GuardianController::class, 'index']);
+                Route::get('guardians/counts', [GuardianController::class, 'counts']);
                 Route::post('guardians/invite/plan', [GuardianController::class, 'planInvite']);
                 Route::post('guardians/invite', [GuardianController::class, 'invite']);
                 Route::get('guardians/runs', [GuardianController::class, 'runs']);

@@ -4,19 +4,20 @@ declare(strict_types=1);
 
 namespace App\Guardians;
 
+use App\Guardians\Views\GuardianCounts;
 use App\Guardians\Views\GuardianLine;
 use App\Guardians\Views\GuardianPage;
 use App\Guardians\Views\StandingCount;
 use App\Models\School;
 use App\Platform\Instant;
 use App\Platform\SchoolDay;
+use App\Roll\Search;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 use Vantrel\Core\Guardians\ConsentWay;
 use Vantrel\Core\Guardians\Invites;
-use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Records\GuardianshipState;
 use Vantrel\Core\Values\GradeLevel;
 
@@ -25,14 +26,17 @@ final class GuardianList
 {
     public const PAGE = 100;
 
+    public function __construct(private readonly Search $search) {}
+
     /** @param  int  $after how many lines stand before */
     public function page(School $school, GuardianWhom $whom, int $after = 0): GuardianPage
     {
         $rows = $this->query($school, $whom)
             ->leftJoin('people as b', 'b.id', '=', 'g.state_by')
+            // In the order of the index the students are read by; those of one student as they stand.
             ->orderBy('s.family_name')
             ->orderBy('s.given_name')
-            ->orderBy('g.id')
+            ->orderBy('s.id')
             ->offset($after)
             ->limit(self::PAGE + 1)
             ->get([
@@ -64,8 +68,37 @@ final class GuardianList
         return new GuardianPage(
             array_values($rows->take(self::PAGE)->map(self::line(...))->all()),
             $rows->count() > self::PAGE ? $after + self::PAGE : null,
-            $this->query($school, $whom)->count(),
-            $after === 0 ? $this->counts($school) : [],
+        );
+    }
+
+    /** How many ties of the whole school stand how. */
+    public function counts(School $school): GuardianCounts
+    {
+        $ties = fn(): Builder => DB::table('guardianships as g')
+            ->join('people as s', 's.id', '=', 'g.student_id')
+            ->where('s.school_id', $school->id)
+            ->where('s.kind', 'student')
+            ->where('s.state', 'active');
+        $counts = array_fill_keys(array_map(fn(Standing $s): string => $s->value, Standing::cases()), 0);
+        $all = 0;
+        foreach (
+            $ties()
+                ->groupBy('g.state', 'restricted')
+                ->selectRaw('g.state, g.restriction IS NOT NULL AS restricted, COUNT(*) AS n')
+                ->get()
+            as $row
+        ) {
+            $counts[$row->state] += (int) $row->n;
+            $counts[Standing::Restricted->value] += (int) $row->restricted === 1 ? (int) $row->n : 0;
+            $all += (int) $row->n;
+        }
+        foreach ([Standing::Awaiting, Standing::Unanswered, Standing::NoAddress] as $few) {
+            $counts[$few->value] = $this->few($school, $ties(), $few);
+        }
+
+        return new GuardianCounts(
+            $all,
+            array_map(fn(Standing $s): StandingCount => new StandingCount($s, $counts[$s->value]), Standing::cases()),
         );
     }
 
@@ -101,7 +134,9 @@ final class GuardianList
     /** Ties (`g`) with guardian (`p`), student (`s`) and the open link there may be (`i`). */
     private function query(School $school, GuardianWhom $whom): Builder
     {
-        $query = DB::table('people as s')
+        // Of all of a school, in the order they are shown; of few, by what they are found by.
+        $all = $whom->ids === [] && $whom->section === '' && $whom->q === '';
+        $query = DB::table(DB::raw('people as s' . ($all ? ' FORCE INDEX (people_roll)' : '')))
             ->join('guardianships as g', 'g.student_id', '=', 's.id')
             ->join('people as p', 'p.id', '=', 'g.guardian_id')
             ->leftJoin(
@@ -131,33 +166,49 @@ final class GuardianList
                     ->where(SchoolDay::inForce('e', SchoolDay::today($school->id))),
             );
         }
-        foreach ($whom->q === '' ? [] : explode(' ', NameKey::of($whom->q)) as $word) {
-            $part = '%' . addcslashes($word, '%_\\') . '%';
-            $query->where(
-                fn(Builder $q) => $q
-                    ->where('p.search_name', 'like', $part)
-                    ->orWhere('s.search_name', 'like', $part)
-                    ->orWhere('p.email', 'like', $part),
+        if ($whom->q !== '') {
+            $found = $this->search->ids(
+                $whom->q,
+                fn(Builder $p): Builder => $p
+                    ->where('p.school_id', $school->id)
+                    ->whereIn('p.kind', ['student', 'guardian'])
+                    ->where('p.state', 'active'),
             );
+            $query->where(fn(Builder $q) => $q->whereIn('s.id', $found)->orWhereIn('p.id', $found));
         }
         $standing = Standing::tryFrom($whom->standing);
 
         return $standing === null ? $query : $query->whereRaw(self::standing($standing));
     }
 
-    /** @return list<StandingCount> in the order of {@see Standing} */
-    private function counts(School $school): array
+    /**
+     * Those of whom there are few, found by what makes them so.
+     *
+     * @param  Builder  $ties with their students
+     */
+    private function few(School $school, Builder $ties, Standing $standing): int
     {
-        $sums = array_map(
-            fn(Standing $s): string => 'SUM(' . self::standing($s) . ") AS `$s->value`",
-            Standing::cases(),
-        );
-        $row = $this->query($school, new GuardianWhom())->selectRaw(implode(', ', $sums))->first();
+        $query = match ($standing) {
+            Standing::Awaiting => $ties->join(
+                'guardian_claims as c',
+                fn($j) => $j
+                    ->on('c.student_id', '=', 's.id')
+                    ->where('c.state', 'waiting')
+                    ->where(
+                        fn($w) => $w
+                            ->whereColumn('c.suggested_id', 'g.guardian_id')
+                            ->orWhereColumn('c.person_id', 'g.guardian_id'),
+                    ),
+            ),
+            Standing::Unanswered => $ties
+                ->join('guardian_invitations as i', 'i.guardian_id', '=', 'g.guardian_id')
+                ->where('i.school_id', $school->id)
+                ->where('i.state', 'open')
+                ->whereRaw(self::standing($standing)),
+            default => $ties->join('people as p', 'p.id', '=', 'g.guardian_id')->whereRaw(self::standing($standing)),
+        };
 
-        return array_map(
-            fn(Standing $s): StandingCount => new StandingCount($s, (int) ($row->{$s->value} ?? 0)),
-            Standing::cases(),
-        );
+        return (int) $query->distinct()->count('g.id');
     }
 
     /** The condition, of ties as {@see query} names them. */

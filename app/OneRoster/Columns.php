@@ -15,43 +15,90 @@ final class Columns
     private const LIVE = "g.state IN ('listed', 'invited', 'connected') AND g.restriction IS NULL";
 
     /**
-     * The rows of a kind at a school: `FROM` and `WHERE`, with the school's id in each place of `?`.
+     * The rows of a kind at a school: what stands behind `FROM`, up to a condition that more can be added to.
      *
-     * @return array{string, int} and how many places there are
+     * @param  list<string>|null  $ids these rows only; null for all
+     * @return array{string, list<string>} with what is bound in its places
      */
-    public static function rows(Kind $kind): array
+    public static function rows(Kind $kind, string $schoolId, ?array $ids): array
     {
         $touched = fn(string $alias): string => "LEFT JOIN roster_touched t ON t.row_id = $alias.id";
-
-        return match ($kind) {
-            Kind::Orgs => ["schools o {$touched('o')} WHERE o.id = ?", 1],
-            Kind::AcademicSessions => ["school_years y {$touched('y')} WHERE y.school_id = ?", 1],
+        if ($kind === Kind::Users) {
+            return self::userRows($schoolId, $ids);
+        }
+        [$key, $rows] = match ($kind) {
+            Kind::Orgs => ['o.id', "schools o {$touched('o')} WHERE o.id = ?"],
+            Kind::AcademicSessions => ['y.id', "school_years y {$touched('y')} WHERE y.school_id = ?"],
             Kind::Courses, Kind::Classes => [
+                's.id',
                 'sections s JOIN school_years y ON y.id = s.school_year_id ' .
                 "{$touched('s')} WHERE s.school_id = ? AND y.state <> 'planned'",
-                1,
             ],
             Kind::Enrollments => [
+                'e.id',
                 'sections s JOIN school_years y ON y.id = s.school_year_id JOIN enrollments e ON e.section_id = s.id ' .
                 "JOIN people p ON p.id = e.person_id {$touched('e')} " .
                 "WHERE s.school_id = ? AND y.state <> 'planned' AND e.role <> 'substitute'",
-                1,
             ],
             Kind::Demographics => [
+                'p.id',
                 "people p {$touched('p')} WHERE p.school_id = ? AND p.kind = 'student' AND p.state <> 'reserve' " .
                 'AND p.erased_on IS NULL',
-                1,
-            ],
-            // Those of the school, who teaches there, and guardians of its students, each by an index of their own.
-            Kind::Users => [
-                "(SELECT id FROM people WHERE school_id = ? AND kind IN ('student', 'staff') UNION " .
-                'SELECT g.guardian_id FROM guardianships g JOIN people c ON c.id = g.student_id ' .
-                'WHERE c.school_id = ? UNION SELECT e.person_id FROM sections s JOIN enrollments e ON ' .
-                "e.section_id = s.id AND e.role <> 'student' WHERE s.school_id = ?) u JOIN people p ON p.id = u.id " .
-                "{$touched('p')} WHERE p.state <> 'reserve'",
-                3,
             ],
         };
+
+        return $ids === null
+            ? [$rows, [$schoolId]]
+            : ["$rows AND $key IN (" . self::places($ids) . ')', [$schoolId, ...$ids]];
+    }
+
+    /**
+     * Those of the school, who teaches there, and guardians of its students: each found by an index of its own where
+     * all are asked for, and looked at one by one where few are.
+     *
+     * @param  list<string>|null  $ids
+     * @return array{string, list<string>}
+     */
+    private static function userRows(string $schoolId, ?array $ids): array
+    {
+        $tie = 'FROM guardianships g JOIN people c ON c.id = g.student_id WHERE c.school_id = ?';
+        $teaches =
+            "FROM sections s JOIN enrollments e ON e.section_id = s.id AND e.role <> 'student' WHERE s.school_id = ?";
+        [$from, $where, $bound] =
+            $ids === null
+                ? [
+                    "(SELECT id FROM people WHERE school_id = ? AND kind IN ('student', 'staff') UNION " .
+                    "SELECT g.guardian_id $tie UNION SELECT e.person_id $teaches) u JOIN people p ON p.id = u.id",
+                    '1',
+                    [$schoolId, $schoolId, $schoolId],
+                ]
+                : [
+                    'people p',
+                    'p.id IN (' .
+                    self::places($ids) .
+                    ") AND ((p.school_id = ? AND p.kind IN ('student', 'staff')) OR EXISTS (SELECT 1 $tie AND " .
+                    "g.guardian_id = p.id) OR EXISTS (SELECT 1 $teaches AND e.person_id = p.id))",
+                    [...$ids, $schoolId, $schoolId, $schoolId],
+                ];
+        // Whether somebody is there is worked out once, and most of what is told of them hangs on it.
+        $live =
+            "p.state = 'active' AND (p.kind <> 'guardian' OR EXISTS (SELECT 1 FROM guardianships g JOIN people c ON " .
+            "c.id = g.student_id WHERE g.guardian_id = p.id AND c.school_id = '$schoolId' AND c.state = 'active' AND " .
+            self::LIVE .
+            '))';
+
+        return [
+            '(SELECT p.id, p.kind, p.given_name, p.family_name, p.preferred_name, p.number, p.email, p.phone, p.grade, ' .
+            "t.at, (SELECT MIN(i.user_name) FROM sign_ins i WHERE i.person_id = p.id) AS user_name, ($live) AS live " .
+            "FROM $from LEFT JOIN roster_touched t ON t.row_id = p.id WHERE p.state <> 'reserve' AND $where) p WHERE 1",
+            $bound,
+        ];
+    }
+
+    /** @param  list<string>  $of */
+    private static function places(array $of): string
+    {
+        return implode(', ', array_fill(0, count($of), '?'));
     }
 
     /**
@@ -63,8 +110,7 @@ final class Columns
     public static function of(Kind $kind, string $schoolId, string $today): array
     {
         $section = "IF(s.state = 'open' AND y.state = 'current', 'active', 'tobedeleted')";
-        $at = 'COALESCE(t.at, ' . self::SINCE . ')';
-        $instant = "CONCAT(DATE_FORMAT($at, '%Y-%m-%dT%H:%i:%s.'), LPAD(MICROSECOND($at) DIV 1000, 3, '0'), 'Z')";
+        $instant = self::instant($kind === Kind::Users ? 'p' : 't');
         $grade = fn(string $a): string => "NULLIF($a.grade, '')";
 
         return ['dateLastModified' => $instant] +
@@ -126,21 +172,39 @@ final class Columns
             };
     }
 
+    /**
+     * People by their ids, as they stand: what of them is told is worked out from it and from their ties.
+     *
+     * @param  list<string>  $ids
+     */
+    public static function people(array $ids): string
+    {
+        return 'SELECT p.id, p.school_id, p.kind, p.state, p.given_name, p.family_name, p.preferred_name, p.number, ' .
+            'p.email, p.phone, p.grade, ' .
+            self::instant('t') .
+            ' AS at FROM people p LEFT JOIN roster_touched t ON t.row_id = p.id WHERE p.id IN (' .
+            self::places($ids) .
+            ')';
+    }
+
+    private static function instant(string $alias): string
+    {
+        $at = "COALESCE($alias.at, " . self::SINCE . ')';
+
+        return "CONCAT(DATE_FORMAT($at, '%Y-%m-%dT%H:%i:%s.'), LPAD(MICROSECOND($at) DIV 1000, 3, '0'), 'Z')";
+    }
+
     /** @return array<string, string> */
     private static function users(string $schoolId): array
     {
-        $here = "g.guardian_id = p.id AND c.school_id = '$schoolId' AND c.state = 'active' AND " . self::LIVE;
-        $active =
-            "p.state = 'active' AND (p.kind <> 'guardian' OR EXISTS (SELECT 1 FROM guardianships g " .
-            "JOIN people c ON c.id = g.student_id WHERE $here))";
         // Of who is gone, nothing but what a record cannot do without.
-        $while = fn(string $of): string => "IF($active, $of, NULL)";
+        $while = fn(string $of): string => "IF(p.live, $of, NULL)";
 
         return [
             'sourcedId' => 'p.id',
-            'status' => "IF($active, 'active', 'tobedeleted')",
-            'username' => $while('(SELECT MIN(i.user_name) FROM sign_ins i WHERE i.person_id = p.id)'),
-            'enabledUser' => "IF($active, 'true', 'false')",
+            'status' => "IF(p.live, 'active', 'tobedeleted')",
+            'username' => $while('p.user_name'),
+            'enabledUser' => "IF(p.live, 'true', 'false')",
             'givenName' => 'p.given_name',
             'familyName' => 'p.family_name',
             'preferredFirstName' => $while("NULLIF(p.preferred_name, '')"),

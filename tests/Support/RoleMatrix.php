@@ -122,6 +122,7 @@ final class RoleMatrix
             'POST api/schools/{school}/roster-keys' => $school,
             'DELETE api/schools/{school}/roster-keys/{key}' => $school,
             'GET api/schools/{school}/guardians' => $school,
+            'GET api/schools/{school}/guardians/counts' => $school,
             'POST api/schools/{school}/guardians/invite/plan' => $school,
             'POST api/schools/{school}/guardians/invite' => $school,
             'GET api/schools/{school}/guardians/runs' => $school,

@@ -14,6 +14,7 @@ use App\Guardians\Http\Wishes\RestrictWish;
 use App\Guardians\Http\Wishes\TiesWish;
 use App\Guardians\InviteDesk;
 use App\Guardians\TieReader;
+use App\Guardians\Views\GuardianCounts;
 use App\Guardians\Views\GuardianPage;
 use App\Guardians\Views\InviteOutlook;
 use App\Guardians\Views\InviteRunLine;
@@ -47,6 +48,12 @@ final readonly class GuardianController
         $wish = Wishes::of(GuardiansWish::class, $request);
 
         return $this->list->page($school, $wish->whom(), $wish->after);
+    }
+
+    #[Answers(GuardianCounts::class, 'How many guardians of a school stand how')]
+    public function counts(School $school): GuardianCounts
+    {
+        return $this->list->counts($school);
     }
 
     #[Answers(InviteOutlook::class, 'What inviting them would come to; nothing is sent')]

@@ -12,7 +12,6 @@ final readonly class GuardianPage extends Resource
     /**
      * @param  list<GuardianLine>  $lines
      * @param  int|null  $next from where the next page goes on; null on the last
-     * @param  list<StandingCount>  $counts of the whole school, on the first page
      */
-    public function __construct(public array $lines, public ?int $next, public int $total, public array $counts) {}
+    public function __construct(public array $lines, public ?int $next) {}
 }

@@ -142,7 +142,7 @@ final readonly class ServiceController
             $school = School::query()->findOrFail($key->school_id);
             $base = rtrim((string) config('app.url'), '/') . '/' . self::BASE;
 
-            return $make(new Source($school, $scopes, $base), $scopes, $school)->withHeaders([
+            return $make(new Source($school, $scopes, $base, $key->id), $scopes, $school)->withHeaders([
                 'Cache-Control' => 'no-store',
             ]);
         } catch (Fault $e) {

@@ -1574,6 +1574,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/{school}/guardians/counts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How many guardians of a school stand how */
+        get: operations["countsGuardianController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools/{school}/guardians/invite": {
         parameters: {
             query?: never;
@@ -3220,6 +3237,10 @@ export interface components {
             label: string;
             way: components["schemas"]["Way"];
         };
+        GuardianCounts: {
+            all: number;
+            standings: components["schemas"]["StandingCount"][];
+        };
         GuardianLine: {
             id: string;
             guardianId: string;
@@ -3245,8 +3266,6 @@ export interface components {
         GuardianPage: {
             lines: components["schemas"]["GuardianLine"][];
             next: number | null;
-            total: number;
-            counts: components["schemas"]["StandingCount"][];
         };
         /** @enum {string} */
         GuardianshipState: "listed" | "invited" | "connected" | "refused" | "ended";
@@ -6717,6 +6736,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GuardianPage"];
+                };
+            };
+        };
+    };
+    countsGuardianController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuardianCounts"];
                 };
             };
         };

@@ -95,6 +95,11 @@ export function GuardiansPage({ school }: { school: School }) {
         initialPageParam: 0,
         getNextPageParam: (last) => last.next ?? undefined,
     });
+    const tallies = useQuery({
+        queryKey: ['guardian-counts', school.id],
+        queryFn: () =>
+            data(api.GET('/api/schools/{school}/guardians/counts', { params: { path: { school: school.id } } })),
+    });
     const sections = useQuery({
         queryKey: ['sections', school.id],
         queryFn: () => data(api.GET('/api/schools/{school}/sections', { params: { path: { school: school.id } } })),
@@ -122,11 +127,12 @@ export function GuardiansPage({ school }: { school: School }) {
     const first = asked.data?.pages[0];
     const ties = useMemo(() => asked.data?.pages.flatMap((p) => p.lines) ?? [], [asked.data]);
     const chosen = ties.filter((t) => selected.has(t.id));
-    const counts = new Map(first?.counts.map((c) => [c.standing, c.count]));
+    const counts = new Map(tallies.data?.standings.map((c) => [c.standing, c.count]));
     const waiting = counts.get('awaiting') ?? 0;
-    const all = [...counts.entries()]
-        .filter(([key]) => ['listed', 'invited', 'connected', 'refused', 'ended'].includes(key))
-        .reduce((n, [, count]) => n + count, 0);
+    const all = tallies.data?.all ?? 0;
+    const narrowed = filters.q !== '' || filters.section !== '' || filters.grade !== '';
+    // How many a filter by name, section or grade finds is known once all of them are here.
+    const total = narrowed ? ties.length : filters.standing ? (counts.get(filters.standing) ?? 0) : all;
     const running = runs.data?.runs.find(isOnItsWay);
     const children = new Map(chosen.map((t) => [t.studentId, { id: t.studentId, name: t.student }]));
     const letters = () =>
@@ -141,7 +147,7 @@ export function GuardiansPage({ school }: { school: School }) {
                 <div className="flex flex-wrap items-baseline gap-x-5">
                     <h1 className="text-2xl">Guardians</h1>
                     <p role="status" className="text-sm text-muted">
-                        {first && many(first.total, 'guardian of a student', 'guardians of students')}
+                        {tallies.data && many(all, 'guardian of a student', 'guardians of students')}
                     </p>
                 </div>
                 <div className="flex flex-wrap items-baseline gap-x-5">
@@ -154,7 +160,7 @@ export function GuardiansPage({ school }: { school: School }) {
                     </Link>
                     <button
                         className="min-h-9 rounded-card border border-ink bg-ink px-4 font-semibold text-paper disabled:opacity-50"
-                        disabled={!first || first.total === 0}
+                        disabled={ties.length === 0}
                         onClick={() => setInviting(chosen.length > 0 ? { ids: chosen.map((t) => t.id) } : wanted)}
                     >
                         {chosen.length > 0 ? `Invite ${chosen.length} selected…` : 'Invite these…'}
@@ -215,14 +221,14 @@ export function GuardiansPage({ school }: { school: School }) {
                     onOpen={(t) => set({ tie: t.id }, true)}
                     selected={selected}
                     onSelect={setSelected}
-                    total={first?.total ?? 0}
+                    total={total}
                     sortable={false}
                     marked={(t) => t.awaiting}
                     onEnd={() => asked.hasNextPage && !asked.isFetchingNextPage && void asked.fetchNextPage()}
                     empty={
                         !first ? (
                             <Instead of={asked} what="the guardians" />
-                        ) : all === 0 ? (
+                        ) : all === 0 && tallies.data ? (
                             <Empty title="No guardians yet">
                                 Bring in a list with guardians beside the students, or rows of their own; or print
                                 family letters in the Print room.
@@ -234,7 +240,11 @@ export function GuardiansPage({ school }: { school: School }) {
                     foot={
                         <span className="flex items-center justify-between">
                             <span>
-                                {ties.length.toLocaleString('en')} of {(first?.total ?? 0).toLocaleString('en')} loaded
+                                {asked.hasNextPage
+                                    ? narrowed
+                                        ? `the first ${ties.length.toLocaleString('en')} loaded`
+                                        : `${ties.length.toLocaleString('en')} of ${total.toLocaleString('en')} loaded`
+                                    : many(ties.length, 'guardian')}
                                 {chosen.length > 0 && `, ${chosen.length} selected`}
                             </span>
                             {chosen.length > 0 && (

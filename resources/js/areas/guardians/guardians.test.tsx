@@ -33,11 +33,10 @@ const tie = (more: Partial<Tie> = {}): Tie => ({
     consentWay: '',
     ...more,
 });
-const page = {
-    lines: [tie()],
-    next: null,
-    total: 1,
-    counts: [
+const page = { lines: [tie()], next: null };
+const counts = {
+    all: 5,
+    standings: [
         { standing: 'listed', count: 1 },
         { standing: 'awaiting', count: 2 },
         { standing: 'connected', count: 4 },
@@ -49,6 +48,7 @@ describe('the guardians of a school', () => {
     it('are counted by how they stand, and invited after a look at what that comes to', async () => {
         serverAnswers({
             [`GET ${at}`]: page,
+            [`GET ${at}/counts`]: counts,
             [`GET ${at}/runs`]: { runs: [] },
             'GET /api/schools/s/sections': { sections: [] },
             [`POST ${at}/invite/plan`]: {
@@ -67,7 +67,7 @@ describe('the guardians of a school', () => {
             },
         });
         show(<GuardiansPage school={school} />);
-        await screen.findByText('1 guardian of a student');
+        await screen.findByText('5 guardians of students');
         expect(screen.getByRole('button', { name: 'all 5' }).getAttribute('aria-pressed')).toBe('true');
         expect(screen.getByRole('link', { name: 'Requests (2)' })).toBeTruthy();
         expect(screen.queryByRole('button', { name: /^ended/ })).toBeNull();
@@ -84,7 +84,8 @@ describe('the guardians of a school', () => {
 
     it('say so where there are none', async () => {
         serverAnswers({
-            [`GET ${at}`]: { lines: [], next: null, total: 0, counts: [] },
+            [`GET ${at}`]: { lines: [], next: null },
+            [`GET ${at}/counts`]: { all: 0, standings: [] },
             [`GET ${at}/runs`]: { runs: [] },
             'GET /api/schools/s/sections': { sections: [] },
         });
