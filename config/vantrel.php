@@ -14,6 +14,8 @@ return [
         'client_secret' => env('OPENID_CLIENT_SECRET', ''),
         'label' => env('OPENID_LABEL', 'Sign in with the school account'),
     ],
+    // Records of schools that may be asked by OneRoster: host, or host and port, with commas between them.
+    'record_hosts' => env('VANTREL_RECORD_HOSTS', ''),
     // Stand-ins for outside services that have pages of their own. They let anyone be anyone: for the demo and the
     // tests only, and never in production, whatever the setting says.
     'stand_ins' => (bool) env('VANTREL_STAND_INS', false) && env('APP_ENV', 'production') !== 'production',

@@ -16,6 +16,9 @@ Schedule::command('vantrel:sweep')->everyMinute()->withoutOverlapping()->onOneSe
 // Whom a worker has not come to: one that was killed, or none that runs.
 Schedule::command('vantrel:look-alikes')->everyMinute()->withoutOverlapping()->onOneServer();
 
+// What has changed in the schools' records, where a school wants it so.
+Schedule::command('vantrel:pull-record')->dailyAt('02:50')->withoutOverlapping()->onOneServer();
+
 // How likely two are one goes by how common their names are, which others change: once a night everyone is looked at.
 Schedule::command('vantrel:look-alikes --all')->dailyAt('03:10')->withoutOverlapping()->onOneServer();
 

@@ -25,6 +25,7 @@ use App\Guardians\Http\GuardianLinkController;
 use App\Guardians\Http\OwnFamilyController;
 use App\Home\Http\HomeController;
 use App\Intake\Http\IntakeController;
+use App\Intake\Http\RecordController;
 use App\Intake\Http\RowController;
 use App\Intake\Http\WeightController;
 use App\Ledger\LedgerController;
@@ -174,6 +175,10 @@ Route::prefix('api')->group(function (): void {
                 Route::get('coverage/sheet', [CoverageController::class, 'sheet']);
                 Route::get('intakes', [IntakeController::class, 'index']);
                 Route::post('intakes', [IntakeController::class, 'store'])->middleware('throttle:upload');
+                Route::get('record', [RecordController::class, 'show']);
+                Route::post('record', [RecordController::class, 'store']);
+                Route::delete('record', [RecordController::class, 'destroy']);
+                Route::post('record/pull', [RecordController::class, 'pull'])->middleware('throttle:upload');
                 Route::post('people/change/plan', [ChangeManyController::class, 'plan']);
                 Route::post('people/change', [ChangeManyController::class, 'apply']);
                 Route::post('people/named', [RollController::class, 'named']);
@@ -209,6 +214,7 @@ Route::prefix('api')->group(function (): void {
                 Route::post('guardians/{tie}/restrict', [GuardianController::class, 'restrict']);
                 Route::post('guardians/{tie}/lift', [GuardianController::class, 'lift']);
                 Route::post('guardians/{tie}/consent', [GuardianController::class, 'consent']);
+                Route::get('claims/{claim}/record', [ClaimController::class, 'inRecord']);
                 Route::post('claims/approve', [ClaimController::class, 'approveMany']);
                 Route::post('claims/{claim}/approve', [ClaimController::class, 'approve']);
                 Route::post('claims/{claim}/refuse', [ClaimController::class, 'refuse']);

@@ -11,8 +11,10 @@ use App\Guardians\Views\OnRecord;
 use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
 use App\Models\Person as PersonModel;
+use App\Models\RecordSource;
 use App\Models\School;
 use App\Models\SignIn as SignInModel;
+use App\OneRoster\Client\RecordClient;
 use App\Platform\Instant;
 use App\Platform\PlannerKit;
 use Illuminate\Support\Collection;
@@ -31,6 +33,8 @@ use Vantrel\Core\Records\GuardianClaim;
 use Vantrel\Core\Records\Guardianship;
 use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\SignIn;
+use Vantrel\Core\Values\MailAddress;
+use Vantrel\Core\Values\Phone;
 
 /** Guardian requests, beside what the school has on record; approved or turned down. */
 final readonly class ClaimDesk
@@ -143,6 +147,46 @@ final readonly class ClaimDesk
         }
 
         return Words::count($connected, 'guardian') . ($connected === 1 ? ' is connected.' : ' are connected.');
+    }
+
+    /**
+     * Guardians of the student in the school's record, beside whoever asks.
+     *
+     * @return list<OnRecord>
+     *
+     * @throws Refusal where there is no record, or it does not know the student
+     */
+    public function inRecord(School $school, string $claimId): array
+    {
+        [$claim, $student] = $this->claim($school, $claimId);
+        $source = RecordSource::query()->find($school->id) ?? throw new Refusal('No record is set up for this school.');
+        $number = $student->number() ?? throw new Refusal('The student has no number to ask the record by.');
+        $likeness = new Likeness();
+        $who = new Claimant(
+            new PersonName($claim->givenName(), $claim->familyName()),
+            $claim->email(),
+            $claim->phone(),
+        );
+        $found = [];
+        foreach ((new RecordClient($source))->guardiansOf($number) as $user) {
+            $known = new Claimant(
+                new PersonName($user['givenName'], $user['familyName']),
+                (string) (MailAddress::read($user['email'])->address ?? ''),
+                Phone::read($user['phone'], $school->country),
+            );
+            $found[] = new OnRecord(
+                $user['id'],
+                $known->name->full(),
+                $known->email,
+                (string) $known->phone,
+                'listed',
+                '',
+                $likeness->alike($who, $known),
+                $likeness->unlike($who, $known),
+            );
+        }
+
+        return $found;
     }
 
     public function refuse(School $school, string $claimId, string $reason, PersonModel $actor): string

@@ -25,6 +25,7 @@ final readonly class RowsNow implements Standing
         ['ledger_entries', 'undone_by', Entity::Person],
         ['imports', 'actor_id', Entity::Person],
         ['match_weights', 'made_by', Entity::Person],
+        ['record_sources', 'changed_by', Entity::Person],
         ['roster_keys', 'made_by', Entity::Person],
         ['roster_keys', 'ended_by', Entity::Person],
     ];

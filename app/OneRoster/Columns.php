@@ -88,8 +88,9 @@ final class Columns
             '))';
 
         return [
-            '(SELECT p.id, p.kind, p.given_name, p.family_name, p.preferred_name, p.number, p.email, p.phone, p.grade, ' .
-            "t.at, (SELECT MIN(i.user_name) FROM sign_ins i WHERE i.person_id = p.id) AS user_name, ($live) AS live " .
+            '(SELECT p.id, p.kind, p.given_name, p.family_name, p.preferred_name, p.number, p.email, p.phone, ' .
+            'p.grade, t.at, (SELECT MIN(i.user_name) FROM sign_ins i WHERE i.person_id = p.id) AS user_name, ' .
+            "($live) AS live " .
             "FROM $from LEFT JOIN roster_touched t ON t.row_id = p.id WHERE p.state <> 'reserve' AND $where) p WHERE 1",
             $bound,
         ];

@@ -9,6 +9,7 @@ use App\Guardians\Http\Wishes\ApproveWish;
 use App\Guardians\Http\Wishes\RefuseWish;
 use App\Guardians\Http\Wishes\TiesWish;
 use App\Guardians\Views\ClaimPage;
+use App\Guardians\Views\InRecord;
 use App\Models\Person;
 use App\Models\School;
 use App\Platform\Answers;
@@ -25,6 +26,12 @@ final readonly class ClaimController
     public function index(School $school): ClaimPage
     {
         return $this->desk->page($school);
+    }
+
+    #[Answers(InRecord::class, 'Guardians of the student in the school’s record, asked now')]
+    public function inRecord(School $school, string $claim): InRecord
+    {
+        return new InRecord($this->desk->inRecord($school, $claim));
     }
 
     #[Answers(ClaimPage::class, 'Connect a guardian who asks')]

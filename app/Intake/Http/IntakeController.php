@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Intake\Http;
 
 use App\Accounts\PasswordAgain;
-use App\Intake\Files\ListFile;
 use App\Intake\Http\Wishes\AnswersWish;
 use App\Intake\Http\Wishes\ApplyWish;
 use App\Intake\Http\Wishes\DomainWish;
@@ -13,8 +12,8 @@ use App\Intake\Http\Wishes\ScopeWish;
 use App\Intake\Http\Wishes\UploadWish;
 use App\Intake\Jobs\ApplyIntake;
 use App\Intake\Jobs\PlanIntake;
-use App\Intake\KeptSheets;
 use App\Intake\ListFiles;
+use App\Intake\NewIntakes;
 use App\Intake\Views\IntakeDetail;
 use App\Intake\Views\IntakeLine;
 use App\Intake\Views\IntakeList;
@@ -48,6 +47,8 @@ use Vantrel\Core\Table\ReadingAnswers;
 /** Lists from the upload to the ledger. */
 final class IntakeController
 {
+    public function __construct(private readonly NewIntakes $lists) {}
+
     #[Answers(IntakeList::class, 'Lists brought in, newest first')]
     public function index(School $school): IntakeList
     {
@@ -101,45 +102,7 @@ final class IntakeController
         }
         // What cannot be read at all is refused here, before anything is kept or queued.
         try {
-            $sheets = array_map(
-                fn(array $f): array => ListFile::sheets($f[0], $f[1], $school->name, $school->code),
-                $files,
-            );
-            $actor = Person::signedIn($request);
-            $hash = hash(
-                'sha256',
-                implode('|', array_map(fn(array $f): string => (string) hash_file('sha256', $f[0]), $files)),
-            );
-            $kept = array_map(
-                fn(array $f): array => [
-                    'file' => $f[2] === null ? ListFiles::copy($f[0]) : ListFiles::keep($f[2]),
-                    'title' => $f[1],
-                ],
-                $files,
-            );
-            foreach ($kept as $i => ['file' => $file]) {
-                KeptSheets::keep(ListFiles::path($file), $sheets[$i]);
-            }
-            $intake = DB::transaction(function () use ($school, $actor, $files, $kept, $hash): Intake {
-                $intake = Intake::query()->create([
-                    'id' => (string) Str::ulid(),
-                    'school_id' => $school->id,
-                    'actor_id' => $actor->id,
-                    'title' => Str::limit(implode(', ', array_map(fn(array $f): string => $f[1], $files)), 150, '…'),
-                    'files' => $kept,
-                    'content_hash' => $hash,
-                    'state' => 'reading',
-                    'answers' => $this->answersBefore($school, $hash),
-                    'round' => 1,
-                    'done' => 0,
-                    'total' => 0,
-                    'made_at' => now(),
-                    'changed_at' => now(),
-                ]);
-                PlanIntake::dispatch($intake->id, 1);
-
-                return $intake;
-            });
+            $intake = $this->lists->begin($school, Person::signedIn($request), $files);
         } finally {
             // A paste was written out to be read like a file; the names in it do not stay in a temporary folder.
             foreach ($files as [$path, , $upload]) {
@@ -159,21 +122,6 @@ final class IntakeController
         file_put_contents($path, stripos($wish->html, '<table') !== false ? "<html>$wish->html" : $wish->text);
 
         return $path;
-    }
-
-    /**
-     * The answers given the last time the very same file was brought in: nobody answers twice.
-     *
-     * @return array<string, string>
-     */
-    private function answersBefore(School $school, string $hash): array
-    {
-        return Intake::query()
-            ->where('school_id', $school->id)
-            ->where('content_hash', $hash)
-            ->orderByDesc('made_at')
-            ->orderByDesc('id')
-            ->first()->answers ?? [];
     }
 
     #[Answers(IntakeDetail::class, 'One list: layout, tallies, questions')]

@@ -1387,6 +1387,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/{school}/claims/{claim}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Guardians of the student in the school’s record, asked now */
+        get: operations["inRecordClaimController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools/{school}/claims/{claim}/refuse": {
         parameters: {
             query?: never;
@@ -2029,6 +2046,42 @@ export interface paths {
         get: operations["indexPrintController"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the school’s record is asked, and what came of it last */
+        get: operations["showRecordController"];
+        put?: never;
+        /** Name the school’s record; it is asked at once whether it answers */
+        post: operations["storeRecordController"];
+        /** Forget the school’s record; what came from it stays */
+        delete: operations["destroyRecordController"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/record/pull": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring in the record: whole, what has changed, or one student */
+        post: operations["pullRecordController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3304,6 +3357,9 @@ export interface components {
             userName: string;
             sections: components["schemas"]["HomeSection"][];
         };
+        InRecord: {
+            guardians: components["schemas"]["OnRecord"][];
+        };
         IntakeDetail: {
             id: string;
             schoolId: string;
@@ -3741,6 +3797,10 @@ export interface components {
             message: string;
             stops: boolean;
         };
+        Pulled: {
+            intake: string | null;
+            said: string;
+        };
         PutOff: {
             key: string;
             title: string;
@@ -3760,6 +3820,19 @@ export interface components {
             answer: string | null;
             sheet: string;
             pattern: string;
+        };
+        RecordView: {
+            there: boolean;
+            baseUrl: string;
+            tokenUrl: string;
+            clientId: string;
+            nightly: boolean;
+            mostNew: number;
+            mostChanged: number;
+            pulledAt: string | null;
+            pulledWholeAt: string | null;
+            said: string;
+            hosts: string[];
         };
         Relative: {
             id: string;
@@ -6453,6 +6526,29 @@ export interface operations {
             };
         };
     };
+    inRecordClaimController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                claim: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InRecord"];
+                };
+            };
+        };
+    };
     refuseClaimController: {
         parameters: {
             query?: never;
@@ -7609,6 +7705,114 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PrintList"];
+                };
+            };
+        };
+    };
+    showRecordController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordView"];
+                };
+            };
+        };
+    };
+    storeRecordController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    base_url: string;
+                    token_url: string;
+                    client_id: string;
+                    client_secret?: string | null;
+                    nightly?: boolean;
+                    most_new?: number;
+                    most_changed?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordView"];
+                };
+            };
+        };
+    };
+    destroyRecordController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordView"];
+                };
+            };
+        };
+    };
+    pullRecordController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    what: "whole" | "changes" | "one";
+                    number?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pulled"];
                 };
             };
         };

@@ -103,6 +103,7 @@ export function ClaimsPage({ school }: { school: School }) {
                         {waiting.map((line) => (
                             <Waiting
                                 key={line.id}
+                                school={school}
                                 line={line}
                                 busy={approve.busy || approveMany.busy || refuse.busy}
                                 onApprove={(guardian) => approve.run({ line, guardian })}
@@ -163,11 +164,13 @@ export function ClaimsPage({ school }: { school: School }) {
 }
 
 function Waiting({
+    school,
     line,
     busy,
     onApprove,
     onRefuse,
 }: {
+    school: School;
     line: Line;
     busy: boolean;
     onApprove: (guardian: string) => void;
@@ -230,6 +233,7 @@ function Waiting({
                     </label>
                 </fieldset>
             )}
+            <InRecord school={school} claim={line.id} />
             <div className="mt-2 flex gap-2">
                 <Button
                     kind="primary"
@@ -262,5 +266,49 @@ function Known({ known }: { known: Line['record'][number] }) {
                 </span>
             )}
         </span>
+    );
+}
+
+/** What the school's record says of the child's guardians now, where one is set up. */
+function InRecord({ school, claim }: { school: School; claim: string }) {
+    const there = useQuery({
+        queryKey: ['record', school.id],
+        queryFn: () => data(api.GET('/api/schools/{school}/record', { params: { path: { school: school.id } } })),
+    });
+    const [asking, setAsking] = useState(false);
+    const asked = useQuery({
+        queryKey: ['claim-record', claim],
+        queryFn: () =>
+            data(
+                api.GET('/api/schools/{school}/claims/{claim}/record', {
+                    params: { path: { school: school.id, claim } },
+                }),
+            ),
+        enabled: asking,
+        retry: false,
+    });
+    if (there.data?.there !== true) return null;
+    if (!asking)
+        return (
+            <button className="my-2 text-sm underline underline-offset-4" onClick={() => setAsking(true)}>
+                Look in the school’s record
+            </button>
+        );
+    return (
+        <div className="my-3 text-sm">
+            <p>In the school’s record:</p>
+            {asked.data ? (
+                <ul>
+                    {asked.data.guardians.length === 0 && <li className="text-muted">no guardian</li>}
+                    {asked.data.guardians.map((known) => (
+                        <li key={known.id} className="mt-1">
+                            <Known known={known} />
+                        </li>
+                    ))}
+                </ul>
+            ) : (
+                <Instead of={asked} what="the school’s record" size="part" />
+            )}
+        </div>
     );
 }

@@ -11,6 +11,7 @@ import { moment } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { Instead } from '@/ui/Instead';
 import { PasteBox } from './PasteBox';
+import { RecordBar } from './RecordBar';
 
 const STATES: Record<string, string> = {
     reading: 'being read',
@@ -138,6 +139,7 @@ export function IntakePage({ school }: { school: School }) {
                         </Button>
                     </div>
                 </div>
+                <RecordBar school={school} />
                 {error && (
                     <p role="alert" className="mt-3 border-l-[3px] border-madder pl-3 text-sm text-madder">
                         {error}

@@ -8,10 +8,10 @@ import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { DataTable } from '@/ui/DataTable';
 import { Downloads } from '@/ui/Downloads';
-import { Empty } from '@/ui/Empty';
 import { Instead } from '@/ui/Instead';
 import { TransferDialog } from './TransferDialog';
 import { MoveDialog } from '../sections/MoveDialog';
+import { NobodyFound } from './NobodyFound';
 import { ChangeManyDialog } from './ChangeManyDialog';
 import { PasteDialog } from './PasteDialog';
 import { PersonSheet } from './PersonSheet';
@@ -272,23 +272,15 @@ export function RollPage({ school }: { school: School }) {
                         !page.data ? (
                             <Instead of={page} what="the Roll" />
                         ) : (
-                            <Empty
-                                title="No matches"
-                                action={
-                                    <Button
-                                        onClick={() => (
-                                            setText(''),
-                                            set({ q: null, grade: null, problem: null, left: null, school: null })
-                                        )}
-                                    >
-                                        Clear the filters
-                                    </Button>
-                                }
-                            >
-                                {problem
-                                    ? `No student has ${problems.length > 1 ? 'these problems together' : 'this problem'}. Good.`
-                                    : 'Try another part of the name, a number or an address. Accents do not matter, nor does a slip of the keys.'}
-                            </Empty>
+                            <NobodyFound
+                                q={each ? '' : q.trim()}
+                                problems={problems.length}
+                                onAsk={(number) => void navigate(`/s/${school.code}/intake?number=${number}`)}
+                                onClear={() => {
+                                    setText('');
+                                    set({ q: null, grade: null, problem: null, left: null, school: null });
+                                }}
+                            />
                         )
                     }
                     foot={

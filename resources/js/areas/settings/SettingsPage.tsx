@@ -10,6 +10,7 @@ import { NamesPart } from './NamesPart';
 import { NamingPart } from './NamingPart';
 import { type Keep, PartForm, type Settings } from './PartForm';
 import { ProgramsPart } from './ProgramsPart';
+import { RecordPart } from './RecordPart';
 import { YearsPart } from './YearsPart';
 
 const WAYS = [
@@ -58,6 +59,7 @@ export function SettingsPage({ school }: { school: School }) {
                 <DoorPart settings={settings} keep={keep} onStale={onStale} />
                 <StaffPart settings={settings} keep={keep} onStale={onStale} />
                 <GuardiansPart settings={settings} keep={keep} onStale={onStale} />
+                <RecordPart school={school} />
                 <ProgramsPart school={school} />
                 <KeepingPart settings={settings} keep={keep} onStale={onStale} />
                 <NamingPart settings={settings} school={school} keep={keep} onStale={onStale} />

@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Intake\Views;
+
+use App\Platform\Resource;
+
+/** What came from the school's record. */
+final readonly class Pulled extends Resource
+{
+    /** @param  string|null  $intake id of the list it became; null where there was nothing to bring in */
+    public function __construct(public ?string $intake, public string $said) {}
+}
