@@ -63,7 +63,8 @@ final readonly class ContactDesk
         $this->tries->guard($limit);
         $this->tries->count($limit);
         $random = $this->kit->random($this->kit->seed() . ' contact');
-        $code = fn(): string => str_pad((string) $random->below(1_000_000), 6, '0', STR_PAD_LEFT);
+        // In two halves: read off a telephone, and told from other numbers where messages are shown to others.
+        $code = fn(): string => sprintf('%03d-%03d', $random->below(1000), $random->below(1000));
         [$new, $before] = [$code(), $code()];
         $asksOld = $old !== null && $old !== $value;
         $id = $this->kit->seed();
@@ -104,7 +105,7 @@ final readonly class ContactDesk
         }
         $id = (string) $row->id;
         $fits = fn(?string $hash, ?string $code): bool => $hash === null ||
-            hash_equals($hash, self::hash($id, (string) preg_replace('/\D/', '', (string) $code)));
+            hash_equals($hash, self::hash($id, (string) $code));
         if (!$fits((string) $row->new_hash, $new)) {
             throw new Refusal('That is not the code. Look at the message again.', 'new');
         }
@@ -157,6 +158,6 @@ final readonly class ContactDesk
 
     private static function hash(string $id, string $code): string
     {
-        return hash_hmac('sha256', "$id $code", (string) config('app.key'));
+        return hash_hmac('sha256', "$id " . preg_replace('/\D/', '', $code), (string) config('app.key'));
     }
 }

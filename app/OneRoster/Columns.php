@@ -220,23 +220,27 @@ final class Columns
         ];
     }
 
+    /** Whom users' `agents` name, as rows of `user_id` and `agent_id`; the school's id stands in both places. */
+    public static function agents(): string
+    {
+        return self::ties('student_id', 'guardian_id', null) .
+            ' UNION ALL ' .
+            self::ties('guardian_id', 'student_id', null);
+    }
+
     /**
-     * Whom a user's `agents` name, as rows of `user_id` and `agent_id`: guardians of students, and the other way. The
-     * school's id stands in the first place of each half.
+     * Half of them: guardians of students, or the other way.
      *
+     * @param  string  $of column of the users
+     * @param  string  $to column of their agents
      * @param  string|null  $users places for the ids of those asked for; null for all
      */
-    public static function agents(?string $users = null): string
+    public static function ties(string $of, string $to, ?string $users): string
     {
-        $half = fn(
-            string $of,
-            string $to,
-        ): string => "SELECT g.$of AS user_id, g.$to AS agent_id FROM guardianships g " .
-            'JOIN people c ON c.id = g.student_id JOIN people a ON a.id = g.guardian_id WHERE ' .
+        return "SELECT g.$of AS user_id, g.$to AS agent_id FROM guardianships g JOIN people c ON c.id = g.student_id " .
+            'JOIN people a ON a.id = g.guardian_id WHERE ' .
             self::LIVE .
             " AND c.state = 'active' AND a.state = 'active' AND c.school_id = ?" .
             ($users === null ? '' : " AND g.$of IN ($users)");
-
-        return $half('student_id', 'guardian_id') . ' UNION ALL ' . $half('guardian_id', 'student_id');
     }
 }

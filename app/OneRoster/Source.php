@@ -9,11 +9,9 @@ use App\Platform\SchoolDay;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use stdClass;
-use Vantrel\Core\OneRoster\Filter;
 use Vantrel\Core\OneRoster\Kind;
 use Vantrel\Core\OneRoster\Query;
 use Vantrel\Core\OneRoster\Scope;
-use Vantrel\Core\OneRoster\Term;
 
 /**
  * A school's own data as records of OneRoster 1.2: filtered and sorted by the database. The pages of a collection are
@@ -128,14 +126,14 @@ final readonly class Source
             $where .= " AND p.kind <> 'guardian'";
         }
         if ($query->filter !== null) {
-            [$condition, $more] = $this->condition($query->filter, $columns);
+            [$condition, $more] = Conditions::of($query->filter, $columns, $this->school->id);
             $where .= " AND ($condition)";
             array_push($bound, ...$more);
         }
         $direction = $query->down ? 'DESC' : 'ASC';
         $by = $query->sort === null || !isset($columns[$query->sort]) ? null : $columns[$query->sort];
         $order =
-            ($by === null ? '' : self::fold("COALESCE($by, '')") . " $direction, ") .
+            ($by === null ? '' : Conditions::fold("COALESCE($by, '')") . " $direction, ") .
             self::key($kind) .
             ($query->sort === null ? " $direction" : '');
 
@@ -160,8 +158,7 @@ final readonly class Source
         );
         $records = [];
         foreach (array_chunk($ids, self::CHUNK) as $chunk) {
-            $agents = $kind === Kind::Users && Scope::seesFamilies($this->scopes) ? $this->agents($chunk) : [];
-            $rows = $kind === Kind::Users ? $this->users($chunk, $agents) : $this->rows($kind, $chunk);
+            [$rows, $agents] = $kind === Kind::Users ? $this->users($chunk) : [$this->rows($kind, $chunk), []];
             foreach ($chunk as $id) {
                 if (isset($rows[$id])) {
                     $records[] = $query->select($this->record($kind, $order, $rows[$id], $agents[$id] ?? []));
@@ -197,11 +194,19 @@ final readonly class Source
      * The same of users, as {@see Columns} says it of each, from few statements for all of a page.
      *
      * @param  list<string>  $ids
-     * @param  array<string, list<string>>  $agents
-     * @return array<string, array<string, string|null>>
+     * @return array{array<string, array<string, string|null>>, array<string, list<string>>} rows, and agents by user
      */
-    private function users(array $ids, array $agents): array
+    private function users(array $ids): array
     {
+        $people = DB::select(Columns::people($ids), $ids);
+        $of = fn(string $kind): array => array_map(
+            fn(stdClass $p): string => (string) $p->id,
+            array_values(array_filter($people, fn(stdClass $p): bool => $p->kind === $kind)),
+        );
+        $agents = Scope::seesFamilies($this->scopes)
+            ? $this->agents('student_id', 'guardian_id', $of('student')) +
+                $this->agents('guardian_id', 'student_id', $of('guardian'))
+            : [];
         $names = DB::table('sign_ins')
             ->whereIn('person_id', $ids)
             ->groupBy('person_id')
@@ -209,7 +214,7 @@ final readonly class Source
             ->pluck('n', 'person_id')
             ->all();
         $found = [];
-        foreach (DB::select(Columns::people($ids), $ids) as $p) {
+        foreach ($people as $p) {
             // A guardian is there while a child is; a student who goes to another school is there no more.
             $live =
                 $p->state === 'active' &&
@@ -240,7 +245,7 @@ final readonly class Source
             ];
         }
 
-        return $found;
+        return [$found, $agents];
     }
 
     /** @return array<string, string> */
@@ -261,84 +266,22 @@ final readonly class Source
     }
 
     /**
-     * @param  array<string, string>  $columns
-     * @return array{string, list<string>}
-     */
-    private function condition(Filter $filter, array $columns): array
-    {
-        $parts = $bound = [];
-        foreach ($filter->terms as $term) {
-            [$part, $values] = $this->term($term, $columns);
-            $parts[] = $part;
-            array_push($bound, ...$values);
-        }
-
-        return [implode($filter->all ? ' AND ' : ' OR ', $parts), $bound];
-    }
-
-    /**
-     * @param  array<string, string>  $columns
-     * @return array{string, list<string>}
-     */
-    private function term(Term $term, array $columns): array
-    {
-        $value = Term::fold($term->value);
-        if ($term->field === 'agents.sourcedId') {
-            $of = 'SELECT x.user_id FROM (' . Columns::agents() . ') x WHERE ' . self::fold('x.agent_id');
-            $ids = [$this->school->id, $this->school->id, $value];
-
-            return match ($term->predicate) {
-                '!=' => ["p.id NOT IN ($of = ?)", $ids],
-                '~' => ["p.id IN ($of LIKE CONCAT('%', ?, '%'))", [...array_slice($ids, 0, 2), self::escaped($value)]],
-                default => ["p.id IN ($of $term->predicate ?)", $ids],
-            };
-        }
-        $column = $columns[$term->field] ?? null;
-        if ($column === null) {
-            // A field of the standard that the school has nothing of.
-            return [$term->predicate === '!=' ? '1' : '0', []];
-        }
-        // As it stands: ids are compared by their index, and case is no part of them.
-        if ($term->field === 'sourcedId' && $term->predicate === '=') {
-            return ["$column = ?", [strtoupper($term->value)]];
-        }
-        $folded = self::fold($column);
-
-        return match ($term->predicate) {
-            '!=' => ["NOT COALESCE($folded = ?, 0)", [$value]],
-            '~' => ["COALESCE($folded LIKE CONCAT('%', ?, '%'), 0)", [self::escaped($value)]],
-            default => ["COALESCE($folded $term->predicate ?, 0)", [$value]],
-        };
-    }
-
-    private static function fold(string $expression): string
-    {
-        return "LOWER(CONVERT($expression USING utf8mb4)) COLLATE utf8mb4_bin";
-    }
-
-    private static function escaped(string $text): string
-    {
-        return addcslashes($text, '%_\\');
-    }
-
-    /**
+     * @param  string  $of column of those whose agents are asked for
+     * @param  string  $to column of the agents
      * @param  list<string>  $ids
      * @return array<string, list<string>> user to agents
      */
-    private function agents(array $ids): array
+    private function agents(string $of, string $to, array $ids): array
     {
         $found = [];
-        $marks = implode(', ', array_fill(0, count($ids), '?'));
-        foreach (
-            DB::select('SELECT x.user_id, x.agent_id FROM (' . Columns::agents($marks) . ') x ORDER BY 1, 2', [
-                $this->school->id,
-                ...$ids,
-                $this->school->id,
-                ...$ids,
-            ])
-            as $row
-        ) {
-            $found[$row->user_id][] = $row->agent_id;
+        if ($ids !== []) {
+            $marks = implode(', ', array_fill(0, count($ids), '?'));
+            foreach (DB::select(Columns::ties($of, $to, $marks), [$this->school->id, ...$ids]) as $row) {
+                $found[$row->user_id][] = (string) $row->agent_id;
+            }
+        }
+        foreach ($found as &$agents) {
+            sort($agents);
         }
 
         return $found;

@@ -6,46 +6,20 @@ namespace App\Rosters;
 
 use App\Models\School;
 use App\Models\SchoolYear;
+use App\OneRoster\Source;
 use App\Platform\SchoolDay;
 use Illuminate\Support\Facades\DB;
 use RuntimeException;
+use Vantrel\Core\OneRoster\Kind;
+use Vantrel\Core\OneRoster\Query;
+use Vantrel\Core\OneRoster\Scope;
+use Vantrel\Core\OneRoster\Tables;
 use Vantrel\Core\Records\EnrollmentRole;
 use ZipArchive;
 
 /** A school as a OneRoster 1.2 CSV bulk export (1EdTech, Rostering CSV Binding 1.2): nine tables in a zip. */
 final class OneRosterExport
 {
-    /** Columns of the CSV binding of OneRoster 1.1 and 1.2, which are alike in these files. */
-    public const CLASSES = [
-        'sourcedId',
-        'status',
-        'dateLastModified',
-        'title',
-        'grades',
-        'courseSourcedId',
-        'classCode',
-        'classType',
-        'location',
-        'schoolSourcedId',
-        'termSourcedIds',
-        'subjects',
-        'subjectCodes',
-        'periods',
-    ];
-
-    public const ENROLLMENTS = [
-        'sourcedId',
-        'status',
-        'dateLastModified',
-        'classSourcedId',
-        'schoolSourcedId',
-        'userSourcedId',
-        'role',
-        'primary',
-        'beginDate',
-        'endDate',
-    ];
-
     // prettier-ignore
     private const TABLES = [
         'academicSessions', 'categories', 'classes', 'classResources', 'courses', 'courseResources', 'demographics',
@@ -60,22 +34,9 @@ final class OneRosterExport
     {
         $year = SchoolYear::query()->where('school_id', $school->id)->where('state', 'current')->first();
         $tables = [
-            'orgs' => [
-                ['sourcedId', 'status', 'dateLastModified', 'name', 'type', 'identifier', 'parentSourcedId'],
-                [[$school->id, '', '', $school->name, 'school', $school->code, '']],
-            ],
+            'orgs' => [Tables::HEADERS['orgs'], [[$school->id, '', '', $school->name, 'school', $school->code, '']]],
             'academicSessions' => [
-                [
-                    'sourcedId',
-                    'status',
-                    'dateLastModified',
-                    'title',
-                    'type',
-                    'startDate',
-                    'endDate',
-                    'parentSourcedId',
-                    'schoolYear',
-                ],
+                Tables::HEADERS['academicSessions'],
                 $year === null
                     ? []
                     : [
@@ -95,13 +56,43 @@ final class OneRosterExport
             ...self::sections($school, $year),
             ...self::people($school),
         ];
+        self::pack($path, $tables, 'bulk');
+    }
+
+    /**
+     * What has changed since an instant, with what is to be deleted: a delta export of the same tables.
+     *
+     * @param  string  $since YYYY-MM-DD or an instant, in UTC
+     */
+    public static function writeChanges(School $school, string $since, string $path): void
+    {
+        $source = new Source($school, [Scope::Roster, Scope::Demographics], '', 'export');
+        $records = [];
+        foreach (Kind::cases() as $kind) {
+            $query = Query::read(['filter' => "dateLastModified>='$since'"], $kind);
+            $all = new Query(PHP_INT_MAX, 0, null, false, $query->filter, []);
+            [$records[$kind->value]] = $source->page($kind, [], $all);
+        }
+        $tables = [];
+        foreach (Tables::of($records) as $name => $rows) {
+            $tables[$name] = [$rows[0], array_slice($rows, 1)];
+        }
+        self::pack($path, $tables, 'delta');
+    }
+
+    /**
+     * @param  array<string, array{list<string>, list<list<string>>}>  $tables
+     * @param  string  $how bulk or delta
+     */
+    private static function pack(string $path, array $tables, string $how): void
+    {
         $zip = new ZipArchive();
         if ($zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
             throw new RuntimeException("$path cannot be written.");
         }
         $manifest = [['propertyName', 'value'], ['manifest.version', '1.0'], ['oneroster.version', '1.2']];
         foreach (self::TABLES as $table) {
-            $manifest[] = ["file.$table", isset($tables[$table]) ? 'bulk' : 'absent'];
+            $manifest[] = ["file.$table", isset($tables[$table]) ? $how : 'absent'];
         }
         $zip->addFromString(
             'manifest.csv',
@@ -176,23 +167,9 @@ final class OneRosterExport
         }
 
         return [
-            'courses' => [
-                [
-                    'sourcedId',
-                    'status',
-                    'dateLastModified',
-                    'schoolYearSourcedId',
-                    'title',
-                    'courseCode',
-                    'grades',
-                    'orgSourcedId',
-                    'subjects',
-                    'subjectCodes',
-                ],
-                $courses,
-            ],
-            'classes' => [self::CLASSES, $classes],
-            'enrollments' => [self::ENROLLMENTS, $enrollments],
+            'courses' => [Tables::HEADERS['courses'], $courses],
+            'classes' => [Tables::HEADERS['classes'], $classes],
+            'enrollments' => [Tables::HEADERS['enrollments'], $enrollments],
         ];
     }
 
@@ -269,68 +246,9 @@ final class OneRosterExport
         }
 
         return [
-            'users' => [
-                [
-                    'sourcedId',
-                    'status',
-                    'dateLastModified',
-                    'enabledUser',
-                    'username',
-                    'userIds',
-                    'givenName',
-                    'familyName',
-                    'middleName',
-                    'identifier',
-                    'email',
-                    'sms',
-                    'phone',
-                    'agentSourcedIds',
-                    'grades',
-                    'password',
-                    'userMasterIdentifier',
-                    'preferredGivenName',
-                    'preferredMiddleName',
-                    'preferredFamilyName',
-                    'primaryOrgSourcedId',
-                    'pronouns',
-                ],
-                $users,
-            ],
-            'roles' => [
-                [
-                    'sourcedId',
-                    'status',
-                    'dateLastModified',
-                    'userSourcedId',
-                    'roleType',
-                    'role',
-                    'beginDate',
-                    'endDate',
-                    'orgSourcedId',
-                    'userProfileSourcedId',
-                ],
-                $roles,
-            ],
-            'demographics' => [
-                [
-                    'sourcedId',
-                    'status',
-                    'dateLastModified',
-                    'birthDate',
-                    'sex',
-                    'americanIndianOrAlaskaNative',
-                    'asian',
-                    'blackOrAfricanAmerican',
-                    'nativeHawaiianOrOtherPacificIslander',
-                    'white',
-                    'demographicRaceTwoOrMoreRaces',
-                    'hispanicOrLatinoEthnicity',
-                    'countryOfBirthCode',
-                    'stateOfBirthAbbreviation',
-                    'cityOfBirth',
-                ],
-                $demographics,
-            ],
+            'users' => [Tables::HEADERS['users'], $users],
+            'roles' => [Tables::HEADERS['roles'], $roles],
+            'demographics' => [Tables::HEADERS['demographics'], $demographics],
         ];
     }
 

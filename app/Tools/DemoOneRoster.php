@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Tools;
 
-use App\Rosters\OneRosterExport;
 use Database\Seeders\DemoNames;
 use Random\Randomizer;
 use Vantrel\Core\Names\NameKey;
+use Vantrel\Core\OneRoster\Tables;
 use ZipArchive;
 
 /** A OneRoster 1.1 bulk export of eighteen new students of the middle school, with their classes and guardians. */
@@ -33,7 +33,7 @@ final class DemoOneRoster
                 ['org1', '', '', 'Copperbrook Middle', 'school', 'middle', ''],
             ],
             'classes' => [
-                OneRosterExport::CLASSES,
+                Tables::HEADERS['classes'],
                 ['c1', '', '', 'Tide pools 6', '06', 'k1', 'TP6', 'scheduled', '', 'org1', 't1', '', '', ''],
             ],
             'users' => [
@@ -58,7 +58,7 @@ final class DemoOneRoster
                     'password',
                 ],
             ],
-            'enrollments' => [OneRosterExport::ENROLLMENTS],
+            'enrollments' => [Tables::HEADERS['enrollments']],
             'demographics' => [['sourcedId', 'status', 'dateLastModified', 'birthDate', 'sex']],
         ];
         for ($i = 1; $i <= 18; $i++) {

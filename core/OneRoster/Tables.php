@@ -10,8 +10,32 @@ namespace Vantrel\Core\OneRoster;
  */
 final class Tables
 {
-    private const HEADERS = [
+    /** Columns of the CSV binding of OneRoster 1.2, table by table. */
+    public const HEADERS = [
         'orgs' => ['sourcedId', 'status', 'dateLastModified', 'name', 'type', 'identifier', 'parentSourcedId'],
+        'academicSessions' => [
+            'sourcedId',
+            'status',
+            'dateLastModified',
+            'title',
+            'type',
+            'startDate',
+            'endDate',
+            'parentSourcedId',
+            'schoolYear',
+        ],
+        'courses' => [
+            'sourcedId',
+            'status',
+            'dateLastModified',
+            'schoolYearSourcedId',
+            'title',
+            'courseCode',
+            'grades',
+            'orgSourcedId',
+            'subjects',
+            'subjectCodes',
+        ],
         'classes' => [
             'sourcedId',
             'status',
@@ -21,8 +45,12 @@ final class Tables
             'courseSourcedId',
             'classCode',
             'classType',
+            'location',
             'schoolSourcedId',
             'termSourcedIds',
+            'subjects',
+            'subjectCodes',
+            'periods',
         ],
         'users' => [
             'sourcedId',
@@ -30,6 +58,7 @@ final class Tables
             'dateLastModified',
             'enabledUser',
             'username',
+            'userIds',
             'givenName',
             'familyName',
             'middleName',
@@ -39,8 +68,26 @@ final class Tables
             'phone',
             'agentSourcedIds',
             'grades',
+            'password',
+            'userMasterIdentifier',
+            'preferredGivenName',
+            'preferredMiddleName',
+            'preferredFamilyName',
+            'primaryOrgSourcedId',
+            'pronouns',
         ],
-        'roles' => ['sourcedId', 'status', 'dateLastModified', 'userSourcedId', 'roleType', 'role', 'orgSourcedId'],
+        'roles' => [
+            'sourcedId',
+            'status',
+            'dateLastModified',
+            'userSourcedId',
+            'roleType',
+            'role',
+            'beginDate',
+            'endDate',
+            'orgSourcedId',
+            'userProfileSourcedId',
+        ],
         'enrollments' => [
             'sourcedId',
             'status',
@@ -53,7 +100,23 @@ final class Tables
             'beginDate',
             'endDate',
         ],
-        'demographics' => ['sourcedId', 'status', 'dateLastModified', 'birthDate', 'sex'],
+        'demographics' => [
+            'sourcedId',
+            'status',
+            'dateLastModified',
+            'birthDate',
+            'sex',
+            'americanIndianOrAlaskaNative',
+            'asian',
+            'blackOrAfricanAmerican',
+            'nativeHawaiianOrOtherPacificIslander',
+            'white',
+            'demographicRaceTwoOrMoreRaces',
+            'hispanicOrLatinoEthnicity',
+            'countryOfBirthCode',
+            'stateOfBirthAbbreviation',
+            'cityOfBirth',
+        ],
     ];
 
     /** Where a column is not called as the field is. */
@@ -65,6 +128,12 @@ final class Tables
         'agentSourcedIds' => 'agents.sourcedId',
         'classSourcedId' => 'class.sourcedId',
         'userSourcedId' => 'user.sourcedId',
+        'orgSourcedId' => 'org.sourcedId',
+        'primaryOrgSourcedId' => 'primaryOrg.sourcedId',
+        'preferredGivenName' => 'preferredFirstName',
+        'preferredMiddleName' => 'preferredMiddleName',
+        'preferredFamilyName' => 'preferredLastName',
+        'schoolYearSourcedId' => 'schoolYear.sourcedId',
     ];
 
     /**
@@ -88,15 +157,16 @@ final class Tables
             foreach (is_array($user['roles'] ?? null) ? $user['roles'] : [] as $i => $role) {
                 if (is_array($role)) {
                     /** @var array<string, mixed> $role */
-                    $tables['roles'][] = [
-                        "$id-$i",
-                        '',
-                        '',
-                        $id,
-                        Values::of($role, 'roleType')[0] ?? 'primary',
-                        Values::of($role, 'role')[0] ?? '',
-                        Values::of($role, 'org.sourcedId')[0] ?? '',
+                    $named = [
+                        'sourcedId' => "$id-$i",
+                        'status' => Values::of($user, 'status')[0] ?? '',
+                        'dateLastModified' => Values::of($user, 'dateLastModified')[0] ?? '',
+                        'userSourcedId' => $id,
+                        'roleType' => Values::of($role, 'roleType')[0] ?? 'primary',
+                        'role' => Values::of($role, 'role')[0] ?? '',
+                        'orgSourcedId' => Values::of($role, 'org.sourcedId')[0] ?? '',
                     ];
+                    $tables['roles'][] = array_map(fn(string $c): string => $named[$c] ?? '', self::HEADERS['roles']);
                 }
             }
         }

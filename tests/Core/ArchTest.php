@@ -109,6 +109,7 @@ $allowed = [
     'Home' => ['Rosters'],
     'Intake' => ['Accounts', 'Mailroom', 'OneRoster', 'Rosters'],
     'PrintRoom' => ['Roll'],
+    'Rosters' => ['OneRoster'],
     'Sections' => ['Door', 'Rosters', 'Staffing'],
     'Staffing' => ['Accounts', 'Mailroom', 'Sections'],
 ];

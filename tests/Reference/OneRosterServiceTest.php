@@ -360,3 +360,39 @@ it('makes and ends keys from the settings, the secret once', function (): void {
     expect($this->getJson($at)->json('secret'))->toBe('');
     $this->deleteJson("/api/schools/{$this->world->otherSchool}/roster-keys/{$made['made']}")->assertForbidden();
 });
+
+it('exports what has changed as a delta of the CSV binding, with what is to be deleted', function (): void {
+    $this->travel(2)->days();
+    $this->actingAs($this->world->as('coordinator'));
+    $version = (int) DB::table('people')->where('id', $this->noor)->value('version');
+    $this->postJson("/api/people/$this->noor", ['version' => $version, 'given' => 'Nour'])->assertOk();
+    $since = now()->format('Y-m-d');
+    $answer = $this->get("/api/schools/{$this->world->school}/roster?format=oneroster&since=$since")->assertOk();
+    $zip = new ZipArchive();
+    $zip->open($answer->baseResponse->getFile()->getPathname());
+    $rows = fn(string $table): array => array_map(
+        fn(string $line): array => str_getcsv($line, ',', '"', ''),
+        array_filter(preg_split('/\r?\n/', trim((string) $zip->getFromName("$table.csv"))) ?: []),
+    );
+    $manifest = array_column($rows('manifest'), 1, 0);
+    [$header, $user] = $rows('users');
+    $user = array_combine($header, $user);
+    expect([$manifest['file.users'], $manifest['file.roles'], $manifest['file.results']])
+        ->toBe(['delta', 'delta', 'absent'])
+        ->and($rows('users'))
+        ->toHaveCount(2)
+        ->and($user)
+        ->toMatchArray([
+            'givenName' => 'Nour',
+            'status' => 'active',
+            'identifier' => '020777',
+            'preferredGivenName' => '',
+        ])
+        ->and($user['dateLastModified'])
+        ->toStartWith($since)
+        ->and($rows('roles')[1][5])
+        ->toBe('student')
+        ->and($rows('classes'))
+        ->toHaveCount(1);
+    $this->get("/api/schools/{$this->world->school}/roster?format=oneroster&since=yesterday")->assertStatus(422);
+});

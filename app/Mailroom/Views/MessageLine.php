@@ -18,12 +18,18 @@ final readonly class MessageLine extends Resource
         public string $madeAt,
     ) {}
 
-    /** A link in a mail is its receiver's: only where all of it is a demo do others follow it from here. */
+    /**
+     * A link or a code in a message is its receiver's: only where all of it is a demo do others follow it from here.
+     */
     private static function readable(string $text): string
     {
         return config('vantrel.stand_ins')
             ? $text
-            : (string) preg_replace('~(https?://\S+?#)[A-Za-z0-9_-]{16,}~', '$1…', $text);
+            : (string) preg_replace(
+                ['~(https?://\S+?#)[A-Za-z0-9_-]{16,}~', '~(?<![\d-])\d{3}-\d{3}(?![\d-])~'],
+                ['$1…', '…'],
+                $text,
+            );
     }
 
     public static function of(OutgoingMessage $message): self
@@ -31,7 +37,7 @@ final readonly class MessageLine extends Resource
         return new self(
             $message->id,
             $message->to_address,
-            $message->subject,
+            self::readable($message->subject),
             self::readable($message->text),
             Instant::iso($message->made_at),
         );

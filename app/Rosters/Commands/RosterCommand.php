@@ -18,7 +18,8 @@ final class RosterCommand extends Command
     protected $signature = 'vantrel:roster {--section= : id of a section}
         {--school= : code of a school, for all its students}
         {--as-of= : the day, YYYY-MM-DD}
-        {--format=xlsx : csv, xlsx, ods or oneroster (a whole school)} {--out= : the file to write}';
+        {--format=xlsx : csv, xlsx, ods or oneroster (a whole school)} {--since= : with oneroster, only what has changed since YYYY-MM-DD}
+        {--out= : the file to write}';
 
     protected $description = 'Write a roster to a file';
 
@@ -50,7 +51,10 @@ final class RosterCommand extends Command
             return self::INVALID;
         }
         if ($format === null) {
-            OneRosterExport::write($school, $out);
+            $since = $this->option('since');
+            is_string($since)
+                ? OneRosterExport::writeChanges($school, $since, $out)
+                : OneRosterExport::write($school, $out);
         } else {
             SheetOut::write($format, $out, [
                 $section->name ?? 'Roll' => [

@@ -54,9 +54,12 @@ final class RosterController
         $path = FileOut::scratch();
         $today = $this->kit->today($school);
         if ($wish->format === 'oneroster') {
-            OneRosterExport::write($school, $path);
+            $changes = $wish->since === null ? '' : " changes since $wish->since";
+            $wish->since === null
+                ? OneRosterExport::write($school, $path)
+                : OneRosterExport::writeChanges($school, $wish->since, $path);
 
-            return FileOut::response($path, "$school->code $today OneRoster.zip", 'application/zip');
+            return FileOut::response($path, "$school->code $today OneRoster$changes.zip", 'application/zip');
         }
         $format = SheetFormat::from($wish->format);
         SheetOut::write($format, $path, ['Roll' => [Roster::headings(true), Roster::ofSchool($school, $today)]]);

@@ -7883,6 +7883,7 @@ export interface operations {
         parameters: {
             query: {
                 format: "csv" | "xlsx" | "ods" | "oneroster";
+                since?: string | null;
             };
             header?: never;
             path: {

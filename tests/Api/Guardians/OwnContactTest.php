@@ -11,7 +11,7 @@ beforeEach(function (): void {
     $this->actingAs($this->world->as('guardian'));
     $this->codeTo = function (string $to): string {
         preg_match(
-            '/\d{6}/',
+            '/\d{3}-\d{3}/',
             (string) OutgoingMessage::query()->where('to_address', $to)->orderByDesc('id')->value('text'),
             $m,
         );
@@ -32,7 +32,7 @@ it('changes an address once both the new and the old one have answered', functio
     $this->postJson('/api/own/contact/confirm', ['new' => $codes['new']])
         ->assertStatus(422)
         ->assertJsonStructure(['errors' => ['old']]);
-    $this->postJson('/api/own/contact/confirm', [...$codes, 'new' => '000000'])->assertJsonStructure([
+    $this->postJson('/api/own/contact/confirm', [...$codes, 'new' => '000-000'])->assertJsonStructure([
         'errors' => ['new'],
     ]);
     expect($this->getJson('/api/own/contact')->json('email'))->toBe('helene@shoremail.example');
@@ -62,9 +62,9 @@ it('bears a few wrong codes, half an hour, and a few beginnings', function (): v
     $this->postJson('/api/own/contact', ['what' => 'phone', 'value' => '(202) 555-0143'])->assertOk();
     $right = ($this->codeTo)('+12025550143');
     foreach (range(1, 5) as $_) {
-        $this->postJson('/api/own/contact/confirm', ['new' => $right === '000000' ? '111111' : '000000'])->assertStatus(
-            422,
-        );
+        $this->postJson('/api/own/contact/confirm', [
+            'new' => $right === '000-000' ? '111 111' : '000-000',
+        ])->assertStatus(422);
     }
     $this->postJson('/api/own/contact/confirm', ['new' => $right])
         ->assertStatus(422)
@@ -86,4 +86,17 @@ it('keeps how often and when a guardian wants to hear', function (): void {
     expect($this->getJson('/api/own/contact')->json('often'))->toBe('off');
     $this->postJson('/api/own/hears', ['often' => 'hourly', 'hour' => 6])->assertStatus(422);
     $this->postJson('/api/own/hears', ['often' => 'daily', 'hour' => 24])->assertStatus(422);
+});
+
+it('shows its codes to nobody else, once it is no demo', function (): void {
+    $this->postJson('/api/own/contact', ['what' => 'email', 'value' => 'new@shoremail.example'])->assertOk();
+    $code = ($this->codeTo)('new@shoremail.example');
+    expect($code)->not->toBe('');
+    config(['vantrel.stand_ins' => false]);
+    $said = json_encode(
+        $this->actingAs($this->world->as('coordinator'))
+            ->getJson("/api/schools/{$this->world->school}/messages")
+            ->json(),
+    );
+    expect($said)->toContain('new@shoremail.example')->not->toContain($code);
 });

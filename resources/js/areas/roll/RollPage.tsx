@@ -273,7 +273,8 @@ export function RollPage({ school }: { school: School }) {
                             <Instead of={page} what="the Roll" />
                         ) : (
                             <NobodyFound
-                                q={each ? '' : q.trim()}
+                                school={each ? '' : school.id}
+                                q={q.trim()}
                                 problems={problems.length}
                                 onAsk={(number) => void navigate(`/s/${school.code}/intake?number=${number}`)}
                                 onClear={() => {

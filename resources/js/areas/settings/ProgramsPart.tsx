@@ -31,6 +31,7 @@ export function ProgramsPart({ school }: { school: School }) {
     const [reads, setReads] = useState<ReadonlySet<Read>>(new Set(['core']));
     const [made, setMade] = useState<Schemas['KeyPage'] | null>(null);
     const [ending, setEnding] = useState('');
+    const [since, setSince] = useState('');
     const make = useAct(
         () => data(api.POST('/api/schools/{school}/roster-keys', { params, body: { name, scopes: [...reads] } })),
         {
@@ -129,6 +130,28 @@ export function ProgramsPart({ school }: { school: School }) {
                             </li>
                         ))}
                     </ul>
+                    <p className="mb-5 flex flex-wrap items-end gap-x-4 gap-y-2 text-sm">
+                        <a
+                            className="leading-8 underline underline-offset-4"
+                            href={`/api/schools/${school.id}/roster?format=oneroster`}
+                        >
+                            Everything as OneRoster CSV
+                        </a>
+                        <Field
+                            label="or what has changed since"
+                            type="date"
+                            value={since}
+                            onChange={(event) => setSince(event.target.value)}
+                        />
+                        {since && (
+                            <a
+                                className="leading-8 underline underline-offset-4"
+                                href={`/api/schools/${school.id}/roster?format=oneroster&since=${since}`}
+                            >
+                                Changes since {day(since)}
+                            </a>
+                        )}
+                    </p>
                     <form
                         className="flex flex-col gap-3"
                         onSubmit={(event: FormEvent) => {
