@@ -4,11 +4,11 @@ import { chromium } from './bin/lib/chromium.mjs';
 // The instance under test is started by bin/test, with the demo district.
 export default defineConfig({
     testDir: 'tests/Browser',
-    // The audit looks and leaves everything as it was, so two of it may look at once, before the others work.
+    // The audit and the faults look and leave everything as it was, so two may look at once, before the others work.
     workers: 2,
     projects: [
-        { name: 'views', testMatch: 'audit.spec.ts', fullyParallel: true },
-        { name: 'work', testIgnore: 'audit.spec.ts', workers: 1 },
+        { name: 'views', testMatch: ['audit.spec.ts', 'faults.spec.ts'], fullyParallel: true },
+        { name: 'work', testIgnore: ['audit.spec.ts', 'faults.spec.ts'], workers: 1 },
     ],
     // Wide, for machines that share their processors: a test that passes does not wait for them.
     timeout: 600_000,

@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
-import { COORDINATOR, coordinator, onPage, openRow, other, PASSWORD, signIn } from './people';
-import { settled } from './states';
+import { ASKED, FAULTS } from './faults';
+import { coordinator, openRow, other, PASSWORD, signIn } from './people';
 
 /** Every view of a coordinator that is reached by an address; all begin with something asked of the server. */
 const VIEWS = [
@@ -40,29 +40,18 @@ async function addresses(page: Page): Promise<string[]> {
     return found;
 }
 
-/** All that is asked for but who one is. */
-const ASKED = /\/api\/(?!me$|entrance|sign-in)/;
-
 /** What an empty list says of itself. */
 const NO_FACT = new RegExp(
     [
         'Nobody (is here|has asked)',
         'Nothing (waits|has been)',
-        'No (lists|section|look-alikes|mail|matches|family letters)',
+        'No (lists|section|look-alikes|mail|matches|family letters|guardians)',
         'Every slip',
         'Good\\.',
         'is gone',
         'has been removed',
     ].join('|'),
 );
-
-const FAULTS = {
-    'the server stumbles': (page: Page) =>
-        page.route(ASKED, (route) =>
-            route.fulfill({ status: 500, contentType: 'text/html', body: '<h1>Internal Server Error</h1>' }),
-        ),
-    'the network is gone': (page: Page) => page.route(ASKED, (route) => route.abort('connectionfailed')),
-};
 
 for (const [fault, fail] of Object.entries(FAULTS)) {
     test(`no view states a fact, or nothing, when ${fault}`, async ({ browser }) => {
@@ -150,36 +139,5 @@ test('every view says that it is on its way while the server takes its time', as
         await page.unroute(ASKED);
         await expect(page.getByRole('heading', { level: 1 }), view).toBeVisible();
     }
-    await page.context().close();
-});
-
-test('what is typed outlives a stumbling server, a dead network and the end of the session', async ({ browser }) => {
-    const page = await other(browser);
-    await coordinator(page);
-    // Of a school whose sections no other test counts.
-    await page.goto('/s/upper/sections');
-    await page.getByRole('button', { name: 'Make a section' }).click();
-    const name = page.getByLabel('Name', { exact: true });
-    // One of its own, however often the tests run on one instance.
-    const called = `Faults ${Date.now()}`;
-    await name.fill(called);
-    const make = page.getByRole('dialog').getByRole('button', { name: /^Make/ });
-    for (const fail of Object.values(FAULTS)) {
-        await fail(page);
-        await make.click();
-        await expect(page.getByRole('dialog').getByText(/does not answer|gave no reason|went wrong/)).toBeVisible();
-        await expect(name).toHaveValue(called);
-        await page.unroute(ASKED);
-    }
-    await page.context().clearCookies();
-    await make.click();
-    await expect(page.getByText('You are signed out, Ines Halloran.')).toBeVisible();
-    await page.getByRole('textbox', { name: 'User name' }).fill(COORDINATOR);
-    await page.getByLabel('Passphrase or password').fill(PASSWORD);
-    await page.getByRole('button', { name: 'Sign in' }).click();
-    await expect(name).toHaveValue(called);
-    await make.click();
-    await onPage(page, called);
-    await settled(page);
     await page.context().close();
 });

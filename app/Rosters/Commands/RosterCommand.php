@@ -18,7 +18,8 @@ final class RosterCommand extends Command
     protected $signature = 'vantrel:roster {--section= : id of a section}
         {--school= : code of a school, for all its students}
         {--as-of= : the day, YYYY-MM-DD}
-        {--format=xlsx : csv, xlsx, ods or oneroster (a whole school)} {--since= : with oneroster, only what has changed since YYYY-MM-DD}
+        {--format=xlsx : csv, xlsx, ods or oneroster (a whole school)}
+        {--since= : with oneroster, only what has changed since YYYY-MM-DD}
         {--out= : the file to write}';
 
     protected $description = 'Write a roster to a file';
