@@ -23,6 +23,7 @@ use Vantrel\Core\Guardians\OwnContact;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Values\MailAddress;
 use Vantrel\Core\Values\Phone;
 
@@ -48,6 +49,9 @@ final readonly class ContactDesk
     public function begin(PersonModel $model, string $what, string $typed): bool
     {
         $person = $this->person($model);
+        if ($person->kind() !== PersonKind::Guardian) {
+            throw new Refusal('The school keeps the addresses of its staff. Ask the coordinator for another.');
+        }
         $school = School::query()->findOrFail($model->school_id);
         $value =
             $what === 'email'

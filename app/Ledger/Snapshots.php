@@ -75,7 +75,8 @@ final class Snapshots
         );
         $isGuardian = fn(Builder $q): Builder => $q->where('kind', 'guardian')->where('state', '!=', 'merged');
         $guardians =
-            $this->rowsIn(Records\Person::class, 'id', $known, $isGuardian) +
+            // A teacher may be a guardian besides.
+            $this->rowsIn(Records\Person::class, 'id', $known, fn(Builder $q) => $q->where('state', '!=', 'merged')) +
             $this->rowsIn(Records\Person::class, 'email', $needs->emails, $isGuardian) +
             $this->rowsIn(Records\Person::class, 'phone', $needs->phones, $isGuardian);
         $staff = $needs->staff

@@ -34,6 +34,16 @@ final class TryCounter
         }
     }
 
+    /**
+     * The same as {@see guard}, to be asked rather than thrown: where being turned away would tell something.
+     *
+     * @param  array{0: Limit, 1: string}  $limit
+     */
+    public function isOver(array $limit): bool
+    {
+        return RateLimiter::tooManyAttempts($this->key($limit), self::most($limit[0]));
+    }
+
     /** @param  array{0: Limit, 1: string}  ...$limits */
     public function count(array ...$limits): void
     {

@@ -67,6 +67,10 @@ final class GuardianBook
             if ($person !== null && $link->state() !== GuardianshipState::Ended) {
                 $this->own[$student]['name ' . $person->searchName()][] = $person;
                 $this->own[$student]['phone ' . $person->phone()][] = $person;
+                // A teacher who is connected as a guardian is met before a record of theirs that was only listed.
+                if ($person->kind() === PersonKind::Staff && $person->email() !== null) {
+                    $this->byEmail[$person->email()] = [$person, ...$this->byEmail[$person->email()] ?? []];
+                }
             }
         }
     }
@@ -250,7 +254,8 @@ final class GuardianBook
 
     private function fill(Person $known, GuardianLine $guardian, int $row): void
     {
-        if (!$this->wish->writes($known)) {
+        // Of staff a list of guardians changes nothing.
+        if (!$this->wish->writes($known) || $known->kind() === PersonKind::Staff) {
             return;
         }
         // The newest list knows the number best, where its rows agree on one.

@@ -94,6 +94,7 @@ const TO_STAFF = new Set([
     'This has been answered already.',
     'Contact with this guardian is restricted. Turn the request down, or lift the restriction first.',
     'This invitation has been answered or withdrawn already.',
+    'The school keeps the addresses of its staff. Ask the coordinator for another.',
     'That took too long. Sign in again from the start.',
     'Your account may not do this here. Ask the coordinator of the school.',
     'The file is too large. Split the list, or save it without pictures.',

@@ -127,7 +127,12 @@ final readonly class FamilyController
         );
         $decision = $planned->result;
         if ($decision->sends && $decision->whom !== null) {
-            $this->invites->linkTo(School::query()->findOrFail($student->schoolId()), $decision->whom->person->id);
+            // A mailbox is not filled by somebody who asks again and again; whoever asks is not told of it either.
+            $sent = [Limit::ResetPerson, "guardian {$decision->whom->person->id}"];
+            if (!$this->tries->isOver($sent)) {
+                $this->tries->count($sent);
+                $this->invites->linkTo(School::query()->findOrFail($student->schoolId()), $decision->whom->person->id);
+            }
 
             return false;
         }

@@ -222,3 +222,24 @@ it('shows the guardians of the student that a student was merged into', function
     ($this->answer)('approve', ['guardian' => $this->world->people['guardian']])->assertOk();
     expect(DB::table('guardianships')->where('student_id', $stays)->value('state'))->toBe('connected');
 });
+
+it('sends a link to the address on record, not to whoever types it, and a few times at most', function (): void {
+    $layla = $this->world->person($this->world->school, 'guardian', 'Layla Haddad', [
+        'email' => 'layla.haddad@shoremail.example',
+    ]);
+    $this->world->insert('guardianships', ['student_id' => $this->noor, 'guardian_id' => $layla, 'state' => 'listed']);
+    foreach (range(1, 8) as $_) {
+        ($this->ask)()->assertNoContent();
+    }
+    expect(OutgoingMessage::query()->pluck('to_address')->unique()->all())
+        ->toBe(['layla.haddad@shoremail.example'])
+        ->and(OutgoingMessage::query()->count())
+        ->toBe(5)
+        ->and(DB::table('guardian_claims')->count())
+        ->toBe(0)
+        ->and(DB::table('guardianships')->where('guardian_id', $layla)->value('state'))
+        ->toBe('invited');
+    // Another name with the same address waits for a person of the school.
+    ($this->ask)(['given_name' => 'Samira'])->assertNoContent();
+    expect(DB::table('guardian_claims')->count())->toBe(1);
+});

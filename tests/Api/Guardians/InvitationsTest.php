@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Models\OutgoingMessage;
 use App\Roll\SearchIndex;
+use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Tests\Support\World;
@@ -240,6 +241,19 @@ it(
         $this->actingAs($this->world->as('student'))
             ->postJson('/api/guardian/connect', ['token' => $token])
             ->assertForbidden();
+        // The next list names the teacher as a guardian, as before.
+        $list = UploadedFile::fake()->createWithContent(
+            'list.csv',
+            "Name,Grade,Homeroom,Guardian,Guardian email\nNoor Haddad,3,3 Heron,Petra Okonjo,$mail\n",
+        );
+        $this->actingAs($this->world->as('coordinator'));
+        $intake = $this->post("/api/schools/{$this->world->school}/intakes", ['files' => [$list]])
+            ->assertOk()
+            ->json('id');
+        expect($this->getJson("/api/intakes/$intake/rows")->json('rows.0.verdict'))
+            ->toBe('same')
+            ->and(DB::table('guardianships')->where('student_id', $this->noor)->where('guardian_id', $listed)->exists())
+            ->toBeFalse();
     },
 );
 

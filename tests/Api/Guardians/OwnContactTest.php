@@ -100,3 +100,10 @@ it('shows its codes to nobody else, once it is no demo', function (): void {
     );
     expect($said)->toContain('new@shoremail.example')->not->toContain($code);
 });
+
+it('is not for staff, whose addresses the school keeps', function (): void {
+    $this->actingAs($this->world->as('lead'))
+        ->postJson('/api/own/contact', ['what' => 'email', 'value' => 'new@shoremail.example'])
+        ->assertStatus(422);
+    expect(OutgoingMessage::query()->count())->toBe(0);
+});

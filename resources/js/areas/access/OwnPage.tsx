@@ -4,6 +4,7 @@ import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { useAct } from '@/api/act';
 import { api, data, type Schemas } from '@/api/client';
+import { useMe } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { Instead } from '@/ui/Instead';
@@ -18,26 +19,31 @@ const KEY = ['own-contact'];
 /** What a guardian chooses: how often they hear from the school, and where. */
 export function OwnPage() {
     const { t } = useTranslation();
+    const me = useMe();
     const asked = useQuery({ queryKey: KEY, queryFn: () => data(api.GET('/api/own/contact')) });
     const own = asked.data;
     if (!own) return <Instead of={asked} />;
     return (
         <Leaf title={t('How the school reaches you')}>
             <HearsPart own={own} />
-            <ContactPart
-                key={own.email}
-                what="email"
-                title={t('Your mail address')}
-                value={own.email}
-                confirmed={own.emailConfirmed}
-            />
-            <ContactPart
-                key={own.phone}
-                what="phone"
-                title={t('Your phone')}
-                value={own.phone}
-                confirmed={own.phoneConfirmed}
-            />
+            {me?.kind === 'guardian' && (
+                <>
+                    <ContactPart
+                        key={own.email}
+                        what="email"
+                        title={t('Your mail address')}
+                        value={own.email}
+                        confirmed={own.emailConfirmed}
+                    />
+                    <ContactPart
+                        key={own.phone}
+                        what="phone"
+                        title={t('Your phone')}
+                        value={own.phone}
+                        confirmed={own.phoneConfirmed}
+                    />
+                </>
+            )}
             <Link to="/" className="mt-4 inline-flex min-h-12 items-center underline underline-offset-4">
                 {t('Back')}
             </Link>

@@ -176,6 +176,7 @@ describe('a guardian’s own address', () => {
             hour: 17,
         };
         serverAnswers({
+            'GET /api/me': { kind: 'guardian', must: '', room: '', schools: [] },
             'GET /api/own/contact': own,
             'POST /api/own/hears': { ...own, often: 'off' },
             'POST /api/own/contact': { old: true },
