@@ -76,7 +76,7 @@ function comesAs(string $name, string $email, ?string $phone = null, bool $confi
 }
 
 /** @param  array<string, string|null>  $more */
-function asked(string $guardian, array $more = []): GuardianInvitation
+function invitation(string $guardian, array $more = []): GuardianInvitation
 {
     return new GuardianInvitation("invitation $guardian", 1, [
         'school_id' => 'school',

@@ -92,5 +92,7 @@ function guardianOf(string $id, string $student, string $guardian): Guardianship
         'relationship' => null,
         'state' => 'listed',
         'restriction' => null,
+        'state_at' => null,
+        'state_by' => null,
     ]);
 }

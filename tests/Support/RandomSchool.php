@@ -235,6 +235,8 @@ final class RandomSchool
                     'relationship' => null,
                     'state' => 'listed',
                     'restriction' => null,
+                    'state_at' => null,
+                    'state_by' => null,
                 ]);
             }
         }

@@ -13,7 +13,7 @@ use Vantrel\Core\Plan\Planned;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records\Entity;
 
-const NOW = '2026-09-10 10:00:00';
+const INVITED_AT = '2026-09-10 10:00:00';
 
 $child = fn(string $id, string $state = 'active') => grownUp($id, "Noor$id Haddad", [
     'kind' => 'student',
@@ -31,7 +31,7 @@ $plan = fn(array $links, array $people, array $open = []): Planned => Invites::p
     fn(string $id): string => "hash of $id",
     'coordinator',
     new Ids('01J00000000000000000000000'),
-    NOW,
+    INVITED_AT,
 );
 $of = fn(Plan $plan, Entity $entity): array => array_values(
     array_filter($plan->changes, fn(Change $c): bool => $c->entity === $entity),
@@ -54,7 +54,7 @@ it('sends one link for all children of a guardian', function () use ($plan, $chi
         ->and($sent[0]->after['token_hash'])
         ->toBe("hash of {$sent[0]->id}")
         ->and($of($planned->plan, Entity::Guardianship)[0]->after)
-        ->toBe(['state' => 'invited', 'state_at' => NOW, 'state_by' => 'coordinator']);
+        ->toBe(['state' => 'invited', 'state_at' => INVITED_AT, 'state_by' => 'coordinator']);
 });
 
 it('sends nothing to whom nothing may be sent, and says why', function () use ($plan, $child, $mother): void {
@@ -79,7 +79,7 @@ it('sends nothing to whom nothing may be sent, and says why', function () use ($
             $mother('ed', ['email' => null]),
             $mother('flo'),
         ],
-        [asked('flo')],
+        [invitation('flo')],
     );
     expect($planned->result->invitations)
         ->toBe([])
@@ -100,7 +100,7 @@ it('sends another link where the old one went to another address or is over', fu
     $mother,
     $of,
 ): void {
-    $planned = $plan([tie('t1', 'a', 'ann', 'invited')], [$child('a'), $mother()], [asked('ann', $old)]);
+    $planned = $plan([tie('t1', 'a', 'ann', 'invited')], [$child('a'), $mother()], [invitation('ann', $old)]);
     $changes = $of($planned->plan, Entity::GuardianInvitation);
     expect($planned->result->invitations)
         ->toHaveCount(1)
@@ -111,14 +111,14 @@ it('sends another link where the old one went to another address or is over', fu
 })->with([[['email' => 'before@shoremail.example']], [['expires_at' => '2026-09-09 10:00:00']]]);
 
 it('connects whoever follows the link, once', function () use ($child, $mother, $of): void {
-    $at = new Occasion(new Ids('01J00000000000000000000000'), '2026-09-10', NOW);
+    $at = new Occasion(new Ids('01J00000000000000000000000'), '2026-09-10', INVITED_AT);
     $accept = fn(
         array $links,
         array $more = [],
         GuardianPolicy $policy = GuardianPolicy::AtOnce,
         bool $taken = false,
     ) => Invites::accept(
-        asked('ann', $more),
+        invitation('ann', $more),
         $links,
         ['a' => $child('a'), 'b' => $child('b'), 'c' => $child('c')],
         $mother(),
@@ -151,7 +151,7 @@ it('connects whoever follows the link, once', function () use ($child, $mother, 
         'account with this address',
     );
     foreach (
-        [['state' => 'used'], ['state' => 'ended'], ['expires_at' => NOW], ['email' => 'old@shoremail.example']]
+        [['state' => 'used'], ['state' => 'ended'], ['expires_at' => INVITED_AT], ['email' => 'old@shoremail.example']]
         as $no
     ) {
         expect(fn() => $accept($links, $no))->toThrow(Refusal::class, 'does not work');
@@ -160,9 +160,9 @@ it('connects whoever follows the link, once', function () use ($child, $mother, 
 });
 
 it('moves the tie to the account of a teacher who is the guardian', function () use ($child, $mother, $of): void {
-    $at = new Occasion(new Ids('01J00000000000000000000000'), '2026-09-10', NOW);
+    $at = new Occasion(new Ids('01J00000000000000000000000'), '2026-09-10', INVITED_AT);
     $accept = fn(array $account) => Invites::accept(
-        asked('ann'),
+        invitation('ann'),
         [tie('t1', 'a', 'ann', 'invited')],
         ['a' => $child('a')],
         $mother(),
@@ -184,7 +184,13 @@ it('moves the tie to the account of a teacher who is the guardian', function () 
 });
 
 it('takes a no for an answer', function () use ($child, $mother, $of): void {
-    $plan = Invites::decline(asked('ann'), [tie('t1', 'a', 'ann', 'invited')], ['a' => $child('a')], $mother(), NOW);
+    $plan = Invites::decline(
+        invitation('ann'),
+        [tie('t1', 'a', 'ann', 'invited')],
+        ['a' => $child('a')],
+        $mother(),
+        INVITED_AT,
+    );
     expect($of($plan, Entity::Guardianship)[0]->after)
         ->toMatchArray(['state' => 'refused', 'state_by' => 'ann'])
         ->and($of($plan, Entity::GuardianInvitation)[0]->after['state'])
@@ -193,22 +199,22 @@ it('takes a no for an answer', function () use ($child, $mother, $of): void {
 
 it('withdraws, and reminds those whose link works', function () use ($mother, $of): void {
     $plan = Invites::withdraw(
-        asked('ann'),
+        invitation('ann'),
         $mother(),
         [tie('t1', 'a', 'ann', 'invited'), tie('t2', 'b', 'ann', 'connected')],
         'me',
-        NOW,
+        INVITED_AT,
     );
     expect($of($plan, Entity::Guardianship))
         ->toHaveCount(1)
         ->and($of($plan, Entity::Guardianship)[0]->after['state'])
         ->toBe('listed');
-    expect(fn() => Invites::withdraw(asked('ann', ['state' => 'used']), $mother(), [], 'me', NOW))->toThrow(
+    expect(fn() => Invites::withdraw(invitation('ann', ['state' => 'used']), $mother(), [], 'me', INVITED_AT))->toThrow(
         Refusal::class,
     );
     $reminded = Invites::remind(
-        [asked('ann'), asked('bo', ['state' => 'used']), asked('cy', ['expires_at' => NOW])],
-        NOW,
+        [invitation('ann'), invitation('bo', ['state' => 'used']), invitation('cy', ['expires_at' => INVITED_AT])],
+        INVITED_AT,
     );
     expect($reminded->changes)
         ->toHaveCount(1)

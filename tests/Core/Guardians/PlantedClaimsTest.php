@@ -12,7 +12,7 @@ use Vantrel\Core\Names\PersonName;
 // 600 families made up by lot: who is on record, and who comes. Of the false ones all hold a letter, for letters get
 // about; of the true ones all come with an address that has answered, and names as people write them.
 
-const GIVENS = [
+const PLANTED_GIVEN = [
     'Layla',
     'Karim',
     'Wilhelmina',
@@ -30,7 +30,7 @@ const GIVENS = [
     'Andriy',
     'Niamh',
 ];
-const FAMILIES = [
+const PLANTED_FAMILY = [
     'Haddad',
     'Seabright',
     'Okonjo',
@@ -45,7 +45,7 @@ const FAMILIES = [
     'Aske',
 ];
 // Short forms and other spellings that people use for themselves.
-const SHORT = [
+const PLANTED_SHORT = [
     'Robert' => 'Bob',
     'Elizabeth' => 'Liz',
     'Mohamed' => 'Muhammad',
@@ -55,11 +55,11 @@ const SHORT = [
 ];
 
 /** @return array{list<OnRecord>, string, string, string} guardians on record; given, family and address of the first */
-function family(KeyedStream $random, int $i): array
+function plantedFamily(KeyedStream $random, int $i): array
 {
     $pick = fn(array $of): string => $of[$random->below(count($of))];
-    $family = $pick(FAMILIES);
-    [$one, $two] = [$pick(GIVENS), $pick(GIVENS)];
+    $family = $pick(PLANTED_FAMILY);
+    [$one, $two] = [$pick(PLANTED_GIVEN), $pick(PLANTED_GIVEN)];
     $two = $two === $one ? 'Saskia' : $two;
     $mail = "f$i.one@shoremail.example";
 
@@ -78,7 +78,7 @@ it('connects none of 300 who are not guardians', function (): void {
     $random = new KeyedStream('a key of sixteen bytes', 'false claims');
     $connected = [];
     for ($i = 0; $i < 300; $i++) {
-        [$record, $given, $family, $mail] = family($random, 1000 + $i);
+        [$record, $given, $family, $mail] = plantedFamily($random, 1000 + $i);
         $other = "neighbour$i@shoremail.example";
         [$kind, $who] = match ($i % 10) {
             0 => ['a neighbour', comesAs('Saskia Thorne', $other)],
@@ -124,12 +124,12 @@ it('connects at least 95 of 100 true ones whose address has answered', function 
     $connected = 0;
     $missed = [];
     for ($i = 0; $i < 300; $i++) {
-        [$record, $given, $family, $mail] = family($random, 4000 + $i);
+        [$record, $given, $family, $mail] = plantedFamily($random, 4000 + $i);
         $first = explode(' ', $family);
         $name = match ($i % 10) {
             0 => mb_strtoupper("$given $family"),
             1 => "$given " . end($first),
-            2 => (SHORT[$given] ?? $given) . " $family",
+            2 => (PLANTED_SHORT[$given] ?? $given) . " $family",
             3 => "$given Maria $family",
             4 => "$given Brandt",
             5 => substr($given, 0, 1) . " $family",

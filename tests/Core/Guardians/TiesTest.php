@@ -8,26 +8,41 @@ use Vantrel\Core\Guardians\Ties;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records\Entity;
 
-const AT = '2026-09-10 10:00:00';
+const TIED_AT = '2026-09-10 10:00:00';
 
 $mother = fn() => grownUp('ann', 'Layla Haddad', ['email' => 'ann@shoremail.example']);
 $child = fn() => grownUp('a', 'Noor Haddad', ['kind' => 'student']);
 
 it('ends a connection and the link that would make it again', function () use ($mother, $child): void {
-    $plan = Ties::disconnect(tie('t', 'a', 'ann', 'connected'), $mother(), $child(), [asked('ann')], false, 'me', AT);
+    $plan = Ties::disconnect(
+        tie('t', 'a', 'ann', 'connected'),
+        $mother(),
+        $child(),
+        [invitation('ann')],
+        false,
+        'me',
+        TIED_AT,
+    );
     expect(array_map(fn($c) => [$c->entity, $c->after['state']], $plan->changes))->toBe([
         [Entity::Guardianship, 'ended'],
         [Entity::GuardianInvitation, 'ended'],
     ]);
     // Other children are invited with the same link: it goes on working for them.
     expect(
-        Ties::disconnect(tie('t', 'a', 'ann', 'connected'), $mother(), $child(), [asked('ann')], true, 'me', AT)
-            ->changes,
+        Ties::disconnect(
+            tie('t', 'a', 'ann', 'connected'),
+            $mother(),
+            $child(),
+            [invitation('ann')],
+            true,
+            'me',
+            TIED_AT,
+        )->changes,
     )->toHaveCount(1);
-    expect(fn() => Ties::disconnect(tie('t', 'a', 'ann', 'ended'), $mother(), $child(), [], false, 'me', AT))->toThrow(
-        Refusal::class,
-    );
-    $left = Ties::disconnect(tie('t', 'a', 'ann', 'connected'), $mother(), $child(), [], false, null, AT);
+    expect(
+        fn() => Ties::disconnect(tie('t', 'a', 'ann', 'ended'), $mother(), $child(), [], false, 'me', TIED_AT),
+    )->toThrow(Refusal::class);
+    $left = Ties::disconnect(tie('t', 'a', 'ann', 'connected'), $mother(), $child(), [], false, null, TIED_AT);
     expect($left->sentence)
         ->toBe('Layla Haddad leaves Noor Haddad.')
         ->and($left->changes[0]->after['state_by'])
@@ -40,10 +55,10 @@ it('keeps away with a reason', function (string $before, ?string $after) use ($m
         $mother(),
         $child(),
         ' court order ',
-        [asked('ann')],
+        [invitation('ann')],
         false,
         'me',
-        AT,
+        TIED_AT,
     );
     expect($plan->changes[0]->after['restriction'])
         ->toBe('court order')
@@ -54,7 +69,7 @@ it('keeps away with a reason', function (string $before, ?string $after) use ($m
         // Why is for those who may know; the title stands in lists.
         ->and($plan->title . $plan->sentence)
         ->not->toContain('court');
-    expect(fn() => Ties::restrict(tie('t', 'a', 'ann'), $mother(), $child(), ' ', [], false, 'me', AT))->toThrow(
+    expect(fn() => Ties::restrict(tie('t', 'a', 'ann'), $mother(), $child(), ' ', [], false, 'me', TIED_AT))->toThrow(
         Refusal::class,
     );
 })->with([['connected', 'ended'], ['invited', 'listed'], ['listed', null], ['ended', null]]);
@@ -106,8 +121,8 @@ it('asks the old address and number only where they have answered once', functio
         ->toBe('ann@shoremail.example')
         ->and(OwnContact::old($person, 'phone'))
         ->toBeNull()
-        ->and(OwnContact::change($person, 'phone', '+12025550122', AT)->changes[0]->after)
+        ->and(OwnContact::change($person, 'phone', '+12025550122', TIED_AT)->changes[0]->after)
         ->toBe(['phone' => '+12025550122', 'phone_confirmed' => '+12025550122'])
-        ->and(OwnContact::change($person, 'email', 'new@shoremail.example', AT)->changes[0]->after)
+        ->and(OwnContact::change($person, 'email', 'new@shoremail.example', TIED_AT)->changes[0]->after)
         ->toMatchArray(['email' => 'new@shoremail.example', 'email_by' => 'mail']);
 });

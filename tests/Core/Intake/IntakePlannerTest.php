@@ -97,6 +97,8 @@ function smallSchool(): Snapshot
                     'relationship' => null,
                     'state' => 'listed',
                     'restriction' => null,
+                    'state_at' => null,
+                    'state_by' => null,
                 ]),
             ],
         ],

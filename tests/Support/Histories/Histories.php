@@ -233,6 +233,8 @@ final class Histories
                     'relationship' => null,
                     'state' => 'listed',
                     'restriction' => null,
+                    'state_at' => null,
+                    'state_by' => null,
                 ];
             }
         }

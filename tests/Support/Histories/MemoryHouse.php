@@ -53,7 +53,7 @@ final class MemoryHouse implements House, Standing
         'sign_ins' => ['last_signed_in_at' => null, 'temporary' => 0],
         'sections' => ['period' => null, 'seats' => null, 'archived_on' => null, 'carried_from' => null],
         'enrollments' => ['join_code_id' => null, 'came_at' => null],
-        'guardianships' => ['relationship' => null, 'restriction' => null],
+        'guardianships' => ['relationship' => null, 'restriction' => null, 'state_at' => null, 'state_by' => null],
         'badges' => ['ended_at' => null],
         'join_codes' => [
             'who' => 'approval',
