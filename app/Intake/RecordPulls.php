@@ -149,7 +149,8 @@ final readonly class RecordPulls
         foreach ($client->all('users', $filter) as $user) {
             $touched[Values::of($user, 'sourcedId')[0] ?? ''] = true;
             $gone +=
-                (int) ($user['status'] === 'tobedeleted' && in_array('student', Values::of($user, 'roles.role'), true));
+                (int) (($user['status'] ?? '') === 'tobedeleted' &&
+                    in_array('student', Values::of($user, 'roles.role'), true));
             foreach (Values::of($user, 'agents.sourcedId') as $agent) {
                 $touched[$agent] = true;
             }

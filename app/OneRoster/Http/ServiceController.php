@@ -42,7 +42,7 @@ final readonly class ServiceController
             $id,
         ): JsonResponse {
             [$kind, $only] = self::kind($collection, $scopes);
-            $query = Query::read(['limit' => '1', 'fields' => $request->query('fields')], $kind);
+            $query = Query::read(['limit' => '1', 'fields' => $request->query->all()['fields'] ?? null], $kind);
             Scope::mustAllow($scopes, $kind, $query);
             [$records] = $source->page($kind, [...$only === null ? [] : [$only], ['sourcedId', [$id]]], $query);
             $record = $records[0] ?? throw self::unknown($collection, $id);
@@ -103,7 +103,7 @@ final readonly class ServiceController
     ): JsonResponse {
         [$kind, $some] = self::kind($collection, $scopes);
         /** @var array<string, string> $typed */
-        $typed = array_filter($request->query(), is_string(...));
+        $typed = array_filter($request->query->all(), is_string(...));
         $query = Query::read($typed, $kind);
         Scope::mustAllow($scopes, $kind, $query);
         [$records, $total] = $source->page($kind, $some === null ? $only : [...$only, $some], $query);

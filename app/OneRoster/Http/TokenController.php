@@ -20,11 +20,13 @@ final readonly class TokenController
     {
         $limit = [Limit::CardAddress, 'roster ' . $request->ip()];
         $this->tries->guard($limit);
-        if ($request->input('grant_type') !== 'client_credentials') {
+        // Of a form, as RFC 6749 has it; refused in its words, not in ours.
+        $form = $request->request->all();
+        if (($form['grant_type'] ?? '') !== 'client_credentials') {
             return self::no(400, 'unsupported_grant_type');
         }
-        $id = $request->getUser() ?? $request->input('client_id');
-        $secret = $request->getPassword() ?? $request->input('client_secret');
+        $id = $request->getUser() ?? ($form['client_id'] ?? null);
+        $secret = $request->getPassword() ?? ($form['client_secret'] ?? null);
         $key =
             is_string($id) && is_string($secret) ? $this->keys->withSecret(urldecode($id), urldecode($secret)) : null;
         if ($key === null) {
@@ -33,7 +35,7 @@ final readonly class TokenController
             return self::no(401, 'invalid_client')->withHeaders(['WWW-Authenticate' => 'Basic realm="rosters"']);
         }
         $has = RosterKeys::scopes($key->scopes);
-        $typed = $request->input('scope');
+        $typed = $form['scope'] ?? null;
         $wanted = is_string($typed) && trim($typed) !== '' ? (preg_split('/\s+/', trim($typed)) ?: []) : [];
         $scopes = $wanted === [] ? $has : RosterKeys::scopes($wanted);
         foreach ($scopes as $scope) {
