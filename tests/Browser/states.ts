@@ -134,6 +134,7 @@ const IN_SECTIONS: State[] = [
             await button('More')(page);
             await page.getByRole('menuitem', { name: 'As a student sees it' }).click();
             await expect(page).toHaveURL(/as-student$/);
+            await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
         },
     },
     {
