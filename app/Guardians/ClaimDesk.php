@@ -22,6 +22,7 @@ use Illuminate\Support\Facades\DB;
 use stdClass;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Accounts\Lifetime;
+use Vantrel\Core\Guardians\Beside;
 use Vantrel\Core\Guardians\Claimant;
 use Vantrel\Core\Guardians\Claims;
 use Vantrel\Core\Guardians\Likeness;
@@ -31,6 +32,7 @@ use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Records\GuardianClaim;
 use Vantrel\Core\Records\Guardianship;
+use Vantrel\Core\Records\GuardianshipState;
 use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\SignIn;
 use Vantrel\Core\Values\MailAddress;
@@ -136,17 +138,25 @@ final readonly class ClaimDesk
     public function approveMany(School $school, array $ids, PersonModel $actor): string
     {
         $connected = 0;
+        $not = [];
         foreach ($this->page($school)->claims as $line) {
-            if (in_array($line->id, $ids, true) && $line->clear) {
+            if (!in_array($line->id, $ids, true) || !$line->clear) {
+                continue;
+            }
+            try {
                 $this->approve($school, $line->id, $line->signedIn ? null : $line->suggested, $actor);
                 $connected++;
+            } catch (Refusal $e) {
+                // One of them stays where it is, and the others are none the worse for it.
+                $not[] = "$line->name: {$e->getMessage()}";
             }
         }
         if ($connected === 0) {
-            throw new Refusal('None of these is clear any more. Look at them one by one.');
+            throw new Refusal($not[0] ?? 'None of these is clear any more. Look at them one by one.');
         }
+        $said = Words::count($connected, 'guardian') . ($connected === 1 ? ' is connected.' : ' are connected.');
 
-        return Words::count($connected, 'guardian') . ($connected === 1 ? ' is connected.' : ' are connected.');
+        return trim("$said " . ($not === [] ? '' : 'Not connected: ' . implode(' ', $not)));
     }
 
     /**
@@ -251,30 +261,20 @@ final readonly class ClaimDesk
             Instant::isoOrNull($claim->answered_at === null ? null : (string) $claim->answered_at),
             $record,
             $suggested,
-            $claim->state === 'waiting' && self::isClear($claim, $record),
+            $claim->state === 'waiting' &&
+                Claims::isClear(
+                    $claim->suggested_id === null ? null : (string) $claim->suggested_id,
+                    array_map(
+                        fn(OnRecord $o): Beside => new Beside(
+                            $o->id,
+                            GuardianshipState::from($o->state),
+                            $o->restriction !== '',
+                            $o->alike,
+                        ),
+                        $record,
+                    ),
+                ),
         );
-    }
-
-    /**
-     * Whether it may be answered with a glance, together with others: name and address or telephone are those of one on
-     * record, of nobody else, and nobody of that name is kept away.
-     *
-     * @param  list<OnRecord>  $record
-     */
-    private static function isClear(stdClass $claim, array $record): bool
-    {
-        $alike = array_values(
-            array_filter($record, fn(OnRecord $o): bool => $o->id === $claim->suggested_id || count($o->alike) > 1),
-        );
-
-        return count($alike) === 1 &&
-            count($alike[0]->alike) > 1 &&
-            $alike[0]->restriction === '' &&
-            in_array($alike[0]->state, ['listed', 'invited'], true) &&
-            array_filter(
-                $record,
-                fn(OnRecord $o): bool => $o->restriction !== '' && in_array('name', $o->alike, true),
-            ) === [];
     }
 
     private static function asClaimant(stdClass $row): Claimant

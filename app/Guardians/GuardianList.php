@@ -98,6 +98,11 @@ final class GuardianList
 
         return new GuardianCounts(
             $all,
+            DB::table('guardian_claims as c')
+                ->join('people as s', 's.id', '=', 'c.student_id')
+                ->where('c.state', 'waiting')
+                ->where('s.school_id', $school->id)
+                ->count(),
             array_map(fn(Standing $s): StandingCount => new StandingCount($s, $counts[$s->value]), Standing::cases()),
         );
     }
@@ -176,9 +181,7 @@ final class GuardianList
             );
             $query->where(fn(Builder $q) => $q->whereIn('s.id', $found)->orWhereIn('p.id', $found));
         }
-        $standing = Standing::tryFrom($whom->standing);
-
-        return $standing === null ? $query : $query->whereRaw(self::standing($standing));
+        return $whom->standing === null ? $query : $query->whereRaw(self::standing($whom->standing));
     }
 
     /**

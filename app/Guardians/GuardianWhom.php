@@ -9,14 +9,13 @@ final readonly class GuardianWhom
 {
     /**
      * @param  list<string>  $ids of ties to children; none where filters say it
-     * @param  string  $standing a {@see Standing}, '' for any
      * @param  string  $section id, '' for any
      * @param  string  $grade code, '' for any
      * @param  string  $q part of the name of guardian or child, or of an address
      */
     public function __construct(
         public array $ids = [],
-        public string $standing = '',
+        public ?Standing $standing = null,
         public string $section = '',
         public string $grade = '',
         public string $q = '',
@@ -25,7 +24,7 @@ final readonly class GuardianWhom
     /** @return array<string, string|list<string>> */
     public function kept(): array
     {
-        return get_object_vars($this);
+        return [...get_object_vars($this), 'standing' => $this->standing->value ?? ''];
     }
 
     /** @param  array<string, mixed>  $kept as {@see kept} gave it */
@@ -35,7 +34,7 @@ final readonly class GuardianWhom
 
         return new self(
             array_values(array_filter((array) ($kept['ids'] ?? []), is_string(...))),
-            $text('standing'),
+            Standing::tryFrom($text('standing')),
             $text('section'),
             $text('grade'),
             $text('q'),

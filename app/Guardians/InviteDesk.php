@@ -39,25 +39,18 @@ final readonly class InviteDesk
     {
         $ties = $this->ties->ties($this->list->ids($school, $whom));
         $planned = $this->plan($school, $ties, null, $this->kit->seed());
-        $languages = [];
-        $guardians = [];
-        foreach ($planned->plan->changes as $change) {
-            $to = $change->inserts() ? (string) $change->after['guardian_id'] : '';
-            if ($to !== '') {
-                $guardians[] = $to;
-            }
-        }
-        foreach ($this->ties->people($guardians) as $person) {
-            $name = Language::read(self::written($person->language()))?->name() ?? 'English';
-            $languages[$name] = ($languages[$name] ?? 0) + 1;
-        }
-        arsort($languages);
-
         return new InviteOutlook(
             count($planned->result->invitations),
             $planned->result->children,
             $planned->result->leftOut(),
-            $languages,
+            array_combine(
+                array_map(
+                    fn(string $tag): string => Language::read($tag)?->name() ?? $tag,
+                    array_keys($planned->result->languages),
+                ),
+                $planned->result->languages,
+            ),
+            Invites::DAYS,
         );
     }
 
@@ -198,10 +191,5 @@ final readonly class InviteDesk
             $this->kit->ids($seed),
             $this->kit->now(),
         );
-    }
-
-    private static function written(?string $language): string
-    {
-        return in_array($language, Language::WRITTEN, true) ? $language : 'en';
     }
 }

@@ -14,6 +14,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Mail;
 use stdClass;
 use Vantrel\Core\Codes\Token;
+use Vantrel\Core\Guardians\Invites;
 
 /**
  * The links that guardians get, handed over: an invitation stands in the ledger first, and its mail goes out in the
@@ -126,7 +127,12 @@ final readonly class InviteLinks
                     "$base/guardian#" . $this->token((string) $row->id)->plain,
                     substr((string) $row->expires_at, 0, 10),
                     $reminds,
-                    new FamilyWords($first->language ?? $first->of_child),
+                    new FamilyWords(
+                        Invites::language(
+                            $first->language === null ? null : (string) $first->language,
+                            $first->of_child === null ? null : (string) $first->of_child,
+                        ),
+                    ),
                 ),
             );
         }

@@ -7,6 +7,7 @@ namespace App\Intake;
 use App\Ledger\Ledger;
 use App\Ledger\Turns;
 use App\Models\Intake;
+use App\Models\IntakeState;
 use App\Models\Person;
 use App\Models\RecordSource;
 use App\Models\School;
@@ -14,12 +15,12 @@ use App\OneRoster\Client\RecordClient;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Str;
 use RuntimeException;
+use Vantrel\Core\Intake\NightLimits;
+use Vantrel\Core\OneRoster\Changes;
 use Vantrel\Core\OneRoster\Tables;
 use Vantrel\Core\OneRoster\Values;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\PlanRow;
 use Vantrel\Core\Plan\Refusal;
-use Vantrel\Core\Plan\Verdict;
 use Vantrel\Core\Plan\Words;
 use ZipArchive;
 
@@ -31,9 +32,6 @@ final readonly class RecordPulls
 {
     /** Clocks of two machines are never the same: asked for again is better than missed. */
     private const OVERLAP_MINUTES = 10;
-
-    /** Not every program takes a longer address. */
-    private const IDS_A_FILTER = 2;
 
     public function __construct(
         private NewIntakes $lists,
@@ -59,18 +57,16 @@ final readonly class RecordPulls
         $source = self::source($school);
         $began = CarbonImmutable::now('UTC');
         [$records, $said] = $this->records($source, $what, $number);
-        if ($records === null) {
-            $this->note($source, $what, $began, $said);
-
-            return [null, $said];
+        $intake = null;
+        if ($records !== null) {
+            $path = $this->zip($records);
+            try {
+                $intake = $this->lists->begin($school, $actor, [[$path, self::title($what, $number, $began), null]]);
+            } finally {
+                @unlink($path);
+            }
         }
-        $path = $this->zip($records);
-        try {
-            $intake = $this->lists->begin($school, $actor, [[$path, self::title($what, $number, $began), null]]);
-        } finally {
-            @unlink($path);
-        }
-        $this->note($source, $what, $began, $said);
+        $this->note($source, $what, $began, $said, $intake);
 
         return [$intake, $said];
     }
@@ -79,55 +75,80 @@ final readonly class RecordPulls
     public function nightly(School $school): string
     {
         $source = self::source($school);
+        if (self::waits($source)) {
+            return 'The last list of the record still waits in Intake. It is asked again once that is applied or ' .
+                'discarded.';
+        }
         $began = CarbonImmutable::now('UTC');
         [$records, $said] = $this->records($source, 'changes', '');
-        if ($records === null) {
-            $this->note($source, 'changes', $began, $said);
-
-            return $said;
-        }
-        $path = $this->zip($records);
-        $title = self::title('changes', '', $began);
-        try {
-            [$planned, $entry] = Turns::take(function () use ($school, $source, $path, $title): array {
-                $planned = $this->planner->planFiles(
-                    new FilesOfList([[$path, $title]], $school, $title, (string) Str::ulid()),
-                );
-
-                return [
-                    $planned,
-                    $planned->plan->isEmpty() || self::over($source, $planned) !== ''
-                        ? null
-                        : $this->ledger->apply($planned->plan, $school->id, null, Action::Intake),
-                ];
-            });
-            $over = self::over($source, $planned);
-            if ($over !== '') {
-                $this->lists->begin($school, null, [[$path, $title, null]]);
+        $left = null;
+        if ($records !== null) {
+            $path = $this->zip($records);
+            try {
+                [$did, $left] = $this->apply($school, $source, $path, self::title('changes', '', $began));
+                $said = trim("$said $did");
+            } finally {
+                @unlink($path);
             }
-        } finally {
-            @unlink($path);
         }
-        if ($entry !== null || $over !== '') {
-            $this->report->send($school, $title, $over, $planned, $entry);
-        }
-        $said = trim("$said " . ($over !== '' ? $over : $planned->plan->sentence));
-        $this->note($source, 'changes', $began, $said);
+        $this->note($source, 'changes', $began, $said, $left);
 
         return $said;
     }
 
-    private static function over(RecordSource $source, PlannedIntake $planned): string
+    /** @return array{string, Intake|null} what was done, and the list where all of it waits for a person */
+    private function apply(School $school, RecordSource $source, string $path, string $title): array
     {
-        $count = fn(Verdict $v): int => count(
-            array_filter($planned->plan->rows, fn(PlanRow $r): bool => $r->verdict === $v),
-        );
-        [$new, $changed] = [$count(Verdict::New), $count(Verdict::Update)];
+        $limits = new NightLimits($source->most_new, $source->most_changed);
+        [$planned, $entry] = Turns::take(function () use ($school, $limits, $path, $title): array {
+            $planned = $this->planner->planFiles(
+                new FilesOfList([[$path, $title]], $school, $title, (string) Str::ulid()),
+            );
 
-        return $new > $source->most_new || $changed > $source->most_changed
-            ? "$new new and $changed changed are more than a night may bring ($source->most_new and " .
-                    "$source->most_changed). The list waits in Intake until somebody has looked."
-            : '';
+            return [
+                $planned,
+                $planned->plan->isEmpty() || $limits->exceeded($planned->plan) !== ''
+                    ? null
+                    : $this->ledger->apply($planned->plan, $school->id, null, Action::Intake),
+            ];
+        });
+        $over = $limits->exceeded($planned->plan);
+        // What needs a person is not asked for again by itself: it waits where a person finds it.
+        $left =
+            $over !== '' || NightLimits::leaves($planned->plan)
+                ? $this->lists->begin($school, null, [[$path, $title, null]])
+                : null;
+        if ($entry !== null || $left !== null) {
+            $this->report->send($school, $title, $over, $planned, $entry);
+        }
+
+        return $over !== '' ? [$over, $left] : [$planned->plan->sentence, null];
+    }
+
+    /**
+     * Since when changes are asked for: what came the last time counts once it has been applied.
+     *
+     * @return string|null null where everything has to be asked for
+     */
+    private static function since(RecordSource $source): ?string
+    {
+        return $source->list_id === null || self::state($source) === IntakeState::Applied
+            ? $source->pulled_at
+            : $source->settled_at;
+    }
+
+    private static function waits(RecordSource $source): bool
+    {
+        return in_array(
+            self::state($source),
+            [IntakeState::Reading, IntakeState::Planned, IntakeState::Applying],
+            true,
+        );
+    }
+
+    private static function state(RecordSource $source): ?IntakeState
+    {
+        return $source->list_id === null ? null : Intake::query()->find($source->list_id)?->state;
     }
 
     /**
@@ -139,51 +160,28 @@ final readonly class RecordPulls
         if ($what === 'one') {
             return [$this->one($client, $number), ''];
         }
-        if ($what === 'whole' || $source->pulled_at === null) {
+        $since = self::since($source);
+        if ($what === 'whole' || $since === null) {
             return [$this->whole($client), ''];
         }
-        $since = CarbonImmutable::parse($source->pulled_at, 'UTC')->subMinutes(self::OVERLAP_MINUTES);
-        $filter = "dateLastModified>='" . $since->format('Y-m-d\TH:i:s.v\Z') . "'";
-        $touched = [];
-        $gone = 0;
-        foreach ($client->all('users', $filter) as $user) {
-            $touched[Values::of($user, 'sourcedId')[0] ?? ''] = true;
-            $gone +=
-                (int) (($user['status'] ?? '') === 'tobedeleted' &&
-                    in_array('student', Values::of($user, 'roles.role'), true));
-            foreach (Values::of($user, 'agents.sourcedId') as $agent) {
-                $touched[$agent] = true;
-            }
-        }
-        foreach ($client->all('enrollments', $filter) as $enrollment) {
-            $touched[Values::of($enrollment, 'user.sourcedId')[0] ?? ''] = true;
-        }
-        foreach ($client->all('demographics', $filter) as $birth) {
-            $touched[Values::of($birth, 'sourcedId')[0] ?? ''] = true;
-        }
+        $from = CarbonImmutable::parse($since, 'UTC')->subMinutes(self::OVERLAP_MINUTES);
+        $filter = "dateLastModified>='" . $from->format('Y-m-d\TH:i:s.v\Z') . "'";
+        $changes = Changes::of(
+            $client->all('users', $filter),
+            $client->all('enrollments', $filter),
+            $client->all('demographics', $filter),
+        );
         $said =
-            $gone === 0
+            $changes->gone === 0
                 ? ''
-                : Words::count($gone, 'student is', 'students are') .
+                : Words::count($changes->gone, 'student is', 'students are') .
                     ' marked as gone in the record. Bring in the whole record as “this is everyone” to see them off.';
-        $records = $touched === [] ? [] : $this->whole($client);
-        $records['users'] = array_values(
-            array_filter($records['users'] ?? [], function (array $user) use ($touched): bool {
-                $isFamily = array_intersect(Values::of($user, 'roles.role'), ['guardian', 'parent', 'relative']) !== [];
+        $records = $changes->people === [] ? [] : $this->whole($client);
+        $people = $changes->among($records['users'] ?? []);
 
-                return $isFamily || isset($touched[Values::of($user, 'sourcedId')[0] ?? '']);
-            }),
-        );
-        $people = array_filter(
-            $records['users'],
-            fn(array $u): bool => ($u['status'] ?? '') !== 'tobedeleted' &&
-                array_intersect(Values::of($u, 'roles.role'), ['guardian', 'parent', 'relative']) === [],
-        );
-        if ($people === []) {
-            return [null, trim("Nothing has changed since the last pull. $said")];
-        }
-
-        return [$records, $said];
+        return $people === null
+            ? [null, trim("Nothing has changed since the last pull. $said")]
+            : [[...$records, 'users' => $people], $said];
     }
 
     /** @return array<string, list<array<string, mixed>>> */
@@ -203,15 +201,11 @@ final readonly class RecordPulls
         if (trim($number) === '') {
             throw new Refusal('Type the student’s number.', 'number');
         }
-        $quoted = self::quoted(trim($number));
-        $students = $client->all('users', "identifier=$quoted AND roles.role='student'");
-        if ($students === []) {
-            throw new Refusal("The school’s record has no student with the number “{$number}”.", 'number');
-        }
+        $students = $client->students(trim($number));
         $agents = $enrollments = $births = $classes = [];
         foreach ($students as $student) {
-            $id = self::quoted(Values::of($student, 'sourcedId')[0] ?? '');
-            array_push($agents, ...$this->named($client, 'users', Values::of($student, 'agents.sourcedId')));
+            $id = RecordClient::quoted(Values::of($student, 'sourcedId')[0] ?? '');
+            array_push($agents, ...$client->named('users', Values::of($student, 'agents.sourcedId')));
             array_push($enrollments, ...$client->all('enrollments', "user.sourcedId=$id"));
             array_push($births, ...$client->all('demographics', "sourcedId=$id"));
         }
@@ -221,26 +215,11 @@ final readonly class RecordPulls
 
         return [
             'orgs' => $client->all('orgs'),
-            'classes' => $this->named($client, 'classes', $classes),
+            'classes' => $client->named('classes', $classes),
             'users' => [...$students, ...$agents],
             'enrollments' => $enrollments,
             'demographics' => $births,
         ];
-    }
-
-    /**
-     * @param  list<string>  $ids
-     * @return list<array<string, mixed>>
-     */
-    private function named(RecordClient $client, string $collection, array $ids): array
-    {
-        $found = [];
-        foreach (array_chunk(array_values(array_unique($ids)), self::IDS_A_FILTER) as $some) {
-            $filter = implode(' OR ', array_map(fn(string $id): string => 'sourcedId=' . self::quoted($id), $some));
-            array_push($found, ...$client->all($collection, $filter));
-        }
-
-        return $found;
     }
 
     /** @param  array<string, list<array<string, mixed>>>  $records */
@@ -263,13 +242,15 @@ final readonly class RecordPulls
         return $path;
     }
 
-    private function note(RecordSource $source, string $what, CarbonImmutable $began, string $said): void
+    private function note(RecordSource $source, string $what, CarbonImmutable $began, string $said, ?Intake $list): void
     {
         $at = $began->format('Y-m-d H:i:s.v');
         $source->update([
             'said' => $said === '' ? null : mb_strimwidth($said, 0, 500, '…'),
-            ...$what === 'one' ? [] : ['pulled_at' => $at],
-            ...$what === 'whole' || ($what === 'changes' && $source->pulled_at === null)
+            ...$what === 'one'
+                ? []
+                : ['settled_at' => self::since($source), 'pulled_at' => $at, 'list_id' => $list?->id],
+            ...$what !== 'one' && ($what === 'whole' || self::since($source) === null)
                 ? ['pulled_whole_at' => $at]
                 : [],
         ]);
@@ -282,10 +263,5 @@ final readonly class RecordPulls
             'whole' => 'The school’s record, whole, ' . $at->format('Y-m-d H:i'),
             default => 'The school’s record, changes, ' . $at->format('Y-m-d H:i'),
         };
-    }
-
-    private static function quoted(string $text): string
-    {
-        return "'" . str_replace("'", "''", $text) . "'";
     }
 }

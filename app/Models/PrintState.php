@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-/** How far a print is. */
+/** How far something is that a job does: a print, invitations. */
 enum PrintState: string
 {
     case Waiting = 'waiting';

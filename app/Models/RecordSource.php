@@ -17,7 +17,9 @@ use Illuminate\Database\Eloquent\Model;
  * @property int $nightly
  * @property int $most_new students a night may add
  * @property int $most_changed students a night may change
- * @property string|null $pulled_at since when changes are asked for the next time
+ * @property string|null $pulled_at of the last pull that was not of one student
+ * @property string|null $settled_at until when all that came had been applied before that
+ * @property string|null $list_id the list it became; null where nothing of it waits
  * @property string|null $pulled_whole_at
  * @property string|null $said what came of the last pull
  * @property string $changed_at

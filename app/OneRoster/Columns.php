@@ -167,7 +167,7 @@ final class Columns
                 Kind::Demographics => [
                     'sourcedId' => 'p.id',
                     'status' => "IF(p.state = 'active', 'active', 'tobedeleted')",
-                    'birthDate' => 'CAST(p.birth_date AS CHAR)',
+                    'birthDate' => "IF(p.state = 'active', CAST(p.birth_date AS CHAR), NULL)",
                 ],
                 Kind::Users => self::users($schoolId),
             };

@@ -8,6 +8,7 @@ use App\Models\School;
 use App\Platform\SchoolDay;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
+use Vantrel\Core\OneRoster\Kind;
 
 /** Collections within a record: the students of a class, the classes of a student or term, all of a school. */
 final class Within
@@ -50,9 +51,10 @@ final class Within
             )
                 ? [['sourcedId', $this->ids($school, 'e.person_id', fn(Builder $q) => $q->where('s.id', $id))]]
                 : null,
-            in_array($of, ['students', 'teachers', 'users'], true) && $collection === 'classes' => DB::table('people')
-                ->where('id', $id)
-                ->exists()
+            in_array($of, ['students', 'teachers', 'users'], true) && $collection === 'classes' => $this->isUser(
+                $school,
+                $id,
+            )
                 ? [['sourcedId', $this->ids($school, 's.id', fn(Builder $q) => $q->where('e.person_id', $id))]]
                 : null,
             default => null,
@@ -62,6 +64,13 @@ final class Within
     private function isSection(School $school, string $id): bool
     {
         return DB::table('sections')->where('id', $id)->where('school_id', $school->id)->exists();
+    }
+
+    private function isUser(School $school, string $id): bool
+    {
+        [$rows, $bound] = Columns::rows(Kind::Users, $school->id, [$id]);
+
+        return DB::select("SELECT p.id FROM $rows", $bound) !== [];
     }
 
     private function isYear(School $school, string $id): bool

@@ -16,6 +16,8 @@ use Illuminate\Validation\ValidationException;
 use PDOException;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 use Throwable;
+use Vantrel\Core\OneRoster\CodeMinor;
+use Vantrel\Core\OneRoster\Fault;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Plan\Words;
@@ -23,7 +25,8 @@ use Vantrel\Core\Table\UnreadableList;
 
 /**
  * Errors of the API as problem details (RFC 9457): `title`, `status`, `detail`, and `errors` by field where there are
- * fields; `sentence` and `values` where the detail is a sentence with places that were filled.
+ * fields; `sentence` and `values` where the detail is a sentence with places that were filled. Those of the service for
+ * other programs are status information of OneRoster.
  */
 final class Problems
 {
@@ -45,6 +48,9 @@ final class Problems
             return false;
         });
         $exceptions->render(function (Throwable $e, Request $request): ?JsonResponse {
+            if ($request->is('ims/*')) {
+                return self::fault($e);
+            }
             if (!$request->is('api/*')) {
                 return null;
             }
@@ -93,6 +99,32 @@ final class Problems
                 ),
             };
         });
+    }
+
+    /** To the programs of a school, in the words of their standard. */
+    private static function fault(Throwable $e): JsonResponse
+    {
+        $isHttp = $e instanceof HttpExceptionInterface;
+        $fault = match (true) {
+            $isHttp && $e->getStatusCode() === 429 => new Fault(
+                CodeMinor::ServerBusy,
+                'Too many requests. Wait for as long as Retry-After says, then go on.',
+            ),
+            $isHttp && $e->getStatusCode() < 500 => new Fault(
+                CodeMinor::UnknownObject,
+                'There is nothing at this address, or nothing to be had this way.',
+            ),
+            default => new Fault(
+                CodeMinor::InternalError,
+                'Something failed here. It has been noted; ask again later.',
+            ),
+        };
+
+        return new JsonResponse($fault->payload(), $isHttp ? $e->getStatusCode() : $fault->minor->status(), [
+            ...$isHttp ? $e->getHeaders() : [],
+            'Content-Type' => 'application/json',
+            'Cache-Control' => 'no-store',
+        ]);
     }
 
     private static function isBusy(Throwable $e): bool

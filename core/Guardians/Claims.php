@@ -51,6 +51,7 @@ final class Claims
         Occasion $at,
     ): Planned {
         self::mustWork($letter, $student);
+        $plan = new PlanBuilder();
         $waiting = array_filter($claims, fn(GuardianClaim $c): bool => $c->state() === ClaimState::Waiting);
         foreach ($waiting as $claim) {
             // An account may have no address; whoever has none is known by it.
@@ -58,6 +59,10 @@ final class Claims
                 $claimant->person === null
                     ? $claim->email() === $claimant->email
                     : $claim->personId() === $claimant->person->id;
+            if ($same && $claimant->person === null) {
+                // Not told: who asks twice with addresses of others would learn which of them are on record.
+                return new Planned($plan->build('Guardian request', 'It waits already.'), Decision::look(null));
+            }
             if ($same) {
                 throw new Refusal('Your request is already with the school. There is nothing more to do.');
             }
@@ -75,7 +80,6 @@ final class Claims
             }
         }
         $decision = (new Likeness())->decide($claimant, $record, $policy);
-        $plan = new PlanBuilder();
         $name = $claimant->name->full();
         if ($decision->connects && $decision->whom !== null && $claimant->person !== null) {
             self::connect($plan, $decision->whom->link, $claimant->person->id, $own, $at->now);
@@ -263,6 +267,27 @@ final class Claims
             "Guardian connected: $name",
             "$name is connected with {$student->givenName()} {$student->familyName()}.",
         );
+    }
+
+    /**
+     * Whether a request may be answered with a glance, together with others: name and address or telephone are those of
+     * one on record, of nobody else, and nobody of that name is kept away.
+     *
+     * @param  string|null  $suggested id of whom on record they seem to be
+     * @param  list<Beside>  $record
+     */
+    public static function isClear(?string $suggested, array $record): bool
+    {
+        $likely = array_values(
+            array_filter($record, fn(Beside $b): bool => $b->id === $suggested || count($b->alike) > 1),
+        );
+        $kept = array_filter($record, fn(Beside $b): bool => $b->restricted && in_array('name', $b->alike, true));
+
+        return $kept === [] &&
+            count($likely) === 1 &&
+            count($likely[0]->alike) > 1 &&
+            !$likely[0]->restricted &&
+            in_array($likely[0]->state, [GuardianshipState::Listed, GuardianshipState::Invited], true);
     }
 
     /** @param  string  $reason for the school's own ledger */

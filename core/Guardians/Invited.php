@@ -10,9 +10,15 @@ final readonly class Invited
     /**
      * @param  list<string>  $invitations ids of those to be sent
      * @param  int  $children how many ties they are about
+     * @param  array<string, int>  $languages tag to how many links are written in it, the most first
      * @param  array<string, int>  $not {@see NotInvited} to how many ties
      */
-    public function __construct(public array $invitations, public int $children, public array $not) {}
+    public function __construct(
+        public array $invitations,
+        public int $children,
+        public array $languages,
+        public array $not,
+    ) {}
 
     /** In words: who is left out, and why. */
     public function leftOut(): string

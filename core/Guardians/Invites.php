@@ -25,6 +25,7 @@ use Vantrel\Core\Records\GuardianshipState;
 use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Records\SignIn;
+use Vantrel\Core\Values\Language;
 
 /**
  * Guardians asked by mail: one link for a guardian and a school, whatever the number of children. It names the school
@@ -61,7 +62,7 @@ final class Invites
             $byGuardian[$invitation->guardianId()][] = $invitation;
         }
         $not = [];
-        $made = [];
+        $made = $languages = [];
         $children = 0;
         foreach ($links as $link) {
             $guardian = $people[$link->guardianId()] ?? null;
@@ -85,6 +86,8 @@ final class Invites
             }
             $id = $ids->for('guardian-invitation', $schoolId, $guardian->id);
             $made[$guardian->id] = $id;
+            $language = self::language($guardian->language(), $student->language());
+            $languages[$language] = ($languages[$language] ?? 0) + 1;
             $plan->insert(
                 Entity::GuardianInvitation,
                 $id,
@@ -104,8 +107,9 @@ final class Invites
             );
         }
         arsort($not);
+        arsort($languages);
         $count = Words::count(count($made), 'guardian');
-        $result = new Invited(array_values($made), $children, $not);
+        $result = new Invited(array_values($made), $children, $languages, $not);
 
         return new Planned(
             $plan->build(
@@ -114,6 +118,14 @@ final class Invites
             ),
             $result,
         );
+    }
+
+    /** The language a guardian is written to in: their own, else their child’s, of those there are words in. */
+    public static function language(?string $own, ?string $ofChild): string
+    {
+        $tag = $own ?? ($ofChild ?? 'en');
+
+        return in_array($tag, Language::WRITTEN, true) ? $tag : 'en';
     }
 
     /** @param  list<GuardianInvitation>  $invitations of the guardian at the school */

@@ -122,8 +122,8 @@ final class Likeness
     }
 
     /**
-     * Nobody among those with the address or the number has been kept away, sent off or has said no; nor has somebody
-     * of a like name, who might come with another address.
+     * Nobody among those with the address or the number is kept away, connected, sent off or has said no; nor is
+     * somebody of a like name, who might come with another address.
      *
      * @param  list<OnRecord>  $found
      * @param  list<OnRecord>  $record
@@ -144,14 +144,11 @@ final class Likeness
         return true;
     }
 
+    /** Who is connected already has an account for it: another one is looked at. */
     private static function mayCome(OnRecord $one): bool
     {
         return $one->link->restriction() === null &&
-            in_array(
-                $one->link->state(),
-                [GuardianshipState::Listed, GuardianshipState::Invited, GuardianshipState::Connected],
-                true,
-            ) &&
+            in_array($one->link->state(), [GuardianshipState::Listed, GuardianshipState::Invited], true) &&
             $one->person->state() === PersonState::Active;
     }
 

@@ -15,6 +15,7 @@ enum CodeMinor: string
     case Forbidden = 'forbidden';
     case UnknownObject = 'unknownobject';
     case ServerBusy = 'server_busy';
+    case InternalError = 'internal_server_error';
 
     public function status(): int
     {
@@ -25,6 +26,7 @@ enum CodeMinor: string
             self::Forbidden => 403,
             self::UnknownObject => 404,
             self::ServerBusy => 429,
+            self::InternalError => 500,
         };
     }
 }

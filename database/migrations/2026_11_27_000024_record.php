@@ -23,6 +23,8 @@ return new class extends Migration {
                 most_changed INT UNSIGNED NOT NULL DEFAULT 200,
                 pulled_at DATETIME(3) NULL,
                 pulled_whole_at DATETIME(3) NULL,
+                settled_at DATETIME(3) NULL,
+                list_id $id NULL,
                 said VARCHAR(500) NULL,
                 changed_at DATETIME NOT NULL,
                 changed_by $id NULL,

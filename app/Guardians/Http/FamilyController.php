@@ -136,6 +136,9 @@ final readonly class FamilyController
 
             return false;
         }
+        if ($planned->plan->isEmpty()) {
+            return false;
+        }
         $this->ledger->apply(
             $planned->plan,
             $student->schoolId(),

@@ -135,6 +135,8 @@ final readonly class GuardianLinkController
             $link->school->id,
             PersonModel::query()->find($account->id),
             Action::AskGuardian,
+            // Brothers and sisters go to several schools: the guardian’s own record may be kept at another one.
+            also: [$link->guardian->schoolId()],
         );
     }
 }

@@ -23,9 +23,6 @@ use Vantrel\Core\Guardians\Hears;
 /** A guardian's own things: address and number, how often they hear, and letting go of a child. */
 final readonly class OwnFamilyController
 {
-    /** Where somebody has not said when: after work, before supper. */
-    private const HOUR = 17;
-
     public function __construct(private ContactDesk $contact, private GuardianDesk $desk) {}
 
     #[Answers(OwnContactView::class, 'Own address and number, and how often one hears from the school')]
@@ -42,8 +39,8 @@ final readonly class OwnFamilyController
             $row?->email_state === 'confirmed',
             (string) $row?->phone,
             $row?->phone !== null && $row->phone === $row->phone_confirmed,
-            Hears::tryFrom((string) $row?->often) ?? Hears::Weekly,
-            (int) ($row->at_hour ?? self::HOUR),
+            Hears::tryFrom((string) $row?->often) ?? Hears::UNSAID,
+            (int) ($row->at_hour ?? Hears::HOUR),
         );
     }
 

@@ -14,11 +14,13 @@ final readonly class InviteOutlook extends Resource
      * @param  int  $children whom these are about
      * @param  string  $leftOut who gets none, and why, in a sentence; '' where nobody is left out
      * @param  array<string, int>  $languages how many are written to in which language
+     * @param  int  $days for which a link works
      */
     public function __construct(
         public int $guardians,
         public int $children,
         public string $leftOut,
         public array $languages,
+        public int $days,
     ) {}
 }

@@ -24,6 +24,9 @@ final class RecordClient
     /** More pages than any school has; a service that names a next page for ever is left. */
     private const MOST_PAGES = 400;
 
+    /** A filter joins two terms at most. */
+    private const IDS_A_FILTER = 2;
+
     private const SECONDS = 30;
 
     private const BYTES = 50 * 1024 * 1024;
@@ -99,6 +102,39 @@ final class RecordClient
     }
 
     /**
+     * The students with a number: one, where the record is in order.
+     *
+     * @return non-empty-list<array<string, mixed>>
+     *
+     * @throws Refusal where the record does not know it
+     */
+    public function students(string $number): array
+    {
+        $students = $this->all('users', 'identifier=' . self::quoted($number) . " AND roles.role='student'");
+
+        return $students !== []
+            ? $students
+            : throw new Refusal("The school’s record has no student with the number “{$number}”.", 'number');
+    }
+
+    /**
+     * Records by their ids.
+     *
+     * @param  list<string>  $ids
+     * @return list<array<string, mixed>>
+     */
+    public function named(string $collection, array $ids): array
+    {
+        $found = [];
+        foreach (array_chunk(array_values(array_unique($ids)), self::IDS_A_FILTER) as $some) {
+            $filter = implode(' OR ', array_map(fn(string $id): string => 'sourcedId=' . self::quoted($id), $some));
+            array_push($found, ...$this->all($collection, $filter));
+        }
+
+        return $found;
+    }
+
+    /**
      * Guardians of the student with a number, as the record has them.
      *
      * @return list<array{id: string, givenName: string, familyName: string, email: string, phone: string}>
@@ -107,29 +143,25 @@ final class RecordClient
      */
     public function guardiansOf(string $number): array
     {
-        $quoted = "'" . str_replace("'", "''", $number) . "'";
-        $students = $this->all('users', "identifier=$quoted AND roles.role='student'");
-        if ($students === []) {
-            throw new Refusal("The school’s record has no student with the number “{$number}”.");
-        }
-        $found = [];
-        foreach (
-            array_merge(...array_map(fn(array $s): array => Values::of($s, 'agents.sourcedId'), $students))
-            as $id
-        ) {
-            foreach ($this->all('users', "sourcedId='" . str_replace("'", "''", $id) . "'") as $user) {
-                $of = fn(string $field): string => Values::of($user, $field)[0] ?? '';
-                $found[] = [
-                    'id' => $id,
-                    'givenName' => $of('givenName'),
-                    'familyName' => $of('familyName'),
-                    'email' => $of('email'),
-                    'phone' => $of('phone') !== '' ? $of('phone') : $of('sms'),
-                ];
-            }
-        }
+        $agents = array_map(fn(array $s): array => Values::of($s, 'agents.sourcedId'), $this->students($number));
 
-        return $found;
+        return array_map(function (array $user): array {
+            $of = fn(string $field): string => Values::of($user, $field)[0] ?? '';
+
+            return [
+                'id' => $of('sourcedId'),
+                'givenName' => $of('givenName'),
+                'familyName' => $of('familyName'),
+                'email' => $of('email'),
+                'phone' => $of('phone') !== '' ? $of('phone') : $of('sms'),
+            ];
+        }, $this->named('users', array_merge(...$agents)));
+    }
+
+    /** A value in a filter. */
+    public static function quoted(string $text): string
+    {
+        return "'" . str_replace("'", "''", $text) . "'";
     }
 
     private function get(string $url, bool $again = true): Response

@@ -62,7 +62,7 @@ final class BenchGuardiansCommand extends Command
                 'first page' => fn() => $list->page($school, new GuardianWhom()),
                 'second page' => fn() => $list->page($school, new GuardianWhom(), 100),
                 'by a part of a name' => fn() => $list->page($school, new GuardianWhom(q: 'mar')),
-                'those awaiting' => fn() => $list->page($school, new GuardianWhom(standing: Standing::Awaiting->value)),
+                'those awaiting' => fn() => $list->page($school, new GuardianWhom(standing: Standing::Awaiting)),
             ]
             as $what => $do
         ) {
@@ -123,7 +123,7 @@ final class BenchGuardiansCommand extends Command
     private function invite(School $school, InviteDesk $desk, Person $actor): void
     {
         config(['queue.default' => 'database']);
-        $run = $desk->begin($school, new GuardianWhom(standing: Standing::Listed->value), $actor);
+        $run = $desk->begin($school, new GuardianWhom(standing: Standing::Listed), $actor);
         $mails = fn(): int => DB::table('outgoing_messages')->count();
         $work = fn() => Process::forever()
             ->env(['QUEUE_CONNECTION' => 'database', 'DB_QUEUE_RETRY_AFTER' => '1'])

@@ -3292,6 +3292,7 @@ export interface components {
         };
         GuardianCounts: {
             all: number;
+            requests: number;
             standings: components["schemas"]["StandingCount"][];
         };
         GuardianLine: {
@@ -3453,6 +3454,7 @@ export interface components {
             languages: {
                 [key: string]: number;
             };
+            days: number;
         };
         InviteRunLine: {
             id: string;
@@ -6811,7 +6813,7 @@ export interface operations {
     indexGuardianController: {
         parameters: {
             query?: {
-                standing?: "listed" | "invited" | "unanswered" | "awaiting" | "connected" | "refused" | "ended" | "restricted" | "no_address";
+                standing?: "listed" | "invited" | "unanswered" | "awaiting" | "connected" | "refused" | "ended" | "restricted" | "no_address" | null;
                 section?: string;
                 grade?: string;
                 q?: string;
@@ -6871,8 +6873,8 @@ export interface operations {
             content: {
                 "application/json": {
                     ids?: string[] | null;
-                    /** @enum {string} */
-                    standing?: "listed" | "invited" | "unanswered" | "awaiting" | "connected" | "refused" | "ended" | "restricted" | "no_address";
+                    /** @enum {string|null} */
+                    standing?: "listed" | "invited" | "unanswered" | "awaiting" | "connected" | "refused" | "ended" | "restricted" | "no_address" | null;
                     section?: string;
                     grade?: string;
                     q?: string;
@@ -6904,8 +6906,8 @@ export interface operations {
             content: {
                 "application/json": {
                     ids?: string[] | null;
-                    /** @enum {string} */
-                    standing?: "listed" | "invited" | "unanswered" | "awaiting" | "connected" | "refused" | "ended" | "restricted" | "no_address";
+                    /** @enum {string|null} */
+                    standing?: "listed" | "invited" | "unanswered" | "awaiting" | "connected" | "refused" | "ended" | "restricted" | "no_address" | null;
                     section?: string;
                     grade?: string;
                     q?: string;

@@ -15,22 +15,10 @@ beforeEach(function (): void {
     $this->guardian = $this->world->people['guardian'];
     $this->tie = (string) DB::table('guardianships')->where('guardian_id', $this->guardian)->value('id');
     $this->at = "/api/schools/{$this->world->school}/guardians";
-    $this->signIn = function (): void {
-        $this->app['auth']->forgetGuards();
-        $this->postJson('/api/sign-in', [
-            'user_name' => 'helene@shoremail.example',
-            'secret' => 'lantern harbor morning',
-        ])->assertOk();
-    };
-    // As another device would: the office’s own session is not this one.
-    $this->office = function (string $path, array $body = []) {
-        $kept = $this->app['session']->driver()->getId();
-        $answer = $this->actingAs($this->world->as('coordinator'))->postJson($this->at . $path, $body);
-        $this->app['auth']->forgetGuards();
-        $this->app['session']->driver()->setId($kept);
-
-        return $answer;
-    };
+    $this->office = fn(string $path, array $body) => $this->actingAs($this->world->as('coordinator'))->postJson(
+        $this->at . $path,
+        $body,
+    );
 });
 
 it('signs a guardian out with the request after they are disconnected', function (string $path, array $body): void {

@@ -47,7 +47,8 @@ beforeEach(function (): void {
 it('invites a guardian of two by one mail that names the school and given names, and no more', function (): void {
     ($this->office)('POST', '/invite/plan', ['ids' => $this->ties])
         ->assertOk()
-        ->assertJson(['guardians' => 1, 'children' => 2, 'leftOut' => '', 'languages' => ['Spanish' => 1]]);
+        ->assertJson(['guardians' => 1, 'children' => 2, 'leftOut' => ''])
+        ->assertJsonPath('languages.Spanish', fn(int $links): bool => $links === 1);
     expect(OutgoingMessage::query()->count())->toBe(0);
     ($this->office)('POST', '/invite', ['ids' => $this->ties])
         ->assertOk()
@@ -319,4 +320,60 @@ it('finds guardians by section, grade, name and standing, page by page', functio
     ($this->office)('POST', '/invite', ['ids' => []])->assertStatus(422);
     ($this->office)('POST', '/invite', ['section' => $this->world->otherSection])->assertJsonPath('total', 1);
     expect(DB::table('guardianships')->where('id', $this->ties[0])->value('state'))->toBe('listed');
+});
+
+it('opens the account of a guardian whose record is kept at another school of the district', function (): void {
+    $far = $this->world->person($this->world->otherSchool, 'guardian', 'Omar Haddad', [
+        'email' => 'omar@shoremail.example',
+    ]);
+    $tie = ($this->tie)($this->noor, $far);
+    ($this->office)('POST', '/invite', ['ids' => [$tie]])->assertJsonPath('total', 1);
+    ($this->guest)('accept', ['token' => ($this->token)(), 'password' => 'four green boats at sea'])->assertOk();
+    expect(array_column($this->getJson('/api/home')->json('students'), 'givenName'))
+        ->toBe(['Noor'])
+        ->and(DB::table('people')->where('id', $far)->value('email_state'))
+        ->toBe('confirmed');
+});
+
+it('is undone with its link, as long as nobody has followed it', function (): void {
+    ($this->office)('POST', '/invite', ['ids' => $this->ties])->assertOk();
+    $token = ($this->token)();
+    $entry = DB::table('ledger_entries')->orderByDesc('seq')->value('id');
+    $this->postJson("/api/ledger/$entry/undo")->assertOk();
+    expect(DB::table('guardianships')->where('guardian_id', $this->layla)->pluck('state')->unique()->all())
+        ->toBe(['listed'])
+        ->and(DB::table('guardian_invitations')->count())
+        ->toBe(0);
+    ($this->guest)('check', ['token' => $token])->assertStatus(422);
+});
+
+it('connects the clear ones also where one of them cannot be', function (): void {
+    DB::table('schools')
+        ->where('id', $this->world->school)
+        ->update(['guardians_in' => 'check']);
+    $claim = fn(string $student, string $guardian, string $mail): string => $this->world->insert('guardian_claims', [
+        'student_id' => $student,
+        'suggested_id' => $guardian,
+        'given_name' => 'Layla',
+        'family_name' => 'Haddad',
+        'email' => $mail,
+        'state' => 'waiting',
+        'made_at' => now(),
+    ]);
+    $other = $this->world->person($this->world->school, 'guardian', 'Layla Haddad', [
+        'email' => 'taken@shoremail.example',
+    ]);
+    $third = $this->world->student('Kim Haddad', $this->world->section);
+    ($this->tie)($third, $other);
+    // Somebody else signs in with that address.
+    $this->world->signIn($this->world->people['lead'], 'taken@shoremail.example', password: 'lantern harbor morning');
+    $ids = [
+        $claim($this->noor, $this->layla, 'layla@shoremail.example'),
+        $claim($third, $other, 'taken@shoremail.example'),
+    ];
+    $said = $this->actingAs($this->world->as('coordinator'))
+        ->postJson("/api/schools/{$this->world->school}/claims/approve", ['ids' => $ids])
+        ->assertOk()
+        ->json('said');
+    expect($said)->toStartWith('1 guardian is connected. Not connected: Layla Haddad: Somebody signs in with');
 });

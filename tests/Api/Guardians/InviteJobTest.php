@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Guardians\GuardianWhom;
 use App\Guardians\InviteDesk;
 use App\Guardians\Jobs\InviteGuardians;
+use App\Guardians\Standing;
 use App\Models\InviteRun;
 use App\Models\PrintState;
 use App\Models\School;
@@ -59,7 +60,7 @@ it('invites all of a school, each once, though the worker is killed half-way', f
     families($world, 1500);
     $run = app(InviteDesk::class)->begin(
         School::query()->findOrFail($world->school),
-        new GuardianWhom(standing: 'listed'),
+        new GuardianWhom(standing: Standing::Listed),
         $world->as('coordinator'),
     );
     expect($run->state)->toBe(PrintState::Waiting)->and($run->total)->toBe(1500);

@@ -153,7 +153,11 @@ it('comes in whole as a list like any other, matched with who is there', functio
 
 it('brings only what has changed since the last pull', function (): void {
     $this->postJson($this->at, $this->named)->assertOk();
-    $this->postJson("$this->at/pull", ['what' => 'changes'])->assertOk();
+    ($this->apply)(
+        $this->postJson("$this->at/pull", ['what' => 'changes'])
+            ->assertOk()
+            ->json('intake'),
+    );
     $nothing = $this->postJson("$this->at/pull", ['what' => 'changes'])
         ->assertOk()
         ->json();
@@ -213,13 +217,20 @@ it('is brought in by night inside the limits, and waits for somebody beyond them
         ->toContain('more than a night may bring')
         ->and(OutgoingMessage::query()->latest('id')->value('text'))
         ->toContain('more than a night may bring');
-    DB::table('import_rows')->delete();
-    Intake::query()->delete();
-    DB::table('record_sources')->update(['most_new' => 5, 'pulled_at' => null]);
+    // While it waits, no night brings it once more.
+    $mails = OutgoingMessage::query()->count();
+    Artisan::call('vantrel:pull-record');
+    expect(Intake::query()->count())
+        ->toBe(1)
+        ->and(OutgoingMessage::query()->count())
+        ->toBe($mails);
+    // Discarded, it is not forgotten: the next night asks for it again.
+    $this->deleteJson("/api/intakes/$waiting->id")->assertSuccessful();
+    DB::table('record_sources')->update(['most_new' => 5]);
     Artisan::call('vantrel:pull-record');
     expect(DB::table('people')->where('number', '031901')->exists())
         ->toBeTrue()
-        ->and(Intake::query()->count())
+        ->and(Intake::query()->where('state', '!=', 'discarded')->count())
         ->toBe(0)
         ->and(DB::table('ledger_entries')->where('action', 'intake')->value('actor_id'))
         ->toBeNull();
@@ -228,6 +239,51 @@ it('is brought in by night inside the limits, and waits for somebody beyond them
     $this->asked = [];
     Artisan::call('vantrel:pull-record');
     expect($this->asked)->toBe([]);
+});
+
+it('leaves by night what needs a person where a person finds it, and applies the rest', function (): void {
+    $this->postJson($this->at, [...$this->named, 'nightly' => true])->assertOk();
+    // A child of the very name of one who is there, with another number: who that is is not for the night to say.
+    $this->world->student('Mei Tanaka-Holt', null, ['number' => '777001', 'grade' => '01']);
+    $this->world->student('Mei Tanaka-Holt', null, ['number' => '777002', 'grade' => '01']);
+    foreach ($this->records['users'] as &$user) {
+        if (($user['identifier'] ?? '') === '031903') {
+            unset($user['identifier']);
+        }
+    }
+    unset($user);
+    Artisan::call('vantrel:pull-record');
+    expect(DB::table('people')->where('number', '031901')->exists())
+        ->toBeTrue()
+        ->and(Intake::query()->sole()->state->value)
+        ->toBe('planned')
+        ->and(DB::table('record_sources')->value('list_id'))
+        ->toBeNull();
+});
+
+it('does not forget changes whose list was discarded', function (): void {
+    $this->postJson($this->at, $this->named)->assertOk();
+    ($this->apply)($this->postJson("$this->at/pull", ['what' => 'whole'])->json('intake'));
+    $this->travel(1)->hours();
+    $this->app['session']->driver()->flush();
+    $this->actingAs($this->world->as('coordinator'));
+    $i = array_key_last($this->records['users']);
+    $this->records['users'][$i]['email'] = 'quite.new@shoremail.example';
+    $this->records['users'][$i]['dateLastModified'] = now()->format('Y-m-d\TH:i:s.v\Z');
+    $first = $this->postJson("$this->at/pull", ['what' => 'changes'])->json('intake');
+    expect($first)->not->toBeNull();
+    $this->deleteJson("/api/intakes/$first")->assertSuccessful();
+    $this->travel(1)->hours();
+    $this->app['session']->driver()->flush();
+    $this->actingAs($this->world->as('coordinator'));
+    $again = $this->postJson("$this->at/pull", ['what' => 'changes'])->json('intake');
+    expect($again)->not->toBeNull();
+    ($this->apply)($again);
+    expect(DB::table('people')->where('email', 'quite.new@shoremail.example')->exists())->toBeTrue();
+    $this->travel(1)->hours();
+    $this->app['session']->driver()->flush();
+    $this->actingAs($this->world->as('coordinator'));
+    expect($this->postJson("$this->at/pull", ['what' => 'changes'])->json('intake'))->toBeNull();
 });
 
 it('says in a sentence what a record says no to', function (): void {

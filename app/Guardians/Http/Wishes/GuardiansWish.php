@@ -5,17 +5,14 @@ declare(strict_types=1);
 namespace App\Guardians\Http\Wishes;
 
 use App\Guardians\GuardianWhom;
+use App\Guardians\Standing;
 use App\Platform\Must;
 
 /** Which guardians of a school, and from where on. */
 final readonly class GuardiansWish
 {
-    /** @param  string  $standing a {@see \App\Guardians\Standing} */
     public function __construct(
-        #[
-            Must('in:listed,invited,unanswered,awaiting,connected,refused,ended,restricted,no_address'),
-        ]
-        public string $standing = '',
+        public ?Standing $standing = null,
         #[Must('ulid')] public string $section = '',
         #[Must('max:2')] public string $grade = '',
         #[Must('max:100')] public string $q = '',

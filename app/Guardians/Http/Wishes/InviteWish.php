@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Guardians\Http\Wishes;
 
 use App\Guardians\GuardianWhom;
+use App\Guardians\Standing;
 use App\Platform\Must;
 
 /** Guardians to invite: chosen lines, or all that filters find. */
@@ -13,10 +14,7 @@ final readonly class InviteWish
     /** @param  list<string>|null  $ids of ties between guardians and children */
     public function __construct(
         #[Must('max:1000', each: 'ulid')] public ?array $ids = null,
-        #[
-            Must('in:listed,invited,unanswered,awaiting,connected,refused,ended,restricted,no_address'),
-        ]
-        public string $standing = '',
+        public ?Standing $standing = null,
         #[Must('ulid')] public string $section = '',
         #[Must('max:2')] public string $grade = '',
         #[Must('max:100')] public string $q = '',

@@ -1,6 +1,6 @@
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { useEffect, useMemo, useState } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useMemo, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
 import { useAct } from '@/api/act';
 import { api, data, type Schemas } from '@/api/client';
 import { useKey } from '@/shell/keys';
@@ -14,6 +14,7 @@ import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
 import { Progress } from '@/ui/Progress';
 import { State } from '@/ui/State';
+import { useAddress, useTyped, type Changes } from '@/ui/useAddress';
 import { many } from '@/ui/words';
 import { InviteDialog, type Whom } from './InviteDialog';
 import { TieSheet } from './TieSheet';
@@ -52,7 +53,7 @@ export function standing(tie: Tie): string {
 
 /** The guardians of a school's students and how each stands: invited, reminded, connected, ended. */
 export function GuardiansPage({ school }: { school: School }) {
-    const [search, setSearch] = useSearchParams();
+    const [search, change] = useAddress();
     const say = useNotice();
     const navigate = useNavigate();
     const filters = {
@@ -62,27 +63,13 @@ export function GuardiansPage({ school }: { school: School }) {
         q: search.get('q') ?? '',
     } as const;
     const open = search.get('tie');
-    const [text, setText] = useState(filters.q);
     const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
     const [inviting, setInviting] = useState<Whom | null>(null);
-    const set = (changes: Record<string, string | null>, keep = false) => {
-        const next = new URLSearchParams(window.location.search);
-        for (const [name, value] of Object.entries(changes)) {
-            if (value) next.set(name, value);
-            else next.delete(name);
-        }
-        setSearch(next, { replace: true });
+    const set = (changes: Changes, keep = false) => {
+        change(changes);
         if (!keep) setSelected(new Set());
     };
-    useEffect(() => {
-        const timer = setTimeout(
-            () => text !== (new URLSearchParams(window.location.search).get('q') ?? '') && set({ q: text || null }),
-            200,
-        );
-        return () => clearTimeout(timer);
-        // The filter follows what is typed, not the other way round.
-        // eslint-disable-next-line react-hooks/exhaustive-deps
-    }, [text]);
+    const [text, setText] = useTyped(filters.q, set);
     const wanted = Object.fromEntries(Object.entries(filters).filter(([, value]) => value !== '')) as Whom;
     const asked = useInfiniteQuery({
         queryKey: ['guardians', school.id, filters],
@@ -128,7 +115,7 @@ export function GuardiansPage({ school }: { school: School }) {
     const ties = useMemo(() => asked.data?.pages.flatMap((p) => p.lines) ?? [], [asked.data]);
     const chosen = ties.filter((t) => selected.has(t.id));
     const counts = new Map(tallies.data?.standings.map((c) => [c.standing, c.count]));
-    const waiting = counts.get('awaiting') ?? 0;
+    const waiting = tallies.data?.requests ?? 0;
     const all = tallies.data?.all ?? 0;
     const narrowed = filters.q !== '' || filters.section !== '' || filters.grade !== '';
     // How many a filter by name, section or grade finds is known once all of them are here.

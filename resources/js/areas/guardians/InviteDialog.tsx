@@ -77,7 +77,8 @@ export function InviteDialog({ school, whom, onClose, onDone }: Props) {
                     </p>
                     {plan.guardians > 0 && (
                         <p className="mb-3 text-sm text-muted">
-                            It names the school and the child’s given name, works for 28 days, and is written in{' '}
+                            It names the school and the child’s given name, works for {plan.days} days, and is written
+                            in{' '}
                             {Object.entries(plan.languages)
                                 .map(([language, count]) =>
                                     Object.keys(plan.languages).length > 1

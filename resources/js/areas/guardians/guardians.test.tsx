@@ -36,6 +36,7 @@ const tie = (more: Partial<Tie> = {}): Tie => ({
 const page = { lines: [tie()], next: null };
 const counts = {
     all: 5,
+    requests: 2,
     standings: [
         { standing: 'listed', count: 1 },
         { standing: 'awaiting', count: 2 },
@@ -55,7 +56,8 @@ describe('the guardians of a school', () => {
                 guardians: 1,
                 children: 1,
                 leftOut: 'Not invited: 3 have no mail address.',
-                languages: { Spanish: 1 },
+                languages: { French: 1, Spanish: 3 },
+                days: 28,
             },
             [`POST ${at}/invite`]: {
                 id: 'r',
@@ -76,7 +78,7 @@ describe('the guardians of a school', () => {
         await userEvent.click(screen.getByRole('button', { name: 'Invite these…' }));
         const dialog = within(await screen.findByRole('dialog'));
         await dialog.findByText(/3 have no mail address/);
-        await dialog.findByText(/written in Spanish/);
+        await dialog.findByText(/works for 28 days, and is written in French \(1\), Spanish \(3\)/);
         await userEvent.click(dialog.getByRole('button', { name: 'Invite 1 guardian' }));
         await screen.findByText('Sends a link to 1 guardian.');
         expect(sentTo(`POST ${at}/invite`)).toEqual([{ standing: 'listed' }]);
@@ -85,7 +87,7 @@ describe('the guardians of a school', () => {
     it('say so where there are none', async () => {
         serverAnswers({
             [`GET ${at}`]: { lines: [], next: null },
-            [`GET ${at}/counts`]: { all: 0, standings: [] },
+            [`GET ${at}/counts`]: { all: 0, requests: 0, standings: [] },
             [`GET ${at}/runs`]: { runs: [] },
             'GET /api/schools/s/sections': { sections: [] },
         });

@@ -1,6 +1,6 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { useEffect, useMemo, useState } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
+import { useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
 import { api, data, type Schemas } from '@/api/client';
 import { useKey } from '@/shell/keys';
 import type { School } from '@/shell/session';
@@ -15,6 +15,7 @@ import { NobodyFound } from './NobodyFound';
 import { ChangeManyDialog } from './ChangeManyDialog';
 import { PasteDialog } from './PasteDialog';
 import { PersonSheet } from './PersonSheet';
+import { useAddress, useTyped, type Changes } from '@/ui/useAddress';
 import { useCopy } from '@/ui/useCopy';
 import { many } from '@/ui/words';
 import { rollColumns } from './rollColumns';
@@ -45,7 +46,7 @@ function oneOf<T extends string>(words: readonly T[], said: string | null): T | 
 }
 
 export function RollPage({ school }: { school: School }) {
-    const [search, setSearch] = useSearchParams();
+    const [search, change, setSearch] = useAddress();
     const kind = oneOf(KINDS, search.get('kind')) ?? 'student';
     const left = search.get('left') === 'yes';
     const problems = (search.get('problem') ?? '').split(',').filter((p): p is Problem => p in PROBLEMS);
@@ -60,34 +61,18 @@ export function RollPage({ school }: { school: School }) {
         by: oneOf(SORTS, search.get('sort')) ?? (q ? ('best' as const) : ('name' as const)),
         down: search.get('down') === 'yes',
     };
-    const [text, setText] = useState(q);
     const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
     const [placing, setPlacing] = useState(false);
     const [changing, setChanging] = useState(false);
     const [sending, setSending] = useState(false);
-    const set = (changes: Record<string, string | null>, keep = false) => {
-        // From the address as it is, not as it was when this page was last drawn: two filters may be set within one
-        // moment.
-        const next = new URLSearchParams(window.location.search);
-        for (const [name, value] of Object.entries(changes)) {
-            if (value) next.set(name, value);
-            else next.delete(name);
-        }
-        setSearch(next, { replace: true });
+    const set = (changes: Changes, keep = false) => {
+        change(changes);
         if (!keep) {
             setSelected(new Set());
             setPasted(null);
         }
     };
-    useEffect(() => {
-        const timer = setTimeout(
-            () => text !== (new URLSearchParams(window.location.search).get('q') ?? '') && set({ q: text || null }),
-            200,
-        );
-        return () => clearTimeout(timer);
-        // The filter follows what is typed, not the other way round.
-        // eslint-disable-next-line react-hooks/exhaustive-deps
-    }, [text]);
+    const [text, setText] = useTyped(q, set);
     const page = useInfiniteQuery({
         queryKey: ['people', school.id, at, kind, q, grade, problem, left, order],
         queryFn: ({ pageParam }) =>

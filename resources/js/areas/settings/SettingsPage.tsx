@@ -48,8 +48,8 @@ export function SettingsPage({ school }: { school: School }) {
         <div className="min-h-0 flex-1 overflow-auto px-6 py-4">
             <h1 className="text-2xl">Settings</h1>
             <p className="mb-4 text-sm text-muted">
-                Of {settings.name}. Each part is saved by its own button; every change is in the Ledger and can be
-                undone.
+                Of {settings.name}. Each part is saved by its own button and can be undone in the Ledger, but for keys
+                of other programs and the school’s record.
             </p>
             <div className="max-w-4xl">
                 <SchoolPart settings={settings} school={school} keep={keep} onStale={onStale} />
