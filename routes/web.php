@@ -13,16 +13,15 @@ use App\Desk\Http\DeskController;
 use App\Desk\Http\DistrictController;
 use App\Door\Http\CodeController;
 use App\Door\Http\JoinController;
-use App\Door\Http\NewcomerController;
 use App\Door\Http\RequestController;
 use App\Door\Http\ReserveController;
-use App\Door\Http\RoomController;
 use App\Door\Http\RoomPassController;
 use App\Guardians\Http\ClaimController;
 use App\Guardians\Http\FamilyController;
 use App\Guardians\Http\GuardianController;
 use App\Guardians\Http\GuardianLinkController;
 use App\Guardians\Http\OwnFamilyController;
+use App\Guardians\Http\SeekController;
 use App\Home\Http\HomeController;
 use App\Intake\Http\IntakeController;
 use App\Intake\Http\RecordController;
@@ -94,34 +93,7 @@ Route::pattern('token', '[A-Za-z0-9_-]{1,64}');
 Route::get('up', fn() => response('up', 200, ['Content-Type' => 'text/plain']))->withoutMiddleware('web');
 
 Route::prefix('api')->group(function (): void {
-    // Open to anyone: what they protect is in the secret that is presented, and in the limits on presenting it. Secrets
-    // travel in the body, never in the address, which servers and proxies write down.
-    Route::middleware('throttle:guest')->group(function (): void {
-        Route::get('entrance', [SessionController::class, 'entrance']);
-        Route::post('sign-in', [SessionController::class, 'store']);
-        Route::post('sign-in/code', [SessionController::class, 'secondFactor']);
-        Route::post('sign-in/card', [SessionController::class, 'card']);
-        Route::post('forgotten', [SecretController::class, 'forgotten']);
-        Route::post('new-password/check', [SecretController::class, 'reset']);
-        Route::post('new-password', [SecretController::class, 'useReset']);
-        Route::get('join/check', [JoinController::class, 'check']);
-        Route::post('join/door', [NewcomerController::class, 'door']);
-        Route::post('join/names', [NewcomerController::class, 'names']);
-        Route::post('join/claim', [NewcomerController::class, 'claim']);
-        Route::post('join/ask', [NewcomerController::class, 'ask']);
-        Route::post('join/asked', [NewcomerController::class, 'asked']);
-        Route::post('join/confirm', [NewcomerController::class, 'confirm']);
-        Route::post('family/check', [FamilyController::class, 'check']);
-        Route::post('family/ask', [FamilyController::class, 'ask']);
-        Route::post('guardian/check', [GuardianLinkController::class, 'show']);
-        Route::post('guardian/accept', [GuardianLinkController::class, 'accept']);
-        Route::post('guardian/decline', [GuardianLinkController::class, 'decline']);
-        Route::post('room', [RoomController::class, 'show']);
-        Route::post('room/enter', [RoomController::class, 'enter']);
-        Route::post('invited', [AnswerInvitation::class, 'show']);
-        Route::post('invited/accept', [AnswerInvitation::class, 'accept']);
-        Route::post('invited/decline', [AnswerInvitation::class, 'decline']);
-    });
+    require __DIR__ . '/open.php';
 
     // A person's own things, also while they have yet to set a password or a second factor.
     Route::middleware('auth')->group(function (): void {
@@ -146,6 +118,7 @@ Route::prefix('api')->group(function (): void {
         Route::post('join', [JoinController::class, 'store'])->can('join');
         Route::post('family/connect', [FamilyController::class, 'connect'])->can('connect-child');
         Route::middleware('can:connect-child')->group(function (): void {
+            Route::post('family/seek-own', [SeekController::class, 'askFromAccount']);
             Route::post('guardian/connect', [GuardianLinkController::class, 'connect']);
             Route::get('own/contact', [OwnFamilyController::class, 'show']);
             Route::post('own/contact', [OwnFamilyController::class, 'begin']);
@@ -215,6 +188,9 @@ Route::prefix('api')->group(function (): void {
                 Route::post('guardians/{tie}/lift', [GuardianController::class, 'lift']);
                 Route::post('guardians/{tie}/consent', [GuardianController::class, 'consent']);
                 Route::get('claims/{claim}/record', [ClaimController::class, 'inRecord']);
+                Route::get('sought/{sought}', [ClaimController::class, 'maybe']);
+                Route::post('sought/{sought}/found', [ClaimController::class, 'found']);
+                Route::post('sought/{sought}/refuse', [ClaimController::class, 'refuseSought']);
                 Route::post('claims/approve', [ClaimController::class, 'approveMany']);
                 Route::post('claims/{claim}/approve', [ClaimController::class, 'approve']);
                 Route::post('claims/{claim}/refuse', [ClaimController::class, 'refuse']);

@@ -203,19 +203,14 @@ final class Loops
             ->first();
         $standing = $this->problems->standing($school->id);
         $problem = fn(AccountProblem $which): int => $standing[$which->value][0] ?? 0;
-        $claims = DB::table('guardian_claims as c')
-            ->join('people as p', 'p.id', '=', 'c.student_id')
-            ->where('c.state', 'waiting')
-            ->where('p.school_id', $school->id)
-            ->selectRaw('count(*) n, min(c.made_at) since')
-            ->first();
+        [$claims, $claimed] = GuardianList::requests($school->id);
         $unansweredGuardians = $this->guardians->unanswered($school);
         $since = fn(AccountProblem $which): ?string => $standing[$which->value][1] ?? null;
         return [
             'intakes' => [(int) $intakes?->n, $this->day($intakes?->since)],
             'requests' => [(int) $asking?->n, $this->day($asking?->since)],
             'transfers' => [(int) $transfers?->n, $this->day($transfers?->since)],
-            'claims' => [(int) $claims?->n, $this->day($claims?->since)],
+            'claims' => [$claims, $this->day($claimed)],
             'guardians_unanswered' => [$unansweredGuardians, null],
             'invitations_expired' => [(int) $expired?->n, $this->day($expired?->since)],
             'invitations' => [(int) $unanswered?->n, $this->day($unanswered?->since)],

@@ -46,6 +46,7 @@ final readonly class ClaimDesk
         private Snapshots $snapshots,
         private PlannerKit $kit,
         private ResetLinks $links,
+        private SeekDesk $seek,
     ) {}
 
     public function page(School $school, string $said = ''): ClaimPage
@@ -87,7 +88,7 @@ final readonly class ClaimDesk
             $lines[] = self::line($claim, $claim->state === 'waiting' ? $known : collect());
         }
 
-        return new ClaimPage($lines, $said);
+        return new ClaimPage($lines, $this->seek->waiting($school), $said);
     }
 
     /**

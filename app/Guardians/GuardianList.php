@@ -8,6 +8,7 @@ use App\Guardians\Views\GuardianCounts;
 use App\Guardians\Views\GuardianLine;
 use App\Guardians\Views\GuardianPage;
 use App\Guardians\Views\StandingCount;
+use App\Models\FamilyAsking;
 use App\Models\School;
 use App\Platform\Instant;
 use App\Platform\SchoolDay;
@@ -98,11 +99,7 @@ final class GuardianList
 
         return new GuardianCounts(
             $all,
-            DB::table('guardian_claims as c')
-                ->join('people as s', 's.id', '=', 'c.student_id')
-                ->where('c.state', 'waiting')
-                ->where('s.school_id', $school->id)
-                ->count(),
+            self::requests($school->id)[0],
             array_map(fn(Standing $s): StandingCount => new StandingCount($s, $counts[$s->value]), Standing::cases()),
         );
     }
@@ -111,6 +108,27 @@ final class GuardianList
     public function ids(School $school, GuardianWhom $whom): array
     {
         return array_values($this->query($school, $whom)->orderBy('g.id')->pluck('g.id')->map(strval(...))->all());
+    }
+
+    /**
+     * Guardian requests that wait: with a letter or a link, and those whose child is to be found first.
+     *
+     * @return array{int, string|null} how many, and the instant of the first
+     */
+    public static function requests(string $schoolId): array
+    {
+        $claims = DB::table('guardian_claims as c')
+            ->join('people as s', 's.id', '=', 'c.student_id')
+            ->where('c.state', 'waiting')
+            ->where('s.school_id', $schoolId)
+            ->select('c.made_at');
+        $askings = FamilyAsking::waiting()->where('f.school_id', $schoolId)->select('f.made_at');
+        $row = DB::query()
+            ->fromSub($claims->unionAll($askings), 'w')
+            ->selectRaw('count(*) n, min(made_at) since')
+            ->first();
+
+        return [(int) $row?->n, $row?->since === null ? null : (string) $row->since];
     }
 
     /** How many guardians have been reminded, or let their link run out, and have not answered. */

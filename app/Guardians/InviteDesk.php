@@ -12,6 +12,8 @@ use App\Models\Person as PersonModel;
 use App\Models\PrintState;
 use App\Models\School;
 use App\Platform\PlannerKit;
+use App\Platform\TryCounter;
+use Vantrel\Core\Accounts\Limit;
 use Vantrel\Core\Guardians\Invited;
 use Vantrel\Core\Guardians\Invites;
 use Vantrel\Core\Plan\Action;
@@ -33,6 +35,7 @@ final readonly class InviteDesk
         private InviteLinks $links,
         private Ledger $ledger,
         private PlannerKit $kit,
+        private TryCounter $tries,
     ) {}
 
     public function outlook(School $school, GuardianWhom $whom): InviteOutlook
@@ -135,9 +138,17 @@ final readonly class InviteDesk
         return $count > 0;
     }
 
-    /** A link to somebody who came to the door with the very address that is on record. */
-    public function linkTo(School $school, string $guardianId): void
+    /**
+     * A link to somebody who came to the door with the very address that is on record. A mailbox is not filled by
+     * somebody who asks again and again; whoever asks is not told of it either.
+     */
+    public function linkOnAsking(School $school, string $guardianId): void
     {
+        $sent = [Limit::ResetPerson, "guardian $guardianId"];
+        if ($this->tries->isOver($sent)) {
+            return;
+        }
+        $this->tries->count($sent);
         $open = $this->ties->open([$guardianId], $school->id);
         $ties = $this->ties->at($guardianId, $school->id);
         $planned = $this->plan($school, $ties, null, $this->kit->seed());

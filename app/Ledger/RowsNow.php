@@ -26,6 +26,7 @@ final readonly class RowsNow implements Standing
         ['imports', 'actor_id', Entity::Person],
         ['match_weights', 'made_by', Entity::Person],
         ['record_sources', 'changed_by', Entity::Person],
+        ['family_askings', 'answered_by', Entity::Person],
         ['roster_keys', 'made_by', Entity::Person],
         ['roster_keys', 'ended_by', Entity::Person],
     ];
@@ -38,6 +39,7 @@ final readonly class RowsNow implements Standing
         ['print_runs', 'person_id', Entity::Person],
         ['invite_runs', 'person_id', Entity::Person],
         ['contact_changes', 'person_id', Entity::Person],
+        ['family_askings', 'person_id', Entity::Person],
         ['digest_choices', 'person_id', Entity::Person],
         ['guardian_outbox', 'invitation_id', Entity::GuardianInvitation],
         ['print_runs', 'section_id', Entity::Section],

@@ -107,6 +107,16 @@ final class CleanUp
                         ->whereIn('student_id', $students)
                         ->where('state', 'refused')
                         ->where('answered_at', '<', $before),
+                ) +
+                $this->delete(
+                    fn() => DB::table('family_askings')
+                        ->where('school_id', $schoolId)
+                        ->where('answered_at', '<', $before)
+                        ->where(
+                            fn($q) => $q
+                                ->where('state', 'refused')
+                                ->orWhereIn('claim_id', fn($c) => $c->select('id')->from('guardian_claims')),
+                        ),
                 ),
         );
     }

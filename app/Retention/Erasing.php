@@ -107,6 +107,16 @@ final class Erasing
         DB::table('credential_uses')->whereIn('person_id', $ids)->delete();
         DB::table('sessions')->whereIn('user_id', $ids)->delete();
         DB::table('contact_changes')->whereIn('person_id', $ids)->delete();
+        DB::table('family_askings')
+            ->whereIn('person_id', $ids)
+            ->orWhereIn('email', $this->addresses($person))
+            ->orWhere(
+                fn(Builder $q) => $q
+                    ->where('school_id', $person->school_id)
+                    ->where('child_birth_date', $person->birth_date)
+                    ->where('child_family', $person->family_name),
+            )
+            ->delete();
         DB::table('invite_runs')->whereIn('person_id', $ids)->delete();
         DB::table('digest_choices')->whereIn('person_id', $ids)->delete();
         $signIns = DB::table('sign_ins')->whereIn('person_id', $ids)->pluck('id');

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Rosters;
 
+use App\Models\FamilyAsking;
 use App\Models\Person;
 use Illuminate\Support\Facades\DB;
 
@@ -27,7 +28,11 @@ final class Children
         );
     }
 
-    /** @return list<string> given names of children about whom the school has yet to answer */
+    /**
+     * Those whose letter or link they had are known to them; of others they read what they wrote.
+     *
+     * @return list<string> given names of children about whom the school has yet to answer
+     */
     public static function awaited(Person $person): array
     {
         return array_values(
@@ -35,8 +40,10 @@ final class Children
                 ->join('people as s', 's.id', '=', 'c.student_id')
                 ->where('c.person_id', $person->id)
                 ->where('c.state', 'waiting')
-                ->orderBy('s.called_name')
-                ->pluck('s.called_name')
+                ->select('s.called_name as name')
+                ->unionAll(FamilyAsking::waiting()->where('f.person_id', $person->id)->select('f.child_given as name'))
+                ->orderBy('name')
+                ->pluck('name')
                 ->map(strval(...))
                 ->all(),
         );

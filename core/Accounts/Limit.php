@@ -49,6 +49,13 @@ enum Limit: string
     case NamesCode = 'names';
     case AskCode = 'ask';
     case AskAddress = 'ask-from';
+    /**
+     * Guardians who come without a letter, from one address: a hall full of them on an evening for parents, and not a
+     * program that tries names and birth dates.
+     */
+    case SeekAddress = 'seek-from';
+    /** The same at one school: more than anybody there could look at. */
+    case SeekSchool = 'seek-at';
     /** Wrong birth dates or numbers for one student: of about 400 birth dates in a grade, five a day. */
     case ProofStudent = 'proof';
     case ProofAddress = 'proof-from';
@@ -65,10 +72,10 @@ enum Limit: string
             self::SecondFactor, self::PasswordAgain, self::ResetPerson, self::ProofStudent, self::Pictures => 5,
             self::SignInName, self::SignInDevice => 10,
             self::CodeAccount => 20,
-            self::ProofCode => 60,
+            self::ProofCode, self::SeekAddress => 60,
             self::CardAddress, self::RoomAddress, self::AskCode => 300,
             self::ProofAddress => 500,
-            self::NamesCode => 600,
+            self::NamesCode, self::SeekSchool => 600,
             self::SignInAddress => 1080,
             self::ResetAddress, self::AskAddress => 2000,
             self::CodeAddress => 5000,
@@ -79,8 +86,20 @@ enum Limit: string
     public function seconds(): int
     {
         return match ($this) {
-            self::CodeAddress, self::CodeAccount, self::ProofStudent, self::ProofAddress, self::ProofCode => 86400,
-            self::ResetPerson, self::ResetAddress, self::NamesCode, self::AskCode, self::AskAddress => 3600,
+            self::CodeAddress,
+            self::CodeAccount,
+            self::ProofStudent,
+            self::ProofAddress,
+            self::ProofCode,
+            self::SeekSchool
+                => 86400,
+            self::ResetPerson,
+            self::ResetAddress,
+            self::NamesCode,
+            self::AskCode,
+            self::AskAddress,
+            self::SeekAddress
+                => 3600,
             self::SignInName,
             self::SignInDevice,
             self::SignInAddress,

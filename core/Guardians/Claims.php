@@ -70,13 +70,10 @@ final class Claims
         if (count($waiting) >= self::MOST_WAITING) {
             throw new Refusal('Several requests with this code are waiting. Ask the school office.');
         }
-        $own = [];
-        foreach ($record as $one) {
-            if ($one->person->id === $claimant->person?->id) {
-                $own[] = $one->link;
-                if ($one->link->state() === GuardianshipState::Connected) {
-                    throw new Refusal('This child is already connected to you.');
-                }
+        $own = OnRecord::linksOf($claimant, $record);
+        foreach ($own as $link) {
+            if ($link->state() === GuardianshipState::Connected) {
+                throw new Refusal('This child is already connected to you.');
             }
         }
         $decision = (new Likeness())->decide($claimant, $record, $policy);
@@ -110,7 +107,8 @@ final class Claims
      * A request that a person of the school answers.
      *
      * @param  string|null  $suggested id of whom on record they seem to be
-     * @param  string|null  $letterId null where they came by a link
+     * @param  string|null  $letterId null where they came by a link, or without anything
+     * @return string its id
      */
     public static function wait(
         PlanBuilder $plan,
@@ -119,10 +117,11 @@ final class Claims
         ?string $suggested,
         ?string $letterId,
         Occasion $at,
-    ): void {
+    ): string {
+        $id = $at->ids->for('claim', $student->id);
         $plan->insert(
             Entity::GuardianClaim,
-            $at->ids->for('claim', $student->id),
+            $id,
             [
                 'letter_id' => $letterId,
                 'student_id' => $student->id,
@@ -137,8 +136,10 @@ final class Claims
                 'made_at' => $at->now,
                 'answered_at' => null,
             ],
-            $letterId === null ? 'came by a link' : 'came with a letter',
+            $letterId === null ? 'came without a letter' : 'came with a letter',
         );
+
+        return $id;
     }
 
     /**

@@ -11,4 +11,17 @@ use Vantrel\Core\Records\Person;
 final readonly class OnRecord
 {
     public function __construct(public Person $person, public Guardianship $link) {}
+
+    /**
+     * The ties that the account somebody asks from has already.
+     *
+     * @param  list<self>  $record
+     * @return list<Guardianship>
+     */
+    public static function linksOf(Claimant $who, array $record): array
+    {
+        $own = array_filter($record, fn(self $o): bool => $o->person->id === $who->person?->id);
+
+        return array_values(array_map(fn(self $o): Guardianship => $o->link, $own));
+    }
 }

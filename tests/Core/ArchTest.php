@@ -100,12 +100,13 @@ $areas = [
 // The one box finds whatever the other areas have; the Desk counts what they know. A section's page shows its door and
 // its staff, who come back to it. Who lets in, invites or ends an account sends mail and makes accounts; a list that
 // lets people leave asks for the password again. Cards are printed for those whom the Roll knows to be without.
+// Guardians without a letter mean a child as newcomers mean themselves.
 $allowed = [
     'Accounts' => ['Mailroom', 'Rosters'],
     'CommandBox' => ['LookAlikes', 'Roll', 'Sections'],
     'Desk' => ['Guardians', 'LookAlikes', 'Roll'],
     'Door' => ['Accounts', 'Mailroom', 'Sections'],
-    'Guardians' => ['Accounts', 'Mailroom', 'OneRoster', 'PrintRoom', 'Roll'],
+    'Guardians' => ['Accounts', 'Door', 'Mailroom', 'OneRoster', 'PrintRoom', 'Roll', 'Rosters'],
     'Home' => ['Rosters'],
     'Intake' => ['Accounts', 'Mailroom', 'OneRoster', 'Rosters'],
     'PrintRoom' => ['Roll'],

@@ -9,6 +9,7 @@ use App\Guardians\Http\Wishes\FamilyAskWish;
 use App\Guardians\Http\Wishes\FamilyCodeWish;
 use App\Guardians\InviteDesk;
 use App\Guardians\TieReader;
+use App\Guardians\TypedGuardian;
 use App\Guardians\Views\FamilyAnswer;
 use App\Guardians\Views\FamilyView;
 use App\Ledger\Ledger;
@@ -25,13 +26,9 @@ use Illuminate\Http\Response;
 use Vantrel\Core\Accounts\Limit;
 use Vantrel\Core\Guardians\Claimant;
 use Vantrel\Core\Guardians\Claims;
-use Vantrel\Core\Names\NameReader;
 use Vantrel\Core\Names\PersonName;
 use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records;
-use Vantrel\Core\Values\MailAddress;
-use Vantrel\Core\Values\Phone;
 
 /** A guardian with the code of a family letter: says who they are, or asks from the account they have. */
 final readonly class FamilyController
@@ -63,23 +60,9 @@ final readonly class FamilyController
     public function ask(Request $request): Response
     {
         $wish = Wishes::of(FamilyAskWish::class, $request);
-        $address =
-            MailAddress::read($wish->email) ?? throw new Refusal('That is not a complete mail address.', 'email');
         [$letter, $student] = $this->door->open($request, Wishes::of(FamilyCodeWish::class, $request)->code);
-        $phone = null;
-        if ($wish->phone !== null && trim($wish->phone) !== '') {
-            $school = School::query()->findOrFail($student->schoolId());
-            $phone =
-                Phone::read($wish->phone, $school->country) ??
-                throw new Refusal('That is not a phone number. Leave it empty, or type all of it.', 'phone');
-        }
-        $name = NameReader::mend(
-            new PersonName(NameReader::tidy($wish->givenName), NameReader::tidy($wish->familyName)),
-        );
-        if ($name->given === '' && $name->family === '') {
-            throw new Refusal('Type your name.', 'given_name');
-        }
-        $this->apply($request, $letter, $student, new Claimant($name, $address->address, $phone));
+        $school = School::query()->findOrFail($student->schoolId());
+        $this->apply($request, $letter, $student, TypedGuardian::of($wish, $school->country));
 
         return response()->noContent();
     }
@@ -127,12 +110,10 @@ final readonly class FamilyController
         );
         $decision = $planned->result;
         if ($decision->sends && $decision->whom !== null) {
-            // A mailbox is not filled by somebody who asks again and again; whoever asks is not told of it either.
-            $sent = [Limit::ResetPerson, "guardian {$decision->whom->person->id}"];
-            if (!$this->tries->isOver($sent)) {
-                $this->tries->count($sent);
-                $this->invites->linkTo(School::query()->findOrFail($student->schoolId()), $decision->whom->person->id);
-            }
+            $this->invites->linkOnAsking(
+                School::query()->findOrFail($student->schoolId()),
+                $decision->whom->person->id,
+            );
 
             return false;
         }

@@ -11,7 +11,8 @@ final readonly class ClaimPage extends Resource
 {
     /**
      * @param  list<ClaimLine>  $claims
+     * @param  list<SoughtLine>  $sought of those without a letter whose child is to be found, the first of them first
      * @param  string  $said what has just been done, in a sentence
      */
-    public function __construct(public array $claims, public string $said) {}
+    public function __construct(public array $claims, public array $sought, public string $said) {}
 }

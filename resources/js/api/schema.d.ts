@@ -72,6 +72,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/family/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Schools that a guardian without a letter can ask */
+        get: operations["schoolsSeekController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/family/seek": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask a school without a letter and without an account; the answer is the same whatever is found */
+        post: operations["askSeekController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/family/seek-own": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask a school without a letter, from an account */
+        post: operations["askFromAccountSeekController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/forgotten": {
         parameters: {
             query?: never;
@@ -2245,6 +2296,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/{school}/sought/{sought}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Students whom a guardian without a letter may mean */
+        get: operations["maybeClaimController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/sought/{sought}/found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The child a guardian without a letter means has been found */
+        post: operations["foundClaimController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/sought/{sought}/refuse": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Turn down a guardian without a letter */
+        post: operations["refuseSoughtClaimController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools/{school}/staff": {
         parameters: {
             query?: never;
@@ -3035,6 +3137,7 @@ export interface components {
         };
         ClaimPage: {
             claims: components["schemas"]["ClaimLine"][];
+            sought: components["schemas"]["SoughtLine"][];
             said: string;
         };
         Classmate: {
@@ -3577,6 +3680,17 @@ export interface components {
             since: string | null;
             path: string;
         };
+        MaybeChild: {
+            id: string;
+            name: string;
+            born: string;
+            grade: string;
+            number: string;
+            fits: boolean;
+        };
+        MaybeChildren: {
+            students: components["schemas"]["MaybeChild"][];
+        };
         Me: {
             id: string;
             name: string;
@@ -3958,6 +4072,9 @@ export interface components {
             grades: components["schemas"]["GradeChoice"][];
             years: components["schemas"]["YearChoice"][];
         };
+        SchoolChoices: {
+            schools: components["schemas"]["SchoolChoice"][];
+        };
         SecondFactorView: {
             on: boolean;
             asked: boolean;
@@ -4115,6 +4232,16 @@ export interface components {
             students: components["schemas"]["SlipLine"][];
             out: number;
             back: number;
+        };
+        SoughtLine: {
+            id: string;
+            name: string;
+            email: string;
+            phone: string;
+            signedIn: boolean;
+            child: string;
+            childBorn: string;
+            askedAt: string;
         };
         StaffLine: {
             id: string;
@@ -4350,6 +4477,88 @@ export interface operations {
             content: {
                 "application/json": {
                     code: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyAnswer"];
+                };
+            };
+        };
+    };
+    schoolsSeekController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolChoices"];
+                };
+            };
+        };
+    };
+    askSeekController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    school: string;
+                    child_given_name: string;
+                    child_family_name: string;
+                    /** Format: date */
+                    birth_date: string;
+                    given_name: string;
+                    family_name: string;
+                    email: string;
+                    phone?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    askFromAccountSeekController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    school: string;
+                    child_given_name: string;
+                    child_family_name: string;
+                    /** Format: date */
+                    birth_date: string;
                 };
             };
         };
@@ -8190,6 +8399,87 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TickedSlip"];
+                };
+            };
+        };
+    };
+    maybeClaimController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                sought: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaybeChildren"];
+                };
+            };
+        };
+    };
+    foundClaimController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                sought: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    student: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClaimPage"];
+                };
+            };
+        };
+    };
+    refuseSoughtClaimController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                sought: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    reason: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClaimPage"];
                 };
             };
         };

@@ -9,8 +9,10 @@ import { Field } from '@/ui/Field';
 import { Instead } from '@/ui/Instead';
 import { useSentForm } from '@/ui/useSentForm';
 import { codeText } from './codeText';
+import { GuardianFields } from './GuardianFields';
 import { Leaf, LeafNote } from './Leaf';
 import { useProblem } from './problem';
+import { SeekForm } from './SeekForm';
 import { SignInPage } from './SignInPage';
 
 /** The code a letter's square brought along; it leaves the address, which others may see. */
@@ -31,6 +33,7 @@ export function FamilyPage() {
     const [child, setChild] = useState<Schemas['FamilyView'] | null>(null);
     const [known, setKnown] = useState(false);
     const [done, setDone] = useState(false);
+    const [seeking, setSeeking] = useState(false);
     const check = useAct((typed: string) => data(api.POST('/api/family/check', { body: { code: typed } })), {
         stale: [],
         home: 'code',
@@ -58,6 +61,7 @@ export function FamilyPage() {
     }, []);
     if (me === undefined) return <Instead of={asked} />;
     if (known && me === null) return <SignInPage then="/family" />;
+    if (seeking) return <SeekForm me={me} onBack={() => setSeeking(false)} onKnown={() => setKnown(true)} />;
     if (done && child)
         return (
             <Leaf title={t('The school will check')} above={child.school}>
@@ -104,6 +108,12 @@ export function FamilyPage() {
                         {t('Go on')}
                     </Button>
                 </form>
+                <button
+                    className="mt-4 min-h-12 text-start underline underline-offset-4"
+                    onClick={() => setSeeking(true)}
+                >
+                    {t('I have no letter')}
+                </button>
             </Leaf>
         );
     if (me)
@@ -120,25 +130,7 @@ export function FamilyPage() {
         <Leaf title={t('Are you a guardian of {{name}}?', { name: child.student })} above={child.school}>
             <p className="mb-5 text-muted">{t('Tell us who you are. The school checks before you see anything.')}</p>
             <form className="flex flex-col gap-5" onSubmit={form.submit}>
-                <Field large label={t('First name')} required autoComplete="given-name" {...form.field('given_name')} />
-                <Field large label={t('Last name')} autoComplete="family-name" {...form.field('family_name')} />
-                <Field
-                    large
-                    label={t('Your mail address')}
-                    type="email"
-                    required
-                    dir="ltr"
-                    autoComplete="email"
-                    {...form.field('email')}
-                />
-                <Field
-                    large
-                    label={t('Phone (optional)')}
-                    type="tel"
-                    dir="ltr"
-                    autoComplete="tel"
-                    {...form.field('phone')}
-                />
+                <GuardianFields field={form.field} />
                 <Button large kind="primary" type="submit" disabled={form.busy}>
                     {t('Ask the school')}
                 </Button>

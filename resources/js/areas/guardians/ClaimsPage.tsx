@@ -12,14 +12,16 @@ import { Field } from '@/ui/Field';
 import { Glyph } from '@/ui/Glyph';
 import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
+import { SoughtChild } from './SoughtChild';
 
 type Line = Schemas['ClaimLine'];
+type Sought = Schemas['SoughtLine'];
 
 /** Guardians who came with a family letter, each beside what the school has on record; connected or turned down. */
 export function ClaimsPage({ school }: { school: School }) {
     const queries = useQueryClient();
     const say = useNotice();
-    const [refusing, setRefusing] = useState<Line | null>(null);
+    const [refusing, setRefusing] = useState<Line | Sought | null>(null);
     const [reason, setReason] = useState('');
     const key = ['claims', school.id];
     const asked = useQuery({
@@ -59,15 +61,34 @@ export function ClaimsPage({ school }: { school: School }) {
         after,
     );
     const refuse = useAct(
-        (line: Line) =>
+        (line: Line | Sought) =>
             data(
-                api.POST('/api/schools/{school}/claims/{claim}/refuse', {
-                    params: { path: { school: school.id, claim: line.id } },
-                    body: { reason },
+                'child' in line
+                    ? api.POST('/api/schools/{school}/sought/{sought}/refuse', {
+                          params: { path: { school: school.id, sought: line.id } },
+                          body: { reason },
+                      })
+                    : api.POST('/api/schools/{school}/claims/{claim}/refuse', {
+                          params: { path: { school: school.id, claim: line.id } },
+                          body: { reason },
+                      }),
+            ),
+        after,
+    );
+    const found = useAct(
+        ({ line, student }: { line: Sought; student: string }) =>
+            data(
+                api.POST('/api/schools/{school}/sought/{sought}/found', {
+                    params: { path: { school: school.id, sought: line.id } },
+                    body: { student },
                 }),
             ),
         after,
     );
+    const turnDown = (line: Line | Sought) => {
+        setReason('');
+        setRefusing(line);
+    };
     const page = asked.data;
     const waiting = page?.claims.filter((c) => c.state === 'waiting') ?? [];
     const clear = waiting.filter((c) => c.clear).map((c) => c.id);
@@ -76,8 +97,8 @@ export function ClaimsPage({ school }: { school: School }) {
         <div className="min-h-0 flex-1 overflow-auto px-6 py-4">
             <h1 className="text-2xl">Guardian requests</h1>
             <p className="mb-5 max-w-2xl text-sm text-muted">
-                They have a family letter in their hands, or a link you sent. Aunts and neighbours may have one too:
-                look at what is on record before you connect anyone.
+                They have a family letter in their hands, a link you sent, or neither. Aunts and neighbours may have one
+                too: look at what is on record before you connect anyone.
             </p>
             {clear.length > 1 && (
                 <p className="mb-5 flex flex-wrap items-center gap-3 border-l-[3px] border-marigold pl-3">
@@ -92,13 +113,13 @@ export function ClaimsPage({ school }: { school: School }) {
             )}
             {!page ? (
                 <Instead of={asked} what="those who ask" size="part" />
-            ) : page.claims.length === 0 ? (
+            ) : page.claims.length + page.sought.length === 0 ? (
                 <Empty title="Nobody has asked">
                     Print family letters in the Print room. Whoever follows one waits here to be checked.
                 </Empty>
             ) : (
                 <div className="max-w-3xl">
-                    {waiting.length === 0 && <p className="mb-6">Nobody waits.</p>}
+                    {waiting.length + page.sought.length === 0 && <p className="mb-6">Nobody waits.</p>}
                     <ul>
                         {waiting.map((line) => (
                             <Waiting
@@ -107,13 +128,27 @@ export function ClaimsPage({ school }: { school: School }) {
                                 line={line}
                                 busy={approve.busy || approveMany.busy || refuse.busy}
                                 onApprove={(guardian) => approve.run({ line, guardian })}
-                                onRefuse={() => {
-                                    setReason('');
-                                    setRefusing(line);
-                                }}
+                                onRefuse={() => turnDown(line)}
                             />
                         ))}
                     </ul>
+                    {page.sought.length > 0 && (
+                        <section aria-label="Without a letter">
+                            <h2 className="mb-3 border-b border-ink pb-1 text-lg">Without a letter: find the child</h2>
+                            <ul>
+                                {page.sought.map((line) => (
+                                    <SoughtChild
+                                        key={line.id}
+                                        school={school}
+                                        line={line}
+                                        busy={found.busy || refuse.busy}
+                                        onFound={(student) => found.run({ line, student })}
+                                        onRefuse={() => turnDown(line)}
+                                    />
+                                ))}
+                            </ul>
+                        </section>
+                    )}
                     {answered.length > 0 && (
                         <section aria-label="Answered">
                             <h2 className="mb-1 border-b border-ink pb-1 text-lg">Answered</h2>
@@ -140,8 +175,9 @@ export function ClaimsPage({ school }: { school: School }) {
                     }}
                 >
                     <p className="mb-3 text-sm">
-                        {refusing?.name} is not connected with {refusing?.student}. The reason stands in the Ledger;
-                        they are not told it.
+                        {refusing?.name} is not connected with{' '}
+                        {refusing && ('child' in refusing ? refusing.child : refusing.student)}. The reason is kept for
+                        the school; they are not told it.
                     </p>
                     <Field
                         label="Reason"
