@@ -35,6 +35,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         __DIR__ . '/../app/Intake/Commands',
         __DIR__ . '/../app/Ledger/Commands',
         __DIR__ . '/../app/LookAlikes/Commands',
+        __DIR__ . '/../app/Mailroom/Commands',
         __DIR__ . '/../app/Platform/Commands',
         __DIR__ . '/../app/Wiring/Commands',
         __DIR__ . '/../app/PrintRoom/Commands',

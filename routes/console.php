@@ -10,6 +10,9 @@ Schedule::command('vantrel:clean-up')->dailyAt('02:30')->withoutOverlapping()->o
 // After school, by each school's own clock: who was invited a week ago and has not answered is reminded once.
 Schedule::command('vantrel:remind-guardians')->hourly()->withoutOverlapping()->onOneServer();
 
+// Mail whose time has come, and mail that came back.
+Schedule::command('vantrel:mail')->everyMinute()->withoutOverlapping(5)->onOneServer();
+
 // What a kill has left half-said is found within a minute.
 Schedule::command('vantrel:sweep')->everyMinute()->withoutOverlapping()->onOneServer();
 

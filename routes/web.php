@@ -11,11 +11,7 @@ use App\CommandBox\Http\CommandController;
 use App\Desk\Http\CoverageController;
 use App\Desk\Http\DeskController;
 use App\Desk\Http\DistrictController;
-use App\Door\Http\CodeController;
 use App\Door\Http\JoinController;
-use App\Door\Http\RequestController;
-use App\Door\Http\ReserveController;
-use App\Door\Http\RoomPassController;
 use App\Guardians\Http\ClaimController;
 use App\Guardians\Http\FamilyController;
 use App\Guardians\Http\GuardianController;
@@ -31,6 +27,7 @@ use App\Ledger\LedgerController;
 use App\LookAlikes\Http\LookAlikeController;
 use App\LookAlikes\Http\ManyMergesController;
 use App\Mailroom\Http\MailroomController;
+use App\Mailroom\Http\SchoolNoticeController;
 use App\Models\Realm;
 use App\OneRoster\Http\KeyController;
 use App\OneRoster\Http\ServiceController;
@@ -78,6 +75,8 @@ foreach (
         'print',
         'claim',
         'tie',
+        'sought',
+        'notice',
         'key',
     ]
     as $id
@@ -115,6 +114,7 @@ Route::prefix('api')->group(function (): void {
 
     Route::middleware(['auth', 'finished'])->group(function (): void {
         Route::get('home', [HomeController::class, 'show'])->can('own');
+        Route::post('home/seen', [HomeController::class, 'seen'])->can('own');
         Route::post('join', [JoinController::class, 'store'])->can('join');
         Route::post('family/connect', [FamilyController::class, 'connect'])->can('connect-child');
         Route::middleware('can:connect-child')->group(function (): void {
@@ -212,6 +212,10 @@ Route::prefix('api')->group(function (): void {
                 Route::get('ledger', [LedgerController::class, 'index']);
                 Route::get('ledger/sheet', [LedgerController::class, 'sheet']);
                 Route::get('messages', [MailroomController::class, 'index']);
+                Route::get('notices', [SchoolNoticeController::class, 'index']);
+                Route::post('notices', [SchoolNoticeController::class, 'store']);
+                Route::post('notices/{notice}', [SchoolNoticeController::class, 'update']);
+                Route::delete('notices/{notice}', [SchoolNoticeController::class, 'destroy']);
                 Route::get('transfers', [TransferController::class, 'index']);
                 Route::post('transfers/{transfer}/accept', [TransferController::class, 'accept']);
                 Route::post('transfers/{transfer}/refuse', [TransferController::class, 'refuse']);
@@ -271,49 +275,7 @@ Route::prefix('api')->group(function (): void {
                 Route::delete('/', [IntakeController::class, 'destroy']);
             });
 
-        Route::prefix('sections/{section}')->group(function (): void {
-            Route::middleware('can:see_roster,section')->group(function (): void {
-                Route::get('/', [SectionController::class, 'show']);
-                Route::get('roster', [RosterController::class, 'section']);
-                Route::post('as-student', [SectionController::class, 'asStudent']);
-            });
-            Route::post('cards', [CardController::class, 'section'])->can('print_cards', 'section');
-            Route::middleware('can:use_code,section')->group(function (): void {
-                Route::get('code', [CodeController::class, 'show']);
-                Route::post('code', [CodeController::class, 'store']);
-                Route::post('code/terms', [CodeController::class, 'update']);
-                Route::get('code/print', [WallController::class, 'section']);
-                Route::get('code/chosen', [CodeController::class, 'judge']);
-                Route::delete('code', [CodeController::class, 'destroy']);
-            });
-            Route::middleware('can:answer_requests,section')->group(function (): void {
-                Route::get('requests', [RequestController::class, 'index']);
-                Route::post('requests/refuse-all', [RequestController::class, 'refuseAll']);
-                Route::post('requests/{asking}/approve', [RequestController::class, 'approve']);
-                Route::post('requests/{asking}/refuse', [RequestController::class, 'refuse']);
-            });
-            Route::middleware('can:room_pass,section')->group(function (): void {
-                Route::post('room-pass', [RoomPassController::class, 'store']);
-                Route::delete('room-pass', [RoomPassController::class, 'destroy']);
-                Route::delete('people/{person}/pictures', [RoomPassController::class, 'forgetPictures']);
-            });
-            Route::middleware('can:place_students,section')->group(function (): void {
-                Route::post('place/plan', [PlacementController::class, 'plan']);
-                Route::post('place', [PlacementController::class, 'store']);
-                Route::post('reserves', [ReserveController::class, 'store']);
-                Route::post('reserves/{person}', [ReserveController::class, 'claim']);
-            });
-            Route::middleware('can:invite_staff,section')->group(function (): void {
-                Route::post('invitations', [InvitationController::class, 'store']);
-                Route::delete('staff/{person}', [StaffController::class, 'takeOff']);
-            });
-            Route::post('/', [SectionController::class, 'update'])->can('edit_section', 'section');
-            Route::post('lead', [StaffController::class, 'handOver'])->can('hand_over_lead', 'section');
-            Route::middleware('can:archive,section')->group(function (): void {
-                Route::get('archive', [SectionController::class, 'archivePlan']);
-                Route::post('archive', [SectionController::class, 'archive']);
-            });
-        });
+        require __DIR__ . '/section.php';
 
         Route::post('invitations/{invitation}/again', [InvitationController::class, 'again'])->can(
             'manage-invitation',
@@ -335,7 +297,16 @@ Route::prefix('api')->group(function (): void {
                 Route::get('file', [PrintController::class, 'file']);
                 Route::delete('/', [PrintController::class, 'destroy']);
             });
-        Route::get('messages/{message}', [MailroomController::class, 'show'])->can('read-message', 'message');
+        Route::prefix('messages/{message}')
+            ->middleware('can:read-message,message')
+            ->group(function (): void {
+                Route::get('/', [MailroomController::class, 'show']);
+                Route::get('html', [MailroomController::class, 'html']);
+                Route::get('eml', [MailroomController::class, 'eml']);
+                Route::post('again', [MailroomController::class, 'again']);
+                Route::post('settle', [MailroomController::class, 'settle']);
+                Route::post('stop', [MailroomController::class, 'stop']);
+            });
     });
 
     Route::fallback(fn() => abort(404));

@@ -7,6 +7,7 @@ namespace App\Desk;
 use App\Desk\Views\Loop;
 use App\Guardians\GuardianList;
 use App\LookAlikes\Kept;
+use App\Mailroom\MessageDesk;
 use App\Models\School;
 use App\Platform\SchoolDay;
 use App\Roll\KeptProblems;
@@ -44,6 +45,12 @@ final class Loops
             ['Guardian request', 'asks to be connected; waits to be checked'],
             ['Guardian requests', 'ask to be connected; wait to be checked'],
             'guardians/requests',
+        ],
+        'mail' => [
+            'mailroom',
+            ['Message that did not arrive', 'refused, come back or late; another address, or once more'],
+            ['Messages that did not arrive', 'refused, come back or late; other addresses, or once more'],
+            'mailroom?show=amiss',
         ],
         'guardians_unanswered' => [
             'guardians',
@@ -204,6 +211,7 @@ final class Loops
         $standing = $this->problems->standing($school->id);
         $problem = fn(AccountProblem $which): int => $standing[$which->value][0] ?? 0;
         [$claims, $claimed] = GuardianList::requests($school->id);
+        [$mail, $mailed] = MessageDesk::countAmiss($school);
         $unansweredGuardians = $this->guardians->unanswered($school);
         $since = fn(AccountProblem $which): ?string => $standing[$which->value][1] ?? null;
         return [
@@ -211,6 +219,7 @@ final class Loops
             'requests' => [(int) $asking?->n, $this->day($asking?->since)],
             'transfers' => [(int) $transfers?->n, $this->day($transfers?->since)],
             'claims' => [$claims, $this->day($claimed)],
+            'mail' => [$mail, $this->day($mailed)],
             'guardians_unanswered' => [$unansweredGuardians, null],
             'invitations_expired' => [(int) $expired?->n, $this->day($expired?->since)],
             'invitations' => [(int) $unanswered?->n, $this->day($unanswered?->since)],

@@ -7,19 +7,20 @@ namespace App\Guardians;
 use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
 use App\Mailroom\FamilyWords;
+use App\Mailroom\Headers;
 use App\Mailroom\Mail\ContactCodeMail;
-use App\Models\OutgoingMessage;
+use App\Mailroom\Outbox;
 use App\Models\Person as PersonModel;
 use App\Models\School;
 use App\Platform\PlannerKit;
 use App\Platform\TryCounter;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Mail;
-use Illuminate\Support\Str;
 use stdClass;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Accounts\Limit;
 use Vantrel\Core\Guardians\OwnContact;
+use Vantrel\Core\Mailroom\MessageKind;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records\Person;
@@ -43,6 +44,7 @@ final readonly class ContactDesk
         private Snapshots $snapshots,
         private PlannerKit $kit,
         private TryCounter $tries,
+        private Outbox $outbox,
     ) {}
 
     /** @return bool whether the old one has to answer too */
@@ -139,20 +141,24 @@ final readonly class ContactDesk
         ];
         if ($what === 'email') {
             Mail::to($to)->send(
-                new ContactCodeMail($school->id, $words->say('code.subject', ['code' => $code]), $lines),
+                new ContactCodeMail(
+                    $school->id,
+                    $words->say('code.subject', ['code' => $code]),
+                    $words->language,
+                    $lines,
+                ),
             );
 
             return;
         }
-        OutgoingMessage::query()->create([
-            'id' => (string) Str::ulid(),
-            'school_id' => $school->id,
-            'to_address' => $to,
-            'subject' => $words->say('code.subject', ['code' => $code]),
-            'text' => implode(' ', $lines),
-            'html' => null,
-            'made_at' => now(),
-        ]);
+        $this->outbox->put(
+            new Headers($school->id, MessageKind::Account, $school->name, $model->id, language: $words->language),
+            'text',
+            $to,
+            $words->say('code.subject', ['code' => $code]),
+            implode(' ', $lines),
+            null,
+        );
     }
 
     private function person(PersonModel $model): Person

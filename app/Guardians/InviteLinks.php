@@ -109,7 +109,7 @@ final readonly class InviteLinks
             ->where('p.state', 'active')
             ->orderBy('s.called_name')
             ->orderBy('s.id')
-            ->get(['g.guardian_id', 's.called_name', 's.language as of_child', 'p.language'])
+            ->get(['g.guardian_id', 'g.student_id', 's.called_name', 's.language as of_child', 'p.language'])
             ->groupBy('guardian_id');
         $base = rtrim((string) config('app.url'), '/');
         foreach ($rows as $row) {
@@ -123,6 +123,8 @@ final readonly class InviteLinks
                 new GuardianInvitationMail(
                     $school->id,
                     $school->name,
+                    (string) $row->guardian_id,
+                    array_values($own->pluck('student_id')->map(strval(...))->all()),
                     array_values($own->pluck('called_name')->map(strval(...))->all()),
                     "$base/guardian#" . $this->token((string) $row->id)->plain,
                     substr((string) $row->expires_at, 0, 10),

@@ -27,9 +27,10 @@ final class Entries
         'join_requests',
         'transfer_requests',
         'guardian_claims',
+        'work_results',
     ];
 
-    private const OF_SECTION = ['enrollments', 'join_codes', 'invitations', 'join_requests', 'room_passes'];
+    private const OF_SECTION = ['enrollments', 'join_codes', 'invitations', 'join_requests', 'room_passes', 'notices'];
 
     /**
      * @return Builder<LedgerEntry> newest first

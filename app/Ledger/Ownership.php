@@ -72,6 +72,7 @@ final class Ownership
                 'section_id',
             ],
             Entity::Guardianship, Entity::FamilyLetter, Entity::GuardianClaim => [Entity::Person, 'student_id'],
+            Entity::WorkResult => [Entity::Notice, 'notice_id'],
             Entity::KnownApart => [Entity::Person, 'left_id'],
             default => null,
         };
@@ -112,7 +113,8 @@ final class Ownership
             Entity::Coordinator,
             Entity::Section,
             Entity::LetterWording,
-            Entity::GuardianInvitation
+            Entity::GuardianInvitation,
+            Entity::Notice
                 => $query->selectRaw('t.school_id as school'),
             Entity::SignIn, Entity::Identity => $through('person_id', 'people'),
             Entity::Badge => $query
@@ -125,6 +127,7 @@ final class Ownership
             ),
             Entity::Guardianship, Entity::FamilyLetter, Entity::GuardianClaim => $through('student_id', 'people'),
             Entity::KnownApart => $through('left_id', 'people'),
+            Entity::WorkResult => $through('notice_id', 'notices'),
             Entity::TransferRequest => $query->selectRaw('t.to_school_id as school'),
         };
     }

@@ -34,6 +34,8 @@ final class RecordNames
             Entity::FamilyLetter => 'family letter',
             Entity::GuardianClaim => 'guardian request',
             Entity::GuardianInvitation => 'guardian invitation',
+            Entity::Notice => 'notice',
+            Entity::WorkResult => 'handed in',
         };
     }
 
@@ -74,6 +76,11 @@ final class RecordNames
                 ->join('people as p', 'p.id', '=', 'i.guardian_id')
                 ->whereIn('i.id', $ids)
                 ->selectRaw("i.id id, $person n"),
+            'notices' => DB::table('notices as o')->whereIn('o.id', $ids)->selectRaw('o.id id, o.title n'),
+            'work_results' => DB::table('work_results as w')
+                ->join('people as p', 'p.id', '=', 'w.person_id')
+                ->whereIn('w.id', $ids)
+                ->selectRaw("w.id id, $person n"),
             'room_passes' => DB::table('room_passes as r')
                 ->join('sections as s', 's.id', '=', 'r.section_id')
                 ->whereIn('r.id', $ids)

@@ -40,6 +40,8 @@ final readonly class RowsNow implements Standing
         ['invite_runs', 'person_id', Entity::Person],
         ['contact_changes', 'person_id', Entity::Person],
         ['family_askings', 'person_id', Entity::Person],
+        ['notice_seen', 'person_id', Entity::Person],
+        ['notice_seen', 'notice_id', Entity::Notice],
         ['digest_choices', 'person_id', Entity::Person],
         ['guardian_outbox', 'invitation_id', Entity::GuardianInvitation],
         ['print_runs', 'section_id', Entity::Section],

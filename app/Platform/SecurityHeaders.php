@@ -14,11 +14,14 @@ final class SecurityHeaders
     public function handle(Request $request, Closure $next): Response
     {
         $response = $next($request);
-        $response->headers->set(
-            'Content-Security-Policy',
-            "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; font-src " .
-                "'self' data:; object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'",
-        );
+        // A page that may do even less says so itself.
+        if (!$response->headers->has('Content-Security-Policy')) {
+            $response->headers->set(
+                'Content-Security-Policy',
+                "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; font-src " .
+                    "'self' data:; object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'",
+            );
+        }
         $response->headers->set('X-Content-Type-Options', 'nosniff');
         $response->headers->set('Referrer-Policy', 'same-origin');
         $response->headers->set('Cross-Origin-Opener-Policy', 'same-origin');

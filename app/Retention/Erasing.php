@@ -107,6 +107,7 @@ final class Erasing
         DB::table('credential_uses')->whereIn('person_id', $ids)->delete();
         DB::table('sessions')->whereIn('user_id', $ids)->delete();
         DB::table('contact_changes')->whereIn('person_id', $ids)->delete();
+        DB::table('bounced_addresses')->whereIn('address', $this->addresses($person))->delete();
         DB::table('family_askings')
             ->whereIn('person_id', $ids)
             ->orWhereIn('email', $this->addresses($person))

@@ -164,6 +164,7 @@ final class OnePerson
                     ->all(),
             ),
             $this->messages($person, $schools),
+            (string) DB::table('bounced_addresses')->where('address', $person->email)->value('said'),
         );
     }
 
@@ -181,8 +182,15 @@ final class OnePerson
                     ->whereIn('school_id', $schools)
                     ->orderByDesc('made_at')
                     ->limit(10)
-                    ->get(['id', 'subject', 'made_at'])
-                    ->map(fn(object $m): SentTo => new SentTo($m->id, $m->subject, Instant::iso($m->made_at)))
+                    ->get(['id', 'subject', 'made_at', 'problem'])
+                    ->map(
+                        fn(object $m): SentTo => new SentTo(
+                            $m->id,
+                            $m->subject,
+                            Instant::iso($m->made_at),
+                            (string) $m->problem,
+                        ),
+                    )
                     ->all(),
             );
     }

@@ -16,6 +16,7 @@ use App\Ledger\Outcome;
 use App\Ledger\WriteGuard;
 use App\LookAlikes;
 use App\Mailroom\MailroomTransport;
+use App\Mailroom\Outbox;
 use App\Models\LedgerEntry;
 use App\OneRoster\Touch;
 use App\Platform\SchoolDay;
@@ -25,6 +26,7 @@ use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Events\ConnectionEstablished;
 use Illuminate\Database\Events\TransactionCommitting;
+use Illuminate\Database\Events\TransactionRolledBack;
 use Illuminate\Http\Request;
 use Illuminate\Queue\Events\JobExceptionOccurred;
 use Illuminate\Queue\Events\JobProcessed;
@@ -44,6 +46,8 @@ final class VantrelProvider extends ServiceProvider
 {
     public function register(): void
     {
+        // It knows whether a worker has been asked for already.
+        $this->app->singleton(Outbox::class);
         // The PDF library reads constants when its first class is loaded: our fonts only, and exceptions in place of
         // exits.
         foreach (
@@ -101,7 +105,8 @@ final class VantrelProvider extends ServiceProvider
                 $this->app,
             ),
         );
-        Mail::extend('mailroom', fn(): TransportInterface => new MailroomTransport());
+        Mail::extend('mailroom', fn(): TransportInterface => $this->app->make(MailroomTransport::class));
+        Event::listen(TransactionRolledBack::class, fn() => $this->app->make(Outbox::class)->rolledBack());
         // Against floods only, each route by itself: no route that is flooded shuts another.
         RateLimiter::for(
             'guest',

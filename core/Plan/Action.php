@@ -31,6 +31,7 @@ enum Action: string
     case LetIn = 'let-in';
     case Letters = 'letters';
     case Merge = 'merge';
+    case Notice = 'notice';
     case OffBoard = 'off-board';
     case Password = 'password';
     case Pictures = 'pictures';
@@ -65,7 +66,7 @@ enum Action: string
             self::Intake => Area::Intake,
             self::AskGuardian, self::Edit, self::Erase, self::Guardian, self::OffBoard, self::Transfer => Area::Roll,
             self::Apart, self::Merge => Area::LookAlikes,
-            self::Archive, self::Place, self::Section, self::Reserve => Area::Sections,
+            self::Archive, self::Notice, self::Place, self::Section, self::Reserve => Area::Sections,
             self::Ask, self::Claim, self::Code, self::Join, self::LetIn, self::RoomPass, self::TurnAway => Area::Codes,
             self::Accept, self::Decline, self::Invite, self::Lead, self::TakeOff, self::Withdraw => Area::Staff,
             self::Cards, self::Letters, self::Slip, self::Wording => Area::PrintRoom,

@@ -30,6 +30,8 @@ enum Entity: string
     case FamilyLetter = 'family_letters';
     case GuardianClaim = 'guardian_claims';
     case GuardianInvitation = 'guardian_invitations';
+    case Notice = 'notices';
+    case WorkResult = 'work_results';
 
     /**
      * What a record of this kind is read as.
@@ -59,6 +61,8 @@ enum Entity: string
             self::FamilyLetter => FamilyLetter::class,
             self::GuardianClaim => GuardianClaim::class,
             self::GuardianInvitation => GuardianInvitation::class,
+            self::Notice => Notice::class,
+            self::WorkResult => WorkResult::class,
         };
     }
 
@@ -84,6 +88,12 @@ enum Entity: string
                 'guardian_id' => self::Person,
                 'invited_by' => self::Person,
             ],
+            self::Notice => [
+                'school_id' => self::School,
+                'section_id' => self::Section,
+                'made_by' => self::Person,
+            ],
+            self::WorkResult => ['notice_id' => self::Notice, 'person_id' => self::Person],
             self::Person => ['school_id' => self::School, 'merged_into' => self::Person],
             self::Coordinator => ['person_id' => self::Person, 'school_id' => self::School],
             self::SignIn, self::Identity => ['person_id' => self::Person],
@@ -139,7 +149,8 @@ enum Entity: string
             self::SignIn, self::Enrollment => ['person_id' => self::Person],
             self::Guardianship => ['student_id' => self::Person],
             self::Badge => ['sign_in_id' => self::SignIn],
-            self::JoinCode => ['section_id' => self::Section],
+            self::JoinCode, self::Notice => ['section_id' => self::Section],
+            self::WorkResult => ['notice_id' => self::Notice],
             default => [],
         };
     }
@@ -164,6 +175,8 @@ enum Entity: string
             self::FamilyLetter => [new Unique(['slip'])],
             // Their tokens are hashes of what was drawn at random.
             self::Badge, self::Invitation, self::JoinRequest, self::RoomPass, self::GuardianClaim => [],
+            self::Notice => [],
+            self::WorkResult => [new Unique(['notice_id', 'person_id'])],
             self::GuardianInvitation => [new Unique(['guardian_id', 'school_id'], 'state', 'open')],
         };
     }
@@ -180,7 +193,8 @@ enum Entity: string
             self::JoinRequest,
             self::RoomPass,
             self::GuardianClaim,
-            self::GuardianInvitation
+            self::GuardianInvitation,
+            self::Notice
                 => ['state'],
             default => [],
         };

@@ -15,6 +15,7 @@ enum Power: string
     case PlaceStudents = 'place_students';
     case InviteStaff = 'invite_staff';
     case EditSection = 'edit_section';
+    case WriteNotices = 'write_notices';
     case HandOverLead = 'hand_over_lead';
     case Archive = 'archive';
 
@@ -37,6 +38,7 @@ enum Power: string
             self::RoomPass => 'make and end the room pass',
             self::PlaceStudents => 'move students between own sections, take them out, make reserve accounts',
             self::InviteStaff => 'invite co-teachers, assistants and substitutes',
+            self::WriteNotices => 'write notices, dates and work, and say who has handed it in',
             self::EditSection => 'change name, period and seats',
             self::HandOverLead => 'hand the lead over',
             self::Archive => 'archive the section',

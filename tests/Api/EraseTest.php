@@ -132,7 +132,7 @@ it('leaves nothing that says who it was, in any table or file', function (): voi
             $text = str_ireplace('Ottoline Quackenbush', '', str_ireplace('ottoline quackenbush', '', (string) $text));
             $others = '/"(family_name|word)":"quackenbush"|ottoline/i';
             if (
-                preg_match('/zeb|998877|quackmail/i', $text) === 1 ||
+                preg_match('/zebul|\bzeb\b|998877|quackmail/i', $text) === 1 ||
                 (preg_match('/quackenbush/i', $text) === 1 && preg_match($others, $text) !== 1)
             ) {
                 $found[] = "$table: $text";

@@ -15,10 +15,7 @@ final class RealServer
 
     public static function start(string $database): self
     {
-        $socket = stream_socket_server('tcp://127.0.0.1:0');
-        Assert::assertIsResource($socket);
-        $port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
-        fclose($socket);
+        $port = self::freePort();
         $environment = [
             ...getenv(),
             'DB_DATABASE' => $database,
@@ -50,6 +47,16 @@ final class RealServer
         }
 
         return new self($process, "http://127.0.0.1:$port");
+    }
+
+    public static function freePort(): int
+    {
+        $socket = stream_socket_server('tcp://127.0.0.1:0');
+        Assert::assertIsResource($socket);
+        $port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
+        fclose($socket);
+
+        return $port;
     }
 
     public function stop(): void

@@ -4,25 +4,35 @@ declare(strict_types=1);
 
 namespace App\Home\Http;
 
+use App\Home\Http\Wishes\HomeWish;
+use App\Home\Http\Wishes\SeenWish;
 use App\Home\Views\Home;
+use App\Home\Views\HomeNotice;
 use App\Home\Views\HomeSection;
 use App\Home\Views\HomeStudent;
+use App\Mailroom\Boards;
 use App\Models\Person;
 use App\Platform\Answers;
 use App\Platform\SchoolDay;
+use App\Platform\Takes;
+use App\Platform\Wishes;
 use App\Rosters\Children;
 use App\Rosters\Teachers;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
+use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Mailroom\BoardItem;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\SectionKind;
 
 final class HomeController
 {
     #[Answers(Home::class, 'The own page of a student or guardian')]
+    #[Takes(HomeWish::class)]
     public function show(Request $request): Home
     {
+        $wish = Wishes::of(HomeWish::class, $request);
         $person = Person::signedIn($request);
         $ids = $person->kind === 'student' ? [$person->id] : Children::of($person);
         /** @var Collection<int, Person> $students */
@@ -43,6 +53,7 @@ final class HomeController
             ->orderBy('s.name')
             ->get(['e.person_id', 's.id', 's.name', 's.kind', 'c.name as school']);
         $teachers = Teachers::of($sections->pluck('id'), $person->school_id);
+        $boards = Boards::of($ids, $person->kind !== 'student', $wish->language ?? 'en');
 
         return new Home(
             PersonKind::from($person->kind),
@@ -67,11 +78,35 @@ final class HomeController
                                     )
                                     ->all(),
                             ),
+                            HomeNotice::all($boards[$s->id]->missing ?? []),
+                            HomeNotice::all($boards[$s->id]->coming ?? []),
+                            HomeNotice::all($boards[$s->id]->new ?? []),
                         ),
                     )
                     ->all(),
             ),
             $person->kind === 'student' ? [] : Children::awaited($person),
         );
+    }
+
+    #[Answers(null, 'What has been before one’s eyes: of what is there to be read for one, nothing else is noted')]
+    #[Takes(SeenWish::class)]
+    public function seen(Request $request): Response
+    {
+        $person = Person::signedIn($request);
+        $ids = $person->kind === 'student' ? [$person->id] : Children::of($person);
+        $own = [];
+        foreach (Boards::of($ids, $person->kind !== 'student', 'en') as $board) {
+            array_push($own, ...array_map(fn(BoardItem $i): string => $i->id, $board->all()));
+        }
+        $seen = array_intersect(array_unique($own), Wishes::of(SeenWish::class, $request)->ids);
+        DB::table('notice_seen')->insertOrIgnore(
+            array_map(
+                fn(string $id): array => ['notice_id' => $id, 'person_id' => $person->id, 'seen_at' => now()],
+                array_values($seen),
+            ),
+        );
+
+        return response()->noContent();
     }
 }

@@ -4,30 +4,26 @@ declare(strict_types=1);
 
 namespace App\Mailroom\Mail;
 
+use App\Mailroom\Headers;
 use App\Models\Person;
 use App\Models\School;
-use Illuminate\Bus\Queueable;
-use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Mail\Mailable;
 use Illuminate\Mail\Mailables\Content;
 use Illuminate\Mail\Mailables\Envelope;
-use Illuminate\Mail\Mailables\Headers;
+use Illuminate\Mail\Mailables\Headers as MailHeaders;
 use Illuminate\Support\Facades\Mail;
+use Vantrel\Core\Mailroom\MessageKind;
 
 /** Tells somebody what was done to the account they have. Holds no secret and no link. */
-final class AccountNotice extends Mailable implements ShouldQueue
+final class AccountNotice extends Mailable
 {
-    use Queueable;
-
     /** @param  list<string>  $lines sentences */
     public function __construct(
         public readonly string $schoolId,
         public readonly string $schoolName,
         public readonly string $what,
         public readonly array $lines,
-    ) {
-        $this->afterCommit();
-    }
+    ) {}
 
     /**
      * To the confirmed address; to nobody where there is none.
@@ -44,7 +40,7 @@ final class AccountNotice extends Mailable implements ShouldQueue
     /** @param  list<string>  $lines */
     public static function toAddress(string $address, string $schoolId, string $what, array $lines): void
     {
-        Mail::to($address)->queue(new self($schoolId, School::query()->findOrFail($schoolId)->name, $what, $lines));
+        Mail::to($address)->send(new self($schoolId, School::query()->findOrFail($schoolId)->name, $what, $lines));
     }
 
     public function envelope(): Envelope
@@ -52,9 +48,9 @@ final class AccountNotice extends Mailable implements ShouldQueue
         return new Envelope(subject: $this->what);
     }
 
-    public function headers(): Headers
+    public function headers(): MailHeaders
     {
-        return new Headers(text: ['X-Vantrel-School' => $this->schoolId]);
+        return (new Headers($this->schoolId, MessageKind::Account, $this->schoolName))->forMail();
     }
 
     public function content(): Content

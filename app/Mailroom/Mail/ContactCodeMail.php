@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace App\Mailroom\Mail;
 
+use App\Mailroom\Headers;
 use Illuminate\Mail\Mailable;
 use Illuminate\Mail\Mailables\Content;
 use Illuminate\Mail\Mailables\Envelope;
-use Illuminate\Mail\Mailables\Headers;
+use Illuminate\Mail\Mailables\Headers as MailHeaders;
+use Vantrel\Core\Mailroom\MessageKind;
 
 /** A code that shows that an address is somebody's. */
 final class ContactCodeMail extends Mailable
@@ -16,6 +18,7 @@ final class ContactCodeMail extends Mailable
     public function __construct(
         private readonly string $schoolId,
         private readonly string $about,
+        private readonly string $language,
         public readonly array $lines,
     ) {}
 
@@ -24,9 +27,9 @@ final class ContactCodeMail extends Mailable
         return new Envelope(subject: $this->about);
     }
 
-    public function headers(): Headers
+    public function headers(): MailHeaders
     {
-        return new Headers(text: ['X-Vantrel-School' => $this->schoolId]);
+        return (new Headers($this->schoolId, MessageKind::Account, language: $this->language))->forMail();
     }
 
     public function content(): Content

@@ -5,21 +5,26 @@ declare(strict_types=1);
 namespace App\Mailroom\Mail;
 
 use App\Mailroom\FamilyWords;
+use App\Mailroom\Headers;
 use Illuminate\Mail\Mailable;
 use Illuminate\Mail\Mailables\Content;
 use Illuminate\Mail\Mailables\Envelope;
-use Illuminate\Mail\Mailables\Headers;
+use Illuminate\Mail\Mailables\Headers as MailHeaders;
+use Vantrel\Core\Mailroom\MessageKind;
 
 /** Asks a guardian to connect. It names the school and the given names of the children, and no more. */
 final class GuardianInvitationMail extends Mailable
 {
     /**
-     * @param  list<string>  $children given names
+     * @param  list<string>  $students ids
+     * @param  list<string>  $children given names of the same
      * @param  string  $until YYYY-MM-DD
      */
     public function __construct(
         public readonly string $schoolId,
         public readonly string $schoolName,
+        private readonly string $guardianId,
+        private readonly array $students,
         private readonly array $children,
         public readonly string $link,
         private readonly string $until,
@@ -34,9 +39,18 @@ final class GuardianInvitationMail extends Mailable
         );
     }
 
-    public function headers(): Headers
+    public function headers(): MailHeaders
     {
-        return new Headers(text: ['X-Vantrel-School' => $this->schoolId]);
+        $about = new Headers(
+            $this->schoolId,
+            MessageKind::Guardian,
+            $this->schoolName,
+            $this->guardianId,
+            $this->students,
+            $this->words->language,
+        );
+
+        return $about->forMail();
     }
 
     public function content(): Content

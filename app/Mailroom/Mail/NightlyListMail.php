@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace App\Mailroom\Mail;
 
+use App\Mailroom\Headers;
 use Illuminate\Mail\Mailable;
 use Illuminate\Mail\Mailables\Content;
 use Illuminate\Mail\Mailables\Envelope;
-use Illuminate\Mail\Mailables\Headers;
+use Illuminate\Mail\Mailables\Headers as MailHeaders;
+use Vantrel\Core\Mailroom\MessageKind;
 
 /** What came of a list that was left in the watched folder. Names no student: mail is read on telephones in trains. */
 final class NightlyListMail extends Mailable
@@ -34,9 +36,9 @@ final class NightlyListMail extends Mailable
         return new Envelope(subject: $this->trouble === '' ? "{$this->file}: applied" : "{$this->file}: stopped");
     }
 
-    public function headers(): Headers
+    public function headers(): MailHeaders
     {
-        return new Headers(text: ['X-Vantrel-School' => $this->schoolId]);
+        return (new Headers($this->schoolId, MessageKind::Report, $this->schoolName))->forMail();
     }
 
     public function content(): Content

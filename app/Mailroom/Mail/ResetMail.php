@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace App\Mailroom\Mail;
 
+use App\Mailroom\Headers;
 use Illuminate\Mail\Mailable;
 use Illuminate\Mail\Mailables\Content;
 use Illuminate\Mail\Mailables\Envelope;
-use Illuminate\Mail\Mailables\Headers;
+use Illuminate\Mail\Mailables\Headers as MailHeaders;
+use Vantrel\Core\Mailroom\MessageKind;
 
 /** Carries the link for a new password. */
 final class ResetMail extends Mailable
@@ -27,9 +29,9 @@ final class ResetMail extends Mailable
         );
     }
 
-    public function headers(): Headers
+    public function headers(): MailHeaders
     {
-        return new Headers(text: ['X-Vantrel-School' => $this->schoolId]);
+        return (new Headers($this->schoolId, MessageKind::Account, $this->schoolName))->forMail();
     }
 
     public function content(): Content

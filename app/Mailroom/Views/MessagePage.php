@@ -8,6 +8,10 @@ use App\Platform\Resource;
 
 final readonly class MessagePage extends Resource
 {
-    /** @param  list<MessageLine>  $messages newest first */
-    public function __construct(public array $messages, public ?string $next) {}
+    /**
+     * @param  list<MessageLine>  $messages newest first
+     * @param  int  $amiss how many of the school somebody has to look at
+     * @param  int  $waiting how many have yet to go
+     */
+    public function __construct(public array $messages, public ?string $next, public int $amiss, public int $waiting) {}
 }

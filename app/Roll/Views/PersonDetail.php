@@ -17,6 +17,7 @@ final readonly class PersonDetail extends Resource
      * @param  list<UserName>  $userNames
      * @param  list<Happening>  $history newest first
      * @param  list<SentTo>  $messages to their address, newest first
+     * @param  string  $bounced why mail to their address came back; '' where none has
      */
     public function __construct(
         public string $id,
@@ -44,5 +45,6 @@ final readonly class PersonDetail extends Resource
         public array $userNames,
         public array $history,
         public array $messages,
+        public string $bounced,
     ) {}
 }

@@ -225,6 +225,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/home/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What has been before one’s eyes: of what is there to be read for one, nothing else is noted */
+        post: operations["seenHomeController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/intakes/{intake}": {
         parameters: {
             query?: never;
@@ -732,6 +749,91 @@ export interface paths {
         get: operations["showMailroomController"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/messages/{message}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Send a message again that did not go, or came back */
+        post: operations["againMailroomController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/messages/{message}/eml": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A message as a mail program keeps it (RFC 5322) */
+        get: operations["emlMailroomController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/messages/{message}/html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A message as its receiver sees it: a page that can do nothing and fetches nothing */
+        get: operations["htmlMailroomController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/messages/{message}/settle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What was amiss with a message has been looked at */
+        post: operations["settleMailroomController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/messages/{message}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stop a message that waits */
+        post: operations["stopMailroomController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1991,11 +2093,47 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Messages a school has sent, newest first */
+        /** Messages of a school, newest first */
         get: operations["indexMailroomController"];
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a school says to all students and families, newest first */
+        get: operations["indexSchoolNoticeController"];
+        put?: never;
+        /** Write a notice or a date for the whole school */
+        post: operations["storeSchoolNoticeController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/notices/{notice}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Change it */
+        post: operations["updateSchoolNoticeController"];
+        /** Withdraw it */
+        delete: operations["destroySchoolNoticeController"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2746,6 +2884,77 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sections/{section}/notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a section says to students and families, newest first */
+        get: operations["indexNoticeController"];
+        put?: never;
+        /** Write a notice, a date or work */
+        post: operations["storeNoticeController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/notices/{notice}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Change it */
+        post: operations["updateNoticeController"];
+        /** Withdraw it */
+        delete: operations["destroyNoticeController"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/notices/{notice}/readers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who has seen it, by name */
+        get: operations["readersNoticeController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/notices/{notice}/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who has handed work in */
+        get: operations["workNoticeController"];
+        put?: never;
+        /** Say who has handed work in */
+        post: operations["goThroughNoticeController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sections/{section}/people/{person}/pictures": {
         parameters: {
             query?: never;
@@ -3448,6 +3657,14 @@ export interface components {
             students: components["schemas"]["HomeStudent"][];
             waiting: string[];
         };
+        HomeNotice: {
+            id: string;
+            kind: components["schemas"]["NoticeKind"];
+            title: string;
+            body: string;
+            section: string;
+            day: string;
+        };
         HomeSection: {
             name: string;
             kind: components["schemas"]["SectionKind"];
@@ -3460,6 +3677,9 @@ export interface components {
             givenName: string;
             userName: string;
             sections: components["schemas"]["HomeSection"][];
+            missing: components["schemas"]["HomeNotice"][];
+            coming: components["schemas"]["HomeNotice"][];
+            new: components["schemas"]["HomeNotice"][];
         };
         InRecord: {
             guardians: components["schemas"]["OnRecord"][];
@@ -3712,15 +3932,28 @@ export interface components {
         };
         MessageLine: {
             id: string;
+            via: string;
+            kind: string;
             to: string;
+            personId: string | null;
             subject: string;
             text: string;
             madeAt: string;
+            state: components["schemas"]["MessageState"];
+            problem: string;
+            sentAt: string | null;
+            nextAt: string | null;
+            amiss: boolean;
+            bounced: string;
         };
         MessagePage: {
             messages: components["schemas"]["MessageLine"][];
             next: string | null;
+            amiss: number;
+            waiting: number;
         };
+        /** @enum {string} */
+        MessageState: "kept" | "waiting" | "handing" | "sent" | "doubtful" | "refused" | "bounced" | "stopped";
         /** @enum {string} */
         NameShown: "full" | "initial";
         NamedPage: {
@@ -3742,6 +3975,34 @@ export interface components {
             actor: string;
             at: string;
             undone: boolean;
+        };
+        /** @enum {string} */
+        NoticeKind: "notice" | "date" | "work";
+        NoticeLine: {
+            id: string;
+            kind: components["schemas"]["NoticeKind"];
+            title: string;
+            body: string;
+            day: string;
+            guardiansOnly: boolean;
+            titles: {
+                [key: string]: string;
+            };
+            bodies: {
+                [key: string]: string;
+            };
+            by: string;
+            madeAt: string;
+            seen: number;
+            goneThrough: boolean;
+            missing: number;
+        };
+        NoticePage: {
+            notices: components["schemas"]["NoticeLine"][];
+            said: string;
+        };
+        NoticeReaders: {
+            names: string[];
         };
         Offer: {
             id: string;
@@ -3815,6 +4076,7 @@ export interface components {
             userNames: components["schemas"]["UserName"][];
             history: components["schemas"]["Happening"][];
             messages: components["schemas"]["SentTo"][];
+            bounced: string;
         };
         /** @enum {string} */
         PersonKind: "student" | "guardian" | "staff";
@@ -4133,6 +4395,7 @@ export interface components {
             id: string;
             subject: string;
             at: string;
+            problem: string;
         };
         SessionLine: {
             key: string;
@@ -4361,6 +4624,17 @@ export interface components {
             fields: string[];
             lacking: string[];
         };
+        WorkLine: {
+            personId: string;
+            name: string;
+            state: components["schemas"]["WorkState"] | null;
+        };
+        WorkSheet: {
+            title: string;
+            students: components["schemas"]["WorkLine"][];
+        };
+        /** @enum {string} */
+        WorkState: "done" | "missing" | "excused";
         YearChoice: {
             id: string;
             name: string;
@@ -4703,7 +4977,9 @@ export interface operations {
     };
     showHomeController: {
         parameters: {
-            query?: never;
+            query?: {
+                language?: "en" | "es" | "fr" | "ar" | "vi" | "uk" | "zh" | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -4718,6 +4994,30 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Home"];
                 };
+            };
+        };
+    };
+    seenHomeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    ids: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -5516,6 +5816,116 @@ export interface operations {
         };
     };
     showMailroomController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                message: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MessageLine"];
+                };
+            };
+        };
+    };
+    againMailroomController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                message: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MessageLine"];
+                };
+            };
+        };
+    };
+    emlMailroomController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                message: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+        };
+    };
+    htmlMailroomController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                message: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+        };
+    };
+    settleMailroomController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                message: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MessageLine"];
+                };
+            };
+        };
+    };
+    stopMailroomController: {
         parameters: {
             query?: never;
             header?: never;
@@ -7712,6 +8122,8 @@ export interface operations {
         parameters: {
             query?: {
                 after?: string | null;
+                show?: "amiss" | "waiting" | null;
+                text?: string | null;
             };
             header?: never;
             path: {
@@ -7728,6 +8140,132 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MessagePage"];
+                };
+            };
+        };
+    };
+    indexSchoolNoticeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticePage"];
+                };
+            };
+        };
+    };
+    storeSchoolNoticeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    kind: "notice" | "date" | "work";
+                    title: string;
+                    body?: string | null;
+                    /** Format: date */
+                    day?: string | null;
+                    guardians_only?: boolean;
+                    titles?: {
+                        [key: string]: string | null;
+                    };
+                    bodies?: {
+                        [key: string]: string | null;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticePage"];
+                };
+            };
+        };
+    };
+    updateSchoolNoticeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                notice: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    kind: "notice" | "date" | "work";
+                    title: string;
+                    body?: string | null;
+                    /** Format: date */
+                    day?: string | null;
+                    guardians_only?: boolean;
+                    titles?: {
+                        [key: string]: string | null;
+                    };
+                    bodies?: {
+                        [key: string]: string | null;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticePage"];
+                };
+            };
+        };
+    };
+    destroySchoolNoticeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                notice: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticePage"];
                 };
             };
         };
@@ -9321,6 +9859,209 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SectionDetail"];
+                };
+            };
+        };
+    };
+    indexNoticeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticePage"];
+                };
+            };
+        };
+    };
+    storeNoticeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    kind: "notice" | "date" | "work";
+                    title: string;
+                    body?: string | null;
+                    /** Format: date */
+                    day?: string | null;
+                    guardians_only?: boolean;
+                    titles?: {
+                        [key: string]: string | null;
+                    };
+                    bodies?: {
+                        [key: string]: string | null;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticePage"];
+                };
+            };
+        };
+    };
+    updateNoticeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+                notice: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    kind: "notice" | "date" | "work";
+                    title: string;
+                    body?: string | null;
+                    /** Format: date */
+                    day?: string | null;
+                    guardians_only?: boolean;
+                    titles?: {
+                        [key: string]: string | null;
+                    };
+                    bodies?: {
+                        [key: string]: string | null;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticePage"];
+                };
+            };
+        };
+    };
+    destroyNoticeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+                notice: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticePage"];
+                };
+            };
+        };
+    };
+    readersNoticeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+                notice: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticeReaders"];
+                };
+            };
+        };
+    };
+    workNoticeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+                notice: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkSheet"];
+                };
+            };
+        };
+    };
+    goThroughNoticeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+                notice: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    states: {
+                        [key: string]: string;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticePage"];
                 };
             };
         };

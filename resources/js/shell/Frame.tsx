@@ -42,7 +42,7 @@ const AREAS: Area[] = [
     { path: 'print-room', name: 'Print room', key: 'p' },
     { path: 'look-alikes', name: 'Look-alikes', key: 'l', loops: ['look_alikes'], gap: true },
     { path: 'year-turn', name: 'Year turn', key: 'y' },
-    { path: 'mailroom', name: 'Mailroom', key: 'm', gap: true },
+    { path: 'mailroom', name: 'Mailroom', key: 'm', gap: true, loops: ['mail'] },
     { path: 'ledger', name: 'Ledger', key: 'h' },
     { path: 'settings', name: 'Settings', key: 'e', gap: true },
 ];

@@ -75,7 +75,6 @@ it('invites all of a school, each once, though the worker is killed half-way', f
             'QUEUE_CONNECTION' => 'database',
             'CACHE_STORE' => 'database',
             'DB_QUEUE_RETRY_AFTER' => '1',
-            'MAIL_MAILER' => 'mailroom',
         ],
     );
     expect($process)->toBeResource();

@@ -6,8 +6,16 @@ namespace App\Mailroom\Http\Wishes;
 
 use App\Platform\Must;
 
-/** From which message on. */
+/** Which messages, and from which on. */
 final readonly class MessagesWish
 {
-    public function __construct(#[Must('ulid')] public ?string $after = null) {}
+    /**
+     * @param  string|null  $show amiss or waiting; null for all
+     * @param  string|null  $text the beginning of an address, or a part of a subject
+     */
+    public function __construct(
+        #[Must('ulid')] public ?string $after = null,
+        #[Must('in:amiss,waiting')] public ?string $show = null,
+        #[Must('max:120')] public ?string $text = null,
+    ) {}
 }

@@ -91,7 +91,14 @@ export function SeekForm({ me, onBack, onKnown }: { me: Me | null; onBack: () =>
                 <Field large label={t('First name of the child')} required {...form.field('child_given_name')} />
                 <Field large label={t('Last name of the child')} required {...form.field('child_family_name')} />
                 <Field large label={t('The day it was born')} type="date" required {...form.field('birth_date')} />
-                {!me && <GuardianFields field={form.field} />}
+                {!me && (
+                    <fieldset className="flex flex-col gap-5">
+                        <legend className="mb-3 border-b border-ink pb-1 text-lg font-semibold">
+                            {t('Who you are')}
+                        </legend>
+                        <GuardianFields field={form.field} />
+                    </fieldset>
+                )}
                 <Button large kind="primary" type="submit" disabled={form.busy}>
                     {t('Ask the school')}
                 </Button>

@@ -1,80 +1,152 @@
-import { useQuery } from '@tanstack/react-query';
-import { useSearchParams } from 'react-router';
-import { api, data } from '@/api/client';
+import { useInfiniteQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { api, data, type Schemas } from '@/api/client';
 import type { School } from '@/shell/session';
 import { DataTable } from '@/ui/DataTable';
 import { moment } from '@/ui/dates';
 import { Empty } from '@/ui/Empty';
+import type { GlyphName } from '@/ui/Glyph';
 import { Instead } from '@/ui/Instead';
-import { SideSheet } from '@/ui/SideSheet';
+import { State } from '@/ui/State';
+import { useAddress, useTyped } from '@/ui/useAddress';
+import { many } from '@/ui/words';
+import { MessageSheet } from './MessageSheet';
 
-/** All mail that left, as it left. */
+type Line = Schemas['MessageLine'];
+
+const STATES: Record<Line['state'], [GlyphName, string]> = {
+    kept: ['archived', 'kept here'],
+    waiting: ['leaving', 'waits'],
+    handing: ['leaving', 'going out'],
+    sent: ['same', 'sent'],
+    doubtful: ['ask', 'may not have gone'],
+    refused: ['cannot', 'refused'],
+    bounced: ['cannot', 'came back'],
+    stopped: ['locked', 'stopped'],
+};
+
+const SHOWN = [
+    ['', 'all'],
+    ['amiss', 'did not arrive'],
+    ['waiting', 'waiting'],
+] as const;
+
+/** All mail and texts, as they go out, and what becomes of them. */
 export function MailroomPage({ school }: { school: School }) {
-    const [search, setSearch] = useSearchParams();
+    const [search, set] = useAddress();
     const open = search.get('message');
-    const asked = useQuery({
-        queryKey: ['messages', school.id],
-        queryFn: () => data(api.GET('/api/schools/{school}/messages', { params: { path: { school: school.id } } })),
+    const show = SHOWN.find(([key]) => key === search.get('show'))?.[0] ?? '';
+    const q = search.get('q') ?? '';
+    const [text, setText] = useTyped(q, set);
+    const asked = useInfiniteQuery({
+        queryKey: ['messages', school.id, show, q],
+        queryFn: ({ pageParam }) =>
+            data(
+                api.GET('/api/schools/{school}/messages', {
+                    params: {
+                        path: { school: school.id },
+                        query: {
+                            ...(show && { show }),
+                            ...(q && { text: q }),
+                            ...(pageParam && { after: pageParam }),
+                        },
+                    },
+                }),
+            ),
+        initialPageParam: '',
+        getNextPageParam: (last) => last.next ?? undefined,
         refetchInterval: 5_000,
     });
-    const page = asked.data;
-    if (!page) return <Instead of={asked} what="the Mailroom" />;
-    const message = page.messages.find((m) => m.id === open);
+    const messages = useMemo(() => asked.data?.pages.flatMap((p) => p.messages) ?? [], [asked.data]);
+    const first = asked.data?.pages[0];
+    const counts = { '': null, amiss: first?.amiss, waiting: first?.waiting };
     return (
         <div className="page">
-            <div className="border-b border-rule px-6 py-4">
-                <div className="flex flex-wrap items-baseline gap-x-5">
-                    <h1 className="text-2xl">Mailroom</h1>
-                    <p className="text-sm text-muted">
-                        every message as it went out; with the stand-in that ships, nothing leaves this machine
-                    </p>
+            <div className="flex flex-wrap items-baseline gap-x-5 px-6 pb-3 pt-4">
+                <h1 className="text-2xl">Mailroom</h1>
+                <p role="status" className="text-sm text-muted">
+                    {first &&
+                        (first.amiss > 0
+                            ? `${many(first.amiss, 'message', 'messages')} did not arrive`
+                            : 'nothing is amiss')}
+                </p>
+            </div>
+            <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-rule px-6 pb-3">
+                <div role="group" aria-label="Which messages" className="flex gap-4 text-sm">
+                    {SHOWN.map(([key, word]) => (
+                        <button
+                            key={key}
+                            aria-pressed={show === key}
+                            onClick={() => set({ show: key || null, message: null })}
+                            className={`min-h-8 ${show === key ? 'border-b-2 border-ink font-semibold' : 'text-muted'}`}
+                        >
+                            {word}
+                            {counts[key] ? ` ${String(counts[key])}` : ''}
+                        </button>
+                    ))}
                 </div>
-            </div>
-            <div className="split">
-                <DataTable
-                    label="Messages"
-                    name="messages"
-                    rows={page.messages}
-                    id={(m) => m.id}
-                    current={open}
-                    onOpen={(m) => setSearch({ message: m.id }, { replace: true })}
-                    empty={
-                        <Empty title="No mail has gone out">
-                            Invitations to colleagues appear here when they are sent.
-                        </Empty>
-                    }
-                    columns={[
-                        { id: 'to', label: 'To', value: (m) => m.to, width: 'minmax(180px, 1.4fr)' },
-                        { id: 'subject', label: 'Subject', value: (m) => m.subject, width: 'minmax(180px, 2fr)' },
-                        {
-                            id: 'at',
-                            label: 'Sent',
-                            value: (m) => m.madeAt,
-                            cell: (m) => moment(m.madeAt),
-                            width: '170px',
-                        },
-                    ]}
+                <input
+                    aria-label="Address or subject"
+                    placeholder="Address or subject"
+                    value={text}
+                    onChange={(event) => setText(event.target.value)}
+                    className="min-h-8 w-60 rounded-card border border-ink/60 bg-paper px-2 text-sm"
                 />
-                {message && (
-                    <SideSheet
-                        title={message.subject}
-                        subtitle={`to ${message.to}, ${moment(message.madeAt)}`}
-                        onClose={() => setSearch({}, { replace: true })}
-                    >
-                        <div className="whitespace-pre-wrap break-words text-sm">
-                            {message.text.split(/(https?:\/\/\S+)/).map((part, i) =>
-                                part.startsWith('http') ? (
-                                    <a key={i} href={part} className="underline underline-offset-4">
-                                        {part}
-                                    </a>
-                                ) : (
-                                    part
-                                ),
-                            )}
-                        </div>
-                    </SideSheet>
-                )}
             </div>
+            {!first ? (
+                <Instead of={asked} what="the Mailroom" />
+            ) : (
+                <div className="split">
+                    <DataTable
+                        label="Messages"
+                        name="messages"
+                        rows={messages}
+                        id={(m) => m.id}
+                        current={open}
+                        onOpen={(m) => set({ message: m.id })}
+                        onEnd={() => void (asked.hasNextPage && !asked.isFetchingNextPage && asked.fetchNextPage())}
+                        marked={(m) => m.amiss}
+                        sortable={false}
+                        empty={
+                            show || q ? (
+                                <Empty title="No such message">Choose “all”, or empty the field beside it.</Empty>
+                            ) : (
+                                <Empty title="No mail has gone out">
+                                    Invitations, links to sign in and notices appear here when they are written.
+                                </Empty>
+                            )
+                        }
+                        columns={[
+                            { id: 'to', label: 'To', value: (m) => m.to, width: 'minmax(180px, 1.4fr)' },
+                            { id: 'subject', label: 'Subject', value: (m) => m.subject, width: 'minmax(180px, 2fr)' },
+                            {
+                                id: 'state',
+                                label: 'State',
+                                value: (m) => m.state,
+                                cell: (m) => <State name={STATES[m.state][0]} word={STATES[m.state][1]} />,
+                                width: '170px',
+                            },
+                            {
+                                id: 'at',
+                                label: 'Written',
+                                value: (m) => m.madeAt,
+                                cell: (m) => moment(m.madeAt),
+                                width: '170px',
+                            },
+                        ]}
+                    />
+                    {open && (
+                        <MessageSheet
+                            key={open}
+                            school={school}
+                            id={open}
+                            word={(m) => STATES[m.state][1]}
+                            onOther={(id) => set({ message: id })}
+                            onClose={() => set({ message: null })}
+                        />
+                    )}
+                </div>
+            )}
         </div>
     );
 }

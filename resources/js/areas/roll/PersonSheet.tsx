@@ -73,6 +73,11 @@ export function PersonSheet({
                         </div>
                     ))}
             </dl>
+            {person.bounced && (
+                <p className="mt-3 border-s-[3px] border-madder ps-3 text-sm">
+                    Mail to {person.email} came back. {person.bounced} Ask for another address.
+                </p>
+            )}
             <Part title="Sections" empty="In no section." items={person.enrollments}>
                 {(e) => (
                     <li
@@ -136,6 +141,7 @@ export function PersonSheet({
                                 {m.subject}
                             </Link>
                             <span className="block text-xs text-muted">{moment(m.at)}</span>
+                            {m.problem && <span className="block text-xs text-madder">{m.problem}</span>}
                         </li>
                     )}
                 </Part>

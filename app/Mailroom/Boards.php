@@ -1,0 +1,149 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Mailroom;
+
+use App\Models\School;
+use App\Platform\SchoolDay;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Facades\DB;
+use stdClass;
+use Vantrel\Core\Mailroom\Board;
+use Vantrel\Core\Mailroom\BoardItem;
+use Vantrel\Core\Records\NoticeKind;
+use Vantrel\Core\Records\WorkState;
+
+/** What there is to be read about children: of their sections and their schools. */
+final class Boards
+{
+    /** Days back from which work that is missing is still told of: a term. */
+    private const MISSING_DAYS = 120;
+
+    /**
+     * @param  list<string>  $children ids
+     * @param  bool  $asGuardian whether what only guardians read is among it
+     * @param  string  $language a tag: what the writer has given in it is read in it
+     * @return array<string, Board> by child, of those with a school
+     */
+    public static function of(array $children, bool $asGuardian, string $language): array
+    {
+        $students = DB::table('people')
+            ->whereIn('id', $children)
+            ->get(['id', 'school_id']);
+        $boards = [];
+        foreach ($students->groupBy('school_id') as $schoolId => $of) {
+            $school = School::query()->findOrFail($schoolId);
+            $today = SchoolDay::today($school->id);
+            $ids = $of->pluck('id');
+            $sections = DB::table('enrollments as e')
+                ->join('sections as s', 's.id', '=', 'e.section_id')
+                ->whereIn('e.person_id', $ids)
+                ->where('e.role', 'student')
+                ->where(SchoolDay::inForce('e', $today))
+                ->where('s.state', 'open')
+                ->get(['e.person_id', 's.id', 's.name']);
+            $rows = self::rows($school->id, $sections->pluck('id')->unique()->all(), $asGuardian, $today);
+            $results = self::results($ids->all(), $rows->pluck('id')->all());
+            foreach ($ids as $id) {
+                $own = $sections->where('person_id', $id)->pluck('name', 'id');
+                $items = [];
+                foreach ($rows as $row) {
+                    if ($row->section_id === null || isset($own[$row->section_id])) {
+                        $items[] = self::item(
+                            $row,
+                            (string) ($own[$row->section_id] ?? ''),
+                            $results["$row->id $id"] ?? null,
+                            $school,
+                            $language,
+                        );
+                    }
+                }
+                $boards[(string) $id] = Board::of($items, $today);
+            }
+        }
+
+        return $boards;
+    }
+
+    /**
+     * @param  array<mixed>  $sections ids
+     * @return \Illuminate\Support\Collection<int, stdClass>
+     */
+    private static function rows(string $schoolId, array $sections, bool $asGuardian, string $today)
+    {
+        $from = CarbonImmutable::parse($today);
+
+        return DB::table('notices')
+            ->where('state', 'live')
+            ->where(
+                fn(Builder $q) => $q
+                    ->whereIn('section_id', $sections)
+                    ->orWhere(fn(Builder $all) => $all->where('school_id', $schoolId)->whereNull('section_id')),
+            )
+            ->when(!$asGuardian, fn(Builder $q) => $q->where('readers', 'all'))
+            ->where(
+                fn(Builder $q) => $q
+                    ->where(
+                        fn(Builder $n) => $n
+                            ->where('kind', 'notice')
+                            ->where('made_at', '>', $from->subDays(Board::FRESH + 1)->format('Y-m-d')),
+                    )
+                    ->orWhere(
+                        fn(Builder $d) => $d
+                            ->where('kind', '<>', 'notice')
+                            ->where('on_day', '>=', $from->subDays(self::MISSING_DAYS)->format('Y-m-d')),
+                    ),
+            )
+            ->orderBy('id')
+            ->get();
+    }
+
+    /**
+     * By the person a result is of now: those of merged accounts are the survivor’s, and handed in is handed in.
+     *
+     * @param  array<mixed>  $students ids
+     * @param  array<mixed>  $works ids
+     * @return array<string, WorkState> by work and student
+     */
+    private static function results(array $students, array $works): array
+    {
+        $results = [];
+        $rows = DB::table('work_results as r')
+            ->join('people as p', 'p.id', '=', 'r.person_id')
+            ->whereIn('r.notice_id', $works)
+            ->where(fn(Builder $q) => $q->whereIn('p.id', $students)->orWhereIn('p.merged_into', $students))
+            ->selectRaw('r.notice_id, coalesce(p.merged_into, p.id) as student, r.state')
+            ->get();
+        foreach ($rows as $row) {
+            $key = "$row->notice_id $row->student";
+            if (($results[$key] ?? WorkState::Missing) === WorkState::Missing) {
+                $results[$key] = WorkState::from((string) $row->state);
+            }
+        }
+
+        return $results;
+    }
+
+    private static function item(
+        stdClass $row,
+        string $section,
+        ?WorkState $result,
+        School $school,
+        string $language,
+    ): BoardItem {
+        $text = ((array) json_decode((string) $row->texts, true))[$language] ?? null;
+
+        return new BoardItem(
+            (string) $row->id,
+            NoticeKind::from((string) $row->kind),
+            (string) ($text['title'] ?? $row->title),
+            (string) ($text['body'] ?? $row->body),
+            $section,
+            (string) $row->on_day,
+            CarbonImmutable::parse((string) $row->made_at, 'UTC')->setTimezone($school->time_zone)->format('Y-m-d'),
+            $result,
+        );
+    }
+}

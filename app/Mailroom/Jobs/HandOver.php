@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Mailroom\Jobs;
+
+use App\Mailroom\Handed;
+use App\Mailroom\MailGateway;
+use App\Mailroom\Outbox;
+use App\Mailroom\TextGateway;
+use App\Models\OutgoingMessage;
+use Illuminate\Bus\Queueable;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Bus\Dispatchable;
+use Illuminate\Queue\InteractsWithQueue;
+use Illuminate\Support\Str;
+
+/**
+ * Hands over what waits, until nothing is due. Several may run at once, each with messages of its own; it may be killed
+ * at any moment.
+ */
+final class HandOver implements ShouldQueue
+{
+    use Dispatchable;
+    use InteractsWithQueue;
+    use Queueable;
+
+    public int $tries = 3;
+
+    private const AT_ONCE = 50;
+
+    /** A worker has other work too: the rest is the next job's. */
+    private const SECONDS = 60;
+
+    /** Seconds until a gateway that does not answer is asked again. */
+    private const PAUSE = 60;
+
+    public function handle(Outbox $outbox, TextGateway $texts): void
+    {
+        $outbox->findLost();
+        $claim = (string) Str::ulid();
+        $mail = null;
+        $until = microtime(true) + self::SECONDS;
+        while (microtime(true) < $until) {
+            $messages = $outbox->claim($claim, self::AT_ONCE);
+            if ($messages === []) {
+                $mail?->stop();
+
+                return;
+            }
+            foreach ($messages as $message) {
+                if (!$outbox->begin($message)) {
+                    continue;
+                }
+                $handed =
+                    $message->via === 'text'
+                        ? $texts->hand($message)
+                        : ($mail ??= MailGateway::configured())->hand($message);
+                $this->mark($outbox, $message, $handed);
+                if ($handed->unreached) {
+                    $outbox->release($claim, self::PAUSE);
+
+                    return;
+                }
+            }
+        }
+        $mail?->stop();
+        self::dispatch();
+    }
+
+    private function mark(Outbox $outbox, OutgoingMessage $message, Handed $handed): void
+    {
+        match (true) {
+            $handed->taken => $outbox->sent($message),
+            $handed->unknown => $outbox->doubtful($message),
+            $handed->unreached => $outbox->unreached($message, self::PAUSE),
+            default => $outbox->refused($message, $handed->said, $handed->forGood),
+        };
+    }
+}

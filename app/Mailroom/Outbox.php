@@ -1,0 +1,275 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Mailroom;
+
+use App\Mailroom\Jobs\HandOver;
+use App\Models\OutgoingMessage;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+use Vantrel\Core\Mailroom\Line;
+use Vantrel\Core\Mailroom\MessageKind;
+use Vantrel\Core\Mailroom\MessageState;
+use Vantrel\Core\Mailroom\Retry;
+
+/**
+ * Messages on their way to a gateway. A worker claims some, marks each as being handed over, hands it over, and marks
+ * it as sent: so a message that a worker was lost with is known, and none is handed over twice.
+ */
+final class Outbox
+{
+    /** Seconds after which a worker that has not come back is taken for lost. */
+    public const LEASE = 300;
+
+    /** Whether a worker is asked for once what is open now has been committed. */
+    private bool $asking = false;
+
+    public function __construct(private readonly Gateways $gateways) {}
+
+    /** Keeps a message for its turn; part of whatever transaction is open. */
+    public function put(
+        Headers $about,
+        string $via,
+        string $to,
+        string $subject,
+        string $text,
+        ?string $html,
+    ): OutgoingMessage {
+        $goes = $this->gateways->take($via);
+        $now = CarbonImmutable::now('UTC')->format('Y-m-d H:i:s');
+        $message = OutgoingMessage::query()->create([
+            'id' => (string) Str::ulid(),
+            'school_id' => $about->schoolId,
+            'via' => $via,
+            'kind' => $about->kind,
+            'person_id' => $about->personId,
+            'to_address' => $to,
+            'subject' => Line::of($subject),
+            'language' => $about->language,
+            'from_name' => Line::of($about->from),
+            'text' => $text,
+            'html' => $html,
+            'made_at' => $now,
+            'state' => $goes ? MessageState::Waiting : MessageState::Kept,
+            'next_at' => $goes ? $now : null,
+        ]);
+        if ($about->children !== []) {
+            DB::table('message_children')->insert(
+                array_map(
+                    fn(string $id): array => ['message_id' => $message->id, 'student_id' => $id],
+                    $about->children,
+                ),
+            );
+        }
+        if ($goes) {
+            $this->ask();
+        }
+
+        return $message;
+    }
+
+    /**
+     * The next whose time has come, for one worker; what others have is passed over.
+     *
+     * @return list<OutgoingMessage>
+     */
+    public function claim(string $claim, int $most): array
+    {
+        $now = CarbonImmutable::now('UTC');
+        $ids = DB::transaction(function () use ($claim, $most, $now) {
+            $ids = DB::table('outgoing_messages')
+                ->where('state', MessageState::Waiting->value)
+                ->where('next_at', '<=', $now)
+                ->where(fn(Builder $q) => $q->whereNull('claimed_until')->orWhere('claimed_until', '<', $now))
+                ->orderBy('next_at')
+                ->orderBy('id')
+                ->limit($most)
+                ->lock('for update skip locked')
+                ->pluck('id');
+            DB::table('outgoing_messages')
+                ->whereIn('id', $ids)
+                ->update(['claim' => $claim, 'claimed_until' => $now->addSeconds(self::LEASE)]);
+
+            return $ids;
+        });
+
+        return array_values(OutgoingMessage::query()->whereIn('id', $ids)->orderBy('id')->get()->all());
+    }
+
+    /**
+     * Marks a message as being handed over, if it still may be: in one statement, so that whoever has been
+     * disconnected, restricted or withdrawn a moment ago gets nothing.
+     *
+     * @return bool whether to go on with it
+     */
+    public function begin(OutgoingMessage $message): bool
+    {
+        $query = DB::table('outgoing_messages as m')
+            ->where('m.id', $message->id)
+            ->where('m.state', MessageState::Waiting->value)
+            ->where('m.claim', $message->claim);
+        if (self::mayStillHear($query->clone(), $message->kind)->update(self::handing($message)) === 1) {
+            return true;
+        }
+        $query->update([
+            'm.state' => MessageState::Stopped->value,
+            'm.problem' => 'They may not hear of it any more.',
+            'm.claimed_until' => null,
+        ]);
+
+        return false;
+    }
+
+    /** Once it has gone, what only its receiver may use is kept nowhere else. */
+    public function sent(OutgoingMessage $message): void
+    {
+        $bare = Secrets::hide($message->text);
+        $this->mark($message, [
+            'state' => MessageState::Sent->value,
+            'sent_at' => now(),
+            'problem' => null,
+            ...$bare === $message->text || Secrets::areOpen()
+                ? []
+                : [
+                    'text' => $bare,
+                    'html' => $message->html === null ? null : Secrets::hide($message->html),
+                    'subject' => Secrets::hide($message->subject),
+                    'bare' => true,
+                ],
+        ]);
+    }
+
+    /** The gateway would not take it: for now, or for good. */
+    public function refused(OutgoingMessage $message, string $problem, bool $forGood): void
+    {
+        $tries = $message->tries + 1;
+        $after = $forGood ? null : Retry::after($tries);
+        $this->mark(
+            $message,
+            $after === null
+                ? [
+                    'state' => MessageState::Refused->value,
+                    'problem' => Line::of($forGood ? $problem : "Given up after $tries tries. $problem"),
+                    'tries' => $tries,
+                ]
+                : [
+                    'state' => MessageState::Waiting->value,
+                    'problem' => Line::of($problem),
+                    'tries' => $tries,
+                    'next_at' => now()->addSeconds($after),
+                ],
+        );
+    }
+
+    /** The gateway does not answer: that is no fault of the message, which waits. */
+    public function unreached(OutgoingMessage $message, int $seconds): void
+    {
+        $this->mark($message, [
+            'state' => MessageState::Waiting->value,
+            'problem' => 'The gateway does not answer; it is tried again by itself.',
+            'next_at' => now()->addSeconds($seconds),
+        ]);
+    }
+
+    /** It may have gone, for all that is known. */
+    public function doubtful(OutgoingMessage $message): void
+    {
+        $this->mark($message, ['state' => MessageState::Doubtful->value, 'problem' => self::DOUBT]);
+    }
+
+    /** Gives back what a worker has not come to: nothing of it has left. */
+    public function release(string $claim, int $seconds): void
+    {
+        DB::table('outgoing_messages')
+            ->where('claim', $claim)
+            ->where('state', MessageState::Waiting->value)
+            ->update(['claim' => null, 'claimed_until' => null, 'next_at' => now()->addSeconds($seconds)]);
+    }
+
+    /** @return int how many messages of lost workers may or may not have gone */
+    public function findLost(): int
+    {
+        return DB::table('outgoing_messages')
+            ->where('state', MessageState::Handing->value)
+            ->where('claimed_until', '<', CarbonImmutable::now('UTC'))
+            ->update(['state' => MessageState::Doubtful->value, 'problem' => self::DOUBT, 'claimed_until' => null]);
+    }
+
+    /** Whether anything is due that nobody has. */
+    public function isDue(): bool
+    {
+        $now = CarbonImmutable::now('UTC');
+
+        return DB::table('outgoing_messages')
+            ->where('state', MessageState::Waiting->value)
+            ->where('next_at', '<=', $now)
+            ->where(fn(Builder $q) => $q->whereNull('claimed_until')->orWhere('claimed_until', '<', $now))
+            ->exists();
+    }
+
+    private const DOUBT = 'The worker was lost at the moment it went out: it may have arrived.';
+
+    /** A worker, once for all that one transaction writes. */
+    private function ask(): void
+    {
+        if ($this->asking) {
+            return;
+        }
+        $this->asking = true;
+        DB::afterCommit(function (): void {
+            $this->asking = false;
+            HandOver::dispatch();
+        });
+    }
+
+    /** What was written has been taken back, and whoever waits for it with it. */
+    public function rolledBack(): void
+    {
+        $this->asking = false;
+    }
+
+    /** @return array<string, mixed> */
+    private static function handing(OutgoingMessage $message): array
+    {
+        return [
+            'm.state' => MessageState::Handing->value,
+            'm.claimed_until' => CarbonImmutable::now('UTC')->addSeconds(self::LEASE),
+        ];
+    }
+
+    private static function mayStillHear(Builder $query, MessageKind $kind): Builder
+    {
+        $children = fn(Builder $q) => $q
+            ->from('message_children as c')
+            ->leftJoin(
+                'guardianships as g',
+                fn($j) => $j->on('g.student_id', '=', 'c.student_id')->on('g.guardian_id', '=', 'm.person_id'),
+            )
+            ->whereColumn('c.message_id', 'm.id')
+            ->where(
+                fn(Builder $lost) => $lost
+                    ->whereNull('g.id')
+                    ->orWhereNotNull('g.restriction')
+                    ->when(
+                        $kind === MessageKind::Guardian,
+                        fn(Builder $w) => $w->orWhere('g.state', '<>', 'invited'),
+                        fn(Builder $w) => $w->orWhereIn('g.state', ['ended', 'refused']),
+                    ),
+            );
+
+        return $query->whereNotExists($children);
+    }
+
+    /** @param  array<string, mixed>  $with */
+    private function mark(OutgoingMessage $message, array $with): void
+    {
+        DB::table('outgoing_messages')
+            ->where('id', $message->id)
+            ->where('claim', $message->claim)
+            ->where('state', MessageState::Handing->value)
+            ->update([...$with, 'claimed_until' => null]);
+    }
+}

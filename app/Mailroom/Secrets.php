@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Mailroom;
+
+/** What in a message is its receiver's alone: the token of a link, behind its `#`, and the figures of a code. */
+final class Secrets
+{
+    public static function hide(string $text): string
+    {
+        return (string) preg_replace(
+            ['~(https?://\S+?#)[A-Za-z0-9_-]{16,}~', '~(?<![\d-])\d{3}-\d{3}(?![\d-])~'],
+            ['$1…', '…'],
+            $text,
+        );
+    }
+
+    /** Whether others may follow them: only where all of it is a demo. */
+    public static function areOpen(): bool
+    {
+        return (bool) config('vantrel.stand_ins');
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Mailroom;
+
+use App\Models\OutgoingMessage;
+use Illuminate\Http\Client\ConnectionException;
+use Illuminate\Support\Facades\Http;
+
+/** A gateway for text messages: one call each, `{id, to, text}` in JSON, with the id as what makes it happen once. */
+final class TextGateway
+{
+    public function hand(OutgoingMessage $message): Handed
+    {
+        try {
+            $answer = Http::withToken((string) config('vantrel.texts.key'))
+                ->withHeaders(['Idempotency-Key' => $message->id])
+                ->connectTimeout(5)
+                ->timeout(20)
+                ->withoutRedirecting()
+                ->post((string) config('vantrel.texts.url'), [
+                    'id' => $message->id,
+                    'to' => $message->to_address,
+                    'text' => $message->text,
+                ]);
+        } catch (ConnectionException) {
+            // Asked again with the same key, it is sent once.
+            return Handed::unreached();
+        }
+        if ($answer->successful()) {
+            return Handed::taken();
+        }
+        $said = $answer->json('error');
+        $said = 'The text gateway says: ' . (is_string($said) ? $said : "status {$answer->status()}");
+
+        return Handed::refused($said, $answer->clientError() && !in_array($answer->status(), [408, 425, 429], true));
+    }
+}

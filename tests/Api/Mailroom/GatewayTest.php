@@ -1,0 +1,273 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Mailroom\Bounces;
+use App\Mailroom\Compose;
+use App\Mailroom\Headers;
+use App\Mailroom\Jobs\HandOver;
+use App\Mailroom\Outbox;
+use App\Models\OutgoingMessage;
+use Illuminate\Support\Facades\DB;
+use Tests\Support\MailStandIn;
+use Tests\Support\World;
+use Vantrel\Core\Mailroom\MessageKind;
+use Vantrel\Core\Mailroom\MessageState;
+
+beforeEach(function (): void {
+    $this->world = World::make();
+    $this->gateway = MailStandIn::start();
+    // Handed over when a test says so, as a worker would.
+    config(['queue.default' => 'null']);
+    $this->put = fn(
+        string $to,
+        string $subject = 'Room 4',
+        string $text = "Hello\n\nhttps://a.example/x#y",
+        ?Headers $about = null,
+        string $via = 'mail',
+    ) => app(Outbox::class)->put(
+        $about ?? new Headers($this->world->school, MessageKind::Account, 'Lanternfield Primary'),
+        $via,
+        $to,
+        $subject,
+        $text,
+        null,
+    );
+    $this->hand = fn() => HandOver::dispatchSync();
+    $this->state = fn(OutgoingMessage $m): MessageState => $m->refresh()->state;
+});
+afterEach(fn() => $this->gateway->end());
+
+/** What Python's parser reads in a message. @return array<string, mixed> */
+function asPythonReads(string $eml): array
+{
+    $script = <<<'PY'
+    import email, email.policy, json, sys
+    m = email.message_from_bytes(sys.stdin.buffer.read(), policy=email.policy.default)
+    body = lambda kind: m.get_body((kind,)).get_content() if m.get_body((kind,)) else None
+    print(json.dumps({
+        'defects': [str(d) for d in m.defects], 'type': m.get_content_type(), 'subject': m['subject'],
+        'to': [a.addr_spec for a in m['to'].addresses], 'from': [a.addr_spec for a in m['from'].addresses],
+        'from_name': m['from'].addresses[0].display_name, 'id': m['message-id'], 'auto': m['auto-submitted'],
+        'date': m['date'].datetime.isoformat(), 'headers': sorted(set(k.lower() for k in m.keys())),
+        'plain': body('plain'), 'html': body('html')}))
+    PY;
+    $process = proc_open(['python3', '-c', $script], [['pipe', 'r'], ['pipe', 'w'], STDERR], $pipes);
+    fwrite($pipes[0], $eml);
+    fclose($pipes[0]);
+    $json = stream_get_contents($pipes[1]);
+    proc_close($process);
+
+    return json_decode((string) $json, true, 512, JSON_THROW_ON_ERROR);
+}
+
+it('hands a mail over as text and HTML, once, and says that it has gone', function (): void {
+    $message = ($this->put)(
+        'petra@lanternfield.example',
+        'Приві́т, José — 3 Heron',
+        "Hello José\n\nhttps://a.example/x#y.",
+    );
+    expect(($this->state)($message))->toBe(MessageState::Waiting);
+    ($this->hand)();
+    ($this->hand)();
+    expect(($this->state)($message))
+        ->toBe(MessageState::Sent)
+        ->and($message->sent_at)
+        ->not->toBeNull()
+        ->and($this->gateway->deliveries())
+        ->toBe(['mail ' . Compose::id($message) . ' petra@lanternfield.example']);
+    $read = asPythonReads(array_values($this->gateway->mail())[0]);
+    expect($read)
+        ->toMatchArray([
+            'defects' => [],
+            'type' => 'multipart/alternative',
+            'subject' => 'Приві́т, José — 3 Heron',
+            'to' => ['petra@lanternfield.example'],
+            'from' => ['office@lanternfield.example'],
+            'from_name' => 'Lanternfield Primary',
+            'id' => '<' . Compose::id($message) . '>',
+            'auto' => 'auto-generated',
+        ])
+        ->and(str_replace("\r\n", "\n", trim($read['plain'])))
+        ->toBe("Hello José\n\nhttps://a.example/x#y.")
+        ->and($read['html'])
+        ->toContain('<a href="https://a.example/x#y"', 'lang="en"')
+        // What the Mailroom tells itself stays in it.
+        ->and(implode(' ', $read['headers']))
+        ->not->toContain('vantrel');
+});
+
+it('lets nothing that somebody has typed become a header or turn the reading round', function (): void {
+    $evil = "Trip\r\nBcc: everyone@shoremail.example\r\n\r\nHi \u{202E}gnp.exe\u{2066}";
+    $about = new Headers($this->world->school, MessageKind::Account, "School\r\nX-Evil: yes\u{202E}");
+    ($this->put)('petra@lanternfield.example', $evil, "Line\r\n.\r\nMAIL FROM:<a@b.example>\r\n..dots", $about);
+    ($this->hand)();
+    $mail = $this->gateway->mail();
+    $read = asPythonReads(array_values($mail)[0]);
+    expect($mail)
+        ->toHaveCount(1)
+        ->and($read['headers'])
+        ->not->toContain('bcc')
+        ->not->toContain('x-evil')
+        ->and($read['subject'])
+        ->toBe('Trip Bcc: everyone@shoremail.example Hi gnp.exe')
+        ->and($read['from_name'])
+        ->toBe('School X-Evil: yes')
+        ->and(str_replace("\r\n", "\n", trim($read['plain'])))
+        ->toBe("Line\n.\nMAIL FROM:<a@b.example>\n..dots");
+});
+
+it('says why a gateway would not take a mail, and tries again what is only for later', function (): void {
+    $refused = ($this->put)('refused@shoremail.example');
+    $busy = ($this->put)('busy@shoremail.example');
+    ($this->hand)();
+    expect(($this->state)($refused))
+        ->toBe(MessageState::Refused)
+        ->and($refused->problem)
+        ->toContain('No such mailbox here')
+        ->and(($this->state)($busy))
+        ->toBe(MessageState::Waiting)
+        ->and($busy->problem)
+        ->toContain('Busy')
+        ->and($busy->next_at > now()->toDateTimeString())
+        ->toBeTrue();
+    for ($n = 0; $n < 9 && ($this->state)($busy) === MessageState::Waiting; $n++) {
+        $this->travelTo(now()->addDay());
+        ($this->hand)();
+    }
+    expect(($this->state)($busy))
+        ->toBe(MessageState::Refused)
+        ->and($busy->problem)
+        ->toStartWith('Given up after 9 tries.');
+});
+
+it('waits for a gateway that does not answer, and loses nothing', function (): void {
+    $this->gateway->end();
+    $messages = [($this->put)('a@shoremail.example'), ($this->put)('b@shoremail.example')];
+    ($this->hand)();
+    foreach ($messages as $message) {
+        expect(($this->state)($message))->toBe(MessageState::Waiting)->and($message->tries)->toBe(0);
+    }
+    $this->gateway = MailStandIn::start();
+    $this->travelTo(now()->addMinutes(2));
+    ($this->hand)();
+    foreach ($messages as $message) {
+        expect(($this->state)($message))->toBe(MessageState::Sent);
+    }
+});
+
+it('knows mail that comes back, and asks about its address; a report of a stranger changes nothing', function (): void {
+    $gone = ($this->put)('bounce.ada@shoremail.example');
+    $other = ($this->put)('petra@lanternfield.example');
+    ($this->hand)();
+    expect(app(Bounces::class)->read())
+        ->toBe(1)
+        ->and(($this->state)($gone))
+        ->toBe(MessageState::Bounced)
+        ->and($gone->problem)
+        ->toBe('There is no such address. Their server says: 550 5.1.1 The mailbox is gone')
+        ->and(DB::table('bounced_addresses')->pluck('address')->all())
+        ->toBe(['bounce.ada@shoremail.example'])
+        ->and(app(Bounces::class)->read())
+        ->toBe(0);
+    $forged = App\StandIns\Mail\Report::of(
+        'Message-ID: <' . Compose::id($other) . ">\r\n\r\n",
+        'somebody.else@shoremail.example',
+        'returned@lanternfield.example',
+    );
+    expect(app(Bounces::class)->take($forged))->toBeFalse()->and(($this->state)($other))->toBe(MessageState::Sent);
+});
+
+it('hands nothing to a guardian who has been ended, kept away or withdrawn a moment ago', function (string $how): void {
+    $tie = DB::table('guardianships')->first();
+    DB::table('guardianships')->update(['state' => 'invited']);
+    $about = new Headers(
+        $this->world->school,
+        MessageKind::Guardian,
+        personId: $tie->guardian_id,
+        children: [$tie->student_id],
+    );
+    $messages = array_map(fn(int $n) => ($this->put)("g$n@shoremail.example", about: $about), range(1, 120));
+    DB::table('guardianships')->update(
+        match ($how) {
+            'restricted' => ['restriction' => 'By court order'],
+            'withdrawn' => ['state' => 'listed'],
+            default => ['state' => 'ended'],
+        },
+    );
+    ($this->hand)();
+    expect($this->gateway->deliveries())
+        ->toBe([])
+        ->and(OutgoingMessage::query()->where('state', 'stopped')->count())
+        ->toBe(count($messages));
+})->with(['ended', 'restricted', 'withdrawn']);
+
+it('keeps a secret no longer than until it has gone', function (): void {
+    config(['vantrel.stand_ins' => false]);
+    $text = "Hello\n\nhttps://a.example/in#abcdefghijklmnop1234 or 123-456";
+    $gone = ($this->put)('bounce@shoremail.example', text: $text);
+    $refused = ($this->put)('refused@shoremail.example', text: $text);
+    ($this->hand)();
+    app(Bounces::class)->read();
+    expect(asPythonReads(array_values($this->gateway->mail())[0])['plain'])
+        ->toContain('abcdefghijklmnop1234')
+        ->and($gone->refresh()->text)
+        ->toBe("Hello\n\nhttps://a.example/in#… or …")
+        ->and($refused->refresh()->text)
+        ->toBe($text);
+    $this->actingAs($this->world->as('coordinator'));
+    $this->postJson("/api/messages/$gone->id/again")
+        ->assertStatus(422)
+        ->assertJsonPath('detail', fn(string $said): bool => str_contains($said, 'not kept'));
+    // What was never taken still has what it was to bring.
+    $this->postJson("/api/messages/$refused->id/again")->assertOk();
+});
+
+it('does not send again by itself what may have gone', function (): void {
+    ($this->put)('petra@lanternfield.example');
+    $outbox = app(Outbox::class);
+    [$message] = $outbox->claim('01K0000000000000000000000A', 10);
+    expect($outbox->begin($message))->toBeTrue()->and($outbox->findLost())->toBe(0);
+    // No other worker takes it, nor the same one twice.
+    expect($outbox->claim('01K0000000000000000000000B', 10))->toBe([])->and($outbox->begin($message))->toBeFalse();
+    $this->travelTo(now()->addMinutes(6));
+    expect($outbox->findLost())
+        ->toBe(1)
+        ->and(($this->state)($message))
+        ->toBe(MessageState::Doubtful)
+        ->and($message->problem)
+        ->toContain('may have arrived');
+    ($this->hand)();
+    expect($this->gateway->deliveries())->toBe([]);
+});
+
+it('sends texts by the gateway’s call, with what makes them happen once', function (): void {
+    $about = new Headers($this->world->school, MessageKind::Account);
+    $text = ($this->put)('+12025550111', 'Code', 'Your code: 123 456', $about, 'text');
+    $none = ($this->put)('+12025550199', 'Code', 'Your code: 123 456', $about, 'text');
+    ($this->hand)();
+    expect($this->gateway->texts())
+        ->toBe([['id' => $text->id, 'to' => '+12025550111', 'text' => 'Your code: 123 456']])
+        ->and(($this->state)($text))
+        ->toBe(MessageState::Sent)
+        ->and(($this->state)($none))
+        ->toBe(MessageState::Refused)
+        ->and($none->problem)
+        ->toBe('The text gateway says: that number does not exist');
+});
+
+it('goes out with what was written, and not with what was taken back', function (): void {
+    try {
+        DB::transaction(function (): void {
+            ($this->put)('petra@lanternfield.example');
+            throw new RuntimeException('no');
+        });
+    } catch (RuntimeException) {
+        // It is as if nothing had been asked for.
+    }
+    ($this->hand)();
+    expect(OutgoingMessage::query()->count())
+        ->toBe(0)
+        ->and($this->gateway->deliveries())
+        ->toBe([]);
+});
