@@ -25,6 +25,7 @@ use Vantrel\Core\Values\GradeLevel;
 final class DemoDistrict
 {
     use DemoCases;
+    use DemoNotices;
     use DemoRows;
 
     public const STAFF_PASSWORD = 'lantern harbor morning';
@@ -83,6 +84,7 @@ final class DemoDistrict
             $this->school($key);
         }
         $this->planted();
+        $this->notices();
         DB::transaction(function (): void {
             foreach (
                 [
@@ -99,6 +101,8 @@ final class DemoDistrict
                     'join_requests',
                     'guardianships',
                     'outgoing_messages',
+                    'notices',
+                    'work_results',
                 ]
                 as $table
             ) {

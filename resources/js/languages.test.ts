@@ -11,6 +11,7 @@ const PAGES = [
     'ForgottenPage',
     'GuardianFields',
     'GuardianPage',
+    'HomeBoard',
     'HomePage',
     'JoinPage',
     'Joined',

@@ -7,7 +7,6 @@ import { IntakePage } from '@/areas/intake/IntakePage';
 import { LedgerPage } from '@/areas/ledger/LedgerPage';
 import { LookAlikesPage } from '@/areas/look-alikes/LookAlikesPage';
 import { ClusterPage } from '@/areas/look-alikes/ClusterPage';
-import { MailroomPage } from '@/areas/mailroom/MailroomPage';
 import { RollPage } from '@/areas/roll/RollPage';
 import { SectionPage } from '@/areas/sections/SectionPage';
 import { SectionsPage } from '@/areas/sections/SectionsPage';
@@ -25,6 +24,8 @@ const TransfersPage = later(() => import('@/areas/accounts/TransfersPage').then(
 const PrintRoomPage = later(() => import('@/areas/print-room/PrintRoomPage').then((page) => page.PrintRoomPage));
 const GuardiansPage = later(() => import('@/areas/guardians/GuardiansPage').then((page) => page.GuardiansPage));
 const ClaimsPage = later(() => import('@/areas/guardians/ClaimsPage').then((page) => page.ClaimsPage));
+const MailroomPage = later(() => import('@/areas/mailroom/MailroomPage').then((page) => page.MailroomPage));
+const NoticesPage = later(() => import('@/areas/mailroom/NoticesPage').then((page) => page.NoticesPage));
 const SettingsPage = later(() => import('@/areas/settings/SettingsPage').then((page) => page.SettingsPage));
 const YearTurnPage = later(() => import('@/areas/year-turn/YearTurnPage').then((page) => page.YearTurnPage));
 
@@ -72,12 +73,14 @@ export default function Staff() {
                     <Route path="sections" element={<SectionsPage school={school} />} />
                     <Route path="sections/:id" element={<SectionPage school={school} />} />
                     <Route path="sections/:id/as-student" element={<AsStudentPage school={school} />} />
+                    <Route path="sections/:id/notices" element={<NoticesPage school={school} />} />
                     <Route path="settings" element={only(<SettingsPage school={school} />)} />
                     <Route path="print-room" element={only(<PrintRoomPage school={school} />)} />
                     <Route path="look-alikes" element={only(<LookAlikesPage school={school} />)} />
                     <Route path="look-alikes/:accounts" element={only(<ClusterPage school={school} />)} />
                     <Route path="year-turn" element={only(<YearTurnPage school={school} />)} />
                     <Route path="mailroom" element={only(<MailroomPage school={school} />)} />
+                    <Route path="mailroom/notices" element={only(<NoticesPage school={school} />)} />
                     <Route path="ledger" element={only(<LedgerPage school={school} />)} />
                     <Route
                         path="*"

@@ -1,24 +1,37 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { useAct } from '@/api/act';
 import { api, data } from '@/api/client';
+import { LANGUAGES } from '@/shell/language';
 import { useMe, useSignOut } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { Instead } from '@/ui/Instead';
+import { HomeBoard } from './HomeBoard';
 import { Leaf, LeafNote } from './Leaf';
 import { useProblem } from './problem';
 import { ROOM } from './room';
 
 /** The own page of a student, or of a guardian with the children connected to them. */
 export function HomePage() {
-    const { t } = useTranslation();
+    const { t, i18n } = useTranslation();
     const me = useMe();
     const signOut = useSignOut();
-    const asked = useQuery({ queryKey: ['home'], queryFn: () => data(api.GET('/api/home')) });
+    const language = LANGUAGES.find((l) => l.code === i18n.language)?.code ?? 'en';
+    const asked = useQuery({
+        queryKey: ['home', language],
+        queryFn: () => data(api.GET('/api/home', { params: { query: { language } } })),
+        placeholderData: (before) => before,
+    });
     const home = asked.data;
     const words = useProblem();
+    const shown = home?.students.flatMap((s) => [...s.missing, ...s.coming, ...s.new].map((n) => n.id)) ?? [];
+    const shownKey = [...new Set(shown)].sort().join(' ');
+    // Whoever writes a notice is told how many have seen it; that this is not noted once is no matter.
+    useEffect(() => {
+        if (shownKey !== '') void api.POST('/api/home/seen', { body: { ids: shownKey.split(' ') } }).catch(() => null);
+    }, [shownKey]);
     const [leaving, setLeaving] = useState('');
     const leave = useAct(
         (id: string) => api.POST('/api/own/children/{person}/leave', { params: { path: { person: id } } }),
@@ -72,8 +85,13 @@ export function HomePage() {
             )}
             {home.students.map((s) => (
                 <section key={s.id} className="mb-7">
-                    {!student && <h2 className="mb-1 text-xl">{s.name}</h2>}
-                    {student && <h2 className="mb-1 text-lg">{t('Your sections')}</h2>}
+                    {!student && <h2 className="mb-3 border-b border-ink pb-1 text-xl">{s.name}</h2>}
+                    <HomeBoard board={s} />
+                    {student ? (
+                        <h2 className="mb-1 text-lg">{t('Your sections')}</h2>
+                    ) : (
+                        <h3 className="mb-1 text-lg">{t('Sections')}</h3>
+                    )}
                     {s.sections.length === 0 && (
                         <p className="text-muted">
                             {t('In no section yet.')}

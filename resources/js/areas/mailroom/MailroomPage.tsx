@@ -1,5 +1,6 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
+import { Link } from 'react-router';
 import { api, data, type Schemas } from '@/api/client';
 import type { School } from '@/shell/session';
 import { DataTable } from '@/ui/DataTable';
@@ -70,6 +71,12 @@ export function MailroomPage({ school }: { school: School }) {
                             ? `${many(first.amiss, 'message', 'messages')} did not arrive`
                             : 'nothing is amiss')}
                 </p>
+                <Link
+                    className="ms-auto text-sm underline decoration-rule underline-offset-4"
+                    to={`/s/${school.code}/mailroom/notices`}
+                >
+                    Notices of the school
+                </Link>
             </div>
             <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-rule px-6 pb-3">
                 <div role="group" aria-label="Which messages" className="flex gap-4 text-sm">

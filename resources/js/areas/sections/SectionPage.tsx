@@ -184,6 +184,9 @@ export function SectionPage({ school }: { school: School }) {
                         </Button>
                     )}
                     <Menu align="end" trigger={<Button>More</Button>}>
+                        <MenuItem onSelect={() => void navigate(`/s/${school.code}/sections/${id}/notices`)}>
+                            Notices, dates and work
+                        </MenuItem>
                         <MenuItem onSelect={() => void navigate(`/s/${school.code}/sections/${id}/as-student`)}>
                             As a student sees it
                         </MenuItem>
@@ -316,6 +319,14 @@ export function SectionPage({ school }: { school: School }) {
                     {may('use_code') && <CodePanel section={section} onChange={refresh} />}
                     {may('room_pass') && <RoomPassPanel section={section} onChange={refresh} />}
                     <StaffPanel section={section} onChange={refresh} />
+                    <p className="mt-7 border-t border-rule pt-3 text-sm">
+                        <Link
+                            className="underline decoration-rule underline-offset-4"
+                            to={`/s/${school.code}/sections/${id}/notices`}
+                        >
+                            Notices, dates and work
+                        </Link>
+                    </p>
                 </aside>
             </div>
             {dialog === 'move' && (

@@ -1,0 +1,163 @@
+import { useState } from 'react';
+import { api, data, type Schemas } from '@/api/client';
+import { LANGUAGES } from '@/shell/language';
+import type { School } from '@/shell/session';
+import { Choice } from '@/ui/Choice';
+import { Dialog } from '@/ui/Dialog';
+import { DialogFoot } from '@/ui/DialogFoot';
+import { Field } from '@/ui/Field';
+import { useSentForm } from '@/ui/useSentForm';
+
+type Line = Schemas['NoticeLine'];
+
+const OTHERS = LANGUAGES.filter((l) => l.code !== 'en');
+
+/** One notice, date or piece of work, in the writer's language and in those the writer gives. */
+export function NoticeForm({
+    school,
+    section,
+    notice,
+    onClose,
+    onDone,
+}: {
+    school: School;
+    section: string | undefined;
+    notice: Line | null;
+    onClose: () => void;
+    onDone: (page: Schemas['NoticePage']) => void;
+}) {
+    const [titles, setTitles] = useState<Record<string, string>>(notice?.titles ?? {});
+    const [bodies, setBodies] = useState<Record<string, string>>(notice?.bodies ?? {});
+    const [language, setLanguage] = useState('es');
+    const form = useSentForm({
+        start: {
+            kind: notice?.kind ?? 'notice',
+            title: notice?.title ?? '',
+            body: notice?.body ?? '',
+            day: notice?.day ?? '',
+            guardians_only: notice?.guardiansOnly ?? false,
+        },
+        send: ({ day, ...wish }) => {
+            const body = { ...wish, ...(day && wish.kind !== 'notice' ? { day } : {}), titles, bodies };
+            return data(
+                section
+                    ? notice
+                        ? api.POST('/api/sections/{section}/notices/{notice}', {
+                              params: { path: { section, notice: notice.id } },
+                              body,
+                          })
+                        : api.POST('/api/sections/{section}/notices', { params: { path: { section } }, body })
+                    : notice
+                      ? api.POST('/api/schools/{school}/notices/{notice}', {
+                            params: { path: { school: school.id, notice: notice.id } },
+                            body,
+                        })
+                      : api.POST('/api/schools/{school}/notices', {
+                            params: { path: { school: school.id } },
+                            body,
+                        }),
+            );
+        },
+        stale: [],
+        home: 'title',
+        then: onDone,
+    });
+    const kinds = [
+        { value: 'notice' as const, label: 'A notice to read' },
+        { value: 'date' as const, label: 'A date to keep' },
+        ...(section ? [{ value: 'work' as const, label: 'Work that is due' }] : []),
+    ].filter((k) => notice === null || (k.value === 'work') === (notice.kind === 'work'));
+    return (
+        <Dialog open wide onClose={onClose} title={notice ? `Change “${notice.title}”` : 'Write one'}>
+            <form className="flex flex-col gap-4" onSubmit={form.submit}>
+                <div className="flex flex-wrap items-end gap-4">
+                    <Choice label="What it is" stacked options={kinds} {...form.choice('kind')} />
+                    {form.values.kind !== 'notice' && (
+                        <Field
+                            label={form.values.kind === 'work' ? 'Due on' : 'Day'}
+                            type="date"
+                            required
+                            {...form.field('day')}
+                        />
+                    )}
+                </div>
+                <Field label="In a few words" required maxLength={120} autoFocus {...form.field('title')} />
+                <Area
+                    label="More about it (optional)"
+                    value={form.values.body}
+                    error={form.at('body')}
+                    onChange={(value) => form.set('body', value)}
+                />
+                <label className="flex items-center gap-2 text-sm">
+                    <input type="checkbox" className="accent-ink" {...form.check('guardians_only')} />
+                    Only guardians read it
+                </label>
+                <details open={Object.keys(titles).length > 0} className="border-t border-rule pt-3">
+                    <summary className="min-h-8 cursor-pointer text-sm">In another language too</summary>
+                    <Choice
+                        label="In"
+                        value={language}
+                        onChange={setLanguage}
+                        options={OTHERS.map((l) => ({
+                            value: l.code,
+                            label: titles[l.code] ? `${l.name} (written)` : l.name,
+                        }))}
+                    />
+                    <div className="mt-3 flex flex-col gap-3" lang={language} dir={language === 'ar' ? 'rtl' : 'ltr'}>
+                        <Field
+                            label="The same in a few words"
+                            maxLength={120}
+                            value={titles[language] ?? ''}
+                            onChange={(event) => setTitles({ ...titles, [language]: event.target.value })}
+                        />
+                        <Area
+                            label="The same about it"
+                            value={bodies[language] ?? ''}
+                            error={undefined}
+                            onChange={(value) => setBodies({ ...bodies, [language]: value })}
+                        />
+                    </div>
+                </details>
+                {form.error && (
+                    <p role="alert" className="text-sm text-madder">
+                        {form.error}
+                    </p>
+                )}
+                <DialogFoot type="submit" onCancel={onClose} disabled={form.busy}>
+                    {notice ? 'Save changes' : 'Let it be read'}
+                </DialogFoot>
+            </form>
+        </Dialog>
+    );
+}
+
+function Area({
+    label,
+    value,
+    error,
+    onChange,
+}: {
+    label: string;
+    value: string;
+    error: string | undefined;
+    onChange: (value: string) => void;
+}) {
+    return (
+        <label className="block text-sm">
+            <span className="mb-1 block">{label}</span>
+            <textarea
+                rows={3}
+                maxLength={2000}
+                value={value}
+                aria-invalid={error ? true : undefined}
+                onChange={(event) => onChange(event.target.value)}
+                className="w-full rounded-card border border-ink/60 bg-paper px-2 py-1"
+            />
+            {error && (
+                <span role="alert" className="text-madder">
+                    {error}
+                </span>
+            )}
+        </label>
+    );
+}
