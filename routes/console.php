@@ -13,6 +13,9 @@ Schedule::command('vantrel:remind-guardians')->hourly()->withoutOverlapping()->o
 // Mail whose time has come, and mail that came back.
 Schedule::command('vantrel:mail')->everyMinute()->withoutOverlapping(5)->onOneServer();
 
+// At the hours families have chosen, by each school's own clock: some are at the half or the quarter of ours.
+Schedule::command('vantrel:digests')->everyFifteenMinutes()->withoutOverlapping(30)->onOneServer();
+
 // What a kill has left half-said is found within a minute.
 Schedule::command('vantrel:sweep')->everyMinute()->withoutOverlapping()->onOneServer();
 

@@ -10,6 +10,7 @@ use App\Door\Http\RoomController;
 use App\Guardians\Http\FamilyController;
 use App\Guardians\Http\GuardianLinkController;
 use App\Guardians\Http\SeekController;
+use App\Mailroom\Http\HearsController;
 use App\Staffing\Http\OwnInvitationController as AnswerInvitation;
 use Illuminate\Support\Facades\Route;
 
@@ -37,6 +38,8 @@ Route::middleware('throttle:guest')->group(function (): void {
     Route::post('guardian/check', [GuardianLinkController::class, 'show']);
     Route::post('guardian/accept', [GuardianLinkController::class, 'accept']);
     Route::post('guardian/decline', [GuardianLinkController::class, 'decline']);
+    Route::post('hears', [HearsController::class, 'show']);
+    Route::post('hears/choose', [HearsController::class, 'update']);
     Route::post('room', [RoomController::class, 'show']);
     Route::post('room/enter', [RoomController::class, 'enter']);
     Route::post('invited', [AnswerInvitation::class, 'show']);

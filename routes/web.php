@@ -26,6 +26,7 @@ use App\Intake\Http\WeightController;
 use App\Ledger\LedgerController;
 use App\LookAlikes\Http\LookAlikeController;
 use App\LookAlikes\Http\ManyMergesController;
+use App\Mailroom\Http\HearsController;
 use App\Mailroom\Http\MailroomController;
 use App\Mailroom\Http\SchoolNoticeController;
 use App\Models\Realm;
@@ -315,6 +316,15 @@ Route::prefix('api')->group(function (): void {
 Route::get('b/{token}', [SessionController::class, 'badge'])->middleware('throttle:guest');
 Route::get('school-sign-on', [SingleSignOnController::class, 'begin'])->middleware('throttle:guest');
 Route::get('school-sign-on/back', [SingleSignOnController::class, 'back'])->middleware('throttle:guest');
+
+// Digests end with one touch: a mail program asks, and has no session of ours.
+Route::prefix('u/{token}')
+    ->withoutMiddleware('web')
+    ->middleware(['throttle:guest', SecurityHeaders::class])
+    ->group(function (): void {
+        Route::get('/', [HearsController::class, 'page']);
+        Route::post('/', [HearsController::class, 'oneTouch']);
+    });
 
 // For the school's other programs, by keys of their own: no sessions, no cookies.
 Route::prefix('ims/oneroster')

@@ -43,6 +43,7 @@ final readonly class RowsNow implements Standing
         ['notice_seen', 'person_id', Entity::Person],
         ['notice_seen', 'notice_id', Entity::Notice],
         ['digest_choices', 'person_id', Entity::Person],
+        ['digests_told', 'person_id', Entity::Person],
         ['guardian_outbox', 'invitation_id', Entity::GuardianInvitation],
         ['print_runs', 'section_id', Entity::Section],
     ];

@@ -8,6 +8,7 @@ use App\Models\School;
 use App\Platform\SchoolDay;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 use Vantrel\Core\Mailroom\Board;
@@ -25,14 +26,33 @@ final class Boards
      * @param  list<string>  $children ids
      * @param  bool  $asGuardian whether what only guardians read is among it
      * @param  string  $language a tag: what the writer has given in it is read in it
-     * @return array<string, Board> by child, of those with a school
+     * @return array<string, Board> by child
      */
     public static function of(array $children, bool $asGuardian, string $language): array
+    {
+        $schools = DB::table('people')->whereIn('id', $children)->pluck('school_id', 'id');
+        $boards = [];
+        $from = CarbonImmutable::now('UTC')->subDays(Board::FRESH + 1);
+        foreach (self::items($children, $asGuardian, $language, $from) as $child => $items) {
+            $boards[$child] = Board::of($items, SchoolDay::today((string) $schools[$child]));
+        }
+
+        return $boards;
+    }
+
+    /**
+     * All there is about each child that may be told of.
+     *
+     * @param  list<string>  $children ids
+     * @param  CarbonImmutable  $from instant before which a notice is old
+     * @return array<string, list<BoardItem>> by child
+     */
+    public static function items(array $children, bool $asGuardian, string $language, CarbonImmutable $from): array
     {
         $students = DB::table('people')
             ->whereIn('id', $children)
             ->get(['id', 'school_id']);
-        $boards = [];
+        $all = [];
         foreach ($students->groupBy('school_id') as $schoolId => $of) {
             $school = School::query()->findOrFail($schoolId);
             $today = SchoolDay::today($school->id);
@@ -43,15 +63,23 @@ final class Boards
                 ->where('e.role', 'student')
                 ->where(SchoolDay::inForce('e', $today))
                 ->where('s.state', 'open')
-                ->get(['e.person_id', 's.id', 's.name']);
-            $rows = self::rows($school->id, $sections->pluck('id')->unique()->all(), $asGuardian, $today);
-            $results = self::results($ids->all(), $rows->pluck('id')->all());
+                ->get(['e.person_id', 's.id', 's.name'])
+                ->groupBy('person_id');
+            $rows = self::rows(
+                $school->id,
+                $sections->flatten(1)->pluck('id')->unique()->all(),
+                $asGuardian,
+                $today,
+                $from,
+            );
+            $results = self::results($ids->all(), $rows->where('kind', 'work')->pluck('id')->all());
             foreach ($ids as $id) {
-                $own = $sections->where('person_id', $id)->pluck('name', 'id');
-                $items = [];
+                /** @var Collection<string, string> $own */
+                $own = ($sections[$id] ?? collect())->pluck('name', 'id');
+                $all[(string) $id] = [];
                 foreach ($rows as $row) {
                     if ($row->section_id === null || isset($own[$row->section_id])) {
-                        $items[] = self::item(
+                        $all[(string) $id][] = self::item(
                             $row,
                             (string) ($own[$row->section_id] ?? ''),
                             $results["$row->id $id"] ?? null,
@@ -60,21 +88,23 @@ final class Boards
                         );
                     }
                 }
-                $boards[(string) $id] = Board::of($items, $today);
             }
         }
 
-        return $boards;
+        return $all;
     }
 
     /**
      * @param  array<mixed>  $sections ids
-     * @return \Illuminate\Support\Collection<int, stdClass>
+     * @return Collection<int, stdClass>
      */
-    private static function rows(string $schoolId, array $sections, bool $asGuardian, string $today)
-    {
-        $from = CarbonImmutable::parse($today);
-
+    private static function rows(
+        string $schoolId,
+        array $sections,
+        bool $asGuardian,
+        string $today,
+        CarbonImmutable $from,
+    ): Collection {
         return DB::table('notices')
             ->where('state', 'live')
             ->where(
@@ -88,12 +118,16 @@ final class Boards
                     ->where(
                         fn(Builder $n) => $n
                             ->where('kind', 'notice')
-                            ->where('made_at', '>', $from->subDays(Board::FRESH + 1)->format('Y-m-d')),
+                            ->where('made_at', '>=', $from->format('Y-m-d H:i:s')),
                     )
                     ->orWhere(
                         fn(Builder $d) => $d
                             ->where('kind', '<>', 'notice')
-                            ->where('on_day', '>=', $from->subDays(self::MISSING_DAYS)->format('Y-m-d')),
+                            ->where(
+                                'on_day',
+                                '>=',
+                                CarbonImmutable::parse($today)->subDays(self::MISSING_DAYS)->format('Y-m-d'),
+                            ),
                     ),
             )
             ->orderBy('id')
@@ -143,6 +177,7 @@ final class Boards
             $section,
             (string) $row->on_day,
             CarbonImmutable::parse((string) $row->made_at, 'UTC')->setTimezone($school->time_zone)->format('Y-m-d'),
+            (string) $row->made_at,
             $result,
         );
     }

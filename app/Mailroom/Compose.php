@@ -10,6 +10,7 @@ use DateTimeZone;
 use Symfony\Component\Mime\Address;
 use Symfony\Component\Mime\Email;
 use Vantrel\Core\Mailroom\Html;
+use Vantrel\Core\Mailroom\MessageKind;
 
 /**
  * A message of the outbox as mail: text and HTML of the same words (RFC 2045), one receiver, its own Message-ID, and
@@ -31,6 +32,11 @@ final class Compose
         $headers->addIdHeader('Message-ID', self::id($message));
         $headers->addTextHeader('Auto-Submitted', 'auto-generated');
         $headers->addTextHeader('Content-Language', $message->language);
+        if ($message->kind === MessageKind::Digest && $message->person_id !== null) {
+            // Ended with one touch in the mail program (RFC 2369, RFC 8058).
+            $headers->addTextHeader('List-Unsubscribe', '<' . HearsLink::of($message->person_id) . '>');
+            $headers->addTextHeader('List-Unsubscribe-Post', 'List-Unsubscribe=One-Click');
+        }
 
         return $email;
     }

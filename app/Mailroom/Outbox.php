@@ -256,11 +256,23 @@ final class Outbox
                     ->when(
                         $kind === MessageKind::Guardian,
                         fn(Builder $w) => $w->orWhere('g.state', '<>', 'invited'),
-                        fn(Builder $w) => $w->orWhereIn('g.state', ['ended', 'refused']),
+                        fn(Builder $w) => $kind === MessageKind::Digest
+                            ? $w->orWhere('g.state', '<>', 'connected')
+                            : $w->orWhereIn('g.state', ['ended', 'refused']),
                     ),
             );
 
-        return $query->whereNotExists($children);
+        return $query
+            ->whereNotExists($children)
+            ->when(
+                $kind === MessageKind::Digest,
+                fn(Builder $q) => $q->whereNotExists(
+                    fn(Builder $d) => $d
+                        ->from('digest_choices as d')
+                        ->whereColumn('d.person_id', 'm.person_id')
+                        ->where('d.often', 'off'),
+                ),
+            );
     }
 
     /** @param  array<string, mixed>  $with */

@@ -120,6 +120,7 @@ final class Erasing
             ->delete();
         DB::table('invite_runs')->whereIn('person_id', $ids)->delete();
         DB::table('digest_choices')->whereIn('person_id', $ids)->delete();
+        DB::table('digests_told')->whereIn('person_id', $ids)->delete();
         $signIns = DB::table('sign_ins')->whereIn('person_id', $ids)->pluck('id');
         DB::table('password_resets')->whereIn('sign_in_id', $signIns)->delete();
         $seqs = $this->about($person)->pluck('seq')->push($entry->seq)->unique();

@@ -14,6 +14,7 @@ final readonly class BoardItem
      * @param  string  $section its name, '' for the whole school
      * @param  string  $day YYYY-MM-DD; '' of a notice
      * @param  string  $madeOn YYYY-MM-DD at the school
+     * @param  string  $madeAt the same as a UTC instant
      * @param  WorkState|null  $result of the child; null where nobody has gone through it
      */
     public function __construct(
@@ -24,6 +25,7 @@ final readonly class BoardItem
         public string $section,
         public string $day,
         public string $madeOn,
+        public string $madeAt,
         public ?WorkState $result,
     ) {}
 }

@@ -13,6 +13,8 @@ enum MessageKind: string
     case Staff = 'staff';
     /** Asks a guardian to connect; only while it stands. */
     case Guardian = 'guardian';
+    /** Tells a guardian what is missing, coming and new; only while they want it. */
+    case Digest = 'digest';
     /** Tells a coordinator what came of a night. */
     case Report = 'report';
 
@@ -22,6 +24,7 @@ enum MessageKind: string
             self::Account => 'account',
             self::Staff => 'colleague invited',
             self::Guardian => 'guardian invited',
+            self::Digest => 'digest',
             self::Report => 'report',
         };
     }

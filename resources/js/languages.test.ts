@@ -11,6 +11,8 @@ const PAGES = [
     'ForgottenPage',
     'GuardianFields',
     'GuardianPage',
+    'HearsChoice',
+    'HearsPage',
     'HomeBoard',
     'HomePage',
     'JoinPage',

@@ -57,6 +57,8 @@ final class RoleMatrix
             'POST api/guardian/check' => 'public',
             'POST api/guardian/accept' => 'public',
             'POST api/guardian/decline' => 'public',
+            'POST api/hears' => 'public',
+            'POST api/hears/choose' => 'public',
             'POST api/room' => 'public',
             'POST api/room/enter' => 'public',
             'POST api/password' => $signedIn,

@@ -19,6 +19,7 @@ const NewPasswordPage = lazy(() =>
 const InvitedPage = lazy(() => import('@/areas/access/InvitedPage').then((page) => ({ default: page.InvitedPage })));
 const GuardianPage = lazy(() => import('@/areas/access/GuardianPage').then((page) => ({ default: page.GuardianPage })));
 const OwnPage = lazy(() => import('@/areas/access/OwnPage').then((page) => ({ default: page.OwnPage })));
+const HearsPage = lazy(() => import('@/areas/access/HearsPage').then((page) => ({ default: page.HearsPage })));
 const JoinPage = lazy(() => import('@/areas/access/JoinPage').then((page) => ({ default: page.JoinPage })));
 const MustPage = lazy(() => import('@/areas/access/MustPage').then((page) => ({ default: page.MustPage })));
 const RoomPage = lazy(() => import('@/areas/access/RoomPage').then((page) => ({ default: page.RoomPage })));
@@ -36,6 +37,7 @@ export function App() {
                     <Route path="/in/:code?" element={<JoinPage />} />
                     <Route path="/family" element={<FamilyPage />} />
                     <Route path="/guardian" element={<GuardianPage />} />
+                    <Route path="/hears" element={<HearsPage />} />
                     <Route path="/children" element={<Children />} />
                     <Route path="/own" element={<Own />} />
                     <Route path="/invited/:token?" element={<InvitedPage />} />

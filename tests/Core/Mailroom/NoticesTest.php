@@ -98,7 +98,7 @@ it('says what is missing, coming and new, and nobody misses what nobody has gone
         string $day,
         ?WorkState $result = null,
         string $made = '2026-11-20',
-    ) => new BoardItem($id, $kind, $id, '', '', $day, $made, $result);
+    ) => new BoardItem($id, $kind, $id, '', '', $day, $made, "$made 12:00:00", $result);
     $board = Board::of(
         [
             $item('past work, not gone through', NoticeKind::Work, '2026-11-20'),

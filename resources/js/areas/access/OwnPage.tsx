@@ -2,13 +2,13 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { useAct } from '@/api/act';
 import { api, data, type Schemas } from '@/api/client';
 import { useMe } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { Instead } from '@/ui/Instead';
 import { useSentForm } from '@/ui/useSentForm';
+import { HearsChoice } from './HearsChoice';
 import { Leaf, LeafNote } from './Leaf';
 import { useProblem } from './problem';
 
@@ -19,13 +19,18 @@ const KEY = ['own-contact'];
 /** What a guardian chooses: how often they hear from the school, and where. */
 export function OwnPage() {
     const { t } = useTranslation();
+    const queries = useQueryClient();
     const me = useMe();
     const asked = useQuery({ queryKey: KEY, queryFn: () => data(api.GET('/api/own/contact')) });
     const own = asked.data;
     if (!own) return <Instead of={asked} />;
     return (
         <Leaf title={t('How the school reaches you')}>
-            <HearsPart own={own} />
+            <HearsChoice
+                kept={own}
+                send={(wish) => data(api.POST('/api/own/hears', { body: wish }))}
+                then={(kept: Own) => queries.setQueryData(KEY, kept)}
+            />
             {me?.kind === 'guardian' && (
                 <>
                     <ContactPart
@@ -48,76 +53,6 @@ export function OwnPage() {
                 {t('Back')}
             </Link>
         </Leaf>
-    );
-}
-
-function HearsPart({ own }: { own: Own }) {
-    const { t } = useTranslation();
-    const queries = useQueryClient();
-    const words = useProblem();
-    // What was touched stands at once; a refusal puts it back.
-    const [wish, setWish] = useState<{ often: Own['often']; hour: number } | null>(null);
-    const now = wish ?? own;
-    const save = useAct(
-        (wish: { often: Own['often']; hour: number }) => data(api.POST('/api/own/hears', { body: wish })),
-        {
-            stale: [],
-            words,
-            then: (kept: Own) => {
-                queries.setQueryData(KEY, kept);
-                setWish(null);
-            },
-            failed: () => setWish(null),
-        },
-    );
-    const choose = (next: { often: Own['often']; hour: number }) => {
-        setWish(next);
-        save.run(next);
-    };
-    return (
-        <section className="mb-9">
-            <h2 className="mb-2 text-lg">{t('How often you hear')}</h2>
-            {save.error && <LeafNote bad>{save.error}</LeafNote>}
-            <fieldset disabled={save.busy}>
-                <legend className="sr-only">{t('How often you hear')}</legend>
-                {(
-                    [
-                        ['daily', t('Every school day')],
-                        ['weekly', t('Once a week')],
-                        ['off', t('Only what is urgent')],
-                    ] as const
-                ).map(([often, label]) => (
-                    <label key={often} className="flex min-h-12 items-center gap-3 border-b border-rule">
-                        <input
-                            type="radio"
-                            name="often"
-                            className="size-5 accent-ink"
-                            checked={now.often === often}
-                            onChange={() => choose({ often, hour: now.hour })}
-                        />
-                        {label}
-                    </label>
-                ))}
-            </fieldset>
-            {now.often !== 'off' && (
-                <label className="mt-3 flex min-h-12 items-center justify-between gap-3">
-                    {t('At what hour')}
-                    <select
-                        dir="ltr"
-                        className="min-h-12 rounded-card border border-ink/60 bg-paper px-3"
-                        value={now.hour}
-                        disabled={save.busy}
-                        onChange={(event) => choose({ often: now.often, hour: Number(event.target.value) })}
-                    >
-                        {[...Array(24).keys()].map((hour) => (
-                            <option key={hour} value={hour}>
-                                {String(hour).padStart(2, '0')}:00
-                            </option>
-                        ))}
-                    </select>
-                </label>
-            )}
-        </section>
     );
 }
 

@@ -1,0 +1,189 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Mailroom;
+
+use App\Models\School;
+use App\Platform\SchoolDay;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
+use stdClass;
+use Vantrel\Core\Guardians\Hears;
+use Vantrel\Core\Mailroom\Digest;
+use Vantrel\Core\Mailroom\DigestTimes;
+use Vantrel\Core\Mailroom\MessageKind;
+
+/**
+ * Digests of guardians, each at the hour they chose. Up to when somebody has been told stands beside the mail, in one
+ * transaction: so whatever is killed, each notice is in one digest, and none is told of twice.
+ */
+final readonly class Digests
+{
+    private const CHUNK = 200;
+
+    /** Days back that the first digest of somebody tells of. */
+    private const FIRST = 7;
+
+    public function __construct(private Outbox $outbox) {}
+
+    /** @return int how many mails were written */
+    public function run(School $school): int
+    {
+        $now = CarbonImmutable::now('UTC')->format('Y-m-d H:i:s');
+        $written = 0;
+        foreach ($this->choices($school) as $choice) {
+            $often = Hears::from((string) $choice->often);
+            $due = DigestTimes::due($often, (int) $choice->at_hour, $school->time_zone, $now);
+            while ($due !== null && ($ids = $this->waiting($school, $choice, $due))->isNotEmpty()) {
+                $written += DB::transaction(fn(): int => $this->write($school, $ids, $often, $due));
+            }
+        }
+
+        return $written;
+    }
+
+    /**
+     * How often and at which hours guardians of the school hear.
+     *
+     * @return Collection<int, stdClass>
+     */
+    private function choices(School $school): Collection
+    {
+        return $this->guardians($school)
+            ->distinct()
+            ->get([self::often(), self::hour()]);
+    }
+
+    /** @return Collection<int, mixed> ids of the next who have not been told up to then */
+    private function waiting(School $school, stdClass $choice, string $due): Collection
+    {
+        return $this->guardians($school)
+            ->whereRaw('coalesce(d.often, ?) = ?', [Hears::UNSAID->value, $choice->often])
+            ->whereRaw('coalesce(d.at_hour, ?) = ?', [Hears::HOUR, $choice->at_hour])
+            ->where(fn(Builder $q) => $q->whereNull('t.until')->orWhere('t.until', '<', $due))
+            ->orderBy('p.id')
+            ->limit(self::CHUNK)
+            ->pluck('p.id');
+    }
+
+    /** Who hears at all: connected with a child, not kept away, with an address, and not told to be left alone. */
+    private function guardians(School $school): Builder
+    {
+        return DB::table('people as p')
+            ->leftJoin('digest_choices as d', 'd.person_id', '=', 'p.id')
+            ->leftJoin('digests_told as t', 't.person_id', '=', 'p.id')
+            ->where('p.school_id', $school->id)
+            ->where('p.state', 'active')
+            ->whereNotNull('p.email')
+            ->whereRaw("coalesce(d.often, 'weekly') <> 'off'")
+            ->whereExists(
+                fn(Builder $g) => $g
+                    ->from('guardianships as g')
+                    ->whereColumn('g.guardian_id', 'p.id')
+                    ->where('g.state', 'connected')
+                    ->whereNull('g.restriction'),
+            );
+    }
+
+    /** @param  Collection<int, mixed>  $ids of guardians */
+    private function write(School $school, Collection $ids, Hears $often, string $due): int
+    {
+        // Locked: two workers at one time write one digest.
+        DB::table('people')->whereIn('id', $ids)->lockForUpdate()->pluck('id');
+        $people = $this->guardians($school)
+            ->whereIn('p.id', $ids)
+            ->where(fn(Builder $q) => $q->whereNull('t.until')->orWhere('t.until', '<', $due))
+            ->get(['p.id', 'p.email', 'p.language', 't.until']);
+        $children = DB::table('guardianships as g')
+            ->join('people as s', 's.id', '=', 'g.student_id')
+            ->whereIn('g.guardian_id', $people->pluck('id'))
+            ->where('g.state', 'connected')
+            ->whereNull('g.restriction')
+            ->where('s.state', 'active')
+            ->orderBy('s.called_name')
+            ->orderBy('s.id')
+            ->get(['g.guardian_id', 's.id', 's.called_name', 's.school_id'])
+            ->groupBy('guardian_id');
+        $count = 0;
+        foreach (
+            $people->groupBy(fn(stdClass $p): string => (new FamilyWords($p->language))->language)
+            as $tag => $of
+        ) {
+            $own = $of->flatMap(fn(stdClass $p) => ($children[$p->id] ?? collect())->pluck('id'))->unique();
+            $from = CarbonImmutable::parse($of->min('until') ?? $due)->subDays(self::FIRST);
+            $items = Boards::items(array_values($own->all()), true, (string) $tag, $from);
+            foreach ($of as $person) {
+                $count += $this->mail($school, $person, $children[$person->id] ?? collect(), $items, $often, $due);
+            }
+        }
+        DB::table('digests_told')->upsert(
+            $people->map(fn(stdClass $p): array => ['person_id' => $p->id, 'until' => $due])->all(),
+            ['person_id'],
+        );
+
+        return $count;
+    }
+
+    /**
+     * @param  Collection<int, stdClass>  $children of the guardian
+     * @param  array<string, list<\Vantrel\Core\Mailroom\BoardItem>>  $items by child
+     * @return int whether one was written: 1 or 0
+     */
+    private function mail(
+        School $school,
+        stdClass $person,
+        Collection $children,
+        array $items,
+        Hears $often,
+        string $due,
+    ): int {
+        $first = CarbonImmutable::parse($due)->subDays(self::FIRST)->format('Y-m-d H:i:s');
+        $told = [];
+        foreach ($children as $child) {
+            $digest = Digest::of(
+                $items[$child->id] ?? [],
+                $often,
+                (string) ($person->until ?? $first),
+                $due,
+                SchoolDay::today((string) $child->school_id),
+            );
+            if (!$digest->isEmpty()) {
+                $told[(string) $child->id] = [(string) $child->called_name, $digest];
+            }
+        }
+        if ($told === []) {
+            return 0;
+        }
+        $text = new DigestText(new FamilyWords($person->language), $school->name, HearsLink::of((string) $person->id));
+        $this->outbox->put(
+            new Headers(
+                $school->id,
+                MessageKind::Digest,
+                $school->name,
+                (string) $person->id,
+                array_map(strval(...), array_keys($told)),
+                $text->words->language,
+            ),
+            'mail',
+            (string) $person->email,
+            $text->subject(array_values($told)),
+            $text->body(array_values($told)),
+            null,
+        );
+
+        return 1;
+    }
+
+    private static function often(): \Illuminate\Contracts\Database\Query\Expression
+    {
+        return DB::raw("coalesce(d.often, '" . Hears::UNSAID->value . "') as often");
+    }
+
+    private static function hour(): \Illuminate\Contracts\Database\Query\Expression
+    {
+        return DB::raw('coalesce(d.at_hour, ' . Hears::HOUR . ') as at_hour');
+    }
+}

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\Mailroom;
+
+use DateTimeImmutable;
+use Vantrel\Core\Guardians\Hears;
+use Vantrel\Core\Records\NoticeKind;
+
+/** What one guardian is told of one child in one mail. */
+final readonly class Digest
+{
+    /**
+     * @param  list<BoardItem>  $missing
+     * @param  list<BoardItem>  $coming
+     * @param  list<BoardItem>  $new written since the last one
+     */
+    private function __construct(public array $missing, public array $coming, public array $new) {}
+
+    /**
+     * @param  list<BoardItem>  $items all there is about the child
+     * @param  string  $from UTC instant up to which the last one told; not told again
+     * @param  string  $until UTC instant up to which this one tells
+     * @param  string  $today the day at the school
+     */
+    public static function of(array $items, Hears $often, string $from, string $until, string $today): self
+    {
+        $board = Board::of($items, $today);
+        $ahead = (new DateTimeImmutable($today))
+            ->modify($often === Hears::Weekly ? '+8 days' : '+2 days')
+            ->format('Y-m-d');
+
+        return new self(
+            $board->missing,
+            array_values(array_filter($board->coming, fn(BoardItem $i): bool => $i->day <= $ahead)),
+            array_values(
+                array_filter(
+                    $items,
+                    fn(BoardItem $i): bool => $i->kind === NoticeKind::Notice &&
+                        $i->madeAt > $from &&
+                        $i->madeAt <= $until,
+                ),
+            ),
+        );
+    }
+
+    /** Nothing is sent where there is nothing to say. */
+    public function isEmpty(): bool
+    {
+        return $this->missing === [] && $this->coming === [] && $this->new === [];
+    }
+}
