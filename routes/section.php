@@ -6,6 +6,7 @@ use App\Door\Http\CodeController;
 use App\Door\Http\RequestController;
 use App\Door\Http\ReserveController;
 use App\Door\Http\RoomPassController;
+use App\Mailroom\Http\LetterToManyController;
 use App\Mailroom\Http\NoticeController;
 use App\PrintRoom\Http\CardController;
 use App\PrintRoom\Http\WallController;
@@ -25,6 +26,8 @@ Route::prefix('sections/{section}')->group(function (): void {
         Route::get('notices', [NoticeController::class, 'index']);
     });
     Route::middleware('can:write_notices,section')->group(function (): void {
+        Route::post('letter/plan', [LetterToManyController::class, 'planForSection']);
+        Route::post('letter', [LetterToManyController::class, 'storeForSection']);
         Route::post('notices', [NoticeController::class, 'store']);
         Route::post('notices/{notice}', [NoticeController::class, 'update']);
         Route::delete('notices/{notice}', [NoticeController::class, 'destroy']);

@@ -27,6 +27,7 @@ use App\Ledger\LedgerController;
 use App\LookAlikes\Http\LookAlikeController;
 use App\LookAlikes\Http\ManyMergesController;
 use App\Mailroom\Http\HearsController;
+use App\Mailroom\Http\LetterToManyController;
 use App\Mailroom\Http\MailroomController;
 use App\Mailroom\Http\SchoolNoticeController;
 use App\Models\Realm;
@@ -78,6 +79,7 @@ foreach (
         'tie',
         'sought',
         'notice',
+        'mailing',
         'key',
     ]
     as $id
@@ -213,6 +215,10 @@ Route::prefix('api')->group(function (): void {
                 Route::get('ledger', [LedgerController::class, 'index']);
                 Route::get('ledger/sheet', [LedgerController::class, 'sheet']);
                 Route::get('messages', [MailroomController::class, 'index']);
+                Route::get('mailings', [LetterToManyController::class, 'index']);
+                Route::post('mailings/plan', [LetterToManyController::class, 'plan']);
+                Route::post('mailings', [LetterToManyController::class, 'store']);
+                Route::post('mailings/{mailing}/stop', [LetterToManyController::class, 'stop']);
                 Route::get('notices', [SchoolNoticeController::class, 'index']);
                 Route::post('notices', [SchoolNoticeController::class, 'store']);
                 Route::post('notices/{notice}', [SchoolNoticeController::class, 'update']);

@@ -27,6 +27,8 @@ final readonly class RowsNow implements Standing
         ['match_weights', 'made_by', Entity::Person],
         ['record_sources', 'changed_by', Entity::Person],
         ['family_askings', 'answered_by', Entity::Person],
+        ['mailings', 'person_id', Entity::Person],
+        ['mailings', 'section_id', Entity::Section],
         ['roster_keys', 'made_by', Entity::Person],
         ['roster_keys', 'ended_by', Entity::Person],
     ];

@@ -30,7 +30,12 @@ final class Compose
             ->html(self::html($message));
         $headers = $email->getHeaders();
         $headers->addIdHeader('Message-ID', self::id($message));
-        $headers->addTextHeader('Auto-Submitted', 'auto-generated');
+        if ($message->reply_to !== null) {
+            $email->replyTo($message->reply_to);
+        }
+        if ($message->kind !== MessageKind::Letter) {
+            $headers->addTextHeader('Auto-Submitted', 'auto-generated');
+        }
         $headers->addTextHeader('Content-Language', $message->language);
         if ($message->kind === MessageKind::Digest && $message->person_id !== null) {
             // Ended with one touch in the mail program (RFC 2369, RFC 8058).

@@ -24,6 +24,8 @@ final class Outbox
     /** Seconds after which a worker that has not come back is taken for lost. */
     public const LEASE = 300;
 
+    private const AT_ONCE = 500;
+
     /** Whether a worker is asked for once what is open now has been committed. */
     private bool $asking = false;
 
@@ -49,7 +51,7 @@ final class Outbox
             'to_address' => $to,
             'subject' => Line::of($subject),
             'language' => $about->language,
-            'from_name' => Line::of($about->from),
+            'from_name' => mb_substr(Line::of($about->from), 0, 120),
             'text' => $text,
             'html' => $html,
             'made_at' => $now,
@@ -69,6 +71,57 @@ final class Outbox
         }
 
         return $message;
+    }
+
+    /**
+     * Many at once, in statements of some hundreds; part of whatever transaction is open.
+     *
+     * @param  string|null  $replyTo whoever wrote it
+     * @param  string  $goesAt UTC instant
+     * @param  list<Written>  $letters
+     */
+    public function putMany(
+        string $schoolId,
+        string $mailingId,
+        string $from,
+        ?string $replyTo,
+        string $goesAt,
+        array $letters,
+    ): void {
+        $goes = $this->gateways->take('mail');
+        $now = CarbonImmutable::now('UTC')->format('Y-m-d H:i:s');
+        foreach (array_chunk($letters, self::AT_ONCE) as $chunk) {
+            $rows = $children = [];
+            foreach ($chunk as $letter) {
+                $id = (string) Str::ulid();
+                $rows[] = [
+                    'id' => $id,
+                    'school_id' => $schoolId,
+                    'via' => 'mail',
+                    'kind' => MessageKind::Letter->value,
+                    'person_id' => $letter->personId,
+                    'to_address' => $letter->email,
+                    'subject' => $letter->subject,
+                    'language' => $letter->language,
+                    'from_name' => mb_substr(Line::of($from), 0, 120),
+                    'reply_to' => $replyTo,
+                    'text' => $letter->text,
+                    'html' => null,
+                    'made_at' => $now,
+                    'state' => $goes ? MessageState::Waiting->value : MessageState::Kept->value,
+                    'next_at' => $goes ? $goesAt : null,
+                    'mailing_id' => $mailingId,
+                ];
+                foreach ($letter->children as $child) {
+                    $children[] = ['message_id' => $id, 'student_id' => $child];
+                }
+            }
+            DB::table('outgoing_messages')->insert($rows);
+            DB::table('message_children')->insert($children);
+        }
+        if ($goes) {
+            $this->ask();
+        }
     }
 
     /**

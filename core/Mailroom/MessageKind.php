@@ -15,6 +15,8 @@ enum MessageKind: string
     case Guardian = 'guardian';
     /** Tells a guardian what is missing, coming and new; only while they want it. */
     case Digest = 'digest';
+    /** Written by somebody of the school, to one of many. */
+    case Letter = 'letter';
     /** Tells a coordinator what came of a night. */
     case Report = 'report';
 
@@ -25,6 +27,7 @@ enum MessageKind: string
             self::Staff => 'colleague invited',
             self::Guardian => 'guardian invited',
             self::Digest => 'digest',
+            self::Letter => 'letter',
             self::Report => 'report',
         };
     }

@@ -38,7 +38,7 @@ enum Power: string
             self::RoomPass => 'make and end the room pass',
             self::PlaceStudents => 'move students between own sections, take them out, make reserve accounts',
             self::InviteStaff => 'invite co-teachers, assistants and substitutes',
-            self::WriteNotices => 'write notices, dates and work, and say who has handed it in',
+            self::WriteNotices => 'write notices, dates and work and say who has handed it in; write to the families',
             self::EditSection => 'change name, period and seats',
             self::HandOverLead => 'hand the lead over',
             self::Archive => 'archive the section',

@@ -2086,6 +2086,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/{school}/mailings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Letters to many that have been written, newest first */
+        get: operations["indexLetterToManyController"];
+        put?: never;
+        /** Send it */
+        post: operations["storeLetterToManyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/mailings/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a letter to many would be: to how many, in which languages, and who is left out */
+        post: operations["planLetterToManyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/mailings/{mailing}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stop what of it has not gone */
+        post: operations["stopLetterToManyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools/{school}/many-sections": {
         parameters: {
             query?: never;
@@ -2912,6 +2964,40 @@ export interface paths {
         put?: never;
         /** Hand the lead over; who led becomes a co-teacher */
         post: operations["handOverStaffController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/letter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Send it to a section; what one has written oneself comes back */
+        post: operations["storeForSectionLetterToManyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/letter/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same for a section */
+        post: operations["planForSectionLetterToManyController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3912,6 +3998,22 @@ export interface components {
         };
         /** @enum {string} */
         LetterKind: "family" | "summer" | "handout";
+        LetterOutlook: {
+            whom: string;
+            count: number;
+            languages: {
+                [key: string]: number;
+            };
+            without: string[];
+            bounced: string[];
+            previews: components["schemas"]["LetterPreview"][];
+        };
+        LetterPreview: {
+            to: string;
+            language: string;
+            subject: string;
+            text: string;
+        };
         LinkAnswer: {
             waits: boolean;
             signedIn: boolean;
@@ -3938,6 +4040,22 @@ export interface components {
             count: number;
             since: string | null;
             path: string;
+        };
+        MailingLine: {
+            id: string;
+            subject: string;
+            whom: string;
+            by: string;
+            madeAt: string;
+            goesAt: string;
+            count: number;
+            waiting: number;
+            amiss: number;
+            stopped: number;
+        };
+        MailingPage: {
+            mailings: components["schemas"]["MailingLine"][];
+            said: string;
         };
         MaybeChild: {
             id: string;
@@ -8132,6 +8250,133 @@ export interface operations {
             };
         };
     };
+    indexLetterToManyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MailingPage"];
+                };
+            };
+        };
+    };
+    storeLetterToManyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    readers: "guardians" | "students" | "staff";
+                    subject: string;
+                    body: string;
+                    grade?: string | null;
+                    ids?: string[] | null;
+                    subjects?: {
+                        [key: string]: string | null;
+                    };
+                    bodies?: {
+                        [key: string]: string | null;
+                    };
+                    at?: string | null;
+                    even_quiet?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MailingPage"];
+                };
+            };
+        };
+    };
+    planLetterToManyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    readers: "guardians" | "students" | "staff";
+                    subject: string;
+                    body: string;
+                    grade?: string | null;
+                    ids?: string[] | null;
+                    subjects?: {
+                        [key: string]: string | null;
+                    };
+                    bodies?: {
+                        [key: string]: string | null;
+                    };
+                    at?: string | null;
+                    even_quiet?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterOutlook"];
+                };
+            };
+        };
+    };
+    stopLetterToManyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                mailing: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MailingPage"];
+                };
+            };
+        };
+    };
     storeManyController: {
         parameters: {
             query?: never;
@@ -9953,6 +10198,88 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SectionDetail"];
+                };
+            };
+        };
+    };
+    storeForSectionLetterToManyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    readers: "guardians" | "students" | "staff";
+                    subject: string;
+                    body: string;
+                    grade?: string | null;
+                    ids?: string[] | null;
+                    subjects?: {
+                        [key: string]: string | null;
+                    };
+                    bodies?: {
+                        [key: string]: string | null;
+                    };
+                    at?: string | null;
+                    even_quiet?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MailingPage"];
+                };
+            };
+        };
+    };
+    planForSectionLetterToManyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    readers: "guardians" | "students" | "staff";
+                    subject: string;
+                    body: string;
+                    grade?: string | null;
+                    ids?: string[] | null;
+                    subjects?: {
+                        [key: string]: string | null;
+                    };
+                    bodies?: {
+                        [key: string]: string | null;
+                    };
+                    at?: string | null;
+                    even_quiet?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterOutlook"];
                 };
             };
         };

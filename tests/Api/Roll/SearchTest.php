@@ -37,6 +37,11 @@ it('finds by slips, sound, form, order, parts and whatever else is known, the be
     ['kovalchik robert', 'Robert Kowalczyk'],
     ['r kowal', 'Robert Kowalczyk'],
     ['20777', 'Robert Kowalczyk'],
+    // A number with a slip, where no other has it.
+    ['020778', 'Robert Kowalczyk'],
+    ['027077', 'Robert Kowalczyk'],
+    ['0207777', 'Robert Kowalczyk'],
+    ['20776 kowal', 'Robert Kowalczyk'],
     ['hadad noor', 'Noor Haddad'],
     ['HADDAD, NOOR', 'Noor Haddad'],
     ['n.h@lan', 'Noor Haddad'],

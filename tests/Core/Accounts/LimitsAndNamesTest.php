@@ -65,6 +65,8 @@ it('bears so many wrong tries of each kind, for so long', function (): void {
         'ResetPerson' => [5, 3600],
         'RoomAddress' => [300, 900],
         'SecondFactor' => [5, 900],
+        'SeekAddress' => [60, 3600],
+        'SeekSchool' => [600, 86400],
         'SignInAddress' => [1080, 900],
         'SignInDevice' => [10, 900],
         'SignInName' => [10, 900],

@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Mailroom\Http;
+
+use App\Mailroom\Http\Wishes\LetterToManyWish;
+use App\Mailroom\LetterDesk;
+use App\Mailroom\LetterWhom;
+use App\Mailroom\Views\LetterOutlook;
+use App\Mailroom\Views\MailingPage;
+use App\Models\Person;
+use App\Models\School;
+use App\Models\Section;
+use App\Platform\Answers;
+use App\Platform\Takes;
+use App\Platform\Wishes;
+use Carbon\CarbonImmutable;
+use Illuminate\Http\Request;
+
+/** Letters to many: looked at first, sent now or later, stopped. */
+final readonly class LetterToManyController
+{
+    public function __construct(private LetterDesk $desk) {}
+
+    #[Answers(MailingPage::class, 'Letters to many that have been written, newest first')]
+    public function index(School $school): MailingPage
+    {
+        return new MailingPage($this->desk->list($school), '');
+    }
+
+    #[
+        Answers(
+            LetterOutlook::class,
+            'What a letter to many would be: to how many, in which languages, and who is left out',
+        ),
+    ]
+    #[Takes(LetterToManyWish::class)]
+    public function plan(School $school, Request $request): LetterOutlook
+    {
+        $wish = Wishes::of(LetterToManyWish::class, $request);
+
+        return $this->desk->outlook(
+            new LetterWhom($school, $wish->readers, null, $wish->grade, $wish->ids),
+            $wish->letter(),
+        );
+    }
+
+    #[Answers(MailingPage::class, 'Send it')]
+    #[Takes(LetterToManyWish::class)]
+    public function store(School $school, Request $request): MailingPage
+    {
+        $wish = Wishes::of(LetterToManyWish::class, $request);
+        $whom = new LetterWhom($school, $wish->readers, null, $wish->grade, $wish->ids);
+
+        $said = $this->send($whom, $wish, $request);
+
+        return new MailingPage($this->desk->list($school), $said);
+    }
+
+    #[Answers(MailingPage::class, 'Stop what of it has not gone')]
+    public function stop(School $school, string $mailing, Request $request): MailingPage
+    {
+        $said = $this->desk->stop($school, $mailing, Person::signedIn($request));
+
+        return new MailingPage($this->desk->list($school), $said);
+    }
+
+    #[Answers(LetterOutlook::class, 'The same for a section')]
+    #[Takes(LetterToManyWish::class)]
+    public function planForSection(Section $section, Request $request): LetterOutlook
+    {
+        $wish = Wishes::of(LetterToManyWish::class, $request);
+
+        return $this->desk->outlook($this->ofSection($section, $wish), $wish->letter());
+    }
+
+    #[Answers(MailingPage::class, 'Send it to a section; what one has written oneself comes back')]
+    #[Takes(LetterToManyWish::class)]
+    public function storeForSection(Section $section, Request $request): MailingPage
+    {
+        $wish = Wishes::of(LetterToManyWish::class, $request);
+        $whom = $this->ofSection($section, $wish);
+        $said = $this->send($whom, $wish, $request);
+
+        return new MailingPage($this->desk->list($whom->school, Person::signedIn($request)->id), $said);
+    }
+
+    /** Of a section only those in it are written to, whoever else was named. */
+    private function ofSection(Section $section, LetterToManyWish $wish): LetterWhom
+    {
+        return new LetterWhom(
+            School::query()->findOrFail($section->school_id),
+            $wish->readers,
+            $section,
+            null,
+            $wish->ids,
+        );
+    }
+
+    private function send(LetterWhom $whom, LetterToManyWish $wish, Request $request): string
+    {
+        $at =
+            $wish->at === null
+                ? null
+                : CarbonImmutable::parse($wish->at, $whom->school->time_zone)->utc()->format('Y-m-d H:i:s');
+
+        return $this->desk->send($whom, $wish->letter(), $at, $wish->evenQuiet, Person::signedIn($request));
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Mailroom\Http\Wishes;
+
+use App\Platform\Must;
+use Vantrel\Core\Mailroom\LetterWish;
+use Vantrel\Core\Mailroom\Readers;
+
+/** A letter to many: to whom, what it says, and when it goes. */
+final readonly class LetterToManyWish
+{
+    /**
+     * @param  string|null  $grade only of this grade, as a code
+     * @param  list<string>|null  $ids only these people
+     * @param  array<string, string|null>  $subjects by tag, in other languages
+     * @param  array<string, string|null>  $bodies the same
+     * @param  string|null  $at when it goes, by the school’s clock
+     * @param  bool  $evenQuiet in the quiet hours too
+     */
+    public function __construct(
+        public Readers $readers,
+        #[Must('max:400')] public string $subject,
+        #[Must('max:40000')] public string $body,
+        #[Must('max:12')] public ?string $grade = null,
+        #[Must('min:1|max:5000', each: 'ulid')] public ?array $ids = null,
+        #[Must('max:10', each: 'nullable|string|max:400')] public array $subjects = [],
+        #[Must('max:10', each: 'nullable|string|max:40000')] public array $bodies = [],
+        #[Must('date_format:Y-m-d\\TH:i')] public ?string $at = null,
+        public bool $evenQuiet = false,
+    ) {}
+
+    public function letter(): LetterWish
+    {
+        $texts = ['en' => ['subject' => $this->subject, 'body' => $this->body]];
+        foreach ($this->subjects + $this->bodies as $language => $_) {
+            $subject = trim((string) ($this->subjects[$language] ?? ''));
+            $body = trim((string) ($this->bodies[$language] ?? ''));
+            if ($language !== 'en' && ($subject !== '' || $body !== '')) {
+                $texts[(string) $language] = ['subject' => $subject, 'body' => $body];
+            }
+        }
+
+        return new LetterWish($texts);
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Mailroom\Views;
+
+use App\Platform\Resource;
+
+/** What a letter to many would be, before it is sent. */
+final readonly class LetterOutlook extends Resource
+{
+    /**
+     * @param  string  $whom in words
+     * @param  int  $count how many get one
+     * @param  array<string, int>  $languages how many in each
+     * @param  list<string>  $without names of those without an address
+     * @param  list<string>  $bounced names of those whose last mail came back; they get one all the same
+     * @param  list<LetterPreview>  $previews one of each language
+     */
+    public function __construct(
+        public string $whom,
+        public int $count,
+        public array $languages,
+        public array $without,
+        public array $bounced,
+        public array $previews,
+    ) {}
+}
