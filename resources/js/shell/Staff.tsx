@@ -26,6 +26,7 @@ const GuardiansPage = later(() => import('@/areas/guardians/GuardiansPage').then
 const ClaimsPage = later(() => import('@/areas/guardians/ClaimsPage').then((page) => page.ClaimsPage));
 const MailroomPage = later(() => import('@/areas/mailroom/MailroomPage').then((page) => page.MailroomPage));
 const NoticesPage = later(() => import('@/areas/mailroom/NoticesPage').then((page) => page.NoticesPage));
+const LettersPage = later(() => import('@/areas/mailroom/LettersPage').then((page) => page.LettersPage));
 const SettingsPage = later(() => import('@/areas/settings/SettingsPage').then((page) => page.SettingsPage));
 const YearTurnPage = later(() => import('@/areas/year-turn/YearTurnPage').then((page) => page.YearTurnPage));
 
@@ -80,6 +81,7 @@ export default function Staff() {
                     <Route path="look-alikes/:accounts" element={only(<ClusterPage school={school} />)} />
                     <Route path="year-turn" element={only(<YearTurnPage school={school} />)} />
                     <Route path="mailroom" element={only(<MailroomPage school={school} />)} />
+                    <Route path="mailroom/letters" element={only(<LettersPage school={school} />)} />
                     <Route path="mailroom/notices" element={only(<NoticesPage school={school} />)} />
                     <Route path="ledger" element={only(<LedgerPage school={school} />)} />
                     <Route

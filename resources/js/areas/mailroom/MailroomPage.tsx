@@ -71,12 +71,20 @@ export function MailroomPage({ school }: { school: School }) {
                             ? `${many(first.amiss, 'message', 'messages')} did not arrive`
                             : 'nothing is amiss')}
                 </p>
-                <Link
-                    className="ms-auto text-sm underline decoration-rule underline-offset-4"
-                    to={`/s/${school.code}/mailroom/notices`}
-                >
-                    Notices of the school
-                </Link>
+                <span className="ms-auto flex gap-5 text-sm">
+                    <Link
+                        className="underline decoration-rule underline-offset-4"
+                        to={`/s/${school.code}/mailroom/letters`}
+                    >
+                        Letters to many
+                    </Link>
+                    <Link
+                        className="underline decoration-rule underline-offset-4"
+                        to={`/s/${school.code}/mailroom/notices`}
+                    >
+                        Notices of the school
+                    </Link>
+                </span>
             </div>
             <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-rule px-6 pb-3">
                 <div role="group" aria-label="Which messages" className="flex gap-4 text-sm">

@@ -7,6 +7,7 @@ import { Dialog } from '@/ui/Dialog';
 import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
 import { useSentForm } from '@/ui/useSentForm';
+import { Writing } from './Writing';
 
 type Line = Schemas['NoticeLine'];
 
@@ -82,7 +83,8 @@ export function NoticeForm({
                     )}
                 </div>
                 <Field label="In a few words" required maxLength={120} autoFocus {...form.field('title')} />
-                <Area
+                <Writing
+                    rows={3}
                     label="More about it (optional)"
                     value={form.values.body}
                     error={form.at('body')}
@@ -110,7 +112,8 @@ export function NoticeForm({
                             value={titles[language] ?? ''}
                             onChange={(event) => setTitles({ ...titles, [language]: event.target.value })}
                         />
-                        <Area
+                        <Writing
+                            rows={3}
                             label="The same about it"
                             value={bodies[language] ?? ''}
                             error={undefined}
@@ -128,36 +131,5 @@ export function NoticeForm({
                 </DialogFoot>
             </form>
         </Dialog>
-    );
-}
-
-function Area({
-    label,
-    value,
-    error,
-    onChange,
-}: {
-    label: string;
-    value: string;
-    error: string | undefined;
-    onChange: (value: string) => void;
-}) {
-    return (
-        <label className="block text-sm">
-            <span className="mb-1 block">{label}</span>
-            <textarea
-                rows={3}
-                maxLength={2000}
-                value={value}
-                aria-invalid={error ? true : undefined}
-                onChange={(event) => onChange(event.target.value)}
-                className="w-full rounded-card border border-ink/60 bg-paper px-2 py-1"
-            />
-            {error && (
-                <span role="alert" className="text-madder">
-                    {error}
-                </span>
-            )}
-        </label>
     );
 }

@@ -11,6 +11,7 @@ import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
 import { many } from '@/ui/words';
 import { HandedInDialog } from './HandedInDialog';
+import { LetterDialog } from './LetterDialog';
 import { NoticeForm } from './NoticeForm';
 
 type Line = Schemas['NoticeLine'];
@@ -24,6 +25,7 @@ export function NoticesPage({ school }: { school: School }) {
     const say = useNotice();
     const key = ['notices', id ?? school.id];
     const [editing, setEditing] = useState<Line | 'new' | null>(null);
+    const [writing, setWriting] = useState(false);
     const [handing, setHanding] = useState<Line | null>(null);
     const [named, setNamed] = useState<string | null>(null);
     const section = useQuery({
@@ -87,9 +89,12 @@ export function NoticesPage({ school }: { school: School }) {
             <div className="flex max-w-3xl flex-wrap items-baseline justify-between gap-x-5 gap-y-2">
                 <h1 className="text-2xl">Notices, dates{id ? ' and work' : ''}</h1>
                 {writes && (
-                    <Button kind="primary" onClick={() => setEditing('new')}>
-                        Write one
-                    </Button>
+                    <span className="flex gap-3">
+                        {id && <Button onClick={() => setWriting(true)}>Write a letter to families…</Button>}
+                        <Button kind="primary" onClick={() => setEditing('new')}>
+                            Write one
+                        </Button>
+                    </span>
                 )}
             </div>
             <p className="mb-5 text-sm text-muted">
@@ -169,6 +174,17 @@ export function NoticesPage({ school }: { school: School }) {
                     notice={editing === 'new' ? null : editing}
                     onClose={() => setEditing(null)}
                     onDone={settled}
+                />
+            )}
+            {writing && id && (
+                <LetterDialog
+                    school={school}
+                    section={id}
+                    onClose={() => setWriting(false)}
+                    onDone={({ said }) => {
+                        setWriting(false);
+                        say(said);
+                    }}
                 />
             )}
             {handing && id && (

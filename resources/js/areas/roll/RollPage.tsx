@@ -115,6 +115,10 @@ export function RollPage({ school }: { school: School }) {
     // New passphrases come with the cards that say them.
     const printCards = () =>
         void navigate(`/s/${school.code}/print-room`, { state: { people: people.filter((p) => selected.has(p.id)) } });
+    const write = () =>
+        void navigate(`/s/${school.code}/mailroom/letters`, {
+            state: { people: people.filter((p) => selected.has(p.id)).map(({ id, name }) => ({ id, name })) },
+        });
     useKey('p', 'Cards or new passphrases for selected students', printCards, placeable);
     useKey('m', 'Place selected students', () => setPlacing(true), placeable);
     useKey('t', 'Send selected students to another school', () => setSending(true), sendable);
@@ -301,6 +305,9 @@ export function RollPage({ school }: { school: School }) {
                                             </button>
                                             <button className="underline underline-offset-4" onClick={printCards}>
                                                 Cards
+                                            </button>
+                                            <button className="underline underline-offset-4" onClick={write}>
+                                                Write to them
                                             </button>
                                         </>
                                     )}

@@ -1,0 +1,100 @@
+import { screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it } from 'vitest';
+import type { School } from '@/shell/session';
+import { show } from '@/testing/page';
+import { Refused, sentTo, serverAnswers } from '@/testing/server';
+import { LetterDialog } from './LetterDialog';
+import { LettersPage } from './LettersPage';
+
+const school = { id: 's', code: 'LF', name: 'Lanternfield', grades: [{ code: '03', short: '3' }] } as unknown as School;
+const mailing = (more: object = {}) => ({
+    id: 'm1',
+    subject: 'Trip',
+    whom: 'guardians of grade 3',
+    by: 'Ines Halloran',
+    madeAt: '2026-11-26T09:00:00Z',
+    goesAt: '2099-11-26T09:00:00Z',
+    count: 42,
+    waiting: 42,
+    amiss: 0,
+    stopped: 0,
+    ...more,
+});
+const outlook = {
+    whom: 'guardians of grade 3',
+    count: 42,
+    languages: { English: 40, Spanish: 2 },
+    without: ['Silent Moss'],
+    bounced: [],
+    previews: [{ to: 'Layla Haddad', language: 'English', subject: 'Trip', text: 'Dear Layla Haddad' }],
+};
+
+async function written() {
+    const dialog = within(await screen.findByRole('dialog'));
+    await userEvent.type(dialog.getByLabelText('What it is about'), 'Trip');
+    await userEvent.type(dialog.getByLabelText('Letter'), 'Dear families');
+    return dialog;
+}
+
+describe('a letter to many', () => {
+    it('is looked at as its receivers get it before it is sent, and can be stopped', async () => {
+        serverAnswers({
+            'GET /api/schools/s/mailings': { mailings: [], said: '' },
+            'POST /api/schools/s/mailings/plan': outlook,
+            'POST /api/schools/s/mailings': {
+                mailings: [mailing()],
+                said: '42 letters go out when their time has come.',
+            },
+            'POST /api/schools/s/mailings/m1/stop': {
+                mailings: [mailing({ waiting: 0, stopped: 42 })],
+                said: '42 letters stopped.',
+            },
+        });
+        show(<LettersPage school={school} />, '/s/LF/mailroom/letters');
+        await screen.findByText('No letter has been written');
+        await userEvent.click(screen.getByRole('button', { name: 'Write one' }));
+        const dialog = await written();
+        await userEvent.selectOptions(dialog.getByLabelText('Of'), '03');
+        await userEvent.click(dialog.getByRole('button', { name: 'Look at it' }));
+        await screen.findByText(/40 in English, 2 in Spanish/);
+        await screen.findByText('Silent Moss');
+        await screen.findByText('Dear Layla Haddad');
+        expect(sentTo('POST /api/schools/s/mailings')).toEqual([]);
+        await userEvent.click(screen.getByRole('button', { name: 'Send 42 letters' }));
+        await screen.findByText('42 letters go out when their time has come.');
+        expect(sentTo('POST /api/schools/s/mailings')).toEqual([
+            {
+                readers: 'guardians',
+                subject: 'Trip',
+                body: 'Dear families',
+                subjects: {},
+                bodies: {},
+                grade: '03',
+                even_quiet: false,
+            },
+        ]);
+        await userEvent.click(await screen.findByRole('button', { name: 'Stop what has not gone' }));
+        await screen.findByText(/42 stopped/);
+    });
+
+    it('keeps what was written where it is refused, and goes back to it', async () => {
+        serverAnswers({
+            'POST /api/sections/c/letter/plan': new Refused(422, 'Nothing fills {{who}}.', {
+                body: ['Nothing fills {{who}}.'],
+            }),
+        });
+        show(<LetterDialog school={school} section="c" onClose={() => null} onDone={() => null} />);
+        const dialog = await written();
+        expect(dialog.queryByLabelText('Of')).toBeNull();
+        await userEvent.click(dialog.getByRole('button', { name: 'Look at it' }));
+        await dialog.findByText('Nothing fills {{who}}.');
+        expect(dialog.getByLabelText(/^Letter/)).toHaveProperty('value', 'Dear families');
+        serverAnswers({ 'POST /api/sections/c/letter/plan': { ...outlook, count: 0 } });
+        await userEvent.click(dialog.getByRole('button', { name: 'Look at it' }));
+        await screen.findByText('Nobody of these can be reached by mail.');
+        expect(screen.getByRole('button', { name: 'Send 0 letters' })).toHaveProperty('disabled', true);
+        await userEvent.click(screen.getByRole('button', { name: 'Back to the letter' }));
+        expect(screen.getByLabelText('Letter')).toHaveProperty('value', 'Dear families');
+    });
+});
