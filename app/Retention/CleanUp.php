@@ -20,6 +20,8 @@ use Vantrel\Core\Plan\Words;
  */
 final class CleanUp
 {
+    private const UNDER_WAY = ['waiting', 'handing'];
+
     private const CHUNK = 1000;
 
     public function __construct(private readonly Ledger $ledger) {}
@@ -33,6 +35,8 @@ final class CleanUp
         $messages = $this->delete(
             fn() => DB::table('outgoing_messages')
                 ->where('school_id', $school->id)
+                // What waits for its day has not been sent yet.
+                ->whereNotIn('state', self::UNDER_WAY)
                 ->where('made_at', '<', $before($school->keep_messages_days)),
         );
         $entries = $this->ledger($school->id, $school->keep_ledger_days);
@@ -73,6 +77,7 @@ final class CleanUp
             $this->delete(
                 fn() => DB::table('outgoing_messages')
                     ->whereNull('school_id')
+                    ->whereNotIn('state', self::UNDER_WAY)
                     ->where('made_at', '<', $now->subDays(180)),
             ) +
             $this->delete(fn() => DB::table('cache')->where('expiration', '<', $now->getTimestamp())) +

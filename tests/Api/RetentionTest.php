@@ -283,3 +283,42 @@ it('keeps an entry of two schools for as long as one of them does', function ():
     $this->artisan('vantrel:clean-up')->assertSuccessful();
     expect(DB::table('ledger_entries')->where('seq', $entry->seq)->value('title'))->toBe('T');
 });
+
+it(
+    'clears away no message that waits for its day, and none of what was asked at the door and is unanswered',
+    function (): void {
+        $waits = ($this->message)($this->world->school, 900);
+        DB::table('outgoing_messages')
+            ->where('id', $waits)
+            ->update(['state' => 'waiting']);
+        $gone = ($this->message)($this->world->school, 900);
+        $asking = fn(string $state): string => $this->world->insert(
+            'family_askings',
+            [
+                'school_id' => $this->world->school,
+                'given_name' => 'Layla',
+                'family_name' => 'Haddad',
+                'email' => 'a@x.example',
+                'child_given' => 'Noor',
+                'child_family' => 'Haddad',
+                'child_birth_date' => '2017-05-04',
+                'state' => $state,
+                'made_at' => ($this->ago)(900),
+                'answered_at' => $state === 'refused' ? ($this->ago)(900) : null,
+            ],
+            false,
+        );
+        $unanswered = $asking('waiting');
+        $asking('refused');
+        app(App\Retention\CleanUp::class)->school(App\Models\School::query()->findOrFail($this->world->school));
+        expect(
+            DB::table('outgoing_messages')
+                ->whereIn('id', [$waits, $gone])
+                ->pluck('id')
+                ->all(),
+        )
+            ->toBe([$waits])
+            ->and(DB::table('family_askings')->pluck('id')->all())
+            ->toBe([$unanswered]);
+    },
+);

@@ -191,6 +191,21 @@ const IN_SECTIONS: State[] = [
     dialog('turn the year', button(/^Turn to/)),
     { name: 'mailroom', at: 'mailroom' },
     { name: 'message', reach: (page) => page.getByRole('row').nth(2).click() },
+    { name: 'letters to many', at: 'mailroom/letters' },
+    dialog('write to many', button('Write one')),
+    {
+        name: 'a letter looked at',
+        at: 'mailroom/letters',
+        reach: async (page) => {
+            await button('Write one')(page);
+            await page.getByLabel('What it is about', { exact: true }).fill('Trip');
+            await page.getByLabel('Letter', { exact: true }).fill('Dear {{name}}');
+            await button('Look at it')(page);
+            await expect(page.getByRole('button', { name: /^Send/ })).toBeVisible();
+        },
+    },
+    { name: 'notices of the school', at: 'mailroom/notices' },
+    dialog('write a notice', button('Write one')),
     { name: 'ledger with nothing in it', at: 'ledger' },
     { name: 'section just made', at: '/s/upper/sections', reach: makeSection },
     { name: 'ledger', at: '/s/upper/ledger' },
@@ -205,6 +220,14 @@ const IN_SECTIONS: State[] = [
 const TEACHERS: State[] = [
     { name: 'own sections', at: 'sections' },
     { name: 'own section', reach: heron },
+    {
+        name: 'notices of a section',
+        reach: async (page) => {
+            await page.getByRole('link', { name: 'Notices, dates and work' }).click();
+            await expect(page.getByRole('heading', { level: 2, name: 'Map of the harbor' })).toBeVisible();
+        },
+    },
+    dialog('who has handed in', button('Who has handed it in…')),
 ];
 
 const STUDENTS: State[] = [
@@ -223,9 +246,14 @@ export const ENTRANCES = [
     '/confirm#none',
     '/room#none',
     '/b#none',
+    '/family',
+    '/hears#none',
 ];
 
-const NOBODY: State[] = ENTRANCES.map((at) => ({ name: at, at }));
+const NOBODY: State[] = [
+    ...ENTRANCES.map((at) => ({ name: at, at })),
+    { name: 'family without a letter', at: '/family', reach: button('I have no letter') },
+];
 
 /** Signs in, and waits until that has been answered. */
 const comesIn = (user: string, secret: string) => async (page: Page) => {

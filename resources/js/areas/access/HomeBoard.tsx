@@ -5,8 +5,16 @@ import { day } from '@/ui/dates';
 type Notice = Schemas['HomeNotice'];
 
 /** What is missing, what is coming and what is new, for one child; nothing where there is nothing. */
-export function HomeBoard({ board }: { board: Pick<Schemas['HomeStudent'], 'missing' | 'coming' | 'new'> }) {
+export function HomeBoard({
+    board,
+    child,
+}: {
+    board: Pick<Schemas['HomeStudent'], 'missing' | 'coming' | 'new'>;
+    /** Under whose name it stands; left out on a student's own page. */
+    child?: string;
+}) {
     const { t } = useTranslation();
+    const Heading = child === undefined ? 'h2' : 'h3';
     const parts: [string, Notice[], boolean][] = [
         [t('Not handed in'), board.missing, true],
         [t('Coming'), board.coming, false],
@@ -17,8 +25,8 @@ export function HomeBoard({ board }: { board: Pick<Schemas['HomeStudent'], 'miss
             {parts
                 .filter(([, notices]) => notices.length > 0)
                 .map(([title, notices, amiss]) => (
-                    <section key={title} aria-label={title} className="mb-5">
-                        <h3 className={`mb-1 text-lg ${amiss ? 'text-madder' : ''}`}>{title}</h3>
+                    <section key={title} aria-label={child ? `${child}: ${title}` : title} className="mb-5">
+                        <Heading className={`mb-1 text-lg ${amiss ? 'text-madder' : ''}`}>{title}</Heading>
                         <ul>
                             {notices.map((notice) => (
                                 <li key={notice.id} className="border-b border-rule py-3">

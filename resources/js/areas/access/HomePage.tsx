@@ -86,7 +86,7 @@ export function HomePage() {
             {home.students.map((s) => (
                 <section key={s.id} className="mb-7">
                     {!student && <h2 className="mb-3 border-b border-ink pb-1 text-xl">{s.name}</h2>}
-                    <HomeBoard board={s} />
+                    <HomeBoard board={s} {...(student ? {} : { child: s.name })} />
                     {student ? (
                         <h2 className="mb-1 text-lg">{t('Your sections')}</h2>
                     ) : (

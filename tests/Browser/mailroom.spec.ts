@@ -1,0 +1,99 @@
+import { expect, test } from '@playwright/test';
+import { coordinator, onPage, openRow, other, PASSWORD, signIn, TEACHER } from './people';
+
+const GUARDIAN = 'helene.marchetti@shoremail.example';
+
+test('work is given, gone through, and missing on the guardian’s phone, in their language', async ({
+    page,
+    browser,
+}) => {
+    const title = `Harbor log ${String(Date.now() % 100_000)}`;
+    await signIn(page, TEACHER, PASSWORD);
+    await openRow(page, /^3 Heron/);
+    await page.getByRole('link', { name: 'Notices, dates and work' }).click();
+    await onPage(page, 'Notices, dates and work');
+    await page.getByRole('button', { name: 'Write one' }).click();
+    await page.getByLabel('What it is').selectOption({ label: 'Work that is due' });
+    await page.getByLabel('Due on').fill('2026-01-15');
+    await page.getByLabel('In a few words').fill(title);
+    await page.getByText('In another language too').click();
+    await page.getByLabel('In', { exact: true }).selectOption({ label: 'Français' });
+    await page.getByLabel('The same in a few words').fill(`Carnet ${title}`);
+    await page.getByRole('button', { name: 'Let it be read' }).click();
+    const written = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: title }) });
+    await written.getByRole('button', { name: 'Change…' }).click();
+    // Due a while ago: told of as missing only once somebody has gone through it.
+    const due = new Date(Date.now() - 3 * 86_400_000).toISOString().slice(0, 10);
+    await page.getByLabel('Due on').fill(due);
+    await page.getByRole('button', { name: 'Save changes' }).click();
+    await written.getByRole('button', { name: 'Who has handed it in…' }).click();
+    await page.getByRole('radiogroup', { name: 'Wilhelmina Seabright' }).getByLabel('missing').check();
+    await page.getByRole('button', { name: 'Missing from 1: save' }).click();
+    await expect(written.getByText(/missing from 1$/)).toBeVisible();
+
+    const phone = await other(browser, true);
+    await signIn(phone, GUARDIAN, PASSWORD);
+    await onPage(phone, 'Your children');
+    await expect(phone.getByRole('region', { name: /: Not handed in$/ }).getByText(title)).toBeVisible();
+    await phone.getByLabel('Language').selectOption('fr');
+    await expect(phone.getByRole('region', { name: /: Non rendu$/ }).getByText(`Carnet ${title}`)).toBeVisible();
+    await phone.context().close();
+
+    // Its writer is told that it has been seen, and by whom.
+    await page.reload();
+    await written.getByRole('button', { name: 'Who has seen it' }).click();
+    await expect(written.getByText(/Hélène Marchetti/)).toBeVisible();
+    await written.getByRole('button', { name: 'Withdraw' }).click();
+    await expect(written).toHaveCount(0);
+});
+
+test('a letter to many is looked at, goes out by the gateway, and is read in the Mailroom', async ({ page }) => {
+    const subject = `Boats ${String(Date.now() % 100_000)}`;
+    await coordinator(page, 'mailroom/letters');
+    await onPage(page, 'Letters to many');
+    await page.getByRole('button', { name: 'Write one' }).click();
+    await page.getByLabel('To', { exact: true }).selectOption('staff');
+    await page.getByLabel('What it is about', { exact: true }).fill(subject);
+    await page.getByLabel('Letter', { exact: true }).fill('Dear {{name}}, we meet at {{school}}.');
+    await page.getByRole('button', { name: 'Look at it' }).click();
+    await expect(page.getByText(/we meet at Lanternfield Primary\./)).toBeVisible();
+    await page.getByLabel('Even at night').check();
+    await page.getByRole('button', { name: /^Send \d+ letters$/ }).click();
+    const line = page.getByRole('listitem').filter({ hasText: subject });
+    await expect(line.getByText(/\d+ letters to all staff/)).toBeVisible();
+    // A worker hands them to the stand-in.
+    await expect(line.getByText(/on the way/)).toHaveCount(0);
+    await page.goto(`/s/primary/mailroom?q=${encodeURIComponent(subject)}`);
+    await openRow(page, new RegExp(subject));
+    await expect(page.getByText(/^sent, /)).toBeVisible();
+    await page.getByRole('button', { name: 'as a page' }).click();
+    const frame = page.frameLocator('iframe[title="The message as a page"]');
+    await expect(frame.getByText(/we meet at Lanternfield Primary/)).toBeVisible();
+});
+
+test('a guardian without a letter asks, is told nothing, and is found by the school', async ({ page, browser }) => {
+    const name = `Quill${String.fromCharCode(97 + (Date.now() % 26))}${String.fromCharCode(97 + (Date.now() % 25))}`;
+    const phone = await other(browser, true);
+    await phone.goto('/family');
+    await phone.getByRole('button', { name: 'I have no letter' }).click();
+    await phone.getByLabel('School').selectOption({ label: 'Lanternfield Primary' });
+    await phone.getByLabel('First name of the child').fill('Wilhelmina');
+    await phone.getByLabel('Last name of the child').fill('Seabright');
+    await phone.getByLabel('The day it was born').fill('2018-02-11');
+    await phone.getByLabel('First name', { exact: true }).fill('Marlo');
+    await phone.getByLabel('Last name', { exact: true }).fill(name);
+    await phone.getByLabel('Your mail address').fill(`marlo.${name.toLowerCase()}@shoremail.example`);
+    await phone.getByRole('button', { name: 'Ask the school' }).click();
+    await onPage(phone, 'The school will check');
+    await phone.context().close();
+
+    await coordinator(page, 'guardians/requests');
+    const asking = page.getByRole('listitem').filter({ hasText: `Marlo ${name} writes of` });
+    await asking.getByRole('button', { name: 'It is Wilhelmina Seabright' }).click();
+    const claim = page.getByRole('listitem').filter({ hasText: `Marlo ${name} asks to be connected` });
+    await expect(claim.getByText(/Hélène Marchetti, connected/)).toBeVisible();
+    await claim.getByRole('button', { name: 'Turn down…' }).click();
+    await page.getByLabel('Reason').fill('An aunt');
+    await page.getByRole('dialog').getByRole('button', { name: 'Turn down' }).click();
+    await expect(page.getByText(new RegExp(`Marlo ${name} for Wilhelmina Seabright: turned down`))).toBeVisible();
+});
