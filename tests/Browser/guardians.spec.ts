@@ -64,7 +64,7 @@ async function codeOf(page: Page, tie: Tie): Promise<string> {
         const text = execFileSync('pdftotext', ['-raw', file, '-']).toString();
         code = /\b[A-Z0-9]{3}-[A-Z0-9]{4}-[A-Z0-9]{3}\b/.exec(text)?.[0].replaceAll('-', '') ?? '';
         expect(code).toHaveLength(10);
-    }).toPass();
+    }).toPass({ timeout: 40_000 });
     return code;
 }
 

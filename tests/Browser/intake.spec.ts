@@ -81,5 +81,5 @@ test('the rows that need work come back as a workbook, and questions of one kind
     await expect(async () => {
         const now = Number((await ask.innerText()).match(/\d+/)?.[0]);
         expect(now).toBeLessThan(before - 1);
-    }).toPass();
+    }).toPass({ timeout: 40_000 });
 });

@@ -15,7 +15,7 @@ test('work is given, gone through, and missing on the guardian’s phone, in the
     await page.getByRole('button', { name: 'Write one' }).click();
     await page.getByLabel('What it is').selectOption({ label: 'Work that is due' });
     await page.getByLabel('Due on').fill('2026-01-15');
-    await page.getByLabel('In a few words').fill(title);
+    await page.getByLabel('In a few words', { exact: true }).fill(title);
     await page.getByText('In another language too').click();
     await page.getByLabel('In', { exact: true }).selectOption({ label: 'Français' });
     await page.getByLabel('The same in a few words').fill(`Carnet ${title}`);
