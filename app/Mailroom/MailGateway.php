@@ -63,7 +63,12 @@ final class MailGateway extends EsmtpTransport
             return Handed::taken();
         } catch (UnexpectedResponseException $e) {
             $code = (int) $e->getCode();
-            // 421: the server ends the talk, and the next message begins another.
+            if ($code === 421) {
+                // It ends the talk, whatever the message (RFC 5321, 3.8).
+                $this->stop();
+
+                return Handed::unreached();
+            }
             return Handed::refused(self::sentence($e), $code >= 500 && $code < 600);
         } catch (TransportExceptionInterface $e) {
             $this->stop();

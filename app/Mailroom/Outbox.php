@@ -26,6 +26,8 @@ final class Outbox
 
     private const AT_ONCE = 500;
 
+    private const DOUBT = 'The worker was lost at the moment it went out: it may have arrived.';
+
     /** Whether a worker is asked for once what is open now has been committed. */
     private bool $asking = false;
 
@@ -263,8 +265,6 @@ final class Outbox
             ->exists();
     }
 
-    private const DOUBT = 'The worker was lost at the moment it went out: it may have arrived.';
-
     /** A worker, once for all that one transaction writes. */
     private function ask(): void
     {
@@ -335,6 +335,6 @@ final class Outbox
             ->where('id', $message->id)
             ->where('claim', $message->claim)
             ->where('state', MessageState::Handing->value)
-            ->update([...$with, 'claimed_until' => null]);
+            ->update([...$with, 'claim' => null, 'claimed_until' => null]);
     }
 }

@@ -48,8 +48,10 @@ final class HandOver implements ShouldQueue
 
                 return;
             }
+            // A gateway that does not answer holds up nothing that goes by the other.
+            $down = [];
             foreach ($messages as $message) {
-                if (!$outbox->begin($message)) {
+                if (isset($down[$message->via]) || !$outbox->begin($message)) {
                     continue;
                 }
                 $handed =
@@ -58,10 +60,11 @@ final class HandOver implements ShouldQueue
                         : ($mail ??= MailGateway::configured())->hand($message);
                 $this->mark($outbox, $message, $handed);
                 if ($handed->unreached) {
-                    $outbox->release($claim, self::PAUSE);
-
-                    return;
+                    $down[$message->via] = true;
                 }
+            }
+            if ($down !== []) {
+                $outbox->release($claim, self::PAUSE);
             }
         }
         $mail?->stop();

@@ -256,6 +256,28 @@ it('sends texts by the gateway’s call, with what makes them happen once', func
         ->toBe('The text gateway says: that number does not exist');
 });
 
+it('holds up no mail for a gateway of texts that is gone', function (): void {
+    config(['vantrel.texts.url' => 'http://127.0.0.1:9/messages']);
+    $about = new Headers($this->world->school, MessageKind::Account);
+    $texts = array_map(fn(int $n) => ($this->put)("+1202555010$n", 'Code', 'x', $about, 'text'), [1, 2, 3]);
+    $mail = ($this->put)('petra@lanternfield.example');
+    $busy = ($this->put)('busy@shoremail.example');
+    ($this->hand)();
+    expect(($this->state)($mail))->toBe(MessageState::Sent);
+    foreach ($texts as $text) {
+        expect(($this->state)($text))
+            ->toBe(MessageState::Waiting)
+            ->and($text->tries)
+            ->toBe(0)
+            ->and($text->claimed_until)
+            ->toBeNull();
+    }
+    // What is only for later keeps its own time.
+    $busy->update(['tries' => 3, 'next_at' => now()->subMinute()->format('Y-m-d H:i:s')]);
+    ($this->hand)();
+    expect($busy->refresh()->next_at > now()->addMinutes(50)->format('Y-m-d H:i:s'))->toBeTrue();
+});
+
 it('goes out with what was written, and not with what was taken back', function (): void {
     try {
         DB::transaction(function (): void {
