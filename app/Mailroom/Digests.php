@@ -7,11 +7,13 @@ namespace App\Mailroom;
 use App\Models\School;
 use App\Platform\SchoolDay;
 use Carbon\CarbonImmutable;
+use Illuminate\Contracts\Database\Query\Expression;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 use Vantrel\Core\Guardians\Hears;
+use Vantrel\Core\Mailroom\BoardItem;
 use Vantrel\Core\Mailroom\Digest;
 use Vantrel\Core\Mailroom\DigestTimes;
 use Vantrel\Core\Mailroom\MessageKind;
@@ -129,7 +131,7 @@ final readonly class Digests
 
     /**
      * @param  Collection<int, stdClass>  $children of the guardian
-     * @param  array<string, list<\Vantrel\Core\Mailroom\BoardItem>>  $items by child
+     * @param  array<string, list<BoardItem>>  $items by child
      * @return int whether one was written: 1 or 0
      */
     private function mail(
@@ -177,12 +179,12 @@ final readonly class Digests
         return 1;
     }
 
-    private static function often(): \Illuminate\Contracts\Database\Query\Expression
+    private static function often(): Expression
     {
         return DB::raw("coalesce(d.often, '" . Hears::UNSAID->value . "') as often");
     }
 
-    private static function hour(): \Illuminate\Contracts\Database\Query\Expression
+    private static function hour(): Expression
     {
         return DB::raw('coalesce(d.at_hour, ' . Hears::HOUR . ') as at_hour');
     }

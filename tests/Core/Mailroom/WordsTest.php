@@ -81,3 +81,27 @@ it('tries again ever more seldom, and gives up', function (): void {
         ->toBeGreaterThan(24 * 3600)
         ->toBeLessThan(48 * 3600);
 });
+
+it('has every mail in all seven languages, with the same places to fill', function (): void {
+    $read = fn(string $tag): array => (array) json_decode(
+        (string) file_get_contents(dirname(__DIR__, 3) . "/resources/mails/$tag.json"),
+        true,
+        512,
+        JSON_THROW_ON_ERROR,
+    );
+    $places = function (string $text): array {
+        preg_match_all('/\{\{\w+\}\}/', $text, $m);
+        sort($m[0]);
+
+        return $m[0];
+    };
+    $english = $read('en');
+    expect(Vantrel\Core\Values\Language::WRITTEN)->toHaveCount(7);
+    foreach (Vantrel\Core\Values\Language::WRITTEN as $tag) {
+        $words = $read($tag);
+        expect(array_keys($words))->toEqualCanonicalizing(array_keys($english), $tag);
+        foreach ($english as $key => $text) {
+            expect($places($words[$key]))->toBe($places($text), "$tag $key");
+        }
+    }
+});

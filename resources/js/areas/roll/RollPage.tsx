@@ -280,7 +280,7 @@ export function RollPage({ school }: { school: School }) {
                                 {selected.size > 0 && `, ${selected.size} selected`}
                             </span>
                             {selected.size > 0 && (
-                                <span className="flex gap-5">
+                                <span className="flex flex-wrap gap-x-5">
                                     {sendable && (
                                         <button
                                             className="underline underline-offset-4"
