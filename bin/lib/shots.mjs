@@ -24,7 +24,7 @@ async function page(user, secret, { width = 1280, height = 800, dark = false } =
         await tab.getByRole('textbox', { name: 'User name' }).fill(user);
         await tab.getByLabel('Passphrase or password').fill(secret);
         await tab.getByRole('button', { name: 'Sign in' }).click();
-        await tab.waitForURL((url) => url.pathname !== '/' || secret !== PASSWORD);
+        await tab.getByRole('button', { name: 'Sign in', exact: true }).waitFor({ state: 'detached' });
         await tab.waitForLoadState('networkidle');
     }
     return tab;
