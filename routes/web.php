@@ -325,6 +325,7 @@ Route::get('school-sign-on/back', [SingleSignOnController::class, 'back'])->midd
 
 // Digests end with one touch: a mail program asks, and has no session of ours.
 Route::prefix('u/{token}')
+    ->where(['token' => '[0-9a-z]{58}'])
     ->withoutMiddleware('web')
     ->middleware(['throttle:guest', SecurityHeaders::class])
     ->group(function (): void {

@@ -14,12 +14,10 @@ use App\Models\Person as PersonModel;
 use App\Models\School;
 use App\Platform\Instant;
 use App\Platform\PlannerKit;
-use App\Platform\TryCounter;
 use App\Rosters\Children;
 use Illuminate\Support\Str;
 use stdClass;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
-use Vantrel\Core\Accounts\Limit;
 use Vantrel\Core\Guardians\Askings;
 use Vantrel\Core\Guardians\Claimant;
 use Vantrel\Core\Guardians\Sought;
@@ -46,7 +44,6 @@ final readonly class SeekDesk
         private Snapshots $snapshots,
         private Ledger $ledger,
         private InviteDesk $invites,
-        private TryCounter $tries,
         private PlannerKit $kit,
     ) {}
 
@@ -184,9 +181,6 @@ final readonly class SeekDesk
         if ($same->exists()) {
             return;
         }
-        $limit = [Limit::SeekSchool, $school->id];
-        $this->tries->guard($limit);
-        $this->tries->count($limit);
         FamilyAsking::query()->create([
             'id' => (string) Str::ulid(),
             ...$said,

@@ -19,9 +19,6 @@ use Vantrel\Core\Records\WorkState;
 /** What there is to be read about children: of their sections and their schools. */
 final class Boards
 {
-    /** Days back from which work that is missing is still told of: a term. */
-    private const MISSING_DAYS = 120;
-
     /**
      * @param  list<string>  $children ids
      * @param  bool  $asGuardian whether what only guardians read is among it
@@ -126,7 +123,7 @@ final class Boards
                             ->where(
                                 'on_day',
                                 '>=',
-                                CarbonImmutable::parse($today)->subDays(self::MISSING_DAYS)->format('Y-m-d'),
+                                CarbonImmutable::parse($today)->subDays(Board::BEHIND)->format('Y-m-d'),
                             ),
                     ),
             )
@@ -135,7 +132,7 @@ final class Boards
     }
 
     /**
-     * By the person a result is of now: those of merged accounts are the survivor’s, and handed in is handed in.
+     * By the person a result is of now: those of merged accounts are the survivor’s.
      *
      * @param  array<mixed>  $students ids
      * @param  array<mixed>  $works ids
@@ -152,9 +149,8 @@ final class Boards
             ->get();
         foreach ($rows as $row) {
             $key = "$row->notice_id $row->student";
-            if (($results[$key] ?? WorkState::Missing) === WorkState::Missing) {
-                $results[$key] = WorkState::from((string) $row->state);
-            }
+            $state = WorkState::from((string) $row->state);
+            $results[$key] = $state->with($results[$key] ?? null);
         }
 
         return $results;

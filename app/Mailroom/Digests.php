@@ -26,9 +26,6 @@ final readonly class Digests
 {
     private const CHUNK = 200;
 
-    /** Days back that the first digest of somebody tells of. */
-    private const FIRST = 7;
-
     public function __construct(private Outbox $outbox) {}
 
     /** @return int how many mails were written */
@@ -80,12 +77,12 @@ final readonly class Digests
             ->where('p.school_id', $school->id)
             ->where('p.state', 'active')
             ->whereNotNull('p.email')
-            ->whereRaw("coalesce(d.often, 'weekly') <> 'off'")
+            ->whereRaw('coalesce(d.often, ?) <> ?', [Hears::UNSAID->value, Hears::Off->value])
             ->whereExists(
                 fn(Builder $g) => $g
                     ->from('guardianships as g')
                     ->whereColumn('g.guardian_id', 'p.id')
-                    ->where('g.state', 'connected')
+                    ->whereIn('g.state', MessageKind::Digest->heardBy())
                     ->whereNull('g.restriction'),
             );
     }
@@ -102,7 +99,7 @@ final readonly class Digests
         $children = DB::table('guardianships as g')
             ->join('people as s', 's.id', '=', 'g.student_id')
             ->whereIn('g.guardian_id', $people->pluck('id'))
-            ->where('g.state', 'connected')
+            ->whereIn('g.state', MessageKind::Digest->heardBy())
             ->whereNull('g.restriction')
             ->where('s.state', 'active')
             ->orderBy('s.called_name')
@@ -115,7 +112,7 @@ final readonly class Digests
             as $tag => $of
         ) {
             $own = $of->flatMap(fn(stdClass $p) => ($children[$p->id] ?? collect())->pluck('id'))->unique();
-            $from = CarbonImmutable::parse($of->min('until') ?? $due)->subDays(self::FIRST);
+            $from = CarbonImmutable::parse($of->min('until') ?? $due)->subDays(Digest::FIRST);
             $items = Boards::items(array_values($own->all()), true, (string) $tag, $from);
             foreach ($of as $person) {
                 $count += $this->mail($school, $person, $children[$person->id] ?? collect(), $items, $often, $due);
@@ -142,7 +139,7 @@ final readonly class Digests
         Hears $often,
         string $due,
     ): int {
-        $first = CarbonImmutable::parse($due)->subDays(self::FIRST)->format('Y-m-d H:i:s');
+        $first = CarbonImmutable::parse($due)->subDays(Digest::FIRST)->format('Y-m-d H:i:s');
         $told = [];
         foreach ($children as $child) {
             $digest = Digest::of(

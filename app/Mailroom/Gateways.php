@@ -10,16 +10,6 @@ final class Gateways
     /** @param  string  $via mail or text */
     public function take(string $via): bool
     {
-        return $this->{$via === 'text' ? 'hasText' : 'hasMail'}();
-    }
-
-    private function hasMail(): bool
-    {
-        return (string) config('vantrel.mail.host') !== '';
-    }
-
-    private function hasText(): bool
-    {
-        return (string) config('vantrel.texts.url') !== '';
+        return (string) config($via === 'text' ? 'vantrel.texts.url' : 'vantrel.mail.host') !== '';
     }
 }

@@ -11,6 +11,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Platform\Instant;
 use App\Platform\PlannerKit;
+use Carbon\CarbonImmutable;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -20,6 +21,7 @@ use Vantrel\Core\Mailroom\LetterWish;
 use Vantrel\Core\Mailroom\MessageState;
 use Vantrel\Core\Mailroom\QuietHours;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Values\Language;
 
@@ -33,69 +35,62 @@ final readonly class LetterDesk
     /** What would go to whom, and who cannot be reached. */
     public function outlook(LetterWhom $whom, LetterWish $wish): LetterOutlook
     {
-        $reached = $languages = $previews = [];
-        $without = $bounced = [];
-        foreach ($whom->receivers() as $one) {
-            if ($one->email === null) {
-                $without[] = $one->name;
-                continue;
-            }
-            if ($one->bounced !== '') {
-                $bounced[] = $one->name;
-            }
-            $reached[] = $one;
-            $language = $wish->language($one->language);
-            $languages[$language] = ($languages[$language] ?? 0) + 1;
-            if (!isset($previews[$language])) {
-                $values = $this->values($whom, $one, $language);
-                $previews[$language] = new LetterPreview(
-                    $one->name,
-                    Language::read($language)?->name() ?? $language,
-                    $wish->subject($language, $values),
-                    $wish->body($language, $values),
-                );
-            }
+        $receivers = $whom->receivers();
+        $written = $this->written($whom, $receivers, $wish);
+        $languages = $previews = [];
+        foreach ($written as $one) {
+            $languages[$one->language] = ($languages[$one->language] ?? 0) + 1;
+            $previews[$one->language] ??= new LetterPreview(
+                $one->name,
+                self::named($one->language),
+                $one->subject,
+                $one->text,
+            );
         }
         arsort($languages);
-        $named = [];
-        foreach ($languages as $language => $count) {
-            $named[Language::read($language)?->name() ?? $language] = $count;
-        }
+        $names = fn(callable $which): array => array_values(
+            array_map(fn(Receiver $r): string => $r->name, array_filter($receivers, $which)),
+        );
 
         return new LetterOutlook(
             $whom->inWords(),
-            count($reached),
-            $named,
-            $without,
-            $bounced,
+            count($written),
+            array_combine(array_map(self::named(...), array_keys($languages)), array_values($languages)),
+            $names(fn(Receiver $r): bool => $r->email === null),
+            $names(fn(Receiver $r): bool => $r->email !== null && $r->bounced !== ''),
             array_values($previews),
+            QuietHours::FROM,
+            QuietHours::TO,
+            self::fingerprint($written),
         );
     }
 
     /**
-     * @param  string|null  $at UTC instant to send it at; null for now
+     * @param  string|null  $at when, by the school’s clock; null for now
      * @param  bool  $evenQuiet whether it goes out in the quiet hours too
+     * @param  string  $seen fingerprint of what was looked at
+     *
+     * @throws StalePlan where somebody else would get it now, or something else
      */
-    public function send(LetterWhom $whom, LetterWish $wish, ?string $at, bool $evenQuiet, Person $author): string
-    {
+    public function send(
+        LetterWhom $whom,
+        LetterWish $wish,
+        ?string $at,
+        bool $evenQuiet,
+        string $seen,
+        Person $author,
+    ): string {
+        $zone = $whom->school->time_zone;
         $now = $this->kit->now();
-        $goes = $at === null || $at < $now ? $now : $at;
-        $goes = $evenQuiet ? $goes : QuietHours::after($goes, $whom->school->time_zone);
+        $goes = $at === null ? $now : max($now, CarbonImmutable::parse($at, $zone)->utc()->format('Y-m-d H:i:s'));
+        $goes = $evenQuiet ? $goes : QuietHours::after($goes, $zone);
         $id = (string) Str::ulid();
-        $messages = [];
-        foreach ($whom->receivers() as $one) {
-            if ($one->email !== null) {
-                $language = $wish->language($one->language);
-                $values = $this->values($whom, $one, $language);
-                $messages[] = new Written(
-                    $one->id,
-                    $one->email,
-                    $language,
-                    $wish->subject($language, $values),
-                    $wish->body($language, $values),
-                    $one->children,
-                );
-            }
+        $messages = $this->written($whom, $whom->receivers(), $wish);
+        if (!hash_equals(self::fingerprint($messages), $seen)) {
+            throw new StalePlan(
+                ['who gets it'],
+                'Who gets it has changed since you looked. Nothing was sent; look at it again.',
+            );
         }
         if ($messages === []) {
             throw new Refusal('Nobody of these can be reached by mail.');
@@ -107,7 +102,7 @@ final readonly class LetterDesk
                 'section_id' => $whom->section?->id,
                 'person_id' => $author->id,
                 'whom' => $whom->inWords(),
-                'subject' => $wish->subject('en', []),
+                'subject' => $wish->subject('en', self::ofAll($whom)),
                 'goes_at' => $goes,
                 'made_at' => $now,
             ]);
@@ -180,14 +175,51 @@ final readonly class LetterDesk
         return Words::count($count, 'letter') . ' stopped.';
     }
 
-    /** @return array<string, string> what fills the places of a letter */
-    private function values(LetterWhom $whom, Receiver $one, string $language): array
+    /**
+     * @param  list<Receiver>  $receivers
+     * @return list<Written> to each who can be reached, in the order of the receivers
+     */
+    private function written(LetterWhom $whom, array $receivers, LetterWish $wish): array
     {
-        return [
-            'name' => $one->name,
-            'children' => (new FamilyWords($language))->names($one->names),
-            'school' => $whom->school->name,
-            'section' => $whom->section->name ?? '',
-        ];
+        $written = [];
+        foreach ($receivers as $one) {
+            if ($one->email === null) {
+                continue;
+            }
+            $language = $wish->language($one->language);
+            $values = [
+                ...self::ofAll($whom),
+                'name' => $one->name,
+                'children' => (new FamilyWords($language))->names($one->names),
+            ];
+            $written[] = new Written(
+                $one->id,
+                $one->name,
+                $one->email,
+                $language,
+                $wish->subject($language, $values),
+                $wish->body($language, $values),
+                $one->children,
+            );
+        }
+
+        return $written;
+    }
+
+    /** @return array<string, string> what fills the places of a letter alike for all */
+    private static function ofAll(LetterWhom $whom): array
+    {
+        return ['school' => $whom->school->name, 'section' => $whom->section->name ?? ''];
+    }
+
+    /** @param  list<Written>  $written */
+    private static function fingerprint(array $written): string
+    {
+        return hash('sha256', (string) json_encode($written, JSON_THROW_ON_ERROR));
+    }
+
+    private static function named(string $tag): string
+    {
+        return Language::read($tag)?->name() ?? $tag;
     }
 }

@@ -11,6 +11,7 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use stdClass;
+use Vantrel\Core\Mailroom\MessageKind;
 use Vantrel\Core\Mailroom\Readers;
 use Vantrel\Core\Values\GradeLevel;
 
@@ -102,7 +103,7 @@ final readonly class LetterWhom
             ->join('people as p', 'p.id', '=', 'g.guardian_id')
             ->where('p.state', 'active')
             ->whereNull('g.restriction')
-            ->whereNotIn('g.state', ['ended', 'refused'])
+            ->whereIn('g.state', MessageKind::Letter->heardBy())
             ->orderBy('s.called_name')
             ->orderBy('s.id')
             ->get([

@@ -60,22 +60,22 @@ final class MailGateway extends EsmtpTransport
             $email = Compose::email($message);
             $this->send($email, new Envelope(new Address(self::sender()), [new Address($message->to_address)]));
 
-            return Handed::taken();
+            return new Handed(Fate::Taken);
         } catch (UnexpectedResponseException $e) {
             $code = (int) $e->getCode();
             if ($code === 421) {
                 // It ends the talk, whatever the message (RFC 5321, 3.8).
                 $this->stop();
 
-                return Handed::unreached();
+                return new Handed(Fate::Unreached);
             }
-            return Handed::refused(self::sentence($e), $code >= 500 && $code < 600);
+            return new Handed($code >= 500 && $code < 600 ? Fate::Never : Fate::Later, self::sentence($e));
         } catch (TransportExceptionInterface $e) {
             $this->stop();
 
-            return $this->hasEnded() ? Handed::unknown() : Handed::unreached();
+            return new Handed($this->hasEnded() ? Fate::Unknown : Fate::Unreached);
         } catch (MimeException) {
-            return Handed::refused('That is no address a mail can be sent to.', true);
+            return new Handed(Fate::Never, 'That is no address a mail can be sent to.');
         }
     }
 

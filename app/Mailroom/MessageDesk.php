@@ -95,7 +95,15 @@ final readonly class MessageDesk
         }
 
         return DB::transaction(function () use ($message): OutgoingMessage {
-            $this->settle($message);
+            // Of two who press at one time, one sends it.
+            $first = OutgoingMessage::query()
+                ->where('id', $message->id)
+                ->whereNull('settled_at')
+                ->update(['settled_at' => now()]);
+            if ($first === 0) {
+                throw new Refusal('Somebody has looked at this one already.');
+            }
+            $this->settle($message->refresh());
             $children = DB::table('message_children')->where('message_id', $message->id)->pluck('student_id');
 
             return $this->outbox->put(

@@ -10,6 +10,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use Vantrel\Core\Guardians\Hears;
 use Vantrel\Core\Mailroom\Line;
 use Vantrel\Core\Mailroom\MessageKind;
 use Vantrel\Core\Mailroom\MessageState;
@@ -306,13 +307,7 @@ final class Outbox
                 fn(Builder $lost) => $lost
                     ->whereNull('g.id')
                     ->orWhereNotNull('g.restriction')
-                    ->when(
-                        $kind === MessageKind::Guardian,
-                        fn(Builder $w) => $w->orWhere('g.state', '<>', 'invited'),
-                        fn(Builder $w) => $kind === MessageKind::Digest
-                            ? $w->orWhere('g.state', '<>', 'connected')
-                            : $w->orWhereIn('g.state', ['ended', 'refused']),
-                    ),
+                    ->orWhereNotIn('g.state', $kind->heardBy()),
             );
 
         return $query
@@ -323,7 +318,7 @@ final class Outbox
                     fn(Builder $d) => $d
                         ->from('digest_choices as d')
                         ->whereColumn('d.person_id', 'm.person_id')
-                        ->where('d.often', 'off'),
+                        ->where('d.often', Hears::Off->value),
                 ),
             );
     }

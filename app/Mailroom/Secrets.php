@@ -16,6 +16,12 @@ final class Secrets
         );
     }
 
+    /** As somebody else than its receiver may read it. */
+    public static function forOthers(string $text): string
+    {
+        return self::areOpen() ? $text : self::hide($text);
+    }
+
     /** Whether others may follow them: only where all of it is a demo. */
     public static function areOpen(): bool
     {

@@ -26,14 +26,16 @@ final class TextGateway
                 ]);
         } catch (ConnectionException) {
             // Asked again with the same key, it is sent once.
-            return Handed::unreached();
+            return new Handed(Fate::Unreached);
         }
         if ($answer->successful()) {
-            return Handed::taken();
+            return new Handed(Fate::Taken);
         }
         $said = $answer->json('error');
         $said = 'The text gateway says: ' . (is_string($said) ? $said : "status {$answer->status()}");
 
-        return Handed::refused($said, $answer->clientError() && !in_array($answer->status(), [408, 425, 429], true));
+        $never = $answer->clientError() && !in_array($answer->status(), [408, 425, 429], true);
+
+        return new Handed($never ? Fate::Never : Fate::Later, $said);
     }
 }

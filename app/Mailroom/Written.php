@@ -10,6 +10,7 @@ final readonly class Written
     /** @param  list<string>  $children ids of students it tells a guardian of */
     public function __construct(
         public string $personId,
+        public string $name,
         public string $email,
         public string $language,
         public string $subject,

@@ -11,6 +11,7 @@ use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records\ClaimState;
 use Vantrel\Core\Records\GuardianClaim;
 use Vantrel\Core\Records\Person;
+use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\PersonState;
 
 /** Guardians who ask without a letter. */
@@ -65,6 +66,9 @@ final class Askings
         array $claims,
         Occasion $at,
     ): Planned {
+        if ($student->kind() !== PersonKind::Student) {
+            throw new Refusal("{$student->fullName()} is no student.", 'student');
+        }
         if ($student->state() !== PersonState::Active) {
             throw new Refusal("{$student->fullName()} is not at the school any more.");
         }

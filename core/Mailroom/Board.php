@@ -14,6 +14,9 @@ final readonly class Board
     /** Days ahead that somebody reads of. */
     public const AHEAD = 30;
 
+    /** Days back from which work that is missing is still told of: a term. */
+    public const BEHIND = 120;
+
     /** Days for which a notice is new. */
     public const FRESH = 14;
 

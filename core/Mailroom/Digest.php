@@ -11,6 +11,9 @@ use Vantrel\Core\Records\NoticeKind;
 /** What one guardian is told of one child in one mail. */
 final readonly class Digest
 {
+    /** Days back that the first one of somebody tells of. */
+    public const FIRST = 7;
+
     /**
      * @param  list<BoardItem>  $missing
      * @param  list<BoardItem>  $coming

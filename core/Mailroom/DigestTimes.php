@@ -10,7 +10,8 @@ use Vantrel\Core\Guardians\Hears;
 
 /**
  * When digests go out: at an hour of the school's clock, on school days or on the last of them in the week. Where the
- * clock leaps over the hour, at the first moment after it; where the hour comes twice, at the first of them.
+ * clock leaps over the hour, at the first moment after it, and over the day, at that hour of the next; where the hour
+ * comes twice, at the first of them.
  */
 final class DigestTimes
 {
@@ -34,11 +35,12 @@ final class DigestTimes
         }
         $utc = new DateTimeZone('UTC');
         $at = new DateTimeImmutable($now, $utc);
-        $day = $at->setTimezone(new DateTimeZone($zone));
+        // A day of the calendar, not of the zone, which may have skipped one.
+        $day = new DateTimeImmutable($at->setTimezone(new DateTimeZone($zone))->format('Y-m-d'), $utc);
         // A week back, and a day more: the hour of today may be still to come.
         for ($back = 0; $back <= 8; $back++) {
             $then = $day->modify("-$back days")->format('Y-m-d');
-            if (!self::isDay($often, (int) (new DateTimeImmutable($then))->format('N'))) {
+            if (!self::isDay($often, (int) $day->modify("-$back days")->format('N'))) {
                 continue;
             }
             $due = self::instant($then, $hour, $zone);

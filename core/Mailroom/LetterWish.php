@@ -14,27 +14,28 @@ final readonly class LetterWish
 
     /**
      * @param  array<string, array{subject: string, body: string}>  $texts by tag; English is always among them
+     * @param  list<string>  $fields that can be filled in, {@see Template::fields()}
      *
      * @throws Refusal
      */
-    public function __construct(public array $texts)
+    public function __construct(public array $texts, array $fields)
     {
-        foreach ($texts as $language => $text) {
-            if (!in_array($language, Language::WRITTEN, true)) {
-                throw new Refusal('The product does not write that language.', 'subjects');
+        foreach ($texts as $tag => $text) {
+            if (!in_array($tag, Language::WRITTEN, true)) {
+                throw new Refusal('The product does not write that language.');
             }
-            $subject = Line::of($text['subject']);
-            if ($subject === '') {
-                throw new Refusal('Write what it is about.', $language === 'en' ? 'subject' : 'subjects');
+            $in = $tag === 'en' ? '' : ' in ' . (Language::read($tag)?->name() ?? $tag) . ' too';
+            if (Line::of($text['subject']) === '') {
+                throw new Refusal("Write$in what it is about.", 'subject');
             }
             if (trim($text['body']) === '') {
-                throw new Refusal('Write the letter.', $language === 'en' ? 'body' : 'bodies');
+                throw new Refusal("Write the letter$in.", 'body');
             }
             if (mb_strlen($text['body']) > self::MOST_BODY) {
                 throw new Refusal('That is at most ' . number_format(self::MOST_BODY) . ' characters.', 'body');
             }
-            Template::mustKnow($text['subject'], 'subject');
-            Template::mustKnow($text['body'], 'body');
+            Template::mustFill($text['subject'], $fields, 'subject');
+            Template::mustFill($text['body'], $fields, 'body');
         }
     }
 

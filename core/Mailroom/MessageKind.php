@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Mailroom;
 
+use Vantrel\Core\Records\GuardianshipState;
+
 /** What a message is about: it decides whether it may still go out when its turn comes. */
 enum MessageKind: string
 {
@@ -19,6 +21,21 @@ enum MessageKind: string
     case Letter = 'letter';
     /** Tells a coordinator what came of a night. */
     case Report = 'report';
+
+    /**
+     * How a guardian has to stand to a child they are told of: asked about when it is written, and again in the moment
+     * it goes out. Whoever never connected can still be written to; whoever is kept away never is, whatever this says.
+     *
+     * @return list<GuardianshipState>
+     */
+    public function heardBy(): array
+    {
+        return match ($this) {
+            self::Guardian => [GuardianshipState::Invited],
+            self::Digest => [GuardianshipState::Connected],
+            default => [GuardianshipState::Listed, GuardianshipState::Invited, GuardianshipState::Connected],
+        };
+    }
 
     public function label(): string
     {

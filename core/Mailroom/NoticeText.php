@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vantrel\Core\Mailroom;
 
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Values\Language;
 
 /** What a notice says, in one language. */
 final readonly class NoticeText
@@ -18,13 +19,18 @@ final readonly class NoticeText
     /** '' where the title says it all. */
     public string $body;
 
-    /** @throws Refusal */
-    public function __construct(string $title, string $body)
+    /**
+     * @param  string  $tag of the language
+     *
+     * @throws Refusal
+     */
+    public function __construct(string $title, string $body, string $tag = 'en')
     {
+        $in = $tag === 'en' ? '' : ' in ' . (Language::read($tag)?->name() ?? $tag) . ' too';
         $this->title = Line::of($title);
         $this->body = trim((string) preg_replace(['/\R/u', '/[^\P{Cc}\n]/u'], ["\n", ''], $body));
         if ($this->title === '') {
-            throw new Refusal('Write in a few words what it is.', 'title');
+            throw new Refusal("Write$in, in a few words, what it is.", 'title');
         }
         if (mb_strlen($this->title) > self::MOST_TITLE) {
             throw new Refusal('The first line is at most ' . self::MOST_TITLE . ' characters.', 'title');

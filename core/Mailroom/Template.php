@@ -9,22 +9,34 @@ use Vantrel\Core\Plan\Refusal;
 /** Words with places that are filled for each receiver: `{{name}}`. */
 final class Template
 {
-    public const FIELDS = ['name', 'children', 'school', 'section'];
+    /**
+     * What there is to fill in: of whom one is a guardian only for guardians, the section only where one is written to.
+     *
+     * @return list<string>
+     */
+    public static function fields(Readers $readers, bool $ofSection): array
+    {
+        return [
+            'name',
+            'school',
+            ...$readers === Readers::Guardians ? ['children'] : [],
+            ...$ofSection ? ['section'] : [],
+        ];
+    }
 
     /**
-     * @param  string  $field of the form it is typed in
+     * @param  list<string>  $fields there are
+     * @param  string  $at field of the form it is typed in
      *
      * @throws Refusal naming a place that nothing fills
      */
-    public static function mustKnow(string $text, string $field): void
+    public static function mustFill(string $text, array $fields, string $at): void
     {
         preg_match_all('/\{\{\s*([^{}]*?)\s*\}\}/u', $text, $m);
         foreach ($m[1] as $name) {
-            if (!in_array($name, self::FIELDS, true)) {
-                throw new Refusal(
-                    "Nothing fills {{{$name}}}. There are: {{" . implode('}}, {{', self::FIELDS) . '}}.',
-                    $field,
-                );
+            if (!in_array($name, $fields, true)) {
+                $there = implode(', ', array_map(fn(string $f): string => '{{' . $f . '}}', $fields));
+                throw new Refusal("Nothing fills {{{$name}}} here. There are: $there.", $at);
             }
         }
     }

@@ -9,7 +9,7 @@ async function fitsThumbs(page: Page): Promise<void> {
             [...document.querySelectorAll('button, a, input:not([type=checkbox]), select')]
                 .map((touched) => ({ box: touched.getBoundingClientRect(), touched }))
                 .filter(({ box, touched }) => box.width > 0 && box.height > 0 && touched.checkVisibility())
-                .filter(({ box }) => Math.round(box.height) < 48)
+                .filter(({ box }) => box.height < 48)
                 .map(({ box, touched }) => `${touched.outerHTML.slice(0, 200)}: ${String(box.height)} px`),
         );
     await expect.poll(small).toEqual([]);

@@ -11,6 +11,7 @@ use App\Guardians\Http\Wishes\ContactWish;
 use App\Guardians\Http\Wishes\HearsWish;
 use App\Guardians\Views\ContactBegun;
 use App\Guardians\Views\OwnContactView;
+use App\Mailroom\HearsChoices;
 use App\Models\Person;
 use App\Platform\Answers;
 use App\Platform\Takes;
@@ -18,7 +19,6 @@ use App\Platform\Wishes;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
-use Vantrel\Core\Guardians\Hears;
 
 /** A guardian's own things: address and number, how often they hear, and letting go of a child. */
 final readonly class OwnFamilyController
@@ -29,18 +29,18 @@ final readonly class OwnFamilyController
     public function show(Request $request): OwnContactView
     {
         $person = Person::signedIn($request);
-        $row = DB::table('people as p')
-            ->leftJoin('digest_choices as d', 'd.person_id', '=', 'p.id')
-            ->where('p.id', $person->id)
-            ->first(['p.email', 'p.email_state', 'p.phone', 'p.phone_confirmed', 'd.often', 'd.at_hour']);
+        $row = DB::table('people')
+            ->where('id', $person->id)
+            ->first(['email', 'email_state', 'phone', 'phone_confirmed']);
+        $hears = HearsChoices::of($person->id);
 
         return new OwnContactView(
             (string) $row?->email,
             $row?->email_state === 'confirmed',
             (string) $row?->phone,
             $row?->phone !== null && $row->phone === $row->phone_confirmed,
-            Hears::tryFrom((string) $row?->often) ?? Hears::UNSAID,
-            (int) ($row->at_hour ?? Hears::HOUR),
+            $hears->often,
+            $hears->hour,
         );
     }
 
@@ -49,14 +49,7 @@ final readonly class OwnFamilyController
     public function hears(Request $request): OwnContactView
     {
         $wish = Wishes::of(HearsWish::class, $request);
-        DB::table('digest_choices')->upsert(
-            [
-                'person_id' => Person::signedIn($request)->id,
-                'often' => $wish->often->value,
-                'at_hour' => $wish->hour,
-            ],
-            ['person_id'],
-        );
+        HearsChoices::choose(Person::signedIn($request)->id, $wish->often, $wish->hour);
 
         return $this->show($request);
     }

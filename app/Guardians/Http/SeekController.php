@@ -84,15 +84,16 @@ final readonly class SeekController
     /** @return array{School, Sought} */
     private function sought(Request $request): array
     {
-        $limit = [Limit::SeekAddress, (string) $request->ip()];
-        $this->tries->guard($limit);
         $wish = Wishes::of(FamilySeekWish::class, $request);
         $school = School::query()->find($wish->school) ?? throw new Refusal('Choose the school.', 'school');
         $name = TypedGuardian::name($wish->childGivenName, $wish->childFamilyName);
         if ($name->given === '' && $name->family === '') {
             throw new Refusal('Type the name of the child.', 'child_given_name');
         }
-        $this->tries->count($limit);
+        // Counted before anything is looked for: being turned away says nothing of what would have been found.
+        $limits = [[Limit::SeekAddress, (string) $request->ip()], [Limit::SeekSchool, $school->id]];
+        $this->tries->guard(...$limits);
+        $this->tries->count(...$limits);
 
         return [$school, new Sought($name, $wish->birthDate)];
     }

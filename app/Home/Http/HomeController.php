@@ -34,7 +34,7 @@ final class HomeController
     {
         $wish = Wishes::of(HomeWish::class, $request);
         $person = Person::signedIn($request);
-        $ids = $person->kind === 'student' ? [$person->id] : Children::of($person);
+        $ids = self::whose($person);
         /** @var Collection<int, Person> $students */
         $students = Person::query()
             ->with('signIns')
@@ -94,9 +94,8 @@ final class HomeController
     public function seen(Request $request): Response
     {
         $person = Person::signedIn($request);
-        $ids = $person->kind === 'student' ? [$person->id] : Children::of($person);
         $own = [];
-        foreach (Boards::of($ids, $person->kind !== 'student', 'en') as $board) {
+        foreach (Boards::of(self::whose($person), $person->kind !== 'student', 'en') as $board) {
             array_push($own, ...array_map(fn(BoardItem $i): string => $i->id, $board->all()));
         }
         $seen = array_intersect(array_unique($own), Wishes::of(SeenWish::class, $request)->ids);
@@ -108,5 +107,11 @@ final class HomeController
         );
 
         return response()->noContent();
+    }
+
+    /** @return list<string> ids of whom the page is about */
+    private static function whose(Person $person): array
+    {
+        return $person->kind === 'student' ? [$person->id] : Children::of($person);
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Mailroom\Http;
 
+use App\Mailroom\HearsChoices;
 use App\Mailroom\HearsLink;
 use App\Mailroom\Http\Wishes\HearsTokenWish;
 use App\Mailroom\Http\Wishes\TokenHearsWish;
@@ -16,7 +17,6 @@ use App\Platform\Wishes;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Guardians\Hears;
 
@@ -26,7 +26,7 @@ final class HearsController
     /** Where a mail program ends it with one touch (RFC 8058): the request holds nothing but the link itself. */
     public function oneTouch(string $token): Response
     {
-        $this->choose($this->person($token), Hears::Off, null);
+        HearsChoices::choose($this->person($token)->id, Hears::Off, null);
 
         return response()->noContent();
     }
@@ -50,7 +50,7 @@ final class HearsController
     {
         $wish = Wishes::of(TokenHearsWish::class, $request);
         $person = $this->person($wish->token);
-        $this->choose($person, $wish->often, $wish->hour);
+        HearsChoices::choose($person->id, $wish->often, $wish->hour);
 
         return $this->view($person);
     }
@@ -62,23 +62,10 @@ final class HearsController
         return Person::query()->where('state', 'active')->find((string) $id) ?? throw new NotFoundHttpException();
     }
 
-    private function choose(Person $person, Hears $often, ?int $hour): void
-    {
-        DB::table('digest_choices')->upsert(
-            ['person_id' => $person->id, 'often' => $often->value, 'at_hour' => $hour ?? Hears::HOUR],
-            ['person_id'],
-            $hour === null ? ['often'] : ['often', 'at_hour'],
-        );
-    }
-
     private function view(Person $person): HearsView
     {
-        $row = DB::table('digest_choices')->where('person_id', $person->id)->first();
+        $now = HearsChoices::of($person->id);
 
-        return new HearsView(
-            School::query()->findOrFail($person->school_id)->name,
-            Hears::tryFrom((string) $row?->often) ?? Hears::UNSAID,
-            (int) ($row->at_hour ?? Hears::HOUR),
-        );
+        return new HearsView(School::query()->findOrFail($person->school_id)->name, $now->often, $now->hour);
     }
 }

@@ -15,7 +15,6 @@ use App\Models\Section;
 use App\Platform\Answers;
 use App\Platform\Takes;
 use App\Platform\Wishes;
-use Carbon\CarbonImmutable;
 use Illuminate\Http\Request;
 
 /** Letters to many: looked at first, sent now or later, stopped. */
@@ -42,7 +41,7 @@ final readonly class LetterToManyController
 
         return $this->desk->outlook(
             new LetterWhom($school, $wish->readers, null, $wish->grade, $wish->ids),
-            $wish->letter(),
+            $wish->letter(false),
         );
     }
 
@@ -72,7 +71,7 @@ final readonly class LetterToManyController
     {
         $wish = Wishes::of(LetterToManyWish::class, $request);
 
-        return $this->desk->outlook($this->ofSection($section, $wish), $wish->letter());
+        return $this->desk->outlook($this->ofSection($section, $wish), $wish->letter(true));
     }
 
     #[Answers(MailingPage::class, 'Send it to a section; what one has written oneself comes back')]
@@ -100,11 +99,13 @@ final readonly class LetterToManyController
 
     private function send(LetterWhom $whom, LetterToManyWish $wish, Request $request): string
     {
-        $at =
-            $wish->at === null
-                ? null
-                : CarbonImmutable::parse($wish->at, $whom->school->time_zone)->utc()->format('Y-m-d H:i:s');
-
-        return $this->desk->send($whom, $wish->letter(), $at, $wish->evenQuiet, Person::signedIn($request));
+        return $this->desk->send(
+            $whom,
+            $wish->letter($whom->section !== null),
+            $wish->at,
+            $wish->evenQuiet,
+            (string) $wish->seen,
+            Person::signedIn($request),
+        );
     }
 }

@@ -7,6 +7,7 @@ namespace App\Mailroom\Http;
 use App\Mailroom\Compose;
 use App\Mailroom\Http\Wishes\MessagesWish;
 use App\Mailroom\MessageDesk;
+use App\Mailroom\Secrets;
 use App\Mailroom\Views\MessageLine;
 use App\Mailroom\Views\MessagePage;
 use App\Models\OutgoingMessage;
@@ -42,7 +43,7 @@ final readonly class MailroomController
     #[Answers('file', 'A message as its receiver sees it: a page that can do nothing and fetches nothing')]
     public function html(OutgoingMessage $message): Response
     {
-        $page = MessageLine::readable(Compose::html($message));
+        $page = Secrets::forOthers(Compose::html($message));
 
         return response($page, 200, [
             'Content-Type' => 'text/html; charset=utf-8',
@@ -58,9 +59,9 @@ final readonly class MailroomController
             throw new Refusal('A text message is no mail.');
         }
         $copy = $message->replicate()->setAttribute('id', $message->id);
-        $copy->subject = MessageLine::readable($message->subject);
-        $copy->text = MessageLine::readable($message->text);
-        $copy->html = $message->html === null ? null : MessageLine::readable($message->html);
+        $copy->subject = Secrets::forOthers($message->subject);
+        $copy->text = Secrets::forOthers($message->text);
+        $copy->html = $message->html === null ? null : Secrets::forOthers($message->html);
         $path = FileOut::scratch();
         file_put_contents($path, Compose::email($copy)->toString());
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Mailroom\Jobs;
 
+use App\Mailroom\Fate;
 use App\Mailroom\Handed;
 use App\Mailroom\MailGateway;
 use App\Mailroom\Outbox;
@@ -59,7 +60,7 @@ final class HandOver implements ShouldQueue
                         ? $texts->hand($message)
                         : ($mail ??= MailGateway::configured())->hand($message);
                 $this->mark($outbox, $message, $handed);
-                if ($handed->unreached) {
+                if ($handed->fate === Fate::Unreached) {
                     $down[$message->via] = true;
                 }
             }
@@ -73,11 +74,12 @@ final class HandOver implements ShouldQueue
 
     private function mark(Outbox $outbox, OutgoingMessage $message, Handed $handed): void
     {
-        match (true) {
-            $handed->taken => $outbox->sent($message),
-            $handed->unknown => $outbox->doubtful($message),
-            $handed->unreached => $outbox->unreached($message, self::PAUSE),
-            default => $outbox->refused($message, $handed->said, $handed->forGood),
+        match ($handed->fate) {
+            Fate::Taken => $outbox->sent($message),
+            Fate::Unknown => $outbox->doubtful($message),
+            Fate::Unreached => $outbox->unreached($message, self::PAUSE),
+            Fate::Later => $outbox->refused($message, $handed->said, false),
+            Fate::Never => $outbox->refused($message, $handed->said, true),
         };
     }
 }

@@ -16,6 +16,9 @@ final readonly class LetterOutlook extends Resource
      * @param  list<string>  $without names of those without an address
      * @param  list<string>  $bounced names of those whose last mail came back; they get one all the same
      * @param  list<LetterPreview>  $previews one of each language
+     * @param  int  $quietFrom hour of the school’s clock from which nothing goes out unless it is said so
+     * @param  int  $quietTo hour until which
+     * @param  string  $seen fingerprint, to be sent back with it
      */
     public function __construct(
         public string $whom,
@@ -24,5 +27,8 @@ final readonly class LetterOutlook extends Resource
         public array $without,
         public array $bounced,
         public array $previews,
+        public int $quietFrom,
+        public int $quietTo,
+        public string $seen,
     ) {}
 }

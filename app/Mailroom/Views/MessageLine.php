@@ -36,12 +36,6 @@ final readonly class MessageLine extends Resource
         public string $bounced,
     ) {}
 
-    /** As somebody else than its receiver may read it. */
-    public static function readable(string $text): string
-    {
-        return Secrets::areOpen() ? $text : Secrets::hide($text);
-    }
-
     public static function of(OutgoingMessage $message, string $bounced): self
     {
         $at = fn(?string $instant): ?string => Instant::isoOrNull($instant);
@@ -52,8 +46,8 @@ final readonly class MessageLine extends Resource
             $message->kind->label(),
             $message->to_address,
             $message->person_id,
-            self::readable($message->subject),
-            self::readable($message->text),
+            Secrets::forOthers($message->subject),
+            Secrets::forOthers($message->text),
             Instant::iso($message->made_at),
             $message->state,
             (string) $message->problem,

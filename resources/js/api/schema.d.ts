@@ -4007,6 +4007,9 @@ export interface components {
             without: string[];
             bounced: string[];
             previews: components["schemas"]["LetterPreview"][];
+            quietFrom: number;
+            quietTo: number;
+            seen: string;
         };
         LetterPreview: {
             to: string;
@@ -8298,6 +8301,7 @@ export interface operations {
                     };
                     at?: string | null;
                     even_quiet?: boolean;
+                    seen?: string | null;
                 };
             };
         };
@@ -8339,6 +8343,7 @@ export interface operations {
                     };
                     at?: string | null;
                     even_quiet?: boolean;
+                    seen?: string | null;
                 };
             };
         };
@@ -10228,6 +10233,7 @@ export interface operations {
                     };
                     at?: string | null;
                     even_quiet?: boolean;
+                    seen?: string | null;
                 };
             };
         };
@@ -10269,6 +10275,7 @@ export interface operations {
                     };
                     at?: string | null;
                     even_quiet?: boolean;
+                    seen?: string | null;
                 };
             };
         };

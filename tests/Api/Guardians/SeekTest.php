@@ -68,6 +68,8 @@ it('keeps what was written once, for a coordinator to find the child', function 
     $desk = $this->getJson("/api/schools/{$this->world->school}/desk")->json();
     expect(json_encode($desk))->toContain('claims');
 
+    $guardian = $this->world->people['guardian'];
+    $this->postJson("$at/found", ['student' => $guardian])->assertStatus(422);
     $found = $this->postJson("$at/found", ['student' => $this->noor])->assertOk();
     expect($found->json('sought'))
         ->toBe([])
@@ -151,4 +153,14 @@ it('says what is missing, and at which place', function (): void {
         ->toContain('Lanternfield Primary')
         ->and(array_keys($schools[0]))
         ->toBe(['id', 'name']);
+});
+
+it('turns all away alike once a school has had too many, whoever would have been found', function (): void {
+    ($this->listed)();
+    config(['vantrel.limits' => ['seek-at' => 2]]);
+    ($this->seek)(['child_given_name' => 'Zoe'])->assertNoContent();
+    ($this->seek)(['child_given_name' => 'Zoe'])->assertNoContent();
+    ($this->seek)(['child_given_name' => 'Kit'])->assertStatus(429);
+    ($this->seek)()->assertStatus(429);
+    expect(OutgoingMessage::query()->count())->toBe(0);
 });

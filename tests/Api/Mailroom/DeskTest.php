@@ -64,6 +64,9 @@ it('sends again what did not arrive, once, and sets the old one aside', function
         ->not->toBeNull()
         ->and(DB::table('bounced_addresses')->count())
         ->toBe(0);
+    // Whoever presses too, and later, sends no second one.
+    $this->postJson("/api/messages/$message->id/again")->assertStatus(422);
+    expect(OutgoingMessage::query()->count())->toBe(2);
     $sent = ($this->put)('b@a.example', 'sent');
     $this->postJson("/api/messages/$sent->id/again")->assertStatus(422);
     $this->postJson("/api/messages/$sent->id/stop")->assertStatus(422);

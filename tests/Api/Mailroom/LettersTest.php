@@ -34,19 +34,26 @@ beforeEach(function (): void {
     };
     $this->letter = fn(array $more = []): array => [
         'readers' => 'guardians',
-        'subject' => 'Trip of {{section}}',
+        'subject' => 'Trip',
         'body' => "Dear {{name}},\n\n{{children}} go to the museum.",
         ...$more,
     ];
     $this->of = "/api/sections/{$this->world->section}/letter";
     $this->all = "/api/schools/{$this->world->school}/mailings";
+    // Looked at, and sent as it was seen.
+    $this->send = function (string $at, array $letter) {
+        $plan = $at === $this->of ? "$this->of/plan" : "$this->all/plan";
+        $seen = $this->postJson($plan, $letter)->assertOk()->json('seen');
+
+        return $this->postJson($at, [...$letter, 'seen' => $seen]);
+    };
     $this->mails = fn() => OutgoingMessage::query()->where('kind', 'letter')->orderBy('to_address')->get();
 });
 
 it('is looked at first: to how many, in which languages, and who cannot be reached', function (): void {
     ($this->family)('Ada', 'Layla');
     ($this->family)('Kit', 'Layla');
-    ($this->family)('Kit', 'Omar', ['language' => 'es']);
+    ($this->family)('Kit', 'Omar', ['language' => 'uk']);
     ($this->family)('Kit', 'Silent', ['email' => null]);
     ($this->family)('Kit', 'Away', [], ['restriction' => 'By court order']);
     ($this->family)('Kit', 'Former', [], ['state' => 'ended']);
@@ -60,8 +67,9 @@ it('is looked at first: to how many, in which languages, and who cannot be reach
         ->postJson(
             "$this->of/plan",
             ($this->letter)([
-                'subjects' => ['es' => 'Excursión'],
-                'bodies' => ['es' => 'Hola {{name}}'],
+                'subject' => 'Trip of {{section}}',
+                'subjects' => ['uk' => 'Музей'],
+                'bodies' => ['uk' => 'Вітаємо, {{name}}'],
             ]),
         )
         ->assertOk();
@@ -71,11 +79,11 @@ it('is looked at first: to how many, in which languages, and who cannot be reach
         ->assertJsonPath('without', ['Silent Moss'])
         ->assertJsonPath('bounced', ['Layla Moss']);
     expect($seen->json('languages'))
-        ->toEqualCanonicalizing(['English' => 1, 'Spanish' => 1])
+        ->toEqualCanonicalizing(['English' => 1, 'Ukrainian' => 1])
         ->and(collect($seen->json('previews'))->firstWhere('to', 'Layla Moss'))
         ->toMatchArray(['subject' => 'Trip of 3 Heron', 'text' => "Dear Layla Moss,\n\nAda, Kit go to the museum.\n"])
         ->and(collect($seen->json('previews'))->firstWhere('to', 'Omar Moss')['text'])
-        ->toBe("Hola Omar Moss\n")
+        ->toBe("Вітаємо, Omar Moss\n")
         // A teacher writes to families and reads no address of theirs.
         ->and((string) $seen->getContent())
         ->not->toContain('shoremail')
@@ -94,8 +102,8 @@ it('gives everyone one of their own, with the writer to answer to, and nobody an
         DB::table('people')
             ->where('id', $this->world->people['lead'])
             ->update(['email' => 'petra@lanternfield.example', 'email_state' => 'confirmed']);
-        $this->actingAs($this->world->as('lead'))
-            ->postJson($this->of, ($this->letter)())
+        $this->actingAs($this->world->as('lead'));
+        ($this->send)($this->of, ($this->letter)())
             ->assertOk()
             ->assertJsonPath('said', '3 letters on the way.')
             ->assertJsonPath('mailings.0.count', 3);
@@ -122,11 +130,11 @@ it('goes later, not while people sleep, and can be stopped until then', function
     ($this->family)('Ada', 'Layla');
     ($this->family)('Kit', 'Omar');
     $this->actingAs($this->world->as('coordinator'));
-    $this->postJson($this->all, ($this->letter)(['at' => '2026-11-26T21:30']))
+    ($this->send)($this->all, ($this->letter)(['at' => '2026-11-26T21:30']))
         ->assertOk()
         ->assertJsonPath('said', '2 letters go out when their time has come.')
         ->assertJsonPath('mailings.0.goesAt', '2026-11-27T12:00:00Z');
-    $this->postJson($this->all, ($this->letter)(['at' => '2026-11-26T21:30', 'even_quiet' => true]))->assertJsonPath(
+    ($this->send)($this->all, ($this->letter)(['at' => '2026-11-26T21:30', 'even_quiet' => true]))->assertJsonPath(
         'mailings.0.goesAt',
         '2026-11-27T02:30:00Z',
     );
@@ -147,7 +155,7 @@ it('is for a grade, for those chosen, for staff; in a section for nobody outside
     $this->actingAs($this->world->as('coordinator'));
     $count = fn(array $more, string $at = ''): int => $this->postJson(
         ($at ?: $this->all) . '/plan',
-        ($this->letter)(['subject' => 'x', ...$more]),
+        ($this->letter)(['subject' => 'x', 'body' => 'x', ...$more]),
     )->json('count');
     expect($count(['readers' => 'students', 'grade' => '05']))
         ->toBe(1)
@@ -159,7 +167,11 @@ it('is for a grade, for those chosen, for staff; in a section for nobody outside
         ->toBeGreaterThan(3)
         ->and($count(['readers' => 'staff'], $this->of))
         ->toBeLessThan($count(['readers' => 'staff']));
-    $this->postJson($this->of, ($this->letter)(['readers' => 'students', 'ids' => [$outside]]))->assertStatus(422);
+    $nobody = ['readers' => 'students', 'ids' => [$outside], 'body' => 'x'];
+    ($this->send)($this->of, ($this->letter)($nobody))->assertStatus(422);
+    $this->postJson("$this->all/plan", ($this->letter)(['subject' => 'x {{section}}']))
+        ->assertStatus(422)
+        ->assertJsonValidationErrors('subject');
     $this->postJson("$this->all/plan", ($this->letter)(['body' => 'x {{password}}']))
         ->assertStatus(422)
         ->assertJsonValidationErrors('body');
@@ -171,7 +183,8 @@ it('hands nothing to whoever was kept away after it was written', function (): v
     try {
         $guardian = ($this->family)('Ada', 'Layla');
         ($this->family)('Kit', 'Omar');
-        $this->actingAs($this->world->as('coordinator'))->postJson($this->all, ($this->letter)())->assertOk();
+        $this->actingAs($this->world->as('coordinator'));
+        ($this->send)($this->all, ($this->letter)())->assertOk();
         DB::table('guardianships')
             ->where('guardian_id', $guardian)
             ->update(['restriction' => 'By court order']);
@@ -182,4 +195,19 @@ it('hands nothing to whoever was kept away after it was written', function (): v
     } finally {
         $gateway->end();
     }
+});
+
+it('goes to nobody else than it was looked at for', function (): void {
+    ($this->family)('Ada', 'Layla');
+    $this->actingAs($this->world->as('coordinator'));
+    $seen = $this->postJson("$this->all/plan", ($this->letter)())->json('seen');
+    ($this->family)('Kit', 'Omar');
+    $this->postJson($this->all, ($this->letter)(['seen' => $seen]))->assertStatus(409);
+    $this->postJson($this->all, ($this->letter)())->assertStatus(409);
+    // Nor is anything else sent than what was read.
+    $seen = $this->postJson("$this->all/plan", ($this->letter)())->json('seen');
+    $this->postJson($this->all, ($this->letter)(['body' => 'Another', 'seen' => $seen]))->assertStatus(409);
+    expect(OutgoingMessage::query()->count())->toBe(0);
+    ($this->send)($this->all, ($this->letter)())->assertOk();
+    expect(OutgoingMessage::query()->count())->toBe(2);
 });

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Vantrel\Core\Mailroom\LetterWish;
 use Vantrel\Core\Mailroom\QuietHours;
+use Vantrel\Core\Mailroom\Readers;
 use Vantrel\Core\Mailroom\Template;
 use Vantrel\Core\Plan\Refusal;
 
@@ -21,9 +22,9 @@ it('fills places for each receiver, and what is filled in is not filled again', 
         ->toBe('{{nobody}} {x} {{}}');
 });
 
-it('refuses what is not whole, naming the field', function (array $texts, string $field): void {
+it('refuses what is not whole, naming the field', function (array $texts, ?string $field): void {
     try {
-        new LetterWish($texts);
+        new LetterWish($texts, Template::fields(Readers::Guardians, false));
         $refused = 'taken';
     } catch (Refusal $e) {
         $refused = $e->field;
@@ -35,16 +36,21 @@ it('refuses what is not whole, naming the field', function (array $texts, string
     [['en' => ['subject' => 'x {{who}}', 'body' => 'x']], 'subject'],
     [['en' => ['subject' => 'x', 'body' => 'x {{ child name }}']], 'body'],
     [['en' => ['subject' => 'x', 'body' => str_repeat('x', 10_001)]], 'body'],
-    [['en' => ['subject' => 'x', 'body' => 'x'], 'es' => ['subject' => 'x', 'body' => '']], 'bodies'],
-    [['en' => ['subject' => 'x', 'body' => 'x'], 'de' => ['subject' => 'x', 'body' => 'x']], 'subjects'],
+    [['en' => ['subject' => 'x', 'body' => 'x'], 'es' => ['subject' => 'x', 'body' => '']], 'body'],
+    [['en' => ['subject' => 'x', 'body' => 'x'], 'de' => ['subject' => 'x', 'body' => 'x']], null],
+    // There is no section where none is written to.
+    [['en' => ['subject' => 'x {{section}}', 'body' => 'x']], 'subject'],
     [['en' => ['subject' => 'x {{name}}', 'body' => '{{children}} {{school}}']], 'taken'],
 ]);
 
 it('is read in one’s own language where the writer has given it', function (): void {
-    $wish = new LetterWish([
-        'en' => ['subject' => "Trip\nBcc: x", 'body' => 'Hello {{name}}'],
-        'es' => ['subject' => 'Excursión', 'body' => 'Hola {{name}}'],
-    ]);
+    $wish = new LetterWish(
+        [
+            'en' => ['subject' => "Trip\nBcc: x", 'body' => 'Hello {{name}}'],
+            'es' => ['subject' => 'Excursión', 'body' => 'Hola {{name}}'],
+        ],
+        ['name'],
+    );
     expect([$wish->language('es'), $wish->language('fr'), $wish->language(null)])
         ->toBe(['es', 'en', 'en'])
         ->and($wish->body('es', ['name' => 'Layla']))
@@ -70,3 +76,12 @@ it('lets nobody be woken: what falls into the quiet hours goes out at seven', fu
     ['2027-03-27 22:00:00', 'Europe/Berlin', '2027-03-28 05:00:00'],
     ['2026-11-27 02:00:00', 'America/New_York', '2026-11-27 12:00:00'],
 ]);
+
+it('fills in the section only where one is written to, and children only for their guardians', function (): void {
+    expect(Template::fields(Readers::Guardians, true))
+        ->toBe(['name', 'school', 'children', 'section'])
+        ->and(Template::fields(Readers::Students, false))
+        ->toBe(['name', 'school'])
+        ->and(Template::fields(Readers::Staff, true))
+        ->toBe(['name', 'school', 'section']);
+});

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Vantrel\Core\Mailroom\Board;
 use Vantrel\Core\Mailroom\BoardItem;
+use Vantrel\Core\Mailroom\MessageKind;
 use Vantrel\Core\Mailroom\Notices;
 use Vantrel\Core\Mailroom\NoticeText;
 use Vantrel\Core\Mailroom\NoticeWish;
@@ -123,4 +124,27 @@ it('says what is missing, coming and new, and nobody misses what nobody has gone
         ['today', 'due', 'in thirty days'],
         ['freshest', 'fresh'],
     ]);
+});
+
+it('takes what either of two accounts of one student has handed in for handed in', function (): void {
+    foreach (WorkState::cases() as $a) {
+        expect($a->with(null))->toBe($a);
+        foreach (WorkState::cases() as $b) {
+            expect($a->with($b))->toBe($b->with($a));
+        }
+    }
+    expect(WorkState::Missing->with(WorkState::Done))
+        ->toBe(WorkState::Done)
+        ->and(WorkState::Missing->with(WorkState::Excused))
+        ->toBe(WorkState::Excused);
+});
+
+it('tells a guardian only of children they stand so to, by what is told', function (): void {
+    $heard = fn(MessageKind $kind): array => array_map(fn($s): string => $s->value, $kind->heardBy());
+    expect($heard(MessageKind::Guardian))
+        ->toBe(['invited'])
+        ->and($heard(MessageKind::Digest))
+        ->toBe(['connected'])
+        ->and($heard(MessageKind::Letter))
+        ->toBe(['listed', 'invited', 'connected']);
 });

@@ -7,6 +7,7 @@ namespace App\Mailroom\Http\Wishes;
 use App\Platform\Must;
 use Vantrel\Core\Mailroom\LetterWish;
 use Vantrel\Core\Mailroom\Readers;
+use Vantrel\Core\Mailroom\Template;
 
 /** A letter to many: to whom, what it says, and when it goes. */
 final readonly class LetterToManyWish
@@ -18,6 +19,7 @@ final readonly class LetterToManyWish
      * @param  array<string, string|null>  $bodies the same
      * @param  string|null  $at when it goes, by the school’s clock
      * @param  bool  $evenQuiet in the quiet hours too
+     * @param  string|null  $seen what was looked at: who gets it and what they read; needed to send it
      */
     public function __construct(
         public Readers $readers,
@@ -29,9 +31,11 @@ final readonly class LetterToManyWish
         #[Must('max:10', each: 'nullable|string|max:40000')] public array $bodies = [],
         #[Must('date_format:Y-m-d\\TH:i')] public ?string $at = null,
         public bool $evenQuiet = false,
+        #[Must('size:64')] public ?string $seen = null,
     ) {}
 
-    public function letter(): LetterWish
+    /** @param  bool  $ofSection whether one section is written to */
+    public function letter(bool $ofSection): LetterWish
     {
         $texts = ['en' => ['subject' => $this->subject, 'body' => $this->body]];
         foreach ($this->subjects + $this->bodies as $language => $_) {
@@ -42,6 +46,6 @@ final readonly class LetterToManyWish
             }
         }
 
-        return new LetterWish($texts);
+        return new LetterWish($texts, Template::fields($this->readers, $ofSection));
     }
 }

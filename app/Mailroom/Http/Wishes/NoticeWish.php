@@ -33,7 +33,7 @@ final readonly class NoticeWish
         foreach ($this->titles as $language => $title) {
             $body = trim((string) ($this->bodies[$language] ?? ''));
             if (trim((string) $title) !== '' || $body !== '') {
-                $texts[$language] = new NoticeText((string) $title, $body);
+                $texts[$language] = new NoticeText((string) $title, $body, (string) $language);
             }
         }
 

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { useAct } from '@/api/act';
 import { api, data, type Schemas } from '@/api/client';
-import { LANGUAGES } from '@/shell/language';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
@@ -10,11 +9,10 @@ import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
 import { useSentForm } from '@/ui/useSentForm';
 import { many } from '@/ui/words';
+import { OtherLanguage, type Texts } from './OtherLanguage';
 import { Writing } from './Writing';
 
 type Readers = 'guardians' | 'students' | 'staff';
-
-const OTHERS = LANGUAGES.filter((l) => l.code !== 'en');
 
 /** A letter to many: written, looked at as its receivers get it, sent now or later. */
 export function LetterDialog({
@@ -31,16 +29,14 @@ export function LetterDialog({
     onClose: () => void;
     onDone: (page: Schemas['MailingPage']) => void;
 }) {
-    const [subjects, setSubjects] = useState<Record<string, string>>({});
-    const [bodies, setBodies] = useState<Record<string, string>>({});
-    const [language, setLanguage] = useState('es');
+    const [texts, setTexts] = useState<Texts>({ lines: {}, bodies: {} });
     const [seen, setSeen] = useState<Schemas['LetterOutlook'] | null>(null);
     const wish = (values: { readers: Readers; grade: string; subject: string; body: string }) => ({
         readers: values.readers,
         subject: values.subject,
         body: values.body,
-        subjects,
-        bodies,
+        subjects: texts.lines,
+        bodies: texts.bodies,
         ...(values.grade && values.readers !== 'staff' ? { grade: values.grade } : {}),
         ...(chosen ? { ids: chosen.map((c) => c.id) } : {}),
     });
@@ -75,6 +71,7 @@ export function LetterDialog({
                 ...wish(values),
                 ...(values.at ? { at: values.at } : {}),
                 even_quiet: values.even_quiet,
+                seen: seen?.seen ?? '',
             };
             return data(
                 section
@@ -123,7 +120,7 @@ export function LetterDialog({
                     <Field
                         label="Not before (empty: now)"
                         type="datetime-local"
-                        hint="By the school’s clock. Between 20:00 and 7:00 it waits until the morning."
+                        hint={`By the school’s clock. From ${String(seen.quietFrom)}:00 to ${String(seen.quietTo)}:00 it waits until the morning.`}
                         {...form.field('at')}
                     />
                     <label className="flex min-h-8 items-center gap-2 text-sm">
@@ -186,36 +183,24 @@ export function LetterDialog({
                     onChange={(value) => form.set('body', value)}
                 />
                 <p className="-mt-2 text-xs text-muted">
-                    {'{{name}} is who reads it, {{children}} whom they are a guardian of; {{school}} and {{section}}.'}{' '}
-                    Who answers it, answers you.
+                    {[
+                        '{{name}} is who reads it',
+                        values.readers === 'guardians' && '{{children}} whom they are a guardian of',
+                        '{{school}}',
+                        section && '{{section}}',
+                    ]
+                        .filter(Boolean)
+                        .join(', ')}
+                    . Who answers it, answers you.
                 </p>
-                <details className="border-t border-rule pt-3">
-                    <summary className="min-h-8 cursor-pointer text-sm">In another language too</summary>
-                    <Choice
-                        label="In"
-                        value={language}
-                        onChange={setLanguage}
-                        options={OTHERS.map((l) => ({
-                            value: l.code,
-                            label: subjects[l.code] ? `${l.name} (written)` : l.name,
-                        }))}
-                    />
-                    <div className="mt-3 flex flex-col gap-3" lang={language} dir={language === 'ar' ? 'rtl' : 'ltr'}>
-                        <Field
-                            label="The same: what it is about"
-                            maxLength={250}
-                            value={subjects[language] ?? ''}
-                            onChange={(event) => setSubjects({ ...subjects, [language]: event.target.value })}
-                        />
-                        <Writing
-                            label="The same: letter"
-                            rows={5}
-                            value={bodies[language] ?? ''}
-                            error={undefined}
-                            onChange={(value) => setBodies({ ...bodies, [language]: value })}
-                        />
-                    </div>
-                </details>
+                <OtherLanguage
+                    line="The same: what it is about"
+                    body="The same: letter"
+                    most={250}
+                    rows={5}
+                    texts={texts}
+                    onChange={setTexts}
+                />
                 {form.error && (
                     <p role="alert" className="text-sm text-madder">
                         {form.error}

@@ -1,17 +1,15 @@
 import { useState } from 'react';
 import { api, data, type Schemas } from '@/api/client';
-import { LANGUAGES } from '@/shell/language';
 import type { School } from '@/shell/session';
 import { Choice } from '@/ui/Choice';
 import { Dialog } from '@/ui/Dialog';
 import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
 import { useSentForm } from '@/ui/useSentForm';
+import { OtherLanguage, type Texts } from './OtherLanguage';
 import { Writing } from './Writing';
 
 type Line = Schemas['NoticeLine'];
-
-const OTHERS = LANGUAGES.filter((l) => l.code !== 'en');
 
 /** One notice, date or piece of work, in the writer's language and in those the writer gives. */
 export function NoticeForm({
@@ -27,9 +25,7 @@ export function NoticeForm({
     onClose: () => void;
     onDone: (page: Schemas['NoticePage']) => void;
 }) {
-    const [titles, setTitles] = useState<Record<string, string>>(notice?.titles ?? {});
-    const [bodies, setBodies] = useState<Record<string, string>>(notice?.bodies ?? {});
-    const [language, setLanguage] = useState('es');
+    const [texts, setTexts] = useState<Texts>({ lines: notice?.titles ?? {}, bodies: notice?.bodies ?? {} });
     const form = useSentForm({
         start: {
             kind: notice?.kind ?? 'notice',
@@ -39,7 +35,12 @@ export function NoticeForm({
             guardians_only: notice?.guardiansOnly ?? false,
         },
         send: ({ day, ...wish }) => {
-            const body = { ...wish, ...(day && wish.kind !== 'notice' ? { day } : {}), titles, bodies };
+            const body = {
+                ...wish,
+                ...(day && wish.kind !== 'notice' ? { day } : {}),
+                titles: texts.lines,
+                bodies: texts.bodies,
+            };
             return data(
                 section
                     ? notice
@@ -94,33 +95,14 @@ export function NoticeForm({
                     <input type="checkbox" className="accent-ink" {...form.check('guardians_only')} />
                     Only guardians read it
                 </label>
-                <details open={Object.keys(titles).length > 0} className="border-t border-rule pt-3">
-                    <summary className="min-h-8 cursor-pointer text-sm">In another language too</summary>
-                    <Choice
-                        label="In"
-                        value={language}
-                        onChange={setLanguage}
-                        options={OTHERS.map((l) => ({
-                            value: l.code,
-                            label: titles[l.code] ? `${l.name} (written)` : l.name,
-                        }))}
-                    />
-                    <div className="mt-3 flex flex-col gap-3" lang={language} dir={language === 'ar' ? 'rtl' : 'ltr'}>
-                        <Field
-                            label="The same in a few words"
-                            maxLength={120}
-                            value={titles[language] ?? ''}
-                            onChange={(event) => setTitles({ ...titles, [language]: event.target.value })}
-                        />
-                        <Writing
-                            rows={3}
-                            label="The same about it"
-                            value={bodies[language] ?? ''}
-                            error={undefined}
-                            onChange={(value) => setBodies({ ...bodies, [language]: value })}
-                        />
-                    </div>
-                </details>
+                <OtherLanguage
+                    line="The same in a few words"
+                    body="The same about it"
+                    most={120}
+                    rows={3}
+                    texts={texts}
+                    onChange={setTexts}
+                />
                 {form.error && (
                     <p role="alert" className="text-sm text-madder">
                         {form.error}

@@ -24,9 +24,12 @@ const mailing = (more: object = {}) => ({
 const outlook = {
     whom: 'guardians of grade 3',
     count: 42,
-    languages: { English: 40, Spanish: 2 },
+    languages: { English: 40, Ukrainian: 2 },
     without: ['Silent Moss'],
     bounced: [],
+    quietFrom: 20,
+    quietTo: 7,
+    seen: 'as-looked-at',
     previews: [{ to: 'Layla Haddad', language: 'English', subject: 'Trip', text: 'Dear Layla Haddad' }],
 };
 
@@ -57,7 +60,7 @@ describe('a letter to many', () => {
         const dialog = await written();
         await userEvent.selectOptions(dialog.getByLabelText('Of'), '03');
         await userEvent.click(dialog.getByRole('button', { name: 'Look at it' }));
-        await screen.findByText(/40 in English, 2 in Spanish/);
+        await screen.findByText(/40 in English, 2 in Ukrainian/);
         await screen.findByText('Silent Moss');
         await screen.findByText('Dear Layla Haddad');
         expect(sentTo('POST /api/schools/s/mailings')).toEqual([]);
@@ -72,6 +75,7 @@ describe('a letter to many', () => {
                 bodies: {},
                 grade: '03',
                 even_quiet: false,
+                seen: 'as-looked-at',
             },
         ]);
         await userEvent.click(await screen.findByRole('button', { name: 'Stop what has not gone' }));

@@ -72,8 +72,8 @@ describe('notices of a section', () => {
         serverAnswers({
             'GET /api/sections/c': section,
             'GET /api/sections/c/notices': { notices: [notice({ kind: 'notice', day: '' })], said: '' },
-            'POST /api/sections/c/notices/n1': new Refused(422, 'Write in a few words what it is.', {
-                title: ['Write in a few words what it is.'],
+            'POST /api/sections/c/notices/n1': new Refused(422, 'Write, in a few words, what it is.', {
+                title: ['Write, in a few words, what it is.'],
             }),
         });
         ofSection();
@@ -81,7 +81,7 @@ describe('notices of a section', () => {
         const dialog = within(await screen.findByRole('dialog'));
         await userEvent.type(dialog.getByLabelText('In a few words'), ' again');
         await userEvent.click(dialog.getByRole('button', { name: 'Save changes' }));
-        await dialog.findByText('Write in a few words what it is.');
+        await dialog.findByText('Write, in a few words, what it is.');
         expect(dialog.getByLabelText('In a few words')).toHaveProperty('value', 'Reading log again');
     });
 
