@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Accounts\Http\SecretController;
 use App\Accounts\Http\SessionController;
+use App\Door\Http\ComeController;
 use App\Door\Http\JoinController;
 use App\Door\Http\NewcomerController;
 use App\Door\Http\RoomController;
@@ -31,6 +32,10 @@ Route::middleware('throttle:guest')->group(function (): void {
     Route::post('join/ask', [NewcomerController::class, 'ask']);
     Route::post('join/asked', [NewcomerController::class, 'asked']);
     Route::post('join/confirm', [NewcomerController::class, 'confirm']);
+    Route::post('come', [ComeController::class, 'show']);
+    Route::post('come/accept', [ComeController::class, 'accept']);
+    Route::post('come/ask', [ComeController::class, 'ask']);
+    Route::post('come/decline', [ComeController::class, 'decline']);
     Route::post('family/check', [FamilyController::class, 'check']);
     Route::post('family/ask', [FamilyController::class, 'ask']);
     Route::get('family/schools', [SeekController::class, 'schools']);

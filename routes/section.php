@@ -6,6 +6,7 @@ use App\Door\Http\CodeController;
 use App\Door\Http\RequestController;
 use App\Door\Http\ReserveController;
 use App\Door\Http\RoomPassController;
+use App\Door\Http\StudentInviteController;
 use App\Mailroom\Http\LetterToManyController;
 use App\Mailroom\Http\NoticeController;
 use App\PrintRoom\Http\CardController;
@@ -56,6 +57,11 @@ Route::prefix('sections/{section}')->group(function (): void {
         Route::delete('people/{person}/pictures', [RoomPassController::class, 'forgetPictures']);
     });
     Route::middleware('can:place_students,section')->group(function (): void {
+        Route::get('invited', [StudentInviteController::class, 'index']);
+        Route::post('invited/plan', [StudentInviteController::class, 'plan']);
+        Route::post('invited', [StudentInviteController::class, 'store']);
+        Route::post('invited/{invited}/again', [StudentInviteController::class, 'again']);
+        Route::delete('invited/{invited}', [StudentInviteController::class, 'destroy']);
         Route::post('place/plan', [PlacementController::class, 'plan']);
         Route::post('place', [PlacementController::class, 'store']);
         Route::post('reserves', [ReserveController::class, 'store']);

@@ -22,6 +22,9 @@ use Vantrel\Core\Records;
  */
 final class JoinDesk
 {
+    /** In the session: the request this browser has made. */
+    public const REQUEST = 'join_request';
+
     public function __construct(private readonly TryCounter $tries) {}
 
     /**
@@ -94,6 +97,18 @@ final class JoinDesk
     {
         $this->tries->guard([Limit::NamesCode, $code->id]);
         $this->tries->count([Limit::NamesCode, $code->id]);
+    }
+
+    /**
+     * A request made with the link of an invitation: by address alone, since there is no code.
+     *
+     * @throws TooManyRequestsHttpException
+     */
+    public function countAsking(Request $request): void
+    {
+        $limit = [Limit::AskAddress, (string) $request->ip()];
+        $this->tries->guard($limit);
+        $this->tries->count($limit);
     }
 
     /** @throws TooManyRequestsHttpException */

@@ -28,9 +28,18 @@ final class Entries
         'transfer_requests',
         'guardian_claims',
         'work_results',
+        'student_invitations',
     ];
 
-    private const OF_SECTION = ['enrollments', 'join_codes', 'invitations', 'join_requests', 'room_passes', 'notices'];
+    private const OF_SECTION = [
+        'enrollments',
+        'join_codes',
+        'invitations',
+        'join_requests',
+        'room_passes',
+        'notices',
+        'student_invitations',
+    ];
 
     /**
      * @return Builder<LedgerEntry> newest first
@@ -128,7 +137,7 @@ final class Entries
         return [
             ...$this->having('person_id', $id, self::OF_PERSON),
             ...$this->having('student_id', $id, ['guardianships', 'family_letters', 'guardian_claims']),
-            ...$this->having('guardian_id', $id, ['guardianships', 'guardian_invitations']),
+            ...$this->having('guardian_id', $id, ['guardianships', 'guardian_invitations', 'student_invitations']),
             ...$this->having('left_id', $id, ['known_apart']),
             ...$this->having('right_id', $id, ['known_apart']),
             ...array_map(

@@ -67,10 +67,13 @@ final class Ownership
         $parent = match ($change->entity) {
             Entity::SignIn, Entity::Identity => [Entity::Person, 'person_id'],
             Entity::Badge => [Entity::SignIn, 'sign_in_id'],
-            Entity::JoinCode, Entity::Enrollment, Entity::Invitation, Entity::JoinRequest, Entity::RoomPass => [
-                Entity::Section,
-                'section_id',
-            ],
+            Entity::JoinCode,
+            Entity::Enrollment,
+            Entity::Invitation,
+            Entity::JoinRequest,
+            Entity::RoomPass,
+            Entity::StudentInvitation
+                => [Entity::Section, 'section_id'],
             Entity::Guardianship, Entity::FamilyLetter, Entity::GuardianClaim => [Entity::Person, 'student_id'],
             Entity::WorkResult => [Entity::Notice, 'notice_id'],
             Entity::KnownApart => [Entity::Person, 'left_id'],
@@ -121,10 +124,13 @@ final class Ownership
                 ->join('sign_ins as i', 'i.id', '=', 't.sign_in_id')
                 ->join('people as o', 'o.id', '=', 'i.person_id')
                 ->selectRaw('o.school_id as school'),
-            Entity::JoinCode, Entity::Enrollment, Entity::Invitation, Entity::JoinRequest, Entity::RoomPass => $through(
-                'section_id',
-                'sections',
-            ),
+            Entity::JoinCode,
+            Entity::Enrollment,
+            Entity::Invitation,
+            Entity::JoinRequest,
+            Entity::RoomPass,
+            Entity::StudentInvitation
+                => $through('section_id', 'sections'),
             Entity::Guardianship, Entity::FamilyLetter, Entity::GuardianClaim => $through('student_id', 'people'),
             Entity::KnownApart => $through('left_id', 'people'),
             Entity::WorkResult => $through('notice_id', 'notices'),

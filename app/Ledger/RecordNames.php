@@ -36,6 +36,7 @@ final class RecordNames
             Entity::GuardianInvitation => 'guardian invitation',
             Entity::Notice => 'notice',
             Entity::WorkResult => 'handed in',
+            Entity::StudentInvitation => 'student invitation',
         };
     }
 
@@ -66,6 +67,9 @@ final class RecordNames
                 ->whereIn('c.id', $ids)
                 ->selectRaw('c.id id, s.name n'),
             'invitations' => DB::table('invitations as i')->whereIn('i.id', $ids)->selectRaw('i.id id, i.email n'),
+            'student_invitations' => DB::table('student_invitations as i')
+                ->whereIn('i.id', $ids)
+                ->selectRaw('i.id id, i.typed n'),
             'join_requests' => DB::table('join_requests as r')
                 ->whereIn('r.id', $ids)
                 ->selectRaw("r.id id, TRIM(CONCAT(r.given_name, ' ', r.family_name)) n"),

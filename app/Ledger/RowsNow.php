@@ -47,6 +47,7 @@ final readonly class RowsNow implements Standing
         ['digest_choices', 'person_id', Entity::Person],
         ['digests_told', 'person_id', Entity::Person],
         ['guardian_outbox', 'invitation_id', Entity::GuardianInvitation],
+        ['student_invitations_opened', 'invitation_id', Entity::StudentInvitation],
         ['print_runs', 'section_id', Entity::Section],
     ];
 

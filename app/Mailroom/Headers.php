@@ -26,10 +26,13 @@ final readonly class Headers
 
     private const FROM = 'X-Vantrel-From';
 
+    private const ABOUT = 'X-Vantrel-About';
+
     /**
      * @param  string|null  $schoolId null for what no one school sends
      * @param  string  $from who writes: the school, as the receiver knows it
      * @param  list<string>  $children ids of students it tells a guardian of
+     * @param  string|null  $aboutId id of the invitation it carries the link of
      */
     public function __construct(
         public ?string $schoolId,
@@ -38,6 +41,7 @@ final readonly class Headers
         public ?string $personId = null,
         public array $children = [],
         public string $language = 'en',
+        public ?string $aboutId = null,
     ) {}
 
     public function forMail(): MailHeaders
@@ -51,6 +55,7 @@ final readonly class Headers
                     self::PERSON => (string) $this->personId,
                     self::CHILDREN => implode(' ', $this->children),
                     self::LANGUAGE => $this->language,
+                    self::ABOUT => (string) $this->aboutId,
                 ],
                 fn(string $v): bool => $v !== '',
             ),
@@ -69,6 +74,7 @@ final readonly class Headers
             $of(self::PERSON) ?: null,
             $children === '' ? [] : (preg_split('/\s+/', $children) ?: []),
             $of(self::LANGUAGE) ?: 'en',
+            $of(self::ABOUT) ?: null,
         );
     }
 }

@@ -15,6 +15,7 @@ use Vantrel\Core\Mailroom\Line;
 use Vantrel\Core\Mailroom\MessageKind;
 use Vantrel\Core\Mailroom\MessageState;
 use Vantrel\Core\Mailroom\Retry;
+use Vantrel\Core\Records\StudentInvitationState;
 
 /**
  * Messages on their way to a gateway. A worker claims some, marks each as being handed over, hands it over, and marks
@@ -54,6 +55,7 @@ final class Outbox
             'to_address' => $to,
             'subject' => Line::of($subject),
             'language' => $about->language,
+            'about_id' => $about->aboutId,
             'from_name' => mb_substr(Line::of($about->from), 0, 120),
             'text' => $text,
             'html' => $html,
@@ -312,6 +314,19 @@ final class Outbox
 
         return $query
             ->whereNotExists($children)
+            ->when(
+                $kind === MessageKind::Student,
+                fn(Builder $q) => $q->whereExists(
+                    fn(Builder $i) => $i
+                        ->from('student_invitations as i')
+                        ->join('sections as s', 's.id', '=', 'i.section_id')
+                        ->leftJoin('people as p', 'p.id', '=', 'i.person_id')
+                        ->whereColumn('i.id', 'm.about_id')
+                        ->where('i.state', StudentInvitationState::Invited->value)
+                        ->where('s.state', 'open')
+                        ->where(fn(Builder $w) => $w->whereNull('p.id')->orWhere('p.state', 'active')),
+                ),
+            )
             ->when(
                 $kind === MessageKind::Digest,
                 fn(Builder $q) => $q->whereNotExists(

@@ -31,6 +31,7 @@ use Vantrel\Core\Mailroom\MessageState;
  * @property string|null $sent_at
  * @property string|null $problem why it has not gone, or has come back: a sentence
  * @property string|null $settled_at when a person has looked at what was amiss
+ * @property string|null $about_id the invitation it carries the link of
  * @property string|null $mailing_id the letter to many it is one of
  * @property string|null $reply_to
  * @property bool $bare whether what only its receiver may use has been taken out

@@ -44,6 +44,7 @@ final class Erasing
         'relationship',
         'restriction',
         'said',
+        'typed',
     ];
 
     private const ERASED = '(erased)';
@@ -326,6 +327,13 @@ final class Erasing
             $this->having(Records\TransferRequest::class, 'person_id', $ids),
             $this->having(Records\GuardianClaim::class, 'person_id', $ids),
             $this->having(Records\GuardianInvitation::class, 'guardian_id', $ids),
+            $this->snapshots->list(
+                Records\StudentInvitation::class,
+                fn(Builder $q): Builder => $q
+                    ->whereIn('person_id', $ids)
+                    ->orWhereIn('guardian_id', $ids)
+                    ->orWhereIn('email', $this->addresses($person)),
+            ),
             $this->lists($person)[1],
             DB::table('enrollments')->whereIn('person_id', $ids)->count(),
         );

@@ -56,6 +56,8 @@ enum Limit: string
     case SeekAddress = 'seek-from';
     /** The same at one school: more than anybody there could look at. */
     case SeekSchool = 'seek-at';
+    /** Invitations of students that one account looks at or sends: what is typed tells which numbers there are. */
+    case InviteAccount = 'invite-by';
     /** Wrong birth dates or numbers for one student: of about 400 birth dates in a grade, five a day. */
     case ProofStudent = 'proof';
     case ProofAddress = 'proof-from';
@@ -73,7 +75,7 @@ enum Limit: string
             self::SignInName, self::SignInDevice => 10,
             self::CodeAccount => 20,
             self::ProofCode, self::SeekAddress => 60,
-            self::CardAddress, self::RoomAddress, self::AskCode => 300,
+            self::CardAddress, self::RoomAddress, self::AskCode, self::InviteAccount => 300,
             self::ProofAddress => 500,
             self::NamesCode, self::SeekSchool => 600,
             self::SignInAddress => 1080,
@@ -91,7 +93,8 @@ enum Limit: string
             self::ProofStudent,
             self::ProofAddress,
             self::ProofCode,
-            self::SeekSchool
+            self::SeekSchool,
+            self::InviteAccount
                 => 86400,
             self::ResetPerson,
             self::ResetAddress,

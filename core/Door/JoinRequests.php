@@ -23,6 +23,7 @@ use Vantrel\Core\Records\JoinRequest;
 use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\PersonState;
+use Vantrel\Core\Records\RequestCause;
 use Vantrel\Core\Records\RequestState;
 use Vantrel\Core\Records\Section;
 
@@ -32,7 +33,8 @@ final class JoinRequests
     /**
      * Lets a newcomer in with an account of their own. Their password becomes the account's and is forgotten here.
      *
-     * @param  string|null  $answererId null where their own mail answered: then the address is confirmed
+     * @param  string|null  $answererId null where nobody did: their own mail answered, or an invitation. An address
+     *     that a link was followed from is confirmed
      * @param  string|null  $passwordHash chosen with the link of that mail
      *
      * @return Planned<LetIn>
@@ -61,8 +63,8 @@ final class JoinRequests
                 'birth_date' => $request->birthDate(),
                 'number' => null,
                 'grade' => $section->grade(),
-                ...($answererId === null
-                    ? Address::confirmed((string) $request->email(), AddressSource::Mail, $at->now)
+                ...($request->email() !== null && ($answererId === null || $request->cause() === RequestCause::Invited)
+                    ? Address::confirmed($request->email(), AddressSource::Mail, $at->now)
                     : Address::claimed($request->email(), AddressSource::Door, $at->now)
                 )->columns(),
                 'phone' => null,

@@ -75,8 +75,7 @@ final class Newcomers
         }
         JoinCodes::mustAdmit($code, $cameIn, $at->now);
         self::mustBeFilledIn($newcomer, $rules, $at->today);
-        $child =
-            $newcomer->birthDate !== null && CalendarDate::age($newcomer->birthDate, $at->today) < self::CHILD_UNTIL;
+        $child = self::isChild($newcomer, $at->today);
         if ($child && $rules->under13 === 'listed') {
             throw new Refusal('The school makes the accounts of students under 13. Ask your teacher for yours.');
         }
@@ -199,7 +198,13 @@ final class Newcomers
         return $known !== '' && hash_equals($known, $said);
     }
 
-    private static function mustBeFilledIn(Newcomer $newcomer, SchoolRules $rules, string $today): void
+    public static function isChild(Newcomer $newcomer, string $today): bool
+    {
+        return $newcomer->birthDate !== null && CalendarDate::age($newcomer->birthDate, $today) < self::CHILD_UNTIL;
+    }
+
+    /** @throws Refusal naming what the school asks and is not there, or cannot be */
+    public static function mustBeFilledIn(Newcomer $newcomer, SchoolRules $rules, string $today): void
     {
         if ($newcomer->name->given === '') {
             throw new Refusal('Type your first name.', 'given_name');

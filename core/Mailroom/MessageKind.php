@@ -13,6 +13,8 @@ enum MessageKind: string
     case Account = 'account';
     /** Asks a colleague into a section. */
     case Staff = 'staff';
+    /** Asks a student, or a family for one, into a section; only while the invitation waits. */
+    case Student = 'student';
     /** Asks a guardian to connect; only while it stands. */
     case Guardian = 'guardian';
     /** Tells a guardian what is missing, coming and new; only while they want it. */
@@ -42,6 +44,7 @@ enum MessageKind: string
         return match ($this) {
             self::Account => 'account',
             self::Staff => 'colleague invited',
+            self::Student => 'student invited',
             self::Guardian => 'guardian invited',
             self::Digest => 'digest',
             self::Letter => 'letter',

@@ -32,6 +32,7 @@ enum Entity: string
     case GuardianInvitation = 'guardian_invitations';
     case Notice = 'notices';
     case WorkResult = 'work_results';
+    case StudentInvitation = 'student_invitations';
 
     /**
      * What a record of this kind is read as.
@@ -63,6 +64,7 @@ enum Entity: string
             self::GuardianInvitation => GuardianInvitation::class,
             self::Notice => Notice::class,
             self::WorkResult => WorkResult::class,
+            self::StudentInvitation => StudentInvitation::class,
         };
     }
 
@@ -94,6 +96,13 @@ enum Entity: string
                 'made_by' => self::Person,
             ],
             self::WorkResult => ['notice_id' => self::Notice, 'person_id' => self::Person],
+            self::StudentInvitation => [
+                'section_id' => self::Section,
+                'person_id' => self::Person,
+                'guardian_id' => self::Person,
+                'join_request_id' => self::JoinRequest,
+                'invited_by' => self::Person,
+            ],
             self::Person => ['school_id' => self::School, 'merged_into' => self::Person],
             self::Coordinator => ['person_id' => self::Person, 'school_id' => self::School],
             self::SignIn, self::Identity => ['person_id' => self::Person],
@@ -149,7 +158,7 @@ enum Entity: string
             self::SignIn, self::Enrollment => ['person_id' => self::Person],
             self::Guardianship => ['student_id' => self::Person],
             self::Badge => ['sign_in_id' => self::SignIn],
-            self::JoinCode, self::Notice => ['section_id' => self::Section],
+            self::JoinCode, self::Notice, self::StudentInvitation => ['section_id' => self::Section],
             self::WorkResult => ['notice_id' => self::Notice],
             default => [],
         };
@@ -175,7 +184,7 @@ enum Entity: string
             self::FamilyLetter => [new Unique(['slip'])],
             // Their tokens are hashes of what was drawn at random.
             self::Badge, self::Invitation, self::JoinRequest, self::RoomPass, self::GuardianClaim => [],
-            self::Notice => [],
+            self::Notice, self::StudentInvitation => [],
             self::WorkResult => [new Unique(['notice_id', 'person_id'])],
             self::GuardianInvitation => [new Unique(['guardian_id', 'school_id'], 'state', 'open')],
         };
@@ -194,7 +203,8 @@ enum Entity: string
             self::RoomPass,
             self::GuardianClaim,
             self::GuardianInvitation,
-            self::Notice
+            self::Notice,
+            self::StudentInvitation
                 => ['state'],
             default => [],
         };
@@ -232,9 +242,13 @@ enum Entity: string
         return match ($this) {
             self::SignIn => ['passphrase', 'password'],
             self::Person => ['pictures'],
-            self::Badge, self::Invitation, self::RoomPass, self::FamilyLetter, self::GuardianInvitation => [
-                'token_hash',
-            ],
+            self::Badge,
+            self::Invitation,
+            self::RoomPass,
+            self::FamilyLetter,
+            self::GuardianInvitation,
+            self::StudentInvitation
+                => ['token_hash'],
             self::JoinRequest => ['password', 'token_hash'],
             default => [],
         };

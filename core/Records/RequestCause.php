@@ -10,4 +10,6 @@ enum RequestCause: string
     case Newcomer = 'newcomer';
     case Domain = 'domain';
     case Under13 = 'under_13';
+    /** They came by the link of an invitation, and may be somebody the school knows. */
+    case Invited = 'invited';
 }

@@ -14,6 +14,7 @@ use Vantrel\Core\Records\Invitation;
 use Vantrel\Core\Records\JoinRequest;
 use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\SignIn;
+use Vantrel\Core\Records\StudentInvitation;
 use Vantrel\Core\Records\TransferRequest;
 
 /** What of somebody who is erased says who they are. */
@@ -31,6 +32,7 @@ final readonly class ErasedRecords
      * @param  list<TransferRequest>  $transfers requests of schools about them
      * @param  list<GuardianClaim>  $claims their word that they are a guardian
      * @param  list<GuardianInvitation>  $links sent to them as a guardian
+     * @param  list<StudentInvitation>  $asked into sections, by their address or for them
      * @param  list<string>  $waiting titles of lists that name them and have not been applied
      * @param  int  $enrollments how many there are; they stay
      */
@@ -46,6 +48,7 @@ final readonly class ErasedRecords
         public array $transfers,
         public array $claims,
         public array $links,
+        public array $asked,
         public array $waiting,
         public int $enrollments,
     ) {}

@@ -17,6 +17,7 @@ use Vantrel\Core\Records\Person;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Records\RoleState;
+use Vantrel\Core\Records\StudentInvitationState;
 
 /**
  * Somebody erased, where the law has it: whatever says who they are goes, for good. What was counted stays: that there
@@ -110,6 +111,17 @@ final class Erasure
         foreach ($of->links as $link) {
             $plan->update($link, ['email' => '', 'state' => 'ended', 'answered_at' => $now], 'erased');
         }
+        foreach ($of->asked as $invitation) {
+            $plan->update(
+                $invitation,
+                [
+                    'email' => '',
+                    'typed' => '',
+                    ...$invitation->state() === StudentInvitationState::Invited ? ['state' => 'withdrawn'] : [],
+                ],
+                'erased',
+            );
+        }
         foreach ($of->transfers as $transfer) {
             $plan->update($transfer, ['said' => '{}'], 'erased');
         }
@@ -123,7 +135,7 @@ final class Erasure
             [count($of->guardianships), 'tie to a child or guardian', 'ties to children or guardians'],
             [count($of->askings), 'request at the door', 'requests at the door'],
             [count($of->claims), 'word that they are a guardian', 'words that they are a guardian'],
-            [count($of->invitations) + count($of->links), 'invitation', 'invitations'],
+            [count($of->invitations) + count($of->links) + count($of->asked), 'invitation', 'invitations'],
             [count($of->transfers), 'request between schools', 'requests between schools'],
             [count($of->merged), 'account merged into theirs', 'accounts merged into theirs'],
             ...$besides,

@@ -36,7 +36,8 @@ enum Power: string
             self::UseCode => 'show the join code on the wall, open, change and close it',
             self::AnswerRequests => 'let newcomers in or turn them away',
             self::RoomPass => 'make and end the room pass',
-            self::PlaceStudents => 'move students between own sections, take them out, make reserve accounts',
+            self::PlaceStudents => 'invite students and families by mail, move students between own sections, ' .
+                'take them out, make reserve accounts',
             self::InviteStaff => 'invite co-teachers, assistants and substitutes',
             self::WriteNotices => 'write notices, dates and work and say who has handed it in; write to the families',
             self::EditSection => 'change name, period and seats',

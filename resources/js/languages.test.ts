@@ -7,6 +7,7 @@ import { LANGUAGES } from './shell/language';
 const PAGES = [
     'CardPage',
     'CardPicture',
+    'ComePage',
     'FamilyPage',
     'ForgottenPage',
     'GuardianFields',
@@ -50,6 +51,7 @@ function places(text: string): string[] {
 // Where the server speaks to students and guardians. What varies in a sentence stands beside it, so each is one string.
 const SERVER = [
     'app/Door/JoinDesk.php',
+    'app/Door/Http/ComeController.php',
     'app/Door/Http/NewcomerController.php',
     'app/Door/Http/RoomController.php',
     'app/Guardians/ContactDesk.php',
@@ -71,6 +73,7 @@ const SERVER = [
     'core/Door/JoinRequests.php',
     'core/Door/Newcomers.php',
     'core/Door/RoomPasses.php',
+    'core/Door/StudentInvites.php',
     'core/Accounts/Pictures.php',
     'core/Accounts/Way.php',
 ];
@@ -95,6 +98,7 @@ const TO_STAFF = new Set([
     'That end has passed already. Choose a later one.',
     'That is not the account of an active student.',
     'Nobody waits.',
+    'None of these can be invited.',
     'They asked from an account of their own, which is the one to connect.',
     'That account cannot be connected. Choose another.',
     'That is no guardian on record of this student.',

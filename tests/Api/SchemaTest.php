@@ -137,7 +137,7 @@ it('compares every address and user name byte by byte', function (): void {
             "TABLE_SCHEMA = DATABASE() AND (COLUMN_NAME IN ('email', 'user_name', 'to_address') OR (TABLE_NAME = " .
             "'password_resets' AND COLUMN_NAME = 'address'))",
     );
-    expect($found)->toHaveCount(9);
+    expect($found)->toHaveCount(10);
     foreach ($found as $column) {
         expect($column->o)->toEndWith('_bin', "$column->t.$column->c");
     }

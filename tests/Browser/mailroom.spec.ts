@@ -71,6 +71,53 @@ test('a letter to many is looked at, goes out by the gateway, and is read in the
     await expect(frame.getByText(/we meet at Lanternfield Primary/)).toBeVisible();
 });
 
+test('a student is invited by mail, comes in by the link with one touch, and cannot use it twice', async ({
+    page,
+    browser,
+}) => {
+    await signIn(page, TEACHER, PASSWORD);
+    await openRow(page, /^3 Heron/);
+    await page.getByRole('link', { name: 'Invited by mail' }).click();
+    await page.getByRole('button', { name: /^Invite students/ }).click();
+    const address = `tove.${String(Date.now() % 1_000_000)}@shoremail.example`;
+    await page.getByLabel('Addresses, student numbers or user names').fill(`${address}\nnobody-at-all`);
+    await page.getByRole('button', { name: 'Preview' }).click();
+    await expect(page.getByText(/nobody-at-all is no address/)).toBeVisible();
+    await page.getByRole('button', { name: 'Send 1 link' }).click();
+    const row = page.getByRole('row').filter({ hasText: address });
+    await expect(row.getByText('sent', { exact: true })).toBeVisible();
+
+    const desk = await other(browser);
+    await coordinator(desk, `mailroom?q=${address}`);
+    await openRow(desk, new RegExp(address));
+    const link =
+        /\/come#[\w-]+/.exec(
+            await desk
+                .getByText(/\/come#/)
+                .first()
+                .innerText(),
+        )?.[0] ?? '';
+    await desk.context().close();
+    const phone = await other(browser, true);
+    await phone.goto(link);
+    await onPage(phone, 'Come into 3 Heron');
+    await expect(row.getByText('link opened')).toBeVisible();
+    await phone.getByLabel('First name').fill('Tove');
+    await phone.getByLabel('Last name').fill('Ravnkilde');
+    const born = phone.getByLabel('The day you were born');
+    if (await born.isVisible()) await born.fill('2018-04-09');
+    await phone.getByLabel('A password you will remember').fill('heron over the harbor');
+    await phone.getByRole('button', { name: 'Ask to come in' }).click();
+    await onPage(phone, 'You have asked to come in');
+    await row.getByRole('link', { name: 'Answer at the door' }).click();
+    const asking = page.getByRole('listitem').filter({ hasText: 'Tove Ravnkilde' });
+    await asking.getByRole('button', { name: /Let in|let them in/ }).click();
+    await onPage(phone, 'You are in 3 Heron');
+    await phone.goto(link);
+    await expect(phone.getByText(/This link has been used/)).toBeVisible();
+    await phone.context().close();
+});
+
 test('a guardian without a letter asks, is told nothing, and is found by the school', async ({ page, browser }) => {
     const name = `Quill${String.fromCharCode(97 + (Date.now() % 26))}${String.fromCharCode(97 + (Date.now() % 25))}`;
     const phone = await other(browser, true);

@@ -228,6 +228,15 @@ const TEACHERS: State[] = [
         },
     },
     dialog('who has handed in', button('Who has handed it in…')),
+    { name: 'own section again', at: 'sections', reach: heron },
+    {
+        name: 'invited by mail',
+        reach: async (page) => {
+            await page.getByRole('link', { name: 'Invited by mail' }).click();
+            await expect(page.getByRole('heading', { level: 1, name: 'Invited by mail' })).toBeVisible();
+        },
+    },
+    dialog('invite students', button(/^Invite students/)),
 ];
 
 const STUDENTS: State[] = [

@@ -56,9 +56,6 @@ use Vantrel\Core\Values\MailAddress;
  */
 final class NewcomerController
 {
-    /** In the session: the request this browser has made. */
-    private const REQUEST = 'join_request';
-
     public function __construct(
         private readonly JoinDesk $desk,
         private readonly DoorMatch $match,
@@ -223,7 +220,7 @@ final class NewcomerController
                 }
             },
         );
-        $request->session()->put(self::REQUEST, $made->requestId);
+        $request->session()->put(JoinDesk::REQUEST, $made->requestId);
 
         return new JoinRequestView($made->state->value, $section->name(), '', '');
     }
@@ -237,7 +234,7 @@ final class NewcomerController
     ]
     public function asked(Request $request): JoinRequestView
     {
-        $id = $request->session()->get(self::REQUEST);
+        $id = $request->session()->get(JoinDesk::REQUEST);
         $row = is_string($id) ? $this->snapshots->find(Records\JoinRequest::class, $id) : null;
         if ($row === null) {
             return new JoinRequestView('none', '', '', '');
@@ -264,7 +261,7 @@ final class NewcomerController
             }
         }
         if (in_array($row->state(), [RequestState::Approved, RequestState::Refused], true)) {
-            $request->session()->forget(self::REQUEST);
+            $request->session()->forget(JoinDesk::REQUEST);
         }
 
         return new JoinRequestView($row->state()->value, (string) $section?->name(), $userName, $how);

@@ -4,6 +4,74 @@
  */
 
 export interface paths {
+    "/api/come": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the link of an invitation into a section leads to */
+        post: operations["showComeController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/come/accept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The student it was sent for comes in; where nobody on record has the address, whoever is signed in */
+        post: operations["acceptComeController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/come/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask to come in with it, with a new account */
+        post: operations["askComeController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/come/decline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that it is not for one */
+        post: operations["declineComeController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/entrance": {
         parameters: {
             query?: never;
@@ -2953,6 +3021,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sections/{section}/invited": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who has been asked into a section by mail, newest first */
+        get: operations["indexStudentInviteController"];
+        put?: never;
+        /** Send them */
+        post: operations["storeStudentInviteController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/invited/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** To whom links would go, and who is left out and why */
+        post: operations["planStudentInviteController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/invited/{invited}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Withdraw a link */
+        delete: operations["destroyStudentInviteController"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/invited/{invited}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Send a link again; the old one stops working */
+        post: operations["againStudentInviteController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sections/{section}/lead": {
         parameters: {
             query?: never;
@@ -3546,6 +3683,14 @@ export interface components {
             field: string | null;
             why: string;
         };
+        ComeView: {
+            school: string;
+            section: string;
+            name: string;
+            family: boolean;
+            asksBirthDate: boolean;
+            asksNumber: boolean;
+        };
         ContactBegun: {
             old: boolean;
         };
@@ -3991,6 +4136,10 @@ export interface components {
             actors: components["schemas"]["ActorLine"][];
             about: string | null;
         };
+        LeftOutLine: {
+            typed: string;
+            why: string;
+        };
         LetterCounts: {
             letters: number;
             languages: components["schemas"]["LanguageCount"][];
@@ -4396,7 +4545,7 @@ export interface components {
             after: string;
         };
         /** @enum {string} */
-        RequestCause: "newcomer" | "domain" | "under_13";
+        RequestCause: "newcomer" | "domain" | "under_13" | "invited";
         RequestLine: {
             id: string;
             name: string;
@@ -4682,6 +4831,38 @@ export interface components {
             standing: components["schemas"]["Standing"];
             count: number;
         };
+        StudentInviteLine: {
+            id: string;
+            typed: string;
+            email: string;
+            name: string;
+            family: boolean;
+            state: components["schemas"]["StudentInviteStanding"];
+            problem: string;
+            sentAt: string;
+            openedAt: string | null;
+            expiresAt: string;
+            answeredAt: string | null;
+            open: boolean;
+        };
+        StudentInviteOutlook: {
+            count: number;
+            known: number;
+            languages: {
+                [key: string]: number;
+            };
+            leftOut: components["schemas"]["LeftOutLine"][];
+            bounced: string[];
+            previews: components["schemas"]["LetterPreview"][];
+            days: number;
+            seen: string;
+        };
+        StudentInvitePage: {
+            invitations: components["schemas"]["StudentInviteLine"][];
+            said: string;
+        };
+        /** @enum {string} */
+        StudentInviteStanding: "waiting" | "sent" | "not_there" | "opened" | "asked" | "came" | "turned_away" | "declined" | "withdrawn" | "expired";
         StudentSection: {
             name: string;
             teachers: string[];
@@ -4826,6 +5007,114 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    showComeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    token: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComeView"];
+                };
+            };
+        };
+    };
+    acceptComeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    token: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Joined"];
+                };
+            };
+        };
+    };
+    askComeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    token: string;
+                    given_name: string;
+                    family_name: string;
+                    password: string;
+                    /** Format: date */
+                    birth_date?: string | null;
+                    number?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JoinRequestView"];
+                };
+            };
+        };
+    };
+    declineComeController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    token: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     entranceSessionController: {
         parameters: {
             query?: never;
@@ -10175,6 +10464,136 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SectionDetail"];
+                };
+            };
+        };
+    };
+    indexStudentInviteController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudentInvitePage"];
+                };
+            };
+        };
+    };
+    storeStudentInviteController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    who: string;
+                    family?: boolean;
+                    language?: string;
+                    seen?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudentInvitePage"];
+                };
+            };
+        };
+    };
+    planStudentInviteController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    who: string;
+                    family?: boolean;
+                    language?: string;
+                    seen?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudentInviteOutlook"];
+                };
+            };
+        };
+    };
+    destroyStudentInviteController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+                invited: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudentInvitePage"];
+                };
+            };
+        };
+    };
+    againStudentInviteController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+                invited: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudentInvitePage"];
                 };
             };
         };

@@ -22,6 +22,7 @@ const OwnPage = lazy(() => import('@/areas/access/OwnPage').then((page) => ({ de
 const HearsPage = lazy(() => import('@/areas/access/HearsPage').then((page) => ({ default: page.HearsPage })));
 const JoinPage = lazy(() => import('@/areas/access/JoinPage').then((page) => ({ default: page.JoinPage })));
 const MustPage = lazy(() => import('@/areas/access/MustPage').then((page) => ({ default: page.MustPage })));
+const ComePage = lazy(() => import('@/areas/access/ComePage').then((page) => ({ default: page.ComePage })));
 const RoomPage = lazy(() => import('@/areas/access/RoomPage').then((page) => ({ default: page.RoomPage })));
 const SignInPage = lazy(() => import('@/areas/access/SignInPage').then((page) => ({ default: page.SignInPage })));
 const ConfirmPage = lazy(() => import('@/areas/access/WaitPage').then((page) => ({ default: page.ConfirmPage })));
@@ -35,6 +36,7 @@ export function App() {
             <Suspense fallback={<OnItsWay />}>
                 <Routes>
                     <Route path="/in/:code?" element={<JoinPage />} />
+                    <Route path="/come" element={<ComePage />} />
                     <Route path="/family" element={<FamilyPage />} />
                     <Route path="/guardian" element={<GuardianPage />} />
                     <Route path="/hears" element={<HearsPage />} />

@@ -26,6 +26,7 @@ const GuardiansPage = later(() => import('@/areas/guardians/GuardiansPage').then
 const ClaimsPage = later(() => import('@/areas/guardians/ClaimsPage').then((page) => page.ClaimsPage));
 const MailroomPage = later(() => import('@/areas/mailroom/MailroomPage').then((page) => page.MailroomPage));
 const NoticesPage = later(() => import('@/areas/mailroom/NoticesPage').then((page) => page.NoticesPage));
+const InvitedPage = later(() => import('@/areas/sections/InvitedPage').then((page) => page.InvitedPage));
 const LettersPage = later(() => import('@/areas/mailroom/LettersPage').then((page) => page.LettersPage));
 const SettingsPage = later(() => import('@/areas/settings/SettingsPage').then((page) => page.SettingsPage));
 const YearTurnPage = later(() => import('@/areas/year-turn/YearTurnPage').then((page) => page.YearTurnPage));
@@ -75,6 +76,7 @@ export default function Staff() {
                     <Route path="sections/:id" element={<SectionPage school={school} />} />
                     <Route path="sections/:id/as-student" element={<AsStudentPage school={school} />} />
                     <Route path="sections/:id/notices" element={<NoticesPage school={school} />} />
+                    <Route path="sections/:id/invited" element={<InvitedPage school={school} />} />
                     <Route path="settings" element={only(<SettingsPage school={school} />)} />
                     <Route path="print-room" element={only(<PrintRoomPage school={school} />)} />
                     <Route path="look-alikes" element={only(<LookAlikesPage school={school} />)} />

@@ -55,6 +55,7 @@ it('bears so many wrong tries of each kind, for so long', function (): void {
         'CardAddress' => [300, 900],
         'CodeAccount' => [20, 86400],
         'CodeAddress' => [5000, 86400],
+        'InviteAccount' => [300, 86400],
         'NamesCode' => [600, 3600],
         'PasswordAgain' => [5, 900],
         'Pictures' => [5, 900],

@@ -10,6 +10,7 @@ import { Field } from '@/ui/Field';
 import { useSentForm } from '@/ui/useSentForm';
 import { many } from '@/ui/words';
 import { OtherLanguage, type Texts } from './OtherLanguage';
+import { PreviewOf } from './PreviewOf';
 import { Writing } from './Writing';
 
 type Readers = 'guardians' | 'students' | 'staff';
@@ -104,17 +105,7 @@ export function LetterDialog({
                     />
                 )}
                 {seen.previews.map((preview) => (
-                    <section key={preview.language} className="mb-3 border border-rule px-4 py-3 text-sm">
-                        <p className="text-xs text-muted">
-                            {preview.language}, as {preview.to} gets it
-                        </p>
-                        <p className="mt-1 font-semibold" dir="auto">
-                            {preview.subject}
-                        </p>
-                        <p className="mt-1 whitespace-pre-wrap" dir="auto">
-                            {preview.text}
-                        </p>
-                    </section>
+                    <PreviewOf key={preview.language} preview={preview} />
                 ))}
                 <div className="flex flex-wrap items-end gap-4">
                     <Field

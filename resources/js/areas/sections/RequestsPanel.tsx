@@ -9,7 +9,12 @@ import { EvidenceBars } from '@/ui/Evidence';
 import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
 
-const CAUSES: Record<string, string> = { newcomer: '', domain: 'school address', under_13: 'under 13' };
+const CAUSES: Record<string, string> = {
+    newcomer: '',
+    domain: 'school address',
+    under_13: 'under 13',
+    invited: 'invited by mail',
+};
 
 /** Newcomers at the door: who they may be, in or away. */
 export function RequestsPanel({

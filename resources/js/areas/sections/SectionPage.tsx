@@ -13,7 +13,6 @@ import { DialogFoot } from '@/ui/DialogFoot';
 import { Downloads } from '@/ui/Downloads';
 import { Empty } from '@/ui/Empty';
 import { Instead } from '@/ui/Instead';
-import { Menu, MenuItem } from '@/ui/Menu';
 import { useNotice } from '@/ui/Notice';
 import { State } from '@/ui/State';
 import { usePlan } from '@/ui/usePlan';
@@ -24,6 +23,7 @@ import { RequestsPanel } from './RequestsPanel';
 import { ClaimReserve, MakeReserves } from './Reserves';
 import { RoomPassPanel } from './RoomPassPanel';
 import { SectionForm, wishBody } from './SectionForm';
+import { SectionMenu } from './SectionMenu';
 import { StaffPanel } from './StaffPanel';
 import { usePrint } from '../print-room/usePrint';
 
@@ -183,26 +183,7 @@ export function SectionPage({ school }: { school: School }) {
                             Move {selected.size}
                         </Button>
                     )}
-                    <Menu align="end" trigger={<Button>More</Button>}>
-                        <MenuItem onSelect={() => void navigate(`/s/${school.code}/sections/${id}/notices`)}>
-                            Notices, dates and work
-                        </MenuItem>
-                        <MenuItem onSelect={() => void navigate(`/s/${school.code}/sections/${id}/as-student`)}>
-                            As a student sees it
-                        </MenuItem>
-                        {may('edit_section') && (
-                            <MenuItem onSelect={() => setDialog('edit')}>Change name, period, seats</MenuItem>
-                        )}
-                        {may('place_students') && (
-                            <MenuItem onSelect={() => setDialog('reserves')}>Make reserve accounts</MenuItem>
-                        )}
-                        {school.coordinates && (
-                            <MenuItem onSelect={() => void navigate(`/s/${school.code}/ledger?about=${id}`)}>
-                                What happened to it
-                            </MenuItem>
-                        )}
-                        {may('archive') && <MenuItem onSelect={() => setDialog('archive')}>Archive</MenuItem>}
-                    </Menu>
+                    <SectionMenu school={school} id={id} may={may} onChoose={setDialog} />
                 </div>
             </header>
             <div className="split">
@@ -326,6 +307,14 @@ export function SectionPage({ school }: { school: School }) {
                         >
                             Notices, dates and work
                         </Link>
+                        {may('place_students') && (
+                            <Link
+                                className="mt-2 block underline decoration-rule underline-offset-4"
+                                to={`/s/${school.code}/sections/${id}/invited`}
+                            >
+                                Invited by mail
+                            </Link>
+                        )}
                     </p>
                 </aside>
             </div>

@@ -130,7 +130,7 @@ export function ProgramsPart({ school }: { school: School }) {
                             </li>
                         ))}
                     </ul>
-                    <p className="mb-5 flex flex-wrap items-end gap-x-4 gap-y-2 text-sm">
+                    <div className="mb-5 flex flex-wrap items-end gap-x-4 gap-y-2 text-sm">
                         <a
                             className="leading-8 underline underline-offset-4"
                             href={`/api/schools/${school.id}/roster?format=oneroster`}
@@ -151,7 +151,7 @@ export function ProgramsPart({ school }: { school: School }) {
                                 Changes since {day(since)}
                             </a>
                         )}
-                    </p>
+                    </div>
                     <form
                         className="flex flex-col gap-3"
                         onSubmit={(event: FormEvent) => {
