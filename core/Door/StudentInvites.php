@@ -264,7 +264,7 @@ final class StudentInvites
             return;
         }
         if ($state === StudentInvitationState::Asked) {
-            throw new Refusal('You have asked to come in by this link. The teacher has yet to look.');
+            throw new Refusal('You have asked to come in by this link. Sign in once the teacher has let you in.');
         }
         if ($state === StudentInvitationState::Came) {
             throw new Refusal('This link has been used. Sign in with your card or password.');

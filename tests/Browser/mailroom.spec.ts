@@ -114,7 +114,8 @@ test('a student is invited by mail, comes in by the link with one touch, and can
     await asking.getByRole('button', { name: /Let in|let them in/ }).click();
     await onPage(phone, 'You are in 3 Heron');
     await phone.goto(link);
-    await expect(phone.getByText(/This link has been used/)).toBeVisible();
+    await phone.reload();
+    await expect(phone.getByText(/Sign in once the teacher has let you in/)).toBeVisible();
     await phone.context().close();
 });
 

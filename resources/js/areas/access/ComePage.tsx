@@ -19,8 +19,12 @@ import { WaitPage } from './WaitPage';
 
 /** What the link of an invitation into a section leads to: coming in, for oneself or for one's child. */
 export function ComePage() {
-    const { t } = useTranslation();
     const token = useToken();
+    return <Come key={token} token={token} />;
+}
+
+function Come({ token }: { token: string }) {
+    const { t } = useTranslation();
     const queries = useQueryClient();
     const words = useProblem();
     const asked = useAskedMe();
