@@ -7,6 +7,7 @@ use App\Door\Http\RequestController;
 use App\Door\Http\ReserveController;
 use App\Door\Http\RoomPassController;
 use App\Door\Http\StudentInviteController;
+use App\Intake\Http\GradebookController;
 use App\Mailroom\Http\LetterToManyController;
 use App\Mailroom\Http\NoticeController;
 use App\PrintRoom\Http\CardController;
@@ -30,6 +31,9 @@ Route::prefix('sections/{section}')->group(function (): void {
         Route::post('letter/plan', [LetterToManyController::class, 'planForSection']);
         Route::post('letter', [LetterToManyController::class, 'storeForSection']);
         Route::post('notices', [NoticeController::class, 'store']);
+        Route::post('notices/line', [NoticeController::class, 'line']);
+        Route::post('notices/gradebook/plan', [GradebookController::class, 'planForSection']);
+        Route::post('notices/gradebook', [GradebookController::class, 'storeForSection']);
         Route::post('notices/{notice}', [NoticeController::class, 'update']);
         Route::delete('notices/{notice}', [NoticeController::class, 'destroy']);
         Route::get('notices/{notice}/work', [NoticeController::class, 'work']);

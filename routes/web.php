@@ -19,6 +19,7 @@ use App\Guardians\Http\GuardianLinkController;
 use App\Guardians\Http\OwnFamilyController;
 use App\Guardians\Http\SeekController;
 use App\Home\Http\HomeController;
+use App\Intake\Http\GradebookController;
 use App\Intake\Http\IntakeController;
 use App\Intake\Http\RecordController;
 use App\Intake\Http\RowController;
@@ -221,6 +222,8 @@ Route::prefix('api')->group(function (): void {
                 Route::post('mailings/{mailing}/stop', [LetterToManyController::class, 'stop']);
                 Route::get('notices', [SchoolNoticeController::class, 'index']);
                 Route::post('notices', [SchoolNoticeController::class, 'store']);
+                Route::post('notices/gradebook/plan', [GradebookController::class, 'plan']);
+                Route::post('notices/gradebook', [GradebookController::class, 'store']);
                 Route::post('notices/{notice}', [SchoolNoticeController::class, 'update']);
                 Route::delete('notices/{notice}', [SchoolNoticeController::class, 'destroy']);
                 Route::get('transfers', [TransferController::class, 'index']);

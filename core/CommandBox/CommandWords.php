@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\CommandBox;
 
+use Vantrel\Core\Calendar\DayWords;
+
 /** Reads what somebody types into the one box as something to do. */
 final class CommandWords
 {

@@ -45,6 +45,7 @@ final class Notices
                 'gone_through_at' => null,
                 'made_by' => $by,
                 'made_at' => $at->now,
+                'source_key' => null,
             ],
             'written',
         );

@@ -28,6 +28,23 @@ final readonly class Notice extends Record
         return NoticeKind::from($this->text('kind'));
     }
 
+    /** YYYY-MM-DD; null of a notice. */
+    public function day(): ?string
+    {
+        return $this->field('on_day');
+    }
+
+    /** The id it has in a gradebook; null where it was written here. */
+    public function sourceKey(): ?string
+    {
+        return $this->field('source_key');
+    }
+
+    public function body(): string
+    {
+        return (string) $this->field('body');
+    }
+
     public function title(): string
     {
         return $this->text('title');

@@ -12,6 +12,11 @@ final readonly class WorkResult extends Record
         return Entity::WorkResult;
     }
 
+    public function workId(): string
+    {
+        return $this->text('notice_id');
+    }
+
     public function personId(): string
     {
         return $this->text('person_id');

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Intake\Files;
 
 use Vantrel\Core\Table\DelimitedText;
+use Vantrel\Core\Table\Line;
 use Vantrel\Core\Table\OneRoster;
 use Vantrel\Core\Table\Sheet;
 use Vantrel\Core\Table\UnreadableList;
@@ -38,26 +39,7 @@ final class Packed
             );
         }
         try {
-            $unpacked = 0;
-            $tables = [];
-            for ($i = 0; $i < min($zip->numFiles, self::MAX_PARTS + 1); $i++) {
-                $stat = $zip->statIndex($i);
-                $unpacked += (int) ($stat['size'] ?? 0);
-                $name = strtolower(basename((string) ($stat['name'] ?? '')));
-                if (str_ends_with($name, '.csv') && !str_starts_with($name, '.')) {
-                    $tables[substr($name, 0, -4)] = (string) ($stat['name'] ?? '');
-                }
-            }
-            if (
-                $zip->numFiles > self::MAX_PARTS ||
-                $unpacked > (int) config('vantrel.unpacked_bytes') ||
-                $unpacked > max(1_000_000, $size * self::MAX_RATIO)
-            ) {
-                throw new UnreadableList(
-                    'The workbook unpacks to far more than a list needs. Copy the rows of the list into a ' .
-                        'new workbook, save that and drop it in.',
-                );
-            }
+            $tables = self::named($zip, $size);
             foreach (
                 ['xl/workbook.xml' => 'xlsx', 'word/document.xml' => 'docx', 'content.xml' => 'ods']
                 as $part => $kind
@@ -79,6 +61,75 @@ final class Packed
         } finally {
             $zip->close();
         }
+    }
+
+    /**
+     * Tables of a packed folder, by name in small letters without ending.
+     *
+     * @param  list<string>  $wanted
+     * @return array<string, iterable<Line>>
+     *
+     * @throws UnreadableList where it is none, or unpacks to more than a list needs
+     */
+    public static function tables(string $path, int $size, array $wanted): array
+    {
+        $zip = new ZipArchive();
+        if ($zip->open($path, ZipArchive::RDONLY) !== true) {
+            throw new UnreadableList('The zip is cut off or damaged. Download or copy it again.');
+        }
+        try {
+            return self::read($zip, self::named($zip, $size), $wanted);
+        } finally {
+            $zip->close();
+        }
+    }
+
+    /** @return array<string, string> name of a table, in small letters and without `.csv`, to its name in the zip */
+    private static function named(ZipArchive $zip, int $size): array
+    {
+        $unpacked = 0;
+        $tables = [];
+        for ($i = 0; $i < min($zip->numFiles, self::MAX_PARTS + 1); $i++) {
+            $stat = $zip->statIndex($i);
+            $unpacked += (int) ($stat['size'] ?? 0);
+            $name = strtolower(basename((string) ($stat['name'] ?? '')));
+            if (str_ends_with($name, '.csv') && !str_starts_with($name, '.')) {
+                $tables[substr($name, 0, -4)] = (string) ($stat['name'] ?? '');
+            }
+        }
+        if (
+            $zip->numFiles > self::MAX_PARTS ||
+            $unpacked > (int) config('vantrel.unpacked_bytes') ||
+            $unpacked > max(1_000_000, $size * self::MAX_RATIO)
+        ) {
+            throw new UnreadableList(
+                'The workbook unpacks to far more than a list needs. Copy the rows of the list into a ' .
+                    'new workbook, save that and drop it in.',
+            );
+        }
+
+        return $tables;
+    }
+
+    /**
+     * @param  array<string, string>  $tables
+     * @param  list<string>  $wanted
+     * @return array<string, iterable<Line>>
+     */
+    private static function read(ZipArchive $zip, array $tables, array $wanted): array
+    {
+        $files = [];
+        foreach ($wanted as $table) {
+            if (isset($tables[$table])) {
+                self::mustBeWhole($zip, $tables[$table]);
+                $files[$table] = DelimitedText::lines(
+                    DelimitedText::decode((string) $zip->getFromName($tables[$table])),
+                    ',',
+                );
+            }
+        }
+
+        return $files;
     }
 
     /**
@@ -125,16 +176,8 @@ final class Packed
      */
     private static function oneRoster(ZipArchive $zip, array $tables, string $schoolName, string $schoolCode): array
     {
-        $files = [];
-        foreach (['orgs', 'classes', 'courses', 'users', 'roles', 'enrollments', 'demographics'] as $table) {
-            if (isset($tables[$table])) {
-                self::mustBeWhole($zip, $tables[$table]);
-                $files[$table] = DelimitedText::lines(
-                    DelimitedText::decode((string) $zip->getFromName($tables[$table])),
-                    ',',
-                );
-            }
-        }
+        $wanted = ['orgs', 'classes', 'courses', 'users', 'roles', 'enrollments', 'demographics'];
+        $files = self::read($zip, $tables, $wanted);
         $sheets = OneRoster::sheets($files, $schoolName, $schoolCode);
 
         return $sheets === [] ? throw new UnreadableList('The OneRoster export holds nobody.') : $sheets;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Mailroom\Http;
 
 use App\Mailroom\Http\Wishes\NoticeWish;
+use App\Mailroom\Http\Wishes\WorkLineWish;
 use App\Mailroom\Http\Wishes\WorkWish;
 use App\Mailroom\NoticeDesk;
 use App\Mailroom\Views\NoticePage;
@@ -13,9 +14,12 @@ use App\Mailroom\Views\WorkSheet;
 use App\Models\Person;
 use App\Models\Section;
 use App\Platform\Answers;
+use App\Platform\SchoolDay;
 use App\Platform\Takes;
 use App\Platform\Wishes;
 use Illuminate\Http\Request;
+use Vantrel\Core\Mailroom\WorkLine;
+use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Records\Notice;
 
 /** Notices, dates and work of a section. */
@@ -39,6 +43,16 @@ final readonly class NoticeController
             $section,
             $this->desk->publish($wish, $section->school_id, $section->id, Person::signedIn($request)),
         );
+    }
+
+    #[Answers(NoticePage::class, 'Give work in one line: what it is, then the day it is due')]
+    #[Takes(WorkLineWish::class)]
+    public function line(Section $section, Request $request): NoticePage
+    {
+        $wish = WorkLine::read(Wishes::of(WorkLineWish::class, $request)->text, SchoolDay::today($section->school_id));
+        $this->desk->publish($wish, $section->school_id, $section->id, Person::signedIn($request));
+
+        return $this->page($section, "“{$wish->text->title}” is due " . Words::day((string) $wish->day) . '.');
     }
 
     #[Answers(NoticePage::class, 'Change it')]

@@ -37,13 +37,25 @@ afterEach(() => {
     sent = [];
 });
 
+function ofText(text: string): unknown {
+    return text === '' ? null : JSON.parse(text);
+}
+
+/** Fields of a form that carries files, each file as its name. */
+function ofForm(form: RequestInit['body']): unknown {
+    return form instanceof FormData
+        ? Object.fromEntries([...form.entries()].map(([key, v]) => [key, v instanceof File ? v.name : v]))
+        : null;
+}
+
 // The client takes fetch when it is loaded, so this stands before any page is.
-vi.stubGlobal('fetch', async (request: Request): Promise<Response> => {
-    const url = new URL(request.url);
-    const whole = `${request.method} ${url.pathname}${url.search}`;
-    const what = whole in answers ? whole : `${request.method} ${url.pathname}`;
-    const text = await request.text();
-    const body: unknown = text === '' ? null : JSON.parse(text);
+vi.stubGlobal('fetch', async (request: Request | string, init?: RequestInit): Promise<Response> => {
+    const [method, address] =
+        typeof request === 'string' ? [init?.method ?? 'GET', request] : [request.method, request.url];
+    const url = new URL(address, 'http://localhost');
+    const whole = `${method} ${url.pathname}${url.search}`;
+    const what = whole in answers ? whole : `${method} ${url.pathname}`;
+    const body: unknown = typeof request === 'string' ? ofForm(init?.body) : ofText(await request.text());
     sent.push({ what, body });
     if (!(what in answers)) throw new TypeError(`nothing answers ${what}`);
     const said = answers[what];

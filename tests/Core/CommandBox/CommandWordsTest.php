@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
+use Vantrel\Core\Calendar\DayWords;
 use Vantrel\Core\CommandBox\CommandWords;
-use Vantrel\Core\CommandBox\DayWords;
 use Vantrel\Core\CommandBox\Said;
 use Vantrel\Core\CommandBox\Verb;
 

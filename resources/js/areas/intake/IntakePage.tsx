@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useAct } from '@/api/act';
-import { api, csrfToken, data, problemOf, type Schemas } from '@/api/client';
+import { api, data, type Schemas } from '@/api/client';
+import { sendFiles } from '@/api/files';
 import { useKey } from '@/shell/keys';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
@@ -38,20 +39,14 @@ export function IntakePage({ school }: { school: School }) {
     });
     const page = asked.data;
     const upload = useAct(
-        async ({ files, pasted }: Brought) => {
+        ({ files, pasted }: Brought) => {
             const form = new FormData();
             files.forEach((file) => form.append('files[]', file));
             if (pasted) {
                 form.append('text', pasted.text);
                 form.append('html', pasted.html);
             }
-            const response = await fetch(`/api/schools/${school.id}/intakes`, {
-                method: 'POST',
-                body: form,
-                headers: { Accept: 'application/json', 'X-XSRF-TOKEN': csrfToken() },
-            });
-            if (!response.ok) throw await problemOf(response);
-            return (await response.json()) as Schemas['IntakeDetail'];
+            return sendFiles<Schemas['IntakeDetail']>(`/api/schools/${school.id}/intakes`, form);
         },
         {
             stale: [['intakes', school.id]],

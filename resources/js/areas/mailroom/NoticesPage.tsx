@@ -10,9 +10,11 @@ import { Empty } from '@/ui/Empty';
 import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
 import { many } from '@/ui/words';
+import { GradebookDialog } from './GradebookDialog';
 import { HandedInDialog } from './HandedInDialog';
 import { LetterDialog } from './LetterDialog';
 import { NoticeForm } from './NoticeForm';
+import { WorkInOneLine } from './WorkInOneLine';
 
 type Line = Schemas['NoticeLine'];
 
@@ -26,6 +28,7 @@ export function NoticesPage({ school }: { school: School }) {
     const key = ['notices', id ?? school.id];
     const [editing, setEditing] = useState<Line | 'new' | null>(null);
     const [writing, setWriting] = useState(false);
+    const [bringing, setBringing] = useState(false);
     const [handing, setHanding] = useState<Line | null>(null);
     const [named, setNamed] = useState<string | null>(null);
     const section = useQuery({
@@ -56,6 +59,7 @@ export function NoticesPage({ school }: { school: School }) {
         queries.setQueryData(key, page);
         setEditing(null);
         setHanding(null);
+        setBringing(false);
         say(page.said);
     };
     const withdraw = useAct(
@@ -89,7 +93,8 @@ export function NoticesPage({ school }: { school: School }) {
             <div className="flex max-w-3xl flex-wrap items-baseline justify-between gap-x-5 gap-y-2">
                 <h1 className="text-2xl">Notices, dates{id ? ' and work' : ''}</h1>
                 {writes && (
-                    <span className="flex gap-3">
+                    <span className="flex flex-wrap gap-3">
+                        <Button onClick={() => setBringing(true)}>From a gradebook…</Button>
                         {id && <Button onClick={() => setWriting(true)}>Write a letter to families…</Button>}
                         <Button kind="primary" onClick={() => setEditing('new')}>
                             Write one
@@ -102,6 +107,7 @@ export function NoticesPage({ school }: { school: School }) {
                     ? 'Students of the section and their guardians read them on their own page.'
                     : 'Every student and every guardian of the school reads them on their own page.'}
             </p>
+            {id && writes && <WorkInOneLine section={id} onDone={settled} />}
             {!page ? (
                 <Instead of={asked} what="what has been written" size="part" />
             ) : page.notices.length === 0 ? (
@@ -173,6 +179,13 @@ export function NoticesPage({ school }: { school: School }) {
                     section={id}
                     notice={editing === 'new' ? null : editing}
                     onClose={() => setEditing(null)}
+                    onDone={settled}
+                />
+            )}
+            {bringing && (
+                <GradebookDialog
+                    at={id ? `/api/sections/${id}/notices` : `/api/schools/${school.id}/notices`}
+                    onClose={() => setBringing(false)}
                     onDone={settled}
                 />
             )}

@@ -111,6 +111,57 @@ describe('notices of a section', () => {
         expect(sentTo('POST /api/sections/c/notices/n1/work')).toEqual([{ states: { a: 'missing', k: 'excused' } }]);
     });
 
+    it('give work in one line, and say what the line lacks', async () => {
+        let tries = 0;
+        serverAnswers({
+            'GET /api/sections/c': section,
+            'GET /api/sections/c/notices': { notices: [], said: '' },
+            'POST /api/sections/c/notices/line': () =>
+                ++tries === 1
+                    ? new Refused(422, 'Say the day.', { text: ['Say the day.'] })
+                    : { notices: [notice()], said: '“Reading log” is due 27 November.' },
+        });
+        ofSection();
+        const line = await screen.findByLabelText('Work in one line: what it is, then the day');
+        await userEvent.type(line, 'Reading log');
+        await userEvent.click(screen.getByRole('button', { name: 'Give it' }));
+        await screen.findByText('Say the day.');
+        expect(line).toHaveProperty('value', 'Reading log');
+        await userEvent.type(line, ', fri{Enter}');
+        await screen.findByRole('heading', { level: 2, name: 'Reading log' });
+        expect(line).toHaveProperty('value', '');
+        expect(sentTo('POST /api/sections/c/notices/line')[1]).toEqual({ text: 'Reading log, fri' });
+    });
+
+    it('bring a gradebook in as it was looked at', async () => {
+        serverAnswers({
+            'GET /api/sections/c': section,
+            'GET /api/sections/c/notices': { notices: [], said: '' },
+            'POST /api/sections/c/notices/gradebook/plan': {
+                sentence: '1 piece of work new.',
+                rows: [],
+                warnings: ['results.csv, row 3 is of no work in lineItems.csv.'],
+                blockers: [],
+                changes: 1,
+                seed: 'a-seed',
+                fingerprint: 'a-print',
+            },
+            'POST /api/sections/c/notices/gradebook': { notices: [notice()], said: '1 piece of work new.' },
+        });
+        ofSection();
+        await userEvent.click(await screen.findByRole('button', { name: 'From a gradebook…' }));
+        const dialog = within(await screen.findByRole('dialog'));
+        expect(dialog.getByRole('button', { name: 'Preview' })).toHaveProperty('disabled', true);
+        await userEvent.upload(dialog.getByLabelText('Files'), new File(['x'], 'lineItems.csv'));
+        await userEvent.click(dialog.getByRole('button', { name: 'Preview' }));
+        await dialog.findByText('results.csv, row 3 is of no work in lineItems.csv.');
+        await userEvent.click(dialog.getByRole('button', { name: 'Bring it in' }));
+        await screen.findByRole('heading', { level: 2, name: 'Reading log' });
+        expect(sentTo('POST /api/sections/c/notices/gradebook')).toEqual([
+            { 'files[]': 'lineItems.csv', seed: 'a-seed', fingerprint: 'a-print' },
+        ]);
+    });
+
     it('are only read by whoever may not write them', async () => {
         serverAnswers({
             'GET /api/sections/c': { ...section, powers: ['see_roster'] },

@@ -1,0 +1,217 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Intake;
+
+use App\Intake\Files\Packed;
+use App\Ledger\Ledger;
+use App\Ledger\Snapshots;
+use App\Models\Person;
+use App\Models\School;
+use App\Models\Section;
+use App\Platform\AsSeen;
+use App\Platform\PlannerKit;
+use App\Platform\SchoolDay;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Mailroom\FromGradebook;
+use Vantrel\Core\Names\NameKey;
+use Vantrel\Core\OneRoster\Gradebook;
+use Vantrel\Core\Plan\Action;
+use Vantrel\Core\Plan\Occasion;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Records\Notice;
+use Vantrel\Core\Records\WorkResult;
+use Vantrel\Core\Table\DelimitedText;
+use Vantrel\Core\Table\Line;
+use Vantrel\Core\Table\UnreadableList;
+
+/** Work and results of a gradebook, for one section or all of a school. */
+final readonly class GradebookDesk
+{
+    private const TABLES = ['lineitems', 'results', 'classes', 'users'];
+
+    private const CHUNK = 1000;
+
+    public function __construct(private Ledger $ledger, private Snapshots $snapshots, private PlannerKit $kit) {}
+
+    /**
+     * @param  list<UploadedFile>  $files a zip, or the tables by themselves
+     * @param  Section|null  $only where only one section’s work is meant
+     *
+     * @throws UnreadableList
+     */
+    public function plan(School $school, ?Section $only, array $files, Person $by, string $seed): Plan
+    {
+        $book = Gradebook::read($this->tables($files), $school->time_zone);
+        $sections = $this->sections($school, $only, $book);
+        $names = DB::table('sections')->whereIn('id', $sections)->pluck('name', 'id')->map(strval(...))->all();
+        $works = $this->snapshots->list(
+            Notice::class,
+            fn(Builder $q): Builder => $q->whereIn('section_id', $sections)->whereNotNull('source_key')->orderBy('id'),
+        );
+        $ids = $this->kit->ids($seed);
+
+        return FromGradebook::plan(
+            $book,
+            $sections,
+            $names,
+            $this->students($school, $book),
+            $this->in($school, array_values($sections)),
+            $works,
+            $this->snapshots->list(
+                WorkResult::class,
+                fn(Builder $q): Builder => $q->whereIn('notice_id', array_map(fn(Notice $n): string => $n->id, $works)),
+            ),
+            $school->id,
+            $by->id,
+            new Occasion($ids, SchoolDay::at($school->id, $ids->instant()), $ids->instant()),
+        );
+    }
+
+    /** @param  list<UploadedFile>  $files the same as were looked at */
+    public function apply(School $school, ?Section $only, array $files, Person $by, AsSeen $seen): string
+    {
+        $plan = $this->plan($school, $only, $files, $by, $this->kit->fresh($seen->seed));
+        $seen->mustBe($plan, 'the work here, or the file');
+        $this->ledger->apply($plan, $school->id, $by, Action::Notice);
+
+        return $plan->sentence;
+    }
+
+    /**
+     * @param  list<UploadedFile>  $files
+     * @return array<string, iterable<Line>>
+     */
+    private function tables(array $files): array
+    {
+        $tables = [];
+        foreach ($files as $file) {
+            $path = (string) $file->getRealPath();
+            if (str_starts_with((string) file_get_contents($path, length: 4), "PK\x03\x04")) {
+                $tables += Packed::tables($path, (int) $file->getSize(), self::TABLES);
+                continue;
+            }
+            $name = strtolower($file->getClientOriginalName());
+            foreach (self::TABLES as $table) {
+                // As browsers keep a second copy: "lineItems (1).csv".
+                if (preg_match('/^' . $table . '\b[^.]*\.csv$/', $name) === 1) {
+                    $tables[$table] = DelimitedText::lines(
+                        DelimitedText::decode((string) file_get_contents($path)),
+                        ',',
+                    );
+                }
+            }
+        }
+
+        return $tables;
+    }
+
+    /**
+     * Sections of the school that its classes are: by our own id, as our rosters give it, else by name. A file of one
+     * class, brought into a section, is of that section.
+     *
+     * @return array<string, string> by sourcedId
+     */
+    private function sections(School $school, ?Section $only, Gradebook $book): array
+    {
+        $open = DB::table('sections as s')
+            ->join('school_years as y', 'y.id', '=', 's.school_year_id')
+            ->where('s.school_id', $school->id)
+            ->where('s.state', 'open')
+            ->where('y.state', 'current')
+            ->pluck('s.name', 's.id');
+        $byName = [];
+        foreach ($open as $id => $name) {
+            $byName[NameKey::of((string) $name)][] = (string) $id;
+        }
+        $found = [];
+        $classes = [];
+        foreach ($book->works as $work) {
+            $classes[$work->classId] = true;
+            $named = $byName[NameKey::of($book->classes[$work->classId] ?? '')] ?? [];
+            if (isset($open[$work->classId])) {
+                $found[$work->classId] = $work->classId;
+            } elseif (count($named) === 1) {
+                $found[$work->classId] = $named[0];
+            }
+        }
+        if ($only === null) {
+            return $found;
+        }
+        if ($found === [] && count($classes) === 1) {
+            return [(string) array_key_first($classes) => $only->id];
+        }
+
+        return array_filter($found, fn(string $id): bool => $id === $only->id);
+    }
+
+    /**
+     * Students of the school by the ids the gradebook has for them: ours, as our rosters give them, else their number
+     * or user name. Whoever has been merged since is whom they were merged into.
+     *
+     * @return array<string, string> by sourcedId
+     */
+    private function students(School $school, Gradebook $book): array
+    {
+        $keys = [];
+        foreach ($book->results as $result) {
+            $keys[$result->studentId] ??= [$result->studentId, ...$book->users[$result->studentId] ?? []];
+        }
+        $byKey = [];
+        foreach (array_chunk(array_values(array_unique(array_merge(...array_values($keys)))), self::CHUNK) as $chunk) {
+            $people = DB::table('people as p')
+                ->leftJoin('sign_ins as i', 'i.person_id', '=', 'p.id')
+                ->where('p.school_id', $school->id)
+                ->where('p.kind', 'student')
+                ->where(
+                    fn(Builder $q) => $q
+                        ->whereIn('p.id', $chunk)
+                        ->orWhereIn('p.number', $chunk)
+                        ->orWhereIn('i.user_name', $chunk),
+                )
+                ->get(['p.id', 'p.number', 'p.merged_into', 'i.user_name']);
+            foreach ($people as $person) {
+                $id = (string) ($person->merged_into ?? $person->id);
+                foreach ([$person->id, $person->number, $person->user_name] as $key) {
+                    if ($key !== null) {
+                        $byKey[(string) $key] = $id;
+                    }
+                }
+            }
+        }
+        $found = [];
+        foreach ($keys as $sourcedId => $of) {
+            foreach ($of as $key) {
+                if (isset($byKey[$key])) {
+                    $found[(string) $sourcedId] = $byKey[$key];
+                    break;
+                }
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * @param  list<string>  $sections ids
+     * @return array<string, list<string>> ids of students who are in it today, by section
+     */
+    private function in(School $school, array $sections): array
+    {
+        $in = [];
+        $rows = DB::table('enrollments as e')
+            ->whereIn('e.section_id', $sections)
+            ->where('e.role', 'student')
+            ->where(SchoolDay::inForce('e', SchoolDay::today($school->id)))
+            ->orderBy('e.person_id')
+            ->get(['e.section_id', 'e.person_id']);
+        foreach ($rows as $row) {
+            $in[(string) $row->section_id][] = (string) $row->person_id;
+        }
+
+        return $in;
+    }
+}

@@ -1,0 +1,167 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vantrel\Core\OneRoster;
+
+use DateTimeImmutable;
+use DateTimeZone;
+use Exception;
+use Vantrel\Core\Records\WorkState;
+use Vantrel\Core\Table\Line;
+use Vantrel\Core\Table\UnreadableList;
+use Vantrel\Core\Values\CalendarDate;
+
+/**
+ * Work and results of a gradebook, as CSV tables after OneRoster 1.1 or 1.2 (IMS Global / 1EdTech, gradebook service:
+ * lineItems.csv, results.csv; names of columns and of score statuses from memory). Of marks nothing is kept: only what
+ * is due when, and whether it is there.
+ */
+final readonly class Gradebook
+{
+    /** What a table is unreadable without. */
+    private const NEEDED = [
+        'lineitems' => ['sourcedId', 'title', 'dueDate', 'classSourcedId'],
+        'results' => ['lineItemSourcedId', 'studentSourcedId', 'scoreStatus'],
+    ];
+
+    private const STATES = [
+        'exempt' => WorkState::Excused,
+        'fully graded' => WorkState::Done,
+        'partially graded' => WorkState::Done,
+        'submitted' => WorkState::Done,
+        'not submitted' => WorkState::Missing,
+    ];
+
+    /**
+     * @param  array<string, GradebookWork>  $works by sourcedId
+     * @param  list<GradebookResult>  $results
+     * @param  array<string, string>  $classes sourcedId to title, where the gradebook has sent them
+     * @param  array<string, list<string>>  $users sourcedId to number and user name, where it has sent them
+     * @param  list<array{string, string}>  $leftOut place in the files, and why
+     */
+    private function __construct(
+        public array $works,
+        public array $results,
+        public array $classes,
+        public array $users,
+        public array $leftOut,
+    ) {}
+
+    /**
+     * @param  array<string, iterable<Line>>  $files name of a table in small letters, without its ending, to its lines
+     * @param  string  $zone time zone of the school: a moment is a day there
+     *
+     * @throws UnreadableList naming the table and the column that is not there
+     */
+    public static function read(array $files, string $zone): self
+    {
+        if (!isset($files['lineitems'])) {
+            throw new UnreadableList(
+                'There is no lineItems.csv in it. Export the gradebook as OneRoster CSV, lineItems and results.',
+            );
+        }
+        $leftOut = $works = $results = $classes = $users = [];
+        foreach (self::rows('lineitems', $files['lineitems']) as [$number, $row]) {
+            $day = self::day($row['duedate'] ?? '', $zone);
+            $gone = in_array(strtolower($row['status'] ?? ''), ['tobedeleted', 'inactive'], true);
+            $why = match (true) {
+                ($row['sourcedid'] ?? '') === '' => 'has no sourcedId.',
+                ($row['title'] ?? '') === '' && !$gone => 'has no title.',
+                $day === null && !$gone => 'has no day it is due on that can be read.',
+                default => null,
+            };
+            if ($why !== null) {
+                $leftOut[] = ["lineItems.csv, row $number", $why];
+                continue;
+            }
+            $works[$row['sourcedid']] = new GradebookWork(
+                $row['sourcedid'],
+                $row['title'] ?? '',
+                $row['description'] ?? '',
+                (string) $day,
+                $row['classsourcedid'] ?? '',
+                $gone,
+            );
+        }
+        foreach (self::rows('results', $files['results'] ?? []) as [$number, $row]) {
+            if (in_array(strtolower($row['status'] ?? ''), ['tobedeleted', 'inactive'], true)) {
+                continue;
+            }
+            $work = $row['lineitemsourcedid'] ?? '';
+            $said = strtolower($row['scorestatus'] ?? '');
+            $missing = strtolower($row['missing'] ?? '') === 'true';
+            $state = self::STATES[$said] ?? ($missing ? WorkState::Missing : null);
+            if ($state === null || !isset($works[$work])) {
+                $leftOut[] = [
+                    "results.csv, row $number",
+                    $state === null ? "has a scoreStatus that is none: “{$said}”." : 'is of no work in lineItems.csv.',
+                ];
+                continue;
+            }
+            // Where the gradebook itself says that it is missing, it is, whatever the day.
+            $state = $missing && $state !== WorkState::Excused ? WorkState::Missing : $state;
+            $results[] = new GradebookResult($work, $row['studentsourcedid'] ?? '', $state, !$missing);
+        }
+        foreach (self::rows('classes', $files['classes'] ?? []) as [, $row]) {
+            $classes[$row['sourcedid'] ?? ''] = $row['title'] ?? '';
+        }
+        foreach (self::rows('users', $files['users'] ?? []) as [, $row]) {
+            $users[$row['sourcedid'] ?? ''] = array_values(
+                array_filter([$row['identifier'] ?? '', $row['username'] ?? ''], fn(string $v): bool => $v !== ''),
+            );
+        }
+
+        return new self($works, $results, $classes, $users, $leftOut);
+    }
+
+    /**
+     * @param  iterable<Line>  $lines
+     * @return iterable<array{int, array<string, string>}> number in the file, and cells by column in small letters
+     */
+    private static function rows(string $table, iterable $lines): iterable
+    {
+        $header = null;
+        foreach ($lines as $line) {
+            if ($header === null) {
+                $header = array_map(fn(string $c): string => strtolower(trim($c)), $line->cells);
+                foreach (self::NEEDED[$table] ?? [] as $column) {
+                    if (!in_array(strtolower($column), $header, true)) {
+                        $name = $table === 'lineitems' ? 'lineItems' : $table;
+                        throw new UnreadableList(
+                            "$name.csv has no column $column. Export the gradebook as OneRoster CSV again.",
+                        );
+                    }
+                }
+                continue;
+            }
+            if ($line->isBlank()) {
+                continue;
+            }
+            $row = [];
+            foreach ($header as $i => $column) {
+                $row[$column] = $line->bare($i);
+            }
+            yield [$line->number, $row];
+        }
+    }
+
+    /** A date, or the day of a moment at the school: the last minute of a Thursday there is Friday in UTC. */
+    private static function day(string $cell, string $zone): ?string
+    {
+        // A day alone, or the midnight in Greenwich that programs write for one (common practice, no source).
+        if (preg_match('/^(\d{4}-\d{2}-\d{2})T00:00:00(\.0+)?Z$/', $cell, $m) === 1) {
+            return CalendarDate::read($m[1], null);
+        }
+        if (preg_match('/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/', $cell) !== 1) {
+            return CalendarDate::read($cell, null);
+        }
+        try {
+            return (new DateTimeImmutable($cell, new DateTimeZone('UTC')))
+                ->setTimezone(new DateTimeZone($zone))
+                ->format('Y-m-d');
+        } catch (Exception) {
+            return null;
+        }
+    }
+}

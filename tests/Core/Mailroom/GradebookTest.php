@@ -1,0 +1,165 @@
+<?php
+
+declare(strict_types=1);
+
+use Vantrel\Core\Mailroom\FromGradebook;
+use Vantrel\Core\OneRoster\Gradebook;
+use Vantrel\Core\Plan\Change;
+use Vantrel\Core\Plan\Ids;
+use Vantrel\Core\Plan\Occasion;
+use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\PlanRow;
+use Vantrel\Core\Records\Entity;
+use Vantrel\Core\Records\Notice;
+use Vantrel\Core\Records\WorkResult;
+use Vantrel\Core\Table\DelimitedText;
+use Vantrel\Core\Table\UnreadableList;
+
+const WORKS = "sourcedId,status,dateLastModified,title,description,assignDate,dueDate,classSourcedId\n";
+const RESULTS = "sourcedId,status,dateLastModified,lineItemSourcedId,studentSourcedId,scoreStatus,score,missing\n";
+
+/** @param  array<string, string>  $more tables besides */
+function gradebook(string $works, string $results = '', array $more = []): Gradebook
+{
+    $tables = ['lineitems' => WORKS . $works, 'results' => RESULTS . $results, ...$more];
+
+    return Gradebook::read(
+        array_map(fn(string $text): iterable => DelimitedText::lines($text, ','), $tables),
+        'America/New_York',
+    );
+}
+
+/**
+ * @param  list<Notice>  $notices
+ * @param  list<WorkResult>  $kept
+ */
+function brought(Gradebook $book, array $notices = [], array $kept = []): Plan
+{
+    return FromGradebook::plan(
+        $book,
+        ['c' => 'heron'],
+        ['heron' => '3 Heron'],
+        ['a' => 'ada', 'k' => 'kit', 'x' => 'moved'],
+        ['heron' => ['ada', 'kit']],
+        $notices,
+        $kept,
+        'school',
+        'petra',
+        new Occasion(new Ids('01K3CNQ0000000000000000000'), '2026-11-25', '2026-11-25 15:00:00'),
+    );
+}
+
+/** @return list<Notice|WorkResult> what a plan leaves, of what was there */
+function leaves(Plan $plan, array $before = []): array
+{
+    $rows = [];
+    foreach ($before as $record) {
+        $rows[$record->id] = $record;
+    }
+    foreach ($plan->changes as $change) {
+        $class = $change->entity->record();
+        $rows[$change->id] = new $class($change->id, 1, [...$rows[$change->id]->values ?? [], ...$change->after]);
+    }
+
+    return array_values($rows);
+}
+
+it('reads days as they are at the school, and says what it cannot read', function (): void {
+    $book = gradebook(
+        "w1,active,,Log,,,2026-12-04,c\n" .
+            // The last minute of a Thursday in New York.
+            "w2,active,,Map,,,2026-12-04T04:59:00Z,c\n" .
+            "w3,active,,Boats,,,2026-12-04T00:00:00Z,c\n" .
+            "w4,active,,,,,2026-12-04,c\nw5,active,,Nets,,,soon,c\nw6,tobedeleted,,,,,,c\n",
+        "r1,active,,w1,a,fully graded,9,\nr2,active,,nowhere,a,submitted,,\nr3,active,,w1,k,lost,,\nr4,tobedeleted,,w1,k,lost,,\n",
+    );
+    expect(array_map(fn($w): string => "$w->title $w->day", array_values($book->works)))
+        ->toBe(['Log 2026-12-04', 'Map 2026-12-03', 'Boats 2026-12-04', ' '])
+        ->and(array_map(fn(array $l): string => implode(' ', $l), $book->leftOut))
+        ->toBe([
+            'lineItems.csv, row 5 has no title.',
+            'lineItems.csv, row 6 has no day it is due on that can be read.',
+            'results.csv, row 3 is of no work in lineItems.csv.',
+            'results.csv, row 4 has a scoreStatus that is none: “lost”.',
+        ]);
+    expect(fn() => Gradebook::read([], 'UTC'))->toThrow(UnreadableList::class, 'no lineItems.csv');
+    expect(
+        fn() => Gradebook::read(['lineitems' => DelimitedText::lines("sourcedId,title\nw,x\n", ',')], 'UTC'),
+    )->toThrow(UnreadableList::class, 'lineItems.csv has no column dueDate');
+});
+
+it('brings in what is due and what is missing, of the section’s students alone, and no marks', function (): void {
+    $plan = brought(
+        gradebook(
+            "w1,active,,Reading log,Page 4,,2026-11-20,c\nw2,active,,Harbor map,,,2026-12-01,c\nw3,active,,Elsewhere,,,2026-12-01,d\n",
+            "r1,active,,w1,a,fully graded,9.5,\nr2,active,,w1,k,not submitted,,\nr3,active,,w1,x,not submitted,,\n" .
+                "r4,active,,w1,stranger,submitted,,\nr5,active,,w2,a,not submitted,,\nr6,active,,w2,k,exempt,,\n",
+        ),
+    );
+    $of = fn(Entity $entity): array => array_values(
+        array_map(
+            fn(Change $c): array => $c->after,
+            array_filter($plan->changes, fn(Change $c): bool => $c->entity === $entity),
+        ),
+    );
+    expect(array_map(fn(array $n): array => [$n['title'], $n['on_day'], $n['gone_through_at']], $of(Entity::Notice)))
+        ->toBe([
+            ['Reading log', '2026-11-20', '2026-11-25 15:00:00'],
+            ['Harbor map', '2026-12-01', '2026-11-25 15:00:00'],
+        ])
+        ->and(array_map(fn(array $r): string => "{$r['person_id']} {$r['state']}", $of(Entity::WorkResult)))
+        // Nothing has come yet of what is due next week: that is no news.
+        ->toBe(['ada done', 'kit missing', 'kit excused'])
+        ->and($plan->sentence)
+        ->toBe('2 pieces of work new, 1 missing in all.')
+        ->and($plan->warnings)
+        ->toBe(['1 piece of work is of no section here and left out.', '1 result is of nobody known here.'])
+        ->and(json_encode($plan->changes))
+        ->not->toContain('9.5');
+});
+
+it('changes nothing the second time, and only what the gradebook has changed the third', function (): void {
+    $first = gradebook(
+        "w1,active,,Log,,,2026-11-20,c\nw2,active,,Map,,,2026-11-21,c\n",
+        "r1,active,,w1,a,not submitted,,\n",
+    );
+    $there = leaves(brought($first));
+    $notices = array_values(array_filter($there, fn($r): bool => $r instanceof Notice));
+    $kept = array_values(array_filter($there, fn($r): bool => $r instanceof WorkResult));
+    $again = brought($first, $notices, $kept);
+    expect($again->changes)->toBe([])->and($again->sentence)->toBe('Nothing is new in it.');
+    $third = brought(
+        gradebook("w1,active,,Log,,,2026-11-23,c\nw2,tobedeleted,,,,,,c\n", "r1,active,,w1,a,submitted,,\n"),
+        $notices,
+        $kept,
+    );
+    expect(array_map(fn(PlanRow $r): string => $r->verdict->value, $third->rows))
+        ->toBe(['leaving', 'update'])
+        ->and(leaves($third, $there)[0]->day())
+        ->toBe('2026-11-23')
+        ->and(leaves($third, $there)[2]->isLive())
+        ->toBeFalse()
+        ->and(leaves($third, $there)[1]->state()->value)
+        ->toBe('done');
+    // What somebody has withdrawn here stays so; work the file does not name stays as it is.
+    $withdrawn = new Notice($notices[0]->id, 1, [...$notices[0]->values, 'state' => 'withdrawn']);
+    expect(brought($first, [$withdrawn, $notices[1]], $kept)->changes)->toBe([]);
+});
+
+it('takes the gradebook’s own word for missing before the day, and keeps titles to what is kept', function (): void {
+    $plan = brought(
+        gradebook(
+            'w1,active,,' . str_repeat('Long ', 40) . ",\"two\nlines\x07\",,2026-12-01,c\n",
+            "r1,active,,w1,a,not submitted,,true\nr2,active,,w1,k,exempt,,true\n",
+        ),
+    );
+    $notice = leaves($plan)[0];
+    expect(mb_strlen($notice->title()))
+        ->toBeLessThanOrEqual(120)
+        ->and($notice->body())
+        ->toBe("two\nlines")
+        ->and(leaves($plan)[1]->state()->value)
+        ->toBe('missing')
+        ->and(leaves($plan)[2]->state()->value)
+        ->toBe('excused');
+});
