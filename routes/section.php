@@ -8,6 +8,7 @@ use App\Door\Http\ReserveController;
 use App\Door\Http\RoomPassController;
 use App\Door\Http\StudentInviteController;
 use App\Intake\Http\GradebookController;
+use App\Mailroom\Http\LetterTemplateController;
 use App\Mailroom\Http\LetterToManyController;
 use App\Mailroom\Http\NoticeController;
 use App\PrintRoom\Http\CardController;
@@ -30,6 +31,10 @@ Route::prefix('sections/{section}')->group(function (): void {
     Route::middleware('can:write_notices,section')->group(function (): void {
         Route::post('letter/plan', [LetterToManyController::class, 'planForSection']);
         Route::post('letter', [LetterToManyController::class, 'storeForSection']);
+        Route::post('letter/files', [LetterToManyController::class, 'fileForSection']);
+        Route::get('letter/kept', [LetterTemplateController::class, 'indexForSection']);
+        Route::post('letter/kept', [LetterTemplateController::class, 'storeForSection']);
+        Route::delete('letter/kept/{template}', [LetterTemplateController::class, 'destroyForSection']);
         Route::post('notices', [NoticeController::class, 'store']);
         Route::post('notices/line', [NoticeController::class, 'line']);
         Route::post('notices/gradebook/plan', [GradebookController::class, 'planForSection']);

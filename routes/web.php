@@ -28,6 +28,7 @@ use App\Ledger\LedgerController;
 use App\LookAlikes\Http\LookAlikeController;
 use App\LookAlikes\Http\ManyMergesController;
 use App\Mailroom\Http\HearsController;
+use App\Mailroom\Http\LetterTemplateController;
 use App\Mailroom\Http\LetterToManyController;
 use App\Mailroom\Http\MailroomController;
 use App\Mailroom\Http\SchoolNoticeController;
@@ -219,6 +220,10 @@ Route::prefix('api')->group(function (): void {
                 Route::get('mailings', [LetterToManyController::class, 'index']);
                 Route::post('mailings/plan', [LetterToManyController::class, 'plan']);
                 Route::post('mailings', [LetterToManyController::class, 'store']);
+                Route::post('mailings/files', [LetterToManyController::class, 'file']);
+                Route::get('mailings/kept', [LetterTemplateController::class, 'index']);
+                Route::post('mailings/kept', [LetterTemplateController::class, 'store']);
+                Route::delete('mailings/kept/{template}', [LetterTemplateController::class, 'destroy']);
                 Route::post('mailings/{mailing}/stop', [LetterToManyController::class, 'stop']);
                 Route::get('notices', [SchoolNoticeController::class, 'index']);
                 Route::post('notices', [SchoolNoticeController::class, 'store']);

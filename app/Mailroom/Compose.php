@@ -28,6 +28,9 @@ final class Compose
             ->date(new DateTimeImmutable($message->made_at, new DateTimeZone('UTC')))
             ->text($message->text)
             ->html(self::html($message));
+        foreach ($message->mailing_id === null ? [] : LetterFiles::of($message->mailing_id) as $file) {
+            $email->attach((string) $file->content, (string) $file->name, (string) $file->type);
+        }
         $headers = $email->getHeaders();
         $headers->addIdHeader('Message-ID', self::id($message));
         if ($message->reply_to !== null) {

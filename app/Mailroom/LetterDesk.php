@@ -13,6 +13,7 @@ use App\Platform\Instant;
 use App\Platform\PlannerKit;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use stdClass;
@@ -20,6 +21,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Mailroom\LetterWish;
 use Vantrel\Core\Mailroom\MessageState;
 use Vantrel\Core\Mailroom\QuietHours;
+use Vantrel\Core\Mailroom\TextParts;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Plan\Words;
@@ -30,24 +32,40 @@ final readonly class LetterDesk
 {
     private const SHOWN = 50;
 
-    public function __construct(private Outbox $outbox, private PlannerKit $kit) {}
+    public function __construct(
+        private Outbox $outbox,
+        private Gateways $gateways,
+        private LetterFiles $files,
+        private PlannerKit $kit,
+    ) {}
 
-    /** What would go to whom, and who cannot be reached. */
-    public function outlook(LetterWhom $whom, LetterWish $wish): LetterOutlook
+    /**
+     * What would go to whom, and who cannot be reached.
+     *
+     * @param  list<string>  $files ids
+     */
+    public function outlook(LetterWhom $whom, LetterWish $wish, array $files, Person $author): LetterOutlook
     {
+        $this->files->mustBeOf($files, $author, $wish->by);
         $receivers = $whom->receivers();
         $written = $this->written($whom, $receivers, $wish);
         $languages = $previews = [];
+        $texts = $parts = 0;
         foreach ($written as $one) {
             $languages[$one->language] = ($languages[$one->language] ?? 0) + 1;
-            $previews[$one->language] ??= new LetterPreview(
+            $of = $one->via === 'text' ? TextParts::count($one->text) : 0;
+            $texts += min($of, 1);
+            $parts += $of;
+            $previews["$one->language $one->via"] ??= new LetterPreview(
                 $one->name,
                 self::named($one->language),
-                $one->subject,
+                $one->via === 'text' ? '' : $one->subject,
                 $one->text,
+                $of,
             );
         }
         arsort($languages);
+        $reached = array_flip(array_map(fn(Written $w): string => $w->personId, $written));
         $names = fn(callable $which): array => array_values(
             array_map(fn(Receiver $r): string => $r->name, array_filter($receivers, $which)),
         );
@@ -55,19 +73,27 @@ final readonly class LetterDesk
         return new LetterOutlook(
             $whom->inWords(),
             count($written),
+            $texts,
+            $parts,
+            $this->gateways->take('text'),
             array_combine(array_map(self::named(...), array_keys($languages)), array_values($languages)),
-            $names(fn(Receiver $r): bool => $r->email === null),
-            $names(fn(Receiver $r): bool => $r->email !== null && $r->bounced !== ''),
+            $names(fn(Receiver $r): bool => !isset($reached[$r->id])),
+            $names(
+                fn(Receiver $r): bool => isset($reached[$r->id]) &&
+                    $r->bounced !== '' &&
+                    self::via($r, $wish) === 'mail',
+            ),
             array_values($previews),
-            QuietHours::FROM,
-            QuietHours::TO,
-            self::fingerprint($written),
+            $whom->school->quiet_from,
+            $whom->school->quiet_to,
+            self::fingerprint($written, $files),
         );
     }
 
     /**
      * @param  string|null  $at when, by the school’s clock; null for now
      * @param  bool  $evenQuiet whether it goes out in the quiet hours too
+     * @param  list<string>  $files ids
      * @param  string  $seen fingerprint of what was looked at
      *
      * @throws StalePlan where somebody else would get it now, or something else
@@ -75,6 +101,7 @@ final readonly class LetterDesk
     public function send(
         LetterWhom $whom,
         LetterWish $wish,
+        array $files,
         ?string $at,
         bool $evenQuiet,
         string $seen,
@@ -83,19 +110,22 @@ final readonly class LetterDesk
         $zone = $whom->school->time_zone;
         $now = $this->kit->now();
         $goes = $at === null ? $now : max($now, CarbonImmutable::parse($at, $zone)->utc()->format('Y-m-d H:i:s'));
-        $goes = $evenQuiet ? $goes : QuietHours::after($goes, $zone);
+        $goes = $evenQuiet
+            ? $goes
+            : QuietHours::after($goes, $zone, $whom->school->quiet_from, $whom->school->quiet_to);
+        $this->files->mustBeOf($files, $author, $wish->by);
         $id = (string) Str::ulid();
         $messages = $this->written($whom, $whom->receivers(), $wish);
-        if (!hash_equals(self::fingerprint($messages), $seen)) {
+        if (!hash_equals(self::fingerprint($messages, $files), $seen)) {
             throw new StalePlan(
                 ['who gets it'],
                 'Who gets it has changed since you looked. Nothing was sent; look at it again.',
             );
         }
         if ($messages === []) {
-            throw new Refusal('Nobody of these can be reached by mail.');
+            throw new Refusal('None of these can be reached that way.');
         }
-        DB::transaction(function () use ($whom, $wish, $goes, $now, $id, $messages, $author): void {
+        DB::transaction(function () use ($whom, $wish, $files, $goes, $now, $id, $messages, $author): void {
             DB::table('mailings')->insert([
                 'id' => $id,
                 'school_id' => $whom->school->id,
@@ -105,7 +135,9 @@ final readonly class LetterDesk
                 'subject' => $wish->subject('en', self::ofAll($whom)),
                 'goes_at' => $goes,
                 'made_at' => $now,
+                'sent_by' => $wish->by->value,
             ]);
+            $this->files->goWith($id, $files);
             $from = $author->fullName() . ', ' . $whom->school->name;
             $this->outbox->putMany($whom->school->id, $id, $from, $author->confirmedEmail(), $goes, $messages);
         });
@@ -127,15 +159,16 @@ final readonly class LetterDesk
             ->get(['m.*', 'p.given_name', 'p.family_name']);
         $counts = DB::table('outgoing_messages')
             ->whereIn('mailing_id', $rows->pluck('id'))
-            ->groupBy('mailing_id', 'state')
-            ->selectRaw('mailing_id, state, count(*) n')
+            ->groupBy('mailing_id', 'state', 'via')
+            ->selectRaw('mailing_id, state, via, count(*) n')
             ->get()
             ->groupBy('mailing_id');
 
         return array_values(
             $rows
                 ->map(function (stdClass $m) use ($counts): MailingLine {
-                    $by = ($counts[$m->id] ?? collect())->pluck('n', 'state');
+                    $of = $counts[$m->id] ?? collect();
+                    $by = $of->groupBy('state')->map(fn(Collection $rows): int => (int) $rows->sum('n'));
                     $amiss = 0;
                     foreach (MessageState::amiss() as $state) {
                         $amiss += (int) ($by[$state->value] ?? 0);
@@ -149,6 +182,7 @@ final readonly class LetterDesk
                         Instant::iso((string) $m->made_at),
                         Instant::iso((string) $m->goes_at),
                         (int) $by->sum(),
+                        (int) $of->where('via', 'text')->sum('n'),
                         (int) ($by[MessageState::Waiting->value] ?? 0),
                         $amiss,
                         (int) ($by[MessageState::Stopped->value] ?? 0),
@@ -183,7 +217,8 @@ final readonly class LetterDesk
     {
         $written = [];
         foreach ($receivers as $one) {
-            if ($one->email === null) {
+            $via = self::via($one, $wish);
+            if ($via === null) {
                 continue;
             }
             $language = $wish->language($one->language);
@@ -195,10 +230,11 @@ final readonly class LetterDesk
             $written[] = new Written(
                 $one->id,
                 $one->name,
-                $one->email,
+                $via,
+                (string) ($via === 'text' ? $one->phone : $one->email),
                 $language,
                 $wish->subject($language, $values),
-                $wish->body($language, $values),
+                $via === 'text' ? $wish->text($language, $values) : $wish->body($language, $values),
                 $one->children,
             );
         }
@@ -212,10 +248,19 @@ final readonly class LetterDesk
         return ['school' => $whom->school->name, 'section' => $whom->section->name ?? ''];
     }
 
-    /** @param  list<Written>  $written */
-    private static function fingerprint(array $written): string
+    /** @return string|null mail or text; null where they cannot be reached so */
+    private static function via(Receiver $one, LetterWish $wish): ?string
     {
-        return hash('sha256', (string) json_encode($written, JSON_THROW_ON_ERROR));
+        return $wish->by->via($one->email !== null, $one->bounced !== '', $one->phone !== null);
+    }
+
+    /**
+     * @param  list<Written>  $written
+     * @param  list<string>  $files ids
+     */
+    private static function fingerprint(array $written, array $files): string
+    {
+        return hash('sha256', (string) json_encode([$written, $files], JSON_THROW_ON_ERROR));
     }
 
     private static function named(string $tag): string

@@ -60,6 +60,7 @@ final readonly class LetterWhom
                     'p.called_name',
                     'p.family_name',
                     'p.email',
+                    'p.phone',
                     'p.language',
                 ]);
         $bounced = [];
@@ -78,6 +79,7 @@ final readonly class LetterWhom
                         (string) $one->id,
                         trim("$one->called_name $one->family_name"),
                         $one->email === null ? null : (string) $one->email,
+                        $one->phone === null ? null : (string) $one->phone,
                         (string) ($bounced[$one->email] ?? ''),
                         $one->language === null ? null : (string) $one->language,
                         array_values($ties->pluck('child_id')->filter()->map(strval(...))->all()),
@@ -111,6 +113,7 @@ final readonly class LetterWhom
                 'p.called_name',
                 'p.family_name',
                 'p.email',
+                'p.phone',
                 DB::raw('coalesce(p.language, s.language) as language'),
                 's.id as child_id',
                 's.called_name as child_name',

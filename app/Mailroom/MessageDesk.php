@@ -32,6 +32,8 @@ final readonly class MessageDesk
         /** @var Collection<int, OutgoingMessage> $messages */
         $messages = self::of($school)
             ->when($wish->after !== null, fn(Builder $q) => $q->where('id', '<', $wish->after))
+            ->when($wish->mailing !== null, fn(Builder $q) => $q->where('mailing_id', $wish->mailing))
+            ->when($wish->person !== null, fn(Builder $q) => $q->where('person_id', $wish->person))
             ->when($wish->show === 'amiss', self::amiss(...))
             ->when($wish->show === 'waiting', fn(Builder $q) => $q->where('state', MessageState::Waiting))
             ->when(
@@ -63,7 +65,25 @@ final readonly class MessageDesk
             $messages->count() > self::PAGE ? $messages->get(self::PAGE - 1)?->id : null,
             self::countAmiss($school)[0],
             self::of($school)->where('state', MessageState::Waiting)->count(),
+            self::narrowed($school, $wish),
         );
+    }
+
+    /** What the list is narrowed to, in words; '' where it is not, or that is not of the school. */
+    private static function narrowed(School $school, MessagesWish $wish): string
+    {
+        return match (true) {
+            $wish->mailing !== null => (string) DB::table('mailings')
+                ->where('id', $wish->mailing)
+                ->where('school_id', $school->id)
+                ->value('subject'),
+            $wish->person !== null => (string) Person::query()
+                ->where('id', $wish->person)
+                ->where('school_id', $school->id)
+                ->first()
+                ?->fullName(),
+            default => '',
+        };
     }
 
     /**

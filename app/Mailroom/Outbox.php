@@ -93,7 +93,7 @@ final class Outbox
         string $goesAt,
         array $letters,
     ): void {
-        $goes = $this->gateways->take('mail');
+        $goes = ['mail' => $this->gateways->take('mail'), 'text' => $this->gateways->take('text')];
         $now = CarbonImmutable::now('UTC')->format('Y-m-d H:i:s');
         foreach (array_chunk($letters, self::AT_ONCE) as $chunk) {
             $rows = $children = [];
@@ -102,10 +102,10 @@ final class Outbox
                 $rows[] = [
                     'id' => $id,
                     'school_id' => $schoolId,
-                    'via' => 'mail',
+                    'via' => $letter->via,
                     'kind' => MessageKind::Letter->value,
                     'person_id' => $letter->personId,
-                    'to_address' => $letter->email,
+                    'to_address' => $letter->to,
                     'subject' => $letter->subject,
                     'language' => $letter->language,
                     'from_name' => mb_substr(Line::of($from), 0, 120),
@@ -113,8 +113,8 @@ final class Outbox
                     'text' => $letter->text,
                     'html' => null,
                     'made_at' => $now,
-                    'state' => $goes ? MessageState::Waiting->value : MessageState::Kept->value,
-                    'next_at' => $goes ? $goesAt : null,
+                    'state' => $goes[$letter->via] ? MessageState::Waiting->value : MessageState::Kept->value,
+                    'next_at' => $goes[$letter->via] ? $goesAt : null,
                     'mailing_id' => $mailingId,
                 ];
                 foreach ($letter->children as $child) {
@@ -124,7 +124,7 @@ final class Outbox
             DB::table('outgoing_messages')->insert($rows);
             DB::table('message_children')->insert($children);
         }
-        if ($goes) {
+        if (in_array(true, $goes, true)) {
             $this->ask();
         }
     }

@@ -7,11 +7,16 @@ namespace App\Mailroom;
 /** One of many letters, as its receiver gets it. */
 final readonly class Written
 {
-    /** @param  list<string>  $children ids of students it tells a guardian of */
+    /**
+     * @param  string  $via mail or text
+     * @param  string  $to address or number
+     * @param  list<string>  $children ids of students it tells a guardian of
+     */
     public function __construct(
         public string $personId,
         public string $name,
-        public string $email,
+        public string $via,
+        public string $to,
         public string $language,
         public string $subject,
         public string $text,

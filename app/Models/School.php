@@ -35,6 +35,8 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $day_opens
  * @property string $day_closes
  * @property string $guardians_in
+ * @property int $quiet_from hour from which no letter to many goes out
+ * @property int $quiet_to hour until which
  * @property int $remind_guardians
  */
 final class School extends Model

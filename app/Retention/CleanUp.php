@@ -80,6 +80,18 @@ final class CleanUp
                     ->whereNotIn('state', self::UNDER_WAY)
                     ->where('made_at', '<', $now->subDays(180)),
             ) +
+            // Files nobody sent, and those of letters of which nothing is left.
+            $this->delete(
+                fn() => DB::table('mailing_files')->whereNull('mailing_id')->where('made_at', '<', $now->subDays(1)),
+            ) +
+            $this->delete(
+                fn() => DB::table('mailing_files')
+                    ->whereNotNull('mailing_id')
+                    ->whereNotIn(
+                        'mailing_id',
+                        fn($q) => $q->select('mailing_id')->from('outgoing_messages')->whereNotNull('mailing_id'),
+                    ),
+            ) +
             $this->delete(fn() => DB::table('cache')->where('expiration', '<', $now->getTimestamp())) +
             $this->delete(fn() => DB::table('contact_changes')->where('expires_at', '<', $now->subDays(1))) +
             $this->delete(fn() => DB::table('invite_runs')->where('made_at', '<', $now->subDays(30))) +

@@ -135,6 +135,11 @@ final class SchoolSettings
                 throw new Refusal('Write the hour as 07:30.', $clock);
             }
         }
+        foreach (['quiet_from', 'quiet_to'] as $hour) {
+            if ((int) ($values[$hour] ?? 0) < 0 || (int) ($values[$hour] ?? 0) > 23) {
+                throw new Refusal('An hour is from 0 to 23.', $hour);
+            }
+        }
         if ($values['day_opens'] >= $values['day_closes']) {
             throw new Refusal('The school day ends before it begins.', 'day_closes');
         }

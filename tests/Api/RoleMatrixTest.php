@@ -111,6 +111,7 @@ it('holds for the role', function (string $role): void {
         'sought' => (string) Str::ulid(),
         'notice' => (string) Str::ulid(),
         'invited' => (string) Str::ulid(),
+        'template' => (string) Str::ulid(),
         'mailing' => (string) Str::ulid(),
         'key' => (string) Str::ulid(),
         'tie' => (string) DB::table('guardianships')->value('id'),

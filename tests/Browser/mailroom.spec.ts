@@ -57,7 +57,7 @@ test('a letter to many is looked at, goes out by the gateway, and is read in the
     await page.getByLabel('Letter', { exact: true }).fill('Dear {{name}}, we meet at {{school}}.');
     await page.getByRole('button', { name: 'Look at it' }).click();
     await expect(page.getByText(/we meet at Lanternfield Primary\./)).toBeVisible();
-    await page.getByLabel('Even at night').check();
+    await page.getByLabel('In the quiet hours too').check();
     await page.getByRole('button', { name: /^Send \d+ letters$/ }).click();
     const line = page.getByRole('listitem').filter({ hasText: subject });
     await expect(line.getByText(/\d+ letters to all staff/)).toBeVisible();

@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace App\Mailroom\Http;
 
+use App\Mailroom\Http\Wishes\LetterFileWish;
 use App\Mailroom\Http\Wishes\LetterToManyWish;
 use App\Mailroom\LetterDesk;
+use App\Mailroom\LetterFiles;
 use App\Mailroom\LetterWhom;
+use App\Mailroom\Views\LetterFile;
 use App\Mailroom\Views\LetterOutlook;
 use App\Mailroom\Views\MailingPage;
 use App\Models\Person;
@@ -20,7 +23,7 @@ use Illuminate\Http\Request;
 /** Letters to many: looked at first, sent now or later, stopped. */
 final readonly class LetterToManyController
 {
-    public function __construct(private LetterDesk $desk) {}
+    public function __construct(private LetterDesk $desk, private LetterFiles $files) {}
 
     #[Answers(MailingPage::class, 'Letters to many that have been written, newest first')]
     public function index(School $school): MailingPage
@@ -42,6 +45,8 @@ final readonly class LetterToManyController
         return $this->desk->outlook(
             new LetterWhom($school, $wish->readers, null, $wish->grade, $wish->ids),
             $wish->letter(false),
+            $wish->files,
+            Person::signedIn($request),
         );
     }
 
@@ -55,6 +60,20 @@ final readonly class LetterToManyController
         $said = $this->send($whom, $wish, $request);
 
         return new MailingPage($this->desk->list($school), $said);
+    }
+
+    #[Answers(LetterFile::class, 'A file to go with a letter: PDF, PNG or JPEG of up to 2 MB')]
+    #[Takes(LetterFileWish::class)]
+    public function file(School $school, Request $request): LetterFile
+    {
+        return $this->keep($school->id, $request);
+    }
+
+    #[Answers(LetterFile::class, 'The same for a letter to a section')]
+    #[Takes(LetterFileWish::class)]
+    public function fileForSection(Section $section, Request $request): LetterFile
+    {
+        return $this->keep($section->school_id, $request);
     }
 
     #[Answers(MailingPage::class, 'Stop what of it has not gone')]
@@ -71,7 +90,12 @@ final readonly class LetterToManyController
     {
         $wish = Wishes::of(LetterToManyWish::class, $request);
 
-        return $this->desk->outlook($this->ofSection($section, $wish), $wish->letter(true));
+        return $this->desk->outlook(
+            $this->ofSection($section, $wish),
+            $wish->letter(true),
+            $wish->files,
+            Person::signedIn($request),
+        );
     }
 
     #[Answers(MailingPage::class, 'Send it to a section; what one has written oneself comes back')]
@@ -97,11 +121,19 @@ final readonly class LetterToManyController
         );
     }
 
+    private function keep(string $schoolId, Request $request): LetterFile
+    {
+        $file = Wishes::of(LetterFileWish::class, $request)->file;
+
+        return $this->files->keep($file, $schoolId, Person::signedIn($request));
+    }
+
     private function send(LetterWhom $whom, LetterToManyWish $wish, Request $request): string
     {
         return $this->desk->send(
             $whom,
             $wish->letter($whom->section !== null),
+            $wish->files,
             $wish->at,
             $wish->evenQuiet,
             (string) $wish->seen,

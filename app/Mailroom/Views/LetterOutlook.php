@@ -13,7 +13,10 @@ final readonly class LetterOutlook extends Resource
      * @param  string  $whom in words
      * @param  int  $count how many get one
      * @param  array<string, int>  $languages how many in each
-     * @param  list<string>  $without names of those without an address
+     * @param  int  $texts how many of them as a text
+     * @param  int  $parts of all texts together: what is paid for
+     * @param  bool  $textsGo whether a gateway takes them; else they are kept here
+     * @param  list<string>  $without names of those who cannot be reached so
      * @param  list<string>  $bounced names of those whose last mail came back; they get one all the same
      * @param  list<LetterPreview>  $previews one of each language
      * @param  int  $quietFrom hour of the school’s clock from which nothing goes out unless it is said so
@@ -23,6 +26,9 @@ final readonly class LetterOutlook extends Resource
     public function __construct(
         public string $whom,
         public int $count,
+        public int $texts,
+        public int $parts,
+        public bool $textsGo,
         public array $languages,
         public array $without,
         public array $bounced,

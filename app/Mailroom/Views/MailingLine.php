@@ -11,6 +11,7 @@ final readonly class MailingLine extends Resource
 {
     /**
      * @param  string  $whom in words
+     * @param  int  $texts how many of them as a text
      * @param  int  $amiss how many did not arrive
      */
     public function __construct(
@@ -21,6 +22,7 @@ final readonly class MailingLine extends Resource
         public string $madeAt,
         public string $goesAt,
         public int $count,
+        public int $texts,
         public int $waiting,
         public int $amiss,
         public int $stopped,

@@ -90,6 +90,8 @@ final class SettingsController
             $school->day_closes,
             $school->guardians_in,
             (bool) $school->remind_guardians,
+            $school->quiet_from,
+            $school->quiet_to,
             array_values(
                 DB::table('school_years as y')
                     ->where('y.school_id', $school->id)

@@ -46,6 +46,8 @@ final readonly class Settings extends Resource
         public string $dayCloses,
         public string $guardiansIn,
         public bool $remindGuardians,
+        public int $quietFrom,
+        public int $quietTo,
         public array $years,
         public int $liveCodes,
         public int $triesPerDay,

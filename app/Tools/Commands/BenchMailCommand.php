@@ -52,7 +52,16 @@ final class BenchMailCommand extends Command
         $text = str_repeat('On Friday we go to the museum of boats. ', intdiv(self::BODY, 40));
         $letters = [];
         for ($i = 0; $i < $count; $i++) {
-            $letters[] = new Written($author->id, "Guardian $i", "g$i@shoremail.example", 'en', 'Trip', $text, []);
+            $letters[] = new Written(
+                $author->id,
+                "Guardian $i",
+                'mail',
+                "g$i@shoremail.example",
+                'en',
+                'Trip',
+                $text,
+                [],
+            );
         }
         $began = hrtime(true);
         DB::transaction(

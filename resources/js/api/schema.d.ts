@@ -2172,6 +2172,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools/{school}/mailings/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A file to go with a letter: PDF, PNG or JPEG of up to 2 MB */
+        post: operations["fileLetterToManyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/mailings/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Letters kept for another time: the school’s and one’s own */
+        get: operations["indexLetterTemplateController"];
+        put?: never;
+        /** Keep one, in place of one of the same name */
+        post: operations["storeLetterTemplateController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/mailings/kept/{template}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Forget one */
+        delete: operations["destroyLetterTemplateController"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools/{school}/mailings/plan": {
         parameters: {
             query?: never;
@@ -3153,6 +3205,58 @@ export interface paths {
         /** Send it to a section; what one has written oneself comes back */
         post: operations["storeForSectionLetterToManyController"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/letter/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same for a letter to a section */
+        post: operations["fileForSectionLetterToManyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/letter/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same for whoever writes to a section */
+        get: operations["indexForSectionLetterTemplateController"];
+        put?: never;
+        /** Keep one for oneself, in place of one of the same name */
+        post: operations["storeForSectionLetterTemplateController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sections/{section}/letter/kept/{template}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Forget one of one’s own */
+        delete: operations["destroyForSectionLetterTemplateController"];
         options?: never;
         head?: never;
         patch?: never;
@@ -4230,11 +4334,19 @@ export interface components {
             languages: components["schemas"]["LanguageCount"][];
             lacking: string[];
         };
+        LetterFile: {
+            id: string;
+            name: string;
+            size: number;
+        };
         /** @enum {string} */
         LetterKind: "family" | "summer" | "handout";
         LetterOutlook: {
             whom: string;
             count: number;
+            texts: number;
+            parts: number;
+            textsGo: boolean;
             languages: {
                 [key: string]: number;
             };
@@ -4250,6 +4362,23 @@ export interface components {
             language: string;
             subject: string;
             text: string;
+            parts: number;
+        };
+        LetterTemplateLine: {
+            id: string;
+            name: string;
+            shared: boolean;
+            subject: string;
+            body: string;
+            subjects: {
+                [key: string]: string;
+            };
+            bodies: {
+                [key: string]: string;
+            };
+        };
+        LetterTemplatePage: {
+            templates: components["schemas"]["LetterTemplateLine"][];
         };
         LinkAnswer: {
             waits: boolean;
@@ -4286,6 +4415,7 @@ export interface components {
             madeAt: string;
             goesAt: string;
             count: number;
+            texts: number;
             waiting: number;
             amiss: number;
             stopped: number;
@@ -4345,6 +4475,7 @@ export interface components {
             next: string | null;
             amiss: number;
             waiting: number;
+            narrowed: string;
         };
         /** @enum {string} */
         MessageState: "kept" | "waiting" | "handing" | "sent" | "doubtful" | "refused" | "bounced" | "stopped";
@@ -4825,6 +4956,8 @@ export interface components {
             dayCloses: string;
             guardiansIn: string;
             remindGuardians: boolean;
+            quietFrom: number;
+            quietTo: number;
             years: components["schemas"]["YearLine"][];
             liveCodes: number;
             triesPerDay: number;
@@ -8663,8 +8796,11 @@ export interface operations {
                 "application/json": {
                     /** @enum {string} */
                     readers: "guardians" | "students" | "staff";
-                    subject: string;
                     body: string;
+                    subject?: string;
+                    /** @enum {string} */
+                    by?: "mail" | "text" | "either";
+                    files?: string[];
                     grade?: string | null;
                     ids?: string[] | null;
                     subjects?: {
@@ -8691,6 +8827,117 @@ export interface operations {
             };
         };
     };
+    fileLetterToManyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterFile"];
+                };
+            };
+        };
+    };
+    indexLetterTemplateController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterTemplatePage"];
+                };
+            };
+        };
+    };
+    storeLetterTemplateController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    body: string;
+                    subject?: string;
+                    shared?: boolean;
+                    subjects?: {
+                        [key: string]: string | null;
+                    };
+                    bodies?: {
+                        [key: string]: string | null;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterTemplatePage"];
+                };
+            };
+        };
+    };
+    destroyLetterTemplateController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                template: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterTemplatePage"];
+                };
+            };
+        };
+    };
     planLetterToManyController: {
         parameters: {
             query?: never;
@@ -8705,8 +8952,11 @@ export interface operations {
                 "application/json": {
                     /** @enum {string} */
                     readers: "guardians" | "students" | "staff";
-                    subject: string;
                     body: string;
+                    subject?: string;
+                    /** @enum {string} */
+                    by?: "mail" | "text" | "either";
+                    files?: string[];
                     grade?: string | null;
                     ids?: string[] | null;
                     subjects?: {
@@ -8842,6 +9092,8 @@ export interface operations {
                 after?: string | null;
                 show?: "amiss" | "waiting" | null;
                 text?: string | null;
+                mailing?: string | null;
+                person?: string | null;
             };
             header?: never;
             path: {
@@ -9629,6 +9881,8 @@ export interface operations {
                     /** @enum {string} */
                     guardians_in?: "at_once" | "check";
                     remind_guardians?: boolean;
+                    quiet_from?: number;
+                    quiet_to?: number;
                     version?: number;
                 };
             };
@@ -10785,8 +11039,11 @@ export interface operations {
                 "application/json": {
                     /** @enum {string} */
                     readers: "guardians" | "students" | "staff";
-                    subject: string;
                     body: string;
+                    subject?: string;
+                    /** @enum {string} */
+                    by?: "mail" | "text" | "either";
+                    files?: string[];
                     grade?: string | null;
                     ids?: string[] | null;
                     subjects?: {
@@ -10813,6 +11070,117 @@ export interface operations {
             };
         };
     };
+    fileForSectionLetterToManyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterFile"];
+                };
+            };
+        };
+    };
+    indexForSectionLetterTemplateController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterTemplatePage"];
+                };
+            };
+        };
+    };
+    storeForSectionLetterTemplateController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    body: string;
+                    subject?: string;
+                    shared?: boolean;
+                    subjects?: {
+                        [key: string]: string | null;
+                    };
+                    bodies?: {
+                        [key: string]: string | null;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterTemplatePage"];
+                };
+            };
+        };
+    };
+    destroyForSectionLetterTemplateController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                section: string;
+                template: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterTemplatePage"];
+                };
+            };
+        };
+    };
     planForSectionLetterToManyController: {
         parameters: {
             query?: never;
@@ -10827,8 +11195,11 @@ export interface operations {
                 "application/json": {
                     /** @enum {string} */
                     readers: "guardians" | "students" | "staff";
-                    subject: string;
                     body: string;
+                    subject?: string;
+                    /** @enum {string} */
+                    by?: "mail" | "text" | "either";
+                    files?: string[];
                     grade?: string | null;
                     ids?: string[] | null;
                     subjects?: {

@@ -43,6 +43,8 @@ final readonly class SettingsWish
         #[Must('sometimes')] public ?int $keepLedgerDays = null,
         #[Must('sometimes|in:at_once,check')] public ?string $guardiansIn = null,
         #[Must('sometimes')] public ?bool $remindGuardians = null,
+        #[Must('sometimes|min:0|max:23')] public ?int $quietFrom = null,
+        #[Must('sometimes|min:0|max:23')] public ?int $quietTo = null,
         #[Must('sometimes')] public ?int $version = null,
     ) {}
 
@@ -72,6 +74,8 @@ final readonly class SettingsWish
                 'day_closes' => $this->dayCloses,
                 'guardians_in' => $this->guardiansIn,
                 'remind_guardians' => self::flag($this->remindGuardians),
+                'quiet_from' => $this->quietFrom,
+                'quiet_to' => $this->quietTo,
                 'keep_askings_days' => $this->keepAskingsDays,
                 'keep_lists_days' => $this->keepListsDays,
                 'keep_messages_days' => $this->keepMessagesDays,

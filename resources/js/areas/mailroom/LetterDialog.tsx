@@ -1,19 +1,22 @@
 import { useState } from 'react';
 import { useAct } from '@/api/act';
-import { api, data, type Schemas } from '@/api/client';
+import type { Schemas } from '@/api/client';
 import type { School } from '@/shell/session';
-import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Dialog } from '@/ui/Dialog';
 import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
 import { useSentForm } from '@/ui/useSentForm';
 import { many } from '@/ui/words';
+import { KeptLetters } from './KeptLetters';
+import { letterDoors } from './letter';
+import { LetterFiles } from './LetterFiles';
+import { LetterLooked, WhenItGoes } from './LetterLooked';
 import { OtherLanguage, type Texts } from './OtherLanguage';
-import { PreviewOf } from './PreviewOf';
 import { Writing } from './Writing';
 
 type Readers = 'guardians' | 'students' | 'staff';
+type By = 'mail' | 'text' | 'either';
 
 /** A letter to many: written, looked at as its receivers get it, sent now or later. */
 export function LetterDialog({
@@ -30,95 +33,58 @@ export function LetterDialog({
     onClose: () => void;
     onDone: (page: Schemas['MailingPage']) => void;
 }) {
+    const doors = letterDoors(school.id, section);
     const [texts, setTexts] = useState<Texts>({ lines: {}, bodies: {} });
+    const [files, setFiles] = useState<Schemas['LetterFile'][]>([]);
     const [seen, setSeen] = useState<Schemas['LetterOutlook'] | null>(null);
-    const wish = (values: { readers: Readers; grade: string; subject: string; body: string }) => ({
+    const wish = (values: { readers: Readers; by: By; grade: string; subject: string; body: string }) => ({
         readers: values.readers,
-        subject: values.subject,
+        by: values.by,
+        subject: values.by === 'text' ? '' : values.subject,
         body: values.body,
         subjects: texts.lines,
         bodies: texts.bodies,
+        files: values.by === 'text' ? [] : files.map((f) => f.id),
         ...(values.grade && values.readers !== 'staff' ? { grade: values.grade } : {}),
         ...(chosen ? { ids: chosen.map((c) => c.id) } : {}),
     });
     const form = useSentForm({
         start: {
             readers: 'guardians' as Readers,
+            by: 'mail' as By,
             grade: '',
             subject: '',
             body: '',
             at: '',
             even_quiet: false,
         },
-        send: (values) => {
-            const body = wish(values);
-            return data(
-                section
-                    ? api.POST('/api/sections/{section}/letter/plan', { params: { path: { section } }, body })
-                    : api.POST('/api/schools/{school}/mailings/plan', {
-                          params: { path: { school: school.id } },
-                          body,
-                      }),
-            );
-        },
+        send: (values) => doors.plan(wish(values)),
         stale: [],
         home: 'body',
         then: setSeen,
     });
     const values = form.values;
     const send = useAct(
-        () => {
-            const body = {
+        () =>
+            doors.send({
                 ...wish(values),
                 ...(values.at ? { at: values.at } : {}),
                 even_quiet: values.even_quiet,
                 seen: seen?.seen ?? '',
-            };
-            return data(
-                section
-                    ? api.POST('/api/sections/{section}/letter', { params: { path: { section } }, body })
-                    : api.POST('/api/schools/{school}/mailings', { params: { path: { school: school.id } }, body }),
-            );
-        },
+            }),
         { stale: [['mailings'], ['messages', school.id]], then: onDone },
     );
     if (seen)
         return (
             <Dialog open wide onClose={onClose} title={`To ${seen.whom}`}>
-                <p className="mb-3">
-                    {seen.count === 0
-                        ? 'Nobody of these can be reached by mail.'
-                        : `${many(seen.count, 'letter')}, each to one person alone: ${Object.entries(seen.languages)
-                              .map(([name, count]) => `${String(count)} in ${name}`)
-                              .join(', ')}.`}
-                </p>
-                {seen.without.length > 0 && (
-                    <Names
-                        title={`${many(seen.without.length, 'person', 'people')} without an address`}
-                        of={seen.without}
-                    />
+                <LetterLooked seen={seen} by={values.by} />
+                {files.length > 0 && values.by !== 'text' && (
+                    <p className="mb-3 text-sm">
+                        With {files.map((f) => f.name).join(', ')}
+                        {seen.texts > 0 && ', not with the texts'}.
+                    </p>
                 )}
-                {seen.bounced.length > 0 && (
-                    <Names
-                        title={`Mail to ${many(seen.bounced.length, 'person', 'people')} came back last time; they get one all the same`}
-                        of={seen.bounced}
-                    />
-                )}
-                {seen.previews.map((preview) => (
-                    <PreviewOf key={preview.language} preview={preview} />
-                ))}
-                <div className="flex flex-wrap items-end gap-4">
-                    <Field
-                        label="Not before (empty: now)"
-                        type="datetime-local"
-                        hint={`By the school’s clock. From ${String(seen.quietFrom)}:00 to ${String(seen.quietTo)}:00 it waits until the morning.`}
-                        {...form.field('at')}
-                    />
-                    <label className="flex min-h-8 items-center gap-2 text-sm">
-                        <input type="checkbox" className="accent-ink" {...form.check('even_quiet')} />
-                        Even at night
-                    </label>
-                </div>
+                <WhenItGoes seen={seen} at={form.field('at')} night={form.check('even_quiet')} />
                 {send.error && (
                     <p role="alert" className="mt-2 text-sm text-madder">
                         {send.error}
@@ -130,7 +96,7 @@ export function LetterDialog({
                     disabled={send.busy || seen.count === 0}
                     onClick={() => send.run()}
                 >
-                    Send {many(seen.count, 'letter')}
+                    Send {many(seen.count, seen.count > 0 && seen.texts === seen.count ? 'text' : 'letter')}
                 </DialogFoot>
             </Dialog>
         );
@@ -164,11 +130,23 @@ export function LetterDialog({
                             {...form.choice('grade')}
                         />
                     )}
+                    <Choice
+                        label="As"
+                        stacked
+                        options={[
+                            { value: 'mail' as const, label: 'mail' },
+                            { value: 'text' as const, label: 'text message' },
+                            { value: 'either' as const, label: 'mail, or a text where none arrives' },
+                        ]}
+                        {...form.choice('by')}
+                    />
                 </div>
-                <Field label="What it is about" required maxLength={250} autoFocus {...form.field('subject')} />
+                {values.by !== 'text' && (
+                    <Field label="What it is about" required maxLength={250} autoFocus {...form.field('subject')} />
+                )}
                 <Writing
-                    label="Letter"
-                    rows={8}
+                    label={values.by === 'text' ? 'Text' : 'Letter'}
+                    rows={values.by === 'mail' ? 8 : 4}
                     value={values.body}
                     error={form.at('body')}
                     onChange={(value) => form.set('body', value)}
@@ -182,15 +160,36 @@ export function LetterDialog({
                     ]
                         .filter(Boolean)
                         .join(', ')}
-                    . Who answers it, answers you.
+                    .{' '}
+                    {values.by === 'mail'
+                        ? 'Who answers it, answers you.'
+                        : 'At most 600 characters; a text begins with the name of the school.'}
                 </p>
                 <OtherLanguage
                     line="The same: what it is about"
-                    body="The same: letter"
+                    body={values.by === 'text' ? 'The same: text' : 'The same: letter'}
                     most={250}
                     rows={5}
+                    bodyOnly={values.by === 'text'}
                     texts={texts}
                     onChange={setTexts}
+                />
+                {values.by !== 'text' && <LetterFiles doors={doors} files={files} onChange={setFiles} />}
+                <KeptLetters
+                    doors={doors}
+                    of={section ?? school.id}
+                    shares={school.coordinates}
+                    written={{
+                        subject: values.subject,
+                        body: values.body,
+                        subjects: texts.lines,
+                        bodies: texts.bodies,
+                    }}
+                    onTake={(letter) => {
+                        form.set('subject', letter.subject);
+                        form.set('body', letter.body);
+                        setTexts({ lines: letter.subjects, bodies: letter.bodies });
+                    }}
                 />
                 {form.error && (
                     <p role="alert" className="text-sm text-madder">
@@ -202,25 +201,5 @@ export function LetterDialog({
                 </DialogFoot>
             </form>
         </Dialog>
-    );
-}
-
-/** Names of a few, or of many once they are asked for. */
-function Names({ title, of }: { title: string; of: string[] }) {
-    const [all, setAll] = useState(false);
-    const shown = all ? of : of.slice(0, 8);
-    return (
-        <div className="mb-3 border-s-[3px] border-marigold ps-3 text-sm">
-            <p>{title}:</p>
-            <p className="text-muted">
-                {shown.join(', ')}
-                {shown.length < of.length && (
-                    <>
-                        {' '}
-                        <Button onClick={() => setAll(true)}>and {of.length - shown.length} more</Button>
-                    </>
-                )}
-            </p>
-        </div>
     );
 }

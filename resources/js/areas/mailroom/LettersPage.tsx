@@ -71,7 +71,11 @@ export function LettersPage({ school }: { school: School }) {
                             <div className="flex flex-wrap items-baseline justify-between gap-x-4">
                                 <h2 className="text-lg">{m.subject}</h2>
                                 <span className="text-sm text-muted">
-                                    {many(m.count, 'letter')} to {m.whom}
+                                    {m.texts === m.count
+                                        ? many(m.count, 'text')
+                                        : many(m.count, 'letter') +
+                                          (m.texts > 0 ? `, ${String(m.texts)} of them as a text,` : '')}{' '}
+                                    to {m.whom}
                                 </span>
                             </div>
                             <p className="text-xs text-muted">
@@ -87,11 +91,20 @@ export function LettersPage({ school }: { school: School }) {
                                     .filter(Boolean)
                                     .join('; ')}
                             </p>
-                            {m.waiting > 0 && (
-                                <Button className="mt-2" disabled={stop.busy} onClick={() => stop.run(m.id)}>
-                                    Stop what has not gone
-                                </Button>
-                            )}
+                            <p className="mt-2 flex flex-wrap items-center gap-4 text-sm">
+                                {m.waiting > 0 && (
+                                    <Button disabled={stop.busy} onClick={() => stop.run(m.id)}>
+                                        Stop what has not gone
+                                    </Button>
+                                )}
+                                <Link
+                                    className="underline decoration-rule underline-offset-4"
+                                    to={`/s/${school.code}/mailroom?mailing=${m.id}`}
+                                    aria-label={`Each message of “${m.subject}”`}
+                                >
+                                    Each message
+                                </Link>
+                            </p>
                         </li>
                     ))}
                 </ul>

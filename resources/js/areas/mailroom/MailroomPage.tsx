@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { api, data, type Schemas } from '@/api/client';
 import type { School } from '@/shell/session';
+import { Button } from '@/ui/Button';
 import { DataTable } from '@/ui/DataTable';
 import { moment } from '@/ui/dates';
 import { Empty } from '@/ui/Empty';
@@ -38,9 +39,11 @@ export function MailroomPage({ school }: { school: School }) {
     const open = search.get('message');
     const show = SHOWN.find(([key]) => key === search.get('show'))?.[0] ?? '';
     const q = search.get('q') ?? '';
+    const mailing = search.get('mailing') ?? '';
+    const person = search.get('person') ?? '';
     const [text, setText] = useTyped(q, set);
     const asked = useInfiniteQuery({
-        queryKey: ['messages', school.id, show, q],
+        queryKey: ['messages', school.id, show, q, mailing, person],
         queryFn: ({ pageParam }) =>
             data(
                 api.GET('/api/schools/{school}/messages', {
@@ -49,6 +52,8 @@ export function MailroomPage({ school }: { school: School }) {
                         query: {
                             ...(show && { show }),
                             ...(q && { text: q }),
+                            ...(mailing && { mailing }),
+                            ...(person && { person }),
                             ...(pageParam && { after: pageParam }),
                         },
                     },
@@ -107,6 +112,12 @@ export function MailroomPage({ school }: { school: School }) {
                     onChange={(event) => setText(event.target.value)}
                     className="min-h-8 w-60 rounded-card border border-ink/60 bg-paper px-2 text-sm"
                 />
+                {(mailing || person) && (
+                    <span className="flex items-center gap-2 text-sm">
+                        {mailing ? 'Only of the letter' : 'Only to'} “{first?.narrowed ?? '…'}”
+                        <Button onClick={() => set({ mailing: null, person: null })}>Show every message</Button>
+                    </span>
+                )}
             </div>
             {!first ? (
                 <Instead of={asked} what="the Mailroom" />
@@ -123,8 +134,10 @@ export function MailroomPage({ school }: { school: School }) {
                         marked={(m) => m.amiss}
                         sortable={false}
                         empty={
-                            show || q ? (
-                                <Empty title="No such message">Choose “all”, or empty the field beside it.</Empty>
+                            show || q || mailing || person ? (
+                                <Empty title="No such message">
+                                    Choose “all”, empty the field beside it, or show every letter again.
+                                </Empty>
                             ) : (
                                 <Empty title="No mail has gone out">
                                     Invitations, links to sign in and notices appear here when they are written.

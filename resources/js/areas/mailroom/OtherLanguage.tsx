@@ -18,6 +18,7 @@ export function OtherLanguage({
     body,
     most,
     rows,
+    bodyOnly = false,
     texts,
     onChange,
 }: {
@@ -27,12 +28,17 @@ export function OtherLanguage({
     /** Characters of the line. */
     most: number;
     rows: number;
+    /** Where there is no line. */
+    bodyOnly?: boolean;
     texts: Texts;
     onChange: (texts: Texts) => void;
 }) {
     const [language, setLanguage] = useState(OTHERS[0]?.code ?? '');
     return (
-        <details open={Object.keys(texts.lines).length > 0} className="border-t border-rule pt-3">
+        <details
+            open={Object.keys(texts.lines).length + Object.keys(texts.bodies).length > 0}
+            className="border-t border-rule pt-3"
+        >
             <summary className="min-h-8 cursor-pointer text-sm">In another language too</summary>
             <Choice
                 label="In"
@@ -40,18 +46,20 @@ export function OtherLanguage({
                 onChange={setLanguage}
                 options={OTHERS.map((l) => ({
                     value: l.code,
-                    label: texts.lines[l.code] ? `${l.name} (written)` : l.name,
+                    label: texts.lines[l.code] || texts.bodies[l.code] ? `${l.name} (written)` : l.name,
                 }))}
             />
             <div className="mt-3 flex flex-col gap-3" lang={language} dir={direction(language)}>
-                <Field
-                    label={line}
-                    maxLength={most}
-                    value={texts.lines[language] ?? ''}
-                    onChange={(event) =>
-                        onChange({ ...texts, lines: { ...texts.lines, [language]: event.target.value } })
-                    }
-                />
+                {!bodyOnly && (
+                    <Field
+                        label={line}
+                        maxLength={most}
+                        value={texts.lines[language] ?? ''}
+                        onChange={(event) =>
+                            onChange({ ...texts, lines: { ...texts.lines, [language]: event.target.value } })
+                        }
+                    />
+                )}
                 <Writing
                     label={body}
                     rows={rows}

@@ -16,6 +16,7 @@ const mailing = (more: object = {}) => ({
     madeAt: '2026-11-26T09:00:00Z',
     goesAt: '2099-11-26T09:00:00Z',
     count: 42,
+    texts: 0,
     waiting: 42,
     amiss: 0,
     stopped: 0,
@@ -24,6 +25,9 @@ const mailing = (more: object = {}) => ({
 const outlook = {
     whom: 'guardians of grade 3',
     count: 42,
+    texts: 0,
+    parts: 0,
+    textsGo: true,
     languages: { English: 40, Ukrainian: 2 },
     without: ['Silent Moss'],
     bounced: [],
@@ -69,6 +73,8 @@ describe('a letter to many', () => {
         expect(sentTo('POST /api/schools/s/mailings')).toEqual([
             {
                 readers: 'guardians',
+                by: 'mail',
+                files: [],
                 subject: 'Trip',
                 body: 'Dear families',
                 subjects: {},
@@ -96,9 +102,107 @@ describe('a letter to many', () => {
         expect(dialog.getByLabelText(/^Letter/)).toHaveProperty('value', 'Dear families');
         serverAnswers({ 'POST /api/sections/c/letter/plan': { ...outlook, count: 0 } });
         await userEvent.click(dialog.getByRole('button', { name: 'Look at it' }));
-        await screen.findByText('Nobody of these can be reached by mail.');
+        await screen.findByText('None of these can be reached that way.');
         expect(screen.getByRole('button', { name: 'Send 0 letters' })).toHaveProperty('disabled', true);
         await userEvent.click(screen.getByRole('button', { name: 'Back to the letter' }));
         expect(screen.getByLabelText('Letter')).toHaveProperty('value', 'Dear families');
+    });
+
+    it('goes as a text: short, without a line of its own, its parts counted', async () => {
+        serverAnswers({
+            'GET /api/schools/s/mailings/kept': { templates: [] },
+            'POST /api/schools/s/mailings/plan': {
+                ...outlook,
+                texts: 42,
+                parts: 84,
+                textsGo: false,
+                previews: [{ to: 'Layla Haddad', language: 'English', subject: '', text: 'Lanternfield: x', parts: 2 }],
+            },
+        });
+        show(<LetterDialog school={school} onClose={() => undefined} onDone={() => undefined} />);
+        const dialog = within(await screen.findByRole('dialog'));
+        await userEvent.selectOptions(dialog.getByLabelText('As'), 'text');
+        expect(dialog.queryByLabelText('What it is about')).toBeNull();
+        expect(dialog.queryByLabelText(/^Add a file/)).toBeNull();
+        await userEvent.type(dialog.getByLabelText('Text'), 'Buses are late');
+        await userEvent.click(dialog.getByRole('button', { name: 'Look at it' }));
+        await screen.findByText(/84 parts of a text message in all.*No gateway for texts is set here/);
+        expect(screen.getByText(/a text of 15 characters, 2 parts/)).toBeTruthy();
+        expect(screen.getByText('1 person without a number:')).toBeTruthy();
+        expect(screen.getByRole('button', { name: 'Send 42 texts' })).toBeTruthy();
+        expect(sentTo('POST /api/schools/s/mailings/plan')[0]).toMatchObject({ by: 'text', subject: '', files: [] });
+    });
+
+    it('carries files, and says why one is not taken', async () => {
+        let tries = 0;
+        serverAnswers({
+            'GET /api/schools/s/mailings/kept': { templates: [] },
+            'POST /api/schools/s/mailings/files': () =>
+                ++tries === 1
+                    ? new Refused(422, '“page.pdf” is no PDF.', { files: ['“page.pdf” is no PDF.'] })
+                    : { id: 'f1', name: 'Map.pdf', size: 140_000 },
+            'POST /api/schools/s/mailings/plan': outlook,
+        });
+        show(<LetterDialog school={school} onClose={() => undefined} onDone={() => undefined} />);
+        const dialog = await written();
+        const file = dialog.getByLabelText(/^Add a file/);
+        await userEvent.upload(file, new File(['x'], 'page.pdf', { type: 'application/pdf' }));
+        await dialog.findByText('“page.pdf” is no PDF.');
+        await userEvent.upload(file, new File(['x'], 'Map.pdf', { type: 'application/pdf' }));
+        await dialog.findByText('Map.pdf');
+        await userEvent.click(dialog.getByRole('button', { name: 'Look at it' }));
+        await screen.findByText(/With Map\.pdf/);
+        expect(sentTo('POST /api/schools/s/mailings/plan')[0]).toMatchObject({ files: ['f1'] });
+        await userEvent.click(screen.getByRole('button', { name: 'Back to the letter' }));
+        await userEvent.click(await screen.findByRole('button', { name: 'Take Map.pdf off' }));
+        expect(screen.queryByText('Map.pdf')).toBeNull();
+    });
+
+    it('begins with one kept for another time, and is kept itself', async () => {
+        const kept = {
+            id: 't1',
+            name: 'Snow',
+            shared: true,
+            subject: 'No school today',
+            body: 'It snows.',
+            subjects: {},
+            bodies: { uk: 'Сніг' },
+        };
+        serverAnswers({
+            'GET /api/schools/s/mailings/kept': { templates: [kept] },
+            'POST /api/schools/s/mailings/kept': {
+                templates: [kept, { ...kept, id: 't2', name: 'Ice', shared: false }],
+            },
+            'DELETE /api/schools/s/mailings/kept/t1': { templates: [] },
+        });
+        show(
+            <LetterDialog
+                school={{ ...school, coordinates: true }}
+                onClose={() => undefined}
+                onDone={() => undefined}
+            />,
+        );
+        const dialog = within(await screen.findByRole('dialog'));
+        await userEvent.click(await dialog.findByText('Letters kept for another time: 1'));
+        await userEvent.selectOptions(dialog.getByLabelText('Begin with'), 'Snow (of the school)');
+        expect(dialog.getByLabelText('Letter')).toHaveProperty('value', 'It snows.');
+        const name = dialog.getByLabelText('Keep what is written as');
+        await userEvent.clear(name);
+        await userEvent.type(name, 'Ice');
+        await userEvent.click(dialog.getByLabelText('For the whole school'));
+        await userEvent.click(dialog.getByRole('button', { name: 'Keep it' }));
+        await dialog.findByText('Letters kept for another time: 2');
+        expect(sentTo('POST /api/schools/s/mailings/kept')).toEqual([
+            {
+                name: 'Ice',
+                shared: false,
+                subject: 'No school today',
+                body: 'It snows.',
+                subjects: {},
+                bodies: { uk: 'Сніг' },
+            },
+        ]);
+        await userEvent.click(dialog.getByRole('button', { name: 'Forget “Snow”' }));
+        await dialog.findByText('Letters kept for another time');
     });
 });

@@ -146,6 +146,16 @@ export function PersonSheet({
                     )}
                 </Part>
             )}
+            {person.messages.length > 0 && (
+                <p className="text-sm">
+                    <Link
+                        className="underline decoration-rule underline-offset-4"
+                        to={`/s/${own.code}/mailroom?person=${person.id}`}
+                    >
+                        Every message to them
+                    </Link>
+                </p>
+            )}
             <CredentialsPart person={person} school={own.id} />
             {person.kind === 'student' && person.state === 'active' && <LostCard person={person} school={own.id} />}
             <Part title="What happened" empty="Nothing since the account was made." items={person.history}>

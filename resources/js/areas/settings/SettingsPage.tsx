@@ -9,6 +9,7 @@ import { useNotice } from '@/ui/Notice';
 import { NamesPart } from './NamesPart';
 import { NamingPart } from './NamingPart';
 import { type Keep, PartForm, type Settings } from './PartForm';
+import { QuietPart } from './QuietPart';
 import { ProgramsPart } from './ProgramsPart';
 import { RecordPart } from './RecordPart';
 import { YearsPart } from './YearsPart';
@@ -59,6 +60,7 @@ export function SettingsPage({ school }: { school: School }) {
                 <DoorPart settings={settings} keep={keep} onStale={onStale} />
                 <StaffPart settings={settings} keep={keep} onStale={onStale} />
                 <GuardiansPart settings={settings} keep={keep} onStale={onStale} />
+                <QuietPart settings={settings} keep={keep} onStale={onStale} />
                 <RecordPart school={school} />
                 <ProgramsPart school={school} />
                 <KeepingPart settings={settings} keep={keep} onStale={onStale} />
