@@ -76,7 +76,8 @@ final readonly class LetterDesk
             $texts,
             $parts,
             $this->gateways->take('text'),
-            array_combine(array_map(self::named(...), array_keys($languages)), array_values($languages)),
+            self::byName($languages),
+            self::byName(self::unwritten($receivers, $reached, $wish)),
             $names(fn(Receiver $r): bool => !isset($reached[$r->id])),
             $names(
                 fn(Receiver $r): bool => isset($reached[$r->id]) &&
@@ -246,6 +247,34 @@ final readonly class LetterDesk
     private static function ofAll(LetterWhom $whom): array
     {
         return ['school' => $whom->school->name, 'section' => $whom->section->name ?? ''];
+    }
+
+    /**
+     * @param  list<Receiver>  $receivers
+     * @param  array<string, int>  $reached by id
+     * @return array<string, int> by tag: how many would read another language than it is written in
+     */
+    private static function unwritten(array $receivers, array $reached, LetterWish $wish): array
+    {
+        $count = [];
+        foreach ($receivers as $one) {
+            $own = $one->language;
+            if ($own !== null && isset($reached[$one->id]) && $wish->language($own) !== $own) {
+                $count[$own] = ($count[$own] ?? 0) + 1;
+            }
+        }
+        arsort($count);
+
+        return $count;
+    }
+
+    /**
+     * @param  array<string, int>  $count by tag
+     * @return array<string, int> by what the language is called
+     */
+    private static function byName(array $count): array
+    {
+        return array_combine(array_map(self::named(...), array_keys($count)), array_values($count));
     }
 
     /** @return string|null mail or text; null where they cannot be reached so */

@@ -86,7 +86,8 @@ final readonly class LetterWhom
                         array_values($ties->pluck('child_name')->filter()->map(strval(...))->all()),
                     );
                 })
-                ->sortBy('name')
+                // Of two of one name always the same first: what is sent is compared with what was looked at.
+                ->sortBy([['name', 'asc'], ['id', 'asc']])
                 ->all(),
         );
     }

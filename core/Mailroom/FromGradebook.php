@@ -39,6 +39,9 @@ final class FromGradebook
 
     private int $missing = 0;
 
+    /** Results of students who are not in the section. */
+    private int $outside = 0;
+
     /** @var array<string, int> */
     private array $counts = ['new' => 0, 'update' => 0, 'leaving' => 0];
 
@@ -130,6 +133,11 @@ final class FromGradebook
             $self->plan->warn(Words::count($unknown, 'result is', 'results are') . ' of nobody known here.');
         }
 
+        if ($self->outside > 0) {
+            $count = Words::count($self->outside, 'result is', 'results are');
+            $self->plan->warn("$count of students not in the section.");
+        }
+
         return $self->built();
     }
 
@@ -216,7 +224,9 @@ final class FromGradebook
         foreach ($this->results[$work->id] ?? [] as $student => [$state, $onceDue]) {
             // Nothing has come yet: that is no news before the day, unless it takes back what was said.
             $early = $state === WorkState::Missing && $onceDue && $work->day >= $this->at->today;
-            if (in_array($student, $this->in[$section] ?? [], true) && !$early) {
+            $isIn = in_array($student, $this->in[$section] ?? [], true);
+            $this->outside += $isIn ? 0 : 1;
+            if ($isIn && !$early) {
                 $states[(string) $student] = $state;
             }
         }

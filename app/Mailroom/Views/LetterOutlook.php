@@ -16,6 +16,7 @@ final readonly class LetterOutlook extends Resource
      * @param  int  $texts how many of them as a text
      * @param  int  $parts of all texts together: what is paid for
      * @param  bool  $textsGo whether a gateway takes them; else they are kept here
+     * @param  array<string, int>  $unwritten how many read a language it is not written in, by language
      * @param  list<string>  $without names of those who cannot be reached so
      * @param  list<string>  $bounced names of those whose last mail came back; they get one all the same
      * @param  list<LetterPreview>  $previews one of each language
@@ -30,6 +31,7 @@ final readonly class LetterOutlook extends Resource
         public int $parts,
         public bool $textsGo,
         public array $languages,
+        public array $unwritten,
         public array $without,
         public array $bounced,
         public array $previews,

@@ -4350,6 +4350,9 @@ export interface components {
             languages: {
                 [key: string]: number;
             };
+            unwritten: {
+                [key: string]: number;
+            };
             without: string[];
             bounced: string[];
             previews: components["schemas"]["LetterPreview"][];

@@ -113,7 +113,11 @@ it('brings in what is due and what is missing, of the section’s students alone
         ->and($plan->sentence)
         ->toBe('2 pieces of work new, 1 missing in all.')
         ->and($plan->warnings)
-        ->toBe(['1 piece of work is of no section here and left out.', '1 result is of nobody known here.'])
+        ->toBe([
+            '1 piece of work is of no section here and left out.',
+            '1 result is of nobody known here.',
+            '1 result is of students not in the section.',
+        ])
         ->and(json_encode($plan->changes))
         ->not->toContain('9.5');
 });

@@ -4,6 +4,7 @@ import type { Schemas } from '@/api/client';
 import { sendFiles } from '@/api/files';
 import { Dialog } from '@/ui/Dialog';
 import { DialogFoot } from '@/ui/DialogFoot';
+import { FilePicker } from '@/ui/FilePicker';
 import { PlanSummary } from '@/ui/PlanSummary';
 
 /** Work and who has handed it in, from the tables of a gradebook: looked at, then brought in as looked at. */
@@ -42,10 +43,7 @@ export function GradebookDialog({
     return (
         <Dialog open wide onClose={onClose} title="From a gradebook">
             {plan ? (
-                <>
-                    <p className="mb-3">{plan.sentence}</p>
-                    <PlanSummary plan={plan} words={{ leaving: 'withdrawn' }} />
-                </>
+                <PlanSummary plan={plan} words={{ leaving: 'withdrawn' }} />
             ) : (
                 <>
                     <p className="mb-4 text-sm">
@@ -53,19 +51,16 @@ export function GradebookDialog({
                         due when and what is missing is kept, no marks. The same file can be brought in again: what it
                         brought before is met and changed.
                     </p>
-                    <label className="block text-sm">
-                        <span className="mb-1 block">Files</span>
-                        <input
-                            type="file"
-                            multiple
-                            accept=".zip,.csv"
-                            onChange={(event) => {
-                                setFiles([...(event.target.files ?? [])]);
-                                look.clear();
-                                bring.clear();
-                            }}
-                        />
-                    </label>
+                    <FilePicker
+                        label="Files"
+                        multiple
+                        accept=".zip,.csv"
+                        onChange={(event) => {
+                            setFiles([...(event.target.files ?? [])]);
+                            look.clear();
+                            bring.clear();
+                        }}
+                    />
                 </>
             )}
             {error && (

@@ -1,6 +1,7 @@
 import { useAct } from '@/api/act';
 import type { Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
+import { FilePicker } from '@/ui/FilePicker';
 import type { LetterDoors } from './letter';
 
 type Kept = Schemas['LetterFile'];
@@ -41,20 +42,17 @@ export function LetterFiles({
                 </ul>
             )}
             {files.length < MOST && (
-                <label className="block">
-                    <span className="mb-1 block">Add a file: PDF, PNG or JPEG, up to 2 MB</span>
-                    <input
-                        type="file"
-                        accept=".pdf,.png,.jpg,.jpeg"
-                        disabled={add.busy}
-                        onChange={(event) => {
-                            const file = event.target.files?.[0];
-                            if (file) add.run(file);
-                            // The same file can be chosen again.
-                            event.target.value = '';
-                        }}
-                    />
-                </label>
+                <FilePicker
+                    label="Add a file: PDF, PNG or JPEG, up to 2 MB"
+                    accept=".pdf,.png,.jpg,.jpeg"
+                    disabled={add.busy}
+                    onChange={(event) => {
+                        const file = event.target.files?.[0];
+                        if (file) add.run(file);
+                        // The same file can be chosen again.
+                        event.target.value = '';
+                    }}
+                />
             )}
             {add.error && (
                 <p role="alert" className="mt-1 text-madder">

@@ -21,6 +21,15 @@ export function LetterLooked({ seen, by }: { seen: Schemas['LetterOutlook']; by:
                           .map(([name, count]) => `${String(count)} in ${name}`)
                           .join(', ')}.`}
             </p>
+            {Object.keys(seen.unwritten).length > 0 && (
+                <p className="mb-3 border-s-[3px] border-marigold ps-3 text-sm">
+                    Not written in their language:{' '}
+                    {Object.entries(seen.unwritten)
+                        .map(([name, count]) => `${String(count)} read ${name}`)
+                        .join(', ')}
+                    .
+                </p>
+            )}
             {seen.texts > 0 && (
                 <p className="mb-3">
                     {many(seen.parts, 'part')} of a text message in all, which is what a gateway counts.

@@ -82,7 +82,7 @@ export function LettersPage({ school }: { school: School }) {
                                 {[
                                     `${m.by}, ${moment(m.madeAt)}`,
                                     m.waiting > 0 &&
-                                        (m.goesAt > new Date().toISOString()
+                                        (new Date(m.goesAt) > new Date()
                                             ? `${String(m.waiting)} go out ${moment(m.goesAt)}`
                                             : `${String(m.waiting)} on the way`),
                                     m.amiss > 0 && `${String(m.amiss)} did not arrive`,

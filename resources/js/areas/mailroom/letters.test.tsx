@@ -29,6 +29,7 @@ const outlook = {
     parts: 0,
     textsGo: true,
     languages: { English: 40, Ukrainian: 2 },
+    unwritten: { Spanish: 7 },
     without: ['Silent Moss'],
     bounced: [],
     quietFrom: 20,
@@ -152,6 +153,7 @@ describe('a letter to many', () => {
         await dialog.findByText('Map.pdf');
         await userEvent.click(dialog.getByRole('button', { name: 'Look at it' }));
         await screen.findByText(/With Map\.pdf/);
+        expect(screen.getByText('Not written in their language: 7 read Spanish.')).toBeTruthy();
         expect(sentTo('POST /api/schools/s/mailings/plan')[0]).toMatchObject({ files: ['f1'] });
         await userEvent.click(screen.getByRole('button', { name: 'Back to the letter' }));
         await userEvent.click(await screen.findByRole('button', { name: 'Take Map.pdf off' }));
