@@ -10,6 +10,7 @@ use App\Door\Views\StudentInviteOutlook;
 use App\Door\Views\StudentInvitePage;
 use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
+use App\Mailroom\Bounces;
 use App\Mailroom\Mail\StudentInvitationMail;
 use App\Mailroom\Views\LetterPreview;
 use App\Models\Coordinators;
@@ -71,10 +72,7 @@ final readonly class StudentInviteDesk
             );
         }
         arsort($languages);
-        $bounced = DB::table('bounced_addresses')
-            ->whereIn('address', array_map(fn(Invitee $i): string => $i->email, $invitees->invited))
-            ->pluck('address')
-            ->all();
+        $bounced = Bounces::of(array_map(fn(Invitee $i): string => $i->email, $invitees->invited));
 
         return new StudentInviteOutlook(
             count($invitees->invited),
@@ -84,7 +82,7 @@ final readonly class StudentInviteDesk
             array_values(
                 array_map(
                     fn(Invitee $i): string => $i->typed,
-                    array_filter($invitees->invited, fn(Invitee $i): bool => in_array($i->email, $bounced, true)),
+                    array_filter($invitees->invited, fn(Invitee $i): bool => isset($bounced[$i->email])),
                 ),
             ),
             array_values($previews),

@@ -7,6 +7,7 @@ namespace App\Guardians;
 use App\Guardians\Jobs\InviteGuardians;
 use App\Guardians\Views\InviteOutlook;
 use App\Ledger\Ledger;
+use App\Mailroom\Bounces;
 use App\Models\InviteRun;
 use App\Models\Person as PersonModel;
 use App\Models\PrintState;
@@ -21,6 +22,7 @@ use Vantrel\Core\Plan\Planned;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records\GuardianInvitation;
 use Vantrel\Core\Records\Guardianship;
+use Vantrel\Core\Records\Person;
 use Vantrel\Core\Values\Language;
 
 /** Invites guardians, a few at once or all of a school in the background. */
@@ -192,11 +194,17 @@ final readonly class InviteDesk
     {
         $guardians = array_map(fn(Guardianship $g): string => $g->guardianId(), $ties);
 
+        $people = $this->ties->people([
+            ...$guardians,
+            ...array_map(fn(Guardianship $g): string => $g->studentId(), $ties),
+        ]);
+
         return Invites::plan(
             $school->id,
             $ties,
-            $this->ties->people([...$guardians, ...array_map(fn(Guardianship $g): string => $g->studentId(), $ties)]),
+            $people,
             $this->ties->open($guardians, $school->id),
+            Bounces::of(array_values(array_filter(array_map(fn(Person $p): ?string => $p->email(), $people)))),
             $this->links->hash(...),
             $by,
             $this->kit->ids($seed),

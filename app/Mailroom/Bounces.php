@@ -15,6 +15,27 @@ final class Bounces
 {
     private const AT_ONCE = 500;
 
+    private const CHUNK = 2000;
+
+    /**
+     * @param  list<string>  $addresses
+     * @return array<string, string> those of them that mail came back from, and why
+     */
+    public static function of(array $addresses): array
+    {
+        $found = [];
+        foreach (array_chunk(array_values(array_unique($addresses)), self::CHUNK) as $chunk) {
+            foreach (
+                DB::table('bounced_addresses')->whereIn('address', $chunk)->pluck('said', 'address')
+                as $address => $said
+            ) {
+                $found[(string) $address] = (string) $said;
+            }
+        }
+
+        return $found;
+    }
+
     /** @return int how many messages the mailbox held */
     public function read(): int
     {

@@ -18,8 +18,6 @@ use Vantrel\Core\Values\GradeLevel;
 /** Whom a letter is for: a section, a grade, people who were chosen, or the whole school. */
 final readonly class LetterWhom
 {
-    private const CHUNK = 2000;
-
     /** @param  list<string>|null  $ids of students, or of staff, who were chosen */
     public function __construct(
         public School $school,
@@ -63,10 +61,7 @@ final readonly class LetterWhom
                     'p.phone',
                     'p.language',
                 ]);
-        $bounced = [];
-        foreach ($people->pluck('email')->filter()->unique()->chunk(self::CHUNK) as $chunk) {
-            $bounced += DB::table('bounced_addresses')->whereIn('address', $chunk)->pluck('said', 'address')->all();
-        }
+        $bounced = Bounces::of(array_values($people->pluck('email')->filter()->map(strval(...))->all()));
 
         return array_values(
             $people
@@ -80,7 +75,7 @@ final readonly class LetterWhom
                         trim("$one->called_name $one->family_name"),
                         $one->email === null ? null : (string) $one->email,
                         $one->phone === null ? null : (string) $one->phone,
-                        (string) ($bounced[$one->email] ?? ''),
+                        $bounced[(string) $one->email] ?? '',
                         $one->language === null ? null : (string) $one->language,
                         array_values($ties->pluck('child_id')->filter()->map(strval(...))->all()),
                         array_values($ties->pluck('child_name')->filter()->map(strval(...))->all()),

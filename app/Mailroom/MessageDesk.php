@@ -47,19 +47,12 @@ final readonly class MessageDesk
             ->limit(self::PAGE + 1)
             ->get();
         $shown = $messages->take(self::PAGE);
-        $bounced = DB::table('bounced_addresses')
-            ->whereIn('address', $shown->pluck('to_address'))
-            ->pluck('said', 'address');
+        $bounced = Bounces::of(array_values($shown->pluck('to_address')->map(strval(...))->all()));
 
         return new MessagePage(
             array_values(
                 $shown
-                    ->map(
-                        fn(OutgoingMessage $m): MessageLine => MessageLine::of(
-                            $m,
-                            (string) ($bounced[$m->to_address] ?? ''),
-                        ),
-                    )
+                    ->map(fn(OutgoingMessage $m): MessageLine => MessageLine::of($m, $bounced[$m->to_address] ?? ''))
                     ->all(),
             ),
             $messages->count() > self::PAGE ? $messages->get(self::PAGE - 1)?->id : null,
@@ -101,7 +94,7 @@ final readonly class MessageDesk
     /** Why mail to the same address came back, '' where none has. */
     public function bounced(OutgoingMessage $message): string
     {
-        return (string) DB::table('bounced_addresses')->where('address', $message->to_address)->value('said');
+        return Bounces::of([$message->to_address])[$message->to_address] ?? '';
     }
 
     /** @throws Refusal */

@@ -43,6 +43,7 @@ final class Invites
      * @param  list<Guardianship>  $links
      * @param  array<string, Person>  $people guardians and students, by id
      * @param  list<GuardianInvitation>  $open of these guardians at the school
+     * @param  array<string, string>  $bounced addresses that mail came back from, and why
      * @param  Closure(string): string  $hash of the token of an invitation, by its id
      * @return Planned<Invited>
      */
@@ -51,6 +52,7 @@ final class Invites
         array $links,
         array $people,
         array $open,
+        array $bounced,
         Closure $hash,
         ?string $by,
         Ids $ids,
@@ -70,7 +72,17 @@ final class Invites
             if ($guardian === null || $student === null) {
                 continue;
             }
-            $why = self::whyNot($link, $guardian, $student, $byGuardian[$guardian->id] ?? [], $now);
+            $works = array_filter(
+                $byGuardian[$guardian->id] ?? [],
+                fn(GuardianInvitation $i): bool => $i->email() === $guardian->email() && self::isOpen($i, $now),
+            );
+            $why = NotInvited::why(
+                $link,
+                $guardian,
+                $student,
+                $works !== [],
+                isset($bounced[(string) $guardian->email()]),
+            );
             if ($why !== null) {
                 $not[$why->value] = ($not[$why->value] ?? 0) + 1;
 
@@ -126,33 +138,6 @@ final class Invites
         $tag = $own ?? ($ofChild ?? 'en');
 
         return in_array($tag, Language::WRITTEN, true) ? $tag : 'en';
-    }
-
-    /** @param  list<GuardianInvitation>  $invitations of the guardian at the school */
-    public static function whyNot(
-        Guardianship $link,
-        Person $guardian,
-        Person $student,
-        array $invitations,
-        string $now,
-    ): ?NotInvited {
-        $works = array_filter(
-            $invitations,
-            fn(GuardianInvitation $i): bool => $i->email() === $guardian->email() && self::isOpen($i, $now),
-        );
-
-        return match (true) {
-            // Whoever asks why is told by the tie itself, if they may know.
-            $link->restriction() !== null => NotInvited::Restricted,
-            $link->state() === GuardianshipState::Connected => NotInvited::Connected,
-            $link->state() === GuardianshipState::Refused => NotInvited::Said,
-            $link->state() === GuardianshipState::Ended => NotInvited::Ended,
-            $student->state() !== PersonState::Active || $guardian->state() !== PersonState::Active
-                => NotInvited::ChildLeft,
-            $guardian->email() === null => NotInvited::NoAddress,
-            $link->state() === GuardianshipState::Invited && $works !== [] => NotInvited::Invited,
-            default => null,
-        };
     }
 
     /**

@@ -56,6 +56,7 @@ final class RemindGuardiansCommand extends Command
                 ->where('state', 'open')
                 ->whereNull('reminded_at')
                 ->whereNotIn('id', fn($o) => $o->select('invitation_id')->from('guardian_outbox'))
+                ->whereNotIn('email', fn($b) => $b->select('address')->from('bounced_addresses'))
                 ->where('sent_at', '<=', $now->subDays(Invites::REMIND_AFTER)->format('Y-m-d H:i:s'))
                 ->where('expires_at', '>', $now->format('Y-m-d H:i:s'))
                 ->orderBy('id')

@@ -28,6 +28,7 @@ $plan = fn(array $links, array $people, array $open = []): Planned => Invites::p
     $links,
     array_combine(array_map(fn($p) => $p->id, $people), $people),
     $open,
+    ['back@shoremail.example' => 'No such mailbox.'],
     fn(string $id): string => "hash of $id",
     'coordinator',
     new Ids('01J00000000000000000000000'),
@@ -67,8 +68,10 @@ it('sends nothing to whom nothing may be sent, and says why', function () use ($
             tie('t5', 'a', 'di', 'ended'),
             tie('t6', 'a', 'ed'),
             tie('t7', 'a', 'flo', 'invited'),
+            tie('t8', 'a', 'back'),
         ],
         [
+            $mother('back'),
             $child('a'),
             $child('b'),
             $child('c', 'left'),
@@ -86,7 +89,7 @@ it('sends nothing to whom nothing may be sent, and says why', function () use ($
         ->and($planned->plan->isEmpty())
         ->toBeTrue()
         ->and(array_sum($planned->result->not))
-        ->toBe(7)
+        ->toBe(8)
         ->and(array_keys($planned->result->not))
         ->toEqualCanonicalizing(array_map(fn(NotInvited $n) => $n->value, NotInvited::cases()))
         ->and($planned->result->leftOut())
