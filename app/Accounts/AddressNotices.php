@@ -6,7 +6,7 @@ namespace App\Accounts;
 
 use App\Ledger\EntryWritten;
 use App\Mailroom\Mail\AccountNotice;
-use Illuminate\Support\Facades\DB;
+use App\Models\Person;
 use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Records\Entity;
 
@@ -28,15 +28,15 @@ final class AddressNotices
             ),
         );
         foreach (array_chunk($changes, 1000) as $chunk) {
-            $people = DB::table('people as p')
-                ->whereIn('p.id', array_map(fn(Change $c): string => $c->id, $chunk))
+            $people = Person::query()
+                ->whereIn('people.id', array_map(fn(Change $c): string => $c->id, $chunk))
                 ->whereExists(
                     fn($q) => $q
                         ->from('sign_ins as i')
-                        ->whereColumn('i.person_id', 'p.id')
+                        ->whereColumn('i.person_id', 'people.id')
                         ->whereNotNull('i.last_signed_in_at'),
                 )
-                ->get(['p.id', 'p.school_id', 'p.email_state'])
+                ->get()
                 ->keyBy('id');
             foreach ($chunk as $change) {
                 $person = $people[$change->id] ?? null;
@@ -45,15 +45,9 @@ final class AddressNotices
                 }
                 $old = (string) $change->before['email'];
                 $new = (string) $change->after['email'];
-                AccountNotice::toAddress($old, $person->school_id, 'Your address at the school was changed', [
-                    'The address of your account was changed' .
-                    ($new === '' ? '.' : " to $new.") .
-                    ' Nothing more comes to this one.',
-                ]);
+                AccountNotice::toAddress($old, $person, 'old', $new === '' ? 'off.is' : 'old.is', ['new' => $new]);
                 if ($new !== '') {
-                    AccountNotice::toAddress($new, $person->school_id, 'This is now your address at the school', [
-                        "Your account had the address $old until today. From now on, mail of the school comes here.",
-                    ]);
+                    AccountNotice::toAddress($new, $person, 'new', 'new.is', ['old' => $old]);
                 }
             }
         }

@@ -70,7 +70,7 @@ final class CredentialDesk
             if ($kind === CredentialKind::Password || $kind === CredentialKind::Passphrase) {
                 ResetLinks::closeAll($person->id);
             }
-            AccountNotice::tell($person, 'A way to sign in was ended', [$plan->sentence]);
+            AccountNotice::tell($person, 'ended', detail: $plan->sentence);
 
             return $plan->sentence;
         }
@@ -93,10 +93,7 @@ final class CredentialDesk
             $this->ledger->apply($plan, $person->school_id, $actor, Action::EndCredential);
         }
         $this->shut($person);
-        AccountNotice::tell($person, 'All ways to sign in were ended', [
-            $plan->sentence,
-            'Your school gives you a new card or a link to sign in again.',
-        ]);
+        AccountNotice::tell($person, 'all', detail: $plan->sentence);
 
         return $plan->sentence;
     }
@@ -149,9 +146,7 @@ final class CredentialDesk
             within: fn() => $this->shut($person),
             also: $this->coordinated($person->id),
         );
-        AccountNotice::tell($person, 'Your account was closed', [
-            'Your account at the school was closed today. Nothing of it signs in any more.',
-        ]);
+        AccountNotice::tell($person, 'closed');
     }
 
     /** What is in no ledger: second factor, links under way, open sessions. */
@@ -178,7 +173,7 @@ final class CredentialDesk
                     Action::SecondFactor,
                 );
             });
-            AccountNotice::tell($person, 'The second factor was removed', [
+            AccountNotice::toStaff($person, 'The second factor was removed', [
                 'Your school has removed the second factor of your account. Where the school asks for one, ' .
                 'the next sign-in sets it up again.',
             ]);

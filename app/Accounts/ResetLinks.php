@@ -49,7 +49,7 @@ final class ResetLinks
         ]);
         Mail::to($address)->send(
             new ResetMail(
-                $person->school_id,
+                $person,
                 School::query()->findOrFail($person->school_id)->name,
                 $signIn->user_name,
                 rtrim((string) config('app.url'), '/') . '/new-password#' . $token->plain,

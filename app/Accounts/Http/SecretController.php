@@ -80,9 +80,7 @@ final class SecretController
             ->where('user_id', $person->id)
             ->where('id', '!=', $request->session()->getId())
             ->delete();
-        AccountNotice::tell($person, 'Your password was changed', [
-            "The password of {$signIn->user_name} was changed just now. All other devices are signed out.",
-        ]);
+        AccountNotice::tell($person, 'password', ['user' => $signIn->user_name]);
 
         return Me::of($person);
     }
@@ -207,7 +205,7 @@ final class SecretController
             ->where('user_id', $person->id)
             ->where('id', '!=', $request->session()->getId())
             ->delete();
-        AccountNotice::tell($person, 'A second factor was set up', [
+        AccountNotice::toStaff($person, 'A second factor was set up', [
             'From now on, signing in takes a code of the authenticator app besides the password.',
         ]);
 
@@ -222,7 +220,9 @@ final class SecretController
         $person = Person::signedIn($request);
         $this->secondFactors->check($person, $wish->code);
         $this->secondFactors->remove($person);
-        AccountNotice::tell($person, 'The second factor was removed', ['Signing in takes the password alone again.']);
+        AccountNotice::toStaff($person, 'The second factor was removed', [
+            'Signing in takes the password alone again.',
+        ]);
 
         return response()->noContent();
     }

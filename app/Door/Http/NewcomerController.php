@@ -48,6 +48,7 @@ use Vantrel\Core\Records;
 use Vantrel\Core\Records\CodeUse;
 use Vantrel\Core\Records\RequestState;
 use Vantrel\Core\Records\SchoolRules;
+use Vantrel\Core\Values\Language;
 use Vantrel\Core\Values\MailAddress;
 
 /**
@@ -205,7 +206,7 @@ final class NewcomerController
             $school->id,
             null,
             Action::Ask,
-            within: function () use ($made, $email, $school, $section, $name, $token): void {
+            within: function () use ($made, $email, $school, $section, $name, $token, $request): void {
                 if ($made->state === RequestState::Mail && $email !== null) {
                     Mail::to($email)->send(
                         new NewcomerMail(
@@ -215,6 +216,7 @@ final class NewcomerController
                             $name->full(),
                             rtrim((string) config('app.url'), '/') . '/confirm#' . $token->plain,
                             Newcomers::MAIL_DAYS,
+                            $request->getPreferredLanguage(Language::WRITTEN),
                         ),
                     );
                 }

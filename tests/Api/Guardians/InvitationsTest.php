@@ -379,24 +379,3 @@ it('connects the clear ones also where one of them cannot be', function (): void
         ->json('said');
     expect($said)->toStartWith('1 guardian is connected. Not connected: Layla Haddad: Somebody signs in with');
 });
-
-it('leaves out whose mail came back, and does not remind them, until somebody has looked', function (): void {
-    $this->travelTo(now()->setTime(8, 0));
-    ($this->office)('POST', '/invite', ['ids' => [$this->ties[0]]])->assertOk();
-    DB::table('bounced_addresses')->insert([
-        'address' => 'layla@shoremail.example',
-        'message_id' => OutgoingMessage::query()->value('id'),
-        'said' => 'No such mailbox.',
-        'bounced_at' => now(),
-    ]);
-    ($this->office)('POST', '/invite/plan', ['ids' => [$this->ties[1]]])
-        ->assertJsonPath('guardians', 0)
-        ->assertJsonPath('leftOut', 'Not invited: 1 has an address that mail came back from (look in the Mailroom).');
-    $back = DB::table('bounced_addresses')->get()->map(fn($row): array => (array) $row)->all();
-    DB::table('bounced_addresses')->delete();
-    ($this->office)('POST', '/invite/plan', ['ids' => [$this->ties[1]]])->assertJsonPath('guardians', 1);
-    DB::table('bounced_addresses')->insert($back);
-    $this->travel(8)->days();
-    Artisan::call('vantrel:remind-guardians', ['--now' => true]);
-    expect(OutgoingMessage::query()->count())->toBe(1);
-});
