@@ -6,6 +6,7 @@ namespace App\Mailroom;
 
 use Vantrel\Core\Mailroom\BoardItem;
 use Vantrel\Core\Mailroom\Digest;
+use Vantrel\Core\Mailroom\Html;
 use Vantrel\Core\Records\NoticeKind;
 
 /** A digest in the words of its reader's language. */
@@ -29,16 +30,11 @@ final readonly class DigestText
         $blocks = [];
         foreach ($children as [$name, $digest]) {
             if (count($children) > 1) {
-                $blocks[] = mb_strtoupper($name);
+                $blocks[] = $this->words->apart(mb_strtoupper($name));
             }
-            foreach (
-                ['missing' => $digest->missing, 'coming' => $digest->coming, 'new' => $digest->new]
-                as $key => $of
-            ) {
-                if ($of !== []) {
-                    $blocks[] = $this->words->say("digest.$key") . "\n";
-                    $blocks[] = implode("\n", array_map($this->line(...), $of));
-                }
+            foreach ($this->parts($digest) as $key => $of) {
+                $blocks[] = $this->words->say("digest.$key") . "\n";
+                $blocks[] = implode("\n", array_map($this->line(...), $of));
             }
         }
         $blocks[] = $this->words->say('digest.why', ['school' => $this->school]);
@@ -47,7 +43,70 @@ final readonly class DigestText
         return implode("\n\n", array_map(trim(...), $blocks)) . "\n";
     }
 
+    /**
+     * The same as a page: a heading for each child, and for what is missing, coming and new.
+     *
+     * @param  list<array{string, Digest}>  $children
+     */
+    public function html(array $children): string
+    {
+        $heading = 'margin:24px 0 4px;font-size';
+        $blocks = [];
+        foreach ($children as [$name, $digest]) {
+            $blocks[] = "<h1 style=\"$heading:22px\"><bdi>" . Html::line($name) . '</bdi></h1>';
+            foreach ($this->parts($digest) as $key => $of) {
+                $blocks[] = "<h2 style=\"$heading:16px\">" . Html::line($this->words->say("digest.$key")) . '</h2>';
+                $blocks[] =
+                    '<ul style="margin:0;padding-inline-start:20px">' .
+                    implode('', array_map(fn(BoardItem $i): string => "<li>{$this->item($i)}</li>", $of)) .
+                    '</ul>';
+            }
+        }
+        $why = Html::line($this->words->say('digest.why', ['school' => $this->school]));
+        $choose = Html::line($this->words->say('digest.choose'));
+        $blocks[] =
+            '<p style="margin-top:32px;padding-top:12px;border-top:1px solid #1d2b2a;font-size:14px">' .
+            "$why<br>$choose<br><span dir=\"ltr\">" .
+            Html::line($this->link) .
+            '</span></p>';
+
+        return Html::page(implode("\n", $blocks), $this->words->language);
+    }
+
+    /** @return array<string, list<BoardItem>> what there is, by what it is called */
+    private function parts(Digest $digest): array
+    {
+        return array_filter(
+            ['missing' => $digest->missing, 'coming' => $digest->coming, 'new' => $digest->new],
+            fn(array $of): bool => $of !== [],
+        );
+    }
+
+    private function item(BoardItem $item): string
+    {
+        $where = $this->where($item);
+        $body = trim($item->body);
+
+        return '<span dir="auto" style="font-weight:bold">' .
+            Html::line($item->title) .
+            '</span>' .
+            ($where === '' ? '' : '<br>' . Html::line($where)) .
+            ($body === '' ? '' : '<br><span dir="auto">' . nl2br(Html::line($body), false) . '</span>');
+    }
+
     private function line(BoardItem $item): string
+    {
+        $where = $this->where($item);
+        $body = trim((string) preg_replace('/\s+/u', ' ', $item->body));
+
+        return '- ' .
+            $this->words->apart($item->title) .
+            ($where === '' ? '' : " ($where)") .
+            ($body === '' ? '' : ': ' . $this->words->apart($body));
+    }
+
+    /** The day, and the section. */
+    private function where(BoardItem $item): string
     {
         $day =
             $item->day === ''
@@ -55,9 +114,8 @@ final readonly class DigestText
                 : ($item->kind === NoticeKind::Work
                     ? $this->words->say('digest.due', ['day' => $this->words->day($item->day)])
                     : $this->words->day($item->day));
-        $where = implode(', ', array_filter([$day, $item->section], fn(string $v): bool => $v !== ''));
-        $body = trim((string) preg_replace('/\s+/u', ' ', $item->body));
+        $parts = array_filter([$day, $this->words->apart($item->section)], fn(string $v): bool => $v !== '');
 
-        return '- ' . $item->title . ($where === '' ? '' : " ($where)") . ($body === '' ? '' : ": $body");
+        return $this->words->names(array_values($parts));
     }
 }

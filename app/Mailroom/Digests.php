@@ -170,7 +170,7 @@ final readonly class Digests
             (string) $person->email,
             $text->subject(array_values($told)),
             $text->body(array_values($told)),
-            null,
+            $text->html(array_values($told)),
         );
 
         return 1;

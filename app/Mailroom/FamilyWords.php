@@ -28,19 +28,31 @@ final class FamilyWords
         $this->words = self::$read[$this->language] ??= self::read($this->language);
     }
 
-    /** @param  array<string, string>  $places what stands in for `{{name}}` */
+    /**
+     * @param  array<string, string>  $places what stands in for `{{name}}`; in a text from the right each keeps its own
+     *     direction
+     */
     public function say(string $key, array $places = []): string
     {
         $text = $this->words[$key] ?? throw new RuntimeException("Nothing is written for $key.");
         foreach ($places as $name => $value) {
-            $text = str_replace('{{' . $name . '}}', $value, $text);
+            $text = str_replace('{{' . $name . '}}', $this->apart($value), $text);
         }
 
         return $text;
     }
 
     /**
-     * Given names, as the language joins them.
+     * Words that may be of another script than the text they stand in: kept from turning what is beside them about
+     * (Unicode Bidirectional Algorithm, UAX 9, first strong isolates).
+     */
+    public function apart(string $words): string
+    {
+        return $this->fromRight() && $words !== '' ? "\u{2068}$words\u{2069}" : $words;
+    }
+
+    /**
+     * Given names, or other words in a row, as the language joins them.
      *
      * @param  list<string>  $names
      */

@@ -10,14 +10,24 @@ final class Html
     /** @param  string  $language a tag */
     public static function of(string $text, string $language): string
     {
-        $direction = $language === 'ar' ? 'rtl' : 'ltr';
         $blocks = array_map(self::block(...), preg_split('/\n\s*\n/', trim(str_replace("\r", '', $text))) ?: []);
+
+        return self::page(implode("\n", $blocks), $language);
+    }
+
+    /**
+     * @param  string  $inner HTML
+     * @param  string  $language a tag
+     */
+    public static function page(string $inner, string $language): string
+    {
+        $direction = $language === 'ar' ? 'rtl' : 'ltr';
 
         return "<!doctype html>\n<html lang=\"$language\" dir=\"$direction\">\n<head><meta charset=\"utf-8\">" .
             '<meta name="viewport" content="width=device-width"></head>' .
             "\n<body style=\"margin:0;padding:24px 16px;max-width:34em;font:16px/1.5 Georgia,serif;color:#1d2b2a;" .
             "background:#fff;overflow-wrap:anywhere\">\n" .
-            implode("\n", $blocks) .
+            $inner .
             "\n</body>\n</html>\n";
     }
 
@@ -36,7 +46,8 @@ final class Html
         return '<li>' . self::line(substr($line, 2)) . '</li>';
     }
 
-    private static function line(string $line): string
+    /** Words and the links in them, as HTML. */
+    public static function line(string $line): string
     {
         $parts = preg_split('~(https?://[^\s<>"]+[^\s<>".,;:!?)])~', $line, -1, PREG_SPLIT_DELIM_CAPTURE) ?: [];
         foreach ($parts as $i => $part) {

@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+use App\Mailroom\Compose;
+use App\Models\OutgoingMessage;
 use Illuminate\Support\Facades\DB;
 use Tests\Support\World;
 use Vantrel\Core\Codes\CodeSymbols;
@@ -193,7 +195,7 @@ it('invites by mail; who has no account makes one and works in the section', fun
         ->toBe('nela.quist@lanternfield.example')
         ->and($mail->school_id)
         ->toBe($this->world->school)
-        ->and($mail->html)
+        ->and(Compose::html(OutgoingMessage::query()->findOrFail($mail->id)))
         ->toContain($m[1])
         ->and(DB::table('invitations')->value('token_hash'))
         ->toBe(hash('sha256', $m[1]));

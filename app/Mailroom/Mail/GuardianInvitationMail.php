@@ -21,15 +21,15 @@ final class GuardianInvitationMail extends Mailable
      * @param  string  $until YYYY-MM-DD
      */
     public function __construct(
-        public readonly string $schoolId,
-        public readonly string $schoolName,
+        private readonly string $schoolId,
+        private readonly string $schoolName,
         private readonly string $guardianId,
         private readonly array $students,
         private readonly array $children,
-        public readonly string $link,
+        private readonly string $link,
         private readonly string $until,
         private readonly bool $reminds,
-        public readonly FamilyWords $words,
+        private readonly FamilyWords $words,
     ) {}
 
     public function envelope(): Envelope
@@ -56,14 +56,14 @@ final class GuardianInvitationMail extends Mailable
     public function content(): Content
     {
         return new Content(
-            view: 'mail.guardian-invitation',
-            text: 'mail.guardian-invitation-text',
+            text: 'mail.lines-text',
             with: [
-                'asks' => $this->words->say('invite.asks', $this->places()),
-                'why' => $this->words->say('invite.why'),
-                'link' => $this->link,
-                'go' => $this->words->say('invite.link', ['day' => $this->words->day($this->until)]),
-                'not' => $this->words->say('invite.not'),
+                'lines' => [
+                    $this->schoolName,
+                    $this->words->say('invite.asks', $this->places()) . "\n" . $this->words->say('invite.why'),
+                    $this->words->say('invite.link', ['day' => $this->words->day($this->until)]) . "\n$this->link",
+                    $this->words->say('invite.not'),
+                ],
             ],
         );
     }

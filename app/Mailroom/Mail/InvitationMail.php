@@ -36,6 +36,6 @@ final class InvitationMail extends Mailable
 
     public function content(): Content
     {
-        return new Content(view: 'mail.invitation', text: 'mail.invitation-text');
+        return new Content(text: 'mail.invitation-text');
     }
 }
