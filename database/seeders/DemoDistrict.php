@@ -85,6 +85,7 @@ final class DemoDistrict
         }
         $this->planted();
         $this->notices();
+        $this->invitedByMail();
         DB::transaction(function (): void {
             foreach (
                 [

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Database\Seeders;
 
 use Illuminate\Support\Carbon;
+use Vantrel\Core\Codes\Token;
 
 /** What sections and schools of the demo say to students and families, around the day it is made. */
 trait DemoNotices
@@ -75,5 +76,52 @@ trait DemoNotices
         ]);
 
         return $id;
+    }
+
+    /** Families and students asked into 3 Heron by mail, as far as each has come. */
+    private function invitedByMail(): void
+    {
+        $heron = $this->sections['primary']['3 Heron'];
+        $in = null;
+        foreach ($this->rows['enrollments'] as $row) {
+            $in ??= $row['section_id'] === $heron && $row['role'] === 'student' ? $row['person_id'] : null;
+        }
+        foreach (
+            [
+                ['tove.ravnkilde@shoremail.example', 'family', 'invited', 1, true],
+                ['isolde.quill@harborpost.example', 'family', 'invited', 1, false],
+                ['the.ostrowskis@tidewire.example', 'family', 'declined', 6, true],
+                ['rafe.lindqvist@lanternfield.example', 'student', 'came', 8, true],
+                ['mika.sandoval@shoremail.example', 'family', 'invited', 30, false],
+                ['wrong.address@shoremail.example', 'family', 'withdrawn', 9, false],
+            ]
+            as [$address, $reader, $state, $ago, $opened]
+        ) {
+            $id = $this->ids->for('student-invitation', $address);
+            $this->add('student_invitations', [
+                'id' => $id,
+                'version' => 0,
+                'section_id' => $heron,
+                'person_id' => $state === 'came' ? $in : null,
+                'guardian_id' => null,
+                'join_request_id' => null,
+                'email' => $address,
+                'typed' => $address,
+                'reader' => $reader,
+                'language' => 'en',
+                'token_hash' => Token::draw($this->kit->random("demo student invitation $address"))->hash(),
+                'state' => $state,
+                'sent_at' => Carbon::now()->subDays($ago),
+                'expires_at' => Carbon::now()->addDays(14 - $ago),
+                'answered_at' => $state === 'invited' ? null : Carbon::now()->subDays($ago - 1),
+                'invited_by' => $this->staff['primary'][1],
+            ]);
+            if ($opened) {
+                $this->add('student_invitations_opened', [
+                    'invitation_id' => $id,
+                    'opened_at' => Carbon::now()->subDays($ago)->addHours(3),
+                ]);
+            }
+        }
     }
 }

@@ -56,6 +56,8 @@ it('makes the demo district with its planted cases, the same every time', functi
         [
             'import_rows',
             'imports',
+            'student_invitations_opened',
+            'student_invitations',
             'work_results',
             'notices',
             'outgoing_messages',
