@@ -155,7 +155,11 @@ final readonly class StudentInviteDesk
             $section->school_id,
             $actor,
             Action::Invite,
-            within: fn() => $this->post($section, $actor, $invitee, $id, $token, $this->until($this->kit->now())),
+            within: function () use ($section, $actor, $invitee, $id, $token): void {
+                // Nobody has looked at the new link yet.
+                DB::table('student_invitations_opened')->where('invitation_id', $id)->delete();
+                $this->post($section, $actor, $invitee, $id, $token, $this->until($this->kit->now()));
+            },
         );
 
         return $plan->sentence;
@@ -232,7 +236,8 @@ final readonly class StudentInviteDesk
             (string) $row->expires_at,
             $now,
         );
-        // A teacher sees the names of those in the section, and no address but the one they typed.
+        // A teacher sees the names of those in the section, and no address but the one they typed: nor what a mail
+        // server says of one.
         $named = $full || $isIn || $row->request !== null;
 
         return new StudentInviteLine(
@@ -242,7 +247,7 @@ final readonly class StudentInviteDesk
             $named ? (string) $row->name : '',
             $row->reader === 'family',
             $state,
-            $state === StudentInviteStanding::NotThere ? (string) $mail?->problem : '',
+            $state === StudentInviteStanding::NotThere && $full ? (string) $mail?->problem : '',
             Instant::iso((string) $row->sent_at),
             Instant::isoOrNull($row->opened_at === null ? null : (string) $row->opened_at),
             Instant::iso((string) $row->expires_at),

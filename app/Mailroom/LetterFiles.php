@@ -68,13 +68,37 @@ final class LetterFiles
         }
     }
 
-    /** @param  list<string>  $ids */
+    /**
+     * Within the transaction that writes the letter: of two letters sent at one time one has the files.
+     *
+     * @param  list<string>  $ids
+     *
+     * @throws Refusal where another letter has taken one
+     */
     public function goWith(string $mailingId, array $ids): void
     {
-        DB::table('mailing_files')
+        $taken = DB::table('mailing_files')
             ->whereIn('id', $ids)
             ->whereNull('mailing_id')
             ->update(['mailing_id' => $mailingId]);
+        if ($taken !== count(array_unique($ids))) {
+            throw new Refusal('A file is not there any more. Add it again.', 'files');
+        }
+    }
+
+    /** @return list<string> */
+    public static function names(?string $mailingId): array
+    {
+        return $mailingId === null
+            ? []
+            : array_values(
+                DB::table('mailing_files')
+                    ->where('mailing_id', $mailingId)
+                    ->orderBy('id')
+                    ->pluck('name')
+                    ->map(strval(...))
+                    ->all(),
+            );
     }
 
     /** @return list<stdClass> name, type and content, in the order they were added */

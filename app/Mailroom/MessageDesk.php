@@ -119,7 +119,7 @@ final readonly class MessageDesk
             $this->settle($message->refresh());
             $children = DB::table('message_children')->where('message_id', $message->id)->pluck('student_id');
 
-            return $this->outbox->put(
+            $again = $this->outbox->put(
                 new Headers(
                     $message->school_id,
                     $message->kind,
@@ -127,6 +127,7 @@ final readonly class MessageDesk
                     $message->person_id,
                     array_values($children->map(strval(...))->all()),
                     $message->language,
+                    $message->about_id,
                 ),
                 $message->via,
                 $message->to_address,
@@ -134,6 +135,10 @@ final readonly class MessageDesk
                 $message->text,
                 $message->html,
             );
+            // Of the same letter, with its files and whom it is answered to.
+            $again->update(['mailing_id' => $message->mailing_id, 'reply_to' => $message->reply_to]);
+
+            return $again;
         });
     }
 

@@ -47,8 +47,8 @@ final class CleanUp
                         ? ''
                         : Words::count(
                             $askings,
-                            'request that was turned away or never confirmed',
-                            'requests that were turned away or never confirmed',
+                            'request or invitation that was turned away or never answered',
+                            'requests and invitations that were turned away or never answered',
                         ),
                     $lists === 0 ? '' : 'the files of ' . Words::count($lists, 'list'),
                     $messages === 0 ? '' : Words::count($messages, 'message'),
@@ -106,13 +106,27 @@ final class CleanUp
         $sections = fn($q) => $q->select('id')->from('sections')->where('school_id', $schoolId);
         $students = fn($q) => $q->select('id')->from('people')->where('school_id', $schoolId);
 
+        $refused = fn() => DB::table('join_requests')
+            ->whereIn('section_id', $sections)
+            ->where('state', 'refused')
+            ->where('answered_at', '<', $before);
+
         return WriteGuard::within(
+            // The invitation a request came by goes before it.
             fn(): int => $this->delete(
-                fn() => DB::table('join_requests')
-                    ->whereIn('section_id', $sections)
-                    ->where('state', 'refused')
-                    ->where('answered_at', '<', $before),
+                fn() => DB::table('student_invitations')->whereIn(
+                    'join_request_id',
+                    fn($q) => $q->fromSub($refused(), 'r')->select('r.id'),
+                ),
             ) +
+                $this->delete($refused) +
+                $this->delete(
+                    fn() => DB::table('student_invitations')
+                        ->whereIn('section_id', $sections)
+                        ->whereIn('state', ['invited', 'declined', 'withdrawn'])
+                        ->where('sent_at', '<', $before)
+                        ->where('expires_at', '<', CarbonImmutable::now('UTC')),
+                ) +
                 $this->delete(
                     fn() => DB::table('join_requests')
                         ->whereIn('section_id', $sections)

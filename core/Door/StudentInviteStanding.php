@@ -14,7 +14,7 @@ enum StudentInviteStanding: string
     /** Its mail has yet to go. */
     case Waiting = 'waiting';
     case Sent = 'sent';
-    /** Its mail was refused, came back, or may never have gone. */
+    /** Its mail was refused, came back, was stopped, or may never have gone. */
     case NotThere = 'not_there';
     case Opened = 'opened';
     /** They wait at the door for somebody of the section. */
@@ -55,7 +55,7 @@ enum StudentInviteStanding: string
                 $isIn => self::Came,
                 $expires <= $now => self::Expired,
                 $opened => self::Opened,
-                in_array($mail, MessageState::amiss(), true) => self::NotThere,
+                in_array($mail, [...MessageState::amiss(), MessageState::Stopped], true) => self::NotThere,
                 $mail === MessageState::Waiting, $mail === MessageState::Handing => self::Waiting,
                 default => self::Sent,
             },

@@ -25,6 +25,9 @@ final readonly class Gradebook
         'results' => ['lineItemSourcedId', 'studentSourcedId', 'scoreStatus'],
     ];
 
+    /** Rows of a table: a year of a large school, section by section. */
+    private const MOST = 60_000;
+
     private const STATES = [
         'exempt' => WorkState::Excused,
         'fully graded' => WorkState::Done,
@@ -122,14 +125,15 @@ final readonly class Gradebook
     private static function rows(string $table, iterable $lines): iterable
     {
         $header = null;
+        $count = 0;
         foreach ($lines as $line) {
             if ($header === null) {
                 $header = array_map(fn(string $c): string => strtolower(trim($c)), $line->cells);
                 foreach (self::NEEDED[$table] ?? [] as $column) {
                     if (!in_array(strtolower($column), $header, true)) {
-                        $name = $table === 'lineitems' ? 'lineItems' : $table;
                         throw new UnreadableList(
-                            "$name.csv has no column $column. Export the gradebook as OneRoster CSV again.",
+                            self::named($table) .
+                                " has no column $column. Export the gradebook as OneRoster CSV again.",
                         );
                     }
                 }
@@ -138,12 +142,25 @@ final readonly class Gradebook
             if ($line->isBlank()) {
                 continue;
             }
+            if (++$count > self::MOST) {
+                throw new UnreadableList(
+                    self::named($table) .
+                        ' has more than ' .
+                        number_format(self::MOST) .
+                        ' rows. Export one term of it.',
+                );
+            }
             $row = [];
             foreach ($header as $i => $column) {
                 $row[$column] = $line->bare($i);
             }
             yield [$line->number, $row];
         }
+    }
+
+    private static function named(string $table): string
+    {
+        return ($table === 'lineitems' ? 'lineItems' : $table) . '.csv';
     }
 
     /** A date, or the day of a moment at the school: the last minute of a Thursday there is Friday in UTC. */

@@ -87,7 +87,8 @@ it('clears away what each school has kept for as long as it says, and says so in
     $this->artisan('vantrel:clean-up')
         ->expectsOutputToContain('middle: nothing is past its time.')
         ->expectsOutputToContain(
-            'primary: Cleared away, as Settings say: 2 requests that were turned away or never confirmed, ' .
+            'primary: Cleared away, as Settings say: 2 requests and invitations that were turned away or never ' .
+                'answered, ' .
                 'the files of 2 lists and 1 message.',
         )
         ->assertExitCode(0);

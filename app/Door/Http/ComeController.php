@@ -75,7 +75,8 @@ final readonly class ComeController
     public function accept(Request $request): Joined
     {
         [$invitation, $section] = $this->open(Wishes::of(TokenWish::class, $request)->token);
-        $student = $this->student($invitation) ?? ($this->signedIn($request) ?? throw new NotFoundHttpException());
+        $own = $invitation->isFamily() ? null : $this->signedIn($request);
+        $student = $this->student($invitation) ?? ($own ?? throw new NotFoundHttpException());
         $guardian = $invitation->guardianId();
         $this->ledger->apply(
             StudentInvites::accept(

@@ -6,6 +6,7 @@ namespace App\Mailroom\Http;
 
 use App\Mailroom\Compose;
 use App\Mailroom\Http\Wishes\MessagesWish;
+use App\Mailroom\LetterFiles;
 use App\Mailroom\MessageDesk;
 use App\Mailroom\Secrets;
 use App\Mailroom\Views\MessageLine;
@@ -37,7 +38,7 @@ final readonly class MailroomController
     #[Answers(MessageLine::class, 'One message')]
     public function show(OutgoingMessage $message): MessageLine
     {
-        return MessageLine::of($message, $this->desk->bounced($message));
+        return MessageLine::of($message, $this->desk->bounced($message), LetterFiles::names($message->mailing_id));
     }
 
     #[Answers('file', 'A message as its receiver sees it: a page that can do nothing and fetches nothing')]

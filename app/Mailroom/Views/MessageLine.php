@@ -17,6 +17,7 @@ final readonly class MessageLine extends Resource
      * @param  string  $kind what it is about
      * @param  string  $problem why it has not gone, or came back; '' where nothing is known
      * @param  bool  $amiss whether somebody has to look
+     * @param  list<string>  $files names of those that go with it, where one message is looked at
      * @param  string  $bounced why the last mail to this address came back; '' where none has
      */
     public function __construct(
@@ -34,9 +35,11 @@ final readonly class MessageLine extends Resource
         public ?string $nextAt,
         public bool $amiss,
         public string $bounced,
+        public array $files,
     ) {}
 
-    public static function of(OutgoingMessage $message, string $bounced): self
+    /** @param  list<string>  $files */
+    public static function of(OutgoingMessage $message, string $bounced, array $files = []): self
     {
         $at = fn(?string $instant): ?string => Instant::isoOrNull($instant);
 
@@ -55,6 +58,7 @@ final readonly class MessageLine extends Resource
             $message->state === MessageState::Waiting ? $at($message->next_at) : null,
             $message->settled_at === null && in_array($message->state, MessageState::amiss(), true),
             $bounced,
+            $files,
         );
     }
 }

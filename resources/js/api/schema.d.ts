@@ -4472,6 +4472,7 @@ export interface components {
             nextAt: string | null;
             amiss: boolean;
             bounced: string;
+            files: string[];
         };
         MessagePage: {
             messages: components["schemas"]["MessageLine"][];

@@ -158,9 +158,14 @@ it('hands over no link that was withdrawn, answered, or leads into an archived s
 it('is sent again with another link, and withdrawn', function (): void {
     ($this->send)('020417')->assertOk();
     $first = ($this->token)();
+    ($this->guest)('', ['token' => $first])->assertOk();
+    expect(($this->states)())->toBe(['020417' => 'opened']);
     $id = ($this->staff)('GET')->json('invitations.0.id');
     ($this->staff)('POST', "/$id/again")->assertOk();
-    expect(($this->token)())->not->toBe($first);
+    expect(($this->token)())
+        ->not->toBe($first)
+        ->and(($this->states)())
+        ->toBe(['020417' => 'sent']);
     ($this->guest)('', ['token' => $first])->assertUnprocessable();
     ($this->guest)('', ['token' => ($this->token)()])->assertOk();
     ($this->staff)('DELETE', "/$id")
@@ -249,11 +254,67 @@ it('is undone from the Ledger: the student is out, and the link waits again', fu
 it('says where a mail did not arrive, and counts what one account tries', function (): void {
     ($this->send)('020417')->assertOk();
     DB::table('outgoing_messages')->update(['state' => 'bounced', 'problem' => 'No such mailbox.']);
-    expect(($this->staff)('GET')->json('invitations.0'))->toMatchArray([
-        'state' => 'not_there',
-        'problem' => 'No such mailbox.',
-    ]);
+    // What a mail server says may name an address on record.
+    expect(($this->staff)('GET')->json('invitations.0'))
+        ->toMatchArray(['state' => 'not_there', 'problem' => ''])
+        ->and(($this->staff)('GET', '', [], 'coordinator')->json('invitations.0.problem'))
+        ->toBe('No such mailbox.');
     config(['vantrel.limits' => ['invite-by' => 3]]);
     ($this->staff)('POST', '/plan', ['who' => '1'])->assertOk();
     ($this->staff)('POST', '/plan', ['who' => '2'])->assertTooManyRequests();
+});
+
+it('takes a request back to the link it was made with, and clears both away once they are old', function (): void {
+    ($this->send)('marlo@elsewhere.example')->assertOk();
+    ($this->send)('tove@elsewhere.example')->assertOk();
+    $ask = fn() => ($this->guest)('/ask', [
+        'token' => ($this->token)(),
+        'given_name' => 'Tove',
+        'family_name' => 'Ravnkilde',
+        'birth_date' => '2010-05-04',
+        'password' => 'otter on maple',
+    ])->assertJsonPath('state', 'waiting');
+    $ask();
+    $entry = DB::table('ledger_entries')->where('action', 'ask')->value('id');
+    $this->actingAs($this->world->as('coordinator'))
+        ->postJson("/api/ledger/$entry/undo")
+        ->assertOk();
+    expect(DB::table('join_requests')->count())
+        ->toBe(0)
+        ->and(DB::table('student_invitations')->where('email', 'tove@elsewhere.example')->value('state'))
+        ->toBe('invited');
+    $ask();
+    $request = DB::table('join_requests')->value('id');
+    $this->actingAs($this->world->as('lead'))
+        ->postJson("/api/sections/{$this->world->section}/requests/$request/refuse")
+        ->assertOk();
+    expect(($this->states)())->toEqual([
+        'marlo@elsewhere.example' => 'sent',
+        'tove@elsewhere.example' => 'turned_away',
+    ]);
+    $this->travel(400)->days();
+    $this->artisan('vantrel:clean-up')->assertExitCode(0);
+    expect(DB::table('student_invitations')->count())
+        ->toBe(0)
+        ->and(DB::table('join_requests')->count())
+        ->toBe(0);
+});
+
+it('brings in by a family’s link no student who happens to be signed in', function (): void {
+    ($this->send)('family@elsewhere.example', true)->assertOk();
+    $this->actingAs(App\Models\Person::query()->findOrFail($this->noor))
+        ->postJson('/api/come/accept', ['token' => ($this->token)()])
+        ->assertNotFound();
+});
+
+it('is sent again from the Mailroom with the link it has, while it waits', function (): void {
+    ($this->send)('020417')->assertOk();
+    $message = OutgoingMessage::query()->sole();
+    $message->update(['state' => 'refused', 'problem' => 'No.']);
+    $this->actingAs($this->world->as('coordinator'))
+        ->postJson("/api/messages/$message->id/again")
+        ->assertOk();
+    $again = OutgoingMessage::query()->orderByDesc('id')->firstOrFail();
+    $again->update(['state' => 'waiting', 'claim' => (string) Str::ulid()]);
+    expect(app(Outbox::class)->begin($again))->toBeTrue();
 });

@@ -136,6 +136,16 @@ it('sends files with a letter, kept once, and none of another’s or by text', f
     } finally {
         $gateway->end();
     }
+    // Sent again it has its files and whom it is answered to.
+    $one = OutgoingMessage::query()->where('kind', 'letter')->firstOrFail();
+    $one->update(['state' => 'refused', 'reply_to' => 'petra@lanternfield.example']);
+    $this->actingAs($this->world->as('coordinator'))
+        ->postJson("/api/messages/$one->id/again")
+        ->assertOk();
+    $again = OutgoingMessage::query()->orderByDesc('id')->firstOrFail();
+    expect([$again->mailing_id, $again->reply_to])->toBe([$one->mailing_id, 'petra@lanternfield.example']);
+    $this->getJson("/api/messages/$again->id")->assertJsonPath('files', ['Map of the harbor.pdf']);
+    $this->actingAs($this->world->as('lead'));
     // Gone with one letter, it goes with no other.
     $this->postJson("$this->of/plan", ($this->letter)(['files' => [$id]]))->assertUnprocessable();
 });

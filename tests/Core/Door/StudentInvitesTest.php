@@ -301,6 +301,8 @@ it('says what has become of each', function (): void {
         ->toBe('waiting')
         ->and($at('invited', mail: MessageState::Bounced))
         ->toBe('not_there')
+        ->and($at('invited', mail: MessageState::Stopped))
+        ->toBe('not_there')
         ->and($at('invited', opened: true, mail: MessageState::Bounced))
         ->toBe('opened')
         ->and($at('invited', opened: true, now: '2026-09-08 10:00:00'))

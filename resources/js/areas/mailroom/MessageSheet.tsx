@@ -86,6 +86,12 @@ export function MessageSheet({
                         </dd>
                     </>
                 )}
+                {message.files.length > 0 && (
+                    <>
+                        <dt className="text-muted">With</dt>
+                        <dd className="break-all">{message.files.join(', ')}</dd>
+                    </>
+                )}
             </dl>
             {message.problem && (
                 <p className={`mb-4 border-s-[3px] ps-3 text-sm ${message.amiss ? 'border-madder' : 'border-rule'}`}>

@@ -22,6 +22,7 @@ const message = (more: object = {}) => ({
     nextAt: null,
     amiss: true,
     bounced: 'There is no such address.',
+    files: ['Map.pdf'],
     ...more,
 });
 const page = (...messages: object[]) => ({ messages, next: null, amiss: 1, waiting: 2 });
@@ -39,6 +40,7 @@ describe('the Mailroom', () => {
         expect(screen.getByRole('button', { name: 'did not arrive 1' })).toBeTruthy();
         expect(screen.getByRole('button', { name: 'waiting 2' })).toBeTruthy();
         await screen.findByText('There is no such address.');
+        expect(screen.getByText('Map.pdf')).toBeTruthy();
         expect(screen.getByRole('link', { name: '.eml' }).getAttribute('href')).toBe('/api/messages/m1/eml');
         await userEvent.click(screen.getByRole('button', { name: 'Send again' }));
         await screen.findByText('It goes out once more.');
