@@ -116,6 +116,10 @@ final readonly class StudentInviteDesk
             $this->row($section),
             $invitees->invited,
             $actor->id,
+            DB::table('student_invitations')
+                ->where('invited_by', $actor->id)
+                ->where('sent_at', '>', CarbonImmutable::now('UTC')->subDay())
+                ->count(),
             $this->kit->random("$seed student invitations"),
             $this->kit->occasion($section->school_id, $seed),
         );

@@ -38,9 +38,13 @@ final class StudentInvites
     /** Days a link works. */
     public const DAYS = 14;
 
+    /** Links one person sends in a day: a school’s mail is not for writing to a town. */
+    public const MOST_A_DAY = 1000;
+
     /**
      * @param  list<Invitee>  $invitees
      * @param  string  $by id of who invites
+     * @param  int  $sent links they have sent within a day
      *
      * @return Planned<array<string, Token>> the tokens of the links, by invitation, in the order of the invitees
      */
@@ -48,12 +52,19 @@ final class StudentInvites
         Section $section,
         array $invitees,
         string $by,
+        int $sent,
         Randomness $random,
         Occasion $at,
     ): Planned {
         Enrolling::mustBeOpen($section);
         if ($invitees === []) {
             throw new Refusal('None of these can be invited.', 'who');
+        }
+        if ($sent + count($invitees) > self::MOST_A_DAY) {
+            throw new Refusal(
+                'One person sends at most ' . number_format(self::MOST_A_DAY) . ' links a day. Send the rest tomorrow.',
+                'who',
+            );
         }
         $plan = new PlanBuilder();
         $tokens = [];

@@ -26,6 +26,9 @@ use Vantrel\Core\Records\WorkState;
  */
 final class FromGradebook
 {
+    /** Rows left out that are named one by one. */
+    private const MOST_SAID = 20;
+
     private readonly PlanBuilder $plan;
 
     /** @var array<string, Notice> by section and source key */
@@ -119,8 +122,12 @@ final class FromGradebook
                 $self->work(++$number, $work, $section);
             }
         }
-        foreach ($book->leftOut as [$place, $why]) {
+        foreach (array_slice($book->leftOut, 0, self::MOST_SAID) as [$place, $why]) {
             $self->plan->warn("$place $why");
+        }
+        if (count($book->leftOut) > self::MOST_SAID) {
+            $more = Words::count(count($book->leftOut) - self::MOST_SAID, 'more row is', 'more rows are');
+            $self->plan->warn("$more left out for such reasons.");
         }
         if ($elsewhere > 0) {
             $self->plan->warn(

@@ -99,6 +99,7 @@ const TO_STAFF = new Set([
     'That is not the account of an active student.',
     'Nobody waits.',
     'None of these can be invited.',
+    'One person sends at most ',
     'They asked from an account of their own, which is the one to connect.',
     'That account cannot be connected. Choose another.',
     'That is no guardian on record of this student.',

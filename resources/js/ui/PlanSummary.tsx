@@ -1,5 +1,7 @@
+import { useState } from 'react';
 import type { Schemas } from '@/api/client';
 import { BeforeAfter } from './BeforeAfter';
+import { Button } from './Button';
 import { State } from './State';
 import { verdictInWords } from './words';
 
@@ -9,9 +11,14 @@ const WORDS: Record<string, string> = {
     leaving: 'leaves',
 };
 
+/** More rows than a dialog is scrolled through are shown when they are asked for. */
+const AT_FIRST = 200;
+
 /** A small plan inside a dialog: every row with before and after, and what to think of first. */
 export function PlanSummary({ plan, words = {} }: { plan: Schemas['PlanView']; words?: Record<string, string> }) {
     const headings = Object.keys(plan.rows[0]?.cells ?? {});
+    const [all, setAll] = useState(false);
+    const rows = all ? plan.rows : plan.rows.slice(0, AT_FIRST);
     return (
         <div>
             {[...plan.blockers, ...plan.warnings].map((line) => (
@@ -39,7 +46,7 @@ export function PlanSummary({ plan, words = {} }: { plan: Schemas['PlanView']; w
                             </tr>
                         </thead>
                         <tbody>
-                            {plan.rows.map((row) => (
+                            {rows.map((row) => (
                                 <tr key={row.number} className="border-b border-rule align-top">
                                     <td className="py-1">
                                         <State
@@ -65,6 +72,11 @@ export function PlanSummary({ plan, words = {} }: { plan: Schemas['PlanView']; w
                         </tbody>
                     </table>
                 </div>
+            )}
+            {rows.length < plan.rows.length && (
+                <p className="mt-2 text-sm">
+                    <Button onClick={() => setAll(true)}>Show all {plan.rows.length.toLocaleString('en')} rows</Button>
+                </p>
             )}
             <p className="mt-3">{plan.sentence}</p>
         </div>

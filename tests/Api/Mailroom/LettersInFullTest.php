@@ -150,6 +150,13 @@ it('sends files with a letter, kept once, and none of another’s or by text', f
     $this->postJson("$this->of/plan", ($this->letter)(['files' => [$id]]))->assertUnprocessable();
 });
 
+it('keeps no more files than somebody could send', function (): void {
+    for ($i = 0; $i < 30; $i++) {
+        ($this->file)("a$i.pdf", '%PDF-1.7 a')->assertOk();
+    }
+    ($this->file)('more.pdf', '%PDF-1.7 a')->assertUnprocessable()->assertJsonValidationErrors('files');
+});
+
 it('clears files away that nobody sent, and those of letters of which nothing is left', function (): void {
     ($this->file)('a.pdf', '%PDF-1.7 a')->assertOk();
     $sent = ($this->file)('b.pdf', '%PDF-1.7 b')->json('id');

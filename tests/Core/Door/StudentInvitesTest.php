@@ -179,7 +179,14 @@ it('sends nobody a second link while the first waits, and the other guardian the
 
 it('gives each a link of their own, kept as a hash', function () use ($at): void {
     $invitees = Invitees::of(['a@x.example', 'b@x.example'], false, 'en', [], [])->invited;
-    $planned = StudentInvites::invite(heron(), $invitees, 'petra', new KeyedStream(str_repeat('k', 32), 'links'), $at);
+    $planned = StudentInvites::invite(
+        heron(),
+        $invitees,
+        'petra',
+        0,
+        new KeyedStream(str_repeat('k', 32), 'links'),
+        $at,
+    );
     $hashes = array_map(fn($c) => $c->after['token_hash'], $planned->plan->changes);
     expect(array_unique($hashes))
         ->toHaveCount(2)
@@ -189,18 +196,20 @@ it('gives each a link of their own, kept as a hash', function () use ($at): void
         ->toBe('Sends 2 links into 3 Heron.')
         ->and($planned->plan->changes[0]->after['expires_at'])
         ->toBe('2026-09-15 10:00:00');
-    expect(
-        fn() => StudentInvites::invite(
-            heron('archived'),
-            $invitees,
-            'petra',
-            new KeyedStream(str_repeat('k', 32), 'links'),
-            $at,
-        ),
-    )
-        ->toThrow(Refusal::class)
-        ->and(fn() => StudentInvites::invite(heron(), [], 'petra', new KeyedStream(str_repeat('k', 32), 'links'), $at))
-        ->toThrow(Refusal::class);
+    $invite = fn(string $state, array $who, int $sent): mixed => StudentInvites::invite(
+        heron($state),
+        $who,
+        'petra',
+        $sent,
+        new KeyedStream(str_repeat('k', 32), 'links'),
+        $at,
+    );
+    expect(fn() => $invite('archived', $invitees, 0))
+        ->toThrow(Refusal::class, 'archived')
+        ->and(fn() => $invite('open', $invitees, 999))
+        ->toThrow(Refusal::class, '1,000 links a day')
+        ->and(fn() => $invite('open', [], 0))
+        ->toThrow(Refusal::class, 'None of these');
 });
 
 it('brings the student in, once, and nobody whose place is elsewhere', function () use ($at): void {

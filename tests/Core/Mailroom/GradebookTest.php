@@ -167,3 +167,15 @@ it('takes the gradebook’s own word for missing before the day, and keeps title
         ->and(leaves($plan)[2]->state()->value)
         ->toBe('excused');
 });
+
+it('names some of the rows it leaves out, and counts all', function (): void {
+    $plan = brought(gradebook(str_repeat("w,active,,,,,2026-12-01,c\n", 25)));
+    expect($plan->warnings)
+        ->toHaveCount(21)
+        ->and($plan->warnings[20])
+        ->toBe('5 more rows are left out for such reasons.');
+    expect(fn() => gradebook(str_repeat("w,active,,x,,,2026-12-01,c\n", 60_001)))->toThrow(
+        UnreadableList::class,
+        'lineItems.csv has more than 60,000 rows',
+    );
+});

@@ -2,6 +2,7 @@ import { useInfiniteQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { api, data, type Schemas } from '@/api/client';
+import { live } from '@/api/live';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { DataTable } from '@/ui/DataTable';
@@ -61,7 +62,7 @@ export function MailroomPage({ school }: { school: School }) {
             ),
         initialPageParam: '',
         getNextPageParam: (last) => last.next ?? undefined,
-        refetchInterval: 5_000,
+        refetchInterval: live(5_000),
     });
     const messages = useMemo(() => asked.data?.pages.flatMap((p) => p.messages) ?? [], [asked.data]);
     const first = asked.data?.pages[0];

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAct } from '@/api/act';
 import { api, data, type Schemas } from '@/api/client';
+import { live } from '@/api/live';
 import { Button } from '@/ui/Button';
 import { moment } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
@@ -40,7 +41,7 @@ export function CodePanel({
         queryKey: ['code', section.id],
         queryFn: () => data(api.GET('/api/sections/{section}/code', path)),
         enabled: shown && section.hasCode,
-        refetchInterval: 5_000,
+        refetchInterval: live(5_000),
     });
     const opened = async (code: Schemas['CodeView']) => {
         queries.setQueryData(['code', section.id], code);

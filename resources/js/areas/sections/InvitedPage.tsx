@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useAct } from '@/api/act';
 import { api, data, type Schemas } from '@/api/client';
+import { live } from '@/api/live';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { moment } from '@/ui/dates';
@@ -43,7 +44,7 @@ export function InvitedPage({ school }: { school: School }) {
     const asked = useQuery({
         queryKey: key,
         queryFn: () => data(api.GET('/api/sections/{section}/invited', { params: { path: { section: id } } })),
-        refetchInterval: 5_000,
+        refetchInterval: live(5_000),
     });
     const settled = (page: Schemas['StudentInvitePage']) => {
         queries.setQueryData(key, page);

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useAct } from '@/api/act';
 import { api, data, type Schemas } from '@/api/client';
+import { live } from '@/api/live';
 import { Button } from '@/ui/Button';
 import { moment } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
@@ -32,7 +33,7 @@ export function RequestsPanel({
     const asked = useQuery({
         queryKey: ['requests', section.id],
         queryFn: () => data(api.GET('/api/sections/{section}/requests', { params: { path } })),
-        refetchInterval: 4_000,
+        refetchInterval: live(4_000),
     });
     const page = asked.data;
     const act = useAct(({ work }: { work: () => Promise<Schemas['RequestPage']>; done: string }) => work(), {

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useAct } from '@/api/act';
 import { api, data, type Schemas } from '@/api/client';
+import { live } from '@/api/live';
 import { useKey } from '@/shell/keys';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
@@ -54,7 +55,7 @@ export function SectionPage({ school }: { school: School }) {
                 }),
             ),
         // An invitation answered elsewhere, a student who came in: seen without reloading.
-        refetchInterval: asOf ? false : 3_000,
+        refetchInterval: asOf ? false : live(3_000),
         placeholderData: (before) => before,
     });
     const section = asked.data;
