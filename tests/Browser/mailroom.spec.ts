@@ -13,7 +13,7 @@ test('work is given, gone through, and missing on the guardian’s phone, in the
     await page.getByRole('link', { name: 'Notices, dates and work' }).click();
     await onPage(page, 'Notices, dates and work');
     await page.getByRole('button', { name: 'Write one' }).click();
-    await page.getByLabel('What it is').selectOption({ label: 'Work that is due' });
+    await page.getByLabel('What it is', { exact: true }).selectOption({ label: 'Work that is due' });
     await page.getByLabel('Due on').fill('2026-01-15');
     await page.getByLabel('In a few words', { exact: true }).fill(title);
     await page.getByText('In another language too').click();
