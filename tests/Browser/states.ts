@@ -257,6 +257,7 @@ export const ENTRANCES = [
     '/b#none',
     '/family',
     '/hears#none',
+    '/come#none',
 ];
 
 const NOBODY: State[] = [
