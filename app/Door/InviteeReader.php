@@ -10,9 +10,11 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use stdClass;
+use Vantrel\Core\Accounts\Address;
 use Vantrel\Core\Accounts\AddressSource;
 use Vantrel\Core\Door\KnownGuardian;
 use Vantrel\Core\Door\KnownStudent;
+use Vantrel\Core\Records\AddressState;
 use Vantrel\Core\Records\GuardianshipState;
 use Vantrel\Core\Values\MailAddress;
 
@@ -125,11 +127,13 @@ final class InviteeReader
             ->get(['g.student_id', 'p.id', 'p.email', 'p.language', 'g.state', 'g.restriction']);
     }
 
-    /** An address that somebody typed at the door counts once it is confirmed: it may be another’s. */
     private static function address(stdClass $student): ?string
     {
-        $counts = $student->email_state === 'confirmed' || $student->email_by !== AddressSource::Door->value;
+        $theirs = Address::isTheirs(
+            AddressState::from((string) $student->email_state),
+            AddressSource::tryFrom((string) $student->email_by),
+        );
 
-        return $student->email === null || !$counts ? null : (string) $student->email;
+        return $student->email === null || !$theirs ? null : (string) $student->email;
     }
 }

@@ -17,7 +17,6 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Mailroom\FromGradebook;
-use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\OneRoster\Gradebook;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Occasion;
@@ -46,8 +45,8 @@ final readonly class GradebookDesk
     public function plan(School $school, ?Section $only, array $files, Person $by, string $seed): Plan
     {
         $book = Gradebook::read($this->tables($files), $school->time_zone);
-        $sections = $this->sections($school, $only, $book);
-        $names = DB::table('sections')->whereIn('id', $sections)->pluck('name', 'id')->map(strval(...))->all();
+        $names = $this->open($school);
+        $sections = $book->sections($names, $only?->id);
         $works = $this->snapshots->list(
             Notice::class,
             fn(Builder $q): Builder => $q->whereIn('section_id', $sections)->whereNotNull('source_key')->orderBy('id'),
@@ -109,43 +108,17 @@ final readonly class GradebookDesk
         return $tables;
     }
 
-    /**
-     * Sections of the school that its classes are: by our own id, as our rosters give it, else by name. A file of one
-     * class, brought into a section, is of that section.
-     *
-     * @return array<string, string> by sourcedId
-     */
-    private function sections(School $school, ?Section $only, Gradebook $book): array
+    /** @return array<string, string> names by id */
+    private function open(School $school): array
     {
-        $open = DB::table('sections as s')
+        return DB::table('sections as s')
             ->join('school_years as y', 'y.id', '=', 's.school_year_id')
             ->where('s.school_id', $school->id)
             ->where('s.state', 'open')
             ->where('y.state', 'current')
-            ->pluck('s.name', 's.id');
-        $byName = [];
-        foreach ($open as $id => $name) {
-            $byName[NameKey::of((string) $name)][] = (string) $id;
-        }
-        $found = [];
-        $classes = [];
-        foreach ($book->works as $work) {
-            $classes[$work->classId] = true;
-            $named = $byName[NameKey::of($book->classes[$work->classId] ?? '')] ?? [];
-            if (isset($open[$work->classId])) {
-                $found[$work->classId] = $work->classId;
-            } elseif (count($named) === 1) {
-                $found[$work->classId] = $named[0];
-            }
-        }
-        if ($only === null) {
-            return $found;
-        }
-        if ($found === [] && count($classes) === 1) {
-            return [(string) array_key_first($classes) => $only->id];
-        }
-
-        return array_filter($found, fn(string $id): bool => $id === $only->id);
+            ->pluck('s.name', 's.id')
+            ->map(strval(...))
+            ->all();
     }
 
     /**

@@ -60,6 +60,12 @@ final readonly class Address
         return new self(null, false, null, null);
     }
 
+    /** Whether it may be written to as somebody’s: one typed at the door may be another’s until it is confirmed. */
+    public static function isTheirs(AddressState $state, ?AddressSource $source): bool
+    {
+        return $state === AddressState::Confirmed || $source !== AddressSource::Door;
+    }
+
     public static function isConfirmed(Person $person): bool
     {
         return $person->email() !== null && $person->emailState() === AddressState::Confirmed;

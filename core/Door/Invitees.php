@@ -109,7 +109,7 @@ final class Invitees
         return match (true) {
             count($own) > 1 => 'is of several students. Type the number or user name of the one you mean.',
             $own !== [] => $this->take($line, $address, array_values($own)[0], null),
-            $ties !== [] => 'is a guardian’s. Invite families, or type the student’s number or user name.',
+            $ties !== [] => 'is a guardian’s. Write to the family, or type the student’s number or user name.',
             default => $this->take($line, $address, null, null),
         };
     }

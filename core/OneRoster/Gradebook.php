@@ -7,6 +7,7 @@ namespace Vantrel\Core\OneRoster;
 use DateTimeImmutable;
 use DateTimeZone;
 use Exception;
+use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Records\WorkState;
 use Vantrel\Core\Table\Line;
 use Vantrel\Core\Table\UnreadableList;
@@ -116,6 +117,39 @@ final readonly class Gradebook
         }
 
         return new self($works, $results, $classes, $users, $leftOut);
+    }
+
+    /**
+     * Sections that its classes are: by our own id, as our rosters give it, else by a name that one section has. A book
+     * of one class that is none of them is of the section it is brought into.
+     *
+     * @param  array<string, string>  $open names of the school's sections by id
+     * @param  string|null  $only the section it is brought into; null for the whole school
+     * @return array<string, string> ids by sourcedId of the class
+     */
+    public function sections(array $open, ?string $only): array
+    {
+        $byName = $found = $classes = [];
+        foreach ($open as $id => $name) {
+            $byName[NameKey::of($name)][] = (string) $id;
+        }
+        foreach ($this->works as $work) {
+            $classes[$work->classId] = true;
+            $named = $byName[NameKey::of($this->classes[$work->classId] ?? '')] ?? [];
+            if (isset($open[$work->classId])) {
+                $found[$work->classId] = $work->classId;
+            } elseif (count($named) === 1) {
+                $found[$work->classId] = $named[0];
+            }
+        }
+        if ($only === null) {
+            return $found;
+        }
+        if ($found === [] && count($classes) === 1) {
+            return [(string) array_key_first($classes) => $only];
+        }
+
+        return array_filter($found, fn(string $id): bool => $id === $only);
     }
 
     /**

@@ -15,7 +15,7 @@ function asPythonReads(string $eml): array
         'from_name': m['from'].addresses[0].display_name, 'id': m['message-id'], 'auto': m['auto-submitted'],
         'date': m['date'].datetime.isoformat(), 'headers': sorted(set(k.lower() for k in m.keys())),
         'files': [[a.get_filename(), a.get_content_type(), len(a.get_content())] for a in m.iter_attachments()],
-        'addresses': sorted(set(re.findall(r'[\w.+-]+@[\w.-]+', ' '.join(str(v) for k, v in m.items() if k.lower() != 'message-id')))),
+        'addresses': sorted(set(re.findall(r'[\w.+-]+@[\w.-]+', ' '.join(str(v) for k, v in m.items() if k.lower() not in ('message-id', 'subject', 'from'))))),
         'plain': body('plain'), 'html': body('html')}))
     PY;
     $process = proc_open(['python3', '-c', $script], [['pipe', 'r'], ['pipe', 'w'], STDERR], $pipes);

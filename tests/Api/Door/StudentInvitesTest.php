@@ -67,7 +67,7 @@ it('is looked at first, says who is left out, and tells a teacher no address', f
         ->assertJsonPath('leftOut.0.typed', 'nobody')
         ->assertJsonPath(
             'leftOut.1.why',
-            'is a guardian’s. Invite families, or type the student’s number or user name.',
+            'is a guardian’s. Write to the family, or type the student’s number or user name.',
         );
     expect($plan->getContent())->not->toContain('noor@')->not->toContain('Haddad');
     expect(OutgoingMessage::query()->count())->toBe(0);

@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+use Vantrel\Core\Accounts\Address;
+use Vantrel\Core\Accounts\AddressSource;
 use Vantrel\Core\Codes\KeyedStream;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Door\Invitee;
@@ -14,6 +16,7 @@ use Vantrel\Core\Mailroom\MessageState;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Records\AddressState;
 use Vantrel\Core\Records\Enrollment;
 use Vantrel\Core\Records\Guardianship;
 use Vantrel\Core\Records\GuardianshipState;
@@ -125,7 +128,7 @@ it('writes to students at the address that is theirs, and to nobody else’s', f
         'N-kit has no address that is known to be theirs.',
         'lou.moss is in the section already.',
         'twins@home.example is of several students. Type the number or user name of the one you mean.',
-        'mum@home.example is a guardian’s. Invite families, or type the student’s number or user name.',
+        'mum@home.example is a guardian’s. Write to the family, or type the student’s number or user name.',
         'dad@home.example is not written to. Ask the office.',
         'nobody is no address, and no student’s number or user name.',
     ]);
@@ -330,4 +333,15 @@ it('says what has become of each', function (): void {
         ->toBe('withdrawn');
     $open = array_filter(StudentInviteStanding::cases(), fn(StudentInviteStanding $s): bool => $s->isOpen());
     expect(array_column($open, 'value'))->toBe(['waiting', 'sent', 'not_there', 'opened', 'expired']);
+});
+
+it('writes to no address that somebody only typed at the door', function (): void {
+    expect(Address::isTheirs(AddressState::Claimed, AddressSource::Door))
+        ->toBeFalse()
+        ->and(Address::isTheirs(AddressState::Confirmed, AddressSource::Door))
+        ->toBeTrue()
+        ->and(Address::isTheirs(AddressState::Claimed, AddressSource::Listed))
+        ->toBeTrue()
+        ->and(Address::isTheirs(AddressState::Claimed, null))
+        ->toBeTrue();
 });

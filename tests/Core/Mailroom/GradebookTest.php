@@ -179,3 +179,22 @@ it('names some of the rows it leaves out, and counts all', function (): void {
         'lineItems.csv has more than 60,000 rows',
     );
 });
+
+it('finds the section of a class by our id, else by a name that one section has', function (): void {
+    $open = ['sec1' => '3 Heron', 'sec2' => '3 Plover', 'sec3' => 'Art', 'sec4' => 'art'];
+    $book = fn(string ...$classes): Gradebook => gradebook(
+        implode('', array_map(fn(string $c): string => "w$c,active,,Log,,,2026-12-01,$c\n", $classes)),
+        more: ['classes' => "sourcedId,title\n77,3 PLOVER\n78,Art\n"],
+    );
+    expect($book('sec1', '77', '78', 'none')->sections($open, null))
+        ->toBe(['sec1' => 'sec1', 77 => 'sec2'])
+        ->and($book('sec1', '77')->sections($open, 'sec2'))
+        ->toBe([77 => 'sec2'])
+        ->and($book('none')->sections($open, 'sec1'))
+        ->toBe(['none' => 'sec1'])
+        // Of several none of which is known, nothing is guessed.
+        ->and($book('none', 'other')->sections($open, 'sec1'))
+        ->toBe([])
+        ->and($book('sec2')->sections($open, 'sec1'))
+        ->toBe([]);
+});
