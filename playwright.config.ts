@@ -19,7 +19,9 @@ export default defineConfig({
         baseURL: process.env.VANTREL_URL ?? 'http://127.0.0.1:8080',
         viewport: { width: 1280, height: 800 },
         actionTimeout: 40_000,
-        trace: 'retain-on-failure',
+        // A trace of every test would cost as much as the tests: npx playwright test --trace=on where one is wanted.
+        trace: 'off',
+        screenshot: 'only-on-failure',
         launchOptions: chromium,
     },
 });

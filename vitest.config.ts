@@ -6,6 +6,9 @@ export default defineConfig({
     test: {
         include: ['resources/js/**/*.test.{ts,tsx}'],
         environment: 'happy-dom',
+        // Both cores of a small machine; by itself it would leave one idle.
+        pool: 'threads',
+        maxWorkers: 2,
         setupFiles: ['resources/js/testing/setup.ts'],
         testTimeout: 60_000,
         environmentOptions: { happyDOM: { url: 'http://vantrel.example/' } },

@@ -240,15 +240,12 @@ final readonly class StudentInviteDesk
             (string) $row->expires_at,
             $now,
         );
-        // A teacher sees the names of those in the section, and no address but the one they typed: nor what a mail
-        // server says of one.
-        $named = $full || $isIn || $row->request !== null;
 
         return new StudentInviteLine(
             (string) $row->id,
             (string) $row->typed,
             $full ? (string) $row->email : '',
-            $named ? (string) $row->name : '',
+            $full || $state->namesWhom() ? (string) $row->name : '',
             $row->reader === 'family',
             $state,
             $state === StudentInviteStanding::NotThere && $full ? (string) $mail?->problem : '',

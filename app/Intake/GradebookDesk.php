@@ -18,6 +18,7 @@ use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Mailroom\FromGradebook;
 use Vantrel\Core\OneRoster\Gradebook;
+use Vantrel\Core\OneRoster\KnownUser;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Plan;
@@ -57,7 +58,7 @@ final readonly class GradebookDesk
             $book,
             $sections,
             $names,
-            $this->students($school, $book),
+            $book->students($this->known($school, $book)),
             $this->in($school, array_values($sections)),
             $works,
             $this->snapshots->list(
@@ -121,51 +122,28 @@ final readonly class GradebookDesk
             ->all();
     }
 
-    /**
-     * Students of the school by the ids the gradebook has for them: ours, as our rosters give them, else their number
-     * or user name. Whoever has been merged since is whom they were merged into.
-     *
-     * @return array<string, string> by sourcedId
-     */
-    private function students(School $school, Gradebook $book): array
+    /** @return list<KnownUser> students of the school whom the gradebook may mean */
+    private function known(School $school, Gradebook $book): array
     {
-        $keys = [];
-        foreach ($book->results as $result) {
-            $keys[$result->studentId] ??= [$result->studentId, ...$book->users[$result->studentId] ?? []];
-        }
-        $byKey = [];
-        foreach (array_chunk(array_values(array_unique(array_merge(...array_values($keys)))), self::CHUNK) as $chunk) {
-            $people = DB::table('people as p')
+        $known = [];
+        foreach (array_chunk($book->keys(), self::CHUNK) as $keys) {
+            $rows = DB::table('people as p')
                 ->leftJoin('sign_ins as i', 'i.person_id', '=', 'p.id')
                 ->where('p.school_id', $school->id)
                 ->where('p.kind', 'student')
                 ->where(
                     fn(Builder $q) => $q
-                        ->whereIn('p.id', $chunk)
-                        ->orWhereIn('p.number', $chunk)
-                        ->orWhereIn('i.user_name', $chunk),
+                        ->whereIn('p.id', $keys)
+                        ->orWhereIn('p.number', $keys)
+                        ->orWhereIn('i.user_name', $keys),
                 )
-                ->get(['p.id', 'p.number', 'p.merged_into', 'i.user_name']);
-            foreach ($people as $person) {
-                $id = (string) ($person->merged_into ?? $person->id);
-                foreach ([$person->id, $person->number, $person->user_name] as $key) {
-                    if ($key !== null) {
-                        $byKey[(string) $key] = $id;
-                    }
-                }
-            }
-        }
-        $found = [];
-        foreach ($keys as $sourcedId => $of) {
-            foreach ($of as $key) {
-                if (isset($byKey[$key])) {
-                    $found[(string) $sourcedId] = $byKey[$key];
-                    break;
-                }
+                ->get(['p.id', 'p.number', 'i.user_name', DB::raw('coalesce(p.merged_into, p.id) as now')]);
+            foreach ($rows as $row) {
+                $known[] = new KnownUser($row->id, $row->number, $row->user_name, $row->now);
             }
         }
 
-        return $found;
+        return $known;
     }
 
     /**

@@ -66,6 +66,11 @@ final class Erasing
             $this->records($person),
             [
                 [count($this->messages($person)), 'message that names them', 'messages that name them'],
+                [
+                    count(array_merge(...array_values($this->writings($person)))),
+                    'notice or letter that names them',
+                    'notices and letters that name them',
+                ],
                 [count($this->lists($person)[0]), 'list that named them', 'lists that named them'],
                 [$this->about($person)->count('entry_seq'), 'entry of the Ledger', 'entries of the Ledger'],
             ],
@@ -80,16 +85,18 @@ final class Erasing
         $names = $this->words($person);
         [$lists] = $this->lists($person);
         $messages = $this->messages($person);
+        $writings = $this->writings($person);
         $found = DB::table('search_words')->whereIn('person_id', $this->accounts($person))->pluck('word');
         $this->ledger->apply(
             $plan,
             $person->school_id,
             $actor,
             Action::Erase,
-            within: function (LedgerEntry $entry) use ($person, $names, $lists, $messages): void {
+            within: function (LedgerEntry $entry) use ($person, $names, $lists, $messages, $writings): void {
                 array_map(ListFiles::clear(...), $lists);
                 DB::table('outgoing_messages')->whereIn('id', $messages)->delete();
                 $this->outside($person, $entry, $names);
+                Writings::clear($writings, fn(string $text): string => $this->without($text, $names));
             },
         );
         // Once the words of all who are left have been written anew.
@@ -204,6 +211,18 @@ final class Erasing
         return $words;
     }
 
+    /** @return list<string> */
+    private function wholeNames(Person $person): array
+    {
+        return array_values(array_filter($this->words($person), fn(string $w): bool => str_contains($w, ' ')));
+    }
+
+    /** @return array<string, list<string>> ids by table of what was written to many and names them */
+    private function writings(Person $person): array
+    {
+        return Writings::naming($person->school_id, $this->wholeNames($person));
+    }
+
     /** @return list<string> their own, and those they once had */
     private function addresses(Person $person): array
     {
@@ -255,7 +274,7 @@ final class Erasing
      */
     private function messages(Person $person): array
     {
-        $names = array_filter($this->words($person), fn(string $w): bool => str_contains($w, ' '));
+        $names = $this->wholeNames($person);
         $ids = DB::table('outgoing_messages')
             ->whereIn('to_address', $this->addresses($person))
             ->orWhere(

@@ -67,4 +67,13 @@ enum StudentInviteStanding: string
     {
         return in_array($this, [self::Waiting, self::Sent, self::NotThere, self::Opened, self::Expired], true);
     }
+
+    /**
+     * Whether a teacher sees whom it was for: once they came into the section, or asked to. The address on record, and
+     * what a mail server says of it, are only the coordinator’s, who sees names too from the beginning.
+     */
+    public function namesWhom(): bool
+    {
+        return in_array($this, [self::Came, self::Asked, self::TurnedAway], true);
+    }
 }

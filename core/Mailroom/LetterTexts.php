@@ -7,6 +7,9 @@ namespace Vantrel\Core\Mailroom;
 /** What a letter says, by language, as it is typed: a language in which nothing stands is none. */
 final class LetterTexts
 {
+    /** Characters of the name words are kept by. */
+    public const MOST_NAME = 60;
+
     /**
      * @param  array<string, string|null>  $subjects by tag, in other languages
      * @param  array<string, string|null>  $bodies the same

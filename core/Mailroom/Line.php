@@ -8,7 +8,7 @@ namespace Vantrel\Core\Mailroom;
 final class Line
 {
     /** As long as a subject is in the Mailroom. */
-    private const MOST = 250;
+    public const MOST = 250;
 
     /**
      * Without line ends, control characters and marks that turn the direction of what follows: nothing somebody has

@@ -11,6 +11,9 @@ use Vantrel\Core\Records\NoticeKind;
 /** Work in one line, as a teacher writes it on the board: what it is, then the day it is due. */
 final class WorkLine
 {
+    /** Characters of the line. */
+    public const MOST = 300;
+
     /** As many words as a day is said in: "by the 4th of December 2026". */
     private const MOST_WORDS = 6;
 

@@ -41,7 +41,7 @@ final readonly class Gradebook
      * @param  array<string, GradebookWork>  $works by sourcedId
      * @param  list<GradebookResult>  $results
      * @param  array<string, string>  $classes sourcedId to title, where the gradebook has sent them
-     * @param  array<string, list<string>>  $users sourcedId to number and user name, where it has sent them
+     * @param  array<string, array{string, string}>  $users sourcedId to number and user name, where it has sent them
      * @param  list<array{string, string}>  $leftOut place in the files, and why
      */
     private function __construct(
@@ -111,9 +111,7 @@ final readonly class Gradebook
             $classes[$row['sourcedid'] ?? ''] = $row['title'] ?? '';
         }
         foreach (self::rows('users', $files['users'] ?? []) as [, $row]) {
-            $users[$row['sourcedid'] ?? ''] = array_values(
-                array_filter([$row['identifier'] ?? '', $row['username'] ?? ''], fn(string $v): bool => $v !== ''),
-            );
+            $users[$row['sourcedid'] ?? ''] = [$row['identifier'] ?? '', $row['username'] ?? ''];
         }
 
         return new self($works, $results, $classes, $users, $leftOut);
@@ -150,6 +148,52 @@ final readonly class Gradebook
         }
 
         return array_filter($found, fn(string $id): bool => $id === $only);
+    }
+
+    /** @return list<string> all that the students of its results may be known by */
+    public function keys(): array
+    {
+        $keys = [];
+        foreach ($this->results as $result) {
+            $keys[] = [$result->studentId, ...$this->users[$result->studentId] ?? []];
+        }
+
+        return array_values(array_filter(array_unique(array_merge(...$keys)), fn(string $key): bool => $key !== ''));
+    }
+
+    /**
+     * Who its students are: by our own id, as our rosters give it, else by the number users.csv says, else by the user
+     * name it says, else because the book calls them by one of the two. What two students have is nobody's.
+     *
+     * @param  list<KnownUser>  $known by any of its keys
+     * @return array<string, string> ids by sourcedId of the user
+     */
+    public function students(array $known): array
+    {
+        $ids = $numbers = $names = [];
+        foreach ($known as $user) {
+            self::add($ids, $user->id, $user->now);
+            self::add($numbers, $user->number, $user->now);
+            self::add($names, $user->userName, $user->now);
+        }
+        $found = [];
+        foreach ($this->results as $result) {
+            $book = mb_strtolower($result->studentId);
+            [$number, $name] = array_map(mb_strtolower(...), $this->users[$result->studentId] ?? ['', '']);
+            $found[$result->studentId] ??=
+                $ids[$book] ?? ($numbers[$number] ?? ($names[$name] ?? ($numbers[$book] ?? ($names[$book] ?? ''))));
+        }
+
+        return array_filter($found, fn(string $id): bool => $id !== '');
+    }
+
+    /** @param  array<string, string>  $by ids by key, as it grows; none where two have it */
+    private static function add(array &$by, ?string $key, string $id): void
+    {
+        $key = mb_strtolower((string) $key);
+        if ($key !== '') {
+            $by[$key] = ($by[$key] ?? $id) === $id ? $id : '';
+        }
     }
 
     /**

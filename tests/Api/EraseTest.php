@@ -112,6 +112,35 @@ it('leaves nothing that says who it was, in any table or file', function (): voi
         'said' => json_encode(['given_name' => 'Zebulon', 'family_name' => 'Quackenbush']),
         'made_at' => now(),
     ]);
+    $this->postJson("/api/schools/{$this->world->school}/notices", [
+        'kind' => 'notice',
+        'readers' => 'all',
+        'title' => 'Zebulon Quackenbush won the regatta',
+        'body' => 'We are glad with Zeb Quackenbush, as he is called now.',
+        'texts' => ['fr' => ['title' => 'Zebulon Quackenbush a gagné', 'body' => 'Bravo, Zebulon Quackenbush.']],
+    ])->assertSuccessful();
+    $this->world->insert(
+        'mailings',
+        [
+            'school_id' => $this->world->school,
+            'person_id' => $this->world->people['coordinator'],
+            'whom' => 'Guardians of 3 Heron',
+            'subject' => 'About Zebulon Quackenbush',
+            'goes_at' => now(),
+            'made_at' => now(),
+        ],
+        false,
+    );
+    $this->world->insert(
+        'letter_templates',
+        [
+            'school_id' => $this->world->school,
+            'name' => 'Zebulon Quackenbush: thanks',
+            'texts' => json_encode(['en' => ['subject' => 'Thanks', 'text' => 'Zebulon Quackenbush thanks you.']]),
+            'made_at' => now(),
+        ],
+        false,
+    );
     $counts = fn(): array => [
         DB::table('enrollments')->where('section_id', $this->world->section)->count(),
         DB::table('people')->where('kind', 'student')->count(),
@@ -144,7 +173,9 @@ it('leaves nothing that says who it was, in any table or file', function (): voi
         ->and(is_file(ListFiles::path($file)))
         ->toBeFalse()
         ->and(DB::table('guardianships')->where('id', $this->tie)->value('state'))
-        ->toBe('ended');
+        ->toBe('ended')
+        ->and(DB::table('notices')->value('title'))
+        ->toBe('somebody erased won the regatta');
     $this->getJson($this->uri)->assertOk()->assertJsonPath('name', 'Somebody erased')->assertJsonPath('erased', true);
     $entry = DB::table('ledger_entries')->where('action', 'erase')->first();
     expect($entry->title)->toBe('A person erased');

@@ -47,6 +47,46 @@ test('work is given, gone through, and missing on the guardian’s phone, in the
     await expect(written).toHaveCount(0);
 });
 
+test('a gradebook’s work is looked at, brought in, met again, and taken back', async ({ page }) => {
+    const title = `Tide tables ${String(Date.now() % 100_000)}`;
+    const due = new Date(Date.now() + 5 * 86_400_000).toISOString().slice(0, 10);
+    const table = (name: string, ...lines: string[]) => ({
+        name,
+        mimeType: 'text/csv',
+        buffer: Buffer.from(lines.join('\r\n')),
+    });
+    const files = [
+        // A browser's second copy of a file it has downloaded before.
+        table('lineItems (1).csv', 'sourcedId,title,dueDate,classSourcedId', `w1,${title},${due},c1`),
+        table(
+            'results.csv',
+            'sourcedId,lineItemSourcedId,studentSourcedId,scoreStatus',
+            'r1,w1,wilhelmina.seabright,submitted',
+        ),
+    ];
+    await signIn(page, TEACHER, PASSWORD);
+    await openRow(page, /^3 Heron/);
+    await page.getByRole('link', { name: 'Notices, dates and work' }).click();
+    await onPage(page, 'Notices, dates and work');
+    const dialog = page.getByRole('dialog', { name: 'From a gradebook' });
+    const look = async () => {
+        await page.getByRole('button', { name: 'From a gradebook…' }).click();
+        await dialog.locator('input[type=file]').setInputFiles(files);
+        await dialog.getByRole('button', { name: 'Preview' }).click();
+    };
+    await look();
+    await expect(dialog.getByText(title).first()).toBeVisible();
+    await dialog.getByRole('button', { name: 'Bring it in' }).click();
+    const brought = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: title }) });
+    await expect(brought).toBeVisible();
+    await expect(dialog).toHaveCount(0);
+    await look();
+    await expect(dialog.getByRole('button', { name: 'Nothing to bring in' })).toBeDisabled();
+    await page.keyboard.press('Escape');
+    await brought.getByRole('button', { name: 'Withdraw' }).click();
+    await expect(brought).toHaveCount(0);
+});
+
 test('a letter to many is looked at, goes out by the gateway, and is read in the Mailroom', async ({ page }) => {
     const subject = `Boats ${String(Date.now() % 100_000)}`;
     await coordinator(page, 'mailroom/letters');
@@ -55,6 +95,12 @@ test('a letter to many is looked at, goes out by the gateway, and is read in the
     await page.getByLabel('To', { exact: true }).selectOption('staff');
     await page.getByLabel('What it is about', { exact: true }).fill(subject);
     await page.getByLabel('Letter', { exact: true }).fill('Dear {{name}}, we meet at {{school}}.');
+    const map = Buffer.from('%PDF-1.4\n1 0 obj<</Type/Catalog>>endobj\ntrailer<</Root 1 0 R>>\n%%EOF\n');
+    await page
+        .getByRole('dialog')
+        .locator('input[type=file]')
+        .setInputFiles({ name: 'map.pdf', mimeType: 'application/pdf', buffer: map });
+    await expect(page.getByRole('dialog').getByText('map.pdf')).toBeVisible();
     await page.getByRole('button', { name: 'Look at it' }).click();
     await expect(page.getByText(/we meet at Lanternfield Primary\./)).toBeVisible();
     await page.getByLabel('In the quiet hours too').check();
@@ -66,6 +112,7 @@ test('a letter to many is looked at, goes out by the gateway, and is read in the
     await page.goto(`/s/primary/mailroom?q=${encodeURIComponent(subject)}`);
     await openRow(page, new RegExp(subject));
     await expect(page.getByText(/^sent, /)).toBeVisible();
+    await expect(page.getByText('map.pdf', { exact: true })).toBeVisible();
     await page.getByRole('button', { name: 'as a page' }).click();
     const frame = page.frameLocator('iframe[title="The message as a page"]');
     await expect(frame.getByText(/we meet at Lanternfield Primary/)).toBeVisible();

@@ -1,4 +1,4 @@
-import { createContext, type ReactNode, useContext, useEffect, useId, useMemo, useRef } from 'react';
+import { createContext, type ReactNode, useContext, useEffect, useId, useLayoutEffect, useMemo, useRef } from 'react';
 
 export interface Key {
     /** As pressed: `j`, `Enter`, `Ctrl+Enter`, or a sequence such as `g d`. */
@@ -108,7 +108,7 @@ export function KeyProvider({ children }: { children: ReactNode }) {
 export function KeyScope({ children }: { children: ReactNode }) {
     const registry = useContext(Context);
     const id = useId();
-    useEffect(() => {
+    useLayoutEffect(() => {
         registry.scopes.push(id);
         return () => void registry.scopes.splice(registry.scopes.indexOf(id), 1);
     }, [registry, id]);
@@ -126,10 +126,11 @@ export function useKey(
     const registry = useContext(Context);
     const scope = useContext(Scope);
     const key = useRef<Key>({ combo, label, run, repeats, scope });
-    useEffect(() => {
+    // Before it is painted: what is on the screen can be pressed.
+    useLayoutEffect(() => {
         key.current = { combo, label, run, repeats, scope };
     });
-    useEffect(() => {
+    useLayoutEffect(() => {
         if (!on) return;
         const entry = key;
         registry.keys.add(entry);

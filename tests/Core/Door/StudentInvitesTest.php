@@ -333,6 +333,9 @@ it('says what has become of each', function (): void {
         ->toBe('withdrawn');
     $open = array_filter(StudentInviteStanding::cases(), fn(StudentInviteStanding $s): bool => $s->isOpen());
     expect(array_column($open, 'value'))->toBe(['waiting', 'sent', 'not_there', 'opened', 'expired']);
+    // To a teacher, whoever has not shown themselves has no name.
+    $named = array_filter(StudentInviteStanding::cases(), fn(StudentInviteStanding $s): bool => $s->namesWhom());
+    expect(array_column($named, 'value'))->toBe(['asked', 'came', 'turned_away']);
 });
 
 it('writes to no address that somebody only typed at the door', function (): void {

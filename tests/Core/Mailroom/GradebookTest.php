@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Vantrel\Core\Mailroom\FromGradebook;
 use Vantrel\Core\OneRoster\Gradebook;
+use Vantrel\Core\OneRoster\KnownUser;
 use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Occasion;
@@ -197,4 +198,35 @@ it('finds the section of a class by our id, else by a name that one section has'
         ->toBe([])
         ->and($book('sec2')->sections($open, 'sec1'))
         ->toBe([]);
+});
+
+it('knows students by our id, then their number, then their user name, and nobody by what two have', function (): void {
+    $book = gradebook(
+        "w1,active,,Log,,,2026-12-04,c\n",
+        "r1,active,,w1,id-a,submitted,,\nr2,active,,w1,u2,submitted,,\nr3,active,,w1,u3,submitted,,\n" .
+            "r4,active,,w1,u4,submitted,,\nr5,active,,w1,u5,submitted,,\nr6,active,,w1,u6,submitted,,\n" .
+            // Known to nobody, and by the name the book itself calls them.
+            "r7,active,,w1,u7,submitted,,\nr8,active,,w1,Ben,submitted,,\n",
+        [
+            'users' =>
+                "sourcedId,identifier,username\nu2,4471,\nu3,,Kit.Moss\nu4,twice,\nu5,4472,mara.reed\n" .
+                // A number that is somebody else's user name is a number.
+                "u6,kit.moss,\n",
+        ],
+    );
+    $known = [
+        new KnownUser('id-a', '1', 'ada', 'id-a'),
+        new KnownUser('id-b', '4471', 'ben', 'id-b'),
+        new KnownUser('id-k', null, 'kit.moss', 'id-k'),
+        new KnownUser('id-t', 'twice', null, 'id-t'),
+        new KnownUser('id-u', 'twice', null, 'id-u'),
+        // Merged since: both accounts are the one.
+        new KnownUser('id-m', '4472', null, 'id-n'),
+        new KnownUser('id-n', null, 'mara.reed', 'id-n'),
+        new KnownUser('id-o', 'kit.moss', null, 'id-o'),
+    ];
+    expect($book->students($known))
+        ->toBe(['id-a' => 'id-a', 'u2' => 'id-b', 'u3' => 'id-k', 'u5' => 'id-n', 'u6' => 'id-o', 'Ben' => 'id-b'])
+        ->and($book->keys())
+        ->toContain('id-a', 'u2', '4471', 'Kit.Moss');
 });

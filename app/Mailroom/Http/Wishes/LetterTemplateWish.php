@@ -16,7 +16,7 @@ final readonly class LetterTemplateWish
      * @param  array<string, string|null>  $bodies the same
      */
     public function __construct(
-        #[Must('max:60')] public string $name,
+        #[Must('max:' . LetterTexts::MOST_NAME)] public string $name,
         #[Must('max:40000')] public string $body,
         #[Must('max:400')] public string $subject = '',
         public bool $shared = false,

@@ -15,13 +15,6 @@ import { useProblem } from './problem';
 import { SeekForm } from './SeekForm';
 import { SignInPage } from './SignInPage';
 
-/** The code a letter's square brought along; it leaves the address, which others may see. */
-function brought(): string {
-    const code = window.location.hash.slice(1);
-    if (code !== '') window.history.replaceState(null, '', '/family');
-    return code;
-}
-
 /** What a family letter leads to: the code, then who one is; or, with an account, one touch. */
 export function FamilyPage() {
     const { t } = useTranslation();
@@ -29,7 +22,7 @@ export function FamilyPage() {
     const words = useProblem();
     const asked = useAskedMe();
     const me = asked.data;
-    const [code, setCode] = useState(() => codeText(brought()));
+    const [code, setCode] = useState(() => codeText(window.location.hash.slice(1)));
     const [child, setChild] = useState<Schemas['FamilyView'] | null>(null);
     const [known, setKnown] = useState(false);
     const [done, setDone] = useState(false);
@@ -53,8 +46,10 @@ export function FamilyPage() {
         words,
         then: () => setDone(true),
     });
-    // The square of a letter needs no typing.
+    // The square of a letter needs no typing. What it brought leaves the address, which others may see: only now, since
+    // a page that is slow to come may be begun twice.
     useEffect(() => {
+        if (window.location.hash !== '') window.history.replaceState(null, '', '/family');
         if (code.replaceAll('-', '').length === 10) check.run(code);
         // Once, with what the letter brought.
         // eslint-disable-next-line react-hooks/exhaustive-deps

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useAct } from '@/api/act';
 import type { Schemas } from '@/api/client';
+import { MOST } from '@/api/most';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Field } from '@/ui/Field';
@@ -83,7 +84,7 @@ export function KeptLetters({
             <div className="mt-3 flex flex-wrap items-end gap-3">
                 <Field
                     label="Keep what is written as"
-                    maxLength={60}
+                    maxLength={MOST.keptLetterName}
                     value={name}
                     onChange={(event) => setName(event.target.value)}
                 />

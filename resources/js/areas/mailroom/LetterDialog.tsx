@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useAct } from '@/api/act';
 import type { Schemas } from '@/api/client';
+import { MOST } from '@/api/most';
 import type { School } from '@/shell/session';
 import { Choice } from '@/ui/Choice';
 import { Dialog } from '@/ui/Dialog';
@@ -142,7 +143,13 @@ export function LetterDialog({
                     />
                 </div>
                 {values.by !== 'text' && (
-                    <Field label="What it is about" required maxLength={250} autoFocus {...form.field('subject')} />
+                    <Field
+                        label="What it is about"
+                        required
+                        maxLength={MOST.letterSubject}
+                        autoFocus
+                        {...form.field('subject')}
+                    />
                 )}
                 <Writing
                     label={values.by === 'text' ? 'Text' : 'Letter'}
@@ -163,12 +170,12 @@ export function LetterDialog({
                     .{' '}
                     {values.by === 'mail'
                         ? 'Who answers it, answers you.'
-                        : 'At most 600 characters; a text begins with the name of the school.'}
+                        : `At most ${MOST.letterAsText} characters; a text begins with the name of the school.`}
                 </p>
                 <OtherLanguage
                     line="The same: what it is about"
                     body={values.by === 'text' ? 'The same: text' : 'The same: letter'}
-                    most={250}
+                    most={MOST.letterSubject}
                     rows={5}
                     bodyOnly={values.by === 'text'}
                     texts={texts}

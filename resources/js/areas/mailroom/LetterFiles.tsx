@@ -1,13 +1,11 @@
 import { useAct } from '@/api/act';
 import type { Schemas } from '@/api/client';
+import { MOST } from '@/api/most';
 import { Button } from '@/ui/Button';
 import { FilePicker } from '@/ui/FilePicker';
 import type { LetterDoors } from './letter';
 
 type Kept = Schemas['LetterFile'];
-
-/** As many to one letter. */
-const MOST = 5;
 
 const size = (bytes: number) =>
     bytes < 100_000 ? `${String(Math.ceil(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
@@ -41,7 +39,7 @@ export function LetterFiles({
                     ))}
                 </ul>
             )}
-            {files.length < MOST && (
+            {files.length < MOST.letterFiles && (
                 <FilePicker
                     label="Add a file: PDF, PNG or JPEG, up to 2 MB"
                     accept=".pdf,.png,.jpg,.jpeg"

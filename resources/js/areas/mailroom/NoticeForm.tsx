@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { api, data, type Schemas } from '@/api/client';
+import { MOST } from '@/api/most';
 import type { School } from '@/shell/session';
 import { Choice } from '@/ui/Choice';
 import { Dialog } from '@/ui/Dialog';
@@ -83,7 +84,13 @@ export function NoticeForm({
                         />
                     )}
                 </div>
-                <Field label="In a few words" required maxLength={120} autoFocus {...form.field('title')} />
+                <Field
+                    label="In a few words"
+                    required
+                    maxLength={MOST.noticeTitle}
+                    autoFocus
+                    {...form.field('title')}
+                />
                 <Writing
                     rows={3}
                     label="More about it (optional)"
@@ -98,7 +105,7 @@ export function NoticeForm({
                 <OtherLanguage
                     line="The same in a few words"
                     body="The same about it"
-                    most={120}
+                    most={MOST.noticeTitle}
                     rows={3}
                     texts={texts}
                     onChange={setTexts}

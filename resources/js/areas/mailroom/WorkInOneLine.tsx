@@ -1,4 +1,5 @@
 import { api, data, type Schemas } from '@/api/client';
+import { MOST } from '@/api/most';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { useSentForm } from '@/ui/useSentForm';
@@ -22,7 +23,7 @@ export function WorkInOneLine({ section, onDone }: { section: string; onDone: (p
                 <Field
                     label="Work in one line: what it is, then the day"
                     placeholder="Reading log, fri"
-                    maxLength={300}
+                    maxLength={MOST.workLine}
                     {...form.field('text')}
                 />
             </div>

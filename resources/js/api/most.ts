@@ -1,0 +1,10 @@
+// Written by `php artisan vantrel:openapi` from what the core says; not by hand.
+/** Characters, or pieces, of what is written. */
+export const MOST = {
+    letterFiles: 5,
+    letterSubject: 250,
+    letterAsText: 600,
+    keptLetterName: 60,
+    noticeTitle: 120,
+    workLine: 300,
+} as const;
