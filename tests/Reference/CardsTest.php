@@ -156,8 +156,8 @@ it('writes no passphrase and no token anywhere but on the cards', function (): v
 
 /**
  * Each card of the pages by itself, as a camera is held before it; and a copy of a copy of it: softened, turned by two
- * degrees, and nothing left between black and white. A copy takes longest to make: of every third, and of all where there
- * is time (VANTREL_CARDS=all).
+ * degrees, and nothing left between black and white. Copies take longest to make: of every third, and of all where
+ * there is time (VANTREL_CARDS=all).
  *
  * @param  list<string>  $pages pictures of them at 150 dots to the inch
  * @param  int  $count of cards on them, along the rows
