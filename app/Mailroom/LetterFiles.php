@@ -17,9 +17,6 @@ use Vantrel\Core\Plan\Refusal;
 /** Files that go with a letter to many: kept once, however many get it. */
 final class LetterFiles
 {
-    /** Files of one person that wait for a letter; they are cleared away after a day. */
-    private const MOST_UNSENT = 30;
-
     /** @var array<string, list<stdClass>> of the mailing asked for last: a worker hands over one letter many times */
     private static array $last = [];
 
@@ -27,7 +24,7 @@ final class LetterFiles
     public function keep(UploadedFile $file, string $schoolId, Person $by): LetterFile
     {
         $unsent = DB::table('mailing_files')->where('person_id', $by->id)->whereNull('mailing_id')->count();
-        if ($unsent >= self::MOST_UNSENT) {
+        if ($unsent >= Attachment::MOST_UNSENT) {
             throw new Refusal('Many files have been added and not sent. Send a letter first, or wait a day.', 'files');
         }
         $content = (string) file_get_contents((string) $file->getRealPath());

@@ -21,7 +21,7 @@ enum CodeMistake: string
             self::TooShort => 'That is too short for a code. Look for the part that is missing.',
             self::TooLong => 'That is too long for a code. Look for a letter typed twice.',
             self::ForeignSymbol => 'Codes never have “{{symbol}}” in them. Look at that place again.',
-            self::Check => 'One letter is wrong, or two changed places. Compare it with the wall, letter by letter.',
+            self::Check => 'One letter is wrong, or two changed places. Compare it letter by letter.',
         };
     }
 }

@@ -12,6 +12,9 @@ final readonly class Attachment
     /** As many to one letter. */
     public const MOST = 5;
 
+    /** Files of one person that wait for a letter; they are cleared away after a day. */
+    public const MOST_UNSENT = 30;
+
     /** Bytes of one, and of all together. What fills a family’s telephone is put on a page instead. */
     public const BYTES = 2_000_000;
 

@@ -10,6 +10,9 @@ final class LetterTexts
     /** Characters of the name words are kept by. */
     public const MOST_NAME = 60;
 
+    /** Kept ones of one person, or of the school: more names than these nobody reads. */
+    public const MOST_KEPT = 50;
+
     /**
      * @param  array<string, string|null>  $subjects by tag, in other languages
      * @param  array<string, string|null>  $bodies the same

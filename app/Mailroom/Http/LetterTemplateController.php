@@ -19,14 +19,12 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use stdClass;
+use Vantrel\Core\Mailroom\LetterTexts;
 use Vantrel\Core\Plan\Refusal;
 
 /** Words of letters kept under a name: the school’s, which coordinators write, and one’s own. */
 final class LetterTemplateController
 {
-    /** More names than these nobody reads. */
-    private const MOST = 50;
-
     #[Answers(LetterTemplatePage::class, 'Letters kept for another time: the school’s and one’s own')]
     public function index(School $school, Request $request): LetterTemplatePage
     {
@@ -86,8 +84,8 @@ final class LetterTemplateController
                 ->where('school_id', $schoolId)
                 ->where('person_id', $wish->shared ? null : $person->id);
             $own->clone()->where('name', $name)->delete();
-            if ($own->count() >= self::MOST) {
-                throw new Refusal('There are ' . self::MOST . ' already. Forget one first.', 'name');
+            if ($own->count() >= LetterTexts::MOST_KEPT) {
+                throw new Refusal('There are ' . LetterTexts::MOST_KEPT . ' already. Forget one first.', 'name');
             }
             DB::table('letter_templates')->insert([
                 'id' => (string) Str::ulid(),
