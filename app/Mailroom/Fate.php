@@ -12,7 +12,7 @@ enum Fate
     case Later;
     /** It is no use to try again. */
     case Never;
-    /** The gateway does not answer, or was lost before all of it had been sent. */
+    /** The gateway does not answer, does not let us in, or was lost before all of it had been sent. */
     case Unreached;
     /** The connection was lost after all of it had been sent, before the answer. */
     case Unknown;

@@ -11,6 +11,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Platform\Instant;
 use App\Platform\PlannerKit;
+use App\Platform\SchoolDay;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
@@ -98,6 +99,7 @@ final readonly class LetterDesk
      * @param  string  $seen fingerprint of what was looked at
      *
      * @throws StalePlan where somebody else would get it now, or something else
+     * @throws Refusal where it went out already a moment ago, or nobody can be reached
      */
     public function send(
         LetterWhom $whom,
@@ -114,19 +116,22 @@ final readonly class LetterDesk
         $goes = $evenQuiet
             ? $goes
             : QuietHours::after($goes, $zone, $whom->school->quiet_from, $whom->school->quiet_to);
-        $this->files->mustBeOf($files, $author, $wish->by);
-        $id = (string) Str::ulid();
-        $messages = $this->written($whom, $whom->receivers(), $wish);
-        if (!hash_equals(self::fingerprint($messages, $files), $seen)) {
-            throw new StalePlan(
-                ['who gets it'],
-                'Who gets it has changed since you looked. Nothing was sent; look at it again.',
-            );
-        }
-        if ($messages === []) {
-            throw new Refusal('None of these can be reached that way.');
-        }
-        DB::transaction(function () use ($whom, $wish, $files, $goes, $now, $id, $messages, $author): void {
+        $count = DB::transaction(function () use ($whom, $wish, $files, $goes, $now, $seen, $author): int {
+            // Of two who press at one time, one sends it.
+            Person::query()->whereKey($author->id)->lockForUpdate()->value('id');
+            $this->mustBeNew($whom->school, $seen, $now, $author);
+            $this->files->mustBeOf($files, $author, $wish->by);
+            $messages = $this->written($whom, $whom->receivers(), $wish);
+            if (!hash_equals(self::fingerprint($messages, $files), $seen)) {
+                throw new StalePlan(
+                    ['who gets it'],
+                    'Who gets it has changed since you looked. Nothing was sent; look at it again.',
+                );
+            }
+            if ($messages === []) {
+                throw new Refusal('None of these can be reached that way.');
+            }
+            $id = (string) Str::ulid();
             DB::table('mailings')->insert([
                 'id' => $id,
                 'school_id' => $whom->school->id,
@@ -137,14 +142,45 @@ final readonly class LetterDesk
                 'goes_at' => $goes,
                 'made_at' => $now,
                 'sent_by' => $wish->by->value,
+                'seen' => $seen,
             ]);
             $this->files->goWith($id, $files);
             $from = $author->fullName() . ', ' . $whom->school->name;
             $this->outbox->putMany($whom->school->id, $id, $from, $author->confirmedEmail(), $goes, $messages);
+
+            return count($messages);
         });
-        $count = Words::count(count($messages), 'letter');
+        $count = Words::count($count, 'letter');
 
         return $goes === $now ? "$count on the way." : "$count go out when their time has come.";
+    }
+
+    /**
+     * @param  string  $seen fingerprint of what was looked at
+     *
+     * @throws Refusal where they sent the very same a moment ago, and have not stopped it
+     */
+    private function mustBeNew(School $school, string $seen, string $now, Person $author): void
+    {
+        $before = DB::table('mailings as l')
+            ->where('l.person_id', $author->id)
+            ->where('l.seen', $seen)
+            ->where('l.school_id', $school->id)
+            ->where('l.made_at', '>', CarbonImmutable::parse($now)->subMinutes(LetterWish::ONCE_IN))
+            ->whereExists(
+                fn(Builder $m) => $m
+                    ->from('outgoing_messages as m')
+                    ->whereColumn('m.mailing_id', 'l.id')
+                    ->where('m.state', '<>', MessageState::Stopped->value),
+            )
+            ->max('l.made_at');
+        if (is_string($before)) {
+            $time = substr(SchoolDay::local($school->id, $before), 11);
+            throw new Refusal(
+                "You sent this letter to the same people at $time. Nobody gets it twice: " .
+                    'stop that one first, or change a word.',
+            );
+        }
     }
 
     /** @return list<MailingLine> newest first */

@@ -21,6 +21,11 @@ final class MailGateway extends EsmtpTransport
 {
     private const END = "\r\n.\r\n";
 
+    /** What a server answers where it does not know us, whatever the message (RFC 4954, 6, and 4: no way in common). */
+    private const OF_US = [504, 530, 534, 535, 538];
+
+    private const NOT_LET_IN = 'The mail server does not let us sign in. Until its settings are right, this waits.';
+
     private bool $ended = false;
 
     public static function configured(): self
@@ -63,17 +68,23 @@ final class MailGateway extends EsmtpTransport
             return new Handed(Fate::Taken);
         } catch (UnexpectedResponseException $e) {
             $code = (int) $e->getCode();
-            if ($code === 421) {
-                // It ends the talk, whatever the message (RFC 5321, 3.8).
+            // 421 ends the talk, whatever the message (RFC 5321, 3.8).
+            if ($code === 421 || in_array($code, self::OF_US, true)) {
                 $this->stop();
 
-                return new Handed(Fate::Unreached);
+                return new Handed(Fate::Unreached, $code === 421 ? '' : self::NOT_LET_IN);
             }
             return new Handed($code >= 500 && $code < 600 ? Fate::Never : Fate::Later, self::sentence($e));
         } catch (TransportExceptionInterface $e) {
             $this->stop();
+            if ($this->hasEnded()) {
+                return new Handed(Fate::Unknown);
+            }
 
-            return new Handed($this->hasEnded() ? Fate::Unknown : Fate::Unreached);
+            return new Handed(
+                Fate::Unreached,
+                in_array((int) $e->getCode(), self::OF_US, true) ? self::NOT_LET_IN : '',
+            );
         } catch (MimeException) {
             return new Handed(Fate::Never, 'That is no address a mail can be sent to.');
         }

@@ -14,6 +14,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Mailroom\MessageKind;
 use Vantrel\Core\Mailroom\MessageState;
 use Vantrel\Core\Plan\Refusal;
 
@@ -118,6 +119,7 @@ final readonly class MessageDesk
             }
             $this->settle($message->refresh());
             $children = DB::table('message_children')->where('message_id', $message->id)->pluck('student_id');
+            $to = self::addressNow($message) ?? $message->to_address;
 
             $again = $this->outbox->put(
                 new Headers(
@@ -130,7 +132,7 @@ final readonly class MessageDesk
                     $message->about_id,
                 ),
                 $message->via,
-                $message->to_address,
+                $to,
                 $message->subject,
                 $message->text,
                 $message->html,
@@ -140,6 +142,19 @@ final readonly class MessageDesk
 
             return $again;
         });
+    }
+
+    /** An address may have been put right since. What carries a link was for the one it went to, and goes there. */
+    private static function addressNow(OutgoingMessage $message): ?string
+    {
+        if (!in_array($message->kind, [MessageKind::Letter, MessageKind::Digest], true)) {
+            return null;
+        }
+        $now = Person::query()
+            ->whereKey($message->person_id)
+            ->value($message->via === 'text' ? 'phone' : 'email');
+
+        return is_string($now) ? $now : null;
     }
 
     public function settle(OutgoingMessage $message): void

@@ -222,12 +222,16 @@ final class Outbox
         );
     }
 
-    /** The gateway does not answer: that is no fault of the message, which waits. */
-    public function unreached(OutgoingMessage $message, int $seconds): void
+    /**
+     * The gateway does not answer, or does not let us in: that is no fault of the message, which waits.
+     *
+     * @param  string  $why '' where nothing was answered
+     */
+    public function unreached(OutgoingMessage $message, string $why, int $seconds): void
     {
         $this->mark($message, [
             'state' => MessageState::Waiting->value,
-            'problem' => 'The gateway does not answer; it is tried again by itself.',
+            'problem' => Line::of($why ?: 'The gateway does not answer; it is tried again by itself.'),
             'next_at' => now()->addSeconds($seconds),
         ]);
     }
@@ -298,11 +302,17 @@ final class Outbox
 
     private static function mayStillHear(Builder $query, MessageKind $kind): Builder
     {
+        // Somebody merged since it was written is whom they were merged into.
+        $is = fn(string $merged, string $id) => DB::raw("coalesce($merged.merged_into, $id)");
         $children = fn(Builder $q) => $q
             ->from('message_children as c')
+            ->leftJoin('people as hearer', 'hearer.id', '=', 'm.person_id')
+            ->leftJoin('people as child', 'child.id', '=', 'c.student_id')
             ->leftJoin(
                 'guardianships as g',
-                fn($j) => $j->on('g.student_id', '=', 'c.student_id')->on('g.guardian_id', '=', 'm.person_id'),
+                fn($j) => $j
+                    ->on('g.student_id', '=', $is('child', 'c.student_id'))
+                    ->on('g.guardian_id', '=', $is('hearer', 'm.person_id')),
             )
             ->whereColumn('c.message_id', 'm.id')
             ->where(
@@ -325,6 +335,16 @@ final class Outbox
                         ->where('i.state', StudentInvitationState::Invited->value)
                         ->where('s.state', 'open')
                         ->where(fn(Builder $w) => $w->whereNull('p.id')->orWhere('p.state', 'active')),
+                ),
+            )
+            ->when(
+                $kind === MessageKind::Letter,
+                fn(Builder $q) => $q->whereExists(
+                    fn(Builder $p) => $p
+                        ->from('people as written')
+                        ->join('people as p', 'p.id', '=', $is('written', 'written.id'))
+                        ->whereColumn('written.id', 'm.person_id')
+                        ->where('p.state', 'active'),
                 ),
             )
             ->when(

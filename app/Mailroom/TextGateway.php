@@ -11,6 +11,12 @@ use Illuminate\Support\Facades\Http;
 /** A gateway for text messages: one call each, `{id, to, text}` in JSON, with the id as what makes it happen once. */
 final class TextGateway
 {
+    /** RFC 9110, RFC 6585: no key of ours, nothing paid, too many at once, or out of service, whatever the message. */
+    private const OF_US = [401, 402, 407, 429, 503];
+
+    /** May be the message, or how it is asked: tried again, and given up in the end. */
+    private const PERHAPS = [403, 404, 405, 408, 425];
+
     public function hand(OutgoingMessage $message): Handed
     {
         try {
@@ -33,8 +39,10 @@ final class TextGateway
         }
         $said = $answer->json('error');
         $said = 'The text gateway says: ' . (is_string($said) ? $said : "status {$answer->status()}");
-
-        $never = $answer->clientError() && !in_array($answer->status(), [408, 425, 429], true);
+        if (in_array($answer->status(), self::OF_US, true)) {
+            return new Handed(Fate::Unreached, "$said. Until it takes texts again, this waits.");
+        }
+        $never = $answer->clientError() && !in_array($answer->status(), self::PERHAPS, true);
 
         return new Handed($never ? Fate::Never : Fate::Later, $said);
     }

@@ -15,6 +15,9 @@ final readonly class LetterWish
     /** Characters of one that may go as a text: some four parts. */
     public const MOST_TEXT = 600;
 
+    /** Minutes in which one person sends the same letter to the same people once: whoever got no answer tries again. */
+    public const ONCE_IN = 60;
+
     /**
      * @param  array<string, array{subject: string, body: string}>  $texts by tag; English is always among them
      * @param  list<string>  $fields that can be filled in, {@see Template::fields()}

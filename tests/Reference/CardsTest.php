@@ -62,10 +62,10 @@ it('prints on paper of the size it says, by pdfinfo', function (CardLayout $layo
 ]);
 
 it('prints a QR that zbarimg reads from the page pdftoppm renders, and its address signs in', function (): void {
-    outside(['pdftoppm', '-r', '150', '-png', ($this->print)(CardLayout::A4), "$this->folder/page"]);
+    outside(['pdftoppm', '-r', '150', '-gray', ($this->print)(CardLayout::A4), "$this->folder/page"]);
     // Card by card: zbarimg may pass over one of many squares in one picture (5 of 800 cards, ten to a page; none of
     // them cut apart).
-    [$cards] = cardsOf(glob("$this->folder/page*.png") ?: [], CardLayout::A4->sheet(), 6, $this->folder);
+    [$cards] = cardsOf(glob("$this->folder/page*.pgm") ?: [], CardLayout::A4->sheet(), 6, $this->folder);
     preg_match_all('#^QR-Code:(\S+)/b\#(\S+)$#m', outside(['zbarimg', '-q', ...$cards]), $codes);
     expect($codes[2])
         ->toHaveCount(6)
@@ -155,8 +155,7 @@ it('writes no passphrase and no token anywhere but on the cards', function (): v
 });
 
 /**
- * Each card of the pages by itself, as a camera is held before it; and a copy of a copy of it: softened, turned by two
- * degrees, and nothing left between black and white.
+ * Each card of the pages by itself, and a photocopy of each, made by an independent library (Pillow).
  *
  * @param  list<string>  $pages pictures of them at 150 dots to the inch
  * @param  int  $count of cards on them, along the rows
@@ -165,31 +164,15 @@ it('writes no passphrase and no token anywhere but on the cards', function (): v
 function cardsOf(array $pages, CardSheet $sheet, int $count, string $folder): array
 {
     $dots = fn(float $mm): int => (int) round(($mm / 25.4) * 150);
-    $cards = $copies = [];
-    foreach ($pages as $n => $file) {
-        $page = imagecreatefrompng($file) ?: throw new RuntimeException("$file is no picture.");
-        for ($place = 0; $place < $sheet->places() && $n * $sheet->places() + $place < $count; $place++) {
-            [$x, $y] = $sheet->corner($place);
-            $card = imagecrop($page, [
-                'x' => $dots($x),
-                'y' => $dots($y),
-                'width' => $dots($sheet->cardWidth),
-                'height' => $dots($sheet->cardHeight),
-            ]);
-            if ($card === false) {
-                continue;
-            }
-            imagepng($card, $cards[] = "$folder/card-$n-$place.png", 1);
-            imagefilter($card, IMG_FILTER_GAUSSIAN_BLUR);
-            $copy = imagerotate($card, 2.0, (int) imagecolorallocate($card, 255, 255, 255)) ?: $card;
-            imagefilter($copy, IMG_FILTER_GAUSSIAN_BLUR);
-            imagefilter($copy, IMG_FILTER_GRAYSCALE);
-            imagefilter($copy, IMG_FILTER_CONTRAST, -100);
-            imagepng($copy, $copies[] = "$folder/copy-$n-$place.png", 1);
-        }
+    $boxes = [];
+    for ($place = 0; $place < $sheet->places(); $place++) {
+        [$x, $y] = $sheet->corner($place);
+        $boxes[] = [$dots($x), $dots($y), $dots($x + $sheet->cardWidth), $dots($y + $sheet->cardHeight)];
     }
+    $job = ['pages' => $pages, 'boxes' => $boxes, 'count' => $count, 'into' => $folder];
+    outside(['/usr/bin/python3', __DIR__ . '/../Support/photocopies.py'], json_encode($job, JSON_THROW_ON_ERROR));
 
-    return [$cards, $copies];
+    return [glob("$folder/card-*.pgm") ?: [], glob("$folder/copy-*.pgm") ?: []];
 }
 
 it('prints squares that are read from the page and from a photocopy of it, in every layout', function (): void {
@@ -216,8 +199,8 @@ it('prints squares that are read from the page and from a photocopy of it, in ev
         $count = $hard || getenv('VANTREL_CARDS') === 'all' ? 50 : 12;
         $folder = scratch();
         $pdf = ($this->print)($layout, people: array_slice($people, 0, $count));
-        outside(['pdftoppm', '-r', '150', '-gray', '-png', $pdf, "$folder/page"]);
-        [$cards, $copies] = cardsOf(glob("$folder/page*.png") ?: [], $layout->sheet(), $count, $folder);
+        outside(['pdftoppm', '-r', '150', '-gray', $pdf, "$folder/page"]);
+        [$cards, $copies] = cardsOf(glob("$folder/page*.pgm") ?: [], $layout->sheet(), $count, $folder);
         expect([$read($cards), $read($copies)])->toBe([$count, $count], $layout->value);
     }
 });

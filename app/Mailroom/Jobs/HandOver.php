@@ -30,28 +30,29 @@ final class HandOver implements ShouldQueue
 
     private const AT_ONCE = 50;
 
-    /** A worker has other work too: the rest is the next job's. */
-    private const SECONDS = 60;
-
     /** Seconds until a gateway that does not answer is asked again. */
     private const PAUSE = 60;
+
+    /** @param  int  $seconds after which the rest is the next job's: a worker has other work too, and may be ended */
+    public function __construct(private readonly int $seconds = 60) {}
 
     public function handle(Outbox $outbox, TextGateway $texts): void
     {
         $outbox->findLost();
         $claim = (string) Str::ulid();
         $mail = null;
-        $until = microtime(true) + self::SECONDS;
-        while (microtime(true) < $until) {
-            $messages = $outbox->claim($claim, self::AT_ONCE);
-            if ($messages === []) {
-                $mail?->stop();
-
-                return;
-            }
+        $until = microtime(true) + $this->seconds;
+        while (($messages = $outbox->claim($claim, self::AT_ONCE)) !== []) {
             // A gateway that does not answer holds up nothing that goes by the other.
             $down = [];
             foreach ($messages as $message) {
+                if (microtime(true) >= $until) {
+                    $outbox->release($claim, 0);
+                    $mail?->stop();
+                    self::dispatch();
+
+                    return;
+                }
                 if (isset($down[$message->via]) || !$outbox->begin($message)) {
                     continue;
                 }
@@ -69,7 +70,6 @@ final class HandOver implements ShouldQueue
             }
         }
         $mail?->stop();
-        self::dispatch();
     }
 
     private function mark(Outbox $outbox, OutgoingMessage $message, Handed $handed): void
@@ -77,7 +77,7 @@ final class HandOver implements ShouldQueue
         match ($handed->fate) {
             Fate::Taken => $outbox->sent($message),
             Fate::Unknown => $outbox->doubtful($message),
-            Fate::Unreached => $outbox->unreached($message, self::PAUSE),
+            Fate::Unreached => $outbox->unreached($message, $handed->said, self::PAUSE),
             Fate::Later => $outbox->refused($message, $handed->said, false),
             Fate::Never => $outbox->refused($message, $handed->said, true),
         };

@@ -5,13 +5,17 @@ declare(strict_types=1);
 namespace App\StandIns\Mail;
 
 /**
- * A mail server as a sender sees it (RFC 5321, with 8BITMIME, SMTPUTF8, SIZE and PIPELINING). What it does with a
- * message goes by the address: `refused…@` does not exist, `busy…@` is always for later, `bounce…@` is taken and comes
- * back.
+ * A mail server as a sender sees it (RFC 5321, with 8BITMIME, SMTPUTF8, SIZE and PIPELINING; RFC 4954). What it does
+ * with a message goes by the address: `refused…@` does not exist, `busy…@` is always for later, `bounce…@` is taken and
+ * comes back, `slow…@` is taken after a while; from `locked…@` it takes nothing of whoever has not signed in. Nobody
+ * whose name begins with `refused` is let in.
  */
 final class SmtpTalk implements Talk
 {
     private const MOST = 10_485_760;
+
+    /** Microseconds. */
+    private const SLOW = 600_000;
 
     private string $from = '';
 
@@ -21,6 +25,8 @@ final class SmtpTalk implements Talk
     private bool $inData = false;
 
     private bool $over = false;
+
+    private bool $signedIn = false;
 
     public function __construct(private readonly Folder $folder) {}
 
@@ -65,15 +71,23 @@ final class SmtpTalk implements Talk
             case 'EHLO':
                 $this->reset();
                 return "250-stand-in\r\n250-PIPELINING\r\n250-8BITMIME\r\n250-SMTPUTF8\r\n250-ENHANCEDSTATUSCODES\r\n" .
-                    '250 SIZE ' .
+                    "250-AUTH PLAIN\r\n250 SIZE " .
                     self::MOST .
                     "\r\n";
             case 'HELO':
                 $this->reset();
                 return "250 stand-in\r\n";
+            case 'AUTH':
+                // RFC 4616: nothing, the name and the password, each behind a NUL.
+                $name = explode("\0", (string) base64_decode(substr($rest, 6)))[1] ?? '';
+                $this->signedIn = $name !== '' && !str_starts_with($name, 'refused');
+                return $this->signedIn ? "235 2.7.0 Come in\r\n" : "535 5.7.8 Not with that\r\n";
             case 'MAIL':
                 if (preg_match('/^FROM:<([^<>]*)>/i', $rest, $m) !== 1) {
                     return "501 5.5.4 MAIL FROM:<address>\r\n";
+                }
+                if (str_starts_with($m[1], 'locked') && !$this->signedIn) {
+                    return "530 5.7.0 Sign in first\r\n";
                 }
                 $this->reset();
                 $this->from = $m[1];
@@ -119,6 +133,9 @@ final class SmtpTalk implements Talk
     {
         $raw = (string) preg_replace('/^\.\./m', '.', $data) . "\r\n";
         foreach ($this->to as $to) {
+            if (str_starts_with($to, 'slow')) {
+                usleep(self::SLOW);
+            }
             $this->folder->keepMail($raw, $to);
             if (str_starts_with($to, 'bounce') && $this->from !== '') {
                 $this->folder->keepReturned(Report::of($raw, $to, $this->from));

@@ -36,7 +36,7 @@ export function PlanSummary({ plan, words = {} }: { plan: Schemas['PlanView']; w
                     <table className="w-full border-collapse text-left text-sm">
                         <thead className="sticky top-0 bg-paper">
                             <tr className="border-b border-ink text-xs text-muted">
-                                <th className="w-24 py-1 font-normal">What</th>
+                                <th className="w-24 py-1 font-normal">Verdict</th>
                                 {headings.map((heading) => (
                                     <th key={heading} className="py-1 pr-4 font-normal">
                                         {heading}

@@ -9,6 +9,7 @@ use App\Mailroom\Jobs\HandOver;
 use App\Mailroom\Outbox;
 use App\Models\OutgoingMessage;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Http;
 use Tests\Support\MailStandIn;
 use Tests\Support\World;
 use Vantrel\Core\Mailroom\MessageKind;
@@ -153,6 +154,87 @@ it('knows mail that comes back, and asks about its address; a report of a strang
         'returned@lanternfield.example',
     );
     expect(app(Bounces::class)->take($forged))->toBeFalse()->and(($this->state)($other))->toBe(MessageState::Sent);
+});
+
+it('waits for a gateway that does not let us in, says so, and goes out once it does', function (
+    array $wrong,
+    array $right,
+    string $said,
+): void {
+    config($wrong);
+    $via = isset($wrong['vantrel.texts.key']) ? 'text' : 'mail';
+    $messages = array_map(
+        fn(int $n) => ($this->put)($via === 'text' ? "+1202555010$n" : "a$n@shoremail.example", via: $via),
+        [1, 2, 3],
+    );
+    ($this->hand)();
+    expect(($this->state)($messages[0]))
+        ->toBe(MessageState::Waiting)
+        ->and($messages[0]->problem)
+        ->toContain($said)
+        // No name, password or key of ours is anybody's business at a school.
+        ->not->toContain('refused');
+    config($right);
+    $this->travelTo(now()->addMinutes(2));
+    ($this->hand)();
+    foreach ($messages as $message) {
+        expect(($this->state)($message))->toBe(MessageState::Sent)->and($message->tries)->toBe(0);
+    }
+})->with([
+    'no name is given where one is asked for' => [
+        ['vantrel.mail.bounces' => 'locked@lanternfield.example'],
+        ['vantrel.mail.username' => 'vantrel', 'vantrel.mail.password' => 'x'],
+        'does not let us sign in',
+    ],
+    'a password that is wrong' => [
+        ['vantrel.mail.username' => 'refused-name', 'vantrel.mail.password' => 'x'],
+        ['vantrel.mail.username' => 'vantrel'],
+        'does not let us sign in',
+    ],
+    'a key for texts that is wrong' => [
+        ['vantrel.texts.key' => 'refused-key'],
+        ['vantrel.texts.key' => 'fine'],
+        'that key is not known. Until it takes texts again, this waits.',
+    ],
+]);
+
+it('takes a text that a gateway will not have for now, and one that it never will, for what they are', function (
+    int $status,
+    MessageState $state,
+    int $tries,
+): void {
+    Http::fake([
+        '*' => Http::response(['error' => 'no'], $status, $status === 302 ? ['Location' => 'http://a.example'] : []),
+    ]);
+    $text = ($this->put)('+12025550111', via: 'text');
+    ($this->hand)();
+    expect([($this->state)($text), $text->tries])->toBe([$state, $tries]);
+})->with([
+    // It is ours, not the text's: RFC 9110, 15.5.2, 15.5.3 and 15.6.4; RFC 6585, 4.
+    [401, MessageState::Waiting, 0],
+    [402, MessageState::Waiting, 0],
+    [429, MessageState::Waiting, 0],
+    [503, MessageState::Waiting, 0],
+    // It may be either: tried again, and given up in the end.
+    [302, MessageState::Waiting, 1],
+    [403, MessageState::Waiting, 1],
+    [404, MessageState::Waiting, 1],
+    [500, MessageState::Waiting, 1],
+    [400, MessageState::Refused, 1],
+    [422, MessageState::Refused, 1],
+]);
+
+it('leaves what a slow gateway keeps it from to the next worker', function (): void {
+    $messages = array_map(fn(int $n) => ($this->put)("slow$n@shoremail.example"), range(1, 5));
+    HandOver::dispatchSync(1);
+    $left = OutgoingMessage::query()->where('state', MessageState::Waiting)->get();
+    expect($left->count())
+        ->toBeGreaterThan(0)
+        ->toBeLessThan(5)
+        ->and($left->whereNotNull('claim')->count())
+        ->toBe(0);
+    ($this->hand)();
+    expect(array_map($this->state, $messages))->toBe(array_fill(0, 5, MessageState::Sent));
 });
 
 it('hands nothing to a guardian who has been ended, kept away or withdrawn a moment ago', function (string $how): void {

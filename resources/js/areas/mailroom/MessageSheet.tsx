@@ -42,7 +42,7 @@ export function MessageSheet({
     const again = useAct(() => data(api.POST('/api/messages/{message}/again', path)), {
         ...after(''),
         then: (next: Line) => {
-            say('It goes out once more.');
+            say(`It goes out once more, to ${next.to}.`);
             onOther(next.id);
         },
     });

@@ -43,7 +43,7 @@ describe('the Mailroom', () => {
         expect(screen.getByText('Map.pdf')).toBeTruthy();
         expect(screen.getByRole('link', { name: '.eml' }).getAttribute('href')).toBe('/api/messages/m1/eml');
         await userEvent.click(screen.getByRole('button', { name: 'Send again' }));
-        await screen.findByText('It goes out once more.');
+        await screen.findByText(/^It goes out once more, to /);
         // The new one is open now, and what came back before is said beside it.
         await screen.findByText(/Mail to this address came back before/);
         expect(screen.getByRole('button', { name: 'Stop it' })).toBeTruthy();
