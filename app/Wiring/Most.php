@@ -10,6 +10,8 @@ use Vantrel\Core\Mailroom\LetterWish;
 use Vantrel\Core\Mailroom\Line;
 use Vantrel\Core\Mailroom\NoticeText;
 use Vantrel\Core\Mailroom\WorkLine;
+use Vantrel\Core\Roll\EditPerson;
+use Vantrel\Core\Sections\SectionNames;
 
 /** How much what is written may hold, as the core says, for the pages too: they say so while it is typed. */
 final class Most
@@ -23,6 +25,9 @@ final class Most
         'keptLetterName' => LetterTexts::MOST_NAME,
         'noticeTitle' => NoticeText::MOST_TITLE,
         'workLine' => WorkLine::MOST,
+        'sectionName' => SectionNames::MAX,
+        'personName' => EditPerson::LONGEST_NAME,
+        'personNumber' => EditPerson::LONGEST_NUMBER,
     ];
 
     /** What stands in the file. */

@@ -27,7 +27,7 @@ final class EditPerson
 {
     public const LONGEST_NAME = 120;
 
-    private const LONGEST_NUMBER = 40;
+    public const LONGEST_NUMBER = 40;
 
     private const OLDEST = 110;
 

@@ -7,4 +7,7 @@ export const MOST = {
     keptLetterName: 60,
     noticeTitle: 120,
     workLine: 300,
+    sectionName: 80,
+    personName: 120,
+    personNumber: 40,
 } as const;

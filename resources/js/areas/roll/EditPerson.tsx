@@ -1,5 +1,6 @@
 import { useAct } from '@/api/act';
 import { api, data, type Schemas } from '@/api/client';
+import { MOST } from '@/api/most';
 import type { School } from '@/shell/session';
 import { Choice } from '@/ui/Choice';
 import { Dialog } from '@/ui/Dialog';
@@ -66,19 +67,19 @@ export function EditPerson({ person, school, onClose }: Props) {
         <Dialog open onClose={onClose} title={`Change ${person.name}`}>
             <form className="flex flex-col gap-4" onSubmit={form.submit}>
                 <div className="grid gap-4 sm:grid-cols-2">
-                    <Field label="Given name" autoFocus maxLength={120} {...form.field('given')} />
-                    <Field label="Family name" maxLength={120} {...form.field('family')} />
+                    <Field label="Given name" autoFocus maxLength={MOST.personName} {...form.field('given')} />
+                    <Field label="Family name" maxLength={MOST.personName} {...form.field('family')} />
                 </div>
                 <Field
                     label="Goes by"
-                    maxLength={120}
+                    maxLength={MOST.personName}
                     hint="The given name they are called by, where it is another: on cards, walls and rosters."
                     {...form.field('preferred')}
                 />
                 {student && (
                     <div className="grid gap-4 sm:grid-cols-3">
                         <Field label="Born" type="date" {...form.field('birth_date')} />
-                        <Field label="Number" mono maxLength={40} {...form.field('number')} />
+                        <Field label="Number" mono maxLength={MOST.personNumber} {...form.field('number')} />
                         <Choice
                             stacked
                             label="Grade"

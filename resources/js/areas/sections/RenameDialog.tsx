@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { api, data } from '@/api/client';
+import { MOST } from '@/api/most';
 import type { School } from '@/shell/session';
 import { Dialog } from '@/ui/Dialog';
 import { DialogFoot } from '@/ui/DialogFoot';
@@ -51,7 +52,7 @@ export function RenameDialog({ school, year, onClose }: Props) {
                             value={words}
                             onChange={(event) => setWords(event.target.value)}
                             autoComplete="off"
-                            maxLength={80}
+                            maxLength={MOST.sectionName}
                             autoFocus
                         />
                     </div>
@@ -61,7 +62,7 @@ export function RenameDialog({ school, year, onClose }: Props) {
                             value={instead}
                             onChange={(event) => setInstead(event.target.value)}
                             autoComplete="off"
-                            maxLength={80}
+                            maxLength={MOST.sectionName}
                         />
                     </div>
                 </div>

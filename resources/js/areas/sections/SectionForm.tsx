@@ -1,3 +1,4 @@
+import { MOST } from '@/api/most';
 import { Choice } from '@/ui/Choice';
 import { Dialog } from '@/ui/Dialog';
 import { DialogFoot } from '@/ui/DialogFoot';
@@ -42,7 +43,7 @@ export function SectionForm({ title, button, start, onClose, onSave }: Props) {
                     label="Name"
                     autoFocus
                     required
-                    maxLength={80}
+                    maxLength={MOST.sectionName}
                     {...form.field('name')}
                     hint="As the class is called: Marine science 8A, 3 Heron."
                 />
