@@ -59,7 +59,7 @@ final readonly class StudentInviteDesk
     ): StudentInviteOutlook {
         $invitees = $this->invitees($section, $who, $family, $language);
         $languages = $previews = [];
-        $until = $this->until($this->kit->now());
+        $until = $this->until($section);
         foreach ($invitees->invited as $one) {
             $name = Language::read($one->language)?->name() ?? $one->language;
             $languages[$name] = ($languages[$name] ?? 0) + 1;
@@ -104,39 +104,49 @@ final readonly class StudentInviteDesk
         string $seen,
         Person $actor,
     ): string {
-        $invitees = $this->invitees($section, $who, $family, $language);
-        if (!hash_equals(self::fingerprint($invitees), $seen)) {
-            throw new StalePlan(
-                ['whom it goes to'],
-                'Whom it goes to has changed since you looked. Nothing was sent; look at it again.',
-            );
-        }
-        $seed = $this->kit->seed();
-        $planned = StudentInvites::invite(
-            $this->row($section),
-            $invitees->invited,
-            $actor->id,
-            DB::table('student_invitations')
-                ->where('invited_by', $actor->id)
-                ->where('sent_at', '>', CarbonImmutable::now('UTC')->subDay())
-                ->count(),
-            $this->kit->random("$seed student invitations"),
-            $this->kit->occasion($section->school_id, $seed),
-        );
-        $this->ledger->apply(
-            $planned->plan,
-            $section->school_id,
+        // Of two who press at one time, the second finds those of the first among the invited.
+        return $this->ledger->holding(['sections' => [$section->id]], function () use (
+            $section,
+            $who,
+            $family,
+            $language,
+            $seen,
             $actor,
-            Action::Invite,
-            within: function () use ($section, $invitees, $planned, $actor): void {
-                $until = $this->until($this->kit->now());
-                foreach (array_keys($planned->result) as $i => $id) {
-                    $this->post($section, $actor, $invitees->invited[$i], $id, $planned->result[$id], $until);
-                }
-            },
-        );
+        ): string {
+            $invitees = $this->invitees($section, $who, $family, $language);
+            if (!hash_equals(self::fingerprint($invitees), $seen)) {
+                throw new StalePlan(
+                    ['whom it goes to'],
+                    'Whom it goes to has changed since you looked. Nothing was sent; look at it again.',
+                );
+            }
+            $seed = $this->kit->seed();
+            $planned = StudentInvites::invite(
+                $this->row($section),
+                $invitees->invited,
+                $actor->id,
+                DB::table('student_invitations')
+                    ->where('invited_by', $actor->id)
+                    ->where('sent_at', '>', CarbonImmutable::now('UTC')->subDay())
+                    ->count(),
+                $this->kit->random("$seed student invitations"),
+                $this->kit->occasion($section->school_id, $seed),
+            );
+            $this->ledger->apply(
+                $planned->plan,
+                $section->school_id,
+                $actor,
+                Action::Invite,
+                within: function () use ($section, $invitees, $planned, $actor): void {
+                    $until = $this->until($section);
+                    foreach (array_keys($planned->result) as $i => $id) {
+                        $this->post($section, $actor, $invitees->invited[$i], $id, $planned->result[$id], $until);
+                    }
+                },
+            );
 
-        return $planned->plan->sentence;
+            return $planned->plan->sentence;
+        });
     }
 
     public function again(Section $section, string $id, Person $actor): string
@@ -162,7 +172,7 @@ final readonly class StudentInviteDesk
             within: function () use ($section, $actor, $invitee, $id, $token): void {
                 // Nobody has looked at the new link yet.
                 DB::table('student_invitations_opened')->where('invitation_id', $id)->delete();
-                $this->post($section, $actor, $invitee, $id, $token, $this->until($this->kit->now()));
+                $this->post($section, $actor, $invitee, $id, $token, $this->until($section));
             },
         );
 
@@ -321,10 +331,10 @@ final readonly class StudentInviteDesk
         return rtrim((string) config('app.url'), '/') . "/come#$token";
     }
 
-    /** The last day a link sent now works, YYYY-MM-DD. */
-    private function until(string $now): string
+    /** The last day a link sent now works, as the school’s clock says it, YYYY-MM-DD. */
+    private function until(Section $section): string
     {
-        return CarbonImmutable::parse($now)->addDays(StudentInvites::DAYS)->format('Y-m-d');
+        return SchoolDay::lastWhole($section->school_id, StudentInvites::expiry($this->kit->now()));
     }
 
     private function row(Section $section): Records\Section

@@ -8,6 +8,7 @@ use App\Mailroom\FamilyWords;
 use App\Mailroom\Mail\GuardianInvitationMail;
 use App\Models\School;
 use App\Platform\PlannerKit;
+use App\Platform\SchoolDay;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -127,7 +128,7 @@ final readonly class InviteLinks
                     array_values($own->pluck('student_id')->map(strval(...))->all()),
                     array_values($own->pluck('called_name')->map(strval(...))->all()),
                     "$base/guardian#" . $this->token((string) $row->id)->plain,
-                    substr((string) $row->expires_at, 0, 10),
+                    SchoolDay::lastWhole($school->id, (string) $row->expires_at),
                     $reminds,
                     new FamilyWords(
                         Invites::language(

@@ -78,6 +78,13 @@ final readonly class Digests
             ->where('p.state', 'active')
             ->whereNotNull('p.email')
             ->whereRaw('coalesce(d.often, ?) <> ?', [Hears::UNSAID->value, Hears::Off->value])
+            ->where(
+                fn(Builder $q) => $q
+                    ->whereNotNull('d.often')
+                    ->orWhereNotExists(
+                        fn(Builder $o) => HearsChoices::offAs($o)->whereColumn('earlier.merged_into', 'p.id'),
+                    ),
+            )
             ->whereExists(
                 fn(Builder $g) => $g
                     ->from('guardianships as g')

@@ -35,11 +35,13 @@ final class FamilyWords
     public function say(string $key, array $places = []): string
     {
         $text = $this->words[$key] ?? throw new RuntimeException("Nothing is written for $key.");
+        $fill = [];
         foreach ($places as $name => $value) {
-            $text = str_replace('{{' . $name . '}}', $this->apart($value), $text);
+            $fill['{{' . $name . '}}'] = $this->apart($value);
         }
 
-        return $text;
+        // At one time: what a value holds is not filled again.
+        return strtr($text, $fill);
     }
 
     /**

@@ -4,10 +4,14 @@ declare(strict_types=1);
 
 namespace App\Mailroom;
 
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Guardians\Hears;
 
-/** How often a guardian hears, and at what hour of the school's clock; unsaid, it is as the core has it. */
+/**
+ * How often a guardian hears, and at what hour of the school's clock; unsaid, it is as the core has it. Who wanted no
+ * more and was merged since wants no more, until they say otherwise.
+ */
 final readonly class HearsChoices
 {
     private function __construct(public Hears $often, public int $hour) {}
@@ -17,8 +21,22 @@ final readonly class HearsChoices
         $row = DB::table('digest_choices')
             ->where('person_id', $personId)
             ->first(['often', 'at_hour']);
+        $often = match (true) {
+            $row !== null => Hears::from((string) $row->often),
+            self::offAs(DB::query())->where('earlier.merged_into', $personId)->exists() => Hears::Off,
+            default => Hears::UNSAID,
+        };
 
-        return new self(Hears::tryFrom((string) $row?->often) ?? Hears::UNSAID, (int) ($row->at_hour ?? Hears::HOUR));
+        return new self($often, (int) ($row->at_hour ?? Hears::HOUR));
+    }
+
+    /** Accounts as which somebody wanted no more; for `earlier.merged_into` to be compared with who they are now. */
+    public static function offAs(Builder $query): Builder
+    {
+        return $query
+            ->from('people as earlier')
+            ->join('digest_choices as said', 'said.person_id', '=', 'earlier.id')
+            ->where('said.often', Hears::Off->value);
     }
 
     /** @param  int|null  $hour null to leave it as it is */

@@ -22,6 +22,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Mailroom\LetterWish;
 use Vantrel\Core\Mailroom\MessageState;
 use Vantrel\Core\Mailroom\QuietHours;
+use Vantrel\Core\Mailroom\SendTime;
 use Vantrel\Core\Mailroom\TextParts;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\StalePlan;
@@ -99,7 +100,7 @@ final readonly class LetterDesk
      * @param  string  $seen fingerprint of what was looked at
      *
      * @throws StalePlan where somebody else would get it now, or something else
-     * @throws Refusal where it went out already a moment ago, or nobody can be reached
+     * @throws Refusal where it went out already a moment ago, the time is over, or nobody can be reached
      */
     public function send(
         LetterWhom $whom,
@@ -112,7 +113,7 @@ final readonly class LetterDesk
     ): string {
         $zone = $whom->school->time_zone;
         $now = $this->kit->now();
-        $goes = $at === null ? $now : max($now, CarbonImmutable::parse($at, $zone)->utc()->format('Y-m-d H:i:s'));
+        $goes = SendTime::of($at, $zone, $now);
         $goes = $evenQuiet
             ? $goes
             : QuietHours::after($goes, $zone, $whom->school->quiet_from, $whom->school->quiet_to);

@@ -81,9 +81,12 @@ final readonly class NoticeDesk
         );
     }
 
-    public function change(Notice $notice, NoticeWish $wish, PersonModel $actor): string
+    /** @param  int  $seen version of it that was looked at */
+    public function change(Notice $notice, NoticeWish $wish, int $seen, PersonModel $actor): string
     {
-        return $this->apply(Notices::change($notice, $wish), $notice->schoolId(), $actor);
+        $plan = Notices::change($notice, $wish, $seen, $this->kit->occasion($notice->schoolId()));
+
+        return $this->apply($plan, $notice->schoolId(), $actor);
     }
 
     public function withdraw(Notice $notice, PersonModel $actor): string
@@ -203,6 +206,7 @@ final readonly class NoticeDesk
             $seen,
             $row->gone_through_at !== null,
             $missing,
+            (int) $row->version,
         );
     }
 }

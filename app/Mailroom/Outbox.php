@@ -51,6 +51,7 @@ final class Outbox
             'school_id' => $about->schoolId,
             'via' => $via,
             'kind' => $about->kind,
+            'turn' => $about->kind->turn(),
             'person_id' => $about->personId,
             'to_address' => $to,
             'subject' => Line::of($subject),
@@ -104,6 +105,7 @@ final class Outbox
                     'school_id' => $schoolId,
                     'via' => $letter->via,
                     'kind' => MessageKind::Letter->value,
+                    'turn' => MessageKind::Letter->turn(),
                     'person_id' => $letter->personId,
                     'to_address' => $letter->to,
                     'subject' => $letter->subject,
@@ -142,6 +144,7 @@ final class Outbox
                 ->where('state', MessageState::Waiting->value)
                 ->where('next_at', '<=', $now)
                 ->where(fn(Builder $q) => $q->whereNull('claimed_until')->orWhere('claimed_until', '<', $now))
+                ->orderBy('turn')
                 ->orderBy('next_at')
                 ->orderBy('id')
                 ->limit($most)
@@ -154,7 +157,9 @@ final class Outbox
             return $ids;
         });
 
-        return array_values(OutgoingMessage::query()->whereIn('id', $ids)->orderBy('id')->get()->all());
+        return array_values(
+            OutgoingMessage::query()->whereIn('id', $ids)->orderBy('turn')->orderBy('id')->get()->all(),
+        );
     }
 
     /**
@@ -352,7 +357,12 @@ final class Outbox
                 fn(Builder $q) => $q->whereNotExists(
                     fn(Builder $d) => $d
                         ->from('digest_choices as d')
-                        ->whereColumn('d.person_id', 'm.person_id')
+                        ->join('people as hears', 'hears.id', '=', 'm.person_id')
+                        ->where(
+                            fn(Builder $own) => $own
+                                ->whereColumn('d.person_id', 'hears.id')
+                                ->orWhereColumn('d.person_id', 'hears.merged_into'),
+                        )
                         ->where('d.often', Hears::Off->value),
                 ),
             );

@@ -44,6 +44,15 @@ final class SchoolDay
         return substr(self::local($schoolId, $instant), 0, 10);
     }
 
+    /**
+     * The last day, as the clocks of the school say it, that is over before something ends: what is said to hold until
+     * then holds all that day.
+     */
+    public static function lastWhole(string $schoolId, string $instant): string
+    {
+        return CarbonImmutable::parse(self::local($schoolId, $instant))->subDay()->format('Y-m-d');
+    }
+
     /** Takes a school's time zone from whoever has just read it. */
     public static function know(string $schoolId, string $zone): void
     {

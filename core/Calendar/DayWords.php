@@ -49,7 +49,12 @@ final class DayWords
         $now = new DateTimeImmutable($today, new DateTimeZone('UTC'));
         $weekday = self::weekday((string) preg_replace('/^next /', '', $text));
         if ($weekday !== null) {
-            return $now->modify('+' . (7 + $weekday - ((int) $now->format('N') - 1)) % 7 . ' days')->format('Y-m-d');
+            $days = (7 + $weekday - ((int) $now->format('N') - 1)) % 7;
+
+            // Nobody calls today the next such day.
+            return $now
+                ->modify('+' . ($days === 0 && str_starts_with($text, 'next ') ? 7 : $days) . ' days')
+                ->format('Y-m-d');
         }
         if (preg_match('/^in (\d{1,3}) (day|week)s?$/', $text, $m) === 1) {
             return $now->modify("+$m[1] $m[2]s")->format('Y-m-d');

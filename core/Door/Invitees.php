@@ -7,6 +7,7 @@ namespace Vantrel\Core\Door;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Values\Language;
 use Vantrel\Core\Values\MailAddress;
+use Vantrel\Core\Values\Pasted;
 
 /**
  * Whom somebody means who types addresses, numbers and user names to ask students or families into a section. A mail
@@ -71,12 +72,10 @@ final class Invitees
         return $self;
     }
 
-    /** @return list<string> each once, from a paste: apart by lines, commas, semicolons or tabs */
+    /** @return list<string> each once */
     public static function lines(string $text): array
     {
-        $lines = array_map(trim(...), preg_split('/[\r\n,;\t]+/', $text) ?: []);
-
-        return array_values(array_unique(array_filter($lines, fn(string $l): bool => $l !== '')));
+        return array_values(array_unique(Pasted::pieces($text)));
     }
 
     /** @return string|null why nothing goes there */

@@ -305,7 +305,7 @@ final class StudentInvites
     }
 
     /** The UTC instant from which a link sent now opens nothing. */
-    private static function expiry(string $now): string
+    public static function expiry(string $now): string
     {
         return (new DateTimeImmutable($now, new DateTimeZone('UTC')))
             ->modify('+' . self::DAYS . ' days')

@@ -39,6 +39,15 @@ enum MessageKind: string
         };
     }
 
+    /** Whose turn comes first: 0 for what somebody may be waiting for, 1 for what is for many. */
+    public function turn(): int
+    {
+        return match ($this) {
+            self::Digest, self::Letter => 1,
+            default => 0,
+        };
+    }
+
     public function label(): string
     {
         return match ($this) {

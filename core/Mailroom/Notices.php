@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Mailroom;
 
+use DateTimeImmutable;
 use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\Notice;
@@ -18,6 +20,9 @@ use Vantrel\Core\Records\WorkState;
 /** Notices, dates and work that is due, of a section or a whole school. */
 final class Notices
 {
+    /** Years before and after today in which a day is meant as it stands: `26` in a field for a year is the year 26. */
+    private const YEARS = 2;
+
     /**
      * @param  string|null  $sectionId null for the whole school
      *
@@ -33,6 +38,7 @@ final class Notices
         if ($wish->kind === NoticeKind::Work && $sectionId === null) {
             throw new Refusal('Work is given in a section.', 'kind');
         }
+        self::mustBeNear($wish, $at->today);
         $plan = new PlanBuilder();
         $plan->insert(
             Entity::Notice,
@@ -53,10 +59,22 @@ final class Notices
         return $plan->build("Notice: {$wish->text->title}", "“{$wish->text->title}” is there to be read.");
     }
 
-    /** @throws Refusal */
-    public static function change(Notice $notice, NoticeWish $wish): Plan
+    /**
+     * @param  int  $seen version of it that was looked at
+     *
+     * @throws Refusal
+     * @throws StalePlan where somebody else has changed it since
+     */
+    public static function change(Notice $notice, NoticeWish $wish, int $seen, Occasion $at): Plan
     {
         self::mustStand($notice);
+        if ($notice->version !== $seen) {
+            throw new StalePlan(
+                [$notice->title()],
+                'Somebody has changed it since you opened it. Nothing was saved: copy what you wrote, and open it again.',
+            );
+        }
+        self::mustBeNear($wish, $at->today);
         if (($notice->kind() === NoticeKind::Work) !== ($wish->kind === NoticeKind::Work)) {
             throw new Refusal('Work stays work, and what is none does not become it. Write it anew.', 'kind');
         }
@@ -118,6 +136,15 @@ final class Notices
                 ? "“{$work->title()}” is missing from nobody."
                 : "“{$work->title()}” is missing from " . Words::count($missing, 'student') . '.',
         );
+    }
+
+    /** @throws Refusal where the year is not one that is meant */
+    private static function mustBeNear(NoticeWish $wish, string $today): void
+    {
+        $from = fn(int $years): string => (new DateTimeImmutable($today))->modify("$years years")->format('Y-m-d');
+        if ($wish->day !== null && ($wish->day < $from(-self::YEARS) || $wish->day > $from(self::YEARS))) {
+            throw new Refusal('That day is years away. Look at the year.', 'day');
+        }
     }
 
     /** @throws Refusal */

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Vantrel\Core\Staffing;
 
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Values\MailAddress;
+use Vantrel\Core\Values\Pasted;
 
 /** Whom to invite into a section, as what, and for a substitute from when to when. */
 final readonly class InviteWish
@@ -41,11 +43,18 @@ final readonly class InviteWish
         }
     }
 
-    /** @return list<string> addresses in a line of text, apart by commas, semicolons, spaces or lines */
+    /**
+     * @return list<string> addresses in a text, apart by commas, semicolons, spaces or lines; with the names that a
+     *     mail program writes before them
+     */
     public static function addressesIn(string $text): array
     {
-        return array_values(
-            array_filter(preg_split('/[\s,;]+/', trim($text)) ?: [], fn(string $part): bool => $part !== ''),
-        );
+        $found = [];
+        foreach (Pasted::pieces($text) as $piece) {
+            $spaced = MailAddress::read($piece) === null;
+            array_push($found, ...$spaced ? (preg_split('/\s+/', $piece, -1, PREG_SPLIT_NO_EMPTY) ?: []) : [$piece]);
+        }
+
+        return $found;
     }
 }

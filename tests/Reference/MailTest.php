@@ -163,6 +163,11 @@ it('counts the parts of a text message', function (string $text, int $parts): vo
     [str_repeat('a', 160), 1],
     [str_repeat('a', 161), 2],
     [str_repeat('a', 306), 2],
+    // An escape and what it leads stay together, and so do the two units of a picture: common practice, no source.
+    [str_repeat('a', 152) . '€' . str_repeat('a', 151), 2],
+    [str_repeat('a', 152) . '€' . str_repeat('a', 152), 3],
+    [str_repeat('я', 66) . '😀' . str_repeat('я', 65), 2],
+    [str_repeat('я', 66) . '😀' . str_repeat('я', 66), 3],
     [str_repeat('a', 307), 3],
     [str_repeat('é', 160), 1],
     [str_repeat('€', 80), 1],

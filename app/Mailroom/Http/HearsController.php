@@ -57,9 +57,11 @@ final class HearsController
 
     private function person(string $token): Person
     {
-        $id = HearsLink::person($token);
+        $person = Person::query()->find((string) HearsLink::person($token));
+        // A link outlives the account it was sent to: whoever was merged since chooses for whom they were merged into.
+        $now = $person?->merged_into === null ? $person : Person::query()->find($person->merged_into);
 
-        return Person::query()->where('state', 'active')->find((string) $id) ?? throw new NotFoundHttpException();
+        return $now?->state === 'active' ? $now : throw new NotFoundHttpException();
     }
 
     private function view(Person $person): HearsView

@@ -59,11 +59,12 @@ final readonly class NoticeController
     #[Takes(NoticeWish::class)]
     public function update(Section $section, string $notice, Request $request): NoticePage
     {
-        $wish = Wishes::of(NoticeWish::class, $request)->wanted();
+        $wish = Wishes::of(NoticeWish::class, $request);
+        $found = $this->find($section, $notice);
 
         return $this->page(
             $section,
-            $this->desk->change($this->find($section, $notice), $wish, Person::signedIn($request)),
+            $this->desk->change($found, $wish->wanted(), $wish->version, Person::signedIn($request)),
         );
     }
 

@@ -39,10 +39,11 @@ final readonly class SchoolNoticeController
     #[Takes(NoticeWish::class)]
     public function update(School $school, string $notice, Request $request): NoticePage
     {
-        $wish = Wishes::of(NoticeWish::class, $request)->wanted();
+        $wish = Wishes::of(NoticeWish::class, $request);
         $found = $this->desk->find($notice, $school->id, null);
+        $said = $this->desk->change($found, $wish->wanted(), $wish->version, Person::signedIn($request));
 
-        return $this->desk->page($school->id, null, $this->desk->change($found, $wish, Person::signedIn($request)));
+        return $this->desk->page($school->id, null, $said);
     }
 
     #[Answers(NoticePage::class, 'Withdraw it')]

@@ -34,7 +34,7 @@ final class HandOver implements ShouldQueue
     private const PAUSE = 60;
 
     /** @param  int  $seconds after which the rest is the next job's: a worker has other work too, and may be ended */
-    public function __construct(private readonly int $seconds = 60) {}
+    public function __construct(private readonly int $seconds = 10) {}
 
     public function handle(Outbox $outbox, TextGateway $texts): void
     {

@@ -31,5 +31,6 @@ final readonly class NoticeLine extends Resource
         public int $seen,
         public bool $goneThrough,
         public int $missing,
+        public int $version,
     ) {}
 }

@@ -4525,6 +4525,7 @@ export interface components {
             seen: number;
             goneThrough: boolean;
             missing: number;
+            version: number;
         };
         NoticePage: {
             notices: components["schemas"]["NoticeLine"][];
@@ -9165,6 +9166,7 @@ export interface operations {
                     bodies?: {
                         [key: string]: string | null;
                     };
+                    version?: number;
                 };
             };
         };
@@ -9266,6 +9268,7 @@ export interface operations {
                     bodies?: {
                         [key: string]: string | null;
                     };
+                    version?: number;
                 };
             };
         };
@@ -11277,6 +11280,7 @@ export interface operations {
                     bodies?: {
                         [key: string]: string | null;
                     };
+                    version?: number;
                 };
             };
         };
@@ -11406,6 +11410,7 @@ export interface operations {
                     bodies?: {
                         [key: string]: string | null;
                     };
+                    version?: number;
                 };
             };
         };

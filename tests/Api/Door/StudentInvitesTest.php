@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Mailroom\Outbox;
 use App\Models\OutgoingMessage;
+use App\Platform\SchoolDay;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Tests\Support\World;
@@ -317,4 +318,18 @@ it('is sent again from the Mailroom with the link it has, while it waits', funct
     $again = OutgoingMessage::query()->orderByDesc('id')->firstOrFail();
     $again->update(['state' => 'waiting', 'claim' => (string) Str::ulid()]);
     expect(app(Outbox::class)->begin($again))->toBeTrue();
+});
+
+it('says until when a link works by the clocks of the school, and keeps its word all that day', function (): void {
+    DB::table('schools')->update(['time_zone' => 'America/New_York']);
+    SchoolDay::forget();
+    // On the first of December, in the evening there.
+    $this->travelTo('2026-12-02 01:30:00');
+    ($this->send)('noor@lanternfield.example')->assertOk();
+    expect((string) OutgoingMessage::query()->value('text'))->toContain('until December 14, 2026');
+    $token = ['token' => ($this->token)()];
+    $this->travelTo('2026-12-15 04:59:00');
+    ($this->guest)('', $token)->assertOk();
+    $this->travelTo('2026-12-16 01:31:00');
+    ($this->guest)('', $token)->assertUnprocessable();
 });

@@ -39,6 +39,20 @@ beforeEach(function (): void {
         ['person_id'],
     );
     $this->mails = fn() => OutgoingMessage::query()->where('kind', 'digest')->orderBy('id')->get();
+    // The guardian into another, as a merge leaves it.
+    $this->merge = function (): string {
+        $survivor = $this->world->person($this->world->school, 'guardian', 'Omar Seabright-Moss', [
+            'email' => 'omar.moss@shoremail.example',
+        ]);
+        DB::table('guardianships')
+            ->where('guardian_id', $this->guardian)
+            ->update(['guardian_id' => $survivor]);
+        DB::table('people')
+            ->where('id', $this->guardian)
+            ->update(['state' => 'merged', 'merged_into' => $survivor]);
+
+        return $survivor;
+    };
 });
 
 it('comes once a week to who has not chosen, on Friday at five by the school’s clock', function (): void {
@@ -191,4 +205,35 @@ it('writes each digest once though it is killed between two chunks', function ()
         ->toBe(451)
         ->and($to->unique()->count())
         ->toBe(451);
+});
+
+it('leaves alone whoever wanted no more before they were merged, until they choose again', function (): void {
+    ($this->notice)('Bring boots');
+    ($this->often)('off');
+    $link = '/u/' . HearsLink::token($this->guardian);
+    $survivor = ($this->merge)();
+    $this->travelTo('2026-11-27 22:00:00');
+    expect(($this->run)())->toBe(0);
+    // The link of an earlier mail still chooses, for whom they are now.
+    $token = ['token' => HearsLink::token($this->guardian)];
+    $this->postJson('/api/hears', $token)->assertOk()->assertJsonPath('often', 'off');
+    $this->postJson('/api/hears/choose', [...$token, 'often' => 'weekly', 'hour' => 17])->assertOk();
+    expect(($this->run)())->toBe(1);
+    $this->post($link, ['List-Unsubscribe' => 'One-Click'])->assertNoContent();
+    expect(DB::table('digest_choices')->where('person_id', $survivor)->value('often'))->toBe('off');
+});
+
+it('is stopped in the queue by what whoever it is for chooses once they were merged', function (): void {
+    $gateway = MailStandIn::start();
+    config(['queue.default' => 'null']);
+    try {
+        ($this->notice)('Bring boots');
+        $this->travelTo('2026-11-27 22:00:00');
+        expect(($this->run)())->toBe(1);
+        DB::table('digest_choices')->insert(['person_id' => ($this->merge)(), 'often' => 'off', 'at_hour' => 17]);
+        HandOver::dispatchSync();
+        expect($gateway->deliveries())->toBe([]);
+    } finally {
+        $gateway->end();
+    }
 });

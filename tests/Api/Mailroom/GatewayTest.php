@@ -237,6 +237,18 @@ it('leaves what a slow gateway keeps it from to the next worker', function (): v
     expect(array_map($this->state, $messages))->toBe(array_fill(0, 5, MessageState::Sent));
 });
 
+it('hands over what somebody waits for before what is for many', function (): void {
+    $letter = new Headers($this->world->school, MessageKind::Letter, personId: $this->world->people['lead']);
+    foreach (range(1, 60) as $n) {
+        ($this->put)("many$n@shoremail.example", about: $letter);
+    }
+    $this->travelTo(now()->addMinute());
+    ($this->put)('waits@shoremail.example', 'A new password');
+    ($this->hand)();
+    $to = array_map(fn(string $line): string => explode(' ', $line)[2], $this->gateway->deliveries());
+    expect($to)->toHaveCount(61)->and($to[0])->toBe('waits@shoremail.example');
+});
+
 it('hands nothing to a guardian who has been ended, kept away or withdrawn a moment ago', function (string $how): void {
     $tie = DB::table('guardianships')->first();
     DB::table('guardianships')->update(['state' => 'invited']);

@@ -73,10 +73,14 @@ it('counts who has seen it, once each, and says names to the lead alone', functi
 
 it('is changed, withdrawn, and given back by undo', function (): void {
     $this->actingAs($this->world->as('lead'));
-    $id = ($this->write)()->json('notices.0.id');
-    $this->postJson("$this->notices/$id", ['kind' => 'notice', 'title' => 'Bring coats'])
+    ['id' => $id, 'version' => $version] = ($this->write)()->json('notices.0');
+    $this->postJson("$this->notices/$id", ['kind' => 'notice', 'title' => 'Bring coats', 'version' => $version])
         ->assertOk()
         ->assertJsonPath('notices.0.title', 'Bring coats');
+    // A colleague who had it open meanwhile writes over nothing.
+    $this->postJson("$this->notices/$id", ['kind' => 'notice', 'title' => 'Bring hats', 'version' => $version])
+        ->assertStatus(409)
+        ->assertJsonPath('detail', fn(string $said): bool => str_starts_with($said, 'Somebody has changed it'));
     $this->deleteJson("$this->notices/$id")
         ->assertOk()
         ->assertJsonPath('notices', []);

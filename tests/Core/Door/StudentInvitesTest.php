@@ -89,6 +89,11 @@ it('reads a paste, each once', function (): void {
         'b@x.example',
         'Moss <c@x.example>',
     ]);
+    expect(Invitees::lines("\"Moss, Ada\" <a@x.example>, \"b@x.example\n0204"))->toBe([
+        '"Moss, Ada" <a@x.example>',
+        '"b@x.example',
+        '0204',
+    ]);
     expect(fn() => whomFrom(" \n,", false, []))->toThrow(Refusal::class, 'at least one');
     expect(
         fn() => whomFrom(

@@ -11,6 +11,7 @@ use Vantrel\Core\Mailroom\NoticeWish;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Occasion;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Records\Notice;
 use Vantrel\Core\Records\NoticeKind;
 use Vantrel\Core\Records\WorkResult;
@@ -60,6 +61,24 @@ it('publishes what is whole, and refuses what is not, naming the field', functio
         ->toBe('body')
         ->and($refused(fn() => Notices::publish(($this->wish)(NoticeKind::Work), 's', null, 'me', $this->at)))
         ->toBe('kind')
+        ->and(
+            $refused(
+                fn() => Notices::publish(($this->wish)(NoticeKind::Date, '0026-12-04'), 's', 'c', 'me', $this->at),
+            ),
+        )
+        ->toBe('day')
+        ->and(
+            $refused(
+                fn() => Notices::publish(($this->wish)(NoticeKind::Date, '2028-11-28'), 's', 'c', 'me', $this->at),
+            ),
+        )
+        ->toBe('day')
+        ->and(
+            $refused(
+                fn() => Notices::publish(($this->wish)(NoticeKind::Date, '2028-11-27'), 's', 'c', 'me', $this->at),
+            ),
+        )
+        ->toBe('taken')
         ->and($refused(fn() => ($this->wish)(NoticeKind::Notice, null, ['de' => new NoticeText('x', '')])))
         ->toBe('texts');
 });
@@ -67,10 +86,15 @@ it('publishes what is whole, and refuses what is not, naming the field', functio
 it('lets nothing be changed that is withdrawn, and no work become another thing', function (): void {
     expect(fn() => Notices::withdraw(($this->notice)(['state' => 'withdrawn'])))
         ->toThrow(Refusal::class)
-        ->and(fn() => Notices::change(($this->notice)(), ($this->wish)(NoticeKind::Date)))
+        ->and(fn() => Notices::change(($this->notice)(), ($this->wish)(NoticeKind::Date), 1, $this->at))
         ->toThrow(Refusal::class)
-        ->and(Notices::change(($this->notice)(), ($this->wish)(NoticeKind::Work, '2026-12-05'))->changes[0]->after)
-        ->toMatchArray(['on_day' => '2026-12-05']);
+        ->and(fn() => Notices::change(($this->notice)(), ($this->wish)(NoticeKind::Work, '0026-12-05'), 1, $this->at))
+        ->toThrow(Refusal::class, 'years away')
+        // Another has changed it since it was opened.
+        ->and(fn() => Notices::change(($this->notice)(), ($this->wish)(NoticeKind::Work), 0, $this->at))
+        ->toThrow(StalePlan::class, 'Nothing was saved');
+    $plan = Notices::change(($this->notice)(), ($this->wish)(NoticeKind::Work, '2026-12-05'), 1, $this->at);
+    expect($plan->changes[0]->after)->toMatchArray(['on_day' => '2026-12-05']);
 });
 
 it('writes who has handed in, and only what is other than before', function (): void {

@@ -45,6 +45,10 @@ it('finds the next day from today, where the box finds the last', function (): v
     }
     expect(DayWords::coming('wed', WEDNESDAY))
         ->toBe(WEDNESDAY)
+        ->and(DayWords::coming('next wed', WEDNESDAY))
+        ->toBe('2026-12-02')
+        ->and(DayWords::coming('next thu', WEDNESDAY))
+        ->toBe('2026-11-26')
         ->and(DayWords::coming('yesterday', WEDNESDAY))
         ->toBeNull();
 });

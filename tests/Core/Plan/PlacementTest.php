@@ -229,6 +229,13 @@ it('invites colleagues of the school, each once, all or none', function () use (
         ->toBe(LATER)
         ->and($invite("a@lanternfield.example, b@lanternfield.example;\nA@lanternfield.example")->changes)
         ->toHaveCount(2)
+        ->and(
+            $invite(
+                "\"Vale, Marten\" <a@lanternfield.example>;Kit <b@lanternfield.example>\nc@x.example d@x.example",
+                outside: true,
+            )->changes,
+        )
+        ->toHaveCount(4)
         ->and(fn() => $invite('a@lanternfield.example no-address'))
         ->toThrow(Refusal::class, '“no-address” is not an e-mail')
         ->and(fn() => $invite('noor@elsewhere.example'))

@@ -16,6 +16,7 @@ final readonly class NoticeWish
      * @param  string|null  $day YYYY-MM-DD
      * @param  array<string, string|null>  $titles by tag, in other languages
      * @param  array<string, string|null>  $bodies the same
+     * @param  int  $version of it that was looked at, where it is changed
      */
     public function __construct(
         public NoticeKind $kind,
@@ -25,6 +26,7 @@ final readonly class NoticeWish
         public bool $guardiansOnly = false,
         #[Must('max:10', each: 'nullable|string|max:400')] public array $titles = [],
         #[Must('max:10', each: 'nullable|string|max:8000')] public array $bodies = [],
+        #[Must('min:0')] public int $version = 0,
     ) {}
 
     public function wanted(): Wanted

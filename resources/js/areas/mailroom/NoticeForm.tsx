@@ -41,6 +41,7 @@ export function NoticeForm({
                 ...(day && wish.kind !== 'notice' ? { day } : {}),
                 titles: texts.lines,
                 bodies: texts.bodies,
+                version: notice?.version ?? 0,
             };
             return data(
                 section

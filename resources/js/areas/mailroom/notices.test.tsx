@@ -22,6 +22,7 @@ const notice = (more: object = {}) => ({
     madeAt: '2026-11-26T09:00:00Z',
     seen: 3,
     goneThrough: false,
+    version: 7,
     missing: 0,
     ...more,
 });
@@ -64,6 +65,7 @@ describe('notices of a section', () => {
                 guardians_only: false,
                 titles: { es: 'Diario' },
                 bodies: {},
+                version: 0,
             },
         ]);
     });
