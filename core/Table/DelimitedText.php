@@ -9,6 +9,9 @@ final class DelimitedText
 {
     private const SAMPLE = 100;
 
+    /** Bytes of one record: a row of many notes is a hundredth of it. Looking for cells in more takes seconds. */
+    private const LONGEST = 500_000;
+
     /** A character that no list holds, for text whose lines are not divided. */
     private const NONE = "\x1F";
 
@@ -122,7 +125,11 @@ final class DelimitedText
             : (string) $cell;
     }
 
-    /** @return iterable<Line> numbered by the line of the text on which each record starts */
+    /**
+     * @return iterable<Line> numbered by the line of the text on which each record starts
+     *
+     * @throws UnreadableList where a record is longer than any row of a list
+     */
     public static function lines(string $text, string $delimiter): iterable
     {
         $text = str_replace(["\r\n", "\r"], "\n", $text);
@@ -141,6 +148,12 @@ final class DelimitedText
                 $record .= substr($text, $end, $next - $end);
                 $end = $next;
                 $number++;
+            }
+            if (strlen($record) > self::LONGEST) {
+                throw new UnreadableList(
+                    "Line $start is longer than a row of any list. Save the list as .xlsx or .csv from your " .
+                        'spreadsheet and drop that in.',
+                );
             }
             $at = $end + 1;
             yield new Line($start, array_map(self::value(...), str_getcsv($record, $delimiter, '"', '')));

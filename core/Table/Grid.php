@@ -11,6 +11,9 @@ final readonly class Grid
 
     public const MAX_ROWS = 60_000;
 
+    /** Bytes of a cell: those of spreadsheets hold 32,767 characters (from memory). */
+    private const LONGEST_CELL = 4 * 32_767;
+
     /**
      * @param  list<Line>  $lines
      * @param  int  $width columns of the widest line that holds anything
@@ -38,6 +41,14 @@ final readonly class Grid
                 );
             }
             $kept[] = $line;
+            foreach ($line->cells as $cell) {
+                if (strlen($cell) > self::LONGEST_CELL) {
+                    throw new UnreadableList(
+                        "Row $line->number holds more in one cell than a cell of a spreadsheet can. Delete what does " .
+                            'not belong there, save the list and drop it in again.',
+                    );
+                }
+            }
             for ($i = count($line->cells) - 1; $i >= $width; $i--) {
                 if (trim($line->cells[$i]) !== '') {
                     $width = $i + 1;

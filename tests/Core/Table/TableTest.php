@@ -231,3 +231,19 @@ it('refuses nothing, and too much', function (): void {
         ->and(Grid::of([new Line(1, [...['Name'], ...array_fill(0, 300, '')])])->width)
         ->toBe(1);
 });
+
+it('looks for no cells in what is longer than a row or a cell of any list, and says where it stands', function (
+    string $text,
+    string $said,
+): void {
+    expect(fn() => DelimitedText::grid($text))->toThrow(UnreadableList::class, $said);
+})->with([
+    'a line' => ["Name,Grade\nAda,3\n" . str_repeat('a,', 300_000), 'Line 3 is longer than a row'],
+    'a line in quotes' => ["Name\n\"" . str_repeat("a\n", 3) . str_repeat('b', 500_001) . '"', 'Line 2 is longer'],
+    'a cell' => ["Name,Grade\n" . str_repeat('a', 131_069) . ',3', 'Row 2 holds more in one cell'],
+]);
+
+it('keeps a cell as long as any of a spreadsheet', function (): void {
+    $grid = DelimitedText::grid("Name,Note\nAda," . str_repeat('é', 32_767));
+    expect(mb_strlen($grid->lines[1]->cells[1]))->toBe(32_767);
+});
