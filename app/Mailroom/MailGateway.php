@@ -24,7 +24,7 @@ final class MailGateway extends EsmtpTransport
     /** What a server answers where it does not know us, whatever the message (RFC 4954, 6, and 4: no way in common). */
     private const OF_US = [504, 530, 534, 535, 538];
 
-    private const NOT_LET_IN = 'The mail server does not let us sign in. Until its settings are right, this waits.';
+    private const NOT_LET_IN = 'The mail server does not let us sign in. Until the settings are right, this waits.';
 
     private bool $ended = false;
 

@@ -7,6 +7,7 @@ namespace App\Mailroom;
 use App\Mailroom\Jobs\HandOver;
 use App\Models\OutgoingMessage;
 use Carbon\CarbonImmutable;
+use Illuminate\Contracts\Database\ConcurrencyErrorDetector;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -28,12 +29,20 @@ final class Outbox
 
     private const AT_ONCE = 500;
 
+    private const TRIES = 3;
+
+    /** Milliseconds from one of them to the next. */
+    private const HELD_UP = 200;
+
     private const DOUBT = 'The worker was lost at the moment it went out: it may have arrived.';
 
     /** Whether a worker is asked for once what is open now has been committed. */
     private bool $asking = false;
 
-    public function __construct(private readonly Gateways $gateways) {}
+    public function __construct(
+        private readonly Gateways $gateways,
+        private readonly ConcurrencyErrorDetector $detector,
+    ) {}
 
     /** Keeps a message for its turn; part of whatever transaction is open. */
     public function put(
@@ -174,7 +183,15 @@ final class Outbox
             ->where('m.id', $message->id)
             ->where('m.state', MessageState::Waiting->value)
             ->where('m.claim', $message->claim);
-        if (self::mayStillHear($query->clone(), $message->kind)->update(self::handing($message)) === 1) {
+        $free = self::mayStillHear($query->clone(), $message->kind);
+        // A plan that is applied to the same people meanwhile may hold it up.
+        $begun = retry(
+            self::TRIES,
+            fn(): int => $free->clone()->update(self::handing($message)),
+            self::HELD_UP,
+            $this->detector->causedByConcurrencyError(...),
+        );
+        if ($begun === 1) {
             return true;
         }
         $query->update([

@@ -37,7 +37,11 @@ final class CleanUp
                 ->where('school_id', $school->id)
                 // What waits for its day has not been sent yet.
                 ->whereNotIn('state', self::UNDER_WAY)
-                ->where('made_at', '<', $before($school->keep_messages_days)),
+                ->where('made_at', '<', $before($school->keep_messages_days))
+                // What waited for its day is kept from that day on.
+                ->where(
+                    fn($q) => $q->whereNull('sent_at')->orWhere('sent_at', '<', $before($school->keep_messages_days)),
+                ),
         );
         $entries = $this->ledger($school->id, $school->keep_ledger_days);
         $done = array_values(

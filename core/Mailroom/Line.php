@@ -16,7 +16,12 @@ final class Line
      */
     public static function of(string $text): string
     {
-        $text = (string) preg_replace('/[\x{202A}-\x{202E}\x{2066}-\x{2069}\x{200B}\x{2060}\x{FEFF}]/u', '', $text);
+        // What another server says may be in any encoding: better a letter lost than all of it.
+        $text = (string) preg_replace(
+            '/[\x{202A}-\x{202E}\x{2066}-\x{2069}\x{200B}\x{2060}\x{FEFF}]/u',
+            '',
+            mb_scrub($text),
+        );
         $text = trim((string) preg_replace('/[\p{Cc}\p{Zl}\p{Zp}\s]+/u', ' ', $text));
 
         return mb_strlen($text) > self::MOST ? mb_substr($text, 0, self::MOST - 1) . '…' : $text;

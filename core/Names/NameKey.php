@@ -13,7 +13,12 @@ use Transliterator;
  */
 final class NameKey
 {
+    private const MOST_KNOWN = 5000;
+
     private static ?Transliterator $plain = null;
+
+    /** @var array<string, string> what was reduced before */
+    private static array $known = [];
 
     /**
      * A plain name with what differs between rules of romanising it taken out: "shevchuk" and "sevcuk" (both Шевчук),
@@ -55,6 +60,16 @@ final class NameKey
         if (preg_match('/^[A-Za-z0-9]+(?: [A-Za-z0-9]+)*$/D', $name) === 1) {
             return strtolower($name);
         }
+        // The same cells are looked at by each who asks what a list is, where it begins and who is in it.
+        if (count(self::$known) >= self::MOST_KNOWN) {
+            self::$known = [];
+        }
+
+        return self::$known[$name] ??= self::plain($name);
+    }
+
+    private static function plain(string $name): string
+    {
         $name = mb_scrub($name);
         if (preg_match('/[^\x00-\x7F]/', $name) === 1) {
             self::$plain ??=

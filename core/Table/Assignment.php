@@ -21,11 +21,12 @@ final class Assignment
             return [];
         }
         $columns = count($scores[0]);
+        // Where there are more rows than columns, made square with zeros. The negated scores are minimised; rows and
+        // columns are counted from 1, 0 is the sentinel.
         $n = max($rows, $columns);
-        // Square it with zeros and minimise the negated scores; rows and columns are counted from 1, 0 is the sentinel.
         $u = $v = array_fill(0, $n + 1, 0.0);
         $match = $way = array_fill(0, $n + 1, 0);
-        for ($i = 1; $i <= $n; $i++) {
+        for ($i = 1; $i <= $rows; $i++) {
             $match[0] = $i;
             $j0 = 0;
             $least = array_fill(0, $n + 1, INF);
@@ -67,7 +68,7 @@ final class Assignment
         }
         $result = array_fill(0, $rows, null);
         for ($j = 1; $j <= $columns; $j++) {
-            if ($match[$j] <= $rows) {
+            if ($match[$j] > 0) {
                 $result[$match[$j] - 1] = $j - 1;
             }
         }

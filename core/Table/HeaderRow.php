@@ -100,31 +100,33 @@ final class HeaderRow
      */
     private static function score(Line $line, array $below): float
     {
-        $filled = $known = 0;
-        $data = [];
-        foreach ($line->cells as $c => $cell) {
-            if (trim($cell) === '') {
+        $cells = array_filter($line->cells, fn(string $c): bool => trim($c) !== '');
+        $data = 0;
+        foreach ($cells as $c => $cell) {
+            if (self::looks($cell) === null) {
                 continue;
             }
-            $filled++;
-            $known +=
-                max([0.0, ...array_values(Heading::read($cell))]) >= Heading::KNOWN || Heading::isLeftOut($cell)
-                    ? 1
-                    : 0;
-            if (self::looks($cell) !== null) {
-                $data[] = $c;
+            // "504" above Y and N is a heading, and so is a day above marks of presence.
+            if (self::isLikeBelow($cell, $c, $below)) {
+                return 0.0;
             }
+            $data++;
         }
-        // "504" above Y and N is a heading, and so is a day above marks of presence.
-        $alike = array_filter($data, fn(int $c): bool => self::isLikeBelow($line->cells[$c], $c, $below));
-        if ($filled === 0 || $alike !== [] || ($data !== [] && $known === 0)) {
+        $known = count(array_filter($cells, self::isKnown(...)));
+        if ($cells === [] || ($data > 0 && $known === 0)) {
             return 0.0;
         }
-        $known += count($data);
+        $filled = count($cells);
+        $known += $data;
 
         return ($known >= 2 || ($known === 1 && $filled <= 2)) && ($known * 3 >= $filled || self::isSure($line))
             ? $known / $filled + min($known, 10) / 10
             : 0.0;
+    }
+
+    private static function isKnown(string $heading): bool
+    {
+        return max([0.0, ...array_values(Heading::read($heading))]) >= Heading::KNOWN || Heading::isLeftOut($heading);
     }
 
     /** Whether its first cells are headings of a person, however many that nobody knows stand after them. */

@@ -13,14 +13,14 @@ return new class extends Migration {
         DB::statement(
             'ALTER TABLE mailings
                 ADD seen CHAR(64) CHARACTER SET ascii COLLATE ascii_bin NULL,
-                ADD INDEX (person_id, seen)',
+                ADD INDEX seen (seen)',
         );
     }
 
     public function down(): void
     {
         Schema::table('mailings', function ($table): void {
-            $table->dropIndex('person_id_2');
+            $table->dropIndex('seen');
             $table->dropColumn('seen');
         });
     }

@@ -13,7 +13,7 @@ return new class extends Migration {
         DB::statement(
             'ALTER TABLE outgoing_messages
                 ADD turn TINYINT UNSIGNED NOT NULL DEFAULT 0,
-                ADD INDEX (state, turn, next_at, id)',
+                ADD INDEX turns (state, turn, next_at, id)',
         );
         DB::table('outgoing_messages')
             ->whereIn('kind', ['letter', 'digest'])
@@ -23,7 +23,7 @@ return new class extends Migration {
     public function down(): void
     {
         Schema::table('outgoing_messages', function ($table): void {
-            $table->dropIndex('state_3');
+            $table->dropIndex('turns');
             $table->dropColumn('turn');
         });
     }

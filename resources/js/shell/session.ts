@@ -3,6 +3,7 @@ import { useTranslation } from 'react-i18next';
 import { useAct } from '@/api/act';
 import { api, ApiError, data, type Schemas } from '@/api/client';
 import { problem } from '@/areas/access/problem';
+import { forgetBegun } from '@/ui/begun';
 import { useNotice } from '@/ui/Notice';
 
 export type Me = Schemas['Me'];
@@ -61,14 +62,16 @@ export function useMe(): Me | null | undefined {
 export function useSignOut(): () => void {
     const say = useNotice();
     const { t } = useTranslation();
+    const leave = () => {
+        forgetBegun();
+        window.location.href = '/';
+    };
     const act = useAct(() => api.POST('/api/sign-out'), {
         stale: [],
-        then: () => {
-            window.location.href = '/';
-        },
+        then: leave,
         failed: (_, error) =>
             error instanceof ApiError && [401, 419].includes(error.status)
-                ? (window.location.href = '/')
+                ? leave()
                 : say(`${t('You are still signed in.')} ${problem(error, t)}`, { bad: true }),
     });
     return act.run;

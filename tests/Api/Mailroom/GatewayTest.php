@@ -237,6 +237,19 @@ it('leaves what a slow gateway keeps it from to the next worker', function (): v
     expect(array_map($this->state, $messages))->toBe(array_fill(0, 5, MessageState::Sent));
 });
 
+it('asks again where a plan that is applied to the same people holds it up', function (): void {
+    $message = ($this->put)('petra@lanternfield.example');
+    $held = 0;
+    DB::connection()->beforeExecuting(function (string $sql) use (&$held): void {
+        if ($held < 2 && str_starts_with($sql, 'update `outgoing_messages`') && str_contains($sql, 'not exists')) {
+            $held++;
+            throw new PDOException('Deadlock found when trying to get lock; try restarting transaction');
+        }
+    });
+    ($this->hand)();
+    expect([$held, ($this->state)($message)])->toBe([2, MessageState::Sent]);
+});
+
 it('hands over what somebody waits for before what is for many', function (): void {
     $letter = new Headers($this->world->school, MessageKind::Letter, personId: $this->world->people['lead']);
     foreach (range(1, 60) as $n) {

@@ -59,6 +59,8 @@ it('keeps a line one line, and read as it is written', function (): void {
         ->toBe('Trip Bcc: x@y.example')
         ->and(Line::of("a\u{202E}b\u{2066}c\u{200B}d\u{FEFF}"))
         ->toBe('abcd')
+        ->and(Line::of("550 bo\xEEte pleine"))
+        ->toBe('550 bo?te pleine')
         ->and(Line::of("\0\x07 \u{2028}x\t y "))
         ->toBe('x y')
         // Marks that Arabic and Persian need stay.

@@ -7,6 +7,7 @@ import { Choice } from '@/ui/Choice';
 import { Dialog } from '@/ui/Dialog';
 import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
+import { BegunBefore, useBegun, useKeptBegun } from '@/ui/useBegun';
 import { useSentForm } from '@/ui/useSentForm';
 import { many } from '@/ui/words';
 import { KeptLetters } from './KeptLetters';
@@ -18,6 +19,22 @@ import { Writing } from './Writing';
 
 type Readers = 'guardians' | 'students' | 'staff';
 type By = 'mail' | 'text' | 'either';
+
+const EMPTY = {
+    readers: 'guardians' as Readers,
+    by: 'mail' as By,
+    grade: '',
+    subject: '',
+    body: '',
+    at: '',
+    even_quiet: false,
+};
+
+interface Begun {
+    values: typeof EMPTY;
+    texts: Texts;
+    files: Schemas['LetterFile'][];
+}
 
 /** A letter to many: written, looked at as its receivers get it, sent now or later. */
 export function LetterDialog({
@@ -35,8 +52,9 @@ export function LetterDialog({
     onDone: (page: Schemas['MailingPage']) => void;
 }) {
     const doors = letterDoors(school.id, section);
-    const [texts, setTexts] = useState<Texts>({ lines: {}, bodies: {} });
-    const [files, setFiles] = useState<Schemas['LetterFile'][]>([]);
+    const { begun, keep } = useBegun<Begun>(`letter.${section ?? school.id}${chosen ? '.chosen' : ''}`);
+    const [texts, setTexts] = useState<Texts>(begun?.texts ?? { lines: {}, bodies: {} });
+    const [files, setFiles] = useState<Schemas['LetterFile'][]>(begun?.files ?? []);
     const [seen, setSeen] = useState<Schemas['LetterOutlook'] | null>(null);
     const wish = (values: { readers: Readers; by: By; grade: string; subject: string; body: string }) => ({
         readers: values.readers,
@@ -50,21 +68,19 @@ export function LetterDialog({
         ...(chosen ? { ids: chosen.map((c) => c.id) } : {}),
     });
     const form = useSentForm({
-        start: {
-            readers: 'guardians' as Readers,
-            by: 'mail' as By,
-            grade: '',
-            subject: '',
-            body: '',
-            at: '',
-            even_quiet: false,
-        },
+        start: { ...EMPTY, ...begun?.values },
         send: (values) => doors.plan(wish(values)),
         stale: [],
         home: 'body',
         then: setSeen,
     });
     const values = form.values;
+    useKeptBegun(
+        keep,
+        { values: { ...values, at: '', even_quiet: false }, texts, files },
+        [values.subject, values.body, ...Object.values(texts.bodies)].some((text) => text.trim() !== '') ||
+            files.length > 0,
+    );
     const send = useAct(
         () =>
             doors.send({
@@ -73,7 +89,13 @@ export function LetterDialog({
                 even_quiet: values.even_quiet,
                 seen: seen?.seen ?? '',
             }),
-        { stale: [['mailings'], ['messages', school.id]], then: onDone },
+        {
+            stale: [['mailings'], ['messages', school.id]],
+            then: (page) => {
+                keep(null);
+                onDone(page);
+            },
+        },
     );
     if (seen)
         return (
@@ -109,6 +131,15 @@ export function LetterDialog({
             title={chosen ? `Write to ${many(chosen.length, 'student')} or their guardians` : 'Write to many'}
         >
             <form className="flex flex-col gap-4" onSubmit={form.submit}>
+                {begun && (
+                    <BegunBefore
+                        onAnew={() => {
+                            form.reset(EMPTY);
+                            setTexts({ lines: {}, bodies: {} });
+                            setFiles([]);
+                        }}
+                    />
+                )}
                 <div className="flex flex-wrap items-end gap-4">
                     <Choice
                         label="To"

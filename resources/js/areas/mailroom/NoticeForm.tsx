@@ -6,11 +6,17 @@ import { Choice } from '@/ui/Choice';
 import { Dialog } from '@/ui/Dialog';
 import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
+import { BegunBefore, useBegun, useKeptBegun } from '@/ui/useBegun';
 import { useSentForm } from '@/ui/useSentForm';
 import { OtherLanguage, type Texts } from './OtherLanguage';
 import { Writing } from './Writing';
 
 type Line = Schemas['NoticeLine'];
+
+interface Begun {
+    values: { kind: Line['kind']; title: string; body: string; day: string; guardians_only: boolean };
+    texts: Texts;
+}
 
 /** One notice, date or piece of work, in the writer's language and in those the writer gives. */
 export function NoticeForm({
@@ -26,7 +32,10 @@ export function NoticeForm({
     onClose: () => void;
     onDone: (page: Schemas['NoticePage']) => void;
 }) {
-    const [texts, setTexts] = useState<Texts>({ lines: notice?.titles ?? {}, bodies: notice?.bodies ?? {} });
+    const { begun, keep } = useBegun<Begun>(notice ? '' : `notice.${section ?? school.id}`);
+    const [texts, setTexts] = useState<Texts>(
+        begun?.texts ?? { lines: notice?.titles ?? {}, bodies: notice?.bodies ?? {} },
+    );
     const form = useSentForm({
         start: {
             kind: notice?.kind ?? 'notice',
@@ -34,6 +43,7 @@ export function NoticeForm({
             body: notice?.body ?? '',
             day: notice?.day ?? '',
             guardians_only: notice?.guardiansOnly ?? false,
+            ...begun?.values,
         },
         send: ({ day, ...wish }) => {
             const body = {
@@ -64,8 +74,13 @@ export function NoticeForm({
         },
         stale: [],
         home: 'title',
-        then: onDone,
+        then: (page: Schemas['NoticePage']) => {
+            keep(null);
+            onDone(page);
+        },
     });
+    const { values } = form;
+    useKeptBegun(keep, { values, texts }, `${values.title}${values.body}`.trim() !== '');
     const kinds = [
         { value: 'notice' as const, label: 'A notice to read' },
         { value: 'date' as const, label: 'A date to keep' },
@@ -74,6 +89,14 @@ export function NoticeForm({
     return (
         <Dialog open wide onClose={onClose} title={notice ? `Change “${notice.title}”` : 'Write one'}>
             <form className="flex flex-col gap-4" onSubmit={form.submit}>
+                {begun && (
+                    <BegunBefore
+                        onAnew={() => {
+                            form.reset({ kind: 'notice', title: '', body: '', day: '', guardians_only: false });
+                            setTexts({ lines: {}, bodies: {} });
+                        }}
+                    />
+                )}
                 <div className="flex flex-wrap items-end gap-4">
                     <Choice label="What it is" stacked options={kinds} {...form.choice('kind')} />
                     {form.values.kind !== 'notice' && (

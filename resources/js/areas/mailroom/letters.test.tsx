@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import type { School } from '@/shell/session';
 import { show } from '@/testing/page';
 import { Refused, sentTo, serverAnswers } from '@/testing/server';
+import { forgetBegun } from '@/ui/begun';
 import { LetterDialog } from './LetterDialog';
 import { LettersPage } from './LettersPage';
 
@@ -206,5 +207,41 @@ describe('a letter to many', () => {
         ]);
         await userEvent.click(dialog.getByRole('button', { name: 'Forget “Snow”' }));
         await dialog.findByText('Letters kept for another time');
+    });
+});
+
+describe('a letter that was begun', () => {
+    it('is there again after the dialog was closed by mistake, until it is given up or sent', async () => {
+        serverAnswers({
+            'GET /api/schools/s/mailings': { mailings: [], said: '' },
+            'POST /api/schools/s/mailings/plan': outlook,
+            'POST /api/schools/s/mailings': { mailings: [mailing()], said: '42 letters on the way.' },
+        });
+        show(<LettersPage school={school} />, '/s/LF/mailroom/letters');
+        await userEvent.click(await screen.findByRole('button', { name: 'Write one' }));
+        await written();
+        await userEvent.keyboard('{Escape}');
+        expect(screen.queryByRole('dialog')).toBeNull();
+        await userEvent.click(screen.getByRole('button', { name: 'Write one' }));
+        await screen.findByText('You had begun this, and not sent it.');
+        expect(screen.getByLabelText('Letter')).toHaveProperty('value', 'Dear families');
+        await userEvent.click(screen.getByRole('button', { name: 'Begin anew' }));
+        expect(screen.getByLabelText('Letter')).toHaveProperty('value', '');
+        expect(screen.getByLabelText('What it is about')).toHaveProperty('value', '');
+        await userEvent.keyboard('{Escape}');
+        await userEvent.click(screen.getByRole('button', { name: 'Write one' }));
+        expect(screen.queryByText('You had begun this, and not sent it.')).toBeNull();
+        const dialog = await written();
+        await userEvent.click(dialog.getByRole('button', { name: 'Look at it' }));
+        await userEvent.click(await screen.findByRole('button', { name: 'Send 42 letters' }));
+        await screen.findByText('42 letters on the way.');
+        expect(sessionStorage.length).toBe(0);
+    });
+
+    it('is forgotten with whoever signs out', () => {
+        sessionStorage.setItem('vantrel.begun.p1.letter.s', '{}');
+        sessionStorage.setItem('other', 'stays');
+        forgetBegun();
+        expect(Object.keys(sessionStorage)).toEqual(['other']);
     });
 });
