@@ -11,12 +11,10 @@ use Illuminate\Contracts\Database\ConcurrencyErrorDetector;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use Vantrel\Core\Guardians\Hears;
 use Vantrel\Core\Mailroom\Line;
 use Vantrel\Core\Mailroom\MessageKind;
 use Vantrel\Core\Mailroom\MessageState;
 use Vantrel\Core\Mailroom\Retry;
-use Vantrel\Core\Records\StudentInvitationState;
 
 /**
  * Messages on their way to a gateway. A worker claims some, marks each as being handed over, hands it over, and marks
@@ -150,6 +148,8 @@ final class Outbox
         $now = CarbonImmutable::now('UTC');
         $ids = DB::transaction(function () use ($claim, $most, $now) {
             $ids = DB::table('outgoing_messages')
+                // In the order of the index: sorted, all that wait would be read, and locked, for each few.
+                ->forceIndex('turns')
                 ->where('state', MessageState::Waiting->value)
                 ->where('next_at', '<=', $now)
                 ->where(fn(Builder $q) => $q->whereNull('claimed_until')->orWhere('claimed_until', '<', $now))
@@ -166,8 +166,18 @@ final class Outbox
             return $ids;
         });
 
+        DB::table('outgoing_messages as m')
+            ->whereIn('m.id', MayStillHear::ofThoseWhoLeft($ids))
+            ->update(self::stopped());
+
         return array_values(
-            OutgoingMessage::query()->whereIn('id', $ids)->orderBy('turn')->orderBy('id')->get()->all(),
+            OutgoingMessage::query()
+                ->whereIn('id', $ids)
+                ->where('state', MessageState::Waiting)
+                ->orderBy('turn')
+                ->orderBy('id')
+                ->get()
+                ->all(),
         );
     }
 
@@ -183,22 +193,21 @@ final class Outbox
             ->where('m.id', $message->id)
             ->where('m.state', MessageState::Waiting->value)
             ->where('m.claim', $message->claim);
-        $free = self::mayStillHear($query->clone(), $message->kind);
-        // A plan that is applied to the same people meanwhile may hold it up.
-        $begun = retry(
-            self::TRIES,
-            fn(): int => $free->clone()->update(self::handing($message)),
-            self::HELD_UP,
-            $this->detector->causedByConcurrencyError(...),
-        );
-        if ($begun === 1) {
-            return true;
+        // Few have been merged since it was written: they are looked for once it is nobody as they were.
+        foreach ([false, true] as $merged) {
+            $free = MayStillHear::narrow($query->clone(), $message->kind, $merged);
+            // A plan that is applied to the same people meanwhile may hold it up.
+            $begun = retry(
+                self::TRIES,
+                fn(): int => $free->clone()->update(self::handing($message)),
+                self::HELD_UP,
+                $this->detector->causedByConcurrencyError(...),
+            );
+            if ($begun === 1) {
+                return true;
+            }
         }
-        $query->update([
-            'm.state' => MessageState::Stopped->value,
-            'm.problem' => 'They may not hear of it any more.',
-            'm.claimed_until' => null,
-        ]);
+        $query->update(self::stopped());
 
         return false;
     }
@@ -314,75 +323,22 @@ final class Outbox
     }
 
     /** @return array<string, mixed> */
+    private static function stopped(): array
+    {
+        return [
+            'm.state' => MessageState::Stopped->value,
+            'm.problem' => 'They may not hear of it any more.',
+            'm.claimed_until' => null,
+        ];
+    }
+
+    /** @return array<string, mixed> */
     private static function handing(OutgoingMessage $message): array
     {
         return [
             'm.state' => MessageState::Handing->value,
             'm.claimed_until' => CarbonImmutable::now('UTC')->addSeconds(self::LEASE),
         ];
-    }
-
-    private static function mayStillHear(Builder $query, MessageKind $kind): Builder
-    {
-        // Somebody merged since it was written is whom they were merged into.
-        $is = fn(string $merged, string $id) => DB::raw("coalesce($merged.merged_into, $id)");
-        $children = fn(Builder $q) => $q
-            ->from('message_children as c')
-            ->leftJoin('people as hearer', 'hearer.id', '=', 'm.person_id')
-            ->leftJoin('people as child', 'child.id', '=', 'c.student_id')
-            ->leftJoin(
-                'guardianships as g',
-                fn($j) => $j
-                    ->on('g.student_id', '=', $is('child', 'c.student_id'))
-                    ->on('g.guardian_id', '=', $is('hearer', 'm.person_id')),
-            )
-            ->whereColumn('c.message_id', 'm.id')
-            ->where(
-                fn(Builder $lost) => $lost
-                    ->whereNull('g.id')
-                    ->orWhereNotNull('g.restriction')
-                    ->orWhereNotIn('g.state', $kind->heardBy()),
-            );
-
-        return $query
-            ->whereNotExists($children)
-            ->when(
-                $kind === MessageKind::Student,
-                fn(Builder $q) => $q->whereExists(
-                    fn(Builder $i) => $i
-                        ->from('student_invitations as i')
-                        ->join('sections as s', 's.id', '=', 'i.section_id')
-                        ->leftJoin('people as p', 'p.id', '=', 'i.person_id')
-                        ->whereColumn('i.id', 'm.about_id')
-                        ->where('i.state', StudentInvitationState::Invited->value)
-                        ->where('s.state', 'open')
-                        ->where(fn(Builder $w) => $w->whereNull('p.id')->orWhere('p.state', 'active')),
-                ),
-            )
-            ->when(
-                $kind === MessageKind::Letter,
-                fn(Builder $q) => $q->whereExists(
-                    fn(Builder $p) => $p
-                        ->from('people as written')
-                        ->join('people as p', 'p.id', '=', $is('written', 'written.id'))
-                        ->whereColumn('written.id', 'm.person_id')
-                        ->where('p.state', 'active'),
-                ),
-            )
-            ->when(
-                $kind === MessageKind::Digest,
-                fn(Builder $q) => $q->whereNotExists(
-                    fn(Builder $d) => $d
-                        ->from('digest_choices as d')
-                        ->join('people as hears', 'hears.id', '=', 'm.person_id')
-                        ->where(
-                            fn(Builder $own) => $own
-                                ->whereColumn('d.person_id', 'hears.id')
-                                ->orWhereColumn('d.person_id', 'hears.merged_into'),
-                        )
-                        ->where('d.often', Hears::Off->value),
-                ),
-            );
     }
 
     /** @param  array<string, mixed>  $with */

@@ -13,6 +13,7 @@ return new class extends Migration {
         DB::statement(
             'ALTER TABLE outgoing_messages
                 ADD turn TINYINT UNSIGNED NOT NULL DEFAULT 0,
+                DROP INDEX state,
                 ADD INDEX turns (state, turn, next_at, id)',
         );
         DB::table('outgoing_messages')
@@ -24,6 +25,7 @@ return new class extends Migration {
     {
         Schema::table('outgoing_messages', function ($table): void {
             $table->dropIndex('turns');
+            $table->index(['state', 'next_at', 'id'], 'state');
             $table->dropColumn('turn');
         });
     }
