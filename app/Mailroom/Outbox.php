@@ -141,17 +141,19 @@ final class Outbox
     /**
      * The next whose time has come, for one worker; what others have is passed over.
      *
+     * @param  list<string>  $down ways out that do not answer
      * @return list<OutgoingMessage>
      */
-    public function claim(string $claim, int $most): array
+    public function claim(string $claim, int $most, array $down = []): array
     {
         $now = CarbonImmutable::now('UTC');
-        $ids = DB::transaction(function () use ($claim, $most, $now) {
+        $ids = DB::transaction(function () use ($claim, $most, $down, $now) {
             $ids = DB::table('outgoing_messages')
                 // In the order of the index: sorted, all that wait would be read, and locked, for each few.
                 ->forceIndex('turns')
                 ->where('state', MessageState::Waiting->value)
                 ->where('next_at', '<=', $now)
+                ->whereNotIn('via', $down)
                 ->where(fn(Builder $q) => $q->whereNull('claimed_until')->orWhere('claimed_until', '<', $now))
                 ->orderBy('turn')
                 ->orderBy('next_at')

@@ -42,9 +42,10 @@ final class HandOver implements ShouldQueue
         $claim = (string) Str::ulid();
         $mail = null;
         $until = microtime(true) + $this->seconds;
-        while (($messages = $outbox->claim($claim, self::AT_ONCE)) !== []) {
-            // A gateway that does not answer holds up nothing that goes by the other.
-            $down = [];
+        // A gateway that does not answer is asked once a job, not once for every few messages; and it holds up nothing
+        // that goes by the other.
+        $down = [];
+        while (($messages = $outbox->claim($claim, self::AT_ONCE, array_keys($down))) !== []) {
             foreach ($messages as $message) {
                 if (microtime(true) >= $until) {
                     $outbox->release($claim, 0);

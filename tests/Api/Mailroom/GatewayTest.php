@@ -8,6 +8,7 @@ use App\Mailroom\Headers;
 use App\Mailroom\Jobs\HandOver;
 use App\Mailroom\Outbox;
 use App\Models\OutgoingMessage;
+use Illuminate\Http\Client\ConnectionException;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
 use Tests\Support\MailStandIn;
@@ -223,6 +224,25 @@ it('takes a text that a gateway will not have for now, and one that it never wil
     [400, MessageState::Refused, 1],
     [422, MessageState::Refused, 1],
 ]);
+
+it('asks a gateway that is not there once, however many wait for it, and holds up nothing else', function (): void {
+    $asked = 0;
+    Http::fake(function () use (&$asked): never {
+        $asked++;
+        throw new ConnectionException('gone');
+    });
+    foreach (range(1, 120) as $n) {
+        ($this->put)("+120255501$n", via: 'text');
+    }
+    $mail = ($this->put)('petra@lanternfield.example');
+    ($this->hand)();
+    expect([$asked, ($this->state)($mail)])
+        ->toBe([1, MessageState::Sent])
+        ->and(OutgoingMessage::query()->where('via', 'text')->where('state', MessageState::Waiting)->count())
+        ->toBe(120)
+        ->and(OutgoingMessage::query()->whereNotNull('claimed_until')->count())
+        ->toBe(0);
+});
 
 it('leaves what a slow gateway keeps it from to the next worker', function (): void {
     $messages = array_map(fn(int $n) => ($this->put)("slow$n@shoremail.example"), range(1, 5));
