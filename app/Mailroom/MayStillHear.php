@@ -63,11 +63,14 @@ final class MayStillHear
                 fn(Builder $q) => $q->whereNotExists(
                     fn(Builder $d) => $d
                         ->from('digest_choices as d')
-                        ->join('people as hears', 'hears.id', '=', 'm.person_id')
+                        ->when($merged, fn(Builder $m) => $m->join('people as hears', 'hears.id', '=', 'm.person_id'))
                         ->where(
                             fn(Builder $own) => $own
-                                ->whereColumn('d.person_id', 'hears.id')
-                                ->orWhereColumn('d.person_id', 'hears.merged_into'),
+                                ->whereColumn('d.person_id', 'm.person_id')
+                                ->when(
+                                    $merged,
+                                    fn(Builder $m) => $m->orWhereColumn('d.person_id', 'hears.merged_into'),
+                                ),
                         )
                         ->where('d.often', Hears::Off->value),
                 ),

@@ -14,7 +14,6 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
-use Vantrel\Core\Mailroom\MessageKind;
 use Vantrel\Core\Mailroom\MessageState;
 use Vantrel\Core\Plan\Refusal;
 
@@ -144,17 +143,12 @@ final readonly class MessageDesk
         });
     }
 
-    /** An address may have been put right since. What carries a link was for the one it went to, and goes there. */
+    /** @return string|null where whoever it is for is reached now; null where it goes where it went */
     private static function addressNow(OutgoingMessage $message): ?string
     {
-        if (!in_array($message->kind, [MessageKind::Letter, MessageKind::Digest], true)) {
-            return null;
-        }
-        $now = Person::query()
-            ->whereKey($message->person_id)
-            ->value($message->via === 'text' ? 'phone' : 'email');
+        $person = $message->kind->goesToAddressNow() ? Person::query()->find($message->person_id)?->now() : null;
 
-        return is_string($now) ? $now : null;
+        return $message->via === 'text' ? $person?->phone : $person?->email;
     }
 
     public function settle(OutgoingMessage $message): void

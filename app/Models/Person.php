@@ -84,6 +84,12 @@ final class Person extends User
         return $this->email_state === 'confirmed' ? $this->email : null;
     }
 
+    /** Who they are since accounts were merged: themselves, or whom they were merged into. */
+    public function now(): self
+    {
+        return $this->merged_into === null ? $this : self::query()->findOrFail($this->merged_into);
+    }
+
     /** The given name they are called by. */
     public function calledName(): string
     {

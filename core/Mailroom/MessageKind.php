@@ -48,6 +48,18 @@ enum MessageKind: string
         };
     }
 
+    /**
+     * Whether it goes to the address somebody has now where it is sent again, since one may have been put right. What
+     * carries a link was for the address it went to.
+     */
+    public function goesToAddressNow(): bool
+    {
+        return match ($this) {
+            self::Digest, self::Letter => true,
+            default => false,
+        };
+    }
+
     public function label(): string
     {
         return match ($this) {

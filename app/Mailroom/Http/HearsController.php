@@ -57,11 +57,10 @@ final class HearsController
 
     private function person(string $token): Person
     {
-        $person = Person::query()->find((string) HearsLink::person($token));
-        // A link outlives the account it was sent to: whoever was merged since chooses for whom they were merged into.
-        $now = $person?->merged_into === null ? $person : Person::query()->find($person->merged_into);
+        // A link outlives the account it was sent to.
+        $person = Person::query()->find((string) HearsLink::person($token))?->now();
 
-        return $now?->state === 'active' ? $now : throw new NotFoundHttpException();
+        return $person?->state === 'active' ? $person : throw new NotFoundHttpException();
     }
 
     private function view(Person $person): HearsView

@@ -7,35 +7,38 @@ import { Button } from './Button';
  * What somebody has begun to write and not sent, kept in this window alone until it is sent, given up or its writer
  * signs out: a key pressed by mistake, or a page loaded anew, costs no letter.
  *
- * @param what names the form, and what it is about; '' where nothing is kept
+ * @param what names the form, and what it is about; null where nothing is kept
  */
-export function useBegun<T>(what: string) {
-    const key = `${BEGUN}${useMe()?.id ?? ''}.${what}`;
+export function useBegun<T>(what: string | null) {
+    const me = useMe()?.id ?? '';
+    const key = what === null ? null : `${BEGUN}${me}.${what}`;
     const [begun] = useState<T | null>(() => {
         try {
-            return what === '' ? null : (JSON.parse(sessionStorage.getItem(key) ?? 'null') as T | null);
+            return key === null ? null : (JSON.parse(sessionStorage.getItem(key) ?? 'null') as T | null);
         } catch {
             return null;
         }
     });
+    /** As JSON; null to forget it. */
     const keep = useCallback(
-        (value: T | null) => {
+        (json: string | null) => {
+            if (key === null) return;
             try {
-                if (value === null || what === '') sessionStorage.removeItem(key);
-                else sessionStorage.setItem(key, JSON.stringify(value));
+                if (json === null) sessionStorage.removeItem(key);
+                else sessionStorage.setItem(key, json);
             } catch {
                 // A browser that keeps nothing still sends letters.
             }
         },
-        [key, what],
+        [key],
     );
     return { begun, keep };
 }
 
 /** Keeps what stands in a form whenever it changes; nothing where nothing has been written. */
-export function useKeptBegun<T>(keep: (value: T | null) => void, value: T, written: boolean): void {
-    const now = JSON.stringify(value);
-    useEffect(() => keep(written ? (JSON.parse(now) as T) : null), [keep, now, written]);
+export function useKeptBegun(keep: (json: string | null) => void, value: unknown, written: boolean): void {
+    const json = written ? JSON.stringify(value) : null;
+    useEffect(() => keep(json), [keep, json]);
 }
 
 /** Says that what stands there was begun before, and gives it up. */

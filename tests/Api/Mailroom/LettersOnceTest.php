@@ -113,18 +113,23 @@ it('goes to nobody who has left since', function (): void {
     expect([$own('lead'), $own('assistant')])->toBe([MessageState::Stopped, MessageState::Sent]);
 });
 
-it('goes to the address put right since, where it is sent again', function (): void {
+it('goes to the address put right since, where it is sent again', function (bool $merged): void {
     $id = ($this->guardian)('Refused', 'Ada');
     $this->postJson($this->all, [...$this->letter, 'seen' => ($this->seen)($this->letter)])->assertOk();
     HandOver::dispatchSync();
     $message = OutgoingMessage::query()->firstOrFail();
     expect($message->state)->toBe(MessageState::Refused);
+    $right = ['email' => 'layla.moss@shoremail.example'];
+    $survivor = $this->world->person($this->world->school, 'guardian', 'Layla Moss', $merged ? $right : []);
+    if ($merged) {
+        DB::table('guardianships')->update(['guardian_id' => $survivor]);
+    }
     DB::table('people')
         ->where('id', $id)
-        ->update(['email' => 'layla.moss@shoremail.example']);
+        ->update($merged ? ['state' => 'merged', 'merged_into' => $survivor] : $right);
     $this->postJson("/api/messages/$message->id/again")
         ->assertOk()
         ->assertJsonPath('to', 'layla.moss@shoremail.example');
     HandOver::dispatchSync();
     expect(($this->to)())->toBe(['layla.moss@shoremail.example']);
-});
+})->with(['in the same record' => [false], 'in the one they were merged into' => [true]]);

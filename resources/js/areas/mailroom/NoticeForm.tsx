@@ -32,7 +32,7 @@ export function NoticeForm({
     onClose: () => void;
     onDone: (page: Schemas['NoticePage']) => void;
 }) {
-    const { begun, keep } = useBegun<Begun>(notice ? '' : `notice.${section ?? school.id}`);
+    const { begun, keep } = useBegun<Begun>(notice ? null : `notice.${section ?? school.id}`);
     const [texts, setTexts] = useState<Texts>(
         begun?.texts ?? { lines: notice?.titles ?? {}, bodies: notice?.bodies ?? {} },
     );

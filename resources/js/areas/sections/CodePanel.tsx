@@ -8,6 +8,7 @@ import { Button } from '@/ui/Button';
 import { moment } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { DialogFoot } from '@/ui/DialogFoot';
+import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
 import { QrCode } from '@/ui/QrCode';
 import { useCopy } from '@/ui/useCopy';
@@ -37,12 +38,13 @@ export function CodePanel({
     const queries = useQueryClient();
     const say = useNotice();
     const path = { params: { path: { section: section.id } } };
-    const { data: code } = useQuery({
+    const asked = useQuery({
         queryKey: ['code', section.id],
         queryFn: () => data(api.GET('/api/sections/{section}/code', path)),
         enabled: shown && section.hasCode,
         refetchInterval: live(5_000),
     });
+    const code = asked.data;
     const opened = async (code: Schemas['CodeView']) => {
         queries.setQueryData(['code', section.id], code);
         setTerms(null);
@@ -66,7 +68,7 @@ export function CodePanel({
                     <p className="mb-3 text-sm text-muted">No code is open: nobody can come in by themselves.</p>
                     <Button onClick={() => setTerms('new')}>Open a code</Button>
                 </>
-            ) : !shown || !code ? (
+            ) : !shown ? (
                 <>
                     <p className="mb-3 text-sm text-muted">
                         A code is open. It is hidden, in case others can see this screen.
@@ -76,6 +78,8 @@ export function CodePanel({
                         <Wall id={section.id} />
                     </div>
                 </>
+            ) : !code ? (
+                <Instead of={asked} what="the code" size="part" />
             ) : (
                 <>
                     <div className="flex items-center justify-between">
