@@ -1,6 +1,6 @@
 /** How Debian's Chromium is started here: without a window, and without calling anyone. */
 export const chromium = {
-    executablePath: '/usr/bin/chromium',
+    executablePath: '/usr/bin/chromium-headless-shell',
     args: [
         '--headless',
         '--no-sandbox',

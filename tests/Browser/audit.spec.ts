@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { reach, settled, STATES } from './states';
+import { test } from './told';
 
 /** How somebody may have set up their eyes and their window. A page of 1280 px at 200 % is one of 640. */
 const MODES = [
@@ -111,6 +112,7 @@ for (const { who, phone, enter, states } of STATES) {
             }
             await page.emulateMedia({ colorScheme: 'light', forcedColors: 'none' });
             await page.setViewportSize({ width: 1280, height: 800 });
+            await drawn(page);
             if (state.close) {
                 await state.close(page);
                 await settled(page);

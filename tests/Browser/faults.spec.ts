@@ -1,6 +1,7 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { ASKED, FAULTS } from './faults';
 import { coordinator, openRow, other, PASSWORD, signIn } from './people';
+import { test } from './told';
 
 /** Every view of a coordinator that is reached by an address; all begin with something asked of the server. */
 const VIEWS = [

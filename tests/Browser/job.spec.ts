@@ -2,8 +2,9 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { coordinator, onPage, openRow, other, PASSWORD, signIn, TEACHER } from './people';
+import { test } from './told';
 
 test('the whole job: list, code, co-teacher, cards, merge, archive, year turn', async ({ page, browser }) => {
     test.setTimeout(600_000);

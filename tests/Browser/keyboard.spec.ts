@@ -1,5 +1,6 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { onPage, PASSWORD } from './people';
+import { test } from './told';
 
 /** Where the focus is, by accessible name, role or tag. */
 async function focused(page: Page): Promise<string> {

@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { coordinator, onPage, openRow, other, PASSWORD, signIn, TEACHER } from './people';
+import { test } from './told';
 
 const GUARDIAN = 'helene.marchetti@shoremail.example';
 

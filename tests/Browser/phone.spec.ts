@@ -1,6 +1,7 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { other, PASSWORD, signIn } from './people';
 import { ENTRANCES } from './states';
+import { test } from './told';
 
 /** Whatever can be touched is 48 px high, and nothing runs out of the page at the side: measured in one look. */
 async function fitsThumbs(page: Page): Promise<void> {

@@ -1,9 +1,10 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { coordinator, onPage, other, undoLast } from './people';
+import { test } from './told';
 
 /** The text of what the page has just opened in another window, which a headless browser keeps to itself. */
 async function textOf(page: Page, link: RegExp): Promise<string> {

@@ -95,7 +95,7 @@ const AT_THE_DESK: State[] = [
     }),
     dialog('change students', key('v')),
     { name: 'person', reach: (page) => openRow(page, /Achterberg/) },
-    dialog('change a person', button('Change')),
+    dialog('change a person', button(/^Change$/)),
     dialog('another card', button('Replace lost card…')),
     { name: 'roll, staff', at: 'roll?kind=staff' },
     { name: 'staff person', reach: (page) => openRow(page, /Okonjo/) },

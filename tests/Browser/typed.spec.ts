@@ -1,7 +1,8 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { ASKED, FAULTS } from './faults';
 import { COORDINATOR, coordinator, onPage, other, PASSWORD } from './people';
 import { settled } from './states';
+import { test } from './told';
 
 test('what is typed outlives a stumbling server, a dead network and the end of the session', async ({ browser }) => {
     const page = await other(browser);

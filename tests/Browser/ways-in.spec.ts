@@ -3,8 +3,9 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
-import { type Browser, expect, type Page, test } from '@playwright/test';
+import { type Browser, expect, type Page } from '@playwright/test';
 import { coordinator, onPage, openRow, other, PASSWORD, signIn, undoLast } from './people';
+import { test } from './told';
 
 /** A section of its own with these students, placed from the Roll. */
 async function section(page: Page, name: string): Promise<string> {

@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { coordinator, onPage, openRow, other, PASSWORD, signIn, TEACHER, undoLast } from './people';
+import { test } from './told';
 
 test('the Roll: find, filter, sort, choose columns, select a range, keep a view, go through rows', async ({ page }) => {
     await coordinator(page, 'roll');

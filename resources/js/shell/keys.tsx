@@ -1,4 +1,15 @@
-import { createContext, type ReactNode, useContext, useEffect, useId, useLayoutEffect, useMemo, useRef } from 'react';
+import {
+    createContext,
+    type ReactNode,
+    useCallback,
+    useContext,
+    useEffect,
+    useId,
+    useLayoutEffect,
+    useMemo,
+    useRef,
+    useSyncExternalStore,
+} from 'react';
 
 export interface Key {
     /** As pressed: `j`, `Enter`, `Ctrl+Enter`, or a sequence such as `g d`. */
@@ -14,10 +25,13 @@ interface Registry {
     keys: Set<{ current: Key }>;
     /** Scopes that are open, the page first; the last one has the keyboard. */
     scopes: string[];
+    /** Are called when a scope opens or closes. */
+    watching: Set<() => void>;
 }
 
 const PAGE = 'page';
-const Context = createContext<Registry>({ keys: new Set(), scopes: [PAGE] });
+const empty = (): Registry => ({ keys: new Set(), scopes: [PAGE], watching: new Set() });
+const Context = createContext<Registry>(empty());
 const Scope = createContext<string>(PAGE);
 
 function typing(target: EventTarget | null): boolean {
@@ -68,7 +82,7 @@ function comboOf(event: KeyboardEvent): string {
 
 /** Hands key presses to what is uppermost on the screen; the newest registration of a key wins. */
 export function KeyProvider({ children }: { children: ReactNode }) {
-    const registry = useMemo<Registry>(() => ({ keys: new Set(), scopes: [PAGE] }), []);
+    const registry = useMemo(empty, []);
     const prefix = useRef<{ key: string; at: number } | null>(null);
 
     useEffect(() => {
@@ -109,10 +123,31 @@ export function KeyScope({ children }: { children: ReactNode }) {
     const registry = useContext(Context);
     const id = useId();
     useLayoutEffect(() => {
+        const tell = () => registry.watching.forEach((changed) => changed());
         registry.scopes.push(id);
-        return () => void registry.scopes.splice(registry.scopes.indexOf(id), 1);
+        tell();
+        return () => {
+            registry.scopes.splice(registry.scopes.indexOf(id), 1);
+            tell();
+        };
     }, [registry, id]);
     return <Scope.Provider value={id}>{children}</Scope.Provider>;
+}
+
+/** How many dialogs are open over what asks. */
+export function useOpenOver(): number {
+    const registry = useContext(Context);
+    const scope = useContext(Scope);
+    return useSyncExternalStore(
+        useCallback(
+            (changed) => {
+                registry.watching.add(changed);
+                return () => void registry.watching.delete(changed);
+            },
+            [registry],
+        ),
+        () => registry.scopes.length - 1 - registry.scopes.indexOf(scope),
+    );
 }
 
 /** Registers a key while the component is on the screen and `on` is true. */

@@ -1,5 +1,5 @@
-import { type ReactNode, useEffect } from 'react';
-import { useKey } from '@/shell/keys';
+import { type ReactNode, useEffect, useState } from 'react';
+import { useKey, useOpenOver } from '@/shell/keys';
 import { Dialog } from './Dialog';
 import { giveFocusBack } from './focus';
 import { useCramped } from './useCramped';
@@ -17,7 +17,13 @@ interface Props {
  */
 export function SideSheet(props: Props) {
     const { title, subtitle, onClose, children } = props;
-    if (useCramped()) {
+    const cramped = useCramped();
+    const [over, setOver] = useState(cramped);
+    // A dialog that is open stays uppermost, with what is typed in it, while a tablet is turned or a window drawn wider:
+    // the sheet below takes its other form once it has closed.
+    const others = useOpenOver() - (over ? 1 : 0);
+    if (over !== cramped && others === 0) setOver(cramped);
+    if (over) {
         return (
             <Dialog open onClose={onClose} title={title}>
                 {subtitle && <div className="-mt-3 mb-4 text-sm text-muted">{subtitle}</div>}
@@ -33,7 +39,7 @@ function Beside({ title, subtitle, onClose, children }: Props) {
     // Once it is gone, and what had the focus in it.
     useEffect(() => () => void setTimeout(giveFocusBack), []);
     return (
-        <aside aria-label={title} className="beside flex w-[372px] flex-col">
+        <aside aria-label={title} className="beside flex w-[372px] max-w-full flex-col">
             <div className="flex items-start justify-between gap-3">
                 <h2 className="text-xl leading-tight">{title}</h2>
                 <button
