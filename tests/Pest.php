@@ -11,6 +11,7 @@ pest()
         'Reference/CardsTest.php',
         'Reference/LettersTest.php',
         'Reference/LongNamesTest.php',
+        'Reference/MailServerTest.php',
         'Reference/OneRosterChangesTest.php',
         'Reference/OneRosterServiceTest.php',
         'Reference/SpreadsheetsTest.php',

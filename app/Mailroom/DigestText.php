@@ -12,8 +12,16 @@ use Vantrel\Core\Records\NoticeKind;
 /** A digest in the words of its reader's language. */
 final readonly class DigestText
 {
-    /** @param  string  $link where they choose how often it comes */
-    public function __construct(public FamilyWords $words, private string $school, private string $link) {}
+    /**
+     * @param  string  $link where they choose how often it comes
+     * @param  string  $page where they sign in and read all of it
+     */
+    public function __construct(
+        public FamilyWords $words,
+        private string $school,
+        private string $link,
+        private string $page,
+    ) {}
 
     /** @param  list<array{string, Digest}>  $children given name and what is told */
     public function subject(array $children): string
@@ -34,8 +42,12 @@ final readonly class DigestText
             }
             foreach ($this->parts($digest) as $key => $of) {
                 $blocks[] = $this->words->say("digest.$key") . "\n";
-                $blocks[] = implode("\n", array_map($this->line(...), $of));
+                $lines = array_map($this->line(...), array_slice($of, 0, Digest::MOST));
+                $blocks[] = implode("\n", [...$lines, ...$this->more($of)]);
             }
+        }
+        if ($this->isCut($children)) {
+            $blocks[] = $this->words->say('digest.all') . "\n$this->page";
         }
         $blocks[] = $this->words->say('digest.why', ['school' => $this->school]);
         $blocks[] = $this->words->say('digest.choose') . "\n$this->link";
@@ -58,9 +70,24 @@ final readonly class DigestText
                 $blocks[] = "<h2 style=\"$heading:16px\">" . Html::line($this->words->say("digest.$key")) . '</h2>';
                 $blocks[] =
                     '<ul style="margin:0;padding-inline-start:20px">' .
-                    implode('', array_map(fn(BoardItem $i): string => "<li>{$this->item($i)}</li>", $of)) .
+                    implode(
+                        '',
+                        array_map(fn(string $item): string => "<li>$item</li>", [
+                            ...array_map($this->item(...), array_slice($of, 0, Digest::MOST)),
+                            ...array_map(Html::line(...), $this->more($of)),
+                        ]),
+                    ) .
                     '</ul>';
             }
+        }
+        if ($this->isCut($children)) {
+            $blocks[] =
+                '<p>' .
+                Html::line($this->words->say('digest.all')) .
+                '<br>' .
+                '<span dir="ltr">' .
+                Html::line($this->page) .
+                '</span></p>';
         }
         $why = Html::line($this->words->say('digest.why', ['school' => $this->school]));
         $choose = Html::line($this->words->say('digest.choose'));
@@ -82,10 +109,27 @@ final readonly class DigestText
         );
     }
 
+    /**
+     * @param  list<BoardItem>  $of
+     * @return list<string> the line that says how many are left out, if any are
+     */
+    private function more(array $of): array
+    {
+        $count = count($of) - Digest::MOST;
+
+        return $count > 0 ? [$this->words->say('digest.more', ['count' => (string) $count])] : [];
+    }
+
+    /** @param  list<array{string, Digest}>  $children */
+    private function isCut(array $children): bool
+    {
+        return array_filter($children, fn(array $child): bool => $child[1]->isCut()) !== [];
+    }
+
     private function item(BoardItem $item): string
     {
         $where = $this->where($item);
-        $body = trim($item->body);
+        $body = Digest::beginning($item->body);
 
         return '<span dir="auto" style="font-weight:bold">' .
             Html::line($item->title) .
@@ -97,7 +141,7 @@ final readonly class DigestText
     private function line(BoardItem $item): string
     {
         $where = $this->where($item);
-        $body = trim((string) preg_replace('/\s+/u', ' ', $item->body));
+        $body = (string) preg_replace('/\s+/u', ' ', Digest::beginning($item->body));
 
         return '- ' .
             $this->words->apart($item->title) .

@@ -12,6 +12,7 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use stdClass;
+use Throwable;
 use Vantrel\Core\Guardians\Hears;
 use Vantrel\Core\Mailroom\BoardItem;
 use Vantrel\Core\Mailroom\Digest;
@@ -28,7 +29,11 @@ final readonly class Digests
 
     public function __construct(private Outbox $outbox) {}
 
-    /** @return int how many mails were written */
+    /**
+     * What goes wrong with one guardian's is reported and holds nobody else's up.
+     *
+     * @return int how many mails were written
+     */
     public function run(School $school): int
     {
         $now = CarbonImmutable::now('UTC')->format('Y-m-d H:i:s');
@@ -36,12 +41,37 @@ final readonly class Digests
         foreach ($this->choices($school) as $choice) {
             $often = Hears::from((string) $choice->often);
             $due = DigestTimes::due($often, (int) $choice->at_hour, $school->time_zone, $now);
-            while ($due !== null && ($ids = $this->waiting($school, $choice, $due))->isNotEmpty()) {
-                $written += DB::transaction(fn(): int => $this->write($school, $ids, $often, $due));
+            $failed = [];
+            while ($due !== null && ($ids = $this->waiting($school, $choice, $due, $failed))->isNotEmpty()) {
+                $written += $this->writeOrApart($school, $ids, $often, $due, $failed);
             }
         }
 
         return $written;
+    }
+
+    /**
+     * @param  Collection<int, mixed>  $ids of guardians
+     * @param  list<mixed>  $failed ids of those it went wrong with
+     */
+    private function writeOrApart(School $school, Collection $ids, Hears $often, string $due, array &$failed): int
+    {
+        try {
+            return DB::transaction(fn(): int => $this->write($school, $ids, $often, $due));
+        } catch (Throwable $e) {
+            if ($ids->count() > 1) {
+                $written = 0;
+                foreach ($ids as $id) {
+                    $written += $this->writeOrApart($school, collect([$id]), $often, $due, $failed);
+                }
+
+                return $written;
+            }
+            report($e);
+            $failed[] = $ids->sole();
+
+            return 0;
+        }
     }
 
     /**
@@ -56,10 +86,14 @@ final readonly class Digests
             ->get([self::often(), self::hour()]);
     }
 
-    /** @return Collection<int, mixed> ids of the next who have not been told up to then */
-    private function waiting(School $school, stdClass $choice, string $due): Collection
+    /**
+     * @param  list<mixed>  $failed ids to leave out
+     * @return Collection<int, mixed> ids of the next who have not been told up to then
+     */
+    private function waiting(School $school, stdClass $choice, string $due, array $failed): Collection
     {
         return $this->guardians($school)
+            ->whereNotIn('p.id', $failed)
             ->whereRaw('coalesce(d.often, ?) = ?', [Hears::UNSAID->value, $choice->often])
             ->whereRaw('coalesce(d.at_hour, ?) = ?', [Hears::HOUR, $choice->at_hour])
             ->where(fn(Builder $q) => $q->whereNull('t.until')->orWhere('t.until', '<', $due))
@@ -163,7 +197,12 @@ final readonly class Digests
         if ($told === []) {
             return 0;
         }
-        $text = new DigestText(new FamilyWords($person->language), $school->name, HearsLink::of((string) $person->id));
+        $text = new DigestText(
+            new FamilyWords($person->language),
+            $school->name,
+            HearsLink::of((string) $person->id),
+            (string) config('app.url'),
+        );
         $this->outbox->put(
             new Headers(
                 $school->id,

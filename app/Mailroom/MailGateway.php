@@ -6,6 +6,7 @@ namespace App\Mailroom;
 
 use App\Models\OutgoingMessage;
 use Symfony\Component\Mailer\Envelope;
+use Symfony\Component\Mailer\Exception\InvalidArgumentException;
 use Symfony\Component\Mailer\Exception\TransportExceptionInterface;
 use Symfony\Component\Mailer\Exception\UnexpectedResponseException;
 use Symfony\Component\Mailer\Transport\Smtp\EsmtpTransport;
@@ -87,6 +88,9 @@ final class MailGateway extends EsmtpTransport
             );
         } catch (MimeException) {
             return new Handed(Fate::Never, 'That is no address a mail can be sent to.');
+        } catch (InvalidArgumentException) {
+            // RFC 6531: a name before the @ in other letters than English ones is for servers that say they know it.
+            return new Handed(Fate::Never, 'The mail server does not know addresses with such letters before the @.');
         }
     }
 

@@ -49,7 +49,8 @@ final readonly class Bounce
 
             return new self(
                 $m[1],
-                self::value($fields['final-recipient'] ?? ($fields['original-recipient'] ?? '')),
+                // Whom we wrote to; the other one is where a mailbox passed it on to.
+                self::value($fields['original-recipient'] ?? ($fields['final-recipient'] ?? '')),
                 $status,
                 Line::of(self::value($fields['diagnostic-code'] ?? '')),
             );

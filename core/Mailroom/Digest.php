@@ -14,6 +14,12 @@ final readonly class Digest
     /** Days back that the first one of somebody tells of. */
     public const FIRST = 7;
 
+    /** Lines under one heading: a mail is a look at what there is, and mail programs cut long ones. */
+    public const MOST = 40;
+
+    /** Characters of a notice. */
+    public const MOST_BODY = 500;
+
     /**
      * @param  list<BoardItem>  $missing
      * @param  list<BoardItem>  $coming
@@ -46,6 +52,37 @@ final readonly class Digest
                 ),
             ),
         );
+    }
+
+    /** What a mail says of a notice: its beginning, to the end of a word. */
+    public static function beginning(string $body): string
+    {
+        $body = trim($body);
+        if (mb_strlen($body) <= self::MOST_BODY) {
+            return $body;
+        }
+        $cut = mb_substr($body, 0, self::MOST_BODY);
+        $word = (string) preg_replace('/\s+\S*$/u', '', $cut);
+
+        // Some scripts write without spaces, and so do long addresses.
+        return (mb_strlen($word) > self::MOST_BODY / 2 ? $word : $cut) . ' …';
+    }
+
+    /** Whether a mail of it leaves anything out. */
+    public function isCut(): bool
+    {
+        foreach ([$this->missing, $this->coming, $this->new] as $items) {
+            if (count($items) > self::MOST) {
+                return true;
+            }
+            foreach ($items as $item) {
+                if (mb_strlen(trim($item->body)) > self::MOST_BODY) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
     }
 
     /** Nothing is sent where there is nothing to say. */

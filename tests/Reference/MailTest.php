@@ -82,6 +82,27 @@ it('reads a report however its parts are written', function (string $how, bool $
     ]);
 })->with([['whole', false], ['headers', false], ['base64', false], ['whole', true], ['headers', true]]);
 
+it('takes for the address the one we wrote to, not the one a mailbox passed it on to', function (): void {
+    $bounce = Bounce::read(
+        pythonReport([
+            'text' => 'x',
+            'groups' => [
+                [['Reporting-MTA', 'dns; mx.example']],
+                [
+                    ['Final-Recipient', 'rfc822; ada.private@elsewhere.example'],
+                    ['Original-Recipient', 'rfc822; ada@shoremail.example'],
+                    ['Action', 'failed'],
+                    ['Status', '5.1.1'],
+                ],
+            ],
+            'id' => '<a@b.example>',
+            'to' => 'ada@shoremail.example',
+            'how' => 'headers',
+        ]),
+    );
+    expect($bounce?->to)->toBe('ada@shoremail.example');
+});
+
 it('takes nothing for a failure that is only late, or no report, or about nothing', function (): void {
     $report = fn(string $action, string $status, string $id = '<a@b.example>'): ?Bounce => Bounce::read(
         pythonReport([

@@ -49,14 +49,22 @@ final class RealServer
         return new self($process, "http://127.0.0.1:$port");
     }
 
+    /**
+     * Not of those that the system hands to whoever calls out: another process could be given it before it is bound,
+     * and whoever waits for it by calling it could be talking to itself.
+     */
     public static function freePort(): int
     {
-        $socket = stream_socket_server('tcp://127.0.0.1:0');
-        Assert::assertIsResource($socket);
-        $port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
-        fclose($socket);
+        for ($n = 0; $n < 100; $n++) {
+            $port = random_int(15_000, 32_000);
+            $socket = @stream_socket_server("tcp://127.0.0.1:$port");
+            if (is_resource($socket)) {
+                fclose($socket);
 
-        return $port;
+                return $port;
+            }
+        }
+        Assert::fail('No port is free.');
     }
 
     public function stop(): void

@@ -7,6 +7,7 @@ namespace App\Mailroom\Commands;
 use App\Mailroom\Digests;
 use App\Models\School;
 use Illuminate\Console\Command;
+use Throwable;
 
 /** Writes the digests whose hour has come, school by school. */
 final class DigestsCommand extends Command
@@ -17,13 +18,21 @@ final class DigestsCommand extends Command
 
     public function handle(Digests $digests): int
     {
+        $ends = self::SUCCESS;
         foreach (School::query()->orderBy('code')->get() as $school) {
-            $count = $digests->run($school);
+            try {
+                $count = $digests->run($school);
+            } catch (Throwable $e) {
+                // The other schools' families hear all the same; this school's are written with the next run.
+                report($e);
+                $ends = self::FAILURE;
+                continue;
+            }
             if ($count > 0) {
                 $this->line("$school->name: $count.");
             }
         }
 
-        return self::SUCCESS;
+        return $ends;
     }
 }

@@ -15,6 +15,7 @@ use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
 use Illuminate\Support\Str;
+use Throwable;
 
 /**
  * Hands over what waits, until nothing is due. Several may run at once, each with messages of its own; it may be killed
@@ -32,6 +33,8 @@ final class HandOver implements ShouldQueue
 
     /** Seconds until a gateway that does not answer is asked again. */
     private const PAUSE = 60;
+
+    private const FAULT = 'It could not be put together; the log of the server says why.';
 
     /** @param  int  $seconds after which the rest is the next job's: a worker has other work too, and may be ended */
     public function __construct(private readonly int $seconds = 10) {}
@@ -57,10 +60,17 @@ final class HandOver implements ShouldQueue
                 if (isset($down[$message->via]) || !$outbox->begin($message)) {
                     continue;
                 }
-                $handed =
-                    $message->via === 'text'
-                        ? $texts->hand($message)
-                        : ($mail ??= MailGateway::configured())->hand($message);
+                try {
+                    $handed =
+                        $message->via === 'text'
+                            ? $texts->hand($message)
+                            : ($mail ??= MailGateway::configured())->hand($message);
+                } catch (Throwable $e) {
+                    // One that cannot be put together holds up none of the others.
+                    report($e);
+                    $mail?->stop();
+                    $handed = new Handed(Fate::Later, self::FAULT);
+                }
                 $this->mark($outbox, $message, $handed);
                 if ($handed->fate === Fate::Unreached) {
                     $down[$message->via] = true;

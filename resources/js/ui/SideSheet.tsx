@@ -19,8 +19,8 @@ export function SideSheet(props: Props) {
     const { title, subtitle, onClose, children } = props;
     const cramped = useCramped();
     const [over, setOver] = useState(cramped);
-    // A dialog that is open stays uppermost, with what is typed in it, while a tablet is turned or a window drawn wider:
-    // the sheet below takes its other form once it has closed.
+    // A dialog that is open stays uppermost, with what is typed in it, while a tablet is turned or a window drawn
+    // wider: the sheet below takes its other form once it has closed.
     const others = useOpenOver() - (over ? 1 : 0);
     if (over !== cramped && others === 0) setOver(cramped);
     if (over) {
