@@ -50,6 +50,8 @@ final readonly class WishPart
         };
         $rules = [
             $this->name => [
+                // What is not of its kind is asked nothing further.
+                'bail',
                 ...explode('|', $presence),
                 match (true) {
                     $this->type === 'int' => 'integer',
@@ -64,7 +66,7 @@ final readonly class WishPart
             ],
         ];
         if ($this->must->each !== '') {
-            $rules["$this->name.*"] = explode('|', $this->must->each);
+            $rules["$this->name.*"] = ['bail', ...explode('|', $this->must->each)];
         }
 
         return $rules;

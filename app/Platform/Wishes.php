@@ -37,9 +37,28 @@ final class Wishes
         foreach ($parts as $part) {
             $typed = $part->plain($typed);
         }
+        self::mustBeWritable(array_intersect_key($typed, $rules));
         $said = Validator::make($typed, $rules, $words)->validate();
 
         return new $wish(...array_map(fn(WishPart $p): mixed => $p->value($said[$p->name] ?? null), $parts));
+    }
+
+    /**
+     * No words hold a zero byte: it ends them for some of what reads them, and other parts of them are lost.
+     *
+     * @param  array<string, mixed>  $typed
+     */
+    private static function mustBeWritable(array $typed): void
+    {
+        foreach ($typed as $name => $value) {
+            $parts = [$value];
+            array_walk_recursive($parts, function (mixed $part) use ($name): void {
+                if (is_string($part) && str_contains($part, "\0")) {
+                    $said = 'There is a character in it that cannot be written. Type it anew.';
+                    throw ValidationException::withMessages([$name => [$said]]);
+                }
+            });
+        }
     }
 
     /**

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\YearTurn;
 
+use Vantrel\Core\Calendar\Span;
+use Vantrel\Core\Plan\Refusal;
+
 /** How a school's year is to be turned. */
 final readonly class YearTurnWish
 {
@@ -14,6 +17,8 @@ final readonly class YearTurnWish
      * @param  string  $nextEnds day after its last
      * @param  string  $today the day at the school: sections are archived and teachers of carried ones begin on it
      * @param  string  $now UTC instant
+     *
+     * @throws Refusal where it ends before it begins
      */
     public function __construct(
         public string $schoolId,
@@ -27,5 +32,10 @@ final readonly class YearTurnWish
         public string $today,
         public string $now,
         public int $importsBeingApplied = 0,
-    ) {}
+    ) {
+        // Two days at least: what ends on the day it begins holds nobody.
+        if (Span::last($nextEnds) <= $nextBegins) {
+            throw new Refusal('The year ends before it begins.', 'last');
+        }
+    }
 }

@@ -2,18 +2,12 @@
 
 declare(strict_types=1);
 
-use App\Ledger\Ledger;
-use App\Models\OutgoingMessage;
 use Illuminate\Routing\Route;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Route as Routes;
-use Illuminate\Support\Str;
 use Tests\Support\RoleMatrix;
+use Tests\Support\RouteParameters;
 use Tests\Support\World;
-use Vantrel\Core\Codes\Token;
-use Vantrel\Core\Plan\Action;
-use Vantrel\Core\Plan\PlanBuilder;
-use Vantrel\Core\Records\Entity;
 
 const ROLES = [
     'coordinator',
@@ -65,75 +59,7 @@ it('asks a policy on every route that is not public', function (): void {
 
 it('holds for the role', function (string $role): void {
     $world = World::make();
-    $twin = $world->student('Wilhelmina Seabright', $world->section);
-    $section = new PlanBuilder();
-    $section->insert(
-        Entity::KnownApart,
-        (string) Str::ulid(),
-        ['left_id' => min($world->people['student'], $twin), 'right_id' => max($world->people['student'], $twin)],
-        'test',
-    );
-    $entry = app(Ledger::class)->apply($section->build('Test', 'Test.'), $world->school, null, Action::Place);
-    $parameters = [
-        'school' => $world->school,
-        'realm' => $world->school,
-        'section' => $world->section,
-        'person' => $world->people['student'],
-        'view' => $world->insert(
-            'roll_views',
-            ['school_id' => $world->school, 'name' => 'Mine', 'query' => 'grade=03', 'made_at' => now()],
-            false,
-        ),
-        'accounts' => "{$world->people['student']}-$twin",
-        'entry' => $entry->id,
-        'intake' => $world->intake(),
-        'invitation' => $world->insert('invitations', [
-            'section_id' => $world->section,
-            'email' => 'ruben.aske@lanternfield.example',
-            'role' => 'assistant',
-            'state' => 'invited',
-            'token_hash' => Token::hashOf('t'),
-            'sent_at' => now(),
-            'expires_at' => now()->addDay(),
-            'invited_by' => $world->people['lead'],
-        ]),
-        'transfer' => $world->insert('transfer_requests', [
-            'person_id' => $world->people['student'],
-            'from_school_id' => $world->school,
-            'to_school_id' => $world->otherSchool,
-            'kind' => 'transfer',
-            'state' => 'waiting',
-            'said' => '{}',
-            'made_at' => now(),
-        ]),
-        'year' => $world->year,
-        'claim' => (string) Str::ulid(),
-        'sought' => (string) Str::ulid(),
-        'notice' => (string) Str::ulid(),
-        'invited' => (string) Str::ulid(),
-        'template' => (string) Str::ulid(),
-        'mailing' => (string) Str::ulid(),
-        'key' => (string) Str::ulid(),
-        'tie' => (string) DB::table('guardianships')->value('id'),
-        'session' => str_repeat('0', 32),
-        'asking' => $world->insert('join_requests', [
-            'section_id' => $world->section,
-            'state' => 'waiting',
-            'cause' => 'newcomer',
-            'given_name' => 'Marlo',
-            'family_name' => 'Quill',
-            'made_at' => now(),
-        ]),
-        'print' => $world->print('coordinator'),
-        'message' => OutgoingMessage::query()->create([
-            'id' => (string) Str::ulid(),
-            'school_id' => $world->school,
-            'to_address' => 'x@x.example',
-            'subject' => 's',
-            'text' => 't',
-            'made_at' => now(),
-        ])->id,
-    ];
+    $parameters = RouteParameters::of($world);
     foreach (apiRoutes() as $route) {
         $allowed = RoleMatrix::of()[routeName($route)];
         if ($allowed === 'public') {

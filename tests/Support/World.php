@@ -276,6 +276,19 @@ final class World
         );
     }
 
+    /** Somebody who is at the door and waits. */
+    public function asking(): string
+    {
+        return $this->insert('join_requests', [
+            'section_id' => $this->section,
+            'state' => 'waiting',
+            'cause' => 'newcomer',
+            'given_name' => 'Marlo',
+            'family_name' => 'Quill',
+            'made_at' => now(),
+        ]);
+    }
+
     /** A list that is planned. */
     public function intake(): string
     {

@@ -10,14 +10,7 @@ it('lets no teacher reach another’s section by id, in whatever part of a reque
     $theirs = $world->people['student'];
     $own = $world->otherSection;
     // Through the address of the own section: people, requests and targets of the other one.
-    $asking = $world->insert('join_requests', [
-        'section_id' => $world->section,
-        'state' => 'waiting',
-        'cause' => 'newcomer',
-        'given_name' => 'Marlo',
-        'family_name' => 'Quill',
-        'made_at' => now(),
-    ]);
+    $asking = $world->asking();
     $this->actingAs($mine);
     $this->postJson("/api/sections/$own/place/plan", ['kind' => 'remove', 'people' => [$theirs]])->assertStatus(422);
     $this->postJson("/api/sections/$own/place/plan", [

@@ -9,6 +9,7 @@ use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanRow;
+use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Snapshot;
 use Vantrel\Core\Records\Enrollment;
 use Vantrel\Core\Records\Entity;
@@ -326,3 +327,7 @@ it('begins a year on the very day the one before did, and turns nothing twice', 
     PlanText::mustBe($early, __DIR__, 'too-early');
     PlanText::mustBe(turning(['fromYearId' => 'nowhere']), __DIR__, 'nothing-to-turn');
 });
+
+it('refuses a year that ends before it begins, or on the day', function (string $ends): void {
+    expect(fn() => turning(['nextEnds' => $ends]))->toThrow(Refusal::class, 'The year ends before it begins.');
+})->with(['2027-08-01', '2027-08-24']);

@@ -9,5 +9,5 @@ use App\Platform\Must;
 /** Of which school year; the current one where none is named. */
 final readonly class YearWish
 {
-    public function __construct(#[Must('max:26')] public ?string $year = null) {}
+    public function __construct(#[Must('ulid')] public ?string $year = null) {}
 }

@@ -13,7 +13,7 @@ final readonly class TurnWish
     public function __construct(
         #[Must('max:20')] public string $name,
         #[Must('date_format:Y-m-d')] public string $begins,
-        #[Must('date_format:Y-m-d|after:begins')] public string $last,
+        #[Must('date_format:Y-m-d')] public string $last,
         public bool $carry,
         #[Must('max:2000', each: 'ulid')] public array $heldBack = [],
     ) {}
