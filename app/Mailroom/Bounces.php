@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Mailroom;
 
 use App\Models\OutgoingMessage;
+use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Mailroom\Bounce;
 use Vantrel\Core\Mailroom\Line;
@@ -36,18 +37,35 @@ final class Bounces
         return $found;
     }
 
-    /** @return int how many messages the mailbox held */
+    /**
+     * Takes the reports of our messages out of the mailbox. Everything else stays there: it may be the office's own.
+     *
+     * @return int how many there were
+     */
     public function read(): int
     {
         $address = (string) config('vantrel.mail.mailbox');
+        if ($address === '') {
+            return 0;
+        }
+        $taken = 0;
+        $take = function (string $raw) use (&$taken): bool {
+            $is = $this->take($raw);
+            $taken += (int) $is;
 
-        return $address === '' ? 0 : Mailbox::read($address, fn(string $raw) => $this->take($raw), self::AT_ONCE);
+            return $is;
+        };
+        // Lost with the cache, it costs one more look at what is there.
+        $key = 'mailbox|' . hash('xxh64', $address);
+        Cache::forever($key, Mailbox::read($address, $take, Cache::get($key, []), self::AT_ONCE));
+
+        return $taken;
     }
 
     /**
      * Only of a message that we have sent, and to whom it was sent: anybody can write a report.
      *
-     * @return bool whether it was one
+     * @return bool whether it is a report of one
      */
     public function take(string $raw): bool
     {
@@ -58,10 +76,12 @@ final class Bounces
             $bounce === null ||
             $message === null ||
             $message->via !== 'mail' ||
-            !in_array($message->state, [MessageState::Sent, MessageState::Doubtful], true) ||
             ($bounce->to !== '' && strcasecmp($bounce->to, $message->to_address) !== 0)
         ) {
             return false;
+        }
+        if (!in_array($message->state, [MessageState::Sent, MessageState::Doubtful], true)) {
+            return true;
         }
         $said = Line::of(trim($bounce->sentence() . ($bounce->said === '' ? '' : " Their server says: $bounce->said")));
         DB::transaction(function () use ($message, $said): void {

@@ -52,6 +52,13 @@ final class PopTalk implements Talk
                 return "+OK\r\n";
             case 'STAT':
                 return '+OK ' . count($this->files) . ' ' . array_sum(array_map(filesize(...), $this->files)) . "\r\n";
+            case 'UIDL':
+                $lines = array_map(
+                    fn(int $n, string $file): string => $n + 1 . ' ' . basename($file) . "\r\n",
+                    array_keys($this->files),
+                    $this->files,
+                );
+                return "+OK\r\n" . implode('', $lines) . ".\r\n";
             case 'RETR':
                 if ($file === null) {
                     return "-ERR no such message\r\n";

@@ -135,28 +135,6 @@ it('waits for a gateway that does not answer, and loses nothing', function (): v
     }
 });
 
-it('knows mail that comes back, and asks about its address; a report of a stranger changes nothing', function (): void {
-    $gone = ($this->put)('bounce.ada@shoremail.example');
-    $other = ($this->put)('petra@lanternfield.example');
-    ($this->hand)();
-    expect(app(Bounces::class)->read())
-        ->toBe(1)
-        ->and(($this->state)($gone))
-        ->toBe(MessageState::Bounced)
-        ->and($gone->problem)
-        ->toBe('There is no such address. Their server says: 550 5.1.1 The mailbox is gone')
-        ->and(DB::table('bounced_addresses')->pluck('address')->all())
-        ->toBe(['bounce.ada@shoremail.example'])
-        ->and(app(Bounces::class)->read())
-        ->toBe(0);
-    $forged = App\StandIns\Mail\Report::of(
-        'Message-ID: <' . Compose::id($other) . ">\r\n\r\n",
-        'somebody.else@shoremail.example',
-        'returned@lanternfield.example',
-    );
-    expect(app(Bounces::class)->take($forged))->toBeFalse()->and(($this->state)($other))->toBe(MessageState::Sent);
-});
-
 it('waits for a gateway that does not let us in, says so, and goes out once it does', function (
     array $wrong,
     array $right,
