@@ -30,7 +30,7 @@ beforeEach(function (): void {
             $pipes,
         );
         for ($n = 0; @fsockopen('127.0.0.1', $port) === false; $n++) {
-            expect($n)->toBeLessThan(500, (string) @file_get_contents("$kept.said"));
+            expect($n)->toBeLessThan(1500, (string) @file_get_contents("$kept.said"));
             usleep(20_000);
         }
         config([

@@ -28,7 +28,7 @@ final class MailStandIn
         $standIn = new self($process, $folder, $ports);
         foreach ($ports as $port) {
             for ($n = 0; @fsockopen('127.0.0.1', $port) === false; $n++) {
-                if ($n > 200) {
+                if ($n > 1500) {
                     throw new RuntimeException("The stand-in for mail does not answer at $port.");
                 }
                 usleep(20_000);

@@ -42,7 +42,7 @@ final class RealServer
             $environment,
         );
         Assert::assertIsResource($process);
-        for ($i = 0; $i < 100 && @file_get_contents("http://127.0.0.1:$port/up") !== 'up'; $i++) {
+        for ($i = 0; $i < 300 && @file_get_contents("http://127.0.0.1:$port/up") !== 'up'; $i++) {
             usleep(100_000);
         }
 
