@@ -6,6 +6,7 @@ namespace App\Desk\Commands;
 
 use App\Desk\Coverage;
 use App\Models\School;
+use App\Platform\EachSchool;
 use Illuminate\Console\Command;
 
 final class CoverageCommand extends Command
@@ -16,11 +17,9 @@ final class CoverageCommand extends Command
 
     public function handle(Coverage $coverage): int
     {
-        foreach (School::query()->orderBy('code')->get() as $school) {
+        return EachSchool::run(function (School $school) use ($coverage): void {
             $coverage->keep($school);
             $this->line("$school->code: kept.");
-        }
-
-        return self::SUCCESS;
+        });
     }
 }

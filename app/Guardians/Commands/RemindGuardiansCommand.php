@@ -7,6 +7,7 @@ namespace App\Guardians\Commands;
 use App\Guardians\InviteDesk;
 use App\Ledger\Snapshots;
 use App\Models\School;
+use App\Platform\EachSchool;
 use App\Platform\SchoolDay;
 use Carbon\CarbonImmutable;
 use Illuminate\Console\Command;
@@ -27,9 +28,10 @@ final class RemindGuardiansCommand extends Command
 
     public function handle(InviteDesk $desk, Snapshots $snapshots): int
     {
-        foreach (School::query()->where('remind_guardians', true)->orderBy('code')->get() as $school) {
-            if (!$this->option('now') && substr(SchoolDay::clock($school->id), 0, 2) !== self::HOUR) {
-                continue;
+        return EachSchool::run(function (School $school) use ($desk, $snapshots): void {
+            $isTime = $this->option('now') || substr(SchoolDay::clock($school->id), 0, 2) === self::HOUR;
+            if (!$school->remind_guardians || !$isTime) {
+                return;
             }
             $reminded = 0;
             while (($due = $this->due($snapshots, $school->id)) !== []) {
@@ -39,9 +41,7 @@ final class RemindGuardiansCommand extends Command
             if ($reminded > 0) {
                 $this->info("$school->name: $reminded reminded.");
             }
-        }
-
-        return self::SUCCESS;
+        });
     }
 
     /** @return list<GuardianInvitation> */

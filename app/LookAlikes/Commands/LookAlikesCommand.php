@@ -7,6 +7,7 @@ namespace App\LookAlikes\Commands;
 use App\LookAlikes\Finding;
 use App\LookAlikes\Kept;
 use App\Models\School;
+use App\Platform\EachSchool;
 use Illuminate\Console\Command;
 
 final class LookAlikesCommand extends Command
@@ -18,14 +19,14 @@ final class LookAlikesCommand extends Command
     public function handle(Finding $finding, Kept $kept): int
     {
         ini_set('memory_limit', '512M');
-        foreach ($this->option('all') ? School::query()->get() : [] as $school) {
-            $finding->all($school->id);
-        }
+        $ends = $this->option('all')
+            ? EachSchool::run(fn(School $school) => $finding->all($school->id))
+            : self::SUCCESS;
         $finding->run();
         foreach (School::query()->orderBy('code')->get() as $school) {
             $this->line("$school->code: {$kept->count($school)}");
         }
 
-        return self::SUCCESS;
+        return $ends;
     }
 }

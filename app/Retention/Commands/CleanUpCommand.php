@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Retention\Commands;
 
 use App\Models\School;
+use App\Platform\EachSchool;
 use App\Retention\CleanUp;
 use Illuminate\Console\Command;
 
@@ -16,13 +17,12 @@ final class CleanUpCommand extends Command
 
     public function handle(CleanUp $cleanUp): int
     {
-        /** @var School $school */
-        foreach (School::query()->orderBy('code')->get() as $school) {
+        $ends = EachSchool::run(function (School $school) use ($cleanUp): void {
             $said = $cleanUp->school($school);
             $this->line("$school->code: " . ($said === '' ? 'nothing is past its time.' : $said));
-        }
+        });
         $this->line("Links, sessions and counts that are over: {$cleanUp->rest()} cleared away.");
 
-        return self::SUCCESS;
+        return $ends;
     }
 }
