@@ -42,7 +42,7 @@ final readonly class DigestText
             }
             foreach ($this->parts($digest) as $key => $of) {
                 $blocks[] = $this->words->say("digest.$key") . "\n";
-                $lines = array_map($this->line(...), array_slice($of, 0, Digest::MOST));
+                $lines = array_map($this->line(...), Digest::shown($of));
                 $blocks[] = implode("\n", [...$lines, ...$this->more($of)]);
             }
         }
@@ -73,7 +73,7 @@ final readonly class DigestText
                     implode(
                         '',
                         array_map(fn(string $item): string => "<li>$item</li>", [
-                            ...array_map($this->item(...), array_slice($of, 0, Digest::MOST)),
+                            ...array_map($this->item(...), Digest::shown($of)),
                             ...array_map(Html::line(...), $this->more($of)),
                         ]),
                     ) .
@@ -115,7 +115,7 @@ final readonly class DigestText
      */
     private function more(array $of): array
     {
-        $count = count($of) - Digest::MOST;
+        $count = Digest::leftOut($of);
 
         return $count > 0 ? [$this->words->say('digest.more', ['count' => (string) $count])] : [];
     }

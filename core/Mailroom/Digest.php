@@ -68,11 +68,26 @@ final readonly class Digest
         return (mb_strlen($word) > self::MOST_BODY / 2 ? $word : $cut) . ' …';
     }
 
+    /**
+     * @param  list<BoardItem>  $items under one heading
+     * @return list<BoardItem> those that a mail has room for
+     */
+    public static function shown(array $items): array
+    {
+        return array_slice($items, 0, self::MOST);
+    }
+
+    /** @param  list<BoardItem>  $items under one heading */
+    public static function leftOut(array $items): int
+    {
+        return count($items) - count(self::shown($items));
+    }
+
     /** Whether a mail of it leaves anything out. */
     public function isCut(): bool
     {
         foreach ([$this->missing, $this->coming, $this->new] as $items) {
-            if (count($items) > self::MOST) {
+            if (self::leftOut($items) > 0) {
                 return true;
             }
             foreach ($items as $item) {

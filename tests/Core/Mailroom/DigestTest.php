@@ -43,3 +43,11 @@ it('knows whether it leaves anything out', function (): void {
         ->and(digestOf([])->isCut())
         ->toBeFalse();
 });
+
+it('has room for forty lines under a heading, and counts the rest', function (int $count, int $left): void {
+    $items = array_map(fn(int $n): BoardItem => noticeOf('', $n), range(1, $count));
+    expect(Digest::leftOut($items))
+        ->toBe($left)
+        ->and(Digest::shown($items))
+        ->toBe(array_slice($items, 0, $count - $left));
+})->with([[1, 0], [40, 0], [41, 1], [130, 90]]);
