@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
-import { reach, settled, STATES } from './states';
+import { drawn, reach, settled, STATES } from './states';
 import { test } from './told';
 
 /** How somebody may have set up their eyes and their window. A page of 1280 px at 200 % is one of 640. */
@@ -76,11 +76,6 @@ async function misfits(page: Page): Promise<string[]> {
         }
         return found;
     });
-}
-
-/** Until the page has been laid out anew. */
-async function drawn(page: Page): Promise<void> {
-    await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
 }
 
 for (const { who, phone, enter, states } of STATES) {

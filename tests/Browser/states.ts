@@ -1,5 +1,6 @@
 import { expect, type Page } from '@playwright/test';
-import { COORDINATOR, openRow, PASSWORD, signIn, TEACHER } from './people';
+import { COORDINATOR, onPage, openRow, PASSWORD, signIn, TEACHER } from './people';
+import { unanswered } from './told';
 
 /** One thing a person may have before them: a page, or a dialog, sheet or menu on it. A new view joins by one line. */
 export interface State {
@@ -77,8 +78,7 @@ const AT_THE_DESK: State[] = [
         name: 'sheet of a list',
         reach: async (page) => {
             await page.keyboard.press('s');
-            await expect(page).toHaveURL(/sheet$/);
-            await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+            await onPage(page, /as it was read$/);
         },
     },
     { name: 'menu of a row', reach: key('Enter'), close: escape },
@@ -133,8 +133,7 @@ const IN_SECTIONS: State[] = [
         reach: async (page) => {
             await button('More')(page);
             await page.getByRole('menuitem', { name: 'As a student sees it' }).click();
-            await expect(page).toHaveURL(/as-student$/);
-            await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+            await expect(page.getByText('You are looking, not signed in.')).toBeVisible();
         },
     },
     {
@@ -313,8 +312,22 @@ export async function reach(page: Page, state: State): Promise<void> {
     await settled(page);
 }
 
-/** Until what is on its way has come. */
+/** Until what is on its way has come and is on the screen. */
 export async function settled(page: Page): Promise<void> {
-    await page.waitForLoadState('networkidle');
-    await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
+    await expect
+        .poll(
+            async () => {
+                const before = unanswered(page);
+                await drawn(page);
+                const busy = await page.locator('[aria-busy=true]').count();
+                return [...before, ...unanswered(page), ...(busy > 0 ? [`${busy} parts still busy`] : [])];
+            },
+            { intervals: [20, 50, 100] },
+        )
+        .toEqual([]);
+}
+
+/** Until the page has been laid out anew. */
+export async function drawn(page: Page): Promise<void> {
+    await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
 }

@@ -1,7 +1,27 @@
-import { type BrowserContext, test as base } from '@playwright/test';
+import { type BrowserContext, type Page, type Request, test as base } from '@playwright/test';
 
 const KINDS = ['pointerdown', 'pointerup', 'click', 'keydown', 'submit', 'resize'];
 const LINES = 60;
+
+const underWay = new WeakMap<Page, Set<Request>>();
+
+/** What a page has asked for and has no answer to yet, as addresses. */
+export function unanswered(page: Page): string[] {
+    return [...(underWay.get(page) ?? [])].map((request) => `${request.method()} ${request.url()}`);
+}
+
+/** Playwright's own wait for a quiet network is over for good once a page was quiet for the first time. */
+function listen(page: Page): void {
+    const asked = new Set<Request>();
+    underWay.set(page, asked);
+    page.on('request', (request) => {
+        // What a page that is left had asked for is answered to nobody.
+        if (request.isNavigationRequest() && request.frame() === page.mainFrame()) asked.clear();
+        asked.add(request);
+    });
+    page.on('requestfinished', (request) => asked.delete(request));
+    page.on('requestfailed', (request) => asked.delete(request));
+}
 
 /** A test that says, where it fails, what was pressed and what the server answered in the last moments before. */
 export const test = base.extend<{ told: undefined }>({
@@ -11,6 +31,7 @@ export const test = base.extend<{ told: undefined }>({
             const begun = Date.now();
             const tell = (line: string) => lines.push(`${((Date.now() - begun) / 1000).toFixed(3)} ${line}`);
             const follow = async (context: BrowserContext) => {
+                context.on('page', listen);
                 context.on('console', (message) => message.type() === 'debug' && tell(message.text()));
                 context.on('weberror', (error) => tell(`error: ${error.error().message}`));
                 context.on('response', (answer) => {

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { type Browser, expect, type Page } from '@playwright/test';
 import { coordinator, onPage, openRow, other, PASSWORD, signIn, undoLast } from './people';
+import { settled } from './states';
 import { test } from './told';
 
 /** A section of its own with these students, placed from the Roll. */
@@ -87,7 +88,7 @@ test('a student on the list takes the waiting account from the wall’s code, an
         }).toPass({ timeout: 40_000 });
         before = person();
         // What the sheet says is of this one once it has come.
-        await list.waitForLoadState('networkidle');
+        await settled(list);
         name = await heading.innerText();
         born = /(\d{4}-\d{2}-\d{2})/.exec(await sheet.innerText())?.[1] ?? '';
     }
