@@ -12,7 +12,7 @@ use App\Platform\Resource;
 final readonly class LedgerLine extends Resource
 {
     /**
-     * @param  string|null  $undoUntil day until which it can be undone, null where it cannot (any more)
+     * @param  string|null  $undoUntil instant until which it can be undone, null where it cannot (any more)
      * @param  list<string>  $kept what an undo had to leave as it is
      */
     public function __construct(
@@ -47,7 +47,7 @@ final readonly class LedgerLine extends Resource
             Instant::isoOrNull($entry->undone_at),
             $until !== null,
             $entry->redoUntil()?->isFuture() === true,
-            $until?->format('Y-m-d'),
+            Instant::isoOrNull($until?->format('Y-m-d H:i:s')),
             $entry->kept ?? [],
         );
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Ledger;
 
+use App\Models\LedgerEntry;
 use App\Platform\Resource;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
@@ -21,6 +22,7 @@ final readonly class PlanView extends Resource
      * @param  array<string, int>  $verdicts
      * @param  list<PlanRow>  $rows
      * @param  list<Question>  $questions
+     * @param  string|null  $undoUntil instant until which it could be undone, were it done now; null where it cannot be
      */
     public function __construct(
         public string $title,
@@ -34,7 +36,7 @@ final readonly class PlanView extends Resource
         public int $changes,
         public string $seed,
         public string $fingerprint,
-        public string $undoUntil,
+        public ?string $undoUntil,
     ) {}
 
     public static function of(Plan $plan, string $seed, Action $action): self
@@ -51,7 +53,7 @@ final readonly class PlanView extends Resource
             count($plan->changes),
             $seed,
             $plan->fingerprint(),
-            $action->undoDays() === null ? '' : now()->addDays($action->undoDays())->format('Y-m-d'),
+            LedgerEntry::openFromNow($action),
         );
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Platform\Instant;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Vantrel\Core\Plan\Action;
@@ -43,6 +44,14 @@ final class LedgerEntry extends Model
     public function action(): Action
     {
         return Action::from($this->action);
+    }
+
+    /** Until when what is done now could be undone, as the API gives instants; null where it cannot be. */
+    public static function openFromNow(Action $action): ?string
+    {
+        $days = $action->undoDays();
+
+        return $days === null ? null : Instant::iso(now()->addDays($days)->format('Y-m-d H:i:s'));
     }
 
     /** Its place in the order of what was done. */

@@ -77,7 +77,7 @@ final readonly class IntakeDetail extends Resource
         public string $sentence,
         public int $changes,
         public ?string $fingerprint,
-        public string $undoUntil,
+        public ?string $undoUntil,
         public ?string $entryId,
     ) {}
 
@@ -120,7 +120,7 @@ final readonly class IntakeDetail extends Resource
             $summary['sentence'] ?? '',
             $summary['changes'] ?? 0,
             $intake->fingerprint,
-            now()->addDays((int) Action::Intake->undoDays())->format('Y-m-d'),
+            LedgerEntry::openFromNow(Action::Intake),
             $intake->entry_seq === null ? null : LedgerEntry::query()->where('seq', $intake->entry_seq)->value('id'),
         );
     }

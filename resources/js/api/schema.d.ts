@@ -4179,7 +4179,7 @@ export interface components {
             sentence: string;
             changes: number;
             fingerprint: string | null;
-            undoUntil: string;
+            undoUntil: string | null;
             entryId: string | null;
         };
         IntakeLine: {
@@ -4682,7 +4682,7 @@ export interface components {
             changes: number;
             seed: string;
             fingerprint: string;
-            undoUntil: string;
+            undoUntil: string | null;
         };
         PrintList: {
             prints: components["schemas"]["PrintView"][];

@@ -1,11 +1,12 @@
 import type { ReactNode } from 'react';
 import { useKey } from '@/shell/keys';
 import { Button } from './Button';
-import { day } from './dates';
+import { undoable } from './dates';
 
 interface Props {
     sentence: string;
-    undoUntil?: string;
+    /** An instant; null where it cannot be undone. */
+    undoUntil?: string | null;
     button: string;
     onApply: () => void;
     /** While it is being applied. */
@@ -33,8 +34,7 @@ export function ApplyBar({
     return (
         <footer className="flex items-center justify-between gap-x-6 gap-y-3 border-t border-ink px-6 py-3 cramped:flex-wrap">
             <p className="max-w-2xl text-sm">
-                {sentence}{' '}
-                {undoUntil && !disabled && <span className="text-muted">Can be undone until {day(undoUntil)}.</span>}
+                {sentence} {!disabled && <span className="text-muted">{undoable(undoUntil)}</span>}
             </p>
             <div className="flex flex-wrap items-center gap-x-4 gap-y-2 roomy:shrink-0">
                 {children}

@@ -232,7 +232,7 @@ export function PlanView(props: Props) {
                 {picture}
             </div>
             <div className="split">
-                {waiting ?? (
+                {waiting || (
                     <DataTable
                         label={`Rows of ${title}`}
                         name="plan"

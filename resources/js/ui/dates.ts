@@ -20,6 +20,11 @@ export function moment(iso: string): string {
     return `${day(iso)}, ${new Date(iso).toLocaleTimeString(locale(), clock)}`;
 }
 
+/** Until when something that is done now can be undone; nothing where it cannot be. */
+export function undoable(until: string | null | undefined): string {
+    return until ? `Can be undone until ${day(until)}.` : '';
+}
+
 /** "today", "yesterday", "3 days", for how long something has waited. */
 export function since(iso: string, now = new Date()): string {
     const days = Math.floor((now.getTime() - new Date(`${iso.slice(0, 10)}T00:00:00`).getTime()) / 86_400_000);

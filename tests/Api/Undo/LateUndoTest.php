@@ -15,7 +15,7 @@ it('undoes a merge after a year, and says what has changed since', function (): 
     $merged = $this->postJson("$uri/merge", [
         'fingerprint' => $this->getJson($uri)->assertOk()->json('plan.fingerprint'),
     ])->assertOk();
-    expect($merged->json('undoUntil'))->toBe(now()->addDays(1825)->format('Y-m-d'));
+    expect($merged->json('undoUntil'))->toBe(now()->addDays(1825)->format('Y-m-d\TH:i:s\Z'));
     Carbon::setTestNow(now()->addDays(200));
     ($this->change)($a, ['grade' => '04', 'phone' => '+12025550101']);
     Carbon::setTestNow();

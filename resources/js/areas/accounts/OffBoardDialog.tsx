@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, data, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
-import { day } from '@/ui/dates';
+import { undoable } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { Field } from '@/ui/Field';
 import { PlanSummary } from '@/ui/PlanSummary';
@@ -99,8 +99,7 @@ export function OffBoardDialog({ person, school, onClose, onDone }: Props) {
                         </p>
                     )}
                     <p className="mt-4 text-sm text-muted">
-                        {plan.undoUntil &&
-                            `Can be undone until ${day(plan.undoUntil)}; passwords do not come back, a link gives a new one.`}
+                        {undoable(plan.undoUntil)} Passwords do not come back; a link gives a new one.
                     </p>
                     <div className="mt-3 flex gap-3">
                         <Button kind="danger" type="submit" disabled={off.busy || plan.blockers.length > 0}>

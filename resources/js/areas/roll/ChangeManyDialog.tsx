@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { api, data } from '@/api/client';
 import type { School } from '@/shell/session';
 import { Choice } from '@/ui/Choice';
-import { day as dayWords } from '@/ui/dates';
+import { undoable } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { DialogFoot } from '@/ui/DialogFoot';
 import { useNotice } from '@/ui/Notice';
@@ -104,7 +104,7 @@ export function ChangeManyDialog({ school, people, onClose, onDone }: Props) {
             {last && (what !== 'grade' || grade !== '') && (
                 <div className={`mt-5 ${plan ? '' : 'opacity-50'}`} aria-busy={!plan}>
                     <PlanSummary plan={last} />
-                    <p className="mt-1 text-sm text-muted">Can be undone until {dayWords(last.undoUntil)}.</p>
+                    <p className="mt-1 text-sm text-muted">{undoable(last.undoUntil)}</p>
                 </div>
             )}
             <DialogFoot onCancel={onClose} disabled={busy || count === 0} onClick={() => apply()}>

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { api, data } from '@/api/client';
 import { ALL, type School } from '@/shell/session';
 import { Choice } from '@/ui/Choice';
-import { day } from '@/ui/dates';
+import { undoable } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { DialogFoot } from '@/ui/DialogFoot';
 import { useNotice } from '@/ui/Notice';
@@ -55,7 +55,7 @@ export function TransferDialog({ schools, people, onClose, onDone }: Props) {
             {last && to !== '' && (
                 <div className={`mt-5 ${plan ? '' : 'opacity-50'}`} aria-busy={!plan}>
                     <PlanSummary plan={last} />
-                    <p className="mt-1 text-sm text-muted">Can be undone until {day(last.undoUntil)}.</p>
+                    <p className="mt-1 text-sm text-muted">{undoable(last.undoUntil)}</p>
                 </div>
             )}
             <DialogFoot onCancel={onClose} disabled={busy || count === 0} onClick={() => apply()}>

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { api, data, type Schemas } from '@/api/client';
 import type { School } from '@/shell/session';
 import { Choice } from '@/ui/Choice';
-import { day as dayWords, isoDay } from '@/ui/dates';
+import { isoDay, undoable } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
@@ -119,7 +119,7 @@ export function MoveDialog({ school, section, people, onClose, onDone }: Props) 
             {last && (kind === 'remove' || to !== '') && (
                 <div className={`mt-5 ${plan ? '' : 'opacity-50'}`} aria-busy={!plan}>
                     <PlanSummary plan={last} words={{ update: 'moves' }} />
-                    <p className="mt-1 text-sm text-muted">Can be undone until {dayWords(last.undoUntil)}.</p>
+                    <p className="mt-1 text-sm text-muted">{undoable(last.undoUntil)}</p>
                 </div>
             )}
             <DialogFoot onCancel={onClose} disabled={busy || !plan || plan.changes === 0} onClick={() => apply()}>

@@ -8,7 +8,7 @@ import { useKey } from '@/shell/keys';
 import type { School } from '@/shell/session';
 import { Button } from '@/ui/Button';
 import { DataTable } from '@/ui/DataTable';
-import { day, lastDay } from '@/ui/dates';
+import { day, lastDay, undoable } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { DialogFoot } from '@/ui/DialogFoot';
 import { Downloads } from '@/ui/Downloads';
@@ -366,7 +366,7 @@ export function SectionPage({ school }: { school: School }) {
                 {archive.plan && (
                     <>
                         <p>{archive.plan.sentence}</p>
-                        <p className="mt-2 text-sm text-muted">Can be undone until {day(archive.plan.undoUntil)}.</p>
+                        <p className="mt-2 text-sm text-muted">{undoable(archive.plan.undoUntil)}</p>
                     </>
                 )}
                 <DialogFoot

@@ -49,9 +49,10 @@ function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurn
     const [words, setWords] = useState('');
     const body = { name: wish.name, begins: wish.begins, last: wish.last, carry: wish.carry, held_back: wish.held };
     const path = { params: { path: { school: school.id } } };
+    const said = wish.name !== '' && wish.begins !== '' && wish.last !== '';
     const turn = usePlan({
         key: ['year-turn', school.id, wish],
-        ready: wish.name !== '' && wish.begins !== '' && wish.last !== '',
+        ready: said,
         look: () => data(api.POST('/api/schools/{school}/year-turn/rehearse', { ...path, body })),
         apply: (seen) => data(api.POST('/api/schools/{school}/year-turn', { ...path, body: { ...body, ...seen } })),
         then: ({ undoUntil: until }) => {
@@ -59,9 +60,9 @@ function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurn
             say(`${wish.name} it is. The Ledger can undo the turn${until ? ` until ${day(until)}` : ''}.`);
             void navigate(`/s/${school.code}/ledger`);
         },
-        failed: (said) => {
+        failed: (why) => {
             setSure(false);
-            say(said, { bad: true });
+            say(why, { bad: true });
         },
     });
     const plan = turn.last;
@@ -137,6 +138,17 @@ function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurn
                             ))}
                         </ul>
                     </div>
+                }
+                waiting={
+                    !plan && (
+                        <p className="px-6 py-8 text-muted" role="status">
+                            {!said
+                                ? 'Give the next year a name, a first day and a last day, and everyone’s next grade stands here.'
+                                : turn.error
+                                  ? 'Everyone’s next grade stands here once that is put right.'
+                                  : 'Working out everyone’s next grade…'}
+                        </p>
+                    )
                 }
                 sheet={(row) =>
                     row.matchId ? (
