@@ -41,7 +41,8 @@ debian_packages() { # package...
     as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends "${missing[@]}"
 }
 
-RUN_PACKAGES=(php8.2-cli php8.2-mysql php8.2-gd php8.2-zip php8.2-bcmath php8.2-curl php8.2-intl php8.2-mbstring php8.2-xml mariadb-server unzip fonts-dejavu-core fonts-droid-fallback)
+NODE_VERSION=22.23.3
+RUN_PACKAGES=(ca-certificates curl php8.2-cli php8.2-mysql php8.2-gd php8.2-zip php8.2-bcmath php8.2-curl php8.2-intl php8.2-mbstring php8.2-xml mariadb-server unzip fonts-dejavu-core fonts-droid-fallback)
 TEST_PACKAGES=(chromium-headless-shell oathtool libreoffice-calc zbar-tools poppler-utils python3-openpyxl python3-jellyfish ruby-jaro-winkler libtext-soundex-perl python3-docx python3-pil python3-aiosmtpd xkcdpass)
 
 php_packages() {
@@ -58,9 +59,29 @@ php_packages() {
   quietly "comparing PHP packages with composer.pins" "Delete vendor/ and run this again. If the change was meant: php bin/lib/pins.php write." php "$ROOT/bin/lib/pins.php" check
 }
 
+# What Vite and ESLint ask for; Debian 12 has Node.js 18.
+node_will_do() {
+  command -v node >/dev/null && command -v npm >/dev/null &&
+    node -e 'const [major, minor] = process.versions.node.split(".").map(Number); process.exit(major > 22 || (major === 22 && minor >= 13) || (major === 20 && minor >= 19) ? 0 : 1)'
+}
+
+# Where the machine's Node.js is too old, one from the npm registry stands in .node/, for what runs from here only.
+node_ready() {
+  local own
+  node_will_do && return 0
+  own=node-linux-$(case $(uname -m) in x86_64) echo x64 ;; aarch64) echo arm64 ;; *) uname -m ;; esac)
+  if [ ! -x "$ROOT/.node/node_modules/$own/bin/node" ]; then
+    debian_packages nodejs npm
+    step "Installing Node.js $NODE_VERSION"
+    quietly "npm install $own" "Check the network, or install Node.js 22 and npm yourself; then run this again." \
+      npm install --prefix "$ROOT/.node" --no-save --no-audit --no-fund "$own@$NODE_VERSION"
+  fi
+  export PATH=$ROOT/.node/node_modules/$own/bin:$PATH
+  node_will_do || fail "Node.js is too old" "Install Node.js 22 and npm, then run this again."
+}
+
 node_packages() {
-  command -v node >/dev/null && [ "$(node -p 'process.versions.node.split(".")[0]')" -ge 20 ] ||
-    fail "Node.js 20 or newer is not installed" "Install Node.js 20 and npm, then run this again."
+  node_ready
   if [ ! "$ROOT/node_modules/.from" -nt "$ROOT/package-lock.json" ]; then
     # Not npm ci: it wants entries for every other platform's binaries, which the registry need not hold.
     step "Installing front-end packages (1 to 2 minutes the first time)"
