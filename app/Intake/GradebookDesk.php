@@ -25,6 +25,7 @@ use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Records\Notice;
 use Vantrel\Core\Records\WorkResult;
 use Vantrel\Core\Table\DelimitedText;
+use Vantrel\Core\Table\Lettering;
 use Vantrel\Core\Table\Line;
 use Vantrel\Core\Table\UnreadableList;
 
@@ -99,7 +100,7 @@ final readonly class GradebookDesk
                 // As browsers keep a second copy: "lineItems (1).csv".
                 if (preg_match('/^' . $table . '\b[^.]*\.csv$/', $name) === 1) {
                     $tables[$table] = DelimitedText::lines(
-                        DelimitedText::decode((string) file_get_contents($path)),
+                        Lettering::read((string) file_get_contents($path))->text,
                         ',',
                     );
                 }

@@ -17,7 +17,7 @@ enum CodeMistake: string
     public function sentence(): string
     {
         return match ($this) {
-            self::Empty => 'Type the code from the wall.',
+            self::Empty => 'No code has been typed yet.',
             self::TooShort => 'That is too short for a code. Look for the part that is missing.',
             self::TooLong => 'That is too long for a code. Look for a letter typed twice.',
             self::ForeignSymbol => 'Codes never have “{{symbol}}” in them. Look at that place again.',

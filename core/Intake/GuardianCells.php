@@ -61,6 +61,16 @@ final readonly class GuardianCells
         foreach ([$name, $given, $email, $phone] as $field) {
             $stated = $stated !== '' ? $stated : Heading::relationship($this->layout->headingOf($field));
         }
+        if (Caution::in($stated)) {
+            $this->row->problem(
+                $relationship,
+                "“{$stated}” is no relationship, and the guardian is left out. If they are kept from the child, add " .
+                    'and restrict them by hand.',
+                false,
+            );
+
+            return [];
+        }
         $stated = mb_substr($stated, 0, 40);
         if ($couple !== null) {
             return [
@@ -77,6 +87,15 @@ final readonly class GuardianCells
                         $this->bare($family, $this->row->cell($family))[0],
                     ),
                 );
+        if (NameMarks::isNoName($read->full())) {
+            $this->row->problem(
+                $name,
+                "“{$cell}” holds more than a guardian’s name, and is left out. Give name, phone and relationship a " .
+                    'column each.',
+                false,
+            );
+            $read = new PersonName('', '');
+        }
         $mail = $mails[0] !== '' ? $mails[0] : $inside;
         if ($read->full() === '' && $mail === '' && $number === '') {
             return [];
@@ -131,7 +150,7 @@ final readonly class GuardianCells
 
     private function one(Field $name, string $who, PersonName $student): PersonName
     {
-        if (Couple::mayBe($who)) {
+        if (Couple::mayBe($who) && !NameMarks::isNoName($who)) {
             $this->row->problem(
                 $name,
                 "“{$who}” may name two people, and is read as one. Give the second a column of their own.",
@@ -155,7 +174,7 @@ final readonly class GuardianCells
             !str_contains($who, ',') && $this->isFamilyFirst($name, $who, $student),
             $this->book,
         );
-        if ($read === null) {
+        if ($read === null || array_filter($read, fn(PersonName $n): bool => NameMarks::isNoName($n->full())) !== []) {
             return null;
         }
         $apart = "{$read[0]->full()}; {$read[1]->full()}";

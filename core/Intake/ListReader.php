@@ -159,7 +159,12 @@ final class ListReader
                 Words::some($unread, 6) .
                 "$of.";
         }
-        array_push($this->warnings, ...$this->others->warnings($of), ...$this->gone->warnings($of));
+        array_push(
+            $this->warnings,
+            ...$this->others->warnings($of),
+            ...$this->gone->warnings($of),
+            ...$this->sections->warnings($of),
+        );
         if ($this->roles !== []) {
             $this->warnings[] = RowNumbers::sentence(
                 $this->roles,
@@ -236,7 +241,7 @@ final class ListReader
         $this->row->flaws($line);
         $this->others->look();
         $name = $this->row->name(Field::FullName, Field::GivenName, Field::FamilyName);
-        if ($this->row->isNobody($name, $line)) {
+        if ($this->row->isNobody($name)) {
             if (
                 $this->row->cell(Field::StudentNumber) === '' &&
                 $this->row->cell(Field::AccountKey) === '' &&
@@ -248,7 +253,7 @@ final class ListReader
                 $this->row->problem(Field::FullName, 'There is no name. Type the student’s name, or delete the row.');
             }
         }
-        $sections = $this->sections->named();
+        $sections = $this->sections->named($line);
         [$begins, $ends] = [$this->dates->date(Field::BeginsOn), $this->gone->endsOn()];
         [$preferred, $language] = [$this->aside->preferred($name), $this->aside->language()];
 
@@ -258,7 +263,7 @@ final class ListReader
             $this->row->studentNumber(),
             $this->dates->birthDate(),
             $this->row->grade(),
-            $this->sections->homeroom(),
+            $this->sections->homeroom($line),
             $sections,
             $this->row->mail(Field::Email),
             $this->guardians->all($name),
@@ -336,7 +341,7 @@ final class ListReader
             Field::GivenName,
             Field::FamilyName,
         );
-        $sections = [...array_filter([$this->sections->homeroom()]), ...$this->sections->named()];
+        $sections = [...array_filter([$this->sections->homeroom($line)]), ...$this->sections->named($line)];
         $number = $this->row->studentNumber();
         $mail = $this->row->mail(Field::Email);
         $role = StaffRoles::read($this->row->cell(Field::Role));

@@ -66,7 +66,7 @@ final readonly class NameCells
                 : $this->row->mend($family, 'capitals', $written->family, $mended->family),
         );
 
-        return $this->tooLong($given, $out);
+        return $this->asName($given, $out);
     }
 
     private function capitals(Field $field, string $cell, PersonName $read, PersonName $written): PersonName
@@ -79,10 +79,10 @@ final readonly class NameCells
                 str_contains($cell, ',') ? "$read->family, $read->given" : $read->full(),
             );
 
-            return $this->tooLong($field, $kept === $cell ? $written : $read);
+            return $this->asName($field, $kept === $cell ? $written : $read);
         }
 
-        return $this->tooLong($field, $read);
+        return $this->asName($field, $read);
     }
 
     /** "Noor Haddad (new)", "Noor “Nonie” Haddad": what is no part of the name is taken off, unless it is kept. */
@@ -93,8 +93,15 @@ final readonly class NameCells
         return $marks->name === $cell ? $cell : $this->row->mend($field, $marks->kind, $cell, $marks->name);
     }
 
-    private function tooLong(Field $field, PersonName $name): PersonName
+    private function asName(Field $field, PersonName $name): PersonName
     {
+        if (NameMarks::isNoName($name->full()) && !$this->row->isNobody($name)) {
+            $this->row->problem(
+                $field,
+                "“{$name->full()}” holds figures or signs that are in no name. Correct the cell, or delete the row " .
+                    'if it names nobody.',
+            );
+        }
         if (mb_strlen($name->given) > 120 || mb_strlen($name->family) > 120) {
             $this->row->problem($field, 'This is too long for a name (120 characters at most).');
 

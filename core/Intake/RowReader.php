@@ -83,7 +83,7 @@ final class RowReader
         $this->log->close($this->line, $this->layout, $this->read, $this->repairs, $this->problems);
     }
 
-    /** What the file's own reading found wrong with cells, where they are needed. */
+    /** What the file's own reading found wrong with cells where they are needed, and notes that must not be missed. */
     public function flaws(Line $line): void
     {
         foreach ($line->flaws as $at => $flaw) {
@@ -92,6 +92,7 @@ final class RowReader
                 $this->problem($column->field, $flaw);
             }
         }
+        array_push($this->problems, ...Caution::problems($line, $this->layout));
     }
 
     public function hasProblems(): bool
@@ -127,11 +128,12 @@ final class RowReader
     }
 
     /** Whether a name is none, or the word of a total; not in a row that somebody said is one of the list. */
-    public function isNobody(PersonName $name, Line $line): bool
+    public function isNobody(PersonName $name): bool
     {
         return (preg_match_all('/[\p{L}\d]/u', $name->full()) < 2 &&
             preg_match('/\p{Han}|\p{Hangul}/u', $name->full()) !== 1) ||
-            (!$line->kept && preg_match('/^(total|count|sum|totals|subtotal|gesamt|suma)\b/iu', $name->full()) === 1);
+            (!$this->line->kept &&
+                preg_match('/^(total|count|sum|totals|subtotal|gesamt|suma)\b/iu', $name->full()) === 1);
     }
 
     /** The cell's text: white space and encoding mended, words that mean nothing taken as empty. */

@@ -14,6 +14,8 @@ final class SectionCells
     /** @var array<string, true>|null */
     private ?array $wholeSections = null;
 
+    private readonly GradeClasses $grades;
+
     /**
      * @param  string|null  $section that all rows of the sheet belong to, where its name says so
      * @param  list<Line>  $body
@@ -23,10 +25,18 @@ final class SectionCells
         private readonly ListLayout $layout,
         private readonly ?string $section,
         private readonly array $body,
-    ) {}
+    ) {
+        $this->grades = new GradeClasses($layout, $body);
+    }
+
+    /** @return list<string> */
+    public function warnings(string $of): array
+    {
+        return $this->grades->warnings($of);
+    }
 
     /** The homeroom by its column; in a list of students that has none, by who leads it. */
-    public function homeroom(): string
+    public function homeroom(Line $line): string
     {
         if (
             $this->layout->kind === ListKind::Students &&
@@ -37,20 +47,25 @@ final class SectionCells
             return $this->row->name(Field::Teacher, null, null)->full();
         }
 
-        return $this->row->cell(Field::Homeroom);
+        return $this->grades->named(Field::Homeroom, $this->row->cell(Field::Homeroom), $line);
     }
 
     /** @return list<string> a cell may name several */
-    public function named(): array
+    public function named(Line $line): array
     {
-        $sections = $this->divided($this->row->cellWithBreaks(Field::Section));
+        $sections = array_map(
+            fn(string $section): string => $this->grades->named(Field::Section, $section, $line),
+            $this->divided($this->row->cellWithBreaks(Field::Section)),
+        );
         $number = $this->row->cell(Field::SectionNumber);
         // "Math 7" is taught several times over: its number tells which.
         if ($number !== '' && count($sections) === 1) {
             $sections = ["$sections[0] - $number"];
         }
 
-        return $sections === [] && $this->section !== null && $this->homeroom() === '' ? [$this->section] : $sections;
+        return $sections === [] && $this->section !== null && $this->homeroom($line) === ''
+            ? [$this->section]
+            : $sections;
     }
 
     /** @return list<string> the sections a cell names, apart by ; | or a break, or by a comma or / between codes */

@@ -24,7 +24,7 @@ final readonly class StaffCells
         $this->others->look();
         $name = $this->row->name(Field::FullName, Field::GivenName, Field::FamilyName);
         $mail = $this->row->mail(Field::Email);
-        if ($this->row->isNobody($name, $line) && $mail === '' && !$this->row->hasProblems()) {
+        if ($this->row->isNobody($name) && $mail === '' && !$this->row->hasProblems()) {
             return null;
         }
         if ($name->full() === '') {
@@ -42,7 +42,7 @@ final readonly class StaffCells
             $name,
             $mail,
             $this->row->phone(Field::Phone),
-            [...array_filter([$this->sections->homeroom()]), ...$this->sections->named()],
+            [...array_filter([$this->sections->homeroom($line)]), ...$this->sections->named($line)],
             $this->role(),
             $this->row->problems(),
             $this->label,

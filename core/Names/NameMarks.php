@@ -43,6 +43,12 @@ final readonly class NameMarks
      */
     private function __construct(public string $name, public string $relationship, public string $kind) {}
 
+    /** Whether there is something in a name that is in none: a figure, an equals sign, a sign of the office's own. */
+    public static function isNoName(string $name): bool
+    {
+        return preg_match('/[^\p{L}\p{M}\s\'’‘ʼʻʹ`´.,()\[\]“”"\/&\p{Pd}·・ªº]/u', $name) === 1;
+    }
+
     public static function apart(string $cell): self
     {
         // A plain name, as most are, has nothing around it.
@@ -65,7 +71,9 @@ final readonly class NameMarks
         };
         $off('/^\s*\d{1,3}[.)]\s+(?=\p{L})/u', '', 'number left out');
         $off('/^\W*?((?:' . self::OFFICE . '))\s*[-–—:*]+\s*(?=\p{L})/iu', '', 'note left out');
-        $off('/\s+[-–—*]+\s*((?:' . self::OFFICE . ')|\d[\w ]{0,10})\s*$/iu', '', 'note left out');
+        $off('/\s+[^\p{L}\p{M}\p{N}\s.,\'’()]+\s*((?:' . self::OFFICE . ')|\d[\w ]{0,10})\s*$/iu', '', 'note left out');
+        $off('/^[^\p{L}\p{M}\p{N}\s(\[“"\'’‘ʻ@=]+(?=.*\p{L})/u', '', 'signs left out');
+        $off('/(?<=[\p{L}\p{M}.\'’])[^\p{L}\p{M}\p{N}\s.)\]”"\'’]+$/u', '', 'signs left out');
         $relation = '(' . self::RELATION . ')';
         foreach (
             [

@@ -69,6 +69,9 @@ final class NameReader
             return $chinese;
         }
         $words = explode(' ', $cell);
+        if (self::isEastAsian($cell)) {
+            return new PersonName($words[1], $words[0]);
+        }
         if (count($words) === 1) {
             return new PersonName($cell, '');
         }
@@ -147,6 +150,18 @@ final class NameReader
         return mb_strlen($cell) === 4 && $n === 1
             ? null
             : new PersonName(mb_substr($cell, $n), mb_substr($cell, 0, $n));
+    }
+
+    /**
+     * A Chinese, Japanese or Korean name in its own signs with a blank in it: the family name is first, whatever the
+     * order of other names; but for one Korean syllable at the end, which is a family name put last.
+     */
+    public static function isEastAsian(string $cell): bool
+    {
+        return preg_match(
+            '/^[\p{Han}\p{Hiragana}\p{Katakana}ー々]+ [\p{Han}\p{Hiragana}\p{Katakana}ー々]+$/u',
+            $cell,
+        ) === 1 || preg_match('/^\p{Hangul}{1,2} \p{Hangul}{2,}$|^\p{Hangul} \p{Hangul}+$/u', $cell) === 1;
     }
 
     /**

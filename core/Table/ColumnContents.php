@@ -104,6 +104,20 @@ final class ColumnContents
     }
 
     /**
+     * Whether all that a column says is yes or no.
+     *
+     * @param  list<string>  $cells
+     */
+    public static function areMarks(array $cells): bool
+    {
+        return $cells !== [] &&
+            self::share(
+                $cells,
+                fn(string $s): bool => preg_match('/^(?:y|n|x|yes|no|sí|si|oui|non|[✓✔☑✗✘])$/iu', $s) === 1,
+            ) === 1.0;
+    }
+
+    /**
      * A column that only counts the rows: 1, 2, 3.
      *
      * @param  list<string>  $cells

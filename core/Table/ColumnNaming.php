@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vantrel\Core\Table;
 
 use Vantrel\Core\Names\NameBook;
+use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Values\CalendarDate;
 use Vantrel\Core\Values\GradeLevel;
 use Vantrel\Core\Values\StudentStatus;
@@ -105,7 +106,7 @@ final class ColumnNaming
         }
 
         return GuardianColumns::found(
-            $this->besideGuardians(Neighbours::found($this->withoutClashes($columns), $this->body)),
+            $this->besideGuardians(Neighbours::found($this->withoutClashes(FormColumns::found($columns)), $this->body)),
             $this->body,
         );
     }
@@ -163,8 +164,11 @@ final class ColumnNaming
             );
         }
         $byHeading = Heading::read($this->headings[$c])[$field->value] ?? 0.0;
-        // Second names without a heading may be anybody's.
-        $rivals = $this->headings[$c] === '' && $field === Field::GuardianName ? [Field::Teacher] : [];
+        // Second names without a heading may be anybody's; a tutor is a guardian in Spanish and a teacher in English.
+        $rivals =
+            $field === Field::GuardianName && in_array(NameKey::of($this->headings[$c]), ['', 'tutor'], true)
+                ? [Field::Teacher]
+                : [];
         if ($byHeading === 0.0) {
             foreach ($this->scores[$c] as $other => $rival) {
                 if (
@@ -228,6 +232,15 @@ final class ColumnNaming
             $alike = (string) preg_replace('/^guardian\d/', 'guardian', $field);
             $contradicted = $cells !== [] && in_array($alike, self::TELLABLE, true) && ($content[$alike] ?? 1.0) < 0.2;
             $scores[$field] = $score * ($contradicted ? 0.35 : 1.0) * 2 + ($content[$alike] ?? 0.0) * 0.4;
+        }
+        // "Students: 24" counts them, and names nobody; "Section 1: Y" says yes to it, and is called otherwise.
+        $isNone = match (true) {
+            ColumnContents::share($cells, ctype_digit(...)) > 0.8 => '/name$|_given$|_family$/',
+            ColumnContents::areMarks($cells) => '/name$|_given$|_family$|^section$|^homeroom$|^teacher$/',
+            default => null,
+        };
+        if ($isNone !== null) {
+            $scores = array_filter($scores, fn(string $f): bool => preg_match($isNone, $f) !== 1, ARRAY_FILTER_USE_KEY);
         }
         if ($relations) {
             // "Guardian: Mother" says who, not what they are called.

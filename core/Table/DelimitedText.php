@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Table;
 
-/** Reads comma, semicolon, tab and bar separated text (RFC 4180 quoting) in the encodings school offices meet. */
+/** Reads comma, semicolon, tab and bar separated text (RFC 4180 quoting). */
 final class DelimitedText
 {
     private const SAMPLE = 100;
@@ -16,9 +16,8 @@ final class DelimitedText
     private const NONE = "\x1F";
 
     /** @throws UnreadableList */
-    public static function grid(string $bytes): Grid
+    public static function grid(string $text): Grid
     {
-        $text = self::decode($bytes);
         if (trim($text) === '') {
             throw new UnreadableList('The file is empty. Save the list again from your spreadsheet and drop it in.');
         }
@@ -30,60 +29,6 @@ final class DelimitedText
         }
 
         return Grid::of(self::lines($text, self::delimiter($text)));
-    }
-
-    /** To UTF-8: by byte order mark, then as UTF-8 if it is valid, then UTF-16 by its zero bytes, else Windows-1252. */
-    public static function decode(string $bytes): string
-    {
-        if (str_starts_with($bytes, "\xEF\xBB\xBF")) {
-            $text = substr($bytes, 3);
-        } elseif (str_starts_with($bytes, "\xFF\xFE")) {
-            $text = mb_convert_encoding(substr($bytes, 2), 'UTF-8', 'UTF-16LE');
-        } elseif (str_starts_with($bytes, "\xFE\xFF")) {
-            $text = mb_convert_encoding(substr($bytes, 2), 'UTF-8', 'UTF-16BE');
-        } elseif (mb_check_encoding($bytes, 'UTF-8') && !str_contains(substr($bytes, 0, 2000), "\0")) {
-            $text = $bytes;
-        } elseif (
-            ($zeros = substr_count($head = substr($bytes, 0, 2000), "\0")) > strlen($head) / 5 &&
-            $zeros < strlen($head) * 0.6
-        ) {
-            $text = mb_convert_encoding($bytes, 'UTF-8', $head[0] === "\0" ? 'UTF-16BE' : 'UTF-16LE');
-        } else {
-            $text = self::singleByte($bytes);
-        }
-
-        return mb_scrub((string) $text, 'UTF-8');
-    }
-
-    /**
-     * One byte for a letter: Windows-1252, ISO 8859-15 or Mac Roman, whichever makes words of the bytes above 127.
-     * Where they make the same of them, Windows-1252, which ISO 8859-1 is a part of.
-     */
-    private static function singleByte(string $bytes): string
-    {
-        $best = '';
-        $bestScore = -INF;
-        foreach (['WINDOWS-1252', 'ISO-8859-15', 'MACINTOSH'] as $encoding) {
-            $text = (string) @iconv($encoding, 'UTF-8//IGNORE', $bytes);
-            preg_match_all('/(?<=\p{Ll})[^\x00-\x7F]|[^\x00-\x7F](?=\p{Ll})/u', substr($text, 0, 200_000), $inside);
-            $score = 0;
-            foreach ($inside[0] as $letter) {
-                // Inside a word a small letter is likely, a capital is not, and a sign is not one of a name.
-                $score +=
-                    preg_match('/\p{Ll}/u', $letter) === 1
-                        ? 2
-                        : (preg_match('/\p{Lu}/u', $letter) === 1
-                            ? 0
-                            : ($letter === '’'
-                                ? 1
-                                : -2));
-            }
-            if ($score > $bestScore) {
-                [$best, $bestScore] = [$text, $score];
-            }
-        }
-
-        return $best;
     }
 
     /** The separator that gives the steadiest number of columns, more columns winning a tie. */

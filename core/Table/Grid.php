@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Table;
 
+use IntlChar;
+use Normalizer;
+
 /** A list as rows of cells, blank rows left out, numbers as in the file. */
 final readonly class Grid
 {
@@ -19,6 +22,35 @@ final readonly class Grid
      * @param  int  $width columns of the widest line that holds anything
      */
     private function __construct(public array $lines, public int $width) {}
+
+    /** Digits of every script, and letters and signs of double width, as the plain ones they stand for. */
+    private static function plain(Line $line): Line
+    {
+        // The first bytes of such signs in UTF-8; most lists have none of them.
+        if (preg_match('/[\xD9\xDB\xDF-\xE1\xEA\xEF]/', implode('', $line->cells)) !== 1) {
+            return $line;
+        }
+
+        return $line->with(
+            array_map(
+                fn(string $cell): string => (string) preg_replace_callback(
+                    '/\p{Nd}|[Ａ-Ｚａ-ｚ（）－．／＠]/u',
+                    self::plainSign(...),
+                    mb_scrub($cell),
+                ),
+                $line->cells,
+            ),
+        );
+    }
+
+    /** @param  array<string>  $m */
+    private static function plainSign(array $m): string
+    {
+        $digit = IntlChar::charDigitValue($m[0]);
+        $plain = $digit >= 0 ? (string) $digit : Normalizer::normalize($m[0], Normalizer::FORM_KC);
+
+        return is_string($plain) ? $plain : $m[0];
+    }
 
     /**
      * @param  iterable<Line>  $lines
@@ -40,7 +72,7 @@ final readonly class Grid
                         ' rows. Split it, by school or by grade, and drop the parts in one after the other.',
                 );
             }
-            $kept[] = $line;
+            $kept[] = $line = self::plain($line);
             foreach ($line->cells as $cell) {
                 if (strlen($cell) > self::LONGEST_CELL) {
                     throw new UnreadableList(

@@ -18,6 +18,7 @@ final class HeaderBand
     public static function merged(array $lines, Bands $bands): array
     {
         $at = HeaderRow::at($lines);
+        $at = $at !== null && self::isBelow($lines[$at], $lines[$at + 1] ?? null) ? $at + 1 : $at;
         $header = $lines[$at ?? -1] ?? null;
         if ($at === null || $header === null) {
             return [$lines, []];
@@ -47,6 +48,49 @@ final class HeaderBand
         ];
     }
 
+    /** Whether a row is nothing but headings of parts of those above it: "First" and "Last" below "Name". */
+    private static function isBelow(Line $above, ?Line $below): bool
+    {
+        $cells = array_filter($below->cells ?? [], fn(string $c): bool => trim($c) !== '');
+
+        return $below !== null &&
+            !$below->kept &&
+            count($cells) > 1 &&
+            array_filter($cells, fn(string $c): bool => max([0.0, ...Heading::read($c)]) < 1.0) === [] &&
+            self::isDivided($above, $below->cells);
+    }
+
+    /**
+     * Whether headings stand below a wider one, and nothing below the others.
+     *
+     * @param  list<string>  $headings
+     */
+    private static function isDivided(Line $above, array $headings): bool
+    {
+        $parts = $others = 0;
+        $wide = false;
+        for ($c = 0; $c < max(count($headings), count($above->cells)); $c++) {
+            $heading = $headings[$c] ?? '';
+            if (trim($heading) === '') {
+                $wide = false;
+                $others += $above->bare($c) !== '' ? 1 : 0;
+            } elseif ($above->bare($c) === '') {
+                // Of no wider one: it stands beside a title.
+                if (!$wide) {
+                    return false;
+                }
+                $parts++;
+            } elseif (($headings[$c + 1] ?? '') === '' || $above->bare($c + 1) !== '') {
+                // Both say something of one column, and the upper one reaches over no other.
+                return false;
+            } else {
+                $wide = true;
+            }
+        }
+
+        return $parts > 0 && $others > 0;
+    }
+
     /**
      * The headings with what the row above says of them; null where it says nothing of the kind.
      *
@@ -59,12 +103,16 @@ final class HeaderBand
         $named = array_map(NameKey::of(...), array_filter($headings, fn(string $c): bool => trim($c) !== ''));
         $repeated = count($named) > count(array_unique($named));
         $people = array_filter($groups, Heading::isOfSomebody(...));
-        if (count($groups) < 2 || count($groups) >= count($named) || ($people === [] && !$repeated)) {
+        if (
+            !self::isDivided($above, $headings) &&
+            (count($groups) < 2 || count($groups) >= count($named) || ($people === [] && !$repeated))
+        ) {
             return null;
         }
         $group = '';
         $cells = [];
-        foreach ($headings as $c => $heading) {
+        for ($c = 0; $c < max(count($headings), count($above->cells)); $c++) {
+            $heading = $headings[$c] ?? '';
             $group = $above->bare($c) !== '' ? $above->bare($c) : $group;
             $whole = trim("$group $heading");
             $cells[] = match (true) {

@@ -138,14 +138,7 @@ final class Heading
     /** @return array<string, float> */
     private static function work(string $key): array
     {
-        $words = explode(
-            ' ',
-            str_replace(
-                ['phu huynh', 'jia zhang', 'bao hu zhe', 'hoc sinh', 'xue sheng', 'wly alamr', 'next of kin'],
-                ['phuhuynh', 'jiazhang', 'baohuzhe', 'hocsinh', 'xuesheng', 'guardian', 'guardian'],
-                $key,
-            ),
-        );
+        $words = explode(' ', strtr($key, HeadingWords::TOGETHER));
         $aside = HeadingVocabulary::aside($words);
         if ($aside !== null) {
             return [$aside => 1.0];
@@ -235,7 +228,10 @@ final class Heading
         [$what, $score] =
             $rest === [] ? ['full_name', 1.0] : self::phrase(implode(' ', $rest)) ?? (self::phrase($key) ?? ['', 0.0]);
         if ($what === '' || $what === 'relationship') {
-            return $what === 'relationship' ? ['guardian_relationship' => $score] : [];
+            // "Relationship 2" is the second one's.
+            $n = preg_match('/ ([2-4])$/', $key, $m) === 1 ? $m[1] : '';
+
+            return $what === 'relationship' ? ["guardian{$n}_relationship" => $score] : [];
         }
         $scores = [$what => $score];
         // "Student name" beside a plain "Name" is the child of a guardian's row; "phone" beside a student is the
@@ -338,7 +334,9 @@ final class Heading
         $slips = $length >= 8 ? 2 : ($length >= 5 ? 1 : 0);
         for ($l = $length - $slips; $slips > 0 && $l <= $length + $slips; $l++) {
             foreach (self::$near[$l . $key[0]] ?? [] as [$phrase, $what]) {
-                if (levenshtein($key, $phrase) <= $slips || self::isSwapped($key, $phrase)) {
+                // Two slips in a short word make another of it: "schedule" is no "Schule".
+                $most = strlen($phrase) >= 8 ? $slips : 1;
+                if (levenshtein($key, $phrase) <= $most || self::isSwapped($key, $phrase)) {
                     return [$what, 0.85];
                 }
             }

@@ -47,11 +47,11 @@ final class HeadingWords
             'nombre de pila', 'prenom', 'prenoms', 'vorname', 'ten', 'імʼя', '名', '名字', 'الاسم الأول', 'primeiro nome',
             'nome', 'nome proprio', 'roepnaam', 'voornaam', 'voornamen', 'imie', 'imiona', 'fornavn', 'fornamn',
             'etunimi', 'ad', 'adi', 'prenume', 'jmeno', 'имя', 'prenom usuel', 'keresztnev', 'utonev',
-            'fst name', 'f name',
+            'fst name', 'f name', 'שם פרטי',
         ],
         'middle_name' => [
             'middle name', 'middle names', 'middle', 'middlename', 'mi', 'middle initial', 'second name',
-            'segundo nombre', 'deuxieme prenom', 'ten dem', 'по батькові', 'اسم الأب',
+            'segundo nombre', 'deuxieme prenom', 'ten dem', 'по батькові', 'отчество', 'اسم الأب',
         ],
         'family_name' => [
             'family name', 'family names', 'family', 'household', 'household name', 'last name', 'last names',
@@ -61,7 +61,7 @@ final class HeadingWords
             'nachname', 'familienname', 'ho', 'прізвище', '姓', '姓氏', 'اسم العائلة', 'اللقب', 'sobrenome',
             'cognome', 'achternaam', 'familienaam', 'nazwisko', 'efternavn', 'efternamn', 'etternavn', 'sukunimi',
             'soyad', 'soyadi', 'nume', 'nume de familie', 'prijmeni', 'фамилия', 'apelyido', 'vezeteknev',
-            'csaladnev', 'siyati',
+            'csaladnev', 'siyati', 'שם משפחה',
             'l name', 'apellido paterno', 'primer apellido', 'primer nombre de familia',
         ],
         'birth_date' => [
@@ -70,7 +70,7 @@ final class HeadingWords
             'ngay sinh', 'geburtsdatum', 'geb datum', 'geb dat', 'geb', 'ne e le', 'szuletesi datum',
             'szuletesi ido', 'data urodzenia', 'geboren', 'дата народження', '出生日期', '生日', 'تاريخ الميلاد',
             'data de nascimento',
-            'data di nascita', 'geboortedatum', 'fodselsdato', 'fodselsdag', 'fodelsedatum', 'fodt', 'syntymaaika',
+            'data di nascita', 'geboortedatum', 'תאריך לידה', 'fodselsdato', 'fodselsdag', 'fodelsedatum', 'fodt', 'syntymaaika',
             'dogum tarihi', 'data nasterii', 'datum narozeni', 'дата рождения', '생년월일', '生年月日', 'dat nesans',
         ],
         'grade' => [
@@ -78,7 +78,7 @@ final class HeadingWords
             'nc year', 'curriculum year',
             'level', 'grado', 'curso', 'nivel', 'niveau', 'annee', 'klasse', 'klassenstufe', 'lop', 'khoi', 'клас',
             '年级', '年級', 'الصف', 'ano',
-            'jahrgang', 'jahrgangsstufe', 'serie', 'ano escolar', 'leerjaar', 'arskurs', 'klassetrinn', 'sinif',
+            'jahrgang', 'jahrgangsstufe', 'serie', 'שכבה', 'ano escolar', 'leerjaar', 'arskurs', 'klassetrinn', 'sinif',
             'класс', 'baitang', '학년', '学年',
             'grd', 'gr lvl', 'yr lvl', 'year lvl', 'grd lvl', 'lvl', 'gr level', 'yr level', 'grade entering',
         ],
@@ -88,7 +88,7 @@ final class HeadingWords
             'registration group', 'reg group', 'registration', 'homeroom section', 'advisory', 'advisory group',
             'home class',
             'base class', 'salon', 'aula', 'classe', 'salle', 'lop chu nhiem', 'osztaly', 'klasa', '班级', '班級', 'الفصل',
-            'klas', 'klass', 'clasa', 'trida', 'classe e sezione', 'sube', '組',
+            'klas', 'klass', 'clasa', 'כיתה', 'trida', 'classe e sezione', 'sube', '組',
             'hmrm', 'hrm', 'hm rm', 'gr rm', 'grade room', 'grade rm', 'grade hr', 'grade homeroom', 'grade class',
             'grade sect', 'grade section', 'grado y grupo', 'grado y seccion', 'grado grupo', 'curso y grupo',
             'jahrgang klasse',
@@ -111,7 +111,7 @@ final class HeadingWords
             'mobile phone', 'mobile number', 'cell', 'cell phone', 'cellphone', 'home phone', 'contact number',
             'telefono', 'movil', 'celular', 'telephone portable', 'portable', 'telefon', 'handy', 'so dien thoai',
             'dien thoai', 'телефон', '电话', '手机', 'الهاتف', 'رقم الهاتف', 'telefone',
-            'telefoon', 'telefoonnummer', 'telefono cellulare', 'cellulare', 'telefonnummer', 'puhelin', '전화',
+            'telefoon', 'telefoonnummer', 'telemovel', 'هاتف', 'جوال', 'الجوال', 'رقم هاتف', 'رقم الجوال', 'טלפון', 'נייד', 'telefono cellulare', 'cellulare', 'telefonnummer', 'puhelin', '전화',
             '전화번호', '연락처', '電話', '電話番号', 'telefonszam',
             'cel', 'tel no', 'cell no', 'mob', 'ph', 'ph no', 'fon',
         ],
@@ -179,6 +179,19 @@ final class HeadingWords
             'langue parlee a la maison', 'sprache', 'familiensprache', 'muttersprache', 'ngon ngu', 'мова', 'рідна мова',
             '语言', '家庭语言', 'اللغة', 'lingua', 'lingua materna',
         ],
+    ];
+
+    /** What is one word in another language, or in {@see self::GUARDIAN} and {@see self::STUDENT}. */
+    public const TOGETHER = [
+        'phu huynh' => 'phuhuynh',
+        'jia zhang' => 'jiazhang',
+        'bao hu zhe' => 'baohuzhe',
+        'hoc sinh' => 'hocsinh',
+        'xue sheng' => 'xuesheng',
+        'wly alamr' => 'guardian',
+        'next of kin' => 'guardian',
+        'encarregado de educacao' => 'guardian',
+        'encarregada de educacao' => 'guardian',
     ];
 
     /** Words that make a column a guardian's; the number is which of two parents it is by custom of such lists. */

@@ -6,6 +6,7 @@ namespace Vantrel\Core\Table;
 
 use Vantrel\Core\Names\NameBook;
 use Vantrel\Core\Names\NameKey;
+use Vantrel\Core\Names\NameReader;
 
 /** Which way round the names of a column stand, decided for the column as a whole. */
 final readonly class NameOrder
@@ -44,7 +45,7 @@ final readonly class NameOrder
         $open = 0;
         // Above 0: family name first. Three witnesses: the words themselves, the guardians' names, the address.
         foreach ($names as [$name, $guardians, $local]) {
-            if (str_contains($name, ',')) {
+            if (str_contains($name, ',') || NameReader::isEastAsian(trim($name))) {
                 continue;
             }
             $words = explode(' ', NameKey::of($name));

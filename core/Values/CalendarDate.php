@@ -19,6 +19,9 @@ final class CalendarDate
     /** Days from the start of the 1900 system to that of the 1904 system (ECMA-376 Part 1, 18.17.4.1). */
     public const SYSTEM_1904 = 1462;
 
+    /** First years of the Japanese eras of living people. */
+    private const ERAS = ['明治' => 1868, '大正' => 1912, '昭和' => 1926, '平成' => 1989, '令和' => 2019];
+
     // prettier-ignore
     private const MONTHS = [
         'jan' => 1, 'january' => 1, 'enero' => 1, 'ene' => 1, 'janvier' => 1, 'janv' => 1, 'januar' => 1, 'feb' => 2,
@@ -54,6 +57,17 @@ final class CalendarDate
         $cell = trim(
             (string) preg_replace('/[T ]0?0:00(?::00)?(?:\.0+)?(?: ?[AaPp][Mm]| 12:00:00 AM)?Z?$/', '', trim($cell)),
         );
+        if (
+            preg_match('/^(\p{Han}{2})?(\d{1,4}|元) ?[年년] ?(\d{1,2}) ?[月월] ?(\d{1,2}) ?[日일号]?$/u', $cell, $m) ===
+            1
+        ) {
+            $from = $m[1] === '' ? 0 : self::ERAS[$m[1]] ?? null;
+            $year = $m[2] === '元' ? 1 : (int) $m[2];
+
+            return $from === null || ($from === 0) !== $year > 999 || ($m[2] === '元' && $from === 0)
+                ? null
+                : self::valid($from === 0 ? $year : $from + $year - 1, (int) $m[3], (int) $m[4]);
+        }
         if (preg_match('#^(\d{4})[-/.] ?(\d{1,2})[-/.] ?(\d{1,2})\.?$#', $cell, $m) === 1) {
             return self::valid((int) $m[1], (int) $m[2], (int) $m[3]);
         }

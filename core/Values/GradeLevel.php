@@ -42,10 +42,13 @@ final readonly class GradeLevel
         'seniorkindergarten' => 0,
     ];
 
-    /** Classes for children of four, which some schools number: "Pre-K 4", "K4", "KG1"; and of five: "K5", "KG2". */
+    /**
+     * Classes for children of four, which some schools number: "Pre-K 4", "K4", "KG1"; and of five: "K5", "KG2". "K-5"
+     * is a school's range of grades, and nobody's grade.
+     */
     private const BEFORE_SCHOOL = [
-        '/^(?:pre-? ?k|pk|prek|k) ?-? ?4$|^(?:pre-? ?k|pk) ?-? ?3$|^kg ?1$/' => -1,
-        '/^k ?-? ?5$|^kg ?2$/' => 0,
+        '/^(?:pre-? ?k|pk|prek) ?-? ?[34]$|^k ?4$|^kg ?1$/' => -1,
+        '/^k ?5$|^kg ?2$/' => 0,
     ];
 
     private const ROMAN =
@@ -65,6 +68,22 @@ final readonly class GradeLevel
         '三' => 3,
         '二' => 2,
         '一' => 1,
+    ];
+
+    /** Numbers after the word for a grade; alone they may count anything. */
+    private const COUNTED = [
+        'one' => 1,
+        'two' => 2,
+        'three' => 3,
+        'four' => 4,
+        'five' => 5,
+        'six' => 6,
+        'seven' => 7,
+        'eight' => 8,
+        'nine' => 9,
+        'ten' => 10,
+        'eleven' => 11,
+        'twelve' => 12,
     ];
 
     /** Grades in words, as English-speaking schools say them. */
@@ -119,6 +138,12 @@ final readonly class GradeLevel
         $said = self::NUMBERED[(string) preg_replace('/(grade|grader|year|grado)$/', '', $word)] ?? null;
         if ($said !== null && preg_match('/\d/', $cell) !== 1) {
             return new self($said);
+        }
+        if (
+            preg_match('/^(?:grade|gr|year|class|form)\.? ([a-z]+)$/', $cell, $m) === 1 &&
+            isset(self::COUNTED[$m[1]])
+        ) {
+            return new self(self::COUNTED[$m[1]]);
         }
         // One letter alone is a class as often as a number.
         if (strlen($cell) > 1 && preg_match(self::ROMAN, $cell, $m) === 1) {

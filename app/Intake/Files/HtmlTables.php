@@ -6,8 +6,8 @@ namespace App\Intake\Files;
 
 use DOMDocument;
 use DOMElement;
-use Vantrel\Core\Table\DelimitedText;
 use Vantrel\Core\Table\Grid;
+use Vantrel\Core\Table\Lettering;
 use Vantrel\Core\Table\Line;
 use Vantrel\Core\Table\Sheet;
 use Vantrel\Core\Table\UnreadableList;
@@ -15,6 +15,8 @@ use Vantrel\Core\Table\UnreadableList;
 /** Tables of a web page: what a spreadsheet puts on the clipboard, and what some systems export as ".xls". */
 final class HtmlTables
 {
+    private const SPAN = 60;
+
     /**
      * @return non-empty-list<Sheet>
      *
@@ -25,7 +27,7 @@ final class HtmlTables
         $document = new DOMDocument();
         $previous = libxml_use_internal_errors(true);
         // As plain ASCII with references, the page's own word on its encoding is of no consequence.
-        $plain = mb_encode_numericentity(DelimitedText::decode($html), [0x80, 0x10ffff, 0, 0x1fffff], 'UTF-8');
+        $plain = mb_encode_numericentity(Lettering::read($html)->text, [0x80, 0x10ffff, 0, 0x1fffff], 'UTF-8');
         $loaded = $document->loadHTML($plain, LIBXML_NONET | LIBXML_COMPACT);
         libxml_clear_errors();
         libxml_use_internal_errors($previous);
@@ -35,15 +37,27 @@ final class HtmlTables
                 continue;
             }
             $lines = [];
+            // Column to how many rows more a cell above reaches down through it.
+            $down = [];
             foreach ($table->getElementsByTagName('tr') as $row) {
                 $cells = [];
                 foreach ($row->childNodes as $cell) {
-                    if ($cell instanceof DOMElement && in_array($cell->tagName, ['td', 'th'], true)) {
-                        $cells[] = self::text($cell);
-                        for ($span = min(60, (int) $cell->getAttribute('colspan')); $span > 1; $span--) {
-                            $cells[] = '';
-                        }
+                    if (!($cell instanceof DOMElement) || !in_array($cell->tagName, ['td', 'th'], true)) {
+                        continue;
                     }
+                    while (($down[count($cells)] ?? 0) > 0) {
+                        $down[count($cells)]--;
+                        $cells[] = '';
+                    }
+                    $text = self::text($cell);
+                    for ($span = max(1, min(self::SPAN, (int) $cell->getAttribute('colspan'))); $span > 0; $span--) {
+                        $down[count($cells)] = min(Grid::MAX_ROWS, (int) $cell->getAttribute('rowspan')) - 1;
+                        $cells[] = $text;
+                        $text = '';
+                    }
+                }
+                foreach ($down as $c => $rows) {
+                    $down[$c] = $c >= count($cells) ? $rows - 1 : $rows;
                 }
                 $lines[] = new Line(count($lines) + 1, $cells);
             }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Intake\Files;
 
 use Vantrel\Core\Table\DelimitedText;
+use Vantrel\Core\Table\Lettering;
 use Vantrel\Core\Table\Sheet;
 use Vantrel\Core\Table\UnreadableList;
 
@@ -53,11 +54,18 @@ final class ListFile
             str_starts_with($head, '{\\rtf') => throw new UnreadableList(
                 'This is a text document (.rtf). Open it, copy the table, and paste it here.',
             ),
-            default => [new Sheet('', DelimitedText::grid((string) file_get_contents($path)))],
+            default => [self::text((string) file_get_contents($path))],
         };
         $file = (string) preg_replace('/\.[A-Za-z0-9]{1,5}$/', '', $title);
 
         return array_map(fn(Sheet $s): Sheet => new Sheet($s->name, $s->grid, $file, $s->check, $s->notes), $sheets);
+    }
+
+    private static function text(string $bytes): Sheet
+    {
+        $read = Lettering::read($bytes);
+
+        return new Sheet('', DelimitedText::grid($read->text), notes: array_filter([$read->note()]));
     }
 
     /** @return non-empty-list<Sheet> */

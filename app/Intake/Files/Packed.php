@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Intake\Files;
 
 use Vantrel\Core\Table\DelimitedText;
+use Vantrel\Core\Table\Lettering;
 use Vantrel\Core\Table\Line;
 use Vantrel\Core\Table\OneRoster;
 use Vantrel\Core\Table\Sheet;
@@ -123,7 +124,7 @@ final class Packed
             if (isset($tables[$table])) {
                 self::mustBeWhole($zip, $tables[$table]);
                 $files[$table] = DelimitedText::lines(
-                    DelimitedText::decode((string) $zip->getFromName($tables[$table])),
+                    Lettering::read((string) $zip->getFromName($tables[$table]))->text,
                     ',',
                 );
             }

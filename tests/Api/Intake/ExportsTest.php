@@ -41,31 +41,35 @@ it('gives the rows that need work back as a workbook, and takes them in again me
     expect($values[0])
         ->toBe(['Student no', 'Name', 'Grade', 'Guardian e-mail', 'What to do'])
         ->and($values)
-        ->toHaveCount(3)
-        ->and($values[1][0])
+        ->toHaveCount(4)
+        ->and($values[1][1])
+        ->toContain('=cmd|calc')
+        ->and($cells[1][1][2])
+        ->toBe('s')
+        ->and($values[2][0])
         ->toBe('1.2E+05')
-        ->and($values[1][4])
-        ->toContain('as text')
-        ->and($cells[1][0][1])
-        ->toBeTrue()
-        ->and($cells[1][1][1])
-        ->toBeFalse()
         ->and($values[2][4])
+        ->toContain('as text')
+        ->and($cells[2][0][1])
+        ->toBeTrue()
+        ->and($cells[2][1][1])
+        ->toBeFalse()
+        ->and($values[3][4])
         ->toContain('Grade:')
         ->toContain('Guardian e-mail:')
-        ->and($cells[2][2][1])
+        ->and($cells[3][2][1])
         ->toBeTrue();
     outside([
         '/usr/bin/python3',
         '-c',
-        'import openpyxl,sys; w=openpyxl.load_workbook(sys.argv[1]); s=w.active; s["A2"]="020011"; ' .
-        's["C3"]="3"; s["D3"]="mei@x.example"; w.save(sys.argv[1])',
+        'import openpyxl,sys; w=openpyxl.load_workbook(sys.argv[1]); s=w.active; s["B2"]="Ada Ek"; s["A3"]="020011"; ' .
+        's["C4"]="3"; s["D4"]="mei@x.example"; w.save(sys.argv[1])',
         $file,
     ]);
     $again = ($this->bring)(['files' => [new UploadedFile($file, 'mend.xlsx', null, null, true)]])['id'];
     $list = ($this->show)($again);
     expect($list['verdicts']['new'])
-        ->toBe(2)
+        ->toBe(3)
         ->and($list['verdicts']['cannot'])
         ->toBe(0)
         ->and(array_column($list['sheets'][0]['columns'], 'field'))

@@ -44,6 +44,17 @@ it('takes a paste: cells as a table, and plain lines, and leaves no copy behind'
     ])['id'];
     expect(($this->rows)($table)[0]['cells']['Name']['after'])->toBe('Zoë Lefèvre');
     expect(glob(sys_get_temp_dir() . '/paste*') ?: [])->toBe($left);
+    // Cells that reach over columns and down over rows, as in a heading of two rows.
+    $wide = ($this->bring)([
+        'text' => "Name\tGrade",
+        'html' =>
+            '<table><tr><th colspan="2">Name</th><th rowspan="2">Grade</th></tr><tr><th>First</th><th>Last</th></tr>' .
+            '<tr><td>Noor</td><td>Haddad</td><td rowspan="2">3</td></tr><tr><td>Kai</td><td>Wu</td></tr></table>',
+    ])['id'];
+    expect(array_map(fn(array $row): string => $row['cells']['Name']['after'], ($this->rows)($wide)))->toBe([
+        'Noor Haddad',
+        'Kai Wu',
+    ]);
     $lines = ($this->bring)(['text' => "Noor Haddad\nKai Wu\nMei Chen\n"])['id'];
     expect(($this->show)($lines))
         ->total->toBe(3)

@@ -74,7 +74,7 @@ it('says what is wrong by how much is there', function (string $typed, CodeMista
     }
     expect($found?->mistake)->toBe($mistake)->and($found?->getMessage())->toContain($says);
 })->with([
-    'nothing' => [" \u{2013}_.\t", CodeMistake::Empty, 'Type the code'],
+    'nothing' => [" \u{2013}_.\t", CodeMistake::Empty, 'No code'],
     'six' => ['BBBBBB', CodeMistake::TooShort, 'too short'],
     'eleven' => ['BBBBBBBBBBB', CodeMistake::TooLong, 'too long'],
     'another letter' => ['bbb-abbk', CodeMistake::ForeignSymbol, '“A”'],

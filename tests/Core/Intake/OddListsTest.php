@@ -3,163 +3,148 @@
 declare(strict_types=1);
 
 use Tests\Support\Lists;
-use Tests\Support\OddLists\ReadingScore;
 use Vantrel\Core\Intake\GuardianLine;
-use Vantrel\Core\Intake\SchoolFacts;
+use Vantrel\Core\Intake\ListContents;
 use Vantrel\Core\Intake\StudentLine;
-use Vantrel\Core\Table\Grid;
-use Vantrel\Core\Table\Line;
+use Vantrel\Core\Plan\Problem;
 
-/** @return list<string> each student in one line: row, given|family, grade, section, guardians */
-function readOff(string|Grid $list, ?SchoolFacts $school = null): array
+/** @return list<string> given and family name of each student */
+function givenAndFamily(ListContents $read): array
 {
-    return array_map(
-        fn(StudentLine $l): string => trim(
-            "$l->number {$l->name->given}|{$l->name->family} $l->grade " .
-                implode(',', array_filter([$l->homeroom, ...$l->sections])) .
-                ' ' .
-                implode(
-                    ',',
-                    array_map(fn(GuardianLine $g): string => trim("{$g->name->full()} $g->email"), $l->guardians),
-                ),
-        ),
-        Lists::contents($list, [], $school)->students,
-    );
+    return array_map(fn(StudentLine $s): string => "{$s->name->given} | {$s->name->family}", $read->students);
 }
 
-// The whole campaign, on other seeds, is bin/campaign reading.
-it('reads odd lists right, or says what it does not understand', function (): void {
-    $score = new ReadingScore();
-    for ($seed = 9001; $seed <= 9200; $seed++) {
-        $score->add($seed);
-    }
-    expect($score->silent)
-        ->toBeLessThanOrEqual(1, implode("\n", $score->examples))
-        ->and($score->right)
-        ->toBeGreaterThanOrEqual(190);
+/** @return list<string> what is said of the row */
+function saidOf(StudentLine $row): array
+{
+    return array_map(fn(Problem $p): string => $p->message, $row->problems);
+}
+
+it('puts the family name first in names of East Asia, whatever a blank does', function (): void {
+    $read = Lists::contents(
+        "氏名,生年月日,学年\n佐藤 花,平成27年3月4日,3年\n鈴木 大輔,令和元年11月24日,1年\n남궁 민서,2015년 3월 4일,3\n",
+    );
+    expect(givenAndFamily($read))
+        ->toBe(['花 | 佐藤', '大輔 | 鈴木', '민서 | 남궁'])
+        ->and(array_map(fn(StudentLine $s): string => $s->birthDate, $read->students))
+        ->toBe(['2015-03-04', '2019-11-24', '2015-03-04'])
+        ->and($read->questions)
+        ->toBe([]);
 });
 
-it('finds the tables in a sheet before it asks what they mean', function (string $list, array $read): void {
-    expect(readOff($list))->toBe($read);
+it('takes figures of every script for what they are', function (): void {
+    $read = Lists::contents("Name,Date of birth,Grade,Guardian phone\nOmar Nassar,٢٠١٤-١١-٢٨,٤,２０２-555-0101\n");
+    [$row] = $read->students;
+    expect([$row->birthDate, $row->grade, $row->guardians[0]->phone])->toBe(['2014-11-28', '04', '+12025550101']);
+});
+
+it('takes the marks of an office off a name, and says where one is none', function (): void {
+    $read = Lists::contents(
+        "Name,Grade\n\"Marsh, Cleo ♦ IEP\",3\n\"~Stone, Eve~\",3\n\"Reed, Dov\",3\nRed = has left,\nSubtotal grade 3,3\n",
+    );
+    expect(array_slice(givenAndFamily($read), 0, 3))
+        ->toBe(['Cleo | Marsh', 'Eve | Stone', 'Dov | Reed'])
+        ->and($read->students)
+        ->toHaveCount(4)
+        ->and(saidOf($read->students[3])[0])
+        ->toContain('figures or signs that are in no name');
+});
+
+it('leaves out a guardian whose cell holds more than a name, and says so', function (string $cell): void {
+    $read = Lists::contents("Student First,Student Last,Contacts\nAmara,Quill,\"$cell\"\nBo,Larch,Ines Larch\n");
+    expect($read->students[0]->guardians)
+        ->toBe([])
+        ->and(implode(' ', saidOf($read->students[0])))
+        ->toContain('holds more than a guardian’s name')
+        ->and($read->students[1]->guardians[0]->name->full())
+        ->toBe('Ines Larch');
+})->with(['Mom (Dana) 202-555-0101 cell / Dad Rob 202-555-0102 x12 work', 'Grandma: 202-555-0103', '202-555-0104']);
+
+it('never passes over a note that somebody may be kept from a child', function (): void {
+    $read = Lists::contents(
+        "First,Last,Parent,Relationship,Parent phone,Notes\n" .
+            "Amara,Quill,Rob Quill,Father,202-555-0101,NO CONTACT with father per court order\n" .
+            "Bo,Larch,Pat Oak,Do not call,202-555-0105,likes chess\n",
+    );
+    expect(saidOf($read->students[0])[0])
+        ->toContain('“NO CONTACT with father per court order” is not read')
+        ->and($read->students[1]->guardians)
+        ->toBe([])
+        ->and(saidOf($read->students[1]))
+        ->toHaveCount(1)
+        ->and(saidOf($read->students[1])[0])
+        ->toContain('“Do not call” is no relationship');
+});
+
+it('gives the address of a form to who filled it in', function (): void {
+    $read = Lists::contents(
+        "Timestamp,Email Address,What is your child's first name?,What is your child's last name?,Your name," .
+            "Your relationship to the child,Best phone to reach you\n" .
+            "2026/08/01 9:12:03 AM EST,dana@mail.example,Amara,Quill,Dana Quill,Mom,202 555 0101\n",
+    );
+    [$row] = $read->students;
+    expect($row->email)
+        ->toBe('')
+        ->and(array_map(fn(GuardianLine $g): array => [$g->name->full(), $g->email, $g->relationship], $row->guardians))
+        ->toBe([['Dana Quill', 'dana@mail.example', 'Mom']]);
+});
+
+it('tells classes of the same name in two grades apart', function (string $list, array $classes): void {
+    $read = Lists::contents($list);
+    expect(
+        array_map(
+            fn(StudentLine $s): string => $s->homeroom !== '' ? $s->homeroom : implode(' ', $s->sections),
+            $read->students,
+        ),
+    )->toBe($classes);
+    expect(str_contains(implode(' ', $read->warnings), 'begin again in each grade'))->toBe(
+        $classes[0] !== 'A' && $classes[0] !== '12',
+    );
 })->with([
-    'a header of two rows' => [
-        ",,Parent 1,,Parent 2,\nName,Grade,Name,Email,Name,Email\n\"Quill, Ada\",3,Ann Quill,ann@x.example,Bo Quill,bo@x.example\n",
-        ['3 Ada|Quill 03  Ann Quill ann@x.example,Bo Quill bo@x.example'],
-    ],
-    'blocks with a heading' => [
-        "Homeroom: 3A   Teacher: Ms. Vale,\nName,Grade\n\"Quill, Ada\",3\nHomeroom: 3B,\nName,Grade\n\"Wu, Kai\",3\nTotal: 2,\n",
-        ['3 Ada|Quill 03 3A', '6 Kai|Wu 03 3B'],
-    ],
-    'side by side' => [
-        "3A,,,3B,\nName,Grade,,Name,Grade\n\"Quill, Ada\",3,,\"Wu, Kai\",3\n",
-        ['3 Ada|Quill 03 3A', '3 Kai|Wu 03 3B'],
-    ],
-    'a second guardian below' => [
-        "ID,Name,Grade,Parent,Parent email\n1,\"Quill, Ada\",3,Ann Quill,ann@x.example\n,,,Bo Quill,bo@x.example\n",
-        ['2 Ada|Quill 03  Ann Quill ann@x.example', '3 Ada|Quill 03  Bo Quill bo@x.example'],
-    ],
-    'the family name once' => [
-        "Family,Child,Grade\nQuill,Ada,3\n,Bo,K\nWu,Kai,2\n",
-        ['2 Ada|Quill 03', '3 Bo|Quill KG', '4 Kai|Wu 02'],
-    ],
-    'ditto marks' => [
-        "Last,First,Grade,Homeroom\nQuill,Ada,3,3A\nWu,Kai,ditto,ditto\n",
-        ['2 Ada|Quill 03 3A', '3 Kai|Wu 03 3A'],
-    ],
-    'a family in a row' => [
-        "Parent name,Parent email,Child 1 name,Child 1 grade,Child 2 name,Child 2 grade\n" .
-        "Ann Quill,ann@x.example,Ada Quill,3,Bo Quill,5\nLi Wu,li@x.example,Kai Wu,2,,\n",
-        [
-            '2 Ada|Quill 03  Ann Quill ann@x.example',
-            '3 Kai|Wu 02  Li Wu li@x.example',
-            '2 Bo|Quill 05  Ann Quill ann@x.example',
-        ],
-    ],
-    'text in columns by blanks' => [
-        "ID       Name             Gr\n100001   Quill, Ada       3\n100002   Wu, Kai          2\n\nTotal students: 2      Page 1\n",
-        ['2 Ada|Quill 03', '3 Kai|Wu 02'],
-    ],
-    'names in a mail' => [
-        "Hi Marge,\nhere are the new ones:\n1) Ada Quill - 3rd\n2) Kai Wu\nThanks!\nPetra\n",
-        ['3 Ada|Quill 03', '4 Kai|Wu'],
-    ],
-    'names cut at their comma' => [
-        "Name,Grade,Homeroom\nQuill, Ada,3,3A\nWu, Kai,2,2B\n",
-        ['2 Ada|Quill 03 3A', '3 Kai|Wu 02 2B'],
-    ],
-    'a course and the number of its section' => [
-        "ID,Name,Grade,Course Name,Section Number\n1,\"Quill, Ada\",7,Math 7,1\n2,\"Wu, Kai\",7,Math 7,2\n",
-        ['2 Ada|Quill 07 Math 7 - 1', '3 Kai|Wu 07 Math 7 - 2'],
-    ],
-    'codes of sections in one cell' => [
-        "ID,Name,Sections\n1,\"Quill, Ada\",\"MATH-7A, SCI-7B\"\n2,\"Wu, Kai\",\"Reading, Grade 3\"\n",
-        ['2 Ada|Quill  MATH-7A,SCI-7B', '3 Kai|Wu  Reading, Grade 3'],
-    ],
-    'a homeroom said by its teacher' => [
-        "ID,Name,Grade,Homeroom Teacher\n1,\"Quill, Ada\",3,\"Vale, Amy\"\n2,\"Wu, Kai\",3,\"Rowe, Tim\"\n",
-        ['2 Ada|Quill 03 Amy Vale', '3 Kai|Wu 03 Tim Rowe'],
+    'letters' => ["Name,Grade,Section\nAda Quill,7,A\nBo Larch,7,B\nCleo Marsh,8,A\n", ['7A', '7B', '8A']],
+    'numbers' => ["성명,학년,반\n김하늘,3,1반\n이서준,3,2반\n박민서,4,1반\n", ['3-1', '3-2', '4-1']],
+    'of one grade' => ["Name,Grade,Section\nAda Quill,7,A\nBo Larch,7,B\n", ['A', 'B']],
+    'rooms that two grades share' => [
+        "Name,Grade,Room\nAda Quill,3,12\nBo Larch,4,12\nCleo Marsh,4,1\n",
+        ['12', '12', '1'],
     ],
 ]);
 
-it('leaves out what the file itself has taken out, and says so', function (): void {
-    $grid = Grid::of([
-        new Line(1, ['Name', 'Grade']),
-        new Line(2, ['Quill, Ada', '3']),
-        new Line(3, ['Wu, Kai', '3'], [], true),
-        new Line(4, ['Ek, Bo', '3'], [], false, true),
-    ]);
-    $contents = Lists::contents($grid);
-    expect(array_map(fn(StudentLine $l): int => $l->number, $contents->students))
-        ->toBe([2])
-        ->and($contents->warnings[0])
-        ->toStartWith('Row 3 is hidden in the file')
-        ->and($contents->warnings[1])
-        ->toContain('Row 4 is struck out');
-    // Where nothing else is there, that is the list.
-    expect(
-        readOff(Grid::of([new Line(1, ['Name', 'Grade'], [], true), new Line(2, ['Quill, Ada', '3'], [], true)])),
-    )->toBe(['2 Ada|Quill 03']);
-});
-
-it('keeps rows of another school out where the list names both', function (): void {
-    $school = new SchoolFacts('Lanternfield Primary', 'lanternfield');
-    $list = "School,ID,Name,Grade\nLanternfield,1,\"Quill, Ada\",3\nCopperbrook Middle,2,\"Wu, Kai\",3\n";
-    $contents = Lists::contents($list, [], $school);
-    expect(array_map(fn(StudentLine $l): bool => $l->problems === [], $contents->students))
-        ->toBe([true, false])
-        ->and($contents->warnings)
-        ->toBe(['One row is of another school, Copperbrook Middle, and left out here.']);
-    // Where it names none, it calls this one by another name.
-    expect(Lists::contents("School,ID,Name\nLF,1,\"Quill, Ada\"\n", [], $school)->students[0]->problems)->toBe([]);
-});
-
-it('turns half-converted dates back, and asks', function (): void {
-    $list =
-        "ID,Last,First,DOB\n1,A,Ada,2017-09-08\n2,B,Bo,24/11/2016\n3,C,Cy,2016-01-10\n4,D,Di,29/03/2017\n5,E,Ed,2017-12-01\n6,F,Fay,31/07/2017\n";
-    $born = fn(array $said): array => array_map(
-        fn(StudentLine $l): string => $l->birthDate,
-        Lists::contents($list, $said)->students,
-    );
-    expect($born([]))
-        ->toBe(['2017-08-09', '2016-11-24', '2016-10-01', '2017-03-29', '2017-01-12', '2017-07-31'])
-        ->and(array_map(fn($q): string => $q->id, Lists::contents($list)->questions))
-        ->toBe(['t0.turned'])
-        ->and(Lists::contents($list, ['t0.turned' => 'turn'])->questions)
+it('makes no section of yes and no, and no name of a count', function (): void {
+    $marks = Lists::contents("Name,Section 1,Section 2\nAda Quill,Y,\nBo Larch,,Y\n");
+    expect($marks->students[0]->sections)
         ->toBe([])
-        ->and($born(['t0.turned' => 'keep'])[0])
-        ->toBe('2017-09-08');
+        ->and(implode(' ', $marks->warnings))
+        ->toContain('Section 1 and Section 2');
+    $staff = Lists::contents(
+        "Title,Name,Position,Work email,Students\nMr.,Ada Okafor,Teacher,okafor@school.example,24\n" .
+            "Dr,Lena Brandt,Counselor,brandt@school.example,6\n",
+    );
+    expect($staff->staff)->toHaveCount(2)->and($staff->students)->toBe([]);
 });
 
-it('judges each column of guardians by itself', function (): void {
-    $list =
-        "Last,First,Mother,Father\nQuill,Ada,Quill Ann,Bo Quill\nWu,Kai,Wu Li,Jo Wu\nMarchetti,Noor,Marchetti Eva,Max Marchetti\n";
-    expect(
-        array_map(
-            fn(StudentLine $l): string => implode(
-                ' ',
-                array_map(fn(GuardianLine $g): string => "{$g->name->given}|{$g->name->family}", $l->guardians),
-            ),
-            Lists::contents($list)->students,
-        ),
-    )->toBe(['Ann|Quill Bo|Quill', 'Li|Wu Jo|Wu', 'Eva|Marchetti Max|Marchetti']);
+it('reads headings below a wider one as its parts', function (): void {
+    $read = Lists::contents("Name,,Grade\nFirst,Last,\nAda,Quill,3\nBo,Larch,4\n");
+    expect(givenAndFamily($read))
+        ->toBe(['Ada | Quill', 'Bo | Larch'])
+        ->and($read->students[0]->grade)
+        ->toBe('03')
+        ->and(implode(' ', $read->warnings))
+        ->toContain('Rows 1, 2 are read as one header');
+});
+
+it('counts relationships with their guardians, and asks what a tutor is', function (): void {
+    $read = Lists::contents(
+        "Student,Guardian 1,Relationship 1,Guardian 2,Relationship 2\nAda Quill,Dana Quill,Mother,Rob Quill,Father\n",
+    );
+    expect(array_map(fn(GuardianLine $g): string => $g->relationship, $read->students[0]->guardians))
+        ->toBe(['Mother', 'Father'])
+        ->and(Lists::contents("Pupil,Tutor\nAda Quill,Mr Okafor\nBo Larch,Ms Brandt\n")->questions[0]->text)
+        ->toBe('What does column Tutor hold?');
+});
+
+it('takes no word for another that is two letters away', function (): void {
+    expect(implode(' ', Lists::contents("Student,Schedule\nAda Quill,Math; Art\nBo Larch,Art\n")->warnings))->toContain(
+        'Nothing is read from column Schedule',
+    );
 });
