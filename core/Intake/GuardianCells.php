@@ -19,6 +19,12 @@ use Vantrel\Core\Values\MailAddress;
 /** Reads one guardian of a row from the cells that are theirs. */
 final readonly class GuardianCells
 {
+    /** What stands in the place of a parent who is none. Common practice, no source. */
+    private const NOBODY =
+        '/^(?:(?:is )?deceased|dec d?|passed away|late|absent|estranged|incarcerated|deported|not involved|' .
+        'not in (?:the )?(?:picture|home)|no (?:mother|father|mom|dad|parent|guardian|contact)|see .+|' .
+        'same as (?:mother|father|mom|dad|above)|fallecid[oa]|falleció|finad[oa]|decede e?|verstorben)$/';
+
     /** @var array<string, bool> field of a name to whether its column puts the family name first */
     private array $familyFirst;
 
@@ -135,6 +141,11 @@ final readonly class GuardianCells
     private function bare(Field $field, string $cell): array
     {
         if ($cell === '') {
+            return ['', ''];
+        }
+        if (preg_match(self::NOBODY, NameKey::of($cell)) === 1) {
+            $this->row->problem($field, "“{$cell}” names nobody, and no guardian is made of it.", false);
+
             return ['', ''];
         }
         $without = Couple::withoutTitles($cell);

@@ -61,6 +61,7 @@ final class ListReader
         $this->gone = new Gone($this->row, $this->dates, $layout, $today);
         $this->others = new OtherSchools($this->row, $layout, $school, $body);
         $this->staff = new StaffCells($this->row, $this->sections, $this->others, $label);
+        $this->warnings = ExchangedNames::warnings($layout, $body, $book, $label === '' ? '' : " of $label");
     }
 
     /**

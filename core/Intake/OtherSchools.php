@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Intake;
 
+use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Table\Field;
 use Vantrel\Core\Table\Line;
 
@@ -12,6 +13,9 @@ final class OtherSchools
 {
     /** Whether the column names this school in some row; if not, it calls it by another name. */
     private readonly bool $here;
+
+    /** How many schools the column names. */
+    private readonly int $named;
 
     /** @var array<string, int> other school to how many rows are of it */
     private array $rows = [];
@@ -24,6 +28,17 @@ final class OtherSchools
         array $body,
     ) {
         $at = $layout->indexOf(Field::School);
+        $this->named =
+            $at === null
+                ? 0
+                : count(
+                    array_unique(
+                        array_filter(
+                            array_map(fn(Line $l): string => NameKey::of($l->bare($at)), $body),
+                            fn(string $s): bool => $s !== '',
+                        ),
+                    ),
+                );
         $this->here = $at !== null && array_filter($body, fn(Line $l): bool => $school->isNamed($l->cell($at))) !== [];
     }
 
@@ -31,6 +46,15 @@ final class OtherSchools
     public function look(): void
     {
         $said = $this->row->cell(Field::School);
+        if ($said !== '' && !$this->here && $this->named > 1) {
+            $this->row->problem(
+                Field::School,
+                "The row is of {$said}. The list names $this->named schools, and {$this->school->name} is none of " .
+                    'them. If they are parts of it, say that nothing is read from this column.',
+            );
+
+            return;
+        }
         if ($said !== '' && $this->here && !$this->school->isNamed($said)) {
             $this->rows[$said] = ($this->rows[$said] ?? 0) + 1;
             $this->row->problem(

@@ -94,6 +94,7 @@ final class Footers
     {
         return $filled !== [] &&
             (preg_grep(self::HINT, $filled) === $filled ||
+                (count($filled) > 1 && preg_grep('/^[(\[][^()\[\]]*[)\]]$/u', $filled) === $filled) ||
                 preg_match(self::EXAMPLE, $filled[0]) === 1 ||
                 (count($filled) === 1 && preg_match(self::LEGEND, $filled[0]) === 1 && !self::saysOfRows($filled)));
     }

@@ -48,11 +48,11 @@ final class Heading
         $plain = (string) preg_replace(
             [
                 "/\\b([dl])['’](?=\\p{L})/iu",
-                '/([a-z])([A-Z])/',
+                '/([a-z\d])([A-Z][a-z])|([a-z])([A-Z])/',
                 '/[#№]|\bn[º°]/iu',
                 '/(\p{L})\/(?:r|in|a|o|e|s|es)\b/u',
             ],
-            ['$1 ', '$1 $2', ' number ', '$1'],
+            ['$1 ', '$1$3 $2$4', ' number ', '$1'],
             $heading,
         );
         preg_match_all('/[(\[]([^)\]]*)[)\]]/u', $plain, $m);
@@ -139,6 +139,10 @@ final class Heading
     private static function work(string $key): array
     {
         $words = explode(' ', strtr($key, HeadingWords::TOGETHER));
+        // A year of leaving: no class that is taught.
+        if (preg_match('/^(class of|graduat\w* (year|class|date)|grad year|yog|cohort)\b/', $key) === 1) {
+            return [];
+        }
         $aside = HeadingVocabulary::aside($words);
         if ($aside !== null) {
             return [$aside => 1.0];

@@ -85,7 +85,7 @@ final class HeadingWords
         'homeroom' => [
             'homeroom', 'home room', 'room', 'room number', 'room no', 'rm', 'classroom', 'class room', 'hr',
             'form', 'form group', 'tutor group',
-            'registration group', 'reg group', 'registration', 'homeroom section', 'advisory', 'advisory group',
+            'registration group', 'reg group', 'registration', 'reg', 'reg class', 'homeroom section', 'advisory', 'advisory group',
             'home class',
             'base class', 'salon', 'aula', 'classe', 'salle', 'lop chu nhiem', 'osztaly', 'klasa', '班级', '班級', 'الفصل',
             'klas', 'klass', 'clasa', 'כיתה', 'trida', 'classe e sezione', 'sube', '組',
@@ -239,7 +239,7 @@ final class HeadingWords
         'info', 'information', 'new', 'their', 'your', 'what', 'is', 'please', 'enter', 'write', 'type', 'any', 'best',
         'to', 'reach', 'you', 'at', 'in', 'on', 'as', 'and', 'a', 'an', 'der', 'die', 'das', 'des', 'dem', 'im', 'en',
         'will', 'they', 'he', 'she', 'be', 'entering', 'are', 'which', 'following', 'upcoming',
-        'september', 'august', 'fall', 'next', 'this', 'preferred contact',
+        'september', 'august', 'fall', 'next', 'this', 'preferred contact', 'priority', 'main', 'o', 'ou', 'or',
     ];
 
     /** Words that are a heading alone, and say nothing inside a longer one. */

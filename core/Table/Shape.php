@@ -42,7 +42,7 @@ final readonly class Shape
             [$part, $ofFooters] = Footers::without($part, $bands);
             [$part, $ofBlocks] = Blocks::withHeadings($part, $bands);
             [$part, $ofRows] = Continued::filled($part, $bands);
-            foreach (Children::apart($part) as $child => $own) {
+            foreach (self::people($part) as $child => $own) {
                 if ($own === []) {
                     continue;
                 }
@@ -79,6 +79,17 @@ final readonly class Shape
         }
 
         return $parts;
+    }
+
+    /**
+     * @param  list<Line>  $lines
+     * @return array<string, list<Line>> a table for each of several people that a row is of
+     */
+    private static function people(array $lines): array
+    {
+        $children = Children::apart($lines);
+
+        return array_keys($children) === [''] ? CoTeachers::apart($children['']) : $children;
     }
 
     /** What a table is called: after its sheet and its title; "Sheet1" adds nothing to a title. */

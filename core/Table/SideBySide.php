@@ -28,7 +28,9 @@ final class SideBySide
             default => self::parts($lines[$at]),
         };
         if (count($parts) < 2) {
-            return ['' => $lines];
+            $again = $said !== null || $at === null || $groups ? [] : self::namesAgain($lines, $at);
+
+            return ['' => $again === [] ? $lines : self::asFamilies($lines, (int) $at, $again)];
         }
         $at ??= 0;
         if ($said === null && count($parts) <= 3 && self::areFamilies($lines, $at, $parts)) {
@@ -118,6 +120,60 @@ final class SideBySide
         }
 
         return $rows >= 2 && $alike * 2 >= $rows;
+    }
+
+    /**
+     * From where to where each person of a row goes, in a list whose headings of names come again: "First, Last, Grade,
+     * First, Last, E-mail". None where those who come later are no relatives, or have what only children have.
+     *
+     * @param  list<Line>  $lines
+     * @return list<array{int, int}>
+     */
+    private static function namesAgain(array $lines, int $at): array
+    {
+        $reads = fn(int $c, string ...$fields): bool => array_intersect(
+            array_keys(Heading::read($lines[$at]->cell($c))),
+            $fields,
+        ) !== [];
+        $columns = array_keys($lines[$at]->cells);
+        $names = array_values(
+            array_filter($columns, fn(int $c): bool => $reads($c, 'full_name', 'given_name', 'family_name')),
+        );
+        $key = fn(int $c): string => mb_strtolower(trim($lines[$at]->cell($c)));
+        $starts = array_values(array_filter($names, fn(int $c): bool => $key($c) === $key($names[0])));
+        if (count($starts) < 2 || count($starts) > 3) {
+            return [];
+        }
+        $parts = self::from(array_slice($starts, 1), count($columns));
+        foreach (array_slice($parts, 1) as [$from, $to]) {
+            foreach (range($from, $to) as $c) {
+                if ($reads($c, 'birth_date', 'grade', 'student_number', 'homeroom', 'section')) {
+                    return [];
+                }
+            }
+        }
+        $words = fn(Line $line, array $part): array => explode(
+            ' ',
+            NameKey::of(
+                implode(
+                    ' ',
+                    array_map(
+                        $line->cell(...),
+                        array_filter($names, fn(int $c): bool => $c >= $part[0] && $c <= $part[1]),
+                    ),
+                ),
+            ),
+        );
+        $rows = $alike = 0;
+        foreach (array_slice($lines, $at + 1) as $line) {
+            [$child, $other] = [$words($line, $parts[0]), $words($line, $parts[1])];
+            if ($child !== [''] && $other !== ['']) {
+                $rows++;
+                $alike += array_intersect($child, $other) !== [] ? 1 : 0;
+            }
+        }
+
+        return $rows >= 2 && $alike * 2 >= $rows ? $parts : [];
     }
 
     /**

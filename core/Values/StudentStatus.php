@@ -15,6 +15,7 @@ enum StudentStatus
     /** Headings of columns that say it in words. */
     // prettier-ignore
     private const HEADINGS = [
+        'action', 'add drop', 'add or drop', 'change type', 'type of change', 'enrollment action',
         'status', 'student status', 'enrollment status', 'enrolment status', 'enroll status', 'registration status',
         'current status', 'enr status', 'enr stat', 'enrl status', 'enroll stat', 'stat', 'stu status', 'enrollment stat', 'estado', 'estatus', 'estado del alumno', 'estado de matricula', 'statut', 'statut de l eleve',
         'schulerstatus', 'schuelerstatus', 'trang thai', 'stan', 'статус', '状态', 'الحالة',
@@ -41,12 +42,13 @@ enum StudentStatus
     private const HERE = [
         'active', 'a', 'enrolled', 'current', 'continuing', 'registered', 'returning', 'new', 'present', 'attending',
         'activo', 'activa', 'inscrito', 'inscrita', 'matriculado', 'matriculada', 'actif', 'active', 'inscrit',
-        'inscrite', 'aktiv', 'angemeldet', 'dang hoc', 'navchayetsya', 'zai du', 're enrolled', 'admitted',
+        'inscrite', 'aktiv', 'angemeldet', 'dang hoc', 'navchayetsya', 'zai du', 're enrolled', 'admitted', 'add', 'added', 'enroll', 'enrol', 'alta',
     ];
 
     private const GONE =
         '/^(?:w|wd|w d|i|ns|t o|inactive|withdr[ae]wn?|withdrawal|exit(?:ed)?|left|leaving|leaver|departed|moved|' .
-        'dropped|drop|no show|noshow|did not (?:return|attend|arrive)|not (?:enrolled|returning|attending)|' .
+        'dropped|drop|remove[d]?|delete[d]?|withdraw|no show|noshow|did not (?:return|attend|arrive)|' .
+        'not (?:enrolled|returning|attending)|' .
         'unenrolled|disenrolled|deenrolled|de enrolled|graduate[d]?|alumn[ia]|expelled|deceased|transfer(?:red)?|' .
         'transferred out|transfer out|' .
         'inactiv[oa]|baja|retirad[oa]|trasladad[oa]|egresad[oa]|parti[e]?|radie[e]?|inactif|inactive|sorti[e]?|' .

@@ -5,6 +5,9 @@ declare(strict_types=1);
 use Tests\Support\Lists;
 use Vantrel\Core\Intake\GuardianLine;
 use Vantrel\Core\Intake\ListContents;
+use Vantrel\Core\Intake\SchoolFacts;
+use Vantrel\Core\Intake\SectionLine;
+use Vantrel\Core\Intake\StaffLine;
 use Vantrel\Core\Intake\StudentLine;
 use Vantrel\Core\Plan\Problem;
 
@@ -147,4 +150,86 @@ it('takes no word for another that is two letters away', function (): void {
     expect(implode(' ', Lists::contents("Student,Schedule\nAda Quill,Math; Art\nBo Larch,Art\n")->warnings))->toContain(
         'Nothing is read from column Schedule',
     );
+});
+
+it('gives co-teachers and aides beside the lead a row of their own', function (): void {
+    $read = Lists::contents(
+        "Section,Lead teacher,Lead email,Co-teacher,Co-teacher email,Aide\n" .
+            "3 Heron,Ada Okafor,okafor@school.example,Lena Brandt,brandt@school.example,\n" .
+            "4 Wren,Min Sung,sung@school.example,,,Ola Reyes\n",
+    );
+    expect(array_map(fn(SectionLine $s): array => [$s->name, $s->teacher->full(), $s->teacherEmail], $read->sections))
+        ->toBe([['3 Heron', 'Ada Okafor', 'okafor@school.example'], ['4 Wren', 'Min Sung', 'sung@school.example']])
+        ->and(array_map(fn(StaffLine $s): array => [$s->name->full(), $s->email, $s->role, $s->sections], $read->staff))
+        ->toBe([
+            ['Lena Brandt', 'brandt@school.example', 'co_teacher', ['3 Heron']],
+            ['Ola Reyes', '', 'assistant', ['4 Wren']],
+        ]);
+    $students = Lists::contents("Student,Homeroom,Teacher,Aide\nAda Quill,3 Heron,Ada Okafor,Ola Reyes\n");
+    expect($students->students)->toHaveCount(1)->and($students->staff)->toBe([]);
+});
+
+it('brings nobody in by a list of several schools of which none is this one', function (): void {
+    $read = Lists::contents(
+        "School,Name,Grade\nTidewater Primary,Ada Quill,3\nTidewater Middle,Bo Larch,7\n",
+        [],
+        new SchoolFacts('Lanternfield'),
+    );
+    expect(saidOf($read->students[0])[0])
+        ->toContain('The list names 2 schools, and Lanternfield is none of them')
+        ->and(
+            saidOf(
+                Lists::contents("School,Name\nLFP,Ada Quill\nLFP,Bo Larch\n", [], new SchoolFacts('Lanternfield'))
+                    ->students[0],
+            ),
+        )
+        ->toBe([]);
+});
+
+it('puts a name together that nobody quoted', function (): void {
+    $read = Lists::contents("Name,Grade,Homeroom\nQuill, Ada,3,3 Heron\nLarch, Bo,4,4 Wren\nMarsh,3,3 Heron\n");
+    expect(array_slice(givenAndFamily($read), 0, 2))
+        ->toBe(['Ada | Quill', 'Bo | Larch'])
+        ->and($read->students[1]->homeroom)
+        ->toBe('4 Wren');
+});
+
+it('makes no guardian of a parent who is none', function (string $cell): void {
+    $read = Lists::contents("Student,Mother,Father\nAda Quill,Dana Quill,$cell\n");
+    expect($read->students[0]->guardians)
+        ->toHaveCount(1)
+        ->and(saidOf($read->students[0])[0])
+        ->toContain("“{$cell}” names nobody");
+})->with(['deceased', 'see mother', 'not involved', 'No father', 'fallecido']);
+
+it('takes whoever stands beside a child of the family for a guardian, whatever the headings repeat', function (): void {
+    $read = Lists::contents(
+        "First,Last,Grade,First,Last,Email\nAda,Quill,3,Dana,Quill,dana@mail.example\nBo,Larch,4,Ines,Larch,ines@mail.example\n",
+    );
+    expect(givenAndFamily($read))
+        ->toBe(['Ada | Quill', 'Bo | Larch'])
+        ->and($read->students[0]->guardians[0]->name->full())
+        ->toBe('Dana Quill')
+        ->and($read->students[0]->guardians[0]->email)
+        ->toBe('dana@mail.example');
+});
+
+it('says when headings of names seem to be exchanged', function (): void {
+    $list = fn(string $head): array => Lists::contents("$head\nGarcia,Maria\nSmith,James\nBrown,Sarah\nJohnson,David\n")
+        ->warnings;
+    expect(implode(' ', $list('First name,Last name')))
+        ->toContain('If the headings are exchanged')
+        ->and(implode(' ', $list('Last name,First name')))
+        ->not->toContain('exchanged');
+});
+
+it('leaves out what was dropped, hints in brackets, and the year of leaving', function (): void {
+    $moves = Lists::contents("Student,Action,Section\nAda Quill,Add,3 Heron\nBo Larch,Drop,4 Wren\n");
+    expect(givenAndFamily($moves))->toBe(['Ada | Quill']);
+    $hints = Lists::contents(
+        "Stu ID,Stu Name,DOB\n(7 digits),\"(Last, First)\",(mm/dd/yyyy)\n7000001,\"Quill, Ada\",04/13/2015\n",
+    );
+    expect(givenAndFamily($hints))->toBe(['Ada | Quill']);
+    $years = Lists::contents("First,Last,Class of\nAda,Quill,2031\nBo,Larch,2032\n");
+    expect($years->students[0]->sections)->toBe([])->and(implode(' ', $years->warnings))->toContain('Class of');
 });
