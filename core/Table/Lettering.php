@@ -17,14 +17,23 @@ final readonly class Lettering
 
     private const NONE = "\u{FFFD}";
 
+    /** What a letter by itself is worth: it is a sign of another encoding as likely as not. */
+    private const ALONE = 0.2;
+
+    /** What another sign is worth, where it is no part of a word. */
+    private const SIGN = 0.3;
+
+    /** Signs that may touch a word. */
+    private const PLAIN = '/[\p{P}\x{A0}°€№\x{3000}\x{FFFD}]/u';
+
     /** Lines with a byte above 127 that are looked at. */
     private const SAMPLE = 400;
 
     /** Letters beyond ASCII of the languages that Western encodings are used for, each language by itself. */
     // prettier-ignore
     private const WESTERN = [
-        'áéíóúüñ', 'àâæçéèêëîïôœùûüÿ', 'äöüß', 'áàâãçéêíóôõú', 'àèéìíîòóùú', 'éèëïíóöüä', 'åäöæøéü', 'áéíóúýþæöð',
-        'àçéèíïóòúü',
+        'áéíóúüñªº', 'àâæçéèêëîïôœùûüÿªº', 'äöüßªº', 'áàâãçéêíóôõúªº', 'àèéìíîòóùúªº', 'éèëïíóöüäªº', 'åäöæøéüªº', 'áéíóúýþæöðªº',
+        'àçéèíïóòúüªº',
     ];
 
     // prettier-ignore
@@ -143,10 +152,11 @@ final readonly class Lettering
             $beyond = (string) preg_replace('/[\x00-\x7F]+/', '', $run);
             $bytes = mb_strlen($beyond) * (isset(self::DAILY[$encoding]) ? 2 : 1);
             if (preg_match('/\p{L}/u', $run) !== 1) {
-                // Quotes, dashes and what else stands in lists; other signs hardly do.
-                $score += preg_match('/[\p{P}\x{A0}°€№\x{3000}\x{FFFD}]/u', $run) === 1 ? 0.3 : -$bytes;
+                $score += self::SIGN;
             } elseif (is_string($letters)) {
-                $of[0] += self::canStand($run, $letters, $encoding) ? $bytes : -$bytes;
+                $of[0] += self::canStand($run, $letters, $encoding)
+                    ? $bytes * (mb_strlen($run) > 1 ? 1.0 : self::ALONE)
+                    : -$bytes;
                 $capitals += preg_match('/^\p{Lu}/u', $run);
                 $small += preg_match('/^\p{Ll}/u', $run);
             } elseif (!self::isCased($run) || preg_match('/^[\p{Latin}\p{M}]+$/u', $run) !== 1) {
@@ -158,11 +168,19 @@ final readonly class Lettering
                     preg_match_all("/[$alphabet]/u", $plain, $known);
                     // No language is written with hardly a plain letter.
                     $most = max(2, (int) (0.6 * mb_strlen($run)));
-                    $of[$i] += mb_strlen($beyond) > $most ? -$bytes : 2 * count($known[0]) - $bytes;
+                    $fits = mb_strlen($beyond) > $most ? -$bytes : 2 * count($known[0]) - $bytes;
+                    $of[$i] += $fits * (mb_strlen($run) > 1 ? 1.0 : self::ALONE);
                 }
             }
         }
 
+        // No other sign is a part of a word.
+        $score -= (int) preg_match_all(
+            '/(?<=\p{L})[^\x00-\x7F\p{L}\p{M}]|[^\x00-\x7F\p{L}\p{M}](?=\p{L})/u',
+            $text,
+            $signs,
+        );
+        $score += count(preg_grep(self::PLAIN, $signs[0]) ?: []);
         // Names have capitals where the script has any.
         $most = max($of) * ($small > 0 && $capitals === 0 ? 0.9 : 1.0);
 

@@ -8,8 +8,16 @@ use Vantrel\Core\Table\Lettering;
 it('takes the bytes of a file for the letters they were', function (string $encoding, string $text): void {
     $bytes = (string) iconv('UTF-8', $encoding, $text);
     expect(Lettering::read($bytes)->text)->toBe($text);
+    // With the ends of lines of Windows.
+    expect(Lettering::read(str_replace("\n", "\r\n", $bytes))->text)->toBe(str_replace("\n", "\r\n", $text));
 })->with([
     'Spanish' => ['WINDOWS-1252', "Nombre,Apellido\nÁngel,Peña\nMaría José,Núñez\n"],
+    'Spanish ordinals and hardly a letter' => [
+        'WINDOWS-1252',
+        "Nº;Grado;Teléfono\n1;5º;(231) 555-0157\n2;1ª;(231) 555-0158\n",
+    ],
+    'French numbers' => ['WINDOWS-1252', "N°;Élève;Classe\n1;Lefèvre Zoé;3ème A\n2;Roy Ève;1ère – B\n"],
+    'signs only' => ['WINDOWS-1252', "Name;Price\nAda Quill;3 €\nBo Larch;4 £ “net”\nCleo Marsh;½\n"],
     'French' => ['WINDOWS-1252', "Prénom;Nom\nZoé;Lefèvre\nFrançois;Œuvrard\nNoël;D’Aubigné\n"],
     'one German name' => ['WINDOWS-1252', "Name;Klasse\nMüller, Tim;3b\n"],
     'Portuguese' => ['WINDOWS-1252', "Nome;Apelido\nJoão;Simões\nConceição;Gusmão\n"],
