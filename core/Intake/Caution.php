@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Intake;
 
+use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Plan\Problem;
 use Vantrel\Core\Table\Line;
+use Vantrel\Core\Values\StudentStatus;
 
 /**
  * Notes of an office that somebody may be kept from a child: a court's order, custody, whom not to call. Nothing is
@@ -21,13 +23,17 @@ final class Caution
         'nicht (?:anrufen|kontaktieren))\b|опік|заборон|не (?:дзвонити|телефонувати|віддавати)|监护权|不得|حضانة|ممنوع|' .
         'quyền nuôi|không được/iu';
 
+    private const ALLOWS = '/\b(custod\w*|pick ?up|may (call|contact|see)|contact allowed|has access|legal rights)\b/';
+
+    private const BARS = '/\b(restrict\w*|no contact|court order|do not (call|contact|release)|restraining|barred)\b/';
+
     /** @return list<Problem> one for each such note in a column that nothing is read from */
     public static function problems(Line $line, ListLayout $layout): array
     {
         $problems = [];
         foreach ($layout->columns as $column) {
             $note = $column->field === null ? $line->bare($column->index) : '';
-            if ($note !== '' && self::in($note)) {
+            if ($note !== '' && (self::in($note) || self::answers($column->heading, $note))) {
                 $problems[] = new Problem(
                     $column->name(),
                     '“' .
@@ -40,6 +46,14 @@ final class Caution
         }
 
         return $problems;
+    }
+
+    /** "Custodial: N", "May pick up: No", "Restricted: Y". */
+    private static function answers(string $heading, string $note): bool
+    {
+        $said = StudentStatus::yes($note);
+
+        return $said !== null && preg_match($said ? self::BARS : self::ALLOWS, NameKey::of($heading)) === 1;
     }
 
     public static function in(string $note): bool

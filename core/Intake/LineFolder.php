@@ -6,6 +6,7 @@ namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Plan\Problem;
+use Vantrel\Core\Values\StudentNumber;
 
 /**
  * Brings rows together that speak of one student: a row for each guardian, a row for each section, a sheet for each
@@ -142,7 +143,7 @@ final class LineFolder
                 ? $this->byAccount[$line->account] ?? null
                 : ($line->studentNumber === ''
                     ? null
-                    : $this->byNumber[$line->studentNumber] ?? null);
+                    : $this->byNumber[StudentNumber::key($line->studentNumber)] ?? null);
         if ($first !== null && $name !== '' && !self::sameName($this->folded[$first], $line)) {
             $known = $this->folded[$first];
             $this->refuse(
@@ -167,7 +168,7 @@ final class LineFolder
         if ($first === null) {
             $this->folded[$place] = $line;
             if ($line->studentNumber !== '') {
-                $this->byNumber[$line->studentNumber] ??= $place;
+                $this->byNumber[StudentNumber::key($line->studentNumber)] ??= $place;
             }
             if ($line->account !== '') {
                 $this->byAccount[$line->account] = $place;
@@ -230,7 +231,7 @@ final class LineFolder
         }
         $this->joined[$line->place()] = $first;
         if ($with->studentNumber !== '') {
-            $this->byNumber[$with->studentNumber] ??= $first;
+            $this->byNumber[StudentNumber::key($with->studentNumber)] ??= $first;
         }
     }
 

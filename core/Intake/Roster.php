@@ -17,6 +17,7 @@ use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Records\Section;
 use Vantrel\Core\Records\SectionKind;
 use Vantrel\Core\Values\GradeLevel;
+use Vantrel\Core\Values\StudentNumber;
 
 /** The students known, their open sections and their guardians' contacts, joined for matching and for describing. */
 final class Roster
@@ -44,14 +45,14 @@ final class Roster
                 $person->state() !== PersonState::Merged &&
                 $person->number() !== null
             ) {
-                $this->numbers[$person->schoolId() . ' ' . $person->number()] = $person;
+                $this->numbers[$person->schoolId() . ' ' . StudentNumber::key($person->number())] = $person;
             }
         }
     }
 
     public function byNumber(string $schoolId, string $number): ?Person
     {
-        return $this->numbers["$schoolId $number"] ?? null;
+        return $this->numbers["$schoolId " . StudentNumber::key($number)] ?? null;
     }
 
     /** @return list<Subject> every student who was not merged into another */

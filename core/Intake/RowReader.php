@@ -100,10 +100,10 @@ final class RowReader
         return $this->problems !== [];
     }
 
-    /** @return list<Problem> */
+    /** @return list<Problem> a cell that was asked for twice says what is wrong with it once */
     public function problems(): array
     {
-        return $this->problems;
+        return array_values(array_unique($this->problems, SORT_REGULAR));
     }
 
     /** @return list<Repair> */
@@ -319,17 +319,17 @@ final class RowReader
                 false,
             );
         }
-        $meant = $this->facts->domains[$mail->domain()] ?? null;
-        if ($meant !== null) {
-            return $this->mend(
-                $field,
-                'mail domain',
-                $mail->address,
-                substr($mail->address, 0, -strlen($mail->domain())) . $meant,
-            );
-        }
+        if ($mail->isNobodys()) {
+            $this->problem($field, "“{$cell}” stands for no address, and is left out.", false);
 
-        return $mail->address;
+            return '';
+        }
+        $meant = $this->facts->domains[$mail->domain()] ?? null;
+        $domain = -strlen($mail->domain());
+
+        return $meant === null
+            ? $mail->address
+            : $this->mend($field, 'mail domain', $mail->address, substr($mail->address, 0, $domain) . $meant);
     }
 
     /** @return list<string> the addresses of a cell for two people, none of which is too many */

@@ -69,6 +69,10 @@ final readonly class NameMarks
 
             return trim($m[1] ?? '');
         };
+        // All of it in quotation marks is nobody's nickname.
+        if (preg_match('/^[“”"„«]\s*([^“”"„«»]+?)\s*[“”"»]$/u', $name, $m) === 1) {
+            [$name, $kind] = [$m[1], 'quotation marks left out'];
+        }
         $off('/^\s*\d{1,3}[.)]\s+(?=\p{L})/u', '', 'number left out');
         $off('/^\W*?((?:' . self::OFFICE . '))\s*[-–—:*]+\s*(?=\p{L})/iu', '', 'note left out');
         $off('/\s+[^\p{L}\p{M}\p{N}\s.,\'’()]+\s*((?:' . self::OFFICE . ')|\d[\w ]{0,10})\s*$/iu', '', 'note left out');

@@ -86,6 +86,14 @@ final readonly class GradeLevel
         'twelve' => 12,
     ];
 
+    /** Arabic ordinals, and the classes of a French primary school. Common practice, no source; from memory. */
+    // prettier-ignore
+    private const ABROAD = [
+        'الأول' => 1, 'الاول' => 1, 'الثاني' => 2, 'الثالث' => 3, 'الرابع' => 4, 'الخامس' => 5, 'السادس' => 6,
+        'السابع' => 7, 'الثامن' => 8, 'التاسع' => 9, 'العاشر' => 10, 'الحادي عشر' => 11, 'الثاني عشر' => 12,
+        'cp' => 1, 'ce1' => 2, 'ce2' => 3, 'cm1' => 4, 'cm2' => 5,
+    ];
+
     /** Grades in words, as English-speaking schools say them. */
     private const NUMBERED = [
         'first' => 1,
@@ -144,6 +152,10 @@ final readonly class GradeLevel
             isset(self::COUNTED[$m[1]])
         ) {
             return new self(self::COUNTED[$m[1]]);
+        }
+        $abroad = self::ABROAD[(string) preg_replace('/^(?:الصف|الفصل) /u', '', $cell)] ?? null;
+        if ($abroad !== null) {
+            return new self($abroad);
         }
         // One letter alone is a class as often as a number.
         if (strlen($cell) > 1 && preg_match(self::ROMAN, $cell, $m) === 1) {

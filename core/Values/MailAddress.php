@@ -46,6 +46,23 @@ final class MailAddress
         return str_contains($mail->domain(), '.') ? $mail : null;
     }
 
+    /**
+     * Whether it was written because a form would not go on without one: "none@none.com". Several families write the
+     * same, and would be taken for one. Common practice, no source.
+     */
+    public function isNobodys(): bool
+    {
+        $local = (string) strstr($this->address, '@', true);
+
+        return preg_match(
+            '/^(?:none|no[-._]?(?:e-?)?mail|unknown|not?applicable|nobody|noone|ninguno|sincorreo)$/',
+            $local,
+        ) === 1 ||
+            // "na@na.com", where "na@" elsewhere may be somebody's initials.
+            (preg_match('/^(?:no|na|n-a|nil|null|abc|asdf|x+|xyz|fake|test|email|aucun)$/', $local) === 1 &&
+                explode('.', $this->domain())[0] === $local);
+    }
+
     public function domain(): string
     {
         return substr($this->address, (int) strrpos($this->address, '@') + 1);

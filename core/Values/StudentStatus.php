@@ -67,15 +67,23 @@ enum StudentStatus
         return (self::ASKING[NameKey::of($heading)] ?? true) === false;
     }
 
-    /** Null where the word is none we know: those are said, and taken for somebody who is here. */
-    public static function read(string $cell, string $heading): ?self
+    /** Whether a cell says yes or no; null where it says something else. */
+    public static function yes(string $cell): ?bool
     {
         $key = NameKey::of($cell);
-        $yes = match (true) {
+
+        return match (true) {
             in_array($key, ['y', 'yes', 'true', '1', 'x', 'si', 'oui', 'ja'], true) => true,
             in_array($key, ['n', 'no', 'false', '0', 'non', 'nein'], true) => false,
             default => null,
         };
+    }
+
+    /** Null where the word is none we know: those are said, and taken for somebody who is here. */
+    public static function read(string $cell, string $heading): ?self
+    {
+        $key = NameKey::of($cell);
+        $yes = self::yes($cell);
         $asks = self::ASKING[NameKey::of($heading)] ?? null;
 
         return match (true) {

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 use Tests\Support\Lists;
 use Vantrel\Core\Intake\GuardianLine;
+use Vantrel\Core\Intake\LineFolder;
 use Vantrel\Core\Intake\ListContents;
 use Vantrel\Core\Intake\SchoolFacts;
 use Vantrel\Core\Intake\SectionLine;
 use Vantrel\Core\Intake\StaffLine;
 use Vantrel\Core\Intake\StudentLine;
 use Vantrel\Core\Plan\Problem;
+use Vantrel\Core\Values\StudentNumber;
 
 /** @return list<string> given and family name of each student */
 function givenAndFamily(ListContents $read): array
@@ -232,4 +234,42 @@ it('leaves out what was dropped, hints in brackets, and the year of leaving', fu
     expect(givenAndFamily($hints))->toBe(['Ada | Quill']);
     $years = Lists::contents("First,Last,Class of\nAda,Quill,2031\nBo,Larch,2032\n");
     expect($years->students[0]->sections)->toBe([])->and(implode(' ', $years->warnings))->toContain('Class of');
+});
+
+it('tells numbers apart as the database does', function (): void {
+    $read = Lists::contents("Student number,First,Last\nS001,Ada,Quill\ns001,Bo,Larch\nS-001,Cleo,Marsh\n");
+    $folded = new LineFolder($read->students);
+    expect($folded->students())
+        ->toHaveCount(2)
+        ->and(array_values($folded->refused())[0][1]->message)
+        ->toBe('Row 2 gives the number s001 to Ada Quill. Correct one of the two.')
+        ->and(StudentNumber::key('É01'))
+        ->toBe(StudentNumber::key('e01'));
+});
+
+it('takes an address that a form was given for nobody’s', function (string $address, bool $kept): void {
+    $read = Lists::contents("First,Last,Parent email\nAda,Quill,$address\n");
+    expect($read->students[0]->guardians === [])
+        ->toBe(!$kept)
+        ->and(saidOf($read->students[0]) === [])
+        ->toBe($kept);
+})->with([
+    ['none@none.example', false],
+    ['no-email@school.example', false],
+    ['na@na.example', false],
+    ['na@school.example', true],
+    ['nona@mail.example', true],
+    ['xavier@xavier.example', true],
+]);
+
+it('reads grades and quotation marks of other languages, and what a column of custody says', function (): void {
+    $read = Lists::contents("Name,Grade,Custodial\n“Ada Quill”,الصف الثالث,N\nBo Larch,CE2,Y\n");
+    expect(array_map(fn(StudentLine $s): string => $s->grade, $read->students))
+        ->toBe(['03', '03'])
+        ->and(givenAndFamily($read)[0])
+        ->toBe('Ada | Quill')
+        ->and(saidOf($read->students[0])[0])
+        ->toContain('“N” is not read')
+        ->and(saidOf($read->students[1]))
+        ->toBe([]);
 });
