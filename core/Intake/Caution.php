@@ -15,13 +15,20 @@ use Vantrel\Core\Values\StudentStatus;
  */
 final class Caution
 {
+    /** What is not to be done, where it is done with a person: photographs and peanuts are other matters. */
+    private const DOING = '(?:call|contact|e-?mail|text|phone|release|pick|see|visit|speak|talk|let|give|hand|invite|allow)';
+
     private const WORDS =
-        '/\b(custody|court|restrain\w*|protective order|no[ -]contact|supervised (?:visit|contact)\w*|' .
-        '(?:do|must|may|should) not|don[’\']?t|not (?:allowed|permitted|to (?:be )?(?:pick|contact|call|release))|' .
-        'no pick ?-?up|custodia|orden (?:de alejamiento|judicial)|no (?:llamar|contactar|entregar)|' .
-        'ne pas (?:contacter|appeler|remettre)|garde (?:exclusive|alternée)|jugement|sorgerecht|kontaktverbot|' .
-        'nicht (?:anrufen|kontaktieren))\b|опік|заборон|не (?:дзвонити|телефонувати|віддавати)|监护权|不得|حضانة|ممنوع|' .
-        'quyền nuôi|không được/iu';
+        '/\b(custody|court[- ](?:orders?|ordered|papers?|documents?)|restrain\w*|protective order|no[ -]contact|' .
+        'supervised (?:visit|contact)\w*|(?:do|must|may|should|can) ?not (?:be )?' .
+        self::DOING .
+        '\w*|(?:don|can)[’\']?t ' .
+        self::DOING .
+        '|not (?:allowed|permitted|authori[sz]ed) (?:to|near|at|on|contact)|no pick ?-?up|custodia|' .
+        'orden (?:de alejamiento|judicial)|no (?:llamar|contactar|entregar)|' .
+        'ne pas (?:contacter|appeler|remettre)|garde (?:exclusive|alternée)|sorgerecht|kontaktverbot|' .
+        'nicht (?:anrufen|kontaktieren))\b|опік|заборонен\w* (?:забирати|контакт|бачити)|' .
+        'не (?:дзвонити|телефонувати|віддавати)|监护权|不得(?:接|联系)|حضانة|quyền nuôi|không được (?:đón|liên hệ)/iu';
 
     private const ALLOWS = '/\b(custod\w*|pick ?up|may (call|contact|see)|contact allowed|has access|legal rights)\b/';
 

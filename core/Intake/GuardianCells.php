@@ -22,7 +22,8 @@ final readonly class GuardianCells
     /** What stands in the place of a parent who is none. Common practice, no source. */
     private const NOBODY =
         '/^(?:(?:is )?deceased|dec d?|passed away|late|absent|estranged|incarcerated|deported|not involved|' .
-        'not in (?:the )?(?:picture|home)|no (?:mother|father|mom|dad|parent|guardian|contact)|see .+|' .
+        'not in (?:the )?(?:picture|home)|no (?:mother|father|mom|dad|parent|guardian|contact)|' .
+        'see (?:mother|father|mom|dad|above|below|notes?|office|file|other|contacts?|guardian|emergency)\b.*|' .
         'same as (?:mother|father|mom|dad|above)|fallecid[oa]|falleció|finad[oa]|decede e?|verstorben)$/';
 
     /** @var array<string, bool> field of a name to whether its column puts the family name first */

@@ -43,6 +43,9 @@ final class RowReader
     /** @var list<Problem> */
     private array $problems = [];
 
+    /** @var list<Problem> notes beside the row, which stop nothing */
+    private array $cautions = [];
+
     /** @var list<Repair> */
     private array $repairs = [];
 
@@ -74,13 +77,13 @@ final class RowReader
     public function begin(Line $line): void
     {
         $this->line = $line;
-        $this->problems = $this->repairs = $this->read = [];
+        $this->problems = $this->cautions = $this->repairs = $this->read = [];
     }
 
     /** Keeps what became of the row's cells. */
     public function close(): void
     {
-        $this->log->close($this->line, $this->layout, $this->read, $this->repairs, $this->problems);
+        $this->log->close($this->line, $this->layout, $this->read, $this->repairs, $this->problems());
     }
 
     /** What the file's own reading found wrong with cells where they are needed, and notes that must not be missed. */
@@ -92,7 +95,7 @@ final class RowReader
                 $this->problem($column->field, $flaw);
             }
         }
-        array_push($this->problems, ...Caution::problems($line, $this->layout));
+        $this->cautions = Caution::problems($line, $this->layout);
     }
 
     public function hasProblems(): bool
@@ -103,7 +106,7 @@ final class RowReader
     /** @return list<Problem> a cell that was asked for twice says what is wrong with it once */
     public function problems(): array
     {
-        return array_values(array_unique($this->problems, SORT_REGULAR));
+        return array_values(array_unique([...$this->problems, ...$this->cautions], SORT_REGULAR));
     }
 
     /** @return list<Repair> */

@@ -46,7 +46,10 @@ final readonly class NameMarks
     /** Whether there is something in a name that is in none: a figure, an equals sign, a sign of the office's own. */
     public static function isNoName(string $name): bool
     {
-        return preg_match('/[^\p{L}\p{M}\s\'’‘ʼʻʹ`´.,()\[\]“”"\/&\p{Pd}·・ªº]/u', $name) === 1;
+        return preg_match(
+            '/[^\p{L}\p{M}\s\'’‘ʼʻʹ`´.,()\[\]“”"\/&\p{Pd}·・ªº]/u',
+            (string) preg_replace('/ (?:2nd|3rd|4th|5th)$/i', '', $name),
+        ) === 1;
     }
 
     public static function apart(string $cell): self

@@ -81,6 +81,27 @@ it('never passes over a note that somebody may be kept from a child', function (
         ->toContain('“Do not call” is no relationship');
 });
 
+it('takes no address, photograph or peanut for such a note, nor a name for a word', function (): void {
+    $read = Lists::contents(
+        "Student,Guardian,Address,Notes\nAda Quill,See Vang,14 Heron Court,Do not photograph\n" .
+            "Robert Larch 3rd,Ines Larch,2 Custard Way,peanuts not allowed\n",
+    );
+    expect([saidOf($read->students[0]), saidOf($read->students[1])])
+        ->toBe([[], []])
+        ->and($read->students[0]->guardians[0]->name->full())
+        ->toBe('See Vang')
+        ->and($read->students[1]->name->full())
+        ->toBe('Robert Larch 3rd');
+});
+
+it('says a note beside somebody of the staff, and misses nothing else of them for it', function (): void {
+    $read = Lists::contents("Name,Role,Email,Notes\nAda Okafor,Teacher,,court order on file\n");
+    expect(array_map(fn(Problem $p): string => $p->message, $read->staff[0]->problems))
+        ->toHaveCount(2)
+        ->and($read->staff[0]->problems[0]->message)
+        ->toContain('Staff sign in with their e-mail address');
+});
+
 it('gives the address of a form to who filled it in', function (): void {
     $read = Lists::contents(
         "Timestamp,Email Address,What is your child's first name?,What is your child's last name?,Your name," .
