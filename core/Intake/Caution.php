@@ -16,7 +16,7 @@ use Vantrel\Core\Values\StudentStatus;
 final class Caution
 {
     /** What is not to be done, where it is done with a person: photographs and peanuts are other matters. */
-    private const DOING = '(?:call|contact|e-?mail|text|phone|release|pick|see|visit|speak|talk|let|give|hand|invite|allow)';
+    private const DOING = '(?:call|contact|e-?mail|text|phone|release|pick|see|visit|speak|talk|let|give|invite)';
 
     private const WORDS =
         '/\b(custody|court[- ](?:orders?|ordered|papers?|documents?)|restrain\w*|protective order|no[ -]contact|' .

@@ -23,6 +23,9 @@ final readonly class Lettering
     /** What another sign is worth, where it is no part of a word. */
     private const SIGN = 0.3;
 
+    /** A letter beyond ASCII as UTF-8 writes it, in bytes. */
+    private const UNICODE = '/[\xC2-\xDF][\x80-\xBF]|[\xE0-\xEF][\x80-\xBF]{2}|[\xF0-\xF4][\x80-\xBF]{3}/';
+
     /** Signs that may touch a word. */
     private const PLAIN = '/[\p{P}\x{A0}°€№\x{3000}\x{FFFD}]/u';
 
@@ -93,6 +96,7 @@ final readonly class Lettering
                 $bytes,
                 $head[0] === "\0" ? 'UTF-16BE' : 'UTF-16LE',
             ],
+            self::isNearlyUnicode($bytes) => [self::mended($bytes), 'UTF-8'],
             default => [$bytes, self::likeliest($bytes)],
         };
         $text = match (true) {
@@ -112,6 +116,23 @@ final readonly class Lettering
             : 'The file does not say how its letters are written. They are read as ' .
                     self::ENCODINGS[$this->encoding][0] .
                     ': look at a few names, and save it as UTF-8 or .xlsx where they are wrong.';
+    }
+
+    /** Whether a text is UTF-8 but for a few bytes: one cell pasted from elsewhere, one letter cut in two. */
+    private static function isNearlyUnicode(string $bytes): bool
+    {
+        preg_match_all(self::UNICODE, $bytes, $whole);
+
+        return 10 * strlen(implode('', $whole[0])) > 9 * (int) preg_match_all('/[\x80-\xFF]/', $bytes);
+    }
+
+    private static function mended(string $bytes): string
+    {
+        return (string) preg_replace_callback(
+            '/(' . trim(self::UNICODE, '/') . ')|[\x80-\xFF]/',
+            fn(array $m): string => isset($m[1]) ? $m[0] : self::of(self::USUAL, $m[0]),
+            $bytes,
+        );
     }
 
     private static function likeliest(string $bytes): string

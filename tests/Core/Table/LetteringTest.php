@@ -67,3 +67,10 @@ it('finds the one name that tells in a long list', function (): void {
         'Łukasz,Żak',
     );
 });
+
+it('keeps a Unicode text that has a few bytes of another', function (): void {
+    $text = "Прізвище;Імʼя\nІваненко;Олег\nСидоренко;Анна\nГончар;Ірина\n";
+    expect(Lettering::read($text . iconv('UTF-8', 'WINDOWS-1252', "Lefèvre;Zoé\n"))->text)->toBe(
+        "{$text}Lefèvre;Zoé\n",
+    );
+});
