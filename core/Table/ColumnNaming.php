@@ -22,6 +22,9 @@ final class ColumnNaming
     /** Two fields whose scores lie closer than this are as good as each other. */
     private const MARGIN = 0.15;
 
+    /** Words of headings that tell a Spanish list. */
+    private const SPANISH = '/\b(nombres?|apellidos?|grado|grupo|alumn[oa]s?|estudiantes?|fecha|madre|padre|correo)\b/';
+
     /** Fields whose contents can be told for certain, so that they can speak against a heading. */
     private const TELLABLE = ['email', 'guardian_email', 'birth_date', 'grade', 'student_number', 'guardian_phone'];
 
@@ -165,10 +168,12 @@ final class ColumnNaming
         }
         $byHeading = Heading::read($this->headings[$c])[$field->value] ?? 0.0;
         // Second names without a heading may be anybody's; a tutor is a guardian in Spanish and a teacher in English.
-        $rivals =
-            $field === Field::GuardianName && in_array(NameKey::of($this->headings[$c]), ['', 'tutor'], true)
-                ? [Field::Teacher]
-                : [];
+        $mayTeach = match (NameKey::of($this->headings[$c])) {
+            '' => true,
+            'tutor' => preg_match(self::SPANISH, NameKey::of(implode(' ', $this->headings))) !== 1,
+            default => false,
+        };
+        $rivals = $mayTeach && $field === Field::GuardianName ? [Field::Teacher] : [];
         if ($byHeading === 0.0) {
             foreach ($this->scores[$c] as $other => $rival) {
                 if (

@@ -22,17 +22,25 @@ beforeEach(function (): void {
     config(['queue.default' => 'null']);
     $this->servers = [];
     $this->server = function (string ...$tls): string {
-        $port = RealServer::freePort();
         $kept = scratch() . '/kept';
-        $this->servers[] = proc_open(
-            ['/usr/bin/python3', base_path('tests/Support/mail_server.py'), "$port", $kept, 'school', SECRET, ...$tls],
-            [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', "$kept.said", 'w']],
-            $pipes,
-        );
-        for ($n = 0; @fsockopen('127.0.0.1', $port) === false; $n++) {
-            expect($n)->toBeLessThan(1500, (string) @file_get_contents("$kept.said"));
-            usleep(20_000);
-        }
+        [$this->servers[], $port] = RealServer::answering(function () use ($kept, $tls): array {
+            $port = RealServer::freePort();
+            $process = proc_open(
+                [
+                    '/usr/bin/python3',
+                    base_path('tests/Support/mail_server.py'),
+                    "$port",
+                    $kept,
+                    'school',
+                    SECRET,
+                    ...$tls,
+                ],
+                [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', "$kept.said", 'w']],
+                $pipes,
+            );
+
+            return [$process, [$port], [$process, $port]];
+        }, "$kept.said");
         config([
             'vantrel.mail.host' => '127.0.0.1',
             'vantrel.mail.port' => $port,

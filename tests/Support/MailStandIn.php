@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Support;
 
-use RuntimeException;
-
 /** The stand-in for mail and texts, in a process of its own, and what it has been given. */
 final class MailStandIn
 {
@@ -15,25 +13,17 @@ final class MailStandIn
     /** Started, and set as the gateway of this process and of those it starts. */
     public static function start(): self
     {
-        $ports = [RealServer::freePort(), RealServer::freePort(), RealServer::freePort()];
         $folder = scratch() . '/mail-' . bin2hex(random_bytes(4));
-        $process = proc_open(
-            [PHP_BINARY, base_path('app/StandIns/mail.php'), $folder, ...array_map(strval(...), $ports)],
-            [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']],
-            $pipes,
-        );
-        if (!is_resource($process)) {
-            throw new RuntimeException('The stand-in for mail did not start.');
-        }
-        $standIn = new self($process, $folder, $ports);
-        foreach ($ports as $port) {
-            for ($n = 0; @fsockopen('127.0.0.1', $port) === false; $n++) {
-                if ($n > 1500) {
-                    throw new RuntimeException("The stand-in for mail does not answer at $port.");
-                }
-                usleep(20_000);
-            }
-        }
+        $standIn = RealServer::answering(function () use ($folder): array {
+            $ports = [RealServer::freePort(), RealServer::freePort(), RealServer::freePort()];
+            $process = proc_open(
+                [PHP_BINARY, base_path('app/StandIns/mail.php'), $folder, ...array_map(strval(...), $ports)],
+                [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', "$folder.err", 'a']],
+                $pipes,
+            );
+
+            return [$process, $ports, new self($process, $folder, $ports)];
+        }, "$folder.err");
         foreach ($standIn->settings() as $name => $value) {
             config([self::CONFIG[$name] => $value]);
         }

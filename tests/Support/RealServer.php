@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Support;
 
+use Closure;
 use CurlHandle;
 use PHPUnit\Framework\Assert;
 
@@ -15,38 +16,73 @@ final class RealServer
 
     public static function start(string $database): self
     {
-        $port = self::freePort();
-        $environment = [
-            ...getenv(),
-            'DB_DATABASE' => $database,
-            'CACHE_STORE' => 'database',
-            'SESSION_DRIVER' => 'database',
-            'QUEUE_CONNECTION' => 'sync',
-            'PHP_CLI_SERVER_WORKERS' => '8',
-            'APP_URL' => "http://127.0.0.1:$port",
-        ];
-        // A session of its own, so that the workers end with their parent.
-        $process = proc_open(
-            [
-                'setsid',
-                PHP_BINARY,
-                '-d',
-                'variables_order=EGPCS',
-                '-S',
-                "127.0.0.1:$port",
-                base_path('vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php'),
-            ],
-            [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']],
-            $pipes,
-            public_path(),
-            $environment,
-        );
-        Assert::assertIsResource($process);
+        [$process, $port] = self::answering(function () use ($database): array {
+            $port = self::freePort();
+            $environment = [
+                ...getenv(),
+                'DB_DATABASE' => $database,
+                'CACHE_STORE' => 'database',
+                'SESSION_DRIVER' => 'database',
+                'QUEUE_CONNECTION' => 'sync',
+                'PHP_CLI_SERVER_WORKERS' => '8',
+                'APP_URL' => "http://127.0.0.1:$port",
+            ];
+            // A session of its own, so that the workers end with their parent.
+            $process = proc_open(
+                [
+                    'setsid',
+                    PHP_BINARY,
+                    '-d',
+                    'variables_order=EGPCS',
+                    '-S',
+                    "127.0.0.1:$port",
+                    base_path('vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php'),
+                ],
+                [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']],
+                $pipes,
+                public_path(),
+                $environment,
+            );
+
+            return [$process, [$port], [$process, $port]];
+        }, '/dev/null');
         for ($i = 0; $i < 300 && @file_get_contents("http://127.0.0.1:$port/up") !== 'up'; $i++) {
             usleep(100_000);
         }
 
         return new self($process, "http://127.0.0.1:$port");
+    }
+
+    /**
+     * Starts a program until it answers at all of its ports: another may take one of them between its being found
+     * free and its being bound.
+     *
+     * @template T
+     *
+     * @param  Closure(): array{resource|false, list<int>, T}  $start
+     * @param  string  $said file with what the program says of itself
+     * @return T
+     */
+    public static function answering(Closure $start, string $said)
+    {
+        for ($try = 1; $try <= 3; $try++) {
+            [$process, $ports, $started] = $start();
+            Assert::assertIsResource($process);
+            $waiting = $ports;
+            for ($n = 0; $n < 1000 && $waiting !== [] && proc_get_status($process)['running']; $n++) {
+                $waiting = array_filter(
+                    $waiting,
+                    fn(int $port): bool => @fsockopen('127.0.0.1', $port, $code, $why, 1.0) === false,
+                );
+                usleep($waiting === [] ? 0 : 20_000);
+            }
+            if ($waiting === []) {
+                return $started;
+            }
+            proc_terminate($process, SIGKILL);
+            proc_close($process);
+        }
+        Assert::fail('It does not answer at its ports: ' . (is_file($said) ? (string) file_get_contents($said) : ''));
     }
 
     /**

@@ -166,7 +166,9 @@ it('counts relationships with their guardians, and asks what a tutor is', functi
     expect(array_map(fn(GuardianLine $g): string => $g->relationship, $read->students[0]->guardians))
         ->toBe(['Mother', 'Father'])
         ->and(Lists::contents("Pupil,Tutor\nAda Quill,Mr Okafor\nBo Larch,Ms Brandt\n")->questions[0]->text)
-        ->toBe('What does column Tutor hold?');
+        ->toBe('What does column Tutor hold?')
+        ->and(Lists::contents("Nombre,Apellidos,Grado,Tutor\nAda,Quill,3,Juan Quill\n")->questions)
+        ->toBe([]);
 });
 
 it('takes no word for another that is two letters away', function (): void {
