@@ -6,7 +6,9 @@ namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Plan\Problem;
+use Vantrel\Core\Table\Field;
 use Vantrel\Core\Table\Line;
+use Vantrel\Core\Table\RowNumbers;
 use Vantrel\Core\Values\StudentStatus;
 
 /**
@@ -53,6 +55,39 @@ final class Caution
         }
 
         return $problems;
+    }
+
+    /**
+     * The rows that have such a note, for the head of the plan: what stands at a row alone is missed among many.
+     *
+     * @param  list<Line>  $body
+     * @return list<string> a sentence, or none
+     */
+    public static function warnings(ListLayout $layout, array $body, string $of): array
+    {
+        $relations = array_map(fn(array $set): ?int => $layout->indexOf($set['relationship']), Field::guardians());
+        $rows = [];
+        foreach ($body as $line) {
+            foreach ($relations as $at) {
+                if ($at !== null && self::in($line->bare($at))) {
+                    $rows[$line->number] = $line->number;
+                }
+            }
+            if (self::problems($line, $layout) !== []) {
+                $rows[$line->number] = $line->number;
+            }
+        }
+
+        return $rows === []
+            ? []
+            : [
+                RowNumbers::sentence(
+                    array_values($rows),
+                    $of,
+                    'has a note that may keep somebody from a child. Look at it before anyone is invited.',
+                    'have notes that may keep somebody from a child. Look at them before anyone is invited.',
+                ),
+            ];
     }
 
     /** "Custodial: N", "May pick up: No", "Restricted: Y". */

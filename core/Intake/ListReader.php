@@ -61,7 +61,11 @@ final class ListReader
         $this->gone = new Gone($this->row, $this->dates, $layout, $today);
         $this->others = new OtherSchools($this->row, $layout, $school, $body);
         $this->staff = new StaffCells($this->row, $this->sections, $this->others, $label);
-        $this->warnings = ExchangedNames::warnings($layout, $body, $book, $label === '' ? '' : " of $label");
+        $of = $label === '' ? '' : " of $label";
+        $this->warnings = [
+            ...ExchangedNames::warnings($layout, $body, $book, $of),
+            ...Caution::warnings($layout, $body, $of),
+        ];
     }
 
     /**

@@ -78,7 +78,10 @@ it('never passes over a note that somebody may be kept from a child', function (
         ->and(saidOf($read->students[1]))
         ->toHaveCount(1)
         ->and(saidOf($read->students[1])[0])
-        ->toContain('“Do not call” is no relationship');
+        ->toContain('“Do not call” is no relationship')
+        // At the head of the plan too, where nobody has to open a row to see it.
+        ->and($read->warnings[0])
+        ->toContain('Rows 2, 3 have notes that may keep somebody from a child');
 });
 
 it('takes no address, photograph or peanut for such a note, nor a name for a word', function (): void {
