@@ -6,6 +6,7 @@ namespace Vantrel\Core\Intake;
 
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Plan\Problem;
+use Vantrel\Core\Table\Column;
 use Vantrel\Core\Table\Field;
 use Vantrel\Core\Table\Line;
 use Vantrel\Core\Table\RowNumbers;
@@ -36,12 +37,33 @@ final class Caution
 
     private const BARS = '/\b(restrict\w*|no contact|court order|do not (call|contact|release)|restraining|barred)\b/';
 
-    /** @return list<Problem> one for each such note in a column that nothing is read from */
-    public static function problems(Line $line, ListLayout $layout): array
+    /** @var list<int> places of the columns that nothing is read from */
+    private readonly array $unread;
+
+    /** @var list<int> places of the columns of relationships */
+    private readonly array $relations;
+
+    /** @var list<int> numbers of the rows that have such a note */
+    private array $rows = [];
+
+    public function __construct(private readonly ListLayout $layout)
+    {
+        $this->unread = array_keys(array_filter($layout->columns, fn(Column $c): bool => $c->field === null));
+        $this->relations = array_values(
+            array_filter(
+                array_map(fn(array $set): ?int => $layout->indexOf($set['relationship']), Field::guardians()),
+                fn(?int $at): bool => $at !== null,
+            ),
+        );
+    }
+
+    /** @return list<Problem> one for each such note of the row in a column that nothing is read from */
+    public function of(Line $line): array
     {
         $problems = [];
-        foreach ($layout->columns as $column) {
-            $note = $column->field === null ? $line->bare($column->index) : '';
+        foreach ($this->unread as $at) {
+            $column = $this->layout->columns[$at];
+            $note = $line->bare($column->index);
             if ($note !== '' && (self::in($note) || self::answers($column->heading, $note))) {
                 $problems[] = new Problem(
                     $column->name(),
@@ -53,36 +75,22 @@ final class Caution
                 );
             }
         }
+        $relations = array_filter($this->relations, fn(int $at): bool => self::in($line->bare($at)));
+        if ($problems !== [] || $relations !== []) {
+            $this->rows[] = $line->number;
+        }
 
         return $problems;
     }
 
-    /**
-     * The rows that have such a note, for the head of the plan: what stands at a row alone is missed among many.
-     *
-     * @param  list<Line>  $body
-     * @return list<string> a sentence, or none
-     */
-    public static function warnings(ListLayout $layout, array $body, string $of): array
+    /** @return list<string> a sentence for the head of the plan: what stands at a row alone is missed among many */
+    public function warnings(string $of): array
     {
-        $relations = array_map(fn(array $set): ?int => $layout->indexOf($set['relationship']), Field::guardians());
-        $rows = [];
-        foreach ($body as $line) {
-            foreach ($relations as $at) {
-                if ($at !== null && self::in($line->bare($at))) {
-                    $rows[$line->number] = $line->number;
-                }
-            }
-            if (self::problems($line, $layout) !== []) {
-                $rows[$line->number] = $line->number;
-            }
-        }
-
-        return $rows === []
+        return $this->rows === []
             ? []
             : [
                 RowNumbers::sentence(
-                    array_values($rows),
+                    $this->rows,
                     $of,
                     'has a note that may keep somebody from a child. Look at it before anyone is invited.',
                     'have notes that may keep somebody from a child. Look at them before anyone is invited.',

@@ -61,11 +61,7 @@ final class ListReader
         $this->gone = new Gone($this->row, $this->dates, $layout, $today);
         $this->others = new OtherSchools($this->row, $layout, $school, $body);
         $this->staff = new StaffCells($this->row, $this->sections, $this->others, $label);
-        $of = $label === '' ? '' : " of $label";
-        $this->warnings = [
-            ...ExchangedNames::warnings($layout, $body, $book, $of),
-            ...Caution::warnings($layout, $body, $of),
-        ];
+        $this->warnings = ExchangedNames::warnings($layout, $body, $book, $label === '' ? '' : " of $label");
     }
 
     /**
@@ -140,9 +136,9 @@ final class ListReader
                 'are read as titles, not as people.',
             );
         }
-        if ($this->row->untaught() * 5 > count($students) && $this->row->untaught() > 1) {
+        if ($this->row->untaught * 5 > count($students) && $this->row->untaught > 1) {
             $this->warnings[] =
-                $this->row->untaught() .
+                $this->row->untaught .
                 ' of ' .
                 count($students) .
                 " rows$of have a grade that {$this->school->name} does not teach ({$this->school->grades()}). " .
@@ -164,6 +160,7 @@ final class ListReader
                 Words::some($unread, 6) .
                 "$of.";
         }
+        array_unshift($this->warnings, ...$this->row->caution->warnings($of));
         array_push(
             $this->warnings,
             ...$this->others->warnings($of),

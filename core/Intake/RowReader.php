@@ -53,12 +53,15 @@ final class RowReader
 
     private readonly NameCells $names;
 
-    private int $untaught = 0;
+    /** Rows whose grade the school does not teach. */
+    public int $untaught = 0;
 
     /** @var array<int, string|null> columns of the row that were asked for, see {@see CellLog::close} */
     private array $read = [];
 
     public readonly CellLog $log;
+
+    public readonly Caution $caution;
 
     /** @param  list<Line>  $body */
     public function __construct(
@@ -70,6 +73,7 @@ final class RowReader
         string $today,
     ) {
         $this->log = new CellLog();
+        $this->caution = new Caution($layout);
         $this->facts = ColumnFacts::of($layout, $body, $school, $today);
         $this->names = new NameCells($this, $layout, $book);
     }
@@ -95,7 +99,7 @@ final class RowReader
                 $this->problem($column->field, $flaw);
             }
         }
-        $this->cautions = Caution::problems($line, $this->layout);
+        $this->cautions = $this->caution->of($line);
     }
 
     public function hasProblems(): bool
@@ -113,12 +117,6 @@ final class RowReader
     public function repairs(): array
     {
         return $this->repairs;
-    }
-
-    /** Rows whose grade the school does not teach. */
-    public function untaught(): int
-    {
-        return $this->untaught;
     }
 
     public function problem(Field $field, string $message, bool $stops = true): void
