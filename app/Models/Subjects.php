@@ -6,12 +6,23 @@ namespace App\Models;
 
 use stdClass;
 use Vantrel\Core\Matching\Subject;
+use Vantrel\Core\Records\AddressState;
 
 /** Students of the Roll as the matcher sees them. */
 final class Subjects
 {
     /** Columns of people that {@see of()} reads. */
-    public const COLUMNS = ['id', 'given_name', 'family_name', 'birth_date', 'number', 'email', 'grade', 'school_id'];
+    public const COLUMNS = [
+        'id',
+        'given_name',
+        'family_name',
+        'birth_date',
+        'number',
+        'email',
+        'email_state',
+        'grade',
+        'school_id',
+    ];
 
     /**
      * @param  stdClass  $row with the {@see COLUMNS}
@@ -33,6 +44,7 @@ final class Subjects
             $contacts,
             $guardians,
             $sections,
+            $row->email_state !== AddressState::Confirmed->value,
         );
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Wiring;
 
+use Vantrel\Core\Accounts\PasswordRules;
 use Vantrel\Core\Mailroom\Attachment;
 use Vantrel\Core\Mailroom\LetterTexts;
 use Vantrel\Core\Mailroom\LetterWish;
@@ -13,7 +14,7 @@ use Vantrel\Core\Mailroom\WorkLine;
 use Vantrel\Core\Roll\EditPerson;
 use Vantrel\Core\Sections\SectionNames;
 
-/** How much what is written may hold, as the core says, for the pages too: they say so while it is typed. */
+/** How much, and how little, what is written may hold, as the core says: the pages say so while it is typed. */
 final class Most
 {
     public const FILE = 'resources/js/api/most.ts';
@@ -30,19 +31,30 @@ final class Most
         'personNumber' => EditPerson::LONGEST_NUMBER,
     ];
 
+    private const LEAST = [
+        'password' => PasswordRules::LEAST,
+        'passwordAlone' => PasswordRules::LEAST_ALONE,
+    ];
+
     /** What stands in the file. */
     public static function script(): string
     {
-        $lines = array_map(
-            fn(string $name, int $most): string => "    $name: $most,\n",
-            array_keys(self::OF),
-            self::OF,
-        );
-
         return "// Written by `php artisan vantrel:openapi` from what the core says; not by hand.\n" .
             "/** Characters, or pieces, of what is written. */\n" .
-            "export const MOST = {\n" .
-            implode('', $lines) .
-            "} as const;\n";
+            self::listed('MOST', self::OF) .
+            "/** Characters that are asked for. */\n" .
+            self::listed('LEAST', self::LEAST);
+    }
+
+    /** @param  array<string, int>  $numbers */
+    private static function listed(string $name, array $numbers): string
+    {
+        $lines = array_map(
+            fn(string $of, int $number): string => "    $of: $number,\n",
+            array_keys($numbers),
+            $numbers,
+        );
+
+        return "export const $name = {\n" . implode('', $lines) . "} as const;\n";
     }
 }

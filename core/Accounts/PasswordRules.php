@@ -12,6 +12,12 @@ use Vantrel\Core\Plan\Refusal;
  */
 final readonly class PasswordRules
 {
+    /** Characters of a student's own password, and of anybody's beside a second factor. */
+    public const LEAST = 8;
+
+    /** Characters where another signs in with a password alone. */
+    public const LEAST_ALONE = 15;
+
     /** Bytes: what bcrypt reads. Longer ones are refused, not cut off. */
     private const MAX_LENGTH = 72;
 
@@ -36,12 +42,12 @@ final readonly class PasswordRules
 
     public static function forStudents(): self
     {
-        return new self(8);
+        return new self(self::LEAST);
     }
 
     public static function forStaff(): self
     {
-        return new self(15);
+        return new self(self::LEAST_ALONE);
     }
 
     /**

@@ -7,6 +7,7 @@ namespace Vantrel\Core\Intake;
 use Vantrel\Core\Matching\Subject;
 use Vantrel\Core\Names\NameKey;
 use Vantrel\Core\Plan\Snapshot;
+use Vantrel\Core\Records\AddressState;
 use Vantrel\Core\Records\Enrollment;
 use Vantrel\Core\Records\EnrollmentRole;
 use Vantrel\Core\Records\Guardianship;
@@ -208,6 +209,7 @@ final class Roster
                 ),
                 $this->enrollmentsOf($person->id),
             ),
+            $person->email() !== null && $person->emailState() !== AddressState::Confirmed,
         );
     }
 

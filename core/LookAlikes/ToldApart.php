@@ -9,6 +9,7 @@ use Vantrel\Core\Plan\Ids;
 use Vantrel\Core\Plan\Plan;
 use Vantrel\Core\Plan\PlanBuilder;
 use Vantrel\Core\Plan\Words;
+use Vantrel\Core\Records\AddressState;
 use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\KnownApart;
 use Vantrel\Core\Records\Person;
@@ -90,6 +91,7 @@ final class ToldApart
             (string) $p->birthDate(),
             (string) $p->number(),
             (string) $p->email(),
+            claimed: $p->email() !== null && $p->emailState() !== AddressState::Confirmed,
         );
     }
 }

@@ -12,6 +12,9 @@ final class Caution
     /** A given name that is another, where all else is the same and a number is missing. */
     public const OTHER_NAME = 'a twin, or the same child by another name';
 
+    /** Levels of a birth date that a slip of the hand explains. */
+    private const ONE_DATE = ['alike', 'turned', 'one digit'];
+
     /**
      * Another given name, and nothing else that tells the two apart: two who share a birth date and a family name are
      * twins, or one child who has a name that no table knows.
@@ -49,15 +52,26 @@ final class Caution
     {
         $given = $levels['given name'] ?? ($levels['given initial'] ?? null);
         $settled = ($levels['student number'] ?? null) === 'alike' || ($levels['e-mail'] ?? null) === 'alike';
+        $birth = $levels['birth date'] ?? null;
 
         return match (true) {
             $given === 'differs' => 'the given name is another',
-            $given === 'akin' && !$settled => ($levels['birth date'] ?? null) === 'alike'
-                ? self::OTHER_NAME
-                : 'the given name is another',
+            $given === 'akin' && !$settled => $birth === 'alike' ? self::OTHER_NAME : 'the given name is another',
             ($levels['family name'] ?? null) === 'differs' && !$settled => 'the family name is another',
             in_array($levels['student number'] ?? null, ['differs', 'one digit'], true) => 'same name, another number',
-            ($levels['birth date'] ?? null) === 'differs' && !$settled => 'same name, another birth date',
+            $birth !== null && !in_array($birth, self::ONE_DATE, true) && !$settled => 'same name, another birth date',
+            // One who has moved, or one of the same name, with a slip or born a day later.
+            $birth !== null && $birth !== 'alike' && ($levels['guardian contact'] ?? null) === 'differs' && !$settled
+                => 'same name, a birth date that is near, and another guardian',
+            // The name alone, and another family.
+            $birth === null &&
+                ($levels['student number'] ?? null) === null &&
+                ($levels['guardian contact'] ?? null) === 'differs' &&
+                !$settled
+                => 'the name alone, and another guardian',
+            // "Alex" and "Alec" are both short for one name, and two children.
+            $given === 'other form' && ($levels['guardian contact'] ?? null) === 'differs' && !$settled
+                => 'another form of the name, and another guardian',
             default => '',
         };
     }
@@ -83,7 +97,11 @@ final class Caution
             $by = array_values(
                 array_filter(
                     ['birth date', 'student number', 'grade'],
-                    fn(string $f): bool => in_array($levels[$f] ?? null, ['differs', 'same year'], true),
+                    fn(string $f): bool => in_array(
+                        $levels[$f] ?? null,
+                        ['differs', 'same year', 'another year'],
+                        true,
+                    ),
                 ),
             );
 

@@ -82,7 +82,9 @@ final class Comparator
         if ($a->email !== '' && $b->email !== '') {
             $levels['e-mail'] =
                 $a->email === $b->email
-                    ? 'alike'
+                    ? ($b->claimed
+                        ? 'alike, claimed'
+                        : 'alike')
                     : (self::localPart($a->email) === self::localPart($b->email)
                         ? 'same local part'
                         : 'differs');

@@ -20,6 +20,7 @@ final readonly class Subject
      * @param  list<string>  $contacts guardians' addresses and phone numbers, as stored
      * @param  list<string>  $guardians guardians' names, plain
      * @param  list<string>  $sections plain names of the sections they are in, or that the row puts them into
+     * @param  bool  $claimed whether the address is one that nobody has confirmed to be theirs
      */
     public function __construct(
         public string $id,
@@ -33,6 +34,7 @@ final readonly class Subject
         public array $contacts = [],
         public array $guardians = [],
         public array $sections = [],
+        public bool $claimed = false,
     ) {
         $this->givenKey = NameKey::of($given);
         $key = NameKey::of($family);

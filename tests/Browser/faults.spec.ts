@@ -1,6 +1,7 @@
 import { expect, type Page } from '@playwright/test';
 import { ASKED, FAULTS } from './faults';
 import { coordinator, openRow, other, PASSWORD, signIn } from './people';
+import { comesIn, ENTRANCES, settled } from './states';
 import { test } from './told';
 
 /** Every view of a coordinator that is reached by an address; all begin with something asked of the server. */
@@ -141,4 +142,66 @@ test('every view says that it is on its way while the server takes its time', as
         await expect(page.getByRole('heading', { level: 1 }), view).toBeVisible();
     }
     await page.context().close();
+});
+
+/** Shares of the window that moved while nobody touched it, as the browser adds them up (Layout Instability, WICG). */
+const SHIFTED = () =>
+    new Promise<{ sum: number; what: string[] }>((tell) => {
+        const what: string[] = [];
+        let sum = 0;
+        new PerformanceObserver((list) => {
+            for (const entry of list.getEntries() as (PerformanceEntry & {
+                value: number;
+                sources: { node: Node | null }[];
+            })[]) {
+                sum += entry.value;
+                what.push(
+                    ...entry.sources.map(({ node }) => `${node?.nodeName} ${node?.textContent?.slice(0, 30) ?? ''}`),
+                );
+            }
+        }).observe({ type: 'layout-shift', buffered: true });
+        setTimeout(() => tell({ sum, what }), 100);
+    });
+
+const STILL: { who: string; phone: boolean; enter: (page: Page) => Promise<unknown>; at: readonly string[] }[] = [
+    { who: 'nobody', phone: true, enter: (page) => page.goto('/'), at: ENTRANCES },
+    {
+        who: 'a student',
+        phone: true,
+        enter: comesIn('wilhelmina.seabright', 'maple otter candy'),
+        at: ['/', '/account'],
+    },
+    {
+        who: 'a guardian',
+        phone: true,
+        enter: comesIn('helene.marchetti@shoremail.example', PASSWORD),
+        at: ['/', '/account'],
+    },
+    { who: 'a coordinator', phone: false, enter: coordinator, at: VIEWS.map((view) => `/s/primary/${view}`) },
+];
+
+test('no page moves under the finger while answers come late', async ({ browser }) => {
+    const moved: string[] = [];
+    for (const { who, phone, enter, at } of STILL) {
+        const page = await other(browser, phone);
+        await enter(page);
+        await settled(page);
+        for (const path of at) {
+            // Each answer comes later than the one before, so that whatever it brings comes by itself.
+            let asked = 0;
+            await page.route(/\/api\//, async (route) => {
+                await new Promise((resolve) => setTimeout(resolve, 90 + 60 * (asked++ % 4)));
+                await route.continue();
+            });
+            await page.goto('about:blank');
+            await page.goto(path);
+            await expect(page.getByRole('heading', { level: 1 }), path).toBeVisible();
+            await settled(page);
+            const { sum, what } = await page.evaluate(SHIFTED);
+            if (sum >= 0.02) moved.push(`${path} of ${who}: ${sum.toFixed(3)}, ${what.join('; ')}`);
+            await page.unroute(/\/api\//);
+        }
+        await page.context().close();
+    }
+    expect(moved).toEqual([]);
 });

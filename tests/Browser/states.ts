@@ -265,7 +265,7 @@ const NOBODY: State[] = [
 ];
 
 /** Signs in, and waits until that has been answered. */
-const comesIn = (user: string, secret: string) => async (page: Page) => {
+export const comesIn = (user: string, secret: string) => async (page: Page) => {
     await signIn(page, user, secret);
     await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toHaveCount(0);
 };

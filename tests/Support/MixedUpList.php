@@ -55,13 +55,18 @@ final class MixedUpList
     /** @var list<string> */
     private array $family;
 
-    /** @param  key-of<self::KINDS>  $kind */
+    /**
+     * @param  key-of<self::KINDS>  $kind
+     * @param  int  $namesakes of a hundred strangers, how many have the name of somebody known; beyond two they are of
+     *     their grade and year too, and have no number
+     */
     public function __construct(
         int $seed,
         private readonly string $kind,
         private readonly int $people = 5000,
         private readonly int $length = 1000,
         private readonly float $knownShare = 0.75,
+        private readonly int $namesakes = 2,
     ) {
         $this->random = new Randomizer(new Mt19937($seed));
         $this->given = [
@@ -85,60 +90,14 @@ final class MixedUpList
      */
     private function invented(int $n, array $ends): array
     {
+        // prettier-ignore
         $starts = [
-            'Ba',
-            'Ce',
-            'Da',
-            'El',
-            'Fa',
-            'Go',
-            'Ha',
-            'Il',
-            'Jo',
-            'Ka',
-            'Lo',
-            'Ma',
-            'Ne',
-            'Os',
-            'Pe',
-            'Qui',
-            'Ro',
-            'Sa',
-            'Te',
-            'Ul',
-            'Ve',
-            'Wa',
-            'Yo',
-            'Ze',
-            'Bri',
-            'Cla',
-            'Dro',
-            'Fre',
-            'Gra',
-            'Kri',
-            'Sto',
-            'Tha',
+            'Ba', 'Ce', 'Da', 'El', 'Fa', 'Go', 'Ha', 'Il', 'Jo', 'Ka', 'Lo', 'Ma', 'Ne', 'Os', 'Pe', 'Qui', 'Ro', 'Sa',
+            'Te', 'Ul', 'Ve', 'Wa', 'Yo', 'Ze', 'Bri', 'Cla', 'Dro', 'Fre', 'Gra', 'Kri', 'Sto', 'Tha',
         ];
+        // prettier-ignore
         $middles = [
-            'b',
-            'd',
-            'ld',
-            'l',
-            'll',
-            'm',
-            'n',
-            'nd',
-            'r',
-            'rr',
-            's',
-            'st',
-            't',
-            'v',
-            'z',
-            'k',
-            'rk',
-            'ch',
-            'g',
+            'b', 'd', 'ld', 'l', 'll', 'm', 'n', 'nd', 'r', 'rr', 's', 'st', 't', 'v', 'z', 'k', 'rk', 'ch', 'g',
         ];
         $names = [];
         while (count($names) < $n) {
@@ -247,15 +206,20 @@ final class MixedUpList
                 $like->contacts,
             );
         }
-        if ($this->chance(2)) {
+        $near = $this->namesakes > 2;
+        if ($this->chance($this->namesakes) && (!$near || $like->birthDate !== '')) {
+            do {
+                $birth = $this->birth((int) $like->grade);
+            } while ($near && self::alike(substr($birth, 5), substr($like->birthDate, 5)));
+
             return new Subject(
                 $id,
                 $like->given,
                 $like->family,
-                $this->birth((int) $like->grade),
-                $number,
+                $near ? substr($like->birthDate, 0, 4) . substr($birth, 4) : $birth,
+                $near ? '' : $number,
                 '',
-                sprintf('%02d', $this->random->getInt(1, 12)),
+                $near ? $like->grade : sprintf('%02d', $this->random->getInt(1, 12)),
                 'a',
                 ["s$id@shoremail.example"],
             );
@@ -340,6 +304,14 @@ final class MixedUpList
             $p->schoolId,
             in_array('contacts', $has, true) ? $contacts : [],
         );
+    }
+
+    /** Whether two days of a year share the day or the month, or are each other turned round. */
+    private static function alike(string $one, string $other): bool
+    {
+        [$month, $day] = explode('-', $one);
+
+        return in_array($month, explode('-', $other), true) || in_array($day, explode('-', $other), true);
     }
 
     private function slip(string $name): string

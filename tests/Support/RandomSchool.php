@@ -157,6 +157,7 @@ final class RandomSchool
                 'number' => null,
                 'grade' => null,
                 'email' => "$id@x.example",
+                'email_state' => 'confirmed',
                 'phone' => null,
                 'state' => 'active',
                 'merged_into' => null,

@@ -26,7 +26,6 @@ use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpFoundation\RedirectResponse;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
-use Vantrel\Core\Accounts\PasswordRules;
 use Vantrel\Core\Plan\Refusal;
 
 /** Signing in and out, and the sessions a person has. */
@@ -46,8 +45,6 @@ final class SessionController
             $singleSignOn->label(),
             (string) $request->session()->pull(self::NOTE, ''),
             $desk->awaitsCode($request),
-            PasswordRules::forStudents()->minLength,
-            PasswordRules::forStaff()->minLength,
         );
     }
 

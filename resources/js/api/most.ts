@@ -11,3 +11,8 @@ export const MOST = {
     personName: 120,
     personNumber: 40,
 } as const;
+/** Characters that are asked for. */
+export const LEAST = {
+    password: 8,
+    passwordAlone: 15,
+} as const;

@@ -3995,8 +3995,6 @@ export interface components {
             singleSignOn: string;
             note: string;
             secondFactor: boolean;
-            leastStudent: number;
-            leastStaff: number;
         };
         Evidence: {
             field: string;

@@ -59,7 +59,7 @@ vi.stubGlobal('fetch', async (request: Request | string, init?: RequestInit): Pr
     sent.push({ what, body });
     if (!(what in answers)) throw new TypeError(`nothing answers ${what}`);
     const said = answers[what];
-    const answer: unknown = typeof said === 'function' ? (said as (body: unknown) => unknown)(body) : said;
+    const answer: unknown = typeof said === 'function' ? await (said as (body: unknown) => unknown)(body) : said;
     const json = (status: number, value: unknown) =>
         new Response(JSON.stringify(value), { status, headers: { 'Content-Type': 'application/json' } });
     return answer instanceof Refused

@@ -7,6 +7,7 @@ export function many(count: number, one: string, more = `${one}s`): string {
 const LEVELS: Record<string, string> = {
     turned: 'day and month swapped',
     akin: 'related form',
+    'alike, claimed': 'same, not confirmed',
     'alike, elsewhere': 'same, at another school',
     'differs, elsewhere': 'different, at another school',
 };

@@ -71,7 +71,24 @@ it('says why a person has to look', function (string $levels, string $why): void
     ['given: alike; family: alike; birth date: differs', 'same name, another birth date'],
     ['given: alike; family: alike; birth date: differs; number: alike', ''],
     ['given: alike; family: alike; birth date: differs; e-mail: alike', ''],
-    ['given: alike; family: alike; birth date: same year', ''],
+    ['given: alike; family: alike; birth date: same year', 'same name, another birth date'],
+    ['given: alike; family: alike; birth date: another year', 'same name, another birth date'],
+    ['given: alike; family: alike; birth date: same year; number: alike', ''],
+    ['given: alike; family: alike; birth date: same year; e-mail: alike', ''],
+    ['given: alike; family: alike; birth date: same year; e-mail: alike, claimed', 'same name, another birth date'],
+    ['given: alike; family: alike; birth date: one digit', ''],
+    [
+        'given: alike; family: alike; birth date: one digit; guardian contact: differs',
+        'same name, a birth date that is near, and another guardian',
+    ],
+    ['given: alike; family: alike; birth date: turned; guardian contact: differs; number: alike', ''],
+    ['given: alike; family: alike; birth date: alike; guardian contact: differs', ''],
+    [
+        'given: other form; family: alike; birth date: alike; guardian contact: differs',
+        'another form of the name, and another guardian',
+    ],
+    ['given: other form; family: alike; birth date: alike; guardian contact: same name', ''],
+    ['given: other form; family: alike; guardian contact: differs; number: alike', ''],
     ['family: differs; number: differs', 'the family name is another'],
 ]);
 

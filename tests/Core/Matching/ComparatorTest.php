@@ -124,6 +124,8 @@ it('tells how each other field agrees, and nothing of one that a side lacks', fu
     yield [$number('20417', 's'), $number('20471', 't'), 'student number: differs, elsewhere; school: differs'];
     $mail = fn(string $mail): array => ['email' => $mail];
     yield [$mail('noor@a.example'), $mail('noor@a.example'), 'e-mail: alike'];
+    $claimed = ['email' => 'noor@a.example', 'claimed' => true];
+    yield [$mail('noor@a.example'), $claimed, 'e-mail: alike, claimed'];
     yield [$mail('noor@a.example'), $mail('noor@b.example'), 'e-mail: same local part'];
     yield [$mail('noor@a.example'), $mail('kai@a.example'), 'e-mail: differs'];
     yield [$mail('noor@a.example'), $mail(''), ''];

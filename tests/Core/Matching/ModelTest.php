@@ -41,6 +41,20 @@ it('matches mixed-up lists as well as it promises', function (): void {
         ->toBeGreaterThanOrEqual(0.999);
 });
 
+it('takes no namesake born in the same year for somebody known', function (string $kind): void {
+    $score = new MatchingScore();
+    foreach ([104, 105] as $seed) {
+        $score->add(new MixedUpList($seed, $kind, 4000, 2400, 0.6, 55));
+    }
+    // Where the slip of a hand made the two dates one, nothing tells them apart.
+    $told = array_filter($score->wrong, function (string $pair): bool {
+        [$row, $person] = json_decode($pair, true, flags: JSON_THROW_ON_ERROR);
+
+        return $row['birthDate'] !== $person['birthDate'];
+    });
+    expect($told)->toBe([])->and($score->auto)->toBeGreaterThan(2500)->and($score->share())->toBeLessThan(0.08);
+})->with(['birth date, guardians', 'birth date']);
+
 it('states chances that hold', function (): void {
     $score = new MatchingScore();
     foreach (array_keys(MixedUpList::KINDS) as $i => $kind) {

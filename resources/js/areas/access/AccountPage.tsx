@@ -20,17 +20,20 @@ export function AccountPage({ me }: { me: Me }) {
     const { t } = useTranslation();
     return (
         <Leaf title={t('How you sign in')} above={me.name}>
+            {/* Above what comes with an answer: how long that is nobody knows before. */}
+            <p className="mb-6 flex flex-wrap gap-x-8">
+                <Link to="/" className="inline-flex min-h-12 items-center underline underline-offset-4">
+                    {t('Back')}
+                </Link>
+                {me.kind === 'staff' && me.children > 0 && (
+                    <Link to="/children" className="inline-flex min-h-12 items-center underline underline-offset-4">
+                        {t('Your children')}
+                    </Link>
+                )}
+            </p>
             {me.ownPassword && <PasswordPart />}
             {me.kind === 'staff' && <SecondFactorPart />}
             <SessionsPart />
-            {me.kind === 'staff' && me.children > 0 && (
-                <Link to="/children" className="mt-8 flex min-h-12 items-center underline underline-offset-4">
-                    {t('Your children')}
-                </Link>
-            )}
-            <Link to="/" className="mt-8 inline-flex min-h-12 items-center underline underline-offset-4">
-                {t('Back')}
-            </Link>
         </Leaf>
     );
 }

@@ -5,6 +5,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { api, data, type Schemas } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
+import { Instead } from '@/ui/Instead';
 import { useSentForm } from '@/ui/useSentForm';
 import { CardPicture } from './CardPicture';
 import { Leaf, LeafNote } from './Leaf';
@@ -36,7 +37,8 @@ export function SignInPage({
     const words = useProblem();
     const [coding, setCoding] = useState(false);
     const [back, setBack] = useState(false);
-    const entrance = useEntrance();
+    const asked = useEntrance();
+    const entrance = asked.data;
     const said = note ?? (entrance?.note ? t(entrance.note) : t(CARD_NOTES[search.get('card') ?? ''] ?? ''));
     const enter = (me: Schemas['Me']) => {
         if (entered) {
@@ -69,6 +71,9 @@ export function SignInPage({
         words,
         then: enter,
     });
+    // What the answer decides stands above the button: a form shown before it would move under the finger. Without an
+    // answer one can still sign in.
+    if (asked.isPending) return <Instead of={asked} />;
     if (coding || (entrance?.secondFactor && !back))
         return (
             <Leaf title={t('The code of your app')}>

@@ -13,7 +13,7 @@ const view = {
     asksBirthDate: true,
     asksNumber: false,
 };
-const guest = { 'GET /api/me': new Refused(401, 'Sign in.'), 'GET /api/entrance': { leastStudent: 9, leastStaff: 15 } };
+const guest = { 'GET /api/me': new Refused(401, 'Sign in.') };
 const come = () => show(<ComePage />, '/come#abc');
 
 describe('the link of an invitation into a section', () => {

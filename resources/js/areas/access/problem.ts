@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import type { TFunction } from 'i18next';
 import { useTranslation } from 'react-i18next';
 import { api, ApiError, data, sentence } from '@/api/client';
+import { LEAST } from '@/api/most';
 
 /** What to say of a refusal, in the reader's language where the sentence is known. */
 export function problem(error: unknown, t: TFunction): string {
@@ -17,24 +18,21 @@ export function useProblem(): (error: unknown) => string {
     return (error) => problem(error, t);
 }
 
-/** What the way in offers and asks for. */
+/** What the way in offers and asks for, as asked for. */
 export function useEntrance() {
-    const { data: entrance } = useQuery({
+    return useQuery({
         queryKey: ['entrance'],
         queryFn: () => data(api.GET('/api/entrance')),
         staleTime: Infinity,
     });
-    return entrance;
 }
 
 /** What is said beside a field for a new password. */
 export function usePasswordHint(kind: 'student' | 'staff' | 'guardian'): string {
     const { t } = useTranslation();
-    const entrance = useEntrance();
-    if (!entrance) return '';
     return kind === 'student'
         ? t('At least {{least}} characters. Three words that belong to nobody else are best.', {
-              least: entrance.leastStudent,
+              least: LEAST.password,
           })
-        : t('At least {{least}} characters: several words are easiest.', { least: entrance.leastStaff });
+        : t('At least {{least}} characters: several words are easiest.', { least: LEAST.passwordAlone });
 }

@@ -12,7 +12,7 @@ import { moment } from '@/ui/dates';
 import { Dialog } from '@/ui/Dialog';
 import { Instead } from '@/ui/Instead';
 import { PasteBox } from './PasteBox';
-import { RecordBar } from './RecordBar';
+import { RecordBar, useRecord } from './RecordBar';
 
 const STATES: Record<string, string> = {
     reading: 'being read',
@@ -38,6 +38,7 @@ export function IntakePage({ school }: { school: School }) {
         queryFn: () => data(api.GET('/api/schools/{school}/intakes', { params: { path: { school: school.id } } })),
     });
     const page = asked.data;
+    const record = useRecord(school);
     const upload = useAct(
         ({ files, pasted }: Brought) => {
             const form = new FormData();
@@ -80,6 +81,8 @@ export function IntakePage({ school }: { school: School }) {
         document.addEventListener('paste', paste);
         return () => document.removeEventListener('paste', paste);
     });
+    // Both say what stands above the table: nothing is shown that they would push away.
+    if (asked.isPending || record.isPending) return <Instead of={{ ...asked, error: null }} what="the lists" />;
     return (
         <div className="page">
             <div className="px-6 py-4">

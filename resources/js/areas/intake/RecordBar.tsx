@@ -12,6 +12,14 @@ import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
 
+/** Whether the school has a record that lists come from, and when it was asked. */
+export function useRecord(school: School) {
+    return useQuery({
+        queryKey: ['record', school.id],
+        queryFn: () => data(api.GET('/api/schools/{school}/record', { params: { path: { school: school.id } } })),
+    });
+}
+
 /** Lists that come from the school's record, where one is set up: what has changed, all of it, or one student. */
 export function RecordBar({ school }: { school: School }) {
     const navigate = useNavigate();
@@ -19,10 +27,7 @@ export function RecordBar({ school }: { school: School }) {
     const [search, setSearch] = useSearchParams();
     const [asking, setAsking] = useState(search.has('number'));
     const [number, setNumber] = useState(search.get('number') ?? '');
-    const asked = useQuery({
-        queryKey: ['record', school.id],
-        queryFn: () => data(api.GET('/api/schools/{school}/record', { params: { path: { school: school.id } } })),
-    });
+    const asked = useRecord(school);
     const close = () => {
         setAsking(false);
         setNumber('');

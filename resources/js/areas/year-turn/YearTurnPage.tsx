@@ -66,12 +66,21 @@ function Rehearsal({ school, start }: { school: School; start: Schemas['YearTurn
         },
     });
     const plan = turn.last;
+    // The first plan brings warnings that stand above the table: nothing is shown that they would push away.
+    const [begun, setBegun] = useState(false);
+    if (!begun && (plan || turn.error || !said)) setBegun(true);
     const rows = useMemo(
         () => (plan?.rows ?? []).filter((r) => shown.length === 0 || shown.includes(r.verdict)),
         [plan, shown],
     );
     const hold = (id: string) =>
         setWish({ ...wish, held: wish.held.includes(id) ? wish.held.filter((h) => h !== id) : [...wish.held, id] });
+    if (!begun)
+        return (
+            <p className="appears px-6 py-10 text-muted" role="status">
+                Working out everyone’s next grade…
+            </p>
+        );
     return (
         <>
             <PlanView
