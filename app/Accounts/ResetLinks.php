@@ -15,9 +15,9 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Mail;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
-use Vantrel\Core\Accounts\Address;
 use Vantrel\Core\Accounts\Addresses;
 use Vantrel\Core\Accounts\AddressSource;
+use Vantrel\Core\Accounts\Vouching;
 use Vantrel\Core\Accounts\Lifetime;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Plan\Action;
@@ -101,7 +101,7 @@ final class ResetLinks
             $row === null ||
             $link->address === null ||
             $link->address !== $row->email() ||
-            Address::isConfirmed($row)
+            Vouching::isShown($row->emailState(), AddressSource::tryFrom((string) $row->field('email_by')))
         ) {
             return;
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Door;
 
 use App\Platform\SchoolDay;
+use App\Accounts\Opened;
 use App\Platform\TryCounter;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -22,10 +23,33 @@ use Vantrel\Core\Records;
  */
 final class JoinDesk
 {
-    /** In the session: the request this browser has made. */
-    public const REQUEST = 'join_request';
+    /** In the session: the request this browser has made, and a stamp of the password it chose. */
+    private const REQUEST = 'join_request';
 
     public function __construct(private readonly TryCounter $tries) {}
+
+    /**
+     * This browser waits for the answer to a request.
+     *
+     * @param  string|null  $password hash of what was chosen with it
+     */
+    public static function waits(Request $request, string $requestId, ?string $password): void
+    {
+        $request->session()->put(self::REQUEST, ['id' => $requestId, 'stamp' => Opened::stampOf($password)]);
+    }
+
+    /** @return array{string, string} the request that this browser waits for and the stamp, '' where there is none */
+    public static function waiting(Request $request): array
+    {
+        $kept = $request->session()->get(self::REQUEST);
+
+        return is_array($kept) ? [(string) ($kept['id'] ?? ''), (string) ($kept['stamp'] ?? '')] : ['', ''];
+    }
+
+    public static function waitsNoMore(Request $request): void
+    {
+        $request->session()->forget(self::REQUEST);
+    }
 
     /**
      * @return array{Records\Section, Records\JoinCode} section and code, with the columns that coming in asks for

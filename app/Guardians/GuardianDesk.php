@@ -6,6 +6,7 @@ namespace App\Guardians;
 
 use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
+use App\Models\AccountReach;
 use App\Models\Person as PersonModel;
 use App\Models\School;
 use App\Platform\PlannerKit;
@@ -146,6 +147,7 @@ final readonly class GuardianDesk
         if ($guardian->schoolId() !== $school->id) {
             throw new Refusal('Their record is kept at another school, which can change the address.', 'email');
         }
+        AccountReach::mustBeHeldBy($actor, PersonModel::query()->findOrFail($guardian->id), 'email');
         $mail = MailAddress::read($typed) ?? throw new Refusal('That is not a complete mail address.', 'email');
         $this->ledger->apply(
             Addresses::replace($guardian, Address::claimed($mail->address, AddressSource::Hand, $this->kit->now())),

@@ -6,11 +6,13 @@ namespace App\Intake;
 
 use App\Ledger\IntakeNeeds;
 use App\Ledger\Snapshots;
+use App\Models\ConfirmedAddresses;
 use App\Models\Coordinators;
 use App\Models\Intake;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Models\Section;
+use App\Platform\Known;
 use App\Platform\PlannerKit;
 use Vantrel\Core\Intake\BookReader;
 use Vantrel\Core\Intake\GuardianLine;
@@ -20,6 +22,7 @@ use Vantrel\Core\Intake\LineFolder;
 use Vantrel\Core\Intake\MailDomains;
 use Vantrel\Core\Intake\SchoolFacts;
 use Vantrel\Core\Intake\Scope;
+use Vantrel\Core\Intake\StaffLine;
 use Vantrel\Core\Intake\StudentLine;
 use Vantrel\Core\Intake\WhoAnswer;
 use Vantrel\Core\Matching\Linkage;
@@ -133,6 +136,12 @@ final class IntakePlans
             Coordinators::otherSchools($list->madeBy, $school->id),
             $list->madeBy,
             $school->user_names_from === 'preferred',
+            ConfirmedAddresses::among(
+                array_map(fn(StudentLine|StaffLine $line): string => $line->email, [
+                    ...$book->contents->students,
+                    ...$book->contents->staff,
+                ]),
+            ),
         );
         $plan = IntakePlanner::plan(
             $book->contents,
@@ -148,7 +157,12 @@ final class IntakePlans
             $book,
             $plan,
             $answers,
-            MailDomains::unknown($book->contents, $school->mail_domains),
+            array_values(
+                array_filter(
+                    MailDomains::unknown($book->contents, $school->mail_domains),
+                    fn(string $domain): bool => !Known::publicMail()->has($domain),
+                ),
+            ),
             $this->rosterOf($book, $school->id),
             $this->othersIn($snapshot, $wish),
         );

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\LookAlikes;
 
 use App\Ledger\Snapshots;
+use App\Models\AccountReach;
 use App\Models\Realm;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Vantrel\Core\Accounts\Hold;
 use Vantrel\Core\LookAlikes\Merge;
 use Vantrel\Core\LookAlikes\MergePlanner;
 use Vantrel\Core\Plan\Planned;
@@ -33,7 +35,11 @@ final class Merges
                 throw new NotFoundHttpException();
             }
         }
+        $planned = MergePlanner::plan($snapshot, $ids, $picks, $reach, $realm->today());
+        foreach ($ids as $id) {
+            Hold::must($reach, AccountReach::of($id), (string) $snapshot->find(Person::class, $id)?->fullName());
+        }
 
-        return MergePlanner::plan($snapshot, $ids, $picks, $reach, $realm->today());
+        return $planned;
     }
 }

@@ -21,6 +21,8 @@ use Vantrel\Core\Values\GradeLevel;
 /** What is shown of accounts that stand side by side, in a fixed number of queries. */
 final class SideBySide
 {
+    private const AT_THE_DOOR = 'came in at the door: make sure who asked';
+
     /**
      * @param  list<Cluster>  $clusters
      * @return list<ClusterLine>
@@ -30,6 +32,14 @@ final class SideBySide
         $ids = array_merge(...array_map(fn(Cluster $c): array => $c->ids, $clusters), ...[[]]);
         $people = Person::query()->whereIn('id', $ids)->get()->keyBy('id');
         $sections = $this->sections($ids, $realm)->map(fn(Collection $of): string => $of->implode(', '));
+        $atTheDoor = array_flip(
+            DB::table('sign_ins')
+                ->whereIn('person_id', $ids)
+                ->where('unproven', true)
+                ->whereNotNull('password')
+                ->pluck('person_id')
+                ->all(),
+        );
         $lines = [];
         foreach ($clusters as $cluster) {
             $accounts = [];
@@ -58,8 +68,11 @@ final class SideBySide
                     PersonKind::from($people[$accounts[0]->id]->kind ?? ''),
                     $accounts,
                     $cluster->probability(),
-                    $cluster->caution(),
-                    $cluster->isClear(),
+                    $cluster->caution() ?:
+                    (array_intersect_key($atTheDoor, array_flip($cluster->ids)) === []
+                        ? ''
+                        : self::AT_THE_DOOR),
+                    $cluster->isClear() && array_intersect_key($atTheDoor, array_flip($cluster->ids)) === [],
                 );
             }
         }

@@ -10,6 +10,9 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Foundation\Auth\User;
 use Illuminate\Http\Request;
 use LogicException;
+use Vantrel\Core\Accounts\AddressSource;
+use Vantrel\Core\Accounts\Vouching;
+use Vantrel\Core\Records\AddressState;
 
 /**
  * Someone the school knows: student, guardian or staff. Signing in leads to a person, through any of their sign-ins.
@@ -76,6 +79,18 @@ final class Person extends User
     public function signIns(): HasMany
     {
         return $this->hasMany(SignIn::class, 'person_id');
+    }
+
+    /** Whether the address, if it has been confirmed, counts at a school: what one vouches for ends at its walls. */
+    public function addressCountsIn(string $schoolId): bool
+    {
+        return $this->email !== null &&
+            Vouching::countsIn(
+                $schoolId,
+                $this->school_id,
+                AddressState::from($this->email_state),
+                AddressSource::tryFrom((string) $this->email_by),
+            );
     }
 
     /** The address, where it has been confirmed: nothing personal goes to any other. */

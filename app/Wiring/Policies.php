@@ -102,7 +102,8 @@ final class Policies
             'answer-invitation',
             fn(Person $p, Invitation $i): bool => $p->state === 'active' &&
                 $p->kind === 'staff' &&
-                $p->confirmedEmail() === $i->email,
+                $p->email === $i->email &&
+                $p->addressCountsIn((string) Section::query()->whereKey($i->section_id)->value('school_id')),
         );
         Gate::define(
             'manage-invitation',

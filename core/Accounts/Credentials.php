@@ -198,7 +198,7 @@ final class Credentials
 
     private static function closeSecret(PlanBuilder $plan, SignIn $signIn, string $reason): void
     {
-        $plan->update($signIn, ['password' => null, 'passphrase' => null, 'temporary' => 0], $reason);
+        $plan->update($signIn, ['password' => null, 'passphrase' => null, 'temporary' => 0, 'unproven' => 0], $reason);
     }
 
     private static function closeBadge(PlanBuilder $plan, Badge $badge, string $now, string $reason): void

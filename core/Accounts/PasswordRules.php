@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vantrel\Core\Accounts;
 
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Values\HashedSet;
 
 /**
  * Own passwords after NIST SP 800-63B: a least length, a blocklist, no rules of composition, no forced change.
@@ -20,17 +21,6 @@ final readonly class PasswordRules
 
     /** Bytes: what bcrypt reads. Longer ones are refused, not cut off. */
     private const MAX_LENGTH = 72;
-
-    /**
-     * Common practice, no source: the commonest choices, folded; longer ones built from these are found by the pattern
-     * rules.
-     */
-    // prettier-ignore
-    private const COMMON = [
-        'password', 'passwort', 'qwertyuiop', 'letmein', 'iloveyou', 'welcome', 'football', 'baseball', 'sunshine',
-        'princess', 'dragon', 'monkey', 'schoolschool', 'abcdefgh', 'abcdefghijklmno', '12345678', '123456789',
-        '1234567890', '123456789012345', 'asdfghjkl', 'zxcvbnm', 'trustno',
-    ];
 
     private function __construct(public int $minLength) {}
 
@@ -51,11 +41,12 @@ final readonly class PasswordRules
     }
 
     /**
+     * @param  HashedSet  $known passwords that are tried first, in small letters (NIST SP 800-63B, 5.1.1.2)
      * @param  list<string>  $personal names, user name, school: things others know about the person
      *
      * @throws Refusal saying what is wrong with it and what to do
      */
-    public function mustTake(string $password, array $personal = []): void
+    public function mustTake(string $password, HashedSet $known, array $personal = []): void
     {
         $length = mb_strlen($password);
         if ($length < $this->minLength) {
@@ -70,17 +61,36 @@ final readonly class PasswordRules
         }
         $folded = (string) preg_replace('/[\s\p{P}]+/u', '', mb_strtolower($password));
         $bare = rtrim($folded, '0123456789');
-        if (in_array($folded, self::COMMON, true) || in_array($bare, self::COMMON, true)) {
+        // With figures at its end, or written twice, it is tried as soon.
+        $once = (string) preg_replace('/^(.+?)\1+$/u', '$1', $bare);
+        foreach ([mb_strtolower($password), $folded, $bare, $once] as $tried) {
+            if ($tried !== '' && $known->has($tried)) {
+                throw new Refusal('That is one of the passwords attackers try first. Choose another.', 'password');
+            }
+        }
+        if (self::isARow($folded)) {
             throw new Refusal('That is one of the passwords attackers try first. Choose another.', 'password');
         }
         if (count(array_unique(mb_str_split($folded))) < 4) {
             throw new Refusal('That uses only a few different characters. Choose another.', 'password');
         }
-        foreach ($personal as $known) {
-            $known = (string) preg_replace('/[\s\p{P}]+/u', '', mb_strtolower($known));
-            if (mb_strlen($known) >= 4 && mb_strlen($folded) - mb_strlen($known) < 6 && str_contains($folded, $known)) {
+        foreach ($personal as $name) {
+            $name = (string) preg_replace('/[\s\p{P}]+/u', '', mb_strtolower($name));
+            if (mb_strlen($name) >= 4 && mb_strlen($folded) - mb_strlen($name) < 6 && str_contains($folded, $name)) {
                 throw new Refusal('That is little more than a name others know. Choose another.', 'password');
             }
         }
+    }
+
+    /** Whether each sign is the one after the one before it, as in the alphabet, the figures or a row of the keys. */
+    private static function isARow(string $folded): bool
+    {
+        foreach (['abcdefghijklmnopqrstuvwxyz', '01234567890123456789', 'qwertyuiopasdfghjklzxcvbnm'] as $row) {
+            if (str_contains($row, $folded) || str_contains(strrev($row), $folded)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 }

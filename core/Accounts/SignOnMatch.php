@@ -43,6 +43,17 @@ final class SignOnMatch
                     $p->emailState() === AddressState::Confirmed,
             ),
         );
+        // Whose owner has shown it comes before whom a school says it belongs to.
+        $shown = array_values(
+            array_filter(
+                $people,
+                fn(Person $p): bool => Vouching::isShown(
+                    $p->emailState(),
+                    AddressSource::tryFrom((string) $p->field('email_by')),
+                ),
+            ),
+        );
+        $people = count($shown) === 1 ? $shown : $people;
         if (count($people) !== 1) {
             throw new Refusal(
                 'The school’s sign-on knows you, but there is no account here with that address. Ask the coordinator.',

@@ -81,6 +81,8 @@ final class JoinRequests
                 'user_name' => $userNames->give($name->given, $name->family),
                 'passphrase' => null,
                 'password' => $passwordHash ?? $request->password(),
+                // Anybody can ask in any name; only an address of the school that has answered shows whose it is.
+                'unproven' => $passwordHash === null && $request->password() !== null ? 1 : 0,
             ],
             'let in at the door',
         );

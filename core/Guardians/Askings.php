@@ -34,7 +34,7 @@ final class Askings
     ): Planned {
         $plan = new PlanBuilder();
         $name = $claimant->name->full();
-        $decision = (new Likeness())->decide($claimant, $record, $policy);
+        $decision = (new Likeness())->decide($claimant, $student->schoolId(), $record, $policy);
         if ($decision->connects && $decision->whom !== null && $claimant->person !== null) {
             $own = OnRecord::linksOf($claimant, $record);
             Claims::connect($plan, $decision->whom->link, $claimant->person->id, $own, $now);
@@ -79,7 +79,7 @@ final class Askings
         }
         $plan = new PlanBuilder();
         // By policy only a person connects here: it has come to one already.
-        $decision = (new Likeness())->decide($claimant, $record, GuardianPolicy::Check);
+        $decision = (new Likeness())->decide($claimant, $student->schoolId(), $record, GuardianPolicy::Check);
         $id = Claims::wait($plan, $student, $claimant, $decision->whom?->person->id, null, $at);
         $name = $claimant->name->full();
 

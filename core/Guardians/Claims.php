@@ -76,7 +76,7 @@ final class Claims
                 throw new Refusal('This child is already connected to you.');
             }
         }
-        $decision = (new Likeness())->decide($claimant, $record, $policy);
+        $decision = (new Likeness())->decide($claimant, $student->schoolId(), $record, $policy);
         $name = $claimant->name->full();
         if ($decision->connects && $decision->whom !== null && $claimant->person !== null) {
             self::connect($plan, $decision->whom->link, $claimant->person->id, $own, $at->now);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\Guardians;
 
-use Vantrel\Core\Accounts\Address;
+use Vantrel\Core\Accounts\Vouching;
 use Vantrel\Core\Matching\Comparator;
 use Vantrel\Core\Matching\Population;
 use Vantrel\Core\Matching\Subject;
@@ -32,12 +32,13 @@ final class Likeness
     }
 
     /**
+     * @param  string  $school of the student: what another school vouches for settles nothing here
      * @param  list<OnRecord>  $record guardians of the student, those ended, refused and restricted too
      */
-    public function decide(Claimant $who, array $record, GuardianPolicy $policy): Decision
+    public function decide(Claimant $who, string $school, array $record, GuardianPolicy $policy): Decision
     {
         $likely = $this->likely($who, $record);
-        $confirmed = $who->person !== null && Address::isConfirmed($who->person) && $who->person->email() !== '';
+        $confirmed = $who->person !== null && Vouching::personCountsIn($school, $who->person);
         $byAddress =
             $who->email === ''
                 ? []

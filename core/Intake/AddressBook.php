@@ -15,21 +15,43 @@ use Vantrel\Core\Records\Person;
  * Addresses as a list gives them: a new one is claimed or the school's own; a confirmed one is not replaced without a
  * question.
  */
-final readonly class AddressBook
+final class AddressBook
 {
-    /** @param  string  $now UTC instant */
-    public function __construct(private IntakeWish $wish, private string $now, private PlanBuilder $plan) {}
+    /** @var array<string, string> address to whom of the list it is, the first of several */
+    private array $vouched = [];
 
-    /** @param  string  $kind student, guardian or staff */
-    public function of(string $address, string $kind): Address
+    /** @param  string  $now UTC instant */
+    public function __construct(
+        private readonly IntakeWish $wish,
+        private readonly string $now,
+        private readonly PlanBuilder $plan,
+    ) {}
+
+    /**
+     * @param  string  $kind student, guardian or staff
+     * @param  string  $personId of whom it is to be: no school vouches for an address that is another's, of another
+     *     row's too
+     */
+    public function of(string $address, string $kind, string $personId): Address
     {
-        return Address::given(
+        $given = Address::given(
             $address ?: null,
             $kind,
             $this->wish->school->mailDomains,
             AddressSource::Listed,
             $this->now,
         );
+        if (!$given->confirmed) {
+            return $given;
+        }
+        $this->vouched[$address] ??= $personId;
+        if (array_diff([$this->vouched[$address], ...$this->wish->taken[$address] ?? []], [$personId]) !== []) {
+            $this->plan->warn("$address is another account’s already, so it is not confirmed for this one.");
+
+            return Address::claimed($address, AddressSource::Listed, $this->now);
+        }
+
+        return $given;
     }
 
     /**
@@ -43,7 +65,7 @@ final readonly class AddressBook
         if ($address === '') {
             return [];
         }
-        $given = $this->of($address, $person->kind()->value);
+        $given = $this->of($address, $person->kind()->value, $person->id);
         if (!Address::isConfirmed($person) || $person->email() === $address || $given->confirmed) {
             return $given->changes($person);
         }

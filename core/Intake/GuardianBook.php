@@ -306,7 +306,7 @@ final class GuardianBook
                 'birth_date' => null,
                 'number' => null,
                 'grade' => null,
-                ...$this->addresses->of($guardian->email, 'guardian')->columns(),
+                ...$this->addresses->of($guardian->email, 'guardian', $id)->columns(),
                 'phone' => $guardian->phone ?: null,
                 'state' => 'active',
                 'merged_into' => null,

@@ -17,6 +17,8 @@ final readonly class IntakeWish
      * @param  list<string>  $own other schools whose people the list may write: those its maker coordinates too
      * @param  string|null  $madeBy id of whoever brings it in
      * @param  bool  $byPreferred whether user names are made from the name somebody goes by
+     * @param  array<string, list<string>>  $taken addresses of the list to the ids of active accounts that have them
+     *     confirmed
      * @param  string  $confirmed the words a person typed to go past the trip-wire, '' for none
      */
     public function __construct(
@@ -31,6 +33,7 @@ final readonly class IntakeWish
         public array $own = [],
         public ?string $madeBy = null,
         public bool $byPreferred = false,
+        public array $taken = [],
     ) {}
 
     /** A list changes only its own school's people, and shows nothing of others. */

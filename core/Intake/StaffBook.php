@@ -273,7 +273,7 @@ final class StaffBook
                 'birth_date' => null,
                 'number' => null,
                 'grade' => null,
-                ...$this->addresses->of($email, 'staff')->columns(),
+                ...$this->addresses->of($email, 'staff', $id)->columns(),
                 'phone' => $phone ?: null,
                 'state' => 'active',
                 'merged_into' => null,

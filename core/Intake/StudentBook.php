@@ -82,7 +82,7 @@ final class StudentBook
                 'birth_date' => $line->birthDate ?: null,
                 'number' => $line->studentNumber ?: null,
                 'grade' => $line->grade ?: $this->gradeOf($places),
-                ...$this->addresses->of($line->email, 'student')->columns(),
+                ...$this->addresses->of($line->email, 'student', $id)->columns(),
                 'phone' => null,
                 'state' => 'active',
                 'merged_into' => null,

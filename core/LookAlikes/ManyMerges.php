@@ -35,6 +35,12 @@ final class ManyMerges
         $rows = $changes = $seen = [];
         foreach ($merges as $i => $planned) {
             $merge = $planned->result;
+            if ($merge->endsUnproven) {
+                throw new Refusal(
+                    "{$people[$merge->staysId]->fullName()}: one of the accounts came in at the door, with a " .
+                        'password that anybody could have chosen. Look at these by themselves.',
+                );
+            }
             foreach ([$merge->staysId, ...$merge->goIds] as $id) {
                 if (isset($seen[$id])) {
                     throw new Refusal(

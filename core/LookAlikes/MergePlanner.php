@@ -6,6 +6,7 @@ namespace Vantrel\Core\LookAlikes;
 
 use LogicException;
 use Vantrel\Core\Accounts\SchoolChange;
+use Vantrel\Core\Accounts\UnprovenSecrets;
 use Vantrel\Core\Calendar\Span;
 use Vantrel\Core\Guardians\Ties;
 use Vantrel\Core\Plan\PlanBuilder;
@@ -60,6 +61,7 @@ final class MergePlanner
         $spans = self::spans($snapshot, $keep);
         $covered = [];
         $links = ['student_id' => [], 'guardian_id' => []];
+        $unproven = UnprovenSecrets::end($plan, $snapshot, $accounts);
         foreach ($drops as $drop) {
             // The ones that go first free their numbers before the survivor takes one: the database allows it once.
             $plan->update($drop, ['state' => 'merged', 'merged_into' => $keep->id], 'merged into ' . self::name($keep));
@@ -91,13 +93,14 @@ final class MergePlanner
             ]),
         );
         $many = count($drops) > 1;
+        $but = $unproven ? ', but for a password chosen at the door' : '';
         $count = count($accounts);
 
         $built = $plan->build(
             'Merge ' . ($many ? count($drops) . ' accounts' : self::name($drops[0])) . ' into ' . self::name($keep),
             ($many ? "The $count become one account" : 'The two become one account') .
                 ($more === [] ? '' : ', with ' . Words::join($more) . ($many ? ' of the others' : ' of the other')) .
-                ($signIns > 0 ? '. All old cards and user names go on working.' : '.') .
+                ($signIns > 0 ? '. All old cards and user names go on working' . $but . '.' : '.') .
                 ($at === '' ? '' : " The person is at $at.") .
                 ($ended === [] ? '' : ' What they were in elsewhere ends today: ' . Words::some($ended) . '.'),
             [
@@ -111,7 +114,7 @@ final class MergePlanner
 
         return new Planned(
             $built,
-            new Merge($keep->id, array_map(fn(Person $d): string => $d->id, $drops), $why, $fields),
+            new Merge($keep->id, array_map(fn(Person $d): string => $d->id, $drops), $why, $fields, $unproven),
         );
     }
 

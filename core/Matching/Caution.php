@@ -51,27 +51,23 @@ final class Caution
     public static function of(array $levels): string
     {
         $given = $levels['given name'] ?? ($levels['given initial'] ?? null);
-        $settled = ($levels['student number'] ?? null) === 'alike' || ($levels['e-mail'] ?? null) === 'alike';
+        $number = $levels['student number'] ?? null;
+        $settled = $number === 'alike' || ($levels['e-mail'] ?? null) === 'alike';
         $birth = $levels['birth date'] ?? null;
 
         return match (true) {
             $given === 'differs' => 'the given name is another',
-            $given === 'akin' && !$settled => $birth === 'alike' ? self::OTHER_NAME : 'the given name is another',
-            ($levels['family name'] ?? null) === 'differs' && !$settled => 'the family name is another',
-            in_array($levels['student number'] ?? null, ['differs', 'one digit'], true) => 'same name, another number',
-            $birth !== null && !in_array($birth, self::ONE_DATE, true) && !$settled => 'same name, another birth date',
+            !$settled && $given === 'akin' => $birth === 'alike' ? self::OTHER_NAME : 'the given name is another',
+            !$settled && ($levels['family name'] ?? null) === 'differs' => 'the family name is another',
+            in_array($number, ['differs', 'one digit'], true) => 'same name, another number',
+            $settled => '',
+            !in_array($birth ?? 'alike', self::ONE_DATE, true) => 'same name, another birth date',
+            ($levels['guardian contact'] ?? null) !== 'differs' => '',
             // One who has moved, or one of the same name, with a slip or born a day later.
-            $birth !== null && $birth !== 'alike' && ($levels['guardian contact'] ?? null) === 'differs' && !$settled
-                => 'same name, a birth date that is near, and another guardian',
-            // The name alone, and another family.
-            $birth === null &&
-                ($levels['student number'] ?? null) === null &&
-                ($levels['guardian contact'] ?? null) === 'differs' &&
-                !$settled
-                => 'the name alone, and another guardian',
+            $birth !== null && $birth !== 'alike' => 'same name, a birth date that is near, and another guardian',
+            $birth === null && $number === null => 'the name alone, and another guardian',
             // "Alex" and "Alec" are both short for one name, and two children.
-            $given === 'other form' && ($levels['guardian contact'] ?? null) === 'differs' && !$settled
-                => 'another form of the name, and another guardian',
+            $given === 'other form' => 'another form of the name, and another guardian',
             default => '',
         };
     }

@@ -77,6 +77,11 @@ final readonly class JoinRequest extends Record
         return $this->text('made_at');
     }
 
+    public function answeredAt(): ?string
+    {
+        return $this->field('answered_at');
+    }
+
     public function answeredBy(): ?string
     {
         return $this->field('answered_by');

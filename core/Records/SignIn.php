@@ -32,6 +32,12 @@ final readonly class SignIn extends Record
         return $this->field('password');
     }
 
+    /** Whether the password was chosen at a door by somebody who did not show who they are. */
+    public function isUnproven(): bool
+    {
+        return $this->whole('unproven') === 1;
+    }
+
     public function lastSignedInAt(): ?string
     {
         return $this->field('last_signed_in_at');

@@ -48,7 +48,8 @@ final class EditPerson
     ];
 
     /**
-     * @param  array{lowest: int, highest: int, domains: list<string>, country: string}  $school
+     * @param  array{lowest: int, highest: int, domains: list<string>, country: string}  $school `domains`: those that
+     *     it vouches for to this person
      * @param  Person|null  $bearer another person of the school who has the number wished for
      * @param  bool  $mayReach whether whoever does it may change where the person's mail goes
      * @param  string  $today YYYY-MM-DD, at the school
@@ -80,7 +81,7 @@ final class EditPerson
         if ($email !== null && $email !== (string) $person->email()) {
             if (!$mayReach) {
                 throw new Refusal(
-                    'They look after schools that you do not, so their address is for them to change.',
+                    'Their account opens more than your schools, so the address is for them to change.',
                     'email',
                 );
             }

@@ -12,6 +12,7 @@ use Vantrel\Core\Plan\Words;
 use Vantrel\Core\Records\School;
 use Vantrel\Core\Sections\SectionNames;
 use Vantrel\Core\Values\GradeLevel;
+use Vantrel\Core\Values\HashedSet;
 
 /** What a school decides for itself. */
 final class SchoolSettings
@@ -57,6 +58,36 @@ final class SchoolSettings
         $plain = array_map(fn(string $d): string => mb_strtolower(ltrim(trim($d), '@')), $typed);
 
         return json_encode(array_values(array_unique($plain)), JSON_THROW_ON_ERROR);
+    }
+
+    /**
+     * Mail domains belong to the whole installation: a school takes one that another has, or that somebody adds who
+     * answers for all of them. Where mailboxes are handed out to anybody, a school vouches for nobody.
+     *
+     * @param  list<string>  $wished
+     * @param  list<string>  $known of any school of the installation
+     * @param  bool  $answersForAll whether whoever wishes it coordinates every school
+     *
+     * @throws Refusal
+     */
+    public static function mustBeOurs(array $wished, array $known, bool $answersForAll, HashedSet $public): void
+    {
+        foreach (array_diff($wished, $known) as $domain) {
+            if ($public->has($domain)) {
+                throw new Refusal(
+                    "Anybody can have a mailbox at $domain, so the school cannot vouch for whose it is. Name a " .
+                        'domain whose mailboxes the school hands out itself.',
+                    'mail_domains',
+                );
+            }
+            if (!$answersForAll) {
+                throw new Refusal(
+                    "$domain is no mail domain of this installation yet. Somebody who coordinates all of its schools " .
+                        'adds it, at any school; then you can take it here.',
+                    'mail_domains',
+                );
+            }
+        }
     }
 
     /**

@@ -41,6 +41,7 @@ function signInRow(?string $password = 'hash', ?string $passphrase = null): Sign
         'password' => $password,
         'passphrase' => $passphrase,
         'temporary' => 0,
+        'unproven' => 0,
     ]);
 }
 

@@ -64,11 +64,17 @@ function recorded(
 }
 
 /** Who comes from an account whose address has answered, unless something else is said. */
-function comesAs(string $name, string $email, ?string $phone = null, bool $confirmed = true): Claimant
-{
+function comesAs(
+    string $name,
+    string $email,
+    ?string $phone = null,
+    bool $confirmed = true,
+    string $by = 'mail',
+): Claimant {
     $person = grownUp('account', $name, [
         'email' => $email,
         'email_state' => $confirmed ? 'confirmed' : 'claimed',
+        'email_by' => $by,
         'phone' => $phone,
     ]);
 

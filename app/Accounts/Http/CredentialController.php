@@ -16,6 +16,7 @@ use App\Accounts\Views\CredentialPage;
 use App\Ledger\Ledger;
 use App\Ledger\PlanView;
 use App\Ledger\Snapshots;
+use App\Models\AccountReach;
 use App\Models\Person;
 use App\Models\SignIn;
 use App\Platform\Answers;
@@ -66,6 +67,7 @@ final class CredentialController
     #[Takes(EndCredentialWish::class, KeyboardWish::class)]
     public function end(Person $person, Request $request): CredentialPage
     {
+        AccountReach::mustNotCoordinateBeyond(Person::signedIn($request), $person);
         $wish = Wishes::of(EndCredentialWish::class, $request);
         if ($wish->kind === CredentialKind::SecondFactor) {
             $this->mustBeAtTheKeyboard($request);
@@ -80,6 +82,8 @@ final class CredentialController
     #[Answers(CredentialPage::class, 'End every way to sign in of a person, and every session')]
     public function endAll(Person $person, Request $request): CredentialPage
     {
+        AccountReach::mustNotCoordinateBeyond(Person::signedIn($request), $person);
+
         return $this->reader->page($person, $this->desk->endAll($person, Person::signedIn($request)));
     }
 
@@ -89,8 +93,9 @@ final class CredentialController
             'Send a link to the address on record, by which its owner chooses a password and confirms the address',
         ),
     ]
-    public function sendLink(Person $person, ResetLinks $links, Snapshots $snapshots): CredentialPage
+    public function sendLink(Person $person, Request $request, ResetLinks $links, Snapshots $snapshots): CredentialPage
     {
+        AccountReach::mustBeHeldBy(Person::signedIn($request), $person);
         [$signIn, $to] = Credentials::linkTo(
             $snapshots->find(Records\Person::class, $person->id) ?? throw new NotFoundHttpException(),
             $snapshots->list(Records\SignIn::class, fn(Builder $q): Builder => $q->where('person_id', $person->id)),
@@ -103,6 +108,8 @@ final class CredentialController
     #[Answers('file', 'Print a slip with a password for the first sign-in, for somebody whom no mail reaches')]
     public function slip(Person $person, Request $request, FirstSlip $slip): Response
     {
+        AccountReach::mustBeHeldBy(Person::signedIn($request), $person);
+
         return response($slip->print($person, Person::signedIn($request)), 200, [
             'Content-Type' => 'application/pdf',
             'Content-Disposition' => 'inline; filename="slip.pdf"',
@@ -119,6 +126,7 @@ final class CredentialController
     #[Takes(OffBoardWish::class)]
     public function planOffBoarding(Person $person, Request $request): PlanView
     {
+        AccountReach::mustNotCoordinateBeyond(Person::signedIn($request), $person);
         $wish = Wishes::of(OffBoardWish::class, $request);
         $seed = $this->kit->seed();
 
@@ -129,6 +137,7 @@ final class CredentialController
     #[Takes(OffBoardWish::class, AsSeen::class, KeyboardWish::class)]
     public function offBoard(Person $person, Request $request): CredentialPage
     {
+        AccountReach::mustNotCoordinateBeyond(Person::signedIn($request), $person);
         $wish = Wishes::of(OffBoardWish::class, $request);
         $seen = Wishes::of(AsSeen::class, $request);
         if ($person->id === Person::signedIn($request)->id) {

@@ -27,6 +27,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Models\SignIn;
 use App\Platform\Answers;
+use App\Platform\Known;
 use App\Platform\QrPath;
 use App\Platform\Takes;
 use App\Platform\TokenWish;
@@ -243,7 +244,7 @@ final class SecretController
 
     private function check(Person $person, SignIn $signIn, string $password): void
     {
-        PasswordRules::of($person->kind, $this->secondFactors->has($person))->mustTake($password, [
+        PasswordRules::of($person->kind, $this->secondFactors->has($person))->mustTake($password, Known::passwords(), [
             $person->given_name,
             $person->family_name,
             $signIn->user_name,

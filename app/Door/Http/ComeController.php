@@ -16,6 +16,7 @@ use App\Ledger\Snapshots;
 use App\Models\Person;
 use App\Models\SignIn;
 use App\Platform\Answers;
+use App\Platform\Known;
 use App\Platform\PlannerKit;
 use App\Platform\Takes;
 use App\Platform\TokenWish;
@@ -127,7 +128,11 @@ final readonly class ComeController
         $name = NameReader::mend(
             new PersonName(NameReader::tidy($wish->givenName), NameReader::tidy($wish->familyName)),
         );
-        PasswordRules::forStudents()->mustTake($wish->password, [$name->given, $name->family, $section->name()]);
+        PasswordRules::forStudents()->mustTake($wish->password, Known::passwords(), [
+            $name->given,
+            $name->family,
+            $section->name(),
+        ]);
         $desk->countAsking($request);
         $number = $wish->number === null || trim($wish->number) === '' ? null : trim($wish->number);
         $newcomer = new Newcomer($name, $wish->birthDate, $number, $invitation->email(), Hash::make($wish->password));
@@ -160,7 +165,7 @@ final readonly class ComeController
             return $letIn->result->signInId;
         });
         if ($signIn === null) {
-            $request->session()->put(JoinDesk::REQUEST, $planned->result);
+            JoinDesk::waits($request, $planned->result, $newcomer->passwordHash);
 
             return new JoinRequestView('waiting', $section->name(), '', '');
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Door\Http;
 
+use App\Accounts\Opened;
 use App\Accounts\SignInDesk;
 use App\Door\DoorMatch;
 use App\Door\Http\Wishes\ClaimWish;
@@ -23,6 +24,7 @@ use App\Mailroom\Mail\NewcomerMail;
 use App\Models\Person;
 use App\Models\SignIn;
 use App\Platform\Answers;
+use App\Platform\Known;
 use App\Platform\PlannerKit;
 use App\Platform\Takes;
 use App\Platform\Wishes;
@@ -32,6 +34,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
 use Illuminate\Support\Facades\Mail;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Vantrel\Core\Accounts\Lifetime;
 use Vantrel\Core\Accounts\PasswordRules;
 use Vantrel\Core\Accounts\SignInPolicy;
 use Vantrel\Core\Accounts\StudentAccount;
@@ -181,16 +184,17 @@ final class NewcomerController
         }
         $this->desk->countAsk($request, $code);
         $token = Token::draw($this->kit->random($this->kit->seed() . ' newcomer'));
+        $newcomer = new Newcomer(
+            $name,
+            $wish->birthDate,
+            $wish->number === null ? null : trim($wish->number),
+            $email,
+            !$domain && $wish->password !== null ? Hash::make($wish->password) : null,
+        );
         $planned = Newcomers::ask(
             $section,
             $code,
-            new Newcomer(
-                $name,
-                $wish->birthDate,
-                $wish->number === null ? null : trim($wish->number),
-                $email,
-                !$domain && $wish->password !== null ? Hash::make($wish->password) : null,
-            ),
+            $newcomer,
             $rules,
             $this->desk->cameIn($code),
             DB::table('join_requests')
@@ -201,6 +205,7 @@ final class NewcomerController
             $this->kit->occasion($school->id),
         );
         $made = $planned->result;
+        $hash = $newcomer->passwordHash;
         $this->ledger->apply(
             $planned->plan,
             $school->id,
@@ -222,7 +227,7 @@ final class NewcomerController
                 }
             },
         );
-        $request->session()->put(JoinDesk::REQUEST, $made->requestId);
+        JoinDesk::waits($request, $made->requestId, $hash);
 
         return new JoinRequestView($made->state->value, $section->name(), '', '');
     }
@@ -236,8 +241,8 @@ final class NewcomerController
     ]
     public function asked(Request $request): JoinRequestView
     {
-        $id = $request->session()->get(JoinDesk::REQUEST);
-        $row = is_string($id) ? $this->snapshots->find(Records\JoinRequest::class, $id) : null;
+        [$id, $stamp] = JoinDesk::waiting($request);
+        $row = $id === '' ? null : $this->snapshots->find(Records\JoinRequest::class, $id);
         if ($row === null) {
             return new JoinRequestView('none', '', '', '');
         }
@@ -255,15 +260,22 @@ final class NewcomerController
                         ->where('person_id', (string) $row->personId())
                         ->first()
                     : null;
-            if ($person !== null && $person->state === 'active' && $signIn?->password !== null) {
+            // Only what was chosen here opens it, while it is fresh: not the password that stands there by now.
+            $fresh = CarbonImmutable::parse((string) $row->answeredAt(), 'UTC')->addSeconds(Lifetime::LetIn->value);
+            $chosen = $signIn?->password;
+            if ($person?->state === 'active' && $chosen !== null && hash_equals(Opened::stampOf($chosen), $stamp)) {
                 $userName = $signIn->user_name;
-                $this->signIns->byNewSecret($request, $person, $signIn->id);
+                if ($fresh->isFuture()) {
+                    $this->signIns->byNewSecret($request, $person, $signIn->id);
+                } else {
+                    $how = 'password';
+                }
             } elseif ($how === '') {
                 $how = 'card';
             }
         }
         if (in_array($row->state(), [RequestState::Approved, RequestState::Refused], true)) {
-            $request->session()->forget(JoinDesk::REQUEST);
+            JoinDesk::waitsNoMore($request);
         }
 
         return new JoinRequestView($row->state()->value, (string) $section?->name(), $userName, $how);
@@ -356,6 +368,6 @@ final class NewcomerController
     /** @param  list<string>  $personal */
     private function mustBeGood(string $password, array $personal): void
     {
-        PasswordRules::forStudents()->mustTake($password, $personal);
+        PasswordRules::forStudents()->mustTake($password, Known::passwords(), $personal);
     }
 }

@@ -11,9 +11,9 @@ final readonly class JoinRequestView extends Resource
 {
     /**
      * @param  string  $state mail, waiting, approved, refused or none
-     * @param  string  $userName once approved and signed in
+     * @param  string  $userName once approved, of the account whose password was chosen here
      * @param string $how where approved and not signed in: mail, by the link that was sent; card, with the card or
-     *     password they have
+     *     password they have; password, with the one chosen here: it has been a while since they were let in
      */
     public function __construct(
         public string $state,

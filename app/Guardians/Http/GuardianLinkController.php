@@ -14,6 +14,7 @@ use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
 use App\Models\Person as PersonModel;
 use App\Platform\Answers;
+use App\Platform\Known;
 use App\Platform\PlannerKit;
 use App\Platform\Takes;
 use App\Platform\TokenWish;
@@ -63,7 +64,7 @@ final readonly class GuardianLinkController
         $link = $this->open($wish->token);
         $password = null;
         if ($link->opens()) {
-            PasswordRules::of('guardian', false)->mustTake((string) $wish->password, [
+            PasswordRules::of('guardian', false)->mustTake((string) $wish->password, Known::passwords(), [
                 $link->guardian->givenName(),
                 $link->guardian->familyName(),
                 $link->invitation->email(),

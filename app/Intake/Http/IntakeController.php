@@ -19,6 +19,7 @@ use App\Intake\Views\IntakeLine;
 use App\Intake\Views\IntakeList;
 use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
+use App\Models\InstallationDomains;
 use App\Models\Intake;
 use App\Models\IntakeState;
 use App\Models\Person;
@@ -159,14 +160,20 @@ final class IntakeController
 
     #[Answers(IntakeDetail::class, 'Add a mail domain that most of the list uses to the school’s own')]
     #[Takes(DomainWish::class)]
-    public function domain(Intake $intake, Request $request, Snapshots $snapshots, Ledger $ledger): IntakeDetail
-    {
+    public function domain(
+        Intake $intake,
+        Request $request,
+        Snapshots $snapshots,
+        Ledger $ledger,
+        InstallationDomains $domains,
+    ): IntakeDetail {
         $wish = Wishes::of(DomainWish::class, $request);
         $domain = $wish->domain;
         if (!in_array($domain, $intake->summary['domains'] ?? [], true)) {
             throw new Refusal('Most of this list does not use that domain.');
         }
         $actor = Person::signedIn($request);
+        $domains->mustBeOurs([$domain], $actor);
         $school =
             $snapshots->find(Records\School::class, $intake->school_id) ??
             throw new Refusal('The school is not there any more.');

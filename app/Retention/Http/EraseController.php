@@ -8,6 +8,7 @@ use App\Accounts\Http\Wishes\KeyboardWish;
 use App\Accounts\PasswordAgain;
 use App\Ledger\Ledger;
 use App\Ledger\PlanView;
+use App\Models\AccountReach;
 use App\Models\Person;
 use App\Platform\Answers;
 use App\Platform\AsSeen;
@@ -30,8 +31,9 @@ final class EraseController
     ) {}
 
     #[Answers(PlanView::class, 'What erasing a person would take away, and what stays')]
-    public function plan(Person $person): PlanView
+    public function plan(Person $person, Request $request): PlanView
     {
+        AccountReach::mustBeHeldBy(Person::signedIn($request), $person);
         $seed = $this->kit->seed();
 
         return PlanView::of($this->erasing->plan($person, $seed), $seed, Action::Erase);
@@ -43,6 +45,7 @@ final class EraseController
     {
         $seen = Wishes::of(AsSeen::class, $request);
         $actor = Person::signedIn($request);
+        AccountReach::mustBeHeldBy($actor, $person);
         // Also right after signing in: nothing brings this back.
         $this->passwordAgain->mustBe(
             $actor,

@@ -7,7 +7,8 @@ namespace App\Roll\Http;
 use App\Ledger\Ledger;
 use App\Ledger\LedgerLine;
 use App\Ledger\Snapshots;
-use App\Models\Coordinators;
+use App\Models\AccountReach;
+use App\Models\ConfirmedAddresses;
 use App\Models\Person;
 use App\Models\School;
 use App\Platform\Answers;
@@ -22,6 +23,7 @@ use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\StalePlan;
 use Vantrel\Core\Records;
 use Vantrel\Core\Roll\EditPerson;
+use Vantrel\Core\Values\MailAddress;
 use Vantrel\Core\Values\StudentNumber;
 
 /** One person, changed by hand. */
@@ -54,11 +56,11 @@ final class EditController
                 [
                     'lowest' => $school->lowest_grade,
                     'highest' => $school->highest_grade,
-                    'domains' => $school->mail_domains,
+                    'domains' => self::vouchesFor($record, (string) $wish->email, $actor) ? $school->mail_domains : [],
                     'country' => $school->country,
                 ],
                 $this->bearer($record, (string) $wish->number),
-                array_diff(Coordinators::schoolsOf($record->id), Coordinators::schoolsOf($actor->id)) === [],
+                AccountReach::isHeldBy($actor, $record->id),
                 SchoolDay::today($school->id),
                 now()->format('Y-m-d H:i:s'),
             );
@@ -68,6 +70,15 @@ final class EditController
 
             return LedgerLine::of($this->ledger->apply($plan, $school->id, $actor, Action::Edit), $actor->fullName());
         });
+    }
+
+    /** Nobody vouches for themselves, and no address is two people's. */
+    private static function vouchesFor(Records\Person $person, string $typed, Person $actor): bool
+    {
+        $address = (string) MailAddress::read($typed)?->address;
+
+        return $person->id !== $actor->id &&
+            array_diff(ConfirmedAddresses::among([$address])[$address] ?? [], [$person->id]) === [];
     }
 
     private function bearer(Records\Person $person, string $number): ?Records\Person

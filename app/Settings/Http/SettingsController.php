@@ -10,6 +10,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Platform\Answers;
+use App\Models\InstallationDomains;
 use App\Platform\GradeChoice;
 use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
@@ -49,6 +50,7 @@ final class SettingsController
         private readonly Ledger $ledger,
         private readonly Snapshots $snapshots,
         private readonly PlannerKit $kit,
+        private readonly InstallationDomains $domains,
     ) {}
 
     #[Answers(Settings::class, 'Settings of a school, with its years')]
@@ -137,6 +139,9 @@ final class SettingsController
                 'Somebody has changed the settings since you looked at them. Nothing was kept; look again, then keep ' .
                     'yours.',
             );
+        }
+        if ($wish->mailDomains !== null) {
+            $this->domains->mustBeOurs($wish->mailDomains, Person::signedIn($request));
         }
         $taught = SchoolSettings::taught($row, $columns);
         $outside =

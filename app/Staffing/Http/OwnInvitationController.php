@@ -15,6 +15,7 @@ use App\Models\Section;
 use App\Models\SignIn;
 use App\Platform\Answers;
 use App\Platform\Instant;
+use App\Platform\Known;
 use App\Platform\PlannerKit;
 use App\Platform\Takes;
 use App\Platform\TokenWish;
@@ -139,7 +140,12 @@ final class OwnInvitationController
                     ->where('expires_at', '>', $this->kit->now())
                     ->orderBy('sent_at')
                     ->limit(20)
-                    ->get();
+                    ->get()
+                    ->filter(
+                        fn(Invitation $i): bool => $person->addressCountsIn(
+                            (string) Section::query()->whereKey($i->section_id)->value('school_id'),
+                        ),
+                    );
 
         return new OwnInvitations(
             array_values(
@@ -211,7 +217,7 @@ final class OwnInvitationController
     private function newName(NewcomerWish $wish, Invitation $invitation, Records\Section $section): PersonName
     {
         $name = new PersonName(NameReader::tidy($wish->givenName), NameReader::tidy($wish->familyName));
-        PasswordRules::forStaff()->mustTake($wish->password, [
+        PasswordRules::forStaff()->mustTake($wish->password, Known::passwords(), [
             $name->given,
             $name->family,
             $invitation->email,

@@ -101,6 +101,9 @@ it('notices a mail domain that the school has not named and adds it through the 
     $id = ($this->csv)($csv)['id'];
     expect(($this->show)($id)['domains'])->toBe(['copperbrook.example']);
     $this->as->postJson("/api/intakes/$id/domain", ['domain' => 'evil.example'])->assertStatus(422);
+    $this->as->postJson("/api/intakes/$id/domain", ['domain' => 'copperbrook.example'])->assertStatus(422);
+    // Who adds a mail domain answers for every school.
+    $this->world->coordinates($this->world->people['coordinator'], $this->world->otherSchool);
     $this->as->postJson("/api/intakes/$id/domain", ['domain' => 'copperbrook.example'])->assertOk();
     expect(DB::table('schools')->where('id', $this->world->school)->value('mail_domains'))
         ->toBe('["lanternfield.example","copperbrook.example"]')

@@ -91,6 +91,8 @@ it('follows the first sign-in, the card, and the school’s mail domains', funct
     $this->world->student('Kai Roig', null, ['email' => 'kai@shoremail.example']);
     $this->world->lookThrough();
     expect(($this->have)('outside_domain'))->toBe(['Kai Roig']);
+    // Who adds a mail domain answers for every school.
+    $this->world->coordinates($this->world->people['coordinator'], $this->world->otherSchool);
     $settings = $this->getJson("$this->uri/settings")
         ->assertOk()
         ->json();

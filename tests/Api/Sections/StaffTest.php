@@ -90,6 +90,13 @@ it('lets staff from outside in where the school says so, and they see their sect
         ])
         ->assertOk();
     $id = DB::table('invitations')->value('id');
+    // An address that another school vouches for waits for a link that is followed.
+    ($this->as)('other coordinator')
+        ->postJson("/api/invitations/$id/answer", ['answer' => 'accept'])
+        ->assertForbidden();
+    DB::table('people')
+        ->where('id', $this->world->people['other coordinator'])
+        ->update(['email_by' => 'mail']);
     ($this->as)('other coordinator')
         ->postJson("/api/invitations/$id/answer", ['answer' => 'accept'])
         ->assertOk();
@@ -131,6 +138,8 @@ it('shows the section as a student sees it, no more than the reader may see, and
 });
 
 it('keeps settings through the ledger: seen, recorded, undone', function (): void {
+    // Who adds a mail domain answers for every school.
+    $this->world->coordinates($this->world->people['coordinator'], $this->world->otherSchool);
     $before = World::checksum();
     $settings = ($this->as)('coordinator')
         ->getJson("/api/schools/$this->school/settings")

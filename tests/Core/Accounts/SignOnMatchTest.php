@@ -16,6 +16,7 @@ function somebody(string $id, array $otherwise = []): Person
         'state' => 'active',
         'email' => 'ines@lanternfield.example',
         'email_state' => 'confirmed',
+        'email_by' => 'school',
         ...$otherwise,
     ]);
 }
@@ -39,6 +40,14 @@ it('goes by an address the first time, where it is confirmed and nobody else’s
         ->and(SignOnMatch::personId(null, [somebody('ines')], [known('ines', 'ended')]))
         ->toBe('ines');
 });
+
+it('takes whose owner has shown the address before whom a school says it belongs to', function (string $by): void {
+    $shown = somebody('ines', ['email_by' => $by]);
+    expect(SignOnMatch::personId(null, [somebody('given-away'), $shown], []))->toBe('ines');
+    expect(fn() => SignOnMatch::personId(null, [somebody('ivo', ['email_by' => $by]), $shown], []))->toThrow(
+        Refusal::class,
+    );
+})->with(['mail', 'sign_on']);
 
 it('opens no account by an address that shows nothing', function (array $people): void {
     expect(fn() => SignOnMatch::personId(null, $people, []))->toThrow(Refusal::class, 'no account here');

@@ -12,6 +12,7 @@ use Vantrel\Core\Codes\CodeChances;
 use Vantrel\Core\Codes\KeyedStream;
 use Vantrel\Core\Codes\Token;
 use Vantrel\Core\Plan\Refusal;
+use Vantrel\Core\Values\HashedSet;
 
 function stream(string $label = 'test'): KeyedStream
 {
@@ -130,6 +131,11 @@ it('makes tokens of 128 bits and keeps only their hash', function (): void {
         ->toMatch('/^[A-Za-z0-9_-]{22}$/');
 });
 
+function knownPasswords(): HashedSet
+{
+    return new HashedSet((string) file_get_contents(__DIR__ . '/../../../resources/known/passwords.bin'));
+}
+
 it('takes passwords by length and blocklist alone', function (
     PasswordRules $rules,
     string $password,
@@ -138,7 +144,7 @@ it('takes passwords by length and blocklist alone', function (
 ): void {
     $message = null;
     try {
-        $rules->mustTake($password, $personal);
+        $rules->mustTake($password, knownPasswords(), $personal);
     } catch (Refusal $e) {
         $message = $e->getMessage();
         expect($e->field)->toBe('password');
@@ -150,6 +156,12 @@ it('takes passwords by length and blocklist alone', function (
     yield [$students, 'password', [], 'attackers try first'];
     yield [$students, 'Password1', [], 'attackers try first'];
     yield [$students, 'Pass-Word 2026', [], 'attackers try first'];
+    foreach (
+        ['dragonslayer', 'SchoolSchool', 'letmein2026', 'abcdefghijklmno', '123456789012345', 'qwertyuiop']
+        as $p
+    ) {
+        yield [$students, $p, [], 'attackers try first'];
+    }
     yield [$students, 'aaaaaaaab', [], 'only a few different'];
     yield [$students, 'wilhelmina1', ['Wilhelmina'], 'name'];
     yield [$students, 'green boat stone', [], null];

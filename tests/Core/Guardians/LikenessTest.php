@@ -9,11 +9,24 @@ use Vantrel\Core\Names\PersonName;
 
 const LAYLAS = 'layla@shoremail.example';
 
-$decide = fn(Claimant $who, array $record, GuardianPolicy $policy = GuardianPolicy::AtOnce) => (new Likeness())->decide(
-    $who,
-    $record,
-    $policy,
-);
+$decide = fn(
+    Claimant $who,
+    array $record,
+    GuardianPolicy $policy = GuardianPolicy::AtOnce,
+    string $school = 'school',
+) => (new Likeness())->decide($who, $school, $record, $policy);
+
+it('connects nobody at another school by what a school has vouched for', function () use ($decide): void {
+    $record = [recorded('Layla Haddad', ['email' => LAYLAS])];
+    $vouched = comesAs('Layla Haddad', LAYLAS, by: 'school');
+    $at = GuardianPolicy::AtOnce;
+    expect($decide($vouched, $record, $at, 'school')->connects)
+        ->toBeTrue()
+        ->and($decide($vouched, $record, $at, 'another')->connects)
+        ->toBeFalse()
+        ->and($decide(comesAs('Layla Haddad', LAYLAS), $record, $at, 'another')->connects)
+        ->toBeTrue();
+});
 
 it('connects whoever has shown that the address on record is theirs, by a like name', function (string $name) use (
     $decide,

@@ -111,7 +111,7 @@ it('connects none of 300 who are not guardians', function (): void {
                 comesAs('Hélène Marchetti', 'f' . (2000 + $i) . '@shoremail.example'),
             ],
         };
-        $decision = (new Likeness())->decide($who, $record, GuardianPolicy::AtOnce);
+        $decision = (new Likeness())->decide($who, 'school', $record, GuardianPolicy::AtOnce);
         if ($decision->connects || $decision->sends) {
             $connected[] = $kind;
         }
@@ -138,7 +138,7 @@ it('connects at least 95 of 100 true ones whose address has answered', function 
             default => "$given $family",
         };
         $who = comesAs($name, $mail);
-        $decision = (new Likeness())->decide($who, $record, GuardianPolicy::AtOnce);
+        $decision = (new Likeness())->decide($who, 'school', $record, GuardianPolicy::AtOnce);
         $connected += (int) ($decision->connects && $decision->whom?->person->id === 'guardian');
         if (!$decision->connects) {
             $missed[] = "$name for $given $family";
@@ -150,6 +150,7 @@ it('connects at least 95 of 100 true ones whose address has answered', function 
 it('shows whoever looks the one they most seem to be', function (): void {
     $decision = (new Likeness())->decide(
         new Claimant(new PersonName('Layla', 'Haddad'), 'new@shoremail.example'),
+        'school',
         [recorded('Karim Haddad', [], 'listed', null, 'karim'), recorded('Layla Haddad')],
         GuardianPolicy::AtOnce,
     );

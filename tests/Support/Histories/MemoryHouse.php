@@ -50,7 +50,7 @@ final class MemoryHouse implements House, Standing
             'email_at' => null,
             'pictures' => null,
         ],
-        'sign_ins' => ['last_signed_in_at' => null, 'temporary' => 0],
+        'sign_ins' => ['last_signed_in_at' => null, 'temporary' => 0, 'unproven' => 0],
         'sections' => ['period' => null, 'seats' => null, 'archived_on' => null, 'carried_from' => null],
         'enrollments' => ['join_code_id' => null, 'came_at' => null],
         'guardianships' => ['relationship' => null, 'restriction' => null, 'state_at' => null, 'state_by' => null],

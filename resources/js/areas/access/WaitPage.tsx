@@ -47,9 +47,13 @@ export function WaitPage({
                         ? t(
                               'The mail has been answered. Sign in with the user name and the password that were chosen there.',
                           )
-                        : t(
-                              'Sign in with your card or your own password. If you have neither, ask your teacher for a card.',
-                          )}
+                        : now.how === 'password'
+                          ? t('Sign in with the user name {{name}} and the password you chose.', {
+                                name: now.userName,
+                            })
+                          : t(
+                                'Sign in with your card or your own password. If you have neither, ask your teacher for a card.',
+                            )}
                 </p>
                 <Link to="/" className="inline-flex min-h-12 items-center underline underline-offset-4">
                     {t('Sign in')}
