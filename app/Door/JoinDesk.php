@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Door;
 
-use App\Platform\SchoolDay;
 use App\Accounts\Opened;
+use App\Platform\SchoolDay;
 use App\Platform\TryCounter;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;

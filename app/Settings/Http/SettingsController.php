@@ -6,11 +6,11 @@ namespace App\Settings\Http;
 
 use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
+use App\Models\InstallationDomains;
 use App\Models\Person;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Platform\Answers;
-use App\Models\InstallationDomains;
 use App\Platform\GradeChoice;
 use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
