@@ -7,6 +7,8 @@ use App\Accounts\KeepSession;
 use App\Accounts\MustFinish;
 use App\Accounts\StandingSession;
 use App\Ledger\GuardWrites;
+use App\Platform\BodySize;
+use App\Platform\Flood;
 use App\Platform\OnceOnly;
 use App\Platform\OnlyWhatChanged;
 use App\Platform\SecurityHeaders;
@@ -47,6 +49,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->remove(HandleCors::class);
         $middleware->prepend(GuardWrites::class);
+        $middleware->prepend(BodySize::class);
         $middleware->web(
             append: [
                 SecurityHeaders::class,
@@ -64,7 +67,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         // What has been answered once is answered again only to who still may.
         $middleware->prependToPriorityList(Authorize::class, MustFinish::class);
         $middleware->appendToPriorityList(Authorize::class, OnceOnly::class);
-        $middleware->alias(['finished' => MustFinish::class]);
+        $middleware->alias(['finished' => MustFinish::class, 'flood' => Flood::class, 'body' => BodySize::class]);
         $middleware->redirectGuestsTo('/');
         // A field of a person that is emptied is not one that is left out.
         $middleware->convertEmptyStringsToNull([

@@ -12,12 +12,13 @@ use App\Guardians\Http\FamilyController;
 use App\Guardians\Http\GuardianLinkController;
 use App\Guardians\Http\SeekController;
 use App\Mailroom\Http\HearsController;
+use App\Platform\BodySize;
 use App\Staffing\Http\OwnInvitationController as AnswerInvitation;
 use Illuminate\Support\Facades\Route;
 
 // Open to anyone: what they protect is in the secret that is presented, and in the limits on presenting it. Secrets
 // travel in the body, never in the address, which servers and proxies write down.
-Route::middleware('throttle:guest')->group(function (): void {
+Route::middleware(['throttle:guest', 'body:' . BodySize::MOST_OF_A_GUEST])->group(function (): void {
     Route::get('entrance', [SessionController::class, 'entrance']);
     Route::post('sign-in', [SessionController::class, 'store']);
     Route::post('sign-in/code', [SessionController::class, 'secondFactor']);

@@ -100,7 +100,7 @@ Route::prefix('api')->group(function (): void {
     require __DIR__ . '/open.php';
 
     // A person's own things, also while they have yet to set a password or a second factor.
-    Route::middleware('auth')->group(function (): void {
+    Route::middleware(['auth', 'flood'])->group(function (): void {
         Route::get('me', [SessionController::class, 'show'])->can('own');
         Route::post('sign-out', [SessionController::class, 'destroy'])->can('own');
         Route::middleware('can:own-secrets')->group(function (): void {
@@ -117,7 +117,7 @@ Route::prefix('api')->group(function (): void {
         });
     });
 
-    Route::middleware(['auth', 'finished'])->group(function (): void {
+    Route::middleware(['auth', 'flood', 'finished'])->group(function (): void {
         Route::get('home', [HomeController::class, 'show'])->can('own');
         Route::post('home/seen', [HomeController::class, 'seen'])->can('own');
         Route::post('join', [JoinController::class, 'store'])->can('join');
@@ -301,7 +301,7 @@ Route::prefix('api')->group(function (): void {
             'invitation',
         );
 
-        Route::get('ledger/{entry}', [LedgerController::class, 'show'])->can('work-ledger', 'entry');
+        Route::get('ledger/{entry}', [LedgerController::class, 'show'])->can('read-ledger', 'entry');
         Route::get('ledger/{entry}/undo', [LedgerController::class, 'outlook'])->can('work-ledger', 'entry');
         Route::post('ledger/{entry}/undo', [LedgerController::class, 'undo'])->can('work-ledger', 'entry');
         Route::post('ledger/{entry}/redo', [LedgerController::class, 'redo'])->can('work-ledger', 'entry');

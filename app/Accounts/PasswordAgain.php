@@ -28,7 +28,7 @@ final class PasswordAgain
     /** @throws Refusal in the words given */
     public function mustBe(Person $person, string $password, string $words, string $field = 'current'): void
     {
-        $this->tries->guard([Limit::PasswordAgain, $person->id]);
+        $this->tries->take([Limit::PasswordAgain, $person->id]);
         foreach (
             DB::table('sign_ins')->where('person_id', $person->id)->whereNotNull('password')->pluck('password')
             as $hash
@@ -39,7 +39,6 @@ final class PasswordAgain
                 return;
             }
         }
-        $this->tries->count([Limit::PasswordAgain, $person->id]);
         throw new Refusal($words, $field);
     }
 }

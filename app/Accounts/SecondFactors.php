@@ -85,16 +85,16 @@ final class SecondFactors
         $row =
             DB::table('second_factors')->where('person_id', $person->id)->whereNull('confirmed_at')->first() ??
             throw new Refusal('Begin again: there is nothing to confirm.');
-        $this->tries->guard([Limit::SecondFactor, $person->id]);
+        $this->tries->take([Limit::SecondFactor, $person->id]);
         $step = Totp::fromBase32(Crypt::decryptString($row->secret))->accept($code, now()->getTimestamp(), 0);
         if ($step === null) {
-            $this->tries->count([Limit::SecondFactor, $person->id]);
             throw new Refusal(
                 'That is not the code the app shows now. Wait for the next one; if it fails again, set the ' .
                     'clock of the phone.',
                 'code',
             );
         }
+        $this->tries->clear(Limit::SecondFactor, $person->id);
         $codes = [];
         $random = $this->kit->random($this->kit->seed() . ' recovery');
         for ($i = 0; $i < self::RECOVERY_CODES; $i++) {
@@ -119,7 +119,7 @@ final class SecondFactors
      */
     public function check(Person $person, string $code): void
     {
-        $this->tries->guard([Limit::SecondFactor, $person->id]);
+        $this->tries->take([Limit::SecondFactor, $person->id]);
         $good = DB::transaction(function () use ($person, $code): bool {
             $row = DB::table('second_factors')
                 ->where('person_id', $person->id)
@@ -156,7 +156,6 @@ final class SecondFactors
             return true;
         });
         if (!$good) {
-            $this->tries->count([Limit::SecondFactor, $person->id]);
             throw new Refusal(
                 'That code does not fit. Type the six figures the app shows now, or a recovery code that has ' .
                     'not been used.',

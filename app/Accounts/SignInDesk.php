@@ -60,25 +60,49 @@ final class SignInDesk
         $device = KnownDevice::of($request, $userName);
         // Where somebody has signed in before, what others try elsewhere does not count against them.
         $account = $device !== null ? [Limit::SignInDevice, $device] : [Limit::SignInName, hash('sha256', $userName)];
-        $limits = $device !== null ? [$account] : [$account, [Limit::SignInAddress, (string) $request->ip()]];
-        $this->tries->guard(...$limits);
+        $this->tries->take($account);
+        $elsewhere = $device === null ? $this->ofAddress($request, $account) : [];
         $signIn = SignIn::query()->where('user_name', $userName)->first();
         if ($signIn === null || !$this->fits($signIn, $secret)) {
             if ($signIn?->password === null) {
                 Hash::check($secret, self::DUMMY);
             }
-            $this->tries->count(...$limits);
             throw new Refusal(
                 'That user name and passphrase don’t match. Look at the card again, letter by letter.',
                 'secret',
             );
         }
         $this->tries->clear(...$account);
+        $this->tries->giveBack(...$elsewhere);
         $person = $this->owner($signIn);
         $this->mustBeTheWay($person, $signIn);
         KnownDevice::remember($request, $userName);
 
         return $this->orSecondFactor($request, $person, $this->secretOf($signIn), $signIn, $stay);
+    }
+
+    /**
+     * Takes a try of the address. Where it has none left somebody there is searching: each user name is still looked at
+     * once a day, so that whoever types what is right is let in, and a search comes to one try for each name.
+     *
+     * @param  array{0: Limit, 1: string}  $account
+     * @return list<array{Limit, string}> what is given back where the try is right
+     */
+    private function ofAddress(Request $request, array $account): array
+    {
+        $address = [Limit::SignInAddress, (string) $request->ip()];
+        if ($this->tries->takes($address)) {
+            return [$address];
+        }
+        $once = [Limit::SignInNameAddress, "$account[1] $address[1]"];
+        try {
+            $this->tries->take($once);
+        } catch (TooManyRequestsHttpException $e) {
+            $this->tries->giveBack($account);
+            throw $e;
+        }
+
+        return [$once];
     }
 
     /** Whether somebody has shown half of who they are and a code is awaited. */
@@ -194,8 +218,7 @@ final class SignInDesk
         $signIn = $found === null ? null : SignIn::query()->where('id', $found->sign_in_id)->first();
         if ($found === null || $signIn === null) {
             $address = [Limit::CardAddress, (string) $request->ip()];
-            $this->tries->guard($address);
-            $this->tries->count($address);
+            $this->tries->take($address);
             throw new Refusal('This card does not work any more. Ask for a new one.');
         }
 

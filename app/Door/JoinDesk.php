@@ -77,7 +77,7 @@ final class JoinDesk
             [$symbols],
         );
         if ($found === null) {
-            $this->tries->count(...$limits);
+            array_map($this->tries->count(...), $limits);
             throw new Refusal(
                 'This code opens nothing, or not any more. Ask your teacher for the one that works today.',
                 'code',
@@ -119,8 +119,7 @@ final class JoinDesk
      */
     public function countNames(Records\JoinCode $code): void
     {
-        $this->tries->guard([Limit::NamesCode, $code->id]);
-        $this->tries->count([Limit::NamesCode, $code->id]);
+        $this->tries->take([Limit::NamesCode, $code->id]);
     }
 
     /**
@@ -131,31 +130,29 @@ final class JoinDesk
     public function countAsking(Request $request): void
     {
         $limit = [Limit::AskAddress, (string) $request->ip()];
-        $this->tries->guard($limit);
-        $this->tries->count($limit);
+        $this->tries->take($limit);
     }
 
     /** @throws TooManyRequestsHttpException */
     public function countAsk(Request $request, Records\JoinCode $code): void
     {
         $limits = [[Limit::AskCode, $code->id], [Limit::AskAddress, (string) $request->ip()]];
-        $this->tries->guard(...$limits);
-        $this->tries->count(...$limits);
+        $this->tries->take(...$limits);
     }
 
     /**
-     * Before a newcomer's proof is looked at: by student, by address, by code.
+     * Before a newcomer's proof is looked at, and given back where it was right: by student, by address, by code.
      *
      * @throws TooManyRequestsHttpException
      */
-    public function guardProof(Request $request, Records\JoinCode $code, string $personId): void
+    public function takeProof(Request $request, Records\JoinCode $code, string $personId): void
     {
-        $this->tries->guard(...$this->proofLimits($request, $code, $personId));
+        $this->tries->take(...$this->proofLimits($request, $code, $personId));
     }
 
-    public function countProof(Request $request, Records\JoinCode $code, string $personId): void
+    public function giveBackProof(Request $request, Records\JoinCode $code, string $personId): void
     {
-        $this->tries->count(...$this->proofLimits($request, $code, $personId));
+        $this->tries->giveBack(...$this->proofLimits($request, $code, $personId));
     }
 
     /** @return list<array{Limit, string}> */

@@ -66,8 +66,7 @@ final readonly class ContactDesk
             throw new Refusal('That is what the school has already.', 'value');
         }
         $limit = [Limit::ResetPerson, "contact $person->id"];
-        $this->tries->guard($limit);
-        $this->tries->count($limit);
+        $this->tries->take($limit);
         $random = $this->kit->random($this->kit->seed() . ' contact');
         // In two halves: read off a telephone, and told from other numbers where messages are shown to others.
         $code = fn(): string => sprintf('%03d-%03d', $random->below(1000), $random->below(1000));

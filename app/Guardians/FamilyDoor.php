@@ -52,7 +52,7 @@ final readonly class FamilyDoor
                 fn($q) => $q->where('token_hash', FamilyCodes::hash($code)),
             )[0] ?? null;
         if ($letter === null) {
-            $this->tries->count(...$limits);
+            array_map($this->tries->count(...), $limits);
             throw new Refusal('This code does not work any more. Ask the school for another letter.', 'code');
         }
         $student = $this->student($letter->studentId());

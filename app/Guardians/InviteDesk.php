@@ -147,10 +147,9 @@ final readonly class InviteDesk
     public function linkOnAsking(School $school, string $guardianId): void
     {
         $sent = [Limit::ResetPerson, "guardian $guardianId"];
-        if ($this->tries->isOver($sent)) {
+        if (!$this->tries->takes($sent)) {
             return;
         }
-        $this->tries->count($sent);
         $open = $this->ties->open([$guardianId], $school->id);
         $ties = $this->ties->at($guardianId, $school->id);
         $planned = $this->plan($school, $ties, null, $this->kit->seed());

@@ -8,6 +8,7 @@ use App\Ledger\Wishes\LedgerPageWish;
 use App\Ledger\Wishes\LedgerSheetWish;
 use App\Ledger\Wishes\OutlookWish;
 use App\Ledger\Wishes\UndoWish;
+use App\Models\Coordinators;
 use App\Models\LedgerEntry;
 use App\Models\Person;
 use App\Models\School;
@@ -87,11 +88,13 @@ final class LedgerController
         );
     }
 
-    #[Answers(LedgerDetail::class, 'One entry with the records it changed')]
-    public function show(LedgerEntry $entry): LedgerDetail
+    #[Answers(LedgerDetail::class, 'One entry with the records it changed; of other schools’ records nothing')]
+    public function show(LedgerEntry $entry, Request $request): LedgerDetail
     {
+        $mine = Coordinators::schoolsOf(Person::signedIn($request)->id);
+        $all = array_diff($entry->schools(), $mine) === [];
         $shown = [];
-        foreach (LedgerChange::of($entry->seq) as $change) {
+        foreach (LedgerChange::of($entry->seq, $all ? null : $mine) as $change) {
             $shown[] = $change;
             if (count($shown) === self::SHOWN) {
                 break;

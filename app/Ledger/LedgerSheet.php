@@ -10,6 +10,7 @@ use App\Platform\SchoolDay;
 use Generator;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
 
 /** A ledger as a sheet: an entry a row, or a field of a record a row. */
 final class LedgerSheet
@@ -64,6 +65,14 @@ final class LedgerSheet
     {
         foreach (self::chunks($entries) as $chunk) {
             $names = self::people($chunk->pluck('actor_id'));
+            $wider = array_flip(
+                DB::table('ledger_schools')
+                    ->whereIn('entry_seq', $chunk->pluck('seq'))
+                    ->where('school_id', '!=', $schoolId)
+                    ->distinct()
+                    ->pluck('entry_seq')
+                    ->all(),
+            );
             foreach ($chunk as $entry) {
                 $head = [
                     (string) $entry->seq,
@@ -71,7 +80,7 @@ final class LedgerSheet
                     self::who($entry, $names),
                     $entry->title,
                 ];
-                foreach (LedgerChange::of($entry->seq) as $change) {
+                foreach (LedgerChange::of($entry->seq, isset($wider[$entry->seq]) ? [$schoolId] : null) as $change) {
                     foreach ($change->fields === [] ? [new FieldChange('', '', '')] : $change->fields as $field) {
                         yield [
                             ...$head,

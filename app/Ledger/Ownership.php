@@ -45,6 +45,22 @@ final class Ownership
         return $schools;
     }
 
+    /**
+     * The school that each row belongs to now.
+     *
+     * @param  list<string>  $ids
+     * @return array<string, string> id to the id of the school; those that are gone are left out
+     */
+    public static function ofRows(Entity $entity, array $ids): array
+    {
+        $schools = [];
+        foreach ((new self())->query($entity)->whereIn('t.id', $ids)->addSelect('t.id')->get() as $row) {
+            $schools[(string) $row->id] = (string) $row->school;
+        }
+
+        return $schools;
+    }
+
     private function count(Change $change): void
     {
         // A request is put to another school: that is what it is for.

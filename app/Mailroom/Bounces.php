@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\Mailroom;
 
 use App\Models\OutgoingMessage;
+use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
+use Throwable;
 use Vantrel\Core\Mailroom\Bounce;
 use Vantrel\Core\Mailroom\Line;
 use Vantrel\Core\Mailroom\MessageState;
@@ -50,7 +52,16 @@ final class Bounces
         }
         $taken = 0;
         $take = function (string $raw) use (&$taken): bool {
-            $is = $this->take($raw);
+            try {
+                $is = $this->take($raw);
+            } catch (QueryException $e) {
+                throw $e;
+            } catch (Throwable $e) {
+                // One that cannot be read stays there, looked at once, and holds up none behind it.
+                report($e);
+
+                return false;
+            }
             $taken += (int) $is;
 
             return $is;

@@ -7,6 +7,7 @@ namespace App\Models;
 use App\Platform\Instant;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Plan\Action;
 
 /**
@@ -44,6 +45,19 @@ final class LedgerEntry extends Model
     public function action(): Action
     {
         return Action::from($this->action);
+    }
+
+    /** @return list<string> ids of the schools whose records it wrote, or that it was put to */
+    public function schools(): array
+    {
+        return array_values(
+            DB::table('ledger_schools')
+                ->where('entry_seq', $this->seq)
+                ->orderBy('school_id')
+                ->pluck('school_id')
+                ->map(fn(mixed $id): string => (string) $id)
+                ->all(),
+        );
     }
 
     /** Until when what is done now could be undone, as the API gives instants; null where it cannot be. */

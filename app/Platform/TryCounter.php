@@ -4,57 +4,109 @@ declare(strict_types=1);
 
 namespace App\Platform;
 
-use Illuminate\Support\Facades\Cache;
-use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Vantrel\Core\Accounts\Limit;
 
-/** Counts wrong tries against the limits of {@see Limit}, each for somebody: an account, an address, a code. */
+/**
+ * Counts tries against the limits of {@see Limit}, each for somebody: an account, an address, a code. A try is taken
+ * before it is looked at, and given back where it was right: of many at once, no more are looked at than are borne.
+ */
 final class TryCounter
 {
     /**
-     * The counts of all are read at once: this is the way of every child who types a code.
+     * Takes one try of each limit, or none where one of them has none left.
      *
      * @param  array{0: Limit, 1: string}  ...$limits a limit, and whom it is for
      *
      * @throws TooManyRequestsHttpException with the seconds to wait
      */
-    public function guard(array ...$limits): void
+    public function take(array ...$limits): void
     {
-        $keys = array_map($this->key(...), $limits);
-        $counts = array_values(Cache::many(array_map(RateLimiter::cleanRateLimiterKey(...), $keys)));
-        foreach ($limits as $i => [$limit]) {
-            // The second look forgets counts whose time is over.
-            if (
-                (int) ($counts[$i] ?? 0) >= self::most($limit) &&
-                RateLimiter::tooManyAttempts($keys[$i], self::most($limit))
-            ) {
-                throw new TooManyRequestsHttpException(RateLimiter::availableIn($keys[$i]), 'Too many tries.');
+        $taken = [];
+        foreach ($limits as $limit) {
+            $taken[] = $limit;
+            if ($this->count($limit) > self::most($limit[0])) {
+                $this->giveBack(...$taken);
+                $this->refuse($limit);
             }
         }
     }
 
     /**
-     * The same as {@see guard}, to be asked rather than thrown: where being turned away would tell something.
+     * The same, to be asked rather than thrown: where being turned away would tell something.
      *
      * @param  array{0: Limit, 1: string}  $limit
      */
-    public function isOver(array $limit): bool
+    public function takes(array $limit): bool
     {
-        return RateLimiter::tooManyAttempts($this->key($limit), self::most($limit[0]));
+        try {
+            $this->take($limit);
+        } catch (TooManyRequestsHttpException) {
+            return false;
+        }
+
+        return true;
     }
 
-    /** @param  array{0: Limit, 1: string}  ...$limits */
-    public function count(array ...$limits): void
+    /** @param  array{0: Limit, 1: string}  ...$limits a try that was right is none */
+    public function giveBack(array ...$limits): void
     {
         foreach ($limits as $limit) {
-            RateLimiter::hit($this->key($limit), $limit[0]->seconds());
+            DB::update('UPDATE tries SET n = n - 1 WHERE id = ? AND n > 0', [self::key($limit)]);
         }
+    }
+
+    /**
+     * Turns away whoever has none left, and takes none: for the way that a whole school goes within minutes, where a
+     * try is only written once it was wrong ({@see count()}). Of many at once some more are looked at, as many as the
+     * server works on at a time.
+     *
+     * @param  array{0: Limit, 1: string}  $limit
+     *
+     * @throws TooManyRequestsHttpException with the seconds to wait
+     */
+    public function guard(array $limit): void
+    {
+        if ($this->so($limit) >= self::most($limit[0])) {
+            $this->refuse($limit);
+        }
+    }
+
+    /**
+     * Counts one, whatever is borne.
+     *
+     * @param  array{0: Limit, 1: string}  $limit
+     * @return int how many there have been, with this one
+     */
+    public function count(array $limit): int
+    {
+        $now = now()->getTimestamp();
+        DB::statement(
+            'INSERT INTO tries (id, until, n) VALUES (?, ?, LAST_INSERT_ID(1)) ON DUPLICATE KEY UPDATE ' .
+                'n = LAST_INSERT_ID(IF(until <= ?, 1, n + 1)), until = IF(until <= ?, VALUES(until), until)',
+            [self::key($limit), $now + $limit[0]->seconds(), $now, $now],
+        );
+
+        return (int) DB::getPdo()->lastInsertId();
+    }
+
+    /**
+     * How many there have been.
+     *
+     * @param  array{0: Limit, 1: string}  $limit
+     */
+    public function so(array $limit): int
+    {
+        return (int) DB::scalar('SELECT n FROM tries WHERE id = ? AND until > ?', [
+            self::key($limit),
+            now()->getTimestamp(),
+        ]);
     }
 
     public function clear(Limit $limit, string $whom): void
     {
-        RateLimiter::clear($this->key([$limit, $whom]));
+        DB::delete('DELETE FROM tries WHERE id = ?', [self::key([$limit, $whom])]);
     }
 
     /** Wrong codes that one person can try in a day, signed in and not: the length of new codes follows from it. */
@@ -63,7 +115,7 @@ final class TryCounter
         return self::most(Limit::CodeAddress) + self::most(Limit::CodeAccount);
     }
 
-    private static function most(Limit $limit): int
+    public static function most(Limit $limit): int
     {
         $own = config('vantrel.limits')[$limit->value] ?? null;
 
@@ -71,9 +123,20 @@ final class TryCounter
         return is_numeric($own) && (int) $own > 0 ? (int) $own : $limit->most();
     }
 
-    /** @param  array{0: Limit, 1: string}  $limit */
-    private function key(array $limit): string
+    /**
+     * @param  array{0: Limit, 1: string}  $limit
+     *
+     * @throws TooManyRequestsHttpException
+     */
+    private function refuse(array $limit): never
     {
-        return $limit[0]->value . '|' . $limit[1];
+        $until = (int) DB::scalar('SELECT until FROM tries WHERE id = ?', [self::key($limit)]);
+        throw new TooManyRequestsHttpException(max(1, $until - now()->getTimestamp()), 'Too many tries.');
+    }
+
+    /** @param  array{0: Limit, 1: string}  $limit */
+    private static function key(array $limit): string
+    {
+        return hash('sha256', $limit[0]->value . '|' . $limit[1]);
     }
 }

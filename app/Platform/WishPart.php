@@ -48,7 +48,8 @@ final readonly class WishPart
             $this->nullable => 'present|nullable',
             default => 'required',
         };
-        $rules = [
+
+        return [
             $this->name => [
                 // What is not of its kind is asked nothing further.
                 'bail',
@@ -65,11 +66,12 @@ final readonly class WishPart
                 ...$this->must->rules(),
             ],
         ];
-        if ($this->must->each !== '') {
-            $rules["$this->name.*"] = ['bail', ...explode('|', $this->must->each)];
-        }
+    }
 
-        return $rules;
+    /** @return list<string> the framework's rules for each entry of a list or map; none where nothing is said of it */
+    public function each(): array
+    {
+        return $this->must->each === '' ? [] : ['bail', ...explode('|', $this->must->each)];
     }
 
     /**

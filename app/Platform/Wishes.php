@@ -39,8 +39,37 @@ final class Wishes
         }
         self::mustBeWritable(array_intersect_key($typed, $rules));
         $said = Validator::make($typed, $rules, $words)->validate();
+        foreach ($parts as $part) {
+            self::mustBeEach($part, $said[$part->name] ?? null, $words);
+        }
 
         return new $wish(...array_map(fn(WishPart $p): mixed => $p->value($said[$p->name] ?? null), $parts));
+    }
+
+    /**
+     * Looks at the entries of a list or map, how many there are being settled: one after another, and none after the
+     * first that is not as it must be. The framework's own way with `*` takes four times as long for twice as many.
+     *
+     * @param  array<string, string>  $words
+     *
+     * @throws ValidationException
+     */
+    private static function mustBeEach(WishPart $part, mixed $entries, array $words): void
+    {
+        $rules = $part->each();
+        if ($rules === [] || !is_array($entries)) {
+            return;
+        }
+        $name = "$part->name.0";
+        $validator = Validator::make([], ['entry' => $rules], $words, ['entry' => $name]);
+        foreach ($entries as $at => $entry) {
+            $validator->setData(['entry' => $entry]);
+            if ($validator->fails()) {
+                throw ValidationException::withMessages([
+                    "$part->name.$at" => str_replace($name, "$part->name.$at", $validator->errors()->all()),
+                ]);
+            }
+        }
     }
 
     /**

@@ -97,6 +97,7 @@ final class CleanUp
                     ),
             ) +
             $this->delete(fn() => DB::table('cache')->where('expiration', '<', $now->getTimestamp())) +
+            $this->delete(fn() => DB::table('tries')->where('until', '<', $now->getTimestamp())) +
             $this->delete(fn() => DB::table('contact_changes')->where('expires_at', '<', $now->subDays(1))) +
             $this->delete(fn() => DB::table('invite_runs')->where('made_at', '<', $now->subDays(30))) +
             $this->delete(fn() => DB::table('failed_jobs')->where('failed_at', '<', $now->subDays(30))) +

@@ -7,6 +7,7 @@ namespace App\Rosters;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\OneRoster\Source;
+use App\Platform\CsvLine;
 use App\Platform\SchoolDay;
 use Illuminate\Support\Facades\DB;
 use RuntimeException;
@@ -15,6 +16,7 @@ use Vantrel\Core\OneRoster\Query;
 use Vantrel\Core\OneRoster\Scope;
 use Vantrel\Core\OneRoster\Tables;
 use Vantrel\Core\Records\EnrollmentRole;
+use Vantrel\Core\Table\TextMark;
 use ZipArchive;
 
 /** A school as a OneRoster 1.2 CSV bulk export (1EdTech, Rostering CSV Binding 1.2): nine tables in a zip. */
@@ -255,23 +257,17 @@ final class OneRosterExport
     /** @param  list<list<string>>  $rows */
     private static function csv(array $rows): string
     {
-        $out = fopen('php://temp', 'w+') ?: throw new RuntimeException('No memory for a table.');
+        $lines = '';
         foreach ($rows as $row) {
             // A number with its plus sign is a number; anything else that could run is marked as text.
-            fputcsv(
-                $out,
+            $lines .= CsvLine::of(
                 array_map(
-                    fn(string $cell): string => preg_match('/^[=@\t\r]|^[+-](?!\d+$)/', $cell) === 1 ? "'$cell" : $cell,
+                    fn(string $cell): string => preg_match('/^[+-]\d+$/D', $cell) === 1 ? $cell : TextMark::on($cell),
                     $row,
                 ),
-                ',',
-                '"',
-                '',
-                "\r\n",
             );
         }
-        rewind($out);
 
-        return (string) stream_get_contents($out);
+        return $lines;
     }
 }

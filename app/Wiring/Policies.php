@@ -18,6 +18,7 @@ use App\Models\School;
 use App\Models\SchoolYear;
 use App\Models\Section;
 use App\Platform\SchoolDay;
+use Illuminate\Auth\Access\Response;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
@@ -58,7 +59,26 @@ final class Policies
             fn(Person $p, SchoolYear $year): bool => Coordinators::has($p, $year->school_id),
         );
         Gate::define('work-intake', fn(Person $p, Intake $intake): bool => self::worksIntake($p, $intake));
-        Gate::define('work-ledger', fn(Person $p, LedgerEntry $entry): bool => self::worksLedger($p, $entry));
+        Gate::define(
+            'read-ledger',
+            fn(Person $p, LedgerEntry $entry): bool => array_intersect(
+                $entry->schools(),
+                Coordinators::schoolsOf($p->id),
+            ) !== [],
+        );
+        // What is undone is undone at every school that it concerns.
+        Gate::define(
+            'work-ledger',
+            fn(Person $p, LedgerEntry $entry): Response => match (
+                count(array_diff($entry->schools(), Coordinators::schoolsOf($p->id)))
+            ) {
+                0 => Response::allow(),
+                count($entry->schools()) => Response::deny(),
+                default => Response::deny(
+                    'It concerns another school too. Somebody who coordinates every school in it can undo it.',
+                ),
+            },
+        );
         Gate::define(
             'read-message',
             fn(Person $p, OutgoingMessage $message): bool => $message->school_id !== null &&
@@ -119,17 +139,6 @@ final class Policies
 
         return Coordinators::has($person, $intake->school_id) &&
             array_diff($others, $others === [] ? [] : Coordinators::schoolsOf($person->id)) === [];
-    }
-
-    /**
-     * An entry stands in the ledgers of all schools whose people it wrote, and each of them can look at it and undo it.
-     */
-    private static function worksLedger(Person $person, LedgerEntry $entry): bool
-    {
-        return DB::table('ledger_schools')
-            ->where('entry_seq', $entry->seq)
-            ->pluck('school_id')
-            ->contains(fn(mixed $school): bool => is_string($school) && Coordinators::has($person, $school));
     }
 
     private static function may(Person $person, Section $section, Power $power): bool

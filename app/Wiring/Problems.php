@@ -30,6 +30,8 @@ use Vantrel\Core\Table\UnreadableList;
  */
 final class Problems
 {
+    private const NOT_YOURS = 'Your account may not do this here. Ask the coordinator of the school.';
+
     /** MariaDB's numbers of a deadlock and of a lock that was waited for too long. */
     private const BUSY = [1213, 1205];
 
@@ -75,11 +77,7 @@ final class Problems
                     'Not signed in',
                     'Sign in, then try again.',
                 ),
-                $e instanceof AuthorizationException => self::problem(
-                    403,
-                    'Not yours to do',
-                    'Your account may not do this here. Ask the coordinator of the school.',
-                ),
+                $e instanceof AuthorizationException => self::problem(403, 'Not yours to do', self::NOT_YOURS),
                 $e instanceof HttpExceptionInterface => self::http($e),
                 self::isBusy($e) && Outcome::of($request) !== 'done' => self::problem(
                     503,
@@ -153,9 +151,18 @@ final class Problems
     private static function http(HttpExceptionInterface $e): JsonResponse
     {
         [$title, $detail] = match ($e->getStatusCode()) {
-            403 => ['Not yours to do', 'Your account may not do this here. Ask the coordinator of the school.'],
+            403 => [
+                'Not yours to do',
+                // The framework's own sentence where a policy says nothing itself.
+                in_array($e->getMessage(), ['', 'This action is unauthorized.'], true)
+                    ? self::NOT_YOURS
+                    : $e->getMessage(),
+            ],
             404 => ['Not found', 'There is nothing here, or nothing that your account may see.'],
-            413 => ['Too large', 'The file is too large. Split the list, or save it without pictures.'],
+            413 => [
+                'Too large',
+                $e->getMessage() ?: 'The file is too large. Split the list, or save it without pictures.',
+            ],
             419 => ['The page was open too long', 'You were signed out. Sign in again.'],
             429 => [
                 'Too many tries',

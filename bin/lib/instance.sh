@@ -121,7 +121,7 @@ set_setting() { # name value
 }
 
 instance_files() {
-  mkdir -p "$VANTREL_HOME"/{log,run,storage/{app,fonts,logs,framework/{cache,views,sessions}}}
+  mkdir -p "$VANTREL_HOME"/{log,run,tmp,storage/{app,fonts,logs,framework/{cache,views,sessions}}}
   chmod 700 "$VANTREL_HOME"
   if [ ! -f "$VANTREL_HOME/env" ]; then
     cat >"$VANTREL_HOME/env" <<ENV
@@ -159,7 +159,7 @@ database_start() {
   if [ ! -d "$dir/mysql" ]; then
     step "Making the database"
     quietly "mariadb-install-db" "Delete $dir and run this again." \
-      mariadb-install-db --no-defaults "${user[@]}" --datadir="$dir" --auth-root-authentication-method=normal --skip-test-db
+      mariadb-install-db --no-defaults "${user[@]}" --datadir="$dir" --tmpdir="$VANTREL_HOME/tmp" --auth-root-authentication-method=normal --skip-test-db
   fi
   local port
   port=$(free_port "$(setting DB_PORT)")
@@ -168,7 +168,7 @@ database_start() {
   local socket
   socket=$(mktemp -d /tmp/vantrel-XXXXXX)/db.sock
   echo "$socket" >"$VANTREL_HOME/run/socket"
-  setsid mariadbd --no-defaults "${user[@]}" --datadir="$dir" --socket="$socket" --bind-address=127.0.0.1 --port="$port" \
+  setsid mariadbd --no-defaults "${user[@]}" --datadir="$dir" --tmpdir="$VANTREL_HOME/tmp" --socket="$socket" --bind-address=127.0.0.1 --port="$port" \
     --pid-file="$pid" --innodb-buffer-pool-size=256M --innodb-flush-log-at-trx-commit=1 --max-allowed-packet=64M \
     --character-set-server=utf8mb4 --skip-name-resolve ${DB_EXTRA:-} >"$VANTREL_HOME/log/mariadb.log" 2>&1 &
   for _ in $(seq 150); do

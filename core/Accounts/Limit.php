@@ -23,10 +23,15 @@ enum Limit: string
     /** The same on a device it has signed in on before: what others try elsewhere does not count there. */
     case SignInDevice = 'sign-in-on';
     /**
-     * Wrong secrets from one address. At 103,680 a day somebody there hits one of 1,017^3 passphrases with a chance
-     * below 1 in 10,000.
+     * Wrong secrets from one address, beyond which each name is looked at once a day only. At 38,400 a day and 50,000
+     * names somebody there hits one of 1,017^3 passphrases with a chance below 1 in 10,000.
      */
     case SignInAddress = 'sign-in-from';
+    /**
+     * Wrong secrets for one user name from an address that has none of its own left: 50,000 names make 50,000 tries a
+     * day, with what {@see SignInAddress} bears less than 1 in 10,000 in all.
+     */
+    case SignInNameAddress = 'sign-in-name-from';
     /** Cards that are none, from one address. Of 2^128 there are; a card that works is not held up. */
     case CardAddress = 'card-from';
     /** Wrong codes of a second factor: of a million there are, three are right at any time. */
@@ -64,6 +69,8 @@ enum Limit: string
     case ProofCode = 'proof-with';
     /** Wrong pictures for one child, of 1,728 ways. */
     case Pictures = 'pictures';
+    /** All that one account asks for in a minute. */
+    case Requests = 'requests-of';
     /** Room passes that are none, from one address. */
     case RoomAddress = 'room-from';
 
@@ -78,8 +85,10 @@ enum Limit: string
             self::CardAddress, self::RoomAddress, self::AskCode, self::InviteAccount => 300,
             self::ProofAddress => 500,
             self::NamesCode, self::SeekSchool => 600,
-            self::SignInAddress => 1080,
+            self::SignInAddress => 400,
+            self::SignInNameAddress => 1,
             self::ResetAddress, self::AskAddress => 2000,
+            self::Requests => 1200,
             self::CodeAddress => 5000,
         };
     }
@@ -94,6 +103,7 @@ enum Limit: string
             self::ProofAddress,
             self::ProofCode,
             self::SeekSchool,
+            self::SignInNameAddress,
             self::InviteAccount
                 => 86400,
             self::ResetPerson,
@@ -112,6 +122,7 @@ enum Limit: string
             self::Pictures,
             self::RoomAddress
                 => 900,
+            self::Requests => 60,
         };
     }
 }

@@ -14,6 +14,7 @@ use Vantrel\Core\Table\Line;
 use Vantrel\Core\Table\Mojibake;
 use Vantrel\Core\Table\ReadingAnswers;
 use Vantrel\Core\Table\Repair;
+use Vantrel\Core\Table\TextMark;
 use Vantrel\Core\Values\GradeLevel;
 use Vantrel\Core\Values\MailAddress;
 use Vantrel\Core\Values\Phone;
@@ -168,8 +169,8 @@ final class RowReader
             $tidy = $mended === $tidy ? $tidy : $this->mend($field, 'encoding', $tidy, $mended);
         }
         // A leading apostrophe is how a spreadsheet is told to keep a cell as text.
-        if (preg_match("/^'[\\d=+@|%＝＋－＠﹢﹣﹦﹫−-]/u", $tidy) === 1) {
-            $tidy = substr($tidy, 1);
+        if (str_contains($tidy, "'")) {
+            $tidy = TextMark::off((string) preg_replace("/^'(?=\\d)/", '', $tidy));
         }
 
         if (

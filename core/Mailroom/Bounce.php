@@ -72,8 +72,12 @@ final readonly class Bounce
         };
     }
 
+    /** A report has three (RFC 3462); more than these are no report. */
+    private const MOST_PARTS = 50;
+
     /**
-     * Content type and body of each part, those within others too.
+     * Content type and body of each part, those within others too. A mark between them has at most 70 signs (RFC 2046,
+     * 5.1.1).
      *
      * @return list<array{string, string}>
      */
@@ -85,14 +89,14 @@ final readonly class Bounce
         if (
             $depth > 4 ||
             preg_match('~^multipart/~i', $type) !== 1 ||
-            preg_match('/boundary\s*=\s*(?:"([^"]+)"|([^\s;]+))/i', $type, $m) !== 1
+            preg_match('/boundary\s*=\s*(?:"([^"]{1,70})"|([^\s;"]{1,70})(?=[\s;]|$))/i', $type, $m) !== 1
         ) {
             return [[$type, self::decoded($body, $fields['content-transfer-encoding'] ?? '')]];
         }
         $found = [];
         $mark = preg_quote($m[2] ?? $m[1], '/');
         $body = (string) preg_replace("/^--{$mark}--.*/ms", '', $body);
-        foreach (array_slice(preg_split("/^--{$mark}[ \\t]*\$\\n?/m", $body) ?: [], 1) as $part) {
+        foreach (array_slice(preg_split("/^--{$mark}[ \\t]*\$\\n?/m", $body, self::MOST_PARTS) ?: [], 1) as $part) {
             array_push($found, ...self::parts($part, $depth + 1));
         }
 

@@ -103,6 +103,9 @@ final class SchoolSettings
         if (trim((string) $values['name']) === '') {
             throw new Refusal('Give the school a name.', 'name');
         }
+        if (preg_match('/[\p{Cc}\x{202A}-\x{202E}\x{2066}-\x{2069}]/u', (string) $values['name']) === 1) {
+            throw new Refusal('There are signs in the name that cannot be seen. Type it anew.', 'name');
+        }
         foreach (['lowest_grade', 'highest_grade'] as $end) {
             if ((int) $values[$end] >= GradeLevel::BEYOND) {
                 throw new Refusal('That is not a grade. Grades are PK, K and 1 to 13.', $end);

@@ -202,8 +202,11 @@ describe('look-alikes', function (): void {
             ->toBe($this->schools)
             ->and(($this->list)('both', 'all'))
             ->toBe([]);
-        // Either school sees the entry, and can take it back.
+        // Either school sees the entry; who coordinates both can take it back.
         ($this->as)('other coordinator')
+            ->postJson("/api/ledger/{$merged->json('id')}/undo")
+            ->assertForbidden();
+        ($this->as)('both')
             ->postJson("/api/ledger/{$merged->json('id')}/undo")
             ->assertOk()
             ->assertJsonPath('kept', []);
@@ -304,6 +307,9 @@ describe('transfers', function (): void {
             ->and(($this->ledgers)($entry))
             ->toBe($this->schools);
         ($this->as)('coordinator')
+            ->postJson("/api/ledger/$entry/undo")
+            ->assertForbidden();
+        ($this->as)('both')
             ->postJson("/api/ledger/$entry/undo")
             ->assertOk()
             ->assertJsonPath('kept', []);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Illuminate\Support\Facades\DB;
 use Tests\Support\Guessing;
+use Tests\Support\RealServer;
 use Tests\Support\ServerTestCase;
 
 /**
@@ -32,6 +33,26 @@ it(
     },
 );
 
+it('looks at no more tries than it bears, however many come at once', function (): void {
+    $own = (string) config('database.connections.mariadb.database');
+    $database = $own . '_at_once';
+    ServerTestCase::useDatabase($database);
+    try {
+        Tests\Support\World::make();
+        $server = RealServer::start($database);
+        $handles = array_map(fn(int $i): CurlHandle => $server->client(), range(1, 24));
+        array_walk($handles, fn(CurlHandle $h) => $server->send($h));
+        foreach ($handles as $i => $handle) {
+            $server->next($handle, '/api/sign-in', ['user_name' => 'wilhelmina.seabright', 'secret' => "wrong $i"]);
+        }
+        expect(array_count_values(RealServer::allAtOnce($handles, 24)))->toEqualCanonicalizing([422 => 10, 429 => 14]);
+    } finally {
+        isset($server) && $server->stop();
+        DB::statement("DROP DATABASE `$database`");
+        ServerTestCase::useDatabase($own);
+    }
+});
+
 it('bears as many as it says, of each kind by itself', function (): void {
     $world = Tests\Support\World::make();
     $world->badge($world->people['student'], 'a-card');
@@ -45,14 +66,10 @@ it('bears as many as it says, of each kind by itself', function (): void {
     // Every count of this address is full but the one for codes, which bears 5,000 a day.
     foreach (Vantrel\Core\Accounts\Limit::cases() as $limit) {
         if (str_ends_with($limit->value, '-from')) {
-            Illuminate\Support\Facades\RateLimiter::increment(
-                "$limit->value|127.0.0.1",
-                $limit->seconds(),
-                $limit->most(),
-            );
+            Tests\Support\Tries::have($limit, '127.0.0.1', $limit->most());
         }
     }
-    Illuminate\Support\Facades\RateLimiter::increment('join|127.0.0.1', 86400, 4999);
+    Tests\Support\Tries::have(Vantrel\Core\Accounts\Limit::CodeAddress, '127.0.0.1', 4999);
     $this->postJson('/api/sign-in/card', ['token' => 'none'])->assertStatus(429);
     $this->postJson('/api/sign-in/card', ['token' => 'a-card'])->assertOk();
     auth()->logout();

@@ -91,6 +91,7 @@ it('moves the student when the school lets them go, in both ledgers, and undoes 
 ): void {
     ($this->ask)();
     $before = World::checksum();
+    $roles = DB::table('coordinators')->pluck('id');
     $id = DB::table('transfer_requests')->value('id');
     ($this->as)('other coordinator')
         ->postJson("/api/schools/$this->to/transfers/$id/accept")
@@ -120,9 +121,26 @@ it('moves the student when the school lets them go, in both ledgers, and undoes 
     ($this->as)($role)
         ->getJson("/api/ledger/$entry")
         ->assertOk();
+    // It is undone at both schools, so by somebody of both.
+    $this->getJson("/api/ledger/$entry/undo")->assertForbidden();
+    $this->postJson("/api/ledger/$entry/undo")
+        ->assertForbidden()
+        ->assertJsonPath(
+            'detail',
+            'It concerns another school too. Somebody who coordinates every school in it can undo it.',
+        );
+    foreach ([$this->from, $this->to] as $school) {
+        DB::table('coordinators')->insertOrIgnore([
+            'id' => ulid(),
+            'person_id' => $this->world->people[$role],
+            'school_id' => $school,
+            'state' => 'active',
+        ]);
+    }
     $this->postJson("/api/ledger/$entry/undo")
         ->assertOk()
         ->assertJsonPath('kept', []);
+    DB::table('coordinators')->whereNotIn('id', $roles)->delete();
     expect(World::checksum())->toBe($before);
 })->with([['coordinator', 'from'], ['other coordinator', 'to']]);
 

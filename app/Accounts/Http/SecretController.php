@@ -98,8 +98,7 @@ final class SecretController
     {
         $wish = Wishes::of(ForgottenWish::class, $request);
         $address = [Limit::ResetAddress, (string) $request->ip()];
-        $this->tries->guard($address);
-        $this->tries->count($address);
+        $this->tries->take($address);
         SendReset::dispatch(UserNames::fold($wish->userName));
 
         return response()->noContent();

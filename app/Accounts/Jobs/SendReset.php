@@ -12,7 +12,6 @@ use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
-use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Vantrel\Core\Accounts\Lifetime;
 use Vantrel\Core\Accounts\Limit;
 
@@ -52,12 +51,9 @@ final class SendReset implements ShouldQueue
         if ($signIn === null || $person === null || $person->state !== 'active' || $person->confirmedEmail() === null) {
             return;
         }
-        try {
-            $tries->guard([Limit::ResetPerson, $person->id]);
-        } catch (TooManyRequestsHttpException) {
+        if (!$tries->takes([Limit::ResetPerson, $person->id])) {
             return;
         }
-        $tries->count([Limit::ResetPerson, $person->id]);
         $links->send($person, $signIn, $person->confirmedEmail(), Lifetime::LinkAskedFor);
     }
 }

@@ -128,11 +128,11 @@ final class NewcomerController
         if ($person === null) {
             throw new Refusal('That name is not on the list any more. Type your name again.');
         }
-        $this->desk->guardProof($request, $code, $person->id);
+        $this->desk->takeProof($request, $code, $person->id);
         if (!Newcomers::fits($person, $rules->check, $wish->proof)) {
-            $this->desk->countProof($request, $code, $person->id);
             throw Newcomers::unfit();
         }
+        $this->desk->giveBackProof($request, $code, $person->id);
         $this->mustBeGood($wish->password, [$person->givenName(), $person->familyName(), $section->name()]);
         $account = new StudentAccount(
             $person,

@@ -24,7 +24,6 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
-use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Vantrel\Core\Accounts\Limit;
 use Vantrel\Core\Accounts\SignInPolicy;
 use Vantrel\Core\Accounts\StudentAccount;
@@ -143,14 +142,12 @@ final class RequestController
     private function proven(Records\JoinRequest $row, Records\Person $person, Records\School $school): bool
     {
         $limit = [Limit::ProofStudent, $person->id];
-        try {
-            $this->tries->guard($limit);
-        } catch (TooManyRequestsHttpException) {
+        if (!$this->tries->takes($limit)) {
             return false;
         }
         $proven = JoinRequests::proves($row, $person, SchoolRules::of($school)->check);
-        if (!$proven) {
-            $this->tries->count($limit);
+        if ($proven) {
+            $this->tries->giveBack($limit);
         }
 
         return $proven;

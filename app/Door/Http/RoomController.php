@@ -97,18 +97,18 @@ final class RoomController
     private function pictures(Person $person, array $chosen): void
     {
         $limit = [Limit::Pictures, $person->id];
-        $this->tries->guard($limit);
+        $this->tries->take($limit);
         // Few ways to choose three pictures: the hash is keyed, so that a copy of the database alone tells nothing.
         $hash = hash_hmac('sha256', "$person->id " . Pictures::word($chosen), (string) config('app.key'));
         if ($person->pictures === null) {
             Pictures::mustBeNew($chosen);
             $row = $this->snapshots->find(Records\Person::class, $person->id) ?? throw new NotFoundHttpException();
             $this->ledger->apply(OwnSecrets::pictures($row, $hash), $person->school_id, $person, Action::Pictures);
+            $this->tries->clear(...$limit);
 
             return;
         }
         if (!hash_equals($person->pictures, $hash)) {
-            $this->tries->count($limit);
             throw new Refusal('Those are not your pictures, or not in that order. Try again.', 'pictures');
         }
         $this->tries->clear(...$limit);
@@ -124,8 +124,7 @@ final class RoomController
             )[0] ?? null;
         if ($pass === null) {
             $limit = [Limit::RoomAddress, (string) $request->ip()];
-            $this->tries->guard($limit);
-            $this->tries->count($limit);
+            $this->tries->take($limit);
             throw new NotFoundHttpException();
         }
         $section =

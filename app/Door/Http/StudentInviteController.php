@@ -70,7 +70,6 @@ final readonly class StudentInviteController
     private function count(Request $request): void
     {
         $limit = [Limit::InviteAccount, Person::signedIn($request)->id];
-        $this->tries->guard($limit);
-        $this->tries->count($limit);
+        $this->tries->take($limit);
     }
 }

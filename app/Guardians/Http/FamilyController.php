@@ -96,8 +96,7 @@ final readonly class FamilyController
         Claimant $claimant,
     ): bool {
         $limits = [[Limit::AskCode, $letter->id], [Limit::AskAddress, (string) $request->ip()]];
-        $this->tries->guard(...$limits);
-        $this->tries->count(...$limits);
+        $this->tries->take(...$limits);
         $policy = TieReader::policy($student->schoolId());
         $planned = Claims::ask(
             $letter,

@@ -92,8 +92,7 @@ final readonly class SeekController
         }
         // Counted before anything is looked for: being turned away says nothing of what would have been found.
         $limits = [[Limit::SeekAddress, (string) $request->ip()], [Limit::SeekSchool, $school->id]];
-        $this->tries->guard(...$limits);
-        $this->tries->count(...$limits);
+        $this->tries->take(...$limits);
 
         return [$school, new Sought($name, $wish->birthDate)];
     }

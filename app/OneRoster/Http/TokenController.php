@@ -18,8 +18,6 @@ final readonly class TokenController
 
     public function __invoke(Request $request): JsonResponse
     {
-        $limit = [Limit::CardAddress, 'roster ' . $request->ip()];
-        $this->tries->guard($limit);
         // Of a form, as RFC 6749 has it; refused in its words, not in ours.
         $form = $request->request->all();
         if (($form['grant_type'] ?? '') !== 'client_credentials') {
@@ -30,7 +28,8 @@ final readonly class TokenController
         $key =
             is_string($id) && is_string($secret) ? $this->keys->withSecret(urldecode($id), urldecode($secret)) : null;
         if ($key === null) {
-            $this->tries->count($limit);
+            // A secret has 128 bits: one that is right is not turned away for those that are not.
+            $this->tries->take([Limit::CardAddress, 'roster ' . $request->ip()]);
 
             return self::no(401, 'invalid_client')->withHeaders(['WWW-Authenticate' => 'Basic realm="rosters"']);
         }

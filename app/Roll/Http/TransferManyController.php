@@ -62,12 +62,39 @@ final class TransferManyController
         ): Plan {
             $plan = $this->make($realm, $wish, $request, $seed);
             $seen->mustBe($plan, 'one of the students');
-            $this->ledger->apply($plan, $wish->to, Person::signedIn($request), Action::Transfer, also: $realm->ids);
+            // An entry for each school they go from: it stands there and at the other, and at no third one.
+            foreach ($this->bySchool($wish->people) as $home => $people) {
+                $part = $this->make($realm, new TransferManyWish($people, $wish->to), $request, $seed);
+                if (!$part->isEmpty()) {
+                    $actor = Person::signedIn($request);
+                    $this->ledger->apply($part, $wish->to, $actor, Action::Transfer, also: [(string) $home]);
+                }
+            }
 
             return $plan;
         });
 
         return PlanView::of($plan, $seed, Action::Transfer);
+    }
+
+    /**
+     * @param  list<string>  $people
+     * @return array<string, list<string>> school to those of it, those who are there already left out
+     */
+    private function bySchool(array $people): array
+    {
+        $homes = [];
+        foreach (
+            DB::table('people')
+                ->whereIn('id', $people)
+                ->orderBy('school_id')
+                ->get(['id', 'school_id'])
+            as $person
+        ) {
+            $homes[(string) $person->school_id][] = (string) $person->id;
+        }
+
+        return $homes;
     }
 
     private function make(Realm $realm, TransferManyWish $wish, Request $request, string $seed): Plan

@@ -778,7 +778,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** One entry with the records it changed */
+        /** One entry with the records it changed; of other schools’ records nothing */
         get: operations["showLedgerController"];
         put?: never;
         post?: never;

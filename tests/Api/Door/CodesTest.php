@@ -5,8 +5,9 @@ declare(strict_types=1);
 use App\Models\Person;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\RateLimiter;
+use Tests\Support\Tries;
 use Tests\Support\World;
+use Vantrel\Core\Accounts\Limit;
 
 beforeEach(fn() => readyAtTheDoor($this));
 
@@ -178,7 +179,7 @@ it('asks for the three pictures a child has chosen, with few tries', function ()
     ($this->as)('lead')
         ->deleteJson("/api/sections/$this->section/people/{$this->world->people['student']}/pictures")
         ->assertNoContent();
-    RateLimiter::clear("pictures|{$this->world->people['student']}");
+    DB::table('tries')->delete();
     ($this->out)();
     $tap(['moon', 'moon', 'key'])->assertOk();
 });
@@ -287,9 +288,7 @@ it(
             ->assertJsonPath('detail', 'Too many are waiting for an answer. Ask your teacher to look at them first.');
         DB::table('join_requests')->delete();
         $code = DB::table('join_codes')->value('id');
-        foreach (range(1, 300) as $i) {
-            RateLimiter::hit("ask|$code", 3600);
-        }
+        Tries::have(Limit::AskCode, $code, 300);
         $this->postJson('/api/join/ask', $this->newcomer)->assertStatus(429);
     },
 );

@@ -163,7 +163,7 @@ it('lets no cell run when an export is opened', function (string $format): void 
     ]);
     DB::table('people')
         ->where('id', $this->world->people['guardian'])
-        ->update(['phone' => '+12025550143', 'family_name' => '-2+3']);
+        ->update(['phone' => '+12025550143', 'family_name' => '-2+3', 'given_name' => 'Ann;=2+3']);
     $file = scratch() . "/roll.$format";
     copy(
         $this->as
@@ -174,8 +174,13 @@ it('lets no cell run when an export is opened', function (string $format): void 
         $file,
     );
     if ($format === 'csv') {
-        foreach (str_getcsv(str_replace("\n", ',', (string) file_get_contents($file))) as $cell) {
-            expect(preg_match('/^[=+\-@\t\r]/', (string) $cell))->toBe(0);
+        // Also where another sign separates than the one that was written.
+        foreach ([',', ';'] as $separator) {
+            foreach (file($file, FILE_IGNORE_NEW_LINES) ?: [] as $line) {
+                foreach (str_getcsv(rtrim($line, "\r"), $separator, '"', '') as $cell) {
+                    expect(preg_match('/^[=+\-@\t\r]/', (string) $cell))->toBe(0);
+                }
+            }
         }
     } else {
         // LibreOffice would work a formula out: it must find text, as it was typed.
@@ -218,9 +223,9 @@ it('writes a OneRoster 1.2 export that comes back as nothing to do', function ()
     ]);
     $manifest = outside(['unzip', '-p', $file, 'manifest.csv']);
     expect($manifest)
-        ->toContain('oneroster.version,1.2')
-        ->toContain('file.users,bulk')
-        ->toContain('file.results,absent');
+        ->toContain('"oneroster.version","1.2"')
+        ->toContain('"file.users","bulk"')
+        ->toContain('"file.results","absent"');
     $id = ($this->bring)(['files' => [new UploadedFile($file, 'school.zip', null, null, true)]])['id'];
     expect(($this->show)($id))->changes->toBe(0)->total->toBeGreaterThan(5);
 });

@@ -80,3 +80,17 @@ it('takes out of a mailbox only reports of our own messages, and looks at the re
     Mailbox::read($address, $look, $stay, 2);
     expect([$looked, count($stay)])->toBe([3, 3]);
 });
+
+it('sets aside a report that cannot be read, and reads those behind it', function (): void {
+    $gone = ($this->put)('bounce.ada@shoremail.example');
+    HandOver::dispatchSync();
+    $long = str_repeat('b', 90_000);
+    foreach (["\"$long\"", $long, '"' . str_repeat('(', 70) . '"'] as $i => $boundary) {
+        file_put_contents(
+            "{$this->gateway->folder}/returned/00$i.eml",
+            "Content-Type: multipart/report; boundary=$boundary\r\n\r\n" .
+                str_repeat("--$boundary\r\nContent-Type: message/delivery-status\r\n\r\n\r\n", 3),
+        );
+    }
+    expect(app(Bounces::class)->read())->toBe(1)->and($gone->refresh()->state)->toBe(MessageState::Bounced);
+});

@@ -117,7 +117,7 @@ it('goes out as a sheet', function (): void {
         ->get("$this->uri/sheet?format=csv")
         ->assertOk()
         ->streamedContent();
-    expect($csv)->toContain('Of,What,Students')->toContain('3 Heron')->not->toContain('Week of');
+    expect($csv)->toContain('"Of","What","Students"')->toContain('3 Heron')->not->toContain('Week of');
 });
 
 it('finds children under 13 whom nobody can be asked for', function (): void {

@@ -63,15 +63,17 @@ it('bears so many wrong tries of each kind, for so long', function (): void {
         'ProofAddress' => [500, 86400],
         'ProofCode' => [60, 86400],
         'ProofStudent' => [5, 86400],
+        'Requests' => [1200, 60],
         'ResetAddress' => [2000, 3600],
         'ResetPerson' => [5, 3600],
         'RoomAddress' => [300, 900],
         'SecondFactor' => [5, 900],
         'SeekAddress' => [60, 3600],
         'SeekSchool' => [600, 86400],
-        'SignInAddress' => [1080, 900],
+        'SignInAddress' => [400, 900],
         'SignInDevice' => [10, 900],
         'SignInName' => [10, 900],
+        'SignInNameAddress' => [1, 86400],
     ]);
 });
 
