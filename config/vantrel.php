@@ -37,6 +37,8 @@ return [
     // Largest upload, in bytes, and largest content of a packed one.
     'upload_bytes' => (int) env('VANTREL_UPLOAD_BYTES', 20 * 1024 * 1024),
     'unpacked_bytes' => (int) env('VANTREL_UNPACKED_BYTES', 300 * 1024 * 1024),
+    // Whether lists are taken apart in a process of their own; the tests do it in theirs, but for those of this.
+    'read_apart' => (bool) env('VANTREL_READ_APART', true),
     // The connection that progress is written on: apart from the one that holds the transaction, so that others see it.
     'progress_connection' => env('VANTREL_PROGRESS_CONNECTION', 'progress'),
 ];

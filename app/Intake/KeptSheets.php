@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Intake;
 
 use App\Intake\Files\ListFile;
+use App\Intake\Files\ReadApart;
 use JsonException;
 use Vantrel\Core\Table\Grid;
 use Vantrel\Core\Table\Line;
@@ -29,16 +30,54 @@ final class KeptSheets
      */
     public static function of(string $path, string $title, string $schoolName, string $schoolCode): array
     {
-        $kept = ListFiles::isKept($path) ? self::kept($path) : null;
-        if ($kept !== null) {
-            return $kept;
+        if (!ListFiles::isKept($path)) {
+            return ListFile::sheets($path, $title, $schoolName, $schoolCode);
         }
-        $sheets = ListFile::sheets($path, $title, $schoolName, $schoolCode);
-        if (ListFiles::isKept($path)) {
-            self::keep($path, $sheets);
+        $kept = self::kept($path);
+        if ($kept === null) {
+            self::read($path, $title, $schoolName, $schoolCode, ReadApart::AT_MOST);
+            $kept = self::kept($path);
+        }
+        if ($kept === null) {
+            // Not tried again for every look at it.
+            self::write($path, ['format' => self::FORMAT, 'unreadable' => ReadApart::cannot()->getMessage()]);
         }
 
-        return $sheets;
+        return $kept ?? throw ReadApart::cannot();
+    }
+
+    /**
+     * Reads a list that has just come, where that takes no longer than somebody waits for.
+     *
+     * @throws UnreadableList where there is none in it
+     */
+    public static function begin(string $path, string $title, string $schoolName, string $schoolCode): void
+    {
+        $whole = self::read($path, $title, $schoolName, $schoolCode, ReadApart::AT_ONCE);
+        if ($whole && self::kept($path) === null) {
+            throw ReadApart::cannot();
+        }
+    }
+
+    /** Reads it in this process, and keeps its cells or why there are none. */
+    public static function readHere(string $path, string $title, string $schoolName, string $schoolCode): void
+    {
+        try {
+            self::keep($path, ListFile::sheets($path, $title, $schoolName, $schoolCode));
+        } catch (UnreadableList $e) {
+            self::write($path, ['format' => self::FORMAT, 'unreadable' => $e->getMessage()]);
+        }
+    }
+
+    /** @return bool false where it took longer than that */
+    private static function read(string $path, string $title, string $name, string $code, int $seconds): bool
+    {
+        if ((bool) config('vantrel.read_apart')) {
+            return ReadApart::keep($path, $title, $name, $code, $seconds);
+        }
+        self::readHere($path, $title, $name, $code);
+
+        return true;
     }
 
     /** @param  list<Sheet>  $sheets */
@@ -65,6 +104,12 @@ final class KeptSheets
                 $sheets,
             ),
         ];
+        self::write($path, $content);
+    }
+
+    /** @param  array<string, mixed>  $content */
+    private static function write(string $path, array $content): void
+    {
         // Whole or not at all: two jobs may read the same list.
         $part = ListFiles::sheets($path) . '.' . getmypid();
         $packed = gzencode(json_encode($content, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), 3);
@@ -73,7 +118,11 @@ final class KeptSheets
         rename($part, ListFiles::sheets($path));
     }
 
-    /** @return list<Sheet>|null null where nothing is kept that can be used */
+    /**
+     * @return list<Sheet>|null null where nothing is kept that can be used
+     *
+     * @throws UnreadableList where it has been read and there was no list in it
+     */
     private static function kept(string $path): ?array
     {
         $packed = @file_get_contents(ListFiles::sheets($path));
@@ -85,6 +134,9 @@ final class KeptSheets
         }
         if (!is_array($content) || ($content['format'] ?? null) !== self::FORMAT) {
             return null;
+        }
+        if (isset($content['unreadable'])) {
+            throw new UnreadableList((string) $content['unreadable']);
         }
 
         return array_values(

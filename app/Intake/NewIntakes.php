@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Intake;
 
-use App\Intake\Files\ListFile;
 use App\Intake\Jobs\PlanIntake;
 use App\Models\Intake;
 use App\Models\Person;
@@ -25,10 +24,6 @@ final class NewIntakes
      */
     public function begin(School $school, ?Person $actor, array $files): Intake
     {
-        $sheets = array_map(
-            fn(array $f): array => ListFile::sheets($f[0], $f[1], $school->name, $school->code),
-            $files,
-        );
         $hash = hash(
             'sha256',
             implode('|', array_map(fn(array $f): string => (string) hash_file('sha256', $f[0]), $files)),
@@ -40,8 +35,13 @@ final class NewIntakes
             ],
             $files,
         );
-        foreach ($kept as $i => ['file' => $file]) {
-            KeptSheets::keep(ListFiles::path($file), $sheets[$i]);
+        try {
+            foreach ($kept as ['file' => $file, 'title' => $title]) {
+                KeptSheets::begin(ListFiles::path($file), $title, $school->name, $school->code);
+            }
+        } catch (UnreadableList $e) {
+            array_map(fn(array $k) => ListFiles::remove($k['file']), $kept);
+            throw $e;
         }
 
         return DB::transaction(function () use ($school, $actor, $files, $kept, $hash): Intake {

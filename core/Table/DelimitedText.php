@@ -12,6 +12,9 @@ final class DelimitedText
     /** Bytes of one record: a row of many notes is a hundredth of it. Looking for cells in more takes seconds. */
     private const LONGEST = 500_000;
 
+    /** Lines of a text: six for every row there may be. More are no list, and take long to be passed over. */
+    private const MOST_LINES = 6 * Grid::MAX_ROWS;
+
     /** A character that no list holds, for text whose lines are not divided. */
     private const NONE = "\x1F";
 
@@ -25,6 +28,14 @@ final class DelimitedText
             throw new UnreadableList(
                 'This is not a list: it holds binary data. Save the list as .xlsx or .csv from your ' .
                     'spreadsheet and drop that in.',
+            );
+        }
+
+        if (substr_count($text, "\n") + substr_count($text, "\r") > 2 * self::MOST_LINES) {
+            throw new UnreadableList(
+                'This has more than ' .
+                    number_format(self::MOST_LINES) .
+                    ' lines. Copy the rows of the list into a new file, save that and drop it in.',
             );
         }
 

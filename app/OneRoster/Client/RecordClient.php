@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\OneRoster\Client;
 
 use App\Models\RecordSource;
+use GuzzleHttp\Exception\TransferException;
 use Illuminate\Http\Client\ConnectionException;
 use Illuminate\Http\Client\Response;
 use Illuminate\Support\Facades\Crypt;
@@ -29,6 +30,7 @@ final class RecordClient
 
     private const SECONDS = 30;
 
+    /** Of one answer, unpacked: a page of a thousand people has a hundredth of it. */
     private const BYTES = 50 * 1024 * 1024;
 
     private ?string $token = null;
@@ -168,8 +170,8 @@ final class RecordClient
     {
         $token = $this->token ??= $this->token();
         $answer = $this->call(
-            fn(): Response => Http::timeout(self::SECONDS)
-                ->withOptions(['allow_redirects' => false])
+            fn(BoundedBody $into): Response => Http::timeout(self::SECONDS)
+                ->withOptions(['allow_redirects' => false, 'sink' => $into])
                 ->withToken($token)
                 ->acceptJson()
                 ->get($url),
@@ -187,10 +189,6 @@ final class RecordClient
                     (is_string($said) ? ': ' . mb_strimwidth($said, 0, 200, '…') : '.'),
             );
         }
-        if (strlen($answer->body()) > self::BYTES) {
-            throw new Refusal('The school’s record answers with more than a page of people can be.');
-        }
-
         return $answer;
     }
 
@@ -198,8 +196,8 @@ final class RecordClient
     {
         self::mustBeNamed($this->source->token_url, 'token_url');
         $answer = $this->call(
-            fn(): Response => Http::timeout(self::SECONDS)
-                ->withOptions(['allow_redirects' => false])
+            fn(BoundedBody $into): Response => Http::timeout(self::SECONDS)
+                ->withOptions(['allow_redirects' => false, 'sink' => $into])
                 ->asForm()
                 ->withBasicAuth(
                     rawurlencode($this->source->client_id),
@@ -219,12 +217,19 @@ final class RecordClient
             : throw new Refusal('The school’s record does not take the client id and secret.', 'client_secret');
     }
 
-    /** @param  callable(): Response  $ask */
+    /** @param  callable(BoundedBody): Response  $ask what it answers goes into that */
     private function call(callable $ask): Response
     {
+        $into = new BoundedBody(self::BYTES);
         try {
-            return $ask();
-        } catch (ConnectionException) {
+            return $ask($into);
+        } catch (ConnectionException | TransferException $e) {
+            if ($into->isOver) {
+                throw new Refusal('The school’s record answers with more than a page of people can be.');
+            }
+            if (!($e instanceof ConnectionException)) {
+                throw $e;
+            }
             throw new Refusal(
                 'The school’s record does not answer. Try again later, or check its address.',
                 'base_url',
