@@ -8,14 +8,12 @@ use App\Intake\ListFiles;
 use App\Ledger\Entries;
 use App\Ledger\Ledger;
 use App\Ledger\Snapshots;
-use App\Models\LedgerEntry;
 use App\Models\Person;
 use App\Models\School;
 use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use App\Roll\SearchIndex;
 use Illuminate\Database\Query\Builder;
-use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Plan\Action;
@@ -32,6 +30,9 @@ final class Erasing
         'given_name',
         'family_name',
         'preferred_name',
+        'called_name',
+        'password',
+        'reason',
         'search_name',
         'birth_date',
         'number',
@@ -49,6 +50,9 @@ final class Erasing
 
     private const ERASED = '(erased)';
 
+    /** What was written to many. */
+    private const WRITTEN = ['notices', 'mailings', 'letter_templates'];
+
     public function __construct(
         private readonly Ledger $ledger,
         private readonly Snapshots $snapshots,
@@ -60,18 +64,17 @@ final class Erasing
     public function plan(Person $person, string $seed): Plan
     {
         $now = $this->kit->ids($seed)->instant();
+        $forms = Forms::of($person->id);
+        $rows = Places::rows($forms);
+        $words = array_map(fn(string $t): int => count(Places::naming($t, $forms)), self::WRITTEN);
 
         return Erasure::plan(
             $this->snapshots->find(Records\Person::class, $person->id) ?? throw new NotFoundHttpException(),
-            $this->records($person),
+            $this->records($forms),
             [
-                [count($this->messages($person)), 'message that names them', 'messages that name them'],
-                [
-                    count(array_merge(...array_values($this->writings($person)))),
-                    'notice or letter that names them',
-                    'notices and letters that name them',
-                ],
-                [count($this->lists($person)[0]), 'list that named them', 'lists that named them'],
+                [count($rows['outgoing_messages']), 'message that names them', 'messages that name them'],
+                [array_sum($words), 'notice or letter that names them', 'notices and letters that name them'],
+                [count($this->lists($forms)[0]), 'list that named them', 'lists that named them'],
                 [$this->about($person)->count('entry_seq'), 'entry of the Ledger', 'entries of the Ledger'],
             ],
             SchoolDay::at($person->school_id, $now),
@@ -82,22 +85,27 @@ final class Erasing
     public function erase(Person $person, Plan $plan, Person $actor): void
     {
         // Read before anything of it is gone.
-        $names = $this->words($person);
-        [$lists] = $this->lists($person);
-        $messages = $this->messages($person);
-        $writings = $this->writings($person);
-        $found = DB::table('search_words')->whereIn('person_id', $this->accounts($person))->pluck('word');
+        $forms = Forms::of($person->id);
+        [$lists] = $this->lists($forms);
+        $rows = Places::rows($forms);
+        $asked = $this->refused($forms);
+        $found = DB::table('search_words')->whereIn('person_id', $forms->ids)->pluck('word');
         $this->ledger->apply(
             $plan,
             $person->school_id,
             $actor,
             Action::Erase,
-            within: function (LedgerEntry $entry) use ($person, $names, $lists, $messages, $writings): void {
+            within: function () use ($person, $forms, $lists, $rows, $asked): void {
                 array_map(ListFiles::clear(...), $lists);
-                DB::table('outgoing_messages')->whereIn('id', $messages)->delete();
-                $this->outside($person, $entry, $names);
-                Writings::clear($writings, fn(string $text): string => $this->without($text, $names));
+                foreach ($rows as $table => $keys) {
+                    foreach (array_chunk($keys, 1000) as $some) {
+                        DB::table($table)->whereIn(Places::ROWS[$table][0], $some)->delete();
+                    }
+                }
+                $this->outside($person, $forms, $asked);
+                Places::clear($forms);
             },
+            also: array_values(array_diff($forms->schools, [$person->school_id])),
         );
         // Once the words of all who are left have been written anew.
         $this->search->forget(array_values(array_map(strval(...), $found->unique()->all())));
@@ -106,22 +114,23 @@ final class Erasing
     /**
      * What no plan changes.
      *
-     * @param  list<string>  $names what they are and were called
+     * @param  list<string>  $asked ids of requests at a door that were made in their name and turned away
      */
-    private function outside(Person $person, LedgerEntry $entry, array $names): void
+    private function outside(Person $person, Forms $forms, array $asked): void
     {
-        $ids = $this->accounts($person);
+        $ids = $forms->ids;
+        $rows = $this->entries->about(School::query()->findOrFail($person->school_id), $person->id)['ids'];
         DB::table('second_factors')->whereIn('person_id', $ids)->delete();
         DB::table('credential_uses')->whereIn('person_id', $ids)->delete();
         DB::table('sessions')->whereIn('user_id', $ids)->delete();
         DB::table('contact_changes')->whereIn('person_id', $ids)->delete();
-        DB::table('bounced_addresses')->whereIn('address', $this->addresses($person))->delete();
+        DB::table('bounced_addresses')->whereIn('address', $forms->addresses)->delete();
         DB::table('family_askings')
             ->whereIn('person_id', $ids)
-            ->orWhereIn('email', $this->addresses($person))
+            ->orWhereIn('email', $forms->addresses)
             ->orWhere(
                 fn(Builder $q) => $q
-                    ->where('school_id', $person->school_id)
+                    ->whereIn('school_id', $forms->schools)
                     ->where('child_birth_date', $person->birth_date)
                     ->where('child_family', $person->family_name),
             )
@@ -129,13 +138,16 @@ final class Erasing
         DB::table('invite_runs')->whereIn('person_id', $ids)->delete();
         DB::table('digest_choices')->whereIn('person_id', $ids)->delete();
         DB::table('digests_told')->whereIn('person_id', $ids)->delete();
+        // Sealed sheets of the last day: nobody looks into them for whom they hold, and all can be printed again.
+        DB::table('print_runs')->whereIn('school_id', $forms->schools)->delete();
         $signIns = DB::table('sign_ins')->whereIn('person_id', $ids)->pluck('id');
         DB::table('password_resets')->whereIn('sign_in_id', $signIns)->delete();
-        $seqs = $this->about($person)->pluck('seq')->push($entry->seq)->unique();
-        $rows = $this->entries->about(School::query()->findOrFail($person->school_id), $person->id)['ids'];
+        foreach (['student_invitations' => 'join_request_id', 'join_requests' => 'id'] as $table => $column) {
+            DB::table($table)->whereIn($column, $asked)->delete();
+        }
         foreach (
             DB::table('ledger_changes')
-                ->whereIn('row_id', [...$ids, ...$rows])
+                ->whereIn('row_id', [...$ids, ...$rows, ...$asked])
                 ->orderBy('id')
                 ->get()
             as $change
@@ -144,23 +156,32 @@ final class Erasing
                 ->where('id', $change->id)
                 ->update(['before' => $this->bare($change->before), 'after' => $this->bare($change->after)]);
         }
-        foreach (DB::table('ledger_changes')->whereIn('entry_seq', $seqs)->orderBy('id')->cursor() as $change) {
-            $reason = $this->without($change->reason, $names);
-            if ($reason !== $change->reason) {
-                DB::table('ledger_changes')
-                    ->where('id', $change->id)
-                    ->update(['reason' => $reason]);
-            }
-        }
-        foreach (DB::table('ledger_entries')->whereIn('seq', $seqs)->get() as $about) {
-            DB::table('ledger_entries')
-                ->where('seq', $about->seq)
-                ->update([
-                    'title' => mb_substr($this->without($about->title, $names), 0, 200),
-                    'sentence' => $this->without($about->sentence, $names),
-                    'kept' => $about->kept === null ? null : $this->without($about->kept, $names),
-                ]);
-        }
+    }
+
+    /**
+     * Requests at a door in their name that were turned away, or wait: no account is theirs by them.
+     *
+     * @return list<string> ids
+     */
+    private function refused(Forms $forms): array
+    {
+        return array_values(
+            array_map(
+                strval(...),
+                DB::table('join_requests as r')
+                    ->join('sections as s', 's.id', '=', 'r.section_id')
+                    ->whereIn('s.school_id', $forms->schools)
+                    ->whereNull('r.person_id')
+                    ->where(
+                        fn(Builder $any): Builder => $any
+                            ->whereIn(DB::raw("trim(concat(r.given_name, ' ', r.family_name))"), $forms->all)
+                            ->orWhereIn('r.number', $forms->marks)
+                            ->orWhereIn('r.email', $forms->marks),
+                    )
+                    ->pluck('r.id')
+                    ->all(),
+            ),
+        );
     }
 
     private function bare(string $image): string
@@ -175,160 +196,54 @@ final class Erasing
         return json_encode((object) $values, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
     }
 
-    /** @param  list<string>  $names */
-    private function without(string $text, array $names): string
-    {
-        return str_replace($names, mb_strtolower(Erasure::NAME), $text);
-    }
-
-    /** @return list<string> what they are and were called, and what else means them alone, the longest first */
-    private function words(Person $person): array
-    {
-        $words = $this->addresses($person);
-        $ids = $this->accounts($person);
-        $images = DB::table('ledger_changes')
-            ->where('entity', 'people')
-            ->whereIn('row_id', $ids)
-            ->get(['before', 'after']);
-        $now = Person::query()->whereIn('id', $ids)->get();
-        $known = $now->map(fn(Person $p): array => $p->only(['given_name', 'family_name', 'number']))->values()->all();
-        foreach ($images as $image) {
-            foreach ([$image->before, $image->after] as $side) {
-                // An image has the columns that changed: the others are those of the account.
-                $known[] = [...$known[0] ?? [], ...array_filter((array) json_decode($side, true), is_string(...))];
-            }
-        }
-        foreach ($known as $of) {
-            $words[] = trim(($of['given_name'] ?? '') . ' ' . ($of['family_name'] ?? ''));
-            $words[] = (string) ($of['number'] ?? '');
-        }
-        foreach (DB::table('sign_ins')->whereIn('person_id', $ids)->pluck('user_name') as $userName) {
-            $words[] = (string) $userName;
-        }
-        $words = array_values(array_unique(array_filter($words, fn(string $w): bool => mb_strlen($w) > 3)));
-        usort($words, fn(string $a, string $b): int => strlen($b) <=> strlen($a));
-
-        return $words;
-    }
-
-    /** @return list<string> */
-    private function wholeNames(Person $person): array
-    {
-        return array_values(array_filter($this->words($person), fn(string $w): bool => str_contains($w, ' ')));
-    }
-
-    /** @return array<string, list<string>> ids by table of what was written to many and names them */
-    private function writings(Person $person): array
-    {
-        return Writings::naming($person->school_id, $this->wholeNames($person));
-    }
-
-    /** @return list<string> their own, and those they once had */
-    private function addresses(Person $person): array
-    {
-        $ids = $this->accounts($person);
-        $addresses = Person::query()->whereIn('id', $ids)->whereNotNull('email')->pluck('email');
-        foreach (['before', 'after'] as $side) {
-            $addresses = $addresses->concat(
-                DB::table('ledger_changes')
-                    ->where('entity', 'people')
-                    ->whereIn('row_id', $ids)
-                    ->selectRaw("json_value(`$side`, '$.email') e")
-                    ->pluck('e'),
-            );
-        }
-
-        return array_values(
-            $addresses
-                ->filter(fn(mixed $a): bool => is_string($a) && $a !== '' && $a !== self::ERASED)
-                ->unique()
-                ->all(),
-        );
-    }
-
-    /** @return list<string> ids of their account and of those that were merged into it */
-    private function accounts(Person $person): array
-    {
-        return [
-            $person->id,
-            ...array_values(
-                array_map(strval(...), Person::query()->where('merged_into', $person->id)->pluck('id')->all()),
-            ),
-        ];
-    }
-
     private function about(Person $person): Builder
     {
         $rows = $this->entries->about(School::query()->findOrFail($person->school_id), $person->id)['ids'];
 
-        return DB::table('ledger_changes')
-            ->whereIn('row_id', [...$this->accounts($person), ...$rows])
-            ->distinct()
-            ->select('entry_seq as seq');
+        return DB::table('ledger_changes')->whereIn('row_id', $rows)->distinct()->select('entry_seq as seq');
     }
 
     /**
-     * Messages to them, and those to others that call them by their whole name.
-     *
-     * @return list<string> ids
+     * @return array{list<string>, list<string>} ids of lists whose rows name them, and titles of those that wait and mean
+     *     them for certain
      */
-    private function messages(Person $person): array
+    private function lists(Forms $forms): array
     {
-        $names = $this->wholeNames($person);
-        $ids = DB::table('outgoing_messages')
-            ->whereIn('to_address', $this->addresses($person))
-            ->orWhere(
-                fn(Builder $q) => $q
-                    ->where('school_id', $person->school_id)
-                    ->where(function (Builder $any) use ($names): void {
-                        $any->whereRaw('false');
-                        foreach ($names as $name) {
-                            $any->orWhereRaw('instr(text, ?) > 0', [$name])->orWhereRaw('instr(subject, ?) > 0', [
-                                $name,
-                            ]);
-                        }
-                    }),
-            )
-            ->orderBy('id')
-            ->pluck('id');
-
-        return array_values(array_map(strval(...), $ids->all()));
-    }
-
-    /** @return array{list<string>, list<string>} ids of lists whose rows name them, and titles of those that wait */
-    private function lists(Person $person): array
-    {
-        $number = (string) $person->number;
-        // As a cell by itself; one that is as short as a grade is no sign of anybody.
-        $cells = strlen($number) > 3 ? [json_encode($number, JSON_THROW_ON_ERROR)] : [];
-        $needles = [...$this->accounts($person), ...$cells, ...array_filter([(string) $person->email])];
-        $lists = DB::table('imports as i')
+        $naming = fn(array $needles): Builder => DB::table('imports as i')
             ->join('import_rows as r', 'r.import_id', '=', 'i.id')
-            ->where('i.school_id', $person->school_id)
+            ->whereIn('i.school_id', $forms->schools)
             ->whereNull('i.cleared_at')
             ->where(function (Builder $any) use ($needles): void {
                 foreach ($needles as $needle) {
-                    $any->orWhereRaw('instr(r.content, ?) > 0', [$needle]);
+                    $any->orWhereRaw('locate(?, r.content) > 0', [$needle]);
                 }
             })
             ->distinct()
-            ->orderBy('i.id')
-            ->get(['i.id', 'i.title', 'i.state']);
-        $text = fn(Collection $of): array => array_values(array_map(strval(...), $of->all()));
+            ->orderBy('i.id');
+        $waits = fn(Builder $q): Builder => $q->whereNotIn('i.state', ['applied', 'discarded', 'unreadable']);
+        // A number as a cell by itself.
+        $surely = [...$forms->ids, ...array_map(fn(string $m): string => json_encode($m) ?: $m, $forms->marks)];
+        $text = fn(array $of): array => array_values(array_map(strval(...), $of));
 
         return [
-            $text($lists->pluck('id')),
-            $text($lists->whereNotIn('state', ['applied', 'discarded', 'unreadable'])->pluck('title')),
+            $text([
+                ...$naming($surely)->pluck('i.id')->all(),
+                ...$naming($forms->needles())
+                    ->whereIn('i.state', ['applied', 'discarded', 'unreadable'])
+                    ->pluck('i.id')
+                    ->all(),
+            ]),
+            $text($waits($naming($surely))->pluck('i.title', 'i.id')->all()),
         ];
     }
 
-    private function records(Person $person): ErasedRecords
+    private function records(Forms $forms): ErasedRecords
     {
-        $ids = $this->accounts($person);
+        $ids = $forms->ids;
         $signIns = $this->having(Records\SignIn::class, 'person_id', $ids);
 
         return new ErasedRecords(
-            $this->having(Records\Person::class, 'merged_into', [$person->id]),
+            $this->having(Records\Person::class, 'merged_into', [$ids[0]]),
             $signIns,
             $this->having(
                 Records\Badge::class,
@@ -341,7 +256,7 @@ final class Erasing
                 ...$this->having(Records\Guardianship::class, 'guardian_id', $ids),
             ],
             $this->having(Records\JoinRequest::class, 'person_id', $ids),
-            $this->having(Records\Invitation::class, 'email', $this->addresses($person)),
+            $this->having(Records\Invitation::class, 'email', $forms->addresses),
             $this->having(Records\Coordinator::class, 'person_id', $ids),
             $this->having(Records\TransferRequest::class, 'person_id', $ids),
             $this->having(Records\GuardianClaim::class, 'person_id', $ids),
@@ -351,9 +266,9 @@ final class Erasing
                 fn(Builder $q): Builder => $q
                     ->whereIn('person_id', $ids)
                     ->orWhereIn('guardian_id', $ids)
-                    ->orWhereIn('email', $this->addresses($person)),
+                    ->orWhereIn('email', $forms->addresses),
             ),
-            $this->lists($person)[1],
+            $this->lists($forms)[1],
             DB::table('enrollments')->whereIn('person_id', $ids)->count(),
         );
     }

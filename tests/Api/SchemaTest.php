@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Ledger\RowsNow;
+use App\Retention\Places;
 use Illuminate\Support\Facades\DB;
 use Tests\Support\World;
 use Vantrel\Core\Records\Entity;
@@ -56,6 +57,34 @@ it('knows of everything outside that points at a record an undo may take away', 
             fn(array $k): bool => !in_array($k[0], $plans, true) &&
                 in_array($k[2], $plans, true) &&
                 $k[2] !== 'schools',
+        ),
+    );
+    sort($there);
+    expect($said)->toBe($there);
+});
+
+it('knows of every column of words whether it may name somebody, and what an erasure does with it', function (): void {
+    $said = [];
+    foreach ([Places::WORDS, Places::ROWS] as $places) {
+        foreach ($places as $table => [, , $columns]) {
+            foreach (array_is_list($columns) ? $columns : array_keys($columns) as $column) {
+                $said[] = "$table.$column";
+            }
+        }
+    }
+    foreach ([Places::OWN, Places::NOBODY] as $places) {
+        foreach ($places as $table => $columns) {
+            array_push($said, ...array_map(fn(string $column): string => "$table.$column", $columns));
+        }
+    }
+    sort($said);
+    // Letters of ASCII alone are ids, hashes and codes, which say nothing by themselves.
+    $there = array_map(
+        fn(object $c): string => "$c->t.$c->c",
+        DB::select(
+            'SELECT TABLE_NAME t, COLUMN_NAME c FROM information_schema.COLUMNS WHERE TABLE_SCHEMA = DATABASE() ' .
+                "AND DATA_TYPE IN ('varchar', 'char', 'text', 'mediumtext', 'longtext', 'mediumblob', 'longblob', " .
+                "'blob', 'json', 'date') AND COALESCE(CHARACTER_SET_NAME, '') != 'ascii'",
         ),
     );
     sort($there);

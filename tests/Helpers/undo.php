@@ -59,6 +59,7 @@ function readyToUndo(object $test): void
             $test->world->school,
             $test->world->as('coordinator'),
             Action::Place,
+            also: [$test->world->otherSchool],
         );
     };
     // The plan of a merge, as two coordinators may look at it at once.
