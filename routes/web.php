@@ -42,6 +42,7 @@ use App\PrintRoom\Http\LetterController;
 use App\PrintRoom\Http\PrintController;
 use App\PrintRoom\Http\WallController;
 use App\Retention\Http\EraseController;
+use App\Retention\Http\HeldController;
 use App\Roll\Http\ChangeManyController;
 use App\Roll\Http\EditController;
 use App\Roll\Http\RollController;
@@ -270,6 +271,7 @@ Route::prefix('api')->group(function (): void {
                 Route::post('sign-in-slip', [CredentialController::class, 'slip']);
                 Route::post('off-board/plan', [CredentialController::class, 'planOffBoarding']);
                 Route::post('off-board', [CredentialController::class, 'offBoard']);
+                Route::get('held', [HeldController::class, 'show']);
                 Route::post('erase/plan', [EraseController::class, 'plan']);
                 Route::post('erase', [EraseController::class, 'erase']);
             });

@@ -204,8 +204,8 @@ final class Erasing
     }
 
     /**
-     * @return array{list<string>, list<string>} ids of lists whose rows name them, and titles of those that wait and mean
-     *     them for certain
+     * @return array{list<string>, list<string>} ids of lists whose rows name them, and titles of those that wait and
+     *     surely mean them
      */
     private function lists(Forms $forms): array
     {

@@ -16,7 +16,7 @@ use stdClass;
 final class Places
 {
     /**
-     * Words that somebody wrote, or that were made of names: table to key, school of a row, and columns with their room.
+     * Words that somebody wrote, or that were made of names: table to key, school of a row, columns with their room.
      *
      * @var array<string, array{string, string, array<string, int>}>
      */

@@ -204,6 +204,7 @@ final class RoleMatrix
             'POST api/people/{person}/sign-in-slip' => $school,
             'POST api/people/{person}/off-board/plan' => $school,
             'POST api/people/{person}/off-board' => $school,
+            'GET api/people/{person}/held' => $school,
             'POST api/people/{person}/erase/plan' => $school,
             'POST api/people/{person}/erase' => $school,
             'GET api/schools/{school}/transfers' => $school,

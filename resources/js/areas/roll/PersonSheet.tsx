@@ -185,6 +185,21 @@ export function PersonSheet({
             >
                 All of it in the Ledger
             </Link>
+            {!person.erased && (
+                <p className="mt-1 text-sm">
+                    All that is held about them:{' '}
+                    {(['pdf', 'json'] as const).map((format) => (
+                        <a
+                            key={format}
+                            className="mr-3 inline-block min-h-6 leading-6 underline decoration-rule underline-offset-4"
+                            href={`/api/people/${person.id}/held?format=${format}`}
+                            download
+                        >
+                            {format === 'pdf' ? 'to read (PDF)' : 'for a program (JSON)'}
+                        </a>
+                    ))}
+                </p>
+            )}
             {(person.state === 'left' || person.kind === 'guardian') && !person.erased && (
                 <p className="mt-4">
                     <Button onClick={() => setErasing(true)}>Erase for good…</Button>
