@@ -23,13 +23,16 @@ use Vantrel\Core\Records;
  */
 final class JoinDesk
 {
+    /** Wrong codes of one account while many come: a slip or two. */
+    private const TRIES_AMONG_MANY = 3;
+
     /** In the session: the request this browser has made, and a stamp of the password it chose. */
     private const REQUEST = 'join_request';
 
     public function __construct(private readonly TryCounter $tries) {}
 
     /**
-     * This browser waits for the answer to a request.
+     * This browser waits for the answer to a request; '' to one that nobody will answer, made by a code that is none.
      *
      * @param  string|null  $password hash of what was chosen with it
      */
@@ -38,12 +41,12 @@ final class JoinDesk
         $request->session()->put(self::REQUEST, ['id' => $requestId, 'stamp' => Opened::stampOf($password)]);
     }
 
-    /** @return array{string, string} the request that this browser waits for and the stamp, '' where there is none */
-    public static function waiting(Request $request): array
+    /** @return array{string, string}|null the request that this browser waits for, and the stamp */
+    public static function waiting(Request $request): ?array
     {
         $kept = $request->session()->get(self::REQUEST);
 
-        return is_array($kept) ? [(string) ($kept['id'] ?? ''), (string) ($kept['stamp'] ?? '')] : ['', ''];
+        return is_array($kept) ? [(string) ($kept['id'] ?? ''), (string) ($kept['stamp'] ?? '')] : null;
     }
 
     public static function waitsNoMore(Request $request): void
@@ -59,15 +62,11 @@ final class JoinDesk
      */
     public function open(Request $request, string $typed): array
     {
-        try {
-            $symbols = CodeSymbols::parse($typed)->symbols;
-        } catch (MalformedCode $e) {
-            throw new Refusal($e->mistake->sentence(), 'code', ['symbol' => $e->symbol]);
-        }
+        $symbols = $this->symbols($typed);
         $account = $request->user()?->getAuthIdentifier();
-        $address = [Limit::CodeAddress, (string) $request->ip()];
-        $limits = is_string($account) ? [[Limit::CodeAccount, $account], $address] : [$address];
-        $this->tries->guard($limits[0]);
+        if (is_string($account)) {
+            $this->mustHaveTries($request, $account);
+        }
         // One statement as it stands, without a builder: a whole school types codes within the same minutes.
         $found = DB::selectOne(
             "SELECT c.id, c.version, c.section_id, c.state, c.who, c.starts_at, c.ends_at, c.cap,
@@ -77,7 +76,12 @@ final class JoinDesk
             [$symbols],
         );
         if ($found === null) {
-            array_map($this->tries->count(...), $limits);
+            foreach (
+                [...is_string($account) ? [[Limit::CodeAccount, $account]] : [], ...self::codes($request)]
+                as $of
+            ) {
+                $this->tries->count($of);
+            }
             throw new Refusal(
                 'This code opens nothing, or not any more. Ask your teacher for the one that works today.',
                 'code',
@@ -102,6 +106,48 @@ final class JoinDesk
                 'cap' => $found->cap,
             ]),
         ];
+    }
+
+    /** @throws Refusal where something typed cannot be a code, saying which kind of mistake it is */
+    public function symbols(string $typed): string
+    {
+        try {
+            return CodeSymbols::parse($typed)->symbols;
+        } catch (MalformedCode $e) {
+            throw new Refusal($e->mistake->sentence(), 'code', ['symbol' => $e->symbol]);
+        }
+    }
+
+    /**
+     * By one account some tries a day; where many wrong codes came, hardly any.
+     *
+     * @throws TooManyRequestsHttpException
+     */
+    private function mustHaveTries(Request $request, string $account): void
+    {
+        $own = [Limit::CodeAccount, $account];
+        [$tries, $address, $all] = $this->tries->counts($own, ...self::codes($request));
+        $many = $address >= TryCounter::most(Limit::CodeAddress) || $all >= TryCounter::most(Limit::CodeInstallation);
+        if ($tries >= ($many ? self::TRIES_AMONG_MANY : TryCounter::most(Limit::CodeAccount))) {
+            $this->tries->refuse($own);
+        }
+    }
+
+    /**
+     * Whether so many wrong codes came, from this address or anywhere, that a right one may have been guessed: then
+     * whoever comes by one without being signed in waits for a person to look, and is told the same by a wrong one.
+     */
+    public function manyCodes(Request $request): bool
+    {
+        [$address, $all] = $this->tries->counts(...self::codes($request));
+
+        return $address >= TryCounter::most(Limit::CodeAddress) || $all >= TryCounter::most(Limit::CodeInstallation);
+    }
+
+    /** @return list<array{Limit, string}> */
+    private static function codes(Request $request): array
+    {
+        return [[Limit::CodeAddress, (string) $request->ip()], [Limit::CodeInstallation, '']];
     }
 
     /** How many students are in the section by this code. */

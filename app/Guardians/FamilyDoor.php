@@ -43,7 +43,7 @@ final readonly class FamilyDoor
             );
         }
         $account = $request->user()?->getAuthIdentifier();
-        $address = [Limit::CodeAddress, (string) $request->ip()];
+        $address = [Limit::FamilyAddress, (string) $request->ip()];
         $limits = is_string($account) ? [[Limit::CodeAccount, $account], $address] : [$address];
         $this->tries->guard($limits[0]);
         $letter =

@@ -68,7 +68,7 @@ final class TryCounter
      */
     public function guard(array $limit): void
     {
-        if ($this->so($limit) >= self::most($limit[0])) {
+        if ($this->counts($limit)[0] >= self::most($limit[0])) {
             $this->refuse($limit);
         }
     }
@@ -92,16 +92,22 @@ final class TryCounter
     }
 
     /**
-     * How many there have been.
+     * How many there have been of each, in one look.
      *
-     * @param  array{0: Limit, 1: string}  $limit
+     * @param  array{0: Limit, 1: string}  ...$limits
+     * @return list<int>
      */
-    public function so(array $limit): int
+    public function counts(array ...$limits): array
     {
-        return (int) DB::scalar('SELECT n FROM tries WHERE id = ? AND until > ?', [
-            self::key($limit),
-            now()->getTimestamp(),
-        ]);
+        $keys = array_map(self::key(...), array_values($limits));
+        $places = implode(',', array_fill(0, count($keys), '?'));
+        $n = array_fill_keys($keys, 0);
+        $now = now()->getTimestamp();
+        foreach (DB::select("SELECT id, n FROM tries WHERE id IN ($places) AND until > ?", [...$keys, $now]) as $row) {
+            $n[$row->id] = (int) $row->n;
+        }
+
+        return array_map(fn(string $key): int => $n[$key], $keys);
     }
 
     public function clear(Limit $limit, string $whom): void
@@ -128,7 +134,7 @@ final class TryCounter
      *
      * @throws TooManyRequestsHttpException
      */
-    private function refuse(array $limit): never
+    public function refuse(array $limit): never
     {
         $until = (int) DB::scalar('SELECT until FROM tries WHERE id = ?', [self::key($limit)]);
         throw new TooManyRequestsHttpException(max(1, $until - now()->getTimestamp()), 'Too many tries.');

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Retention;
 
+use App\Ledger\RecordNames;
 use Illuminate\Support\Facades\DB;
 use stdClass;
+use Vantrel\Core\Records\Entity;
 
 /**
  * All that is held about somebody, for who asks by right: rows of every table that point at them, found in the schema
@@ -33,6 +35,7 @@ final class Held
         $names = DB::table('sections')
             ->pluck('name', 'id')
             ->union(DB::table('schools')->pluck('name', 'id'))
+            ->union(self::family($forms->ids))
             ->all();
         $tell = function (string $table, string $column, array $ids) use ($names, $forms): array {
             $rows = [];
@@ -70,6 +73,21 @@ final class Held
         return $held;
     }
 
+    /**
+     * @param  list<string>  $ids
+     * @return array<string, string> guardians of a child, or children of a guardian: id to name
+     */
+    private static function family(array $ids): array
+    {
+        return DB::table('guardianships as g')
+            ->join('people as p', fn($on) => $on->on('p.id', '=', 'g.guardian_id')->orOn('p.id', '=', 'g.student_id'))
+            ->where(fn($q) => $q->whereIn('g.student_id', $ids)->orWhereIn('g.guardian_id', $ids))
+            ->selectRaw("p.id, TRIM(CONCAT(p.given_name, ' ', p.family_name)) n")
+            ->pluck('n', 'id')
+            ->map(fn(mixed $name): string => (string) $name)
+            ->all();
+    }
+
     /** @return list<array{string, string}> table and column, of each that points at people */
     private static function tables(): array
     {
@@ -100,7 +118,8 @@ final class Held
         $told = [];
         foreach ((array) $row as $column => $value) {
             $text = is_scalar($value) ? (string) $value : '';
-            if ($text === '' || preg_match(self::HIDDEN, (string) $column) === 1) {
+            // What is not so is not told.
+            if ($text === '' || $text === '0' || preg_match(self::HIDDEN, (string) $column) === 1) {
                 continue;
             }
             if (str_ends_with((string) $column, '_id')) {
@@ -137,6 +156,8 @@ final class Held
 
     private static function label(string $table): string
     {
-        return ucfirst(str_replace('_', ' ', $table));
+        $entity = Entity::tryFrom($table);
+
+        return ucfirst($entity === null ? str_replace('_', ' ', $table) : RecordNames::kind($entity));
     }
 }

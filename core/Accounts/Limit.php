@@ -42,9 +42,15 @@ enum Limit: string
     case ResetPerson = 'forgotten';
     case ResetAddress = 'forgotten-from';
     /**
-     * Well-formed unknown join codes from one address by people not signed in; the length of new codes follows from it.
+     * Well-formed unknown join codes from one address in a day, and in the whole installation. Nobody is turned away
+     * beyond: whoever comes by a code without being signed in waits at the door then, and learns nothing of codes. With
+     * 490 codes of six symbols and a check one address comes to one of them with a chance below 1 in 10,000 a day, and
+     * ten thousand addresses together below 1 in 1,000 (490 x 300 / 23^6); the length of new codes follows.
      */
     case CodeAddress = 'join';
+    case CodeInstallation = 'join-at';
+    /** Well-formed unknown family codes from one address: of 23^9 there are. */
+    case FamilyAddress = 'family-from';
     /**
      * The same by one account; whoever is signed in is limited by it alone, so that a classmate cannot shut the whole
      * school out.
@@ -80,16 +86,17 @@ enum Limit: string
         return match ($this) {
             self::SecondFactor, self::PasswordAgain, self::ResetPerson, self::ProofStudent, self::Pictures => 5,
             self::SignInName, self::SignInDevice => 10,
-            self::CodeAccount => 20,
+            self::CodeAccount => 10,
+            self::CodeAddress => 20,
             self::ProofCode, self::SeekAddress => 60,
-            self::CardAddress, self::RoomAddress, self::AskCode, self::InviteAccount => 300,
+            self::CardAddress, self::RoomAddress, self::AskCode, self::InviteAccount, self::CodeInstallation => 300,
             self::ProofAddress => 500,
             self::NamesCode, self::SeekSchool => 600,
             self::SignInAddress => 400,
             self::SignInNameAddress => 1,
             self::ResetAddress, self::AskAddress => 2000,
             self::Requests => 1200,
-            self::CodeAddress => 5000,
+            self::FamilyAddress => 5000,
         };
     }
 
@@ -98,6 +105,8 @@ enum Limit: string
     {
         return match ($this) {
             self::CodeAddress,
+            self::CodeInstallation,
+            self::FamilyAddress,
             self::CodeAccount,
             self::ProofStudent,
             self::ProofAddress,

@@ -14,6 +14,7 @@ final readonly class Newcomer
      * @param  string|null  $email folded
      * @param string|null $passwordHash as stored; the core never sees the password. None where a mail is to be answered
      *     first
+     * @param  bool  $looked whether many wrong codes came, so that a person looks at whoever comes by one
      */
     public function __construct(
         public PersonName $name,
@@ -21,5 +22,6 @@ final readonly class Newcomer
         public ?string $number,
         public ?string $email,
         public ?string $passwordHash,
+        public bool $looked = false,
     ) {}
 }

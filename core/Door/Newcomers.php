@@ -103,12 +103,12 @@ final class Newcomers
                 'join_code_id' => $code->id,
                 'person_id' => null,
                 'state' => $byMail ? 'mail' : 'waiting',
-                'cause' =>
-                    $child && $rules->under13 === 'approve'
-                        ? 'under_13'
-                        : ($use === CodeUse::Domain
-                            ? 'domain'
-                            : 'newcomer'),
+                'cause' => match (true) {
+                    $newcomer->looked => 'many_codes',
+                    $child && $rules->under13 === 'approve' => 'under_13',
+                    $use === CodeUse::Domain => 'domain',
+                    default => 'newcomer',
+                },
                 'given_name' => $newcomer->name->given,
                 'family_name' => $newcomer->name->family,
                 'birth_date' => $newcomer->birthDate,

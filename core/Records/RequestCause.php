@@ -12,4 +12,6 @@ enum RequestCause: string
     case Under13 = 'under_13';
     /** They came by the link of an invitation, and may be somebody the school knows. */
     case Invited = 'invited';
+    /** Many wrong codes came that day: a right one may have been guessed. */
+    case ManyCodes = 'many_codes';
 }

@@ -158,7 +158,7 @@ final class Guessing
             $failed += $status >= 500 || $status === 0 ? 1 : 0;
             if ($kind === 'wrong') {
                 $statuses[$route][$status] = ($statuses[$route][$status] ?? 0) + 1;
-                $wrongIn += $status === 200 ? 1 : 0;
+                $wrongIn += $status === 200 && !self::saysNothing($handles[$n]) ? 1 : 0;
             } elseif ($status === 200) {
                 $in[$kind] += self::isIn($server, $handles[$n], $kind) ? 1 : 0;
             }
@@ -171,6 +171,14 @@ final class Guessing
             'statuses' => $statuses,
             'seconds' => $seconds,
         ];
+    }
+
+    /** Whether an answer is the one that every code gets once many wrong ones came: no section, no names. */
+    private static function saysNothing(CurlHandle $handle): bool
+    {
+        $said = (array) json_decode((string) curl_multi_getcontent($handle), true);
+
+        return ($said['section'] ?? null) === '' || ($said['names'] ?? null) === [];
     }
 
     /** The second step, where there is one: a name of the room's list, the code with the account. */

@@ -54,7 +54,7 @@ printf("\nWrong tries that were let in: %d. Answers with 5xx or none: %d.\n", $r
 $tries = Limit::CodeAddress->most() + Limit::CodeAccount->most();
 echo "\n| join codes open | symbols, with check | chance that one address, guessing all day, opens any |\n" .
     "| ---: | ---: | ---: |\n";
-foreach ([1, 67, 140, 1_000, 1_559, 20_000] as $live) {
+foreach ([1, 140, 490, 1_000, 10_000, 20_000] as $live) {
     $chances = new CodeChances($live, $tries);
     printf(
         "| %s | %d | %.1e |\n",

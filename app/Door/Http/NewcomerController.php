@@ -13,6 +13,7 @@ use App\Door\Http\Wishes\ConfirmWish;
 use App\Door\Http\Wishes\JoinRequestWish;
 use App\Door\Http\Wishes\NameWish;
 use App\Door\JoinDesk;
+use App\Door\LookedAt;
 use App\Door\Views\Door;
 use App\Door\Views\Joined;
 use App\Door\Views\JoinRequestView;
@@ -49,6 +50,7 @@ use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Records;
 use Vantrel\Core\Records\CodeUse;
+use Vantrel\Core\Records\RequestCause;
 use Vantrel\Core\Records\RequestState;
 use Vantrel\Core\Records\SchoolRules;
 use Vantrel\Core\Values\Language;
@@ -62,6 +64,7 @@ final class NewcomerController
 {
     public function __construct(
         private readonly JoinDesk $desk,
+        private readonly LookedAt $looked,
         private readonly DoorMatch $match,
         private readonly SignInDesk $signIns,
         private readonly Ledger $ledger,
@@ -74,7 +77,10 @@ final class NewcomerController
     public function door(Request $request): Door
     {
         $wish = Wishes::of(CodeWish::class, $request);
-        [$section, $code, $school, $rules] = $this->open($request, $wish->code);
+        if ($this->desk->manyCodes($request)) {
+            return $this->looked->door($request, $wish->code);
+        }
+        [$section, $code, $school, $rules] = $this->looked->open($request, $wish->code);
         $domain = $code->who() === CodeUse::Domain;
 
         return new Door(
@@ -86,6 +92,7 @@ final class NewcomerController
             $domain ? 'required' : ($rules->mail ? 'optional' : 'no'),
             $domain ? $rules->domains : [],
             !$domain,
+            false,
         );
     }
 
@@ -94,7 +101,10 @@ final class NewcomerController
     public function names(Request $request): ListedNames
     {
         $wish = Wishes::of(NameWish::class, $request);
-        [$section, $code, , $rules] = $this->open($request, $wish->code);
+        if ($this->desk->manyCodes($request)) {
+            return new ListedNames([], '');
+        }
+        [$section, $code, , $rules] = $this->looked->open($request, $wish->code);
         if ($rules->check === 'none') {
             return new ListedNames([], '');
         }
@@ -117,7 +127,10 @@ final class NewcomerController
     public function claim(Request $request): Joined
     {
         $wish = Wishes::of(ClaimWish::class, $request);
-        [$section, $code, $school, $rules] = $this->open($request, $wish->code);
+        if ($this->desk->manyCodes($request)) {
+            throw LookedAt::first();
+        }
+        [$section, $code, $school, $rules] = $this->looked->open($request, $wish->code);
         $personId = null;
         foreach ($this->listed($section, $this->name($wish->givenName, $wish->familyName), $rules) as $candidate) {
             if (hash_equals($this->key($code, $candidate->subject->id), $wish->key)) {
@@ -170,7 +183,19 @@ final class NewcomerController
     public function ask(Request $request): JoinRequestView
     {
         $wish = Wishes::of(JoinRequestWish::class, $request);
-        [$section, $code, $school, $rules] = $this->open($request, $wish->code);
+        if ($this->desk->manyCodes($request)) {
+            $name = $this->name($wish->givenName, $wish->familyName);
+            $this->mustBeGood((string) $wish->password, [$name->given, $name->family]);
+
+            return $this->looked->ask(
+                $request,
+                $wish->code,
+                $name,
+                $wish->birthDate,
+                Hash::make((string) $wish->password),
+            );
+        }
+        [$section, $code, $school, $rules] = $this->looked->open($request, $wish->code);
         $name = $this->name($wish->givenName, $wish->familyName);
         $email = null;
         if ($wish->email !== null) {
@@ -241,10 +266,16 @@ final class NewcomerController
     ]
     public function asked(Request $request): JoinRequestView
     {
-        [$id, $stamp] = JoinDesk::waiting($request);
-        $row = $id === '' ? null : $this->snapshots->find(Records\JoinRequest::class, $id);
+        [$id, $stamp] = JoinDesk::waiting($request) ?? [null, ''];
+        if ($id === '') {
+            return new JoinRequestView('waiting', '', '', '');
+        }
+        $row = $id === null ? null : $this->snapshots->find(Records\JoinRequest::class, $id);
         if ($row === null) {
             return new JoinRequestView('none', '', '', '');
+        }
+        if ($row->state() === RequestState::Waiting && $row->cause() === RequestCause::ManyCodes) {
+            return new JoinRequestView('waiting', '', '', '');
         }
         $section = $this->snapshots->find(Records\Section::class, $row->sectionId());
         $userName = $how = '';
@@ -317,18 +348,6 @@ final class NewcomerController
         $this->signIns->byNewSecret($request, Person::query()->findOrFail($signIn->person_id), $signIn->id);
 
         return new Joined($section->name(), false, $signIn->user_name);
-    }
-
-    /**
-     * @return array{Records\Section, Records\JoinCode, Records\School, SchoolRules} section, code, school and its rules
-     */
-    private function open(Request $request, string $typed): array
-    {
-        [$section, $code] = $this->desk->open($request, $typed);
-        $school =
-            $this->snapshots->find(Records\School::class, $section->schoolId()) ?? throw new NotFoundHttpException();
-
-        return [$section, $code, $school, SchoolRules::of($school)];
     }
 
     /**

@@ -13,6 +13,7 @@ final readonly class Door extends Resource
     /**
      * @param  string  $mail no, optional or required
      * @param  bool  $password whether it is chosen now; else with the link of a mail
+     * @param  bool  $looked whether many wrong codes came: nothing is said of the code, and a person looks first
      * @param  list<string>  $domains what an address must end with, where one is required
      */
     public function __construct(
@@ -24,5 +25,6 @@ final readonly class Door extends Resource
         public string $mail,
         public array $domains,
         public bool $password,
+        public bool $looked,
     ) {}
 }

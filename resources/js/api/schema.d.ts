@@ -3997,6 +3997,7 @@ export interface components {
             mail: string;
             domains: string[];
             password: boolean;
+            looked: boolean;
         };
         Enrolled: {
             sectionId: string;
@@ -4781,7 +4782,7 @@ export interface components {
             after: string;
         };
         /** @enum {string} */
-        RequestCause: "newcomer" | "domain" | "under_13" | "invited";
+        RequestCause: "newcomer" | "domain" | "under_13" | "invited" | "many_codes";
         RequestLine: {
             id: string;
             name: string;

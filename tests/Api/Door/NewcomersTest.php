@@ -15,6 +15,7 @@ it('says at the door what is asked there, by the schoolâ€™s rules and the codeâ€
             'section' => '3 Heron',
             'school' => 'Lanternfield Primary',
             'who' => 'approval',
+            'looked' => false,
             'birthDate' => false,
             'number' => false,
             'mail' => 'no',

@@ -165,9 +165,14 @@ it('bears so few wrong tries that a day of guessing finds next to nothing', func
         ->toBeLessThan(0.002)
         ->and($aDay(Limit::ProofStudent) / 365)
         ->toBeLessThan(0.02)
-        // A district of 20,000 live codes has codes of nine symbols and a check: both limits together.
-        ->and((new CodeChances(20_000, (int) ($aDay(Limit::CodeAddress) + $aDay(Limit::CodeAccount))))->guessPerDay(9))
-        ->toBeLessThan(0.0001);
+        // Seven symbols with the check for 490 open codes, eight for ten thousand: both limits together.
+        ->and((new CodeChances(490, (int) ($aDay(Limit::CodeAddress) + $aDay(Limit::CodeAccount))))->guessPerDay(6))
+        ->toBeLessThan(0.0001)
+        ->and((new CodeChances(10_000, (int) ($aDay(Limit::CodeAddress) + $aDay(Limit::CodeAccount))))->guessPerDay(7))
+        ->toBeLessThan(0.0001)
+        // All addresses together, however many: what comes in without a look is bounded by the installation.
+        ->and((new CodeChances(490, (int) $aDay(Limit::CodeInstallation)))->guessPerDay(6))
+        ->toBeLessThan(0.001);
     foreach (Limit::cases() as $limit) {
         $least = $limit === Limit::Requests ? 60 : 900;
         expect($limit->most())->toBeGreaterThan(0)->and($limit->seconds())->toBeGreaterThanOrEqual($least);

@@ -163,7 +163,11 @@ export function NewcomerSteps({ code, onIn, onBack, onSignIn }: Props) {
             <p className="mb-5 text-muted">
                 {door.who === 'domain'
                     ? t('You get a mail at your school address; the link in it lets you in.')
-                    : t('Your teacher sees your name and lets you in.')}
+                    : door.looked
+                      ? t(
+                            'There have been many wrong codes here today, so your teacher looks at whoever comes. Ask to come in.',
+                        )
+                      : t('Your teacher sees your name and lets you in.')}
             </p>
             <form className="flex flex-col gap-5" onSubmit={ask.submit}>
                 {door.birthDate && (

@@ -15,6 +15,7 @@ const CAUSES: Record<string, string> = {
     domain: 'school address',
     under_13: 'under 13',
     invited: 'invited by mail',
+    many_codes: 'many wrong codes came that day: make sure who it is',
 };
 
 /** Newcomers at the door: who they may be, in or away. */
