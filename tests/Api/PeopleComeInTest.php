@@ -108,17 +108,17 @@ it('counts only well-formed unknown codes as tries, and stops after the day’s 
             );
     }
     $this->postJson('/api/join', ['code' => $this->world->code])->assertStatus(429);
-    // A classmate on the same address comes in all the same; somebody there who is not signed in is counted with all of
-    // them.
+    // A classmate on the same address comes in all the same; somebody there who is not signed in waits for a person
+    // to look.
     config(['vantrel.limits' => ['join' => 5, 'join-by' => 5]]);
     $this->actingAs(App\Models\Person::query()->findOrFail($this->world->student('Noor Haddad')))
         ->postJson('/api/join', ['code' => $this->world->code])
         ->assertOk();
     $this->flushSession();
     auth()->logout();
-    $this->postJson('/api/join/door', ['code' => $this->world->code])->assertStatus(429);
+    $this->postJson('/api/join/door', ['code' => $this->world->code])->assertJsonPath('looked', true);
     $this->travel(1)->days();
-    $this->postJson('/api/join/door', ['code' => $this->world->code])->assertOk();
+    $this->postJson('/api/join/door', ['code' => $this->world->code])->assertJsonPath('looked', false);
 });
 
 it('takes an empty limit in the settings for none, and its own number instead', function (
@@ -131,7 +131,7 @@ it('takes an empty limit in the settings for none, and its own number instead', 
         $this->postJson('/api/join', ['code' => CodeSymbols::fromPayload('BCDFGH')->symbols])->assertStatus(422);
     }
     $this->postJson('/api/join', ['code' => $this->world->code])->assertStatus(429);
-})->with([['', 20], [null, 20], ['0', 20], ['3', 3]]);
+})->with([['', 10], [null, 10], ['0', 10], ['3', 3]]);
 
 it('opens, replaces and closes a code', function (): void {
     $teacher = $this->actingAs($this->world->as('co_teacher'));

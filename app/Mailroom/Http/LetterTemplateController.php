@@ -19,6 +19,7 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use stdClass;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Mailroom\LetterTexts;
 use Vantrel\Core\Plan\Refusal;
 
@@ -104,9 +105,12 @@ final class LetterTemplateController
     {
         $person = Person::signedIn($request);
         $own = DB::table('letter_templates')->where('school_id', $schoolId)->where('id', $id);
-        Coordinators::has($person, $schoolId)
+        $gone = Coordinators::has($person, $schoolId)
             ? $own->where(fn(Builder $q) => $q->whereNull('person_id')->orWhere('person_id', $person->id))->delete()
             : $own->where('person_id', $person->id)->delete();
+        if ($gone === 0) {
+            throw new NotFoundHttpException();
+        }
 
         return $this->page($schoolId, $request);
     }

@@ -17,6 +17,7 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use stdClass;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Vantrel\Core\Plan\Refusal;
 
 /** Views of the Roll kept under a name. */
@@ -65,7 +66,9 @@ final class ViewController
     #[Answers(SavedViewPage::class, 'Forget a view')]
     public function destroy(School $school, string $view, Request $request): SavedViewPage
     {
-        $this->seen($school, $request)->where('id', $view)->delete();
+        if ($this->seen($school, $request)->where('id', $view)->delete() === 0) {
+            throw new NotFoundHttpException();
+        }
 
         return $this->page($school, $request);
     }

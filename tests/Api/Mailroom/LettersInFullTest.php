@@ -189,10 +189,10 @@ it('keeps letters for another time: a teacher’s own, and the school’s by a c
         ->json('templates.0.id');
     // Another’s own is neither seen nor forgotten.
     $mine = DB::table('letter_templates')->where('name', 'Trip')->value('id');
-    $this->deleteJson("$all/$mine")->assertOk();
+    $this->deleteJson("$all/$mine")->assertNotFound();
     $this->actingAs($this->world->as('lead'));
     $this->getJson("$this->of/kept")->assertJsonCount(2, 'templates');
-    $this->deleteJson("$this->of/kept/$shared")->assertJsonCount(2, 'templates');
+    $this->deleteJson("$this->of/kept/$shared")->assertNotFound();
     $this->deleteJson("$this->of/kept/$mine")->assertJsonCount(1, 'templates');
     expect($own)->not->toBe($mine);
 });

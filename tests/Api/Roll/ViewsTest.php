@@ -36,7 +36,7 @@ it('keeps views for oneself or for the school, one of a name, and forgets them',
     // Another's own view is not one's to forget.
     ($this->by)('colleague')
         ->deleteJson("$this->uri/$own")
-        ->assertOk();
+        ->assertNotFound();
     expect(($this->names)('coordinator'))->toContain('Third grade');
     ($this->by)('coordinator')
         ->deleteJson("$this->uri/$own")
