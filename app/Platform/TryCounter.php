@@ -115,7 +115,10 @@ final class TryCounter
         DB::delete('DELETE FROM tries WHERE id = ?', [self::key([$limit, $whom])]);
     }
 
-    /** Wrong codes that one person can try in a day, signed in and not: the length of new codes follows from it. */
+    /**
+     * Wrong codes that one person can try in a day, signed in and not, before somebody looks at whoever comes by one: the
+     * length of new codes follows from it.
+     */
     public static function codesADay(): int
     {
         return self::most(Limit::CodeAddress) + self::most(Limit::CodeAccount);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Wiring;
 
 use App\Platform\Answers;
+use App\Platform\BodySize;
 use App\Platform\Takes;
 use App\Platform\Wishes;
 use App\Platform\WishPart;
@@ -126,7 +127,25 @@ final class OpenApi
             ],
         };
 
+        if (isset($operation['requestBody']) && !self::hasFile($takes)) {
+            $operation['responses']['413'] = [
+                'description' => 'A body of more than ' . number_format(self::most($route)) . ' bytes',
+            ];
+        }
+
         return $operation;
+    }
+
+    /** Bytes that a body may have. */
+    private static function most(Route $route): int
+    {
+        foreach ($route->gatherMiddleware() as $middleware) {
+            if (is_string($middleware) && str_starts_with($middleware, 'body:')) {
+                return (int) substr($middleware, 5);
+            }
+        }
+
+        return BodySize::MOST;
     }
 
     /**

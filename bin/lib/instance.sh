@@ -161,20 +161,27 @@ database_start() {
     quietly "mariadb-install-db" "Delete $dir and run this again." \
       mariadb-install-db --no-defaults "${user[@]}" --datadir="$dir" --tmpdir="$VANTREL_HOME/tmp" --auth-root-authentication-method=normal --skip-test-db
   fi
-  local port
-  port=$(free_port "$(setting DB_PORT)")
-  set_setting DB_PORT "$port"
   # A socket's path has at most 107 characters, so it lives in a folder of its own under /tmp.
-  local socket
+  local port socket tries
   socket=$(mktemp -d /tmp/vantrel-XXXXXX)/db.sock
   echo "$socket" >"$VANTREL_HOME/run/socket"
-  setsid mariadbd --no-defaults "${user[@]}" --datadir="$dir" --tmpdir="$VANTREL_HOME/tmp" --socket="$socket" --bind-address=127.0.0.1 --port="$port" \
-    --pid-file="$pid" --innodb-buffer-pool-size=256M --innodb-flush-log-at-trx-commit=1 --max-allowed-packet=64M \
-    --character-set-server=utf8mb4 --skip-name-resolve ${DB_EXTRA:-} >"$VANTREL_HOME/log/mariadb.log" 2>&1 &
-  for _ in $(seq 150); do
-    mariadb --no-defaults -uroot -S "$socket" -e 'select 1' >/dev/null 2>&1 && break
-    sleep 0.2
+  port=$(setting DB_PORT)
+  # A port that nobody listens at may still be the near end of a connection: then another one is tried.
+  for tries in 1 2 3 4 5; do
+    port=$(free_port "$port")
+    setsid mariadbd --no-defaults "${user[@]}" --datadir="$dir" --tmpdir="$VANTREL_HOME/tmp" --socket="$socket" --bind-address=127.0.0.1 \
+      --port="$port" --pid-file="$pid" --innodb-buffer-pool-size=256M --innodb-flush-log-at-trx-commit=1 --max-allowed-packet=64M \
+      --character-set-server=utf8mb4 --skip-name-resolve ${DB_EXTRA:-} >"$VANTREL_HOME/log/mariadb.log" 2>&1 &
+    local server=$!
+    for _ in $(seq 150); do
+      mariadb --no-defaults -uroot -S "$socket" -e 'select 1' >/dev/null 2>&1 && break 2
+      kill -0 "$server" 2>/dev/null || break
+      sleep 0.2
+    done
+    grep -q 'Address already in use' "$VANTREL_HOME/log/mariadb.log" || break
+    port=$((port + 1))
   done
+  set_setting DB_PORT "$port"
   mariadb --no-defaults -uroot -S "$socket" 2>"$VANTREL_HOME/log/grants.log" <<SQL || fail "MariaDB did not come up" "Read $VANTREL_HOME/log/mariadb.log."
 CREATE DATABASE IF NOT EXISTS vantrel CHARACTER SET utf8mb4 COLLATE utf8mb4_uca1400_ai_ci;
 CREATE USER IF NOT EXISTS vantrel@'127.0.0.1';

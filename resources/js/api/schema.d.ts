@@ -5270,6 +5270,13 @@ export interface operations {
                     "application/json": components["schemas"]["ComeView"];
                 };
             };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     acceptComeController: {
@@ -5295,6 +5302,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Joined"];
                 };
+            };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -5328,6 +5342,13 @@ export interface operations {
                     "application/json": components["schemas"]["JoinRequestView"];
                 };
             };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     declineComeController: {
@@ -5347,6 +5368,13 @@ export interface operations {
         responses: {
             /** @description Done */
             204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A body of more than 20,000 bytes */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5400,6 +5428,13 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     checkFamilyController: {
@@ -5426,6 +5461,13 @@ export interface operations {
                     "application/json": components["schemas"]["FamilyView"];
                 };
             };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     connectFamilyController: {
@@ -5451,6 +5493,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["FamilyAnswer"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -5504,6 +5553,13 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     askFromAccountSeekController: {
@@ -5534,6 +5590,13 @@ export interface operations {
                     "application/json": components["schemas"]["FamilyAnswer"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     forgottenSecretController: {
@@ -5553,6 +5616,13 @@ export interface operations {
         responses: {
             /** @description Done */
             204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A body of more than 20,000 bytes */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5585,6 +5655,13 @@ export interface operations {
                     "application/json": components["schemas"]["LinkAnswer"];
                 };
             };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     showGuardianLinkController: {
@@ -5610,6 +5687,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["LinkView"];
                 };
+            };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -5637,6 +5721,13 @@ export interface operations {
                     "application/json": components["schemas"]["LinkAnswer"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     declineGuardianLinkController: {
@@ -5656,6 +5747,13 @@ export interface operations {
         responses: {
             /** @description Done */
             204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A body of more than 20,000 bytes */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5687,6 +5785,13 @@ export interface operations {
                     "application/json": components["schemas"]["HearsView"];
                 };
             };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     updateHearsController: {
@@ -5715,6 +5820,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["HearsView"];
                 };
+            };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -5757,6 +5869,13 @@ export interface operations {
         responses: {
             /** @description Done */
             204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5834,6 +5953,13 @@ export interface operations {
                     "application/json": components["schemas"]["IntakeDetail"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     applyIntakeController: {
@@ -5863,6 +5989,13 @@ export interface operations {
                     "application/json": components["schemas"]["IntakeDetail"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     domainIntakeController: {
@@ -5890,6 +6023,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["IntakeDetail"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -5919,6 +6059,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["IntakeDetail"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6127,6 +6274,13 @@ export interface operations {
                     "application/json": components["schemas"]["OwnInvitations"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     showOwnInvitationController: {
@@ -6152,6 +6306,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["InvitationView"];
                 };
+            };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6182,6 +6343,13 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     declineOwnInvitationController: {
@@ -6201,6 +6369,13 @@ export interface operations {
         responses: {
             /** @description Done */
             204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A body of more than 20,000 bytes */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6231,6 +6406,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Joined"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6264,6 +6446,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["JoinRequestView"];
                 };
+            };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6338,6 +6527,13 @@ export interface operations {
                     "application/json": components["schemas"]["Joined"];
                 };
             };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     confirmNewcomerController: {
@@ -6365,6 +6561,13 @@ export interface operations {
                     "application/json": components["schemas"]["Joined"];
                 };
             };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     doorNewcomerController: {
@@ -6390,6 +6593,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Door"];
                 };
+            };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6418,6 +6628,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ListedNames"];
                 };
+            };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6535,6 +6752,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["LedgerLine"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6713,6 +6937,13 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     resetSecretController: {
@@ -6738,6 +6969,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ResetView"];
                 };
+            };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6807,6 +7045,13 @@ export interface operations {
                     "application/json": components["schemas"]["ContactBegun"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     confirmOwnFamilyController: {
@@ -6833,6 +7078,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["OwnContactView"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6862,6 +7114,13 @@ export interface operations {
                     "application/json": components["schemas"]["OwnContactView"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     passwordSecretController: {
@@ -6888,6 +7147,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Me"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6950,6 +7216,13 @@ export interface operations {
                     "application/json": components["schemas"]["LedgerLine"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     indexCredentialController: {
@@ -7003,6 +7276,13 @@ export interface operations {
                     "application/json": components["schemas"]["CredentialPage"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     endAllCredentialController: {
@@ -7054,6 +7334,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PlanView"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -7132,6 +7419,13 @@ export interface operations {
                     "application/json": components["schemas"]["CredentialPage"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     planOffBoardingCredentialController: {
@@ -7159,6 +7453,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PlanView"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -7314,6 +7615,13 @@ export interface operations {
                     "application/json": components["schemas"]["RoomView"];
                 };
             };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     enterRoomController: {
@@ -7341,6 +7649,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Me"];
                 };
+            };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -7482,6 +7797,13 @@ export interface operations {
                     "application/json": components["schemas"]["PlanView"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     planManyMergesController: {
@@ -7509,6 +7831,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PlanView"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -7564,6 +7893,13 @@ export interface operations {
                     "application/json": components["schemas"]["LedgerLine"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     mergeLookAlikeController: {
@@ -7595,6 +7931,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["LedgerLine"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -7659,6 +8002,13 @@ export interface operations {
                     "application/json": components["schemas"]["PlanView"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     planTransferManyController: {
@@ -7687,6 +8037,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PlanView"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -7833,6 +8190,13 @@ export interface operations {
                     "application/json": components["schemas"]["PrintView"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     indexClaimController: {
@@ -7883,6 +8247,13 @@ export interface operations {
                     "application/json": components["schemas"]["ClaimPage"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     approveClaimController: {
@@ -7911,6 +8282,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ClaimPage"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -7964,6 +8342,13 @@ export interface operations {
                     "application/json": components["schemas"]["ClaimPage"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     schoolWallController: {
@@ -7998,6 +8383,13 @@ export interface operations {
                 content: {
                     "application/octet-stream": string;
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -8146,6 +8538,13 @@ export interface operations {
                     "application/json": components["schemas"]["Desk"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     readDeskController: {
@@ -8193,6 +8592,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Desk"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -8277,6 +8683,13 @@ export interface operations {
                     "application/json": components["schemas"]["InviteRunLine"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     planInviteGuardianController: {
@@ -8310,6 +8723,13 @@ export interface operations {
                     "application/json": components["schemas"]["InviteOutlook"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     remindGuardianController: {
@@ -8337,6 +8757,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Said"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -8389,6 +8816,13 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     consentGuardianController: {
@@ -8420,6 +8854,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Said"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -8495,6 +8936,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Said"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -8675,6 +9123,13 @@ export interface operations {
                     "application/json": components["schemas"]["PrintView"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     countsLetterController: {
@@ -8716,6 +9171,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["LetterCounts"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -8803,6 +9265,13 @@ export interface operations {
                     "application/json": components["schemas"]["WordingView"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     indexLetterToManyController: {
@@ -8869,6 +9338,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["MailingPage"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -8958,6 +9434,13 @@ export interface operations {
                     "application/json": components["schemas"]["LetterTemplatePage"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     destroyLetterTemplateController: {
@@ -9026,6 +9509,13 @@ export interface operations {
                     "application/json": components["schemas"]["LetterOutlook"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     stopLetterToManyController: {
@@ -9090,6 +9580,13 @@ export interface operations {
                     "application/json": components["schemas"]["PlanView"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     planManyController: {
@@ -9128,6 +9625,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PlanView"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -9219,6 +9723,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["NoticePage"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -9322,6 +9833,13 @@ export interface operations {
                     "application/json": components["schemas"]["NoticePage"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     destroySchoolNoticeController: {
@@ -9381,6 +9899,13 @@ export interface operations {
                     "application/json": components["schemas"]["PlanView"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     planChangeManyController: {
@@ -9415,6 +9940,13 @@ export interface operations {
                     "application/json": components["schemas"]["PlanView"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     namedRollController: {
@@ -9442,6 +9974,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["NamedPage"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -9478,6 +10017,13 @@ export interface operations {
                     "application/json": components["schemas"]["PlanView"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     planPlacePlacementController: {
@@ -9510,6 +10056,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PlanView"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -9589,6 +10142,13 @@ export interface operations {
                     "application/json": components["schemas"]["RecordView"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     destroyRecordController: {
@@ -9641,6 +10201,13 @@ export interface operations {
                     "application/json": components["schemas"]["Pulled"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     storeRenameController: {
@@ -9673,6 +10240,13 @@ export interface operations {
                     "application/json": components["schemas"]["PlanView"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     planRenameController: {
@@ -9702,6 +10276,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PlanView"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -9778,6 +10359,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["KeyPage"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -9858,6 +10446,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SectionDetail"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -9944,6 +10539,13 @@ export interface operations {
                     "application/json": components["schemas"]["Settings"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     namesSettingsController: {
@@ -10018,6 +10620,13 @@ export interface operations {
                     "application/json": components["schemas"]["TickedSlip"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     maybeClaimController: {
@@ -10070,6 +10679,13 @@ export interface operations {
                     "application/json": components["schemas"]["ClaimPage"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     refuseSoughtClaimController: {
@@ -10098,6 +10714,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ClaimPage"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -10266,6 +10889,13 @@ export interface operations {
                     "application/json": components["schemas"]["SavedViewPage"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     destroyViewController: {
@@ -10367,6 +10997,13 @@ export interface operations {
                     "application/json": components["schemas"]["LedgerLine"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     rehearseYearTurnController: {
@@ -10402,6 +11039,13 @@ export interface operations {
                     "application/json": components["schemas"]["PlanView"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     planYearSettingsController: {
@@ -10433,6 +11077,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Settings"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -10480,6 +11131,13 @@ export interface operations {
                     "application/json": components["schemas"]["SecondFactorView"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     removeSecondFactorSecretController: {
@@ -10499,6 +11157,13 @@ export interface operations {
         responses: {
             /** @description Done */
             204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10529,6 +11194,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SecondFactorView"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -10587,6 +11259,13 @@ export interface operations {
                     "application/json": components["schemas"]["SectionDetail"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     archivePlanSectionController: {
@@ -10638,6 +11317,13 @@ export interface operations {
                     "application/json": components["schemas"]["SectionDetail"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     asStudentSectionController: {
@@ -10665,6 +11351,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["StudentView"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -10718,6 +11411,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PrintView"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -10773,6 +11473,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["CodeView"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -10878,6 +11585,13 @@ export interface operations {
                     "application/json": components["schemas"]["CodeView"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     storeInvitationController: {
@@ -10911,6 +11625,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SectionDetail"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -10965,6 +11686,13 @@ export interface operations {
                     "application/json": components["schemas"]["StudentInvitePage"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     planStudentInviteController: {
@@ -10995,6 +11723,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["StudentInviteOutlook"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -11070,6 +11805,13 @@ export interface operations {
                     "application/json": components["schemas"]["SectionDetail"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     storeForSectionLetterToManyController: {
@@ -11114,6 +11856,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["MailingPage"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -11203,6 +11952,13 @@ export interface operations {
                     "application/json": components["schemas"]["LetterTemplatePage"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     destroyForSectionLetterTemplateController: {
@@ -11271,6 +12027,13 @@ export interface operations {
                     "application/json": components["schemas"]["LetterOutlook"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     indexNoticeController: {
@@ -11333,6 +12096,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["NoticePage"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -11422,6 +12192,13 @@ export interface operations {
                     "application/json": components["schemas"]["NoticePage"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     updateNoticeController: {
@@ -11463,6 +12240,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["NoticePage"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -11564,6 +12348,13 @@ export interface operations {
                     "application/json": components["schemas"]["NoticePage"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     forgetPicturesRoomPassController: {
@@ -11620,6 +12411,13 @@ export interface operations {
                     "application/json": components["schemas"]["SectionDetail"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     planPlacementController: {
@@ -11652,6 +12450,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PlanView"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -11726,6 +12531,13 @@ export interface operations {
                     "application/json": components["schemas"]["RequestPage"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     refuseRequestController: {
@@ -11777,6 +12589,13 @@ export interface operations {
                     "application/json": components["schemas"]["SectionDetail"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     claimReserveController: {
@@ -11810,6 +12629,13 @@ export interface operations {
                     "application/json": components["schemas"]["SectionDetail"];
                 };
             };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     storeRoomPassController: {
@@ -11842,6 +12668,13 @@ export interface operations {
                 content: {
                     "application/octet-stream": string;
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -11998,6 +12831,13 @@ export interface operations {
                     "application/json": components["schemas"]["SignedIn"];
                 };
             };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     cardSessionController: {
@@ -12025,6 +12865,13 @@ export interface operations {
                     "application/json": components["schemas"]["SignedIn"];
                 };
             };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     secondFactorSessionController: {
@@ -12050,6 +12897,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Me"];
                 };
+            };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -12100,6 +12954,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Settings"];
                 };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
