@@ -19,8 +19,8 @@ use Vantrel\Core\Records;
 /**
  * From a typed code to its section. Only well-formed unknown codes count as tries; mistyped ones are never looked up.
  * Whoever is signed in is turned away for the tries of that account alone, though they count for the address as well;
- * whoever is not is never turned away, but waits for a person where many wrong codes came ({@see LookedAt}): children of
- * a whole school stand behind one address. What newcomers try with a code that works is counted by that code too.
+ * whoever is not is never turned away, but waits for a person where many wrong codes came ({@see LookedAt}): children
+ * of a whole school stand behind one address. What newcomers try with a code that works is counted by that code too.
  */
 final class JoinDesk
 {

@@ -116,8 +116,8 @@ final class TryCounter
     }
 
     /**
-     * Wrong codes that one person can try in a day, signed in and not, before somebody looks at whoever comes by one: the
-     * length of new codes follows from it.
+     * Wrong codes that one person can try in a day, signed in and not, before somebody looks at whoever comes by one:
+     * the length of new codes follows from it.
      */
     public static function codesADay(): int
     {

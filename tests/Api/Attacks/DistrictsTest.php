@@ -8,12 +8,18 @@ use Illuminate\Testing\TestResponse;
 use Tests\Support\World;
 
 /*
- * Random districts of three schools, with people who have something at several: what every coordinator is answered about
- * everybody, held against the model of docs/security.md. The model knows who coordinates, teaches and is tied where, and
- * nothing of how the product finds out.
+ * Random districts of three schools, with people who have something at several: what every coordinator is answered
+ * about everybody, held against the model of docs/security.md. The model knows who coordinates, teaches and is tied
+ * where, and nothing of how the product finds out.
  */
 
-/** @return array{schools: list<string>, people: array<string, array{home: string, kind: string, opens: list<string>, heads: list<string>, name: string, by: string}>, invitations: list<array{string, string, string}>} */
+/**
+ * @return array{
+ *     schools: list<string>,
+ *     people: array<string, array<string, mixed>>,
+ *     invitations: list<array{string, string, string}>,
+ * } people by id: home, kind, what their account opens, what they head, their name, who says their address is theirs
+ */
 function district(World $world, int $seed): array
 {
     mt_srand($seed);
