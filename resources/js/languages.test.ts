@@ -108,8 +108,6 @@ const TO_STAFF = new Set([
     'This invitation has been answered or withdrawn already.',
     'The school keeps the addresses of its staff. Ask the coordinator for another.',
     'That took too long. Sign in again from the start.',
-    'Your account may not do this here. Ask the coordinator of the school.',
-    'The file is too large. Split the list, or save it without pictures.',
     'The school’s sign-on signs in a way that is not accepted here.',
     'There is no single sign-on here.',
     'The school’s sign-on reports a different identity from the one configured here. Tell the coordinator.',
