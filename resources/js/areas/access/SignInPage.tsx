@@ -72,8 +72,10 @@ export function SignInPage({
         then: enter,
     });
     // What the answer decides stands above the button: a form shown before it would move under the finger. Without an
-    // answer one can still sign in.
-    if (asked.isPending) return <Instead of={asked} />;
+    // answer one can still sign in, and while it is asked for once more.
+    const [begun, setBegun] = useState(false);
+    if (!begun && !asked.isPending) setBegun(true);
+    if (!begun) return <Instead of={asked} />;
     if (coding || (entrance?.secondFactor && !back))
         return (
             <Leaf title={t('The code of your app')}>

@@ -81,8 +81,10 @@ export function IntakePage({ school }: { school: School }) {
         document.addEventListener('paste', paste);
         return () => document.removeEventListener('paste', paste);
     });
-    // Both say what stands above the table: nothing is shown that they would push away.
-    if (asked.isPending || record.isPending) return <Instead of={{ ...asked, error: null }} what="the lists" />;
+    // Both say what stands above the table: nothing is shown that they would push away. Once it is shown it stays.
+    const [begun, setBegun] = useState(false);
+    if (!begun && !asked.isPending && !record.isPending) setBegun(true);
+    if (!begun) return <Instead of={{ ...asked, error: null }} what="the lists" />;
     return (
         <div className="page">
             <div className="px-6 py-4">
