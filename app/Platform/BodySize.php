@@ -18,6 +18,9 @@ final class BodySize
     /** Bytes of a body. The largest that is meant, a letter in seven languages, has some 400,000. */
     public const MOST = 1_000_000;
 
+    /** Commas of a body: lists hold 5,000 entries at most, and every entry is walked through before it is looked at. */
+    public const MOST_PARTS = 60_000;
+
     /** Bytes from somebody who is not signed in: a form of a few fields. */
     public const MOST_OF_A_GUEST = 20_000;
 
@@ -36,6 +39,10 @@ final class BodySize
                 413,
                 'That is more than is asked for here: ' . number_format($bytes) . ' bytes at most.',
             );
+        }
+
+        if (!$isForm && substr_count($request->getContent(), ',') > self::MOST_PARTS) {
+            throw new HttpException(413, 'That has more parts than anything asked for here.');
         }
 
         return $next($request);

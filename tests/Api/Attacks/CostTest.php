@@ -18,6 +18,7 @@ it('reads no body that is larger than anything meant', function (): void {
     ($this->as)('student')
         ->postJson('/api/home/seen', ['ids' => [str_repeat('x', BodySize::MOST)]])
         ->assertStatus(413);
+    $this->postJson('/api/home/seen', ['ids' => array_fill(0, BodySize::MOST_PARTS + 2, 0)])->assertStatus(413);
 });
 
 it('looks at no entry of a list that has too many, and at none after the first that is wrong', function (): void {
