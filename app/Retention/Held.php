@@ -39,7 +39,7 @@ final class Held
             ->all();
         $tell = function (string $table, string $column, array $ids) use ($names, $forms): array {
             $rows = [];
-            foreach (DB::table($table)->whereIn($column, $ids)->limit(5000)->get() as $row) {
+            foreach (DB::table($table)->whereIn($column, $ids)->get() as $row) {
                 $rows[] = self::told($row, $names, $forms->ids);
             }
 

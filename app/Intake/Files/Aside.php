@@ -51,6 +51,9 @@ final class Aside
                 (new PhpExecutableFinder())->find(false) ?: 'php',
                 '-d',
                 'memory_limit=' . self::MEMORY,
+                // Ends it also where whoever waits for it has been ended.
+                '-d',
+                'max_execution_time=' . self::SECONDS,
                 base_path('artisan'),
                 'vantrel:read-aside',
                 $path,

@@ -18,7 +18,7 @@ final class ReadApart
     /** Within a request: a usual list is read by then. What takes longer is left to the worker. */
     public const AT_ONCE = 4;
 
-    /** By the worker: the largest list there may be takes a third of it. */
+    /** By the worker: what takes longer than that is not read at all. */
     public const AT_MOST = 60;
 
     private const MEMORY = '400M';
@@ -31,6 +31,9 @@ final class ReadApart
                 (new PhpExecutableFinder())->find(false) ?: 'php',
                 '-d',
                 'memory_limit=' . self::MEMORY,
+                // Ends it also where whoever waits for it has been ended.
+                '-d',
+                "max_execution_time=$seconds",
                 base_path('artisan'),
                 'vantrel:read-list',
                 $path,

@@ -78,8 +78,3 @@ it('gives no account to whoever asked in its owner’s name, by a merge', functi
             ->count(),
     )->toBe(1);
 })->with([true, false]);
-
-it('merges as before who chose a password by the school’s own mail', function (): void {
-    $signIn = $this->world->signIn($this->world->people['student'], 'willa', password: 'green boat stone');
-    expect((int) DB::table('sign_ins')->where('id', $signIn)->value('unproven'))->toBe(0);
-});

@@ -81,10 +81,10 @@ it('says of what cannot be a code what is wrong with it, as ever, and counts it 
 });
 
 it('gives a guess the chance that the sum says', function (): void {
-    // 490 codes of six symbols; all tries that let in without a look in ten thousand days of one address.
+    // So many codes that a thousandth of all guesses hits one: then the figure tells.
     $random = new KeyedStream(str_repeat('g', 32), 'codes');
     $codes = [];
-    while (count($codes) < 490) {
+    while (count($codes) < 150_000) {
         $codes[CodeSymbols::draw($random, 6)->symbols] = true;
     }
     $tries = 200_000;
@@ -92,10 +92,11 @@ it('gives a guess the chance that the sum says', function (): void {
     for ($i = 0; $i < $tries; $i++) {
         $hits += isset($codes[CodeSymbols::draw($random, 6)->symbols]) ? 1 : 0;
     }
+    $expected = ($tries * 150_000) / 23 ** 6;
+    // What 490 codes give whoever guesses as often as lets in without a look.
     $each = 490 / 23 ** 6;
-    // At most five deviations from what is expected: with 200,000 tries that is three hits and less.
-    expect($hits)
-        ->toBeLessThanOrEqual((int) ceil($tries * $each + 5 * sqrt($tries * $each)))
+    expect(abs($hits - $expected))
+        ->toBeLessThan(5 * sqrt($expected))
         ->and($each * Limit::CodeAddress->most())
         ->toBeLessThan(0.0001)
         ->and($each * Limit::CodeInstallation->most())
