@@ -97,12 +97,7 @@ final class ResetLinks
     public function confirm(Person $person, object $link): void
     {
         $row = $this->snapshots->find(Records\Person::class, $person->id);
-        if (
-            $row === null ||
-            $link->address === null ||
-            $link->address !== $row->email() ||
-            Vouching::isShown($row->emailState(), AddressSource::tryFrom((string) $row->field('email_by')))
-        ) {
+        if ($row === null || $link->address === null || $link->address !== $row->email() || Vouching::hasShown($row)) {
             return;
         }
         $this->ledger->apply(

@@ -44,15 +44,7 @@ final class SignOnMatch
             ),
         );
         // Whose owner has shown it comes before whom a school says it belongs to.
-        $shown = array_values(
-            array_filter(
-                $people,
-                fn(Person $p): bool => Vouching::isShown(
-                    $p->emailState(),
-                    AddressSource::tryFrom((string) $p->field('email_by')),
-                ),
-            ),
-        );
+        $shown = array_values(array_filter($people, Vouching::hasShown(...)));
         $people = count($shown) === 1 ? $shown : $people;
         if (count($people) !== 1) {
             throw new Refusal(

@@ -15,7 +15,12 @@ use Vantrel\Core\Records\Person;
 final class Vouching
 {
     /** Whether the owner of the address has shown it: by a link that was followed, or by a provider that says so. */
-    public static function isShown(AddressState $state, ?AddressSource $by): bool
+    public static function hasShown(Person $person): bool
+    {
+        return self::isShown($person->emailState(), self::source($person));
+    }
+
+    private static function isShown(AddressState $state, ?AddressSource $by): bool
     {
         return $state === AddressState::Confirmed && ($by === AddressSource::Mail || $by === AddressSource::SignOn);
     }
@@ -33,11 +38,11 @@ final class Vouching
     public static function personCountsIn(string $school, Person $person): bool
     {
         return $person->email() !== null &&
-            self::countsIn(
-                $school,
-                $person->schoolId(),
-                $person->emailState(),
-                AddressSource::tryFrom((string) $person->field('email_by')),
-            );
+            self::countsIn($school, $person->schoolId(), $person->emailState(), self::source($person));
+    }
+
+    private static function source(Person $person): ?AddressSource
+    {
+        return AddressSource::tryFrom((string) $person->field('email_by'));
     }
 }

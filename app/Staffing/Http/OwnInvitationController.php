@@ -130,42 +130,35 @@ final class OwnInvitationController
     public function mine(Request $request): OwnInvitations
     {
         $person = Person::signedIn($request);
-        /** @var \Illuminate\Support\Collection<int, Invitation> $open */
-        $open =
-            $person->kind !== 'staff' || $person->confirmedEmail() === null
-                ? collect()
-                : Invitation::query()
-                    ->where('email', $person->confirmedEmail())
-                    ->where('state', 'invited')
-                    ->where('expires_at', '>', $this->kit->now())
-                    ->orderBy('sent_at')
-                    ->limit(20)
-                    ->get()
-                    ->filter(
-                        fn(Invitation $i): bool => $person->addressCountsIn(
-                            (string) Section::query()->whereKey($i->section_id)->value('school_id'),
-                        ),
-                    );
+        if ($person->kind !== 'staff' || $person->confirmedEmail() === null) {
+            return new OwnInvitations([]);
+        }
+        $open = Invitation::query()
+            ->where('email', $person->confirmedEmail())
+            ->where('state', 'invited')
+            ->where('expires_at', '>', $this->kit->now())
+            ->orderBy('sent_at')
+            ->get();
+        $sections = Section::query()->findMany($open->pluck('section_id'))->keyBy('id')->all();
+        $schools = School::query()->findMany(array_column($sections, 'school_id'))->keyBy('id')->all();
+        $inviters = Person::query()->findMany($open->pluck('invited_by'))->keyBy('id');
+        $own = [];
+        foreach ($open as $invitation) {
+            $section = $sections[$invitation->section_id];
+            if ($person->addressCountsIn($section->school_id)) {
+                $own[] = new OwnInvitation(
+                    $invitation->id,
+                    $section->name,
+                    $schools[$section->school_id]->name,
+                    StaffRole::from($invitation->role)->label(),
+                    $inviters->get($invitation->invited_by)?->fullName() ?? '',
+                    $invitation->begins_on,
+                    $invitation->ends_on,
+                );
+            }
+        }
 
-        return new OwnInvitations(
-            array_values(
-                $open
-                    ->map(function (Invitation $i): OwnInvitation {
-                        $section = Section::query()->findOrFail($i->section_id);
-
-                        return new OwnInvitation(
-                            $i->id,
-                            $section->name,
-                            School::query()->findOrFail($section->school_id)->name,
-                            StaffRole::from($i->role)->label(),
-                            Person::query()->find($i->invited_by)?->fullName() ?? '',
-                            $i->begins_on,
-                            $i->ends_on,
-                        );
-                    })
-                    ->all(),
-            ),
-        );
+        return new OwnInvitations(array_slice($own, 0, 20));
     }
 
     #[Answers(OwnInvitations::class, 'Answer one of the own invitations')]
