@@ -127,8 +127,7 @@ final class JoinDesk
     {
         $own = [Limit::CodeAccount, $account];
         [$tries, $address, $all] = $this->tries->counts($own, ...self::codes($request));
-        $many = $address >= TryCounter::most(Limit::CodeAddress) || $all >= TryCounter::most(Limit::CodeInstallation);
-        if ($tries >= ($many ? self::TRIES_AMONG_MANY : TryCounter::most(Limit::CodeAccount))) {
+        if ($tries >= (self::areMany($address, $all) ? self::TRIES_AMONG_MANY : TryCounter::most(Limit::CodeAccount))) {
             $this->tries->refuse($own);
         }
     }
@@ -141,6 +140,11 @@ final class JoinDesk
     {
         [$address, $all] = $this->tries->counts(...self::codes($request));
 
+        return self::areMany($address, $all);
+    }
+
+    private static function areMany(int $address, int $all): bool
+    {
         return $address >= TryCounter::most(Limit::CodeAddress) || $all >= TryCounter::most(Limit::CodeInstallation);
     }
 

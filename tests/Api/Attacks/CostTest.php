@@ -33,12 +33,12 @@ it('looks at no entry of a list that has too many, and at none after the first t
 it('says of every list in every wish how many it holds and what each entry is', function (): void {
     $without = [];
     foreach (glob(base_path('app/*/{Http/,}Wishes/*.php'), GLOB_BRACE) ?: [] as $file) {
-        $class = 'App\\' . str_replace(['/', '.php'], ['\\', ''], substr($file, strlen(base_path('app/'))));
-        foreach (Wishes::parts($class) as $part) {
+        $wish = 'App\\' . str_replace(['/', '.php'], ['\\', ''], substr($file, strlen(base_path('app/'))));
+        foreach (Wishes::parts($wish) as $part) {
             [$rules] = array_values($part->rules());
             $bounded = array_filter($rules, fn(mixed $r): bool => is_string($r) && str_starts_with($r, 'max:'));
             if (in_array('array', $rules, true) && ($bounded === [] || $part->each() === [])) {
-                $without[] = "$class: $part->name";
+                $without[] = "$wish: $part->name";
             }
         }
     }
