@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Accounts\Http\PasskeyController;
 use App\Accounts\Http\SecretController;
 use App\Accounts\Http\SessionController;
 use App\Door\Http\ComeController;
@@ -23,6 +24,8 @@ Route::middleware(['throttle:guest', 'body:' . BodySize::MOST_OF_A_GUEST])->grou
     Route::post('sign-in', [SessionController::class, 'store']);
     Route::post('sign-in/code', [SessionController::class, 'secondFactor']);
     Route::post('sign-in/card', [SessionController::class, 'card']);
+    Route::post('sign-in/passkey/ask', [PasskeyController::class, 'askToShow']);
+    Route::post('sign-in/passkey', [PasskeyController::class, 'show']);
     Route::post('forgotten', [SecretController::class, 'forgotten']);
     Route::post('new-password/check', [SecretController::class, 'reset']);
     Route::post('new-password', [SecretController::class, 'useReset']);

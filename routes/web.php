@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Accounts\Http\CredentialController;
+use App\Accounts\Http\PasskeyController;
 use App\Accounts\Http\SecretController;
 use App\Accounts\Http\SessionController;
 use App\Accounts\Http\SingleSignOnController;
@@ -84,6 +85,7 @@ foreach (
         'notice',
         'mailing',
         'key',
+        'passkey',
     ]
     as $id
 ) {
@@ -115,6 +117,10 @@ Route::prefix('api')->group(function (): void {
             Route::post('second-factor', [SecretController::class, 'beginSecondFactor']);
             Route::post('second-factor/confirm', [SecretController::class, 'confirmSecondFactor']);
             Route::delete('second-factor', [SecretController::class, 'removeSecondFactor']);
+            Route::get('passkeys', [PasskeyController::class, 'index']);
+            Route::post('passkeys/ask', [PasskeyController::class, 'ask']);
+            Route::post('passkeys', [PasskeyController::class, 'store']);
+            Route::post('passkeys/{passkey}/end', [PasskeyController::class, 'end']);
         });
     });
 

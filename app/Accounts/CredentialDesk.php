@@ -35,6 +35,8 @@ final class CredentialDesk
         private readonly Ledger $ledger,
         private readonly Snapshots $snapshots,
         private readonly PlannerKit $kit,
+        private readonly Passkeys $passkeys,
+        private readonly SecondFactors $secondFactors,
     ) {}
 
     /**
@@ -149,36 +151,36 @@ final class CredentialDesk
         AccountNotice::tell($person, 'closed');
     }
 
-    /** What is in no ledger: second factor, links under way, open sessions. */
+    /** What is in no ledger: passkeys, second factor, links under way, open sessions. */
     private function shut(Person $person): void
     {
-        DB::table('second_factors')->where('person_id', $person->id)->delete();
+        Passkeys::endAll($person->id);
         ResetLinks::closeAll($person->id);
         DB::table('sessions')->where('user_id', $person->id)->delete();
     }
 
     private function endOutside(Person $person, CredentialKind $kind, string $id, Person $actor): string
     {
+        if ($kind === CredentialKind::Passkey) {
+            return $this->endFactor($person, $actor, 'Passkey', 'A passkey was removed', function () use (
+                $person,
+                $id,
+            ): string {
+                $name = $this->passkeys->end($person, $id, false);
+
+                return "The passkey “{$name}” of {$person->fullName()} is ended, and every open session.";
+            });
+        }
         if ($kind === CredentialKind::SecondFactor) {
-            $done = "The second factor of {$person->fullName()} is removed, and every open session ended.";
-            DB::transaction(function () use ($person, $actor, $done): void {
-                if (DB::table('second_factors')->where('person_id', $person->id)->delete() === 0) {
+            return $this->endFactor($person, $actor, 'Second factor', 'The second factor was removed', function () use (
+                $person,
+            ): string {
+                if (!$this->secondFactors->remove($person, false)) {
                     throw new NotFoundHttpException();
                 }
-                DB::table('sessions')->where('user_id', $person->id)->delete();
-                $this->ledger->apply(
-                    new Plan("Second factor of {$person->fullName()} removed", $done, []),
-                    $person->school_id,
-                    $actor,
-                    Action::SecondFactor,
-                );
-            });
-            AccountNotice::toStaff($person, 'The second factor was removed', [
-                'Your school has removed the second factor of your account. Where the school asks for one, ' .
-                'the next sign-in sets it up again.',
-            ]);
 
-            return $done;
+                return "The second factor of {$person->fullName()} is removed, and every open session ended.";
+            });
         }
         if ($kind === CredentialKind::Link) {
             $done = DB::table('password_resets')
@@ -205,6 +207,33 @@ final class CredentialDesk
         DB::table('sessions')->where('id', $session)->delete();
 
         return 'That session is ended.';
+    }
+
+    /**
+     * @param  string  $what as the title in the ledger begins
+     * @param  string  $subject of the mail to its owner
+     * @param  callable(): string  $end says what was done
+     */
+    private function endFactor(Person $person, Person $actor, string $what, string $subject, callable $end): string
+    {
+        $done = DB::transaction(function () use ($person, $actor, $what, $end): string {
+            $done = $end();
+            DB::table('sessions')->where('user_id', $person->id)->delete();
+            $this->ledger->apply(
+                new Plan("$what of {$person->fullName()} removed", $done, []),
+                $person->school_id,
+                $actor,
+                Action::SecondFactor,
+            );
+
+            return $done;
+        });
+        AccountNotice::toStaff($person, $subject, [
+            $done,
+            'Your school did this. Where it asks for a second factor, the next sign-in sets one up again.',
+        ]);
+
+        return $done;
     }
 
     /**

@@ -23,6 +23,7 @@ final class CredentialReader
         'badge' => 'with a card',
         'sign_on' => 'by the school’s sign-on',
         'room_pass' => 'by a room pass',
+        'passkey' => 'with a passkey',
     ];
 
     public function page(Person $person, string $said): CredentialPage
@@ -35,6 +36,7 @@ final class CredentialReader
                 ...$this->secrets($person),
                 ...$this->badges($person),
                 ...$this->identities($person),
+                ...$this->passkeys($person),
                 ...$this->others($person),
                 ...$this->sessions($person),
             ],
@@ -145,12 +147,37 @@ final class CredentialReader
         );
     }
 
+    /** @return list<CredentialLine> */
+    private function passkeys(Person $person): array
+    {
+        return array_values(
+            DB::table('passkeys')
+                ->where('person_id', $person->id)
+                ->orderBy('id')
+                ->get(['id', 'name', 'made_at'])
+                ->map(function (object $p) use ($person): CredentialLine {
+                    [$last, $where] = $this->used($person, CredentialWay::Passkey, $p->id);
+
+                    return new CredentialLine(
+                        CredentialKind::Passkey,
+                        $p->id,
+                        $p->name,
+                        Instant::iso($p->made_at),
+                        'set up by themselves',
+                        $last,
+                        $where,
+                    );
+                })
+                ->all(),
+        );
+    }
+
     /** @return list<CredentialLine> second factor, and links in mails that work now */
     private function others(Person $person): array
     {
         $factor = DB::table('second_factors')
             ->where('person_id', $person->id)
-            ->whereNotNull('confirmed_at')
+            ->whereNotNull('secret')
             ->first(['confirmed_at']);
         $links = DB::table('password_resets as r')
             ->join('sign_ins as s', 's.id', '=', 'r.sign_in_id')

@@ -12,4 +12,5 @@ enum CredentialWay: string
     case Badge = 'badge';
     case SignOn = 'sign_on';
     case RoomPass = 'room_pass';
+    case Passkey = 'passkey';
 }

@@ -16,7 +16,10 @@ use Vantrel\Core\Accounts\SecondFactorRule;
 use Vantrel\Core\Accounts\Totp;
 use Vantrel\Core\Plan\Refusal;
 
-/** The second factor of staff: six figures from an authenticator app (RFC 6238), or one of ten recovery codes. */
+/**
+ * The second factor of staff: six figures from an authenticator app (RFC 6238), a passkey ({@see Passkeys}), or one of
+ * ten recovery codes, which come with whichever of the two is there first.
+ */
 final class SecondFactors
 {
     private const RECOVERY_CODES = 10;
@@ -27,6 +30,16 @@ final class SecondFactors
     {
         return $person->kind === 'staff' &&
             DB::table('second_factors')->where('person_id', $person->id)->whereNotNull('confirmed_at')->exists();
+    }
+
+    public function hasApp(Person $person): bool
+    {
+        return DB::table('second_factors')->where('person_id', $person->id)->whereNotNull('secret')->exists();
+    }
+
+    public function hasPasskey(Person $person): bool
+    {
+        return DB::table('passkeys')->where('person_id', $person->id)->exists();
     }
 
     /** Whether a school the person works in asks for one: the strictest of them counts. */
@@ -54,39 +67,37 @@ final class SecondFactors
     /** Draws a secret to be confirmed with a first code; one that is confirmed already goes on working until then. */
     public function begin(Person $person): Totp
     {
-        if ($this->has($person)) {
-            throw new Refusal('There is a second factor already. Remove it first.');
+        if ($this->hasApp($person)) {
+            throw new Refusal('There is an app for codes already. Switch it off first.');
         }
         $totp = Totp::draw($this->kit->random($this->kit->seed() . ' second factor'));
         DB::table('second_factors')->upsert(
             [
                 [
                     'person_id' => $person->id,
-                    'secret' => Crypt::encryptString($totp->base32()),
-                    'confirmed_at' => null,
-                    'last_step' => 0,
+                    'pending' => Crypt::encryptString($totp->base32()),
                     'recovery' => '[]',
                 ],
             ],
             ['person_id'],
-            ['secret', 'confirmed_at', 'last_step', 'recovery'],
+            ['pending'],
         );
 
         return $totp;
     }
 
     /**
-     * @return list<string> recovery codes, shown this once
+     * @return list<string> recovery codes, shown this once; none where there are some already
      *
      * @throws Refusal where the code does not fit
      */
     public function confirm(Person $person, string $code): array
     {
         $row =
-            DB::table('second_factors')->where('person_id', $person->id)->whereNull('confirmed_at')->first() ??
+            DB::table('second_factors')->where('person_id', $person->id)->whereNotNull('pending')->first() ??
             throw new Refusal('Begin again: there is nothing to confirm.');
         $this->tries->take([Limit::SecondFactor, $person->id]);
-        $step = Totp::fromBase32(Crypt::decryptString($row->secret))->accept($code, now()->getTimestamp(), 0);
+        $step = Totp::fromBase32(Crypt::decryptString($row->pending))->accept($code, now()->getTimestamp(), 0);
         if ($step === null) {
             throw new Refusal(
                 'That is not the code the app shows now. Wait for the next one; if it fails again, set the ' .
@@ -95,18 +106,34 @@ final class SecondFactors
             );
         }
         $this->tries->clear(Limit::SecondFactor, $person->id);
+        DB::table('second_factors')
+            ->where('person_id', $person->id)
+            ->update(['secret' => $row->pending, 'pending' => null, 'last_step' => $step]);
+
+        return $this->switchOn($person);
+    }
+
+    /**
+     * From now on somebody's password lets nobody in by itself.
+     *
+     * @return list<string> recovery codes, shown this once; none where it was so before
+     */
+    public function switchOn(Person $person): array
+    {
+        if ($this->has($person)) {
+            return [];
+        }
         $codes = [];
         $random = $this->kit->random($this->kit->seed() . ' recovery');
         for ($i = 0; $i < self::RECOVERY_CODES; $i++) {
             $codes[] = implode('-', str_split(bin2hex($random->bytes(8)), 4));
         }
-        DB::table('second_factors')
-            ->where('person_id', $person->id)
-            ->update([
-                'confirmed_at' => now(),
-                'last_step' => $step,
-                'recovery' => json_encode(array_map($this->hash(...), $codes), JSON_THROW_ON_ERROR),
-            ]);
+        $recovery = json_encode(array_map($this->hash(...), $codes), JSON_THROW_ON_ERROR);
+        DB::table('second_factors')->upsert(
+            [['person_id' => $person->id, 'confirmed_at' => now(), 'recovery' => $recovery]],
+            ['person_id'],
+            ['confirmed_at', 'recovery'],
+        );
 
         return $codes;
     }
@@ -129,11 +156,14 @@ final class SecondFactors
             if ($row === null) {
                 return false;
             }
-            $step = Totp::fromBase32(Crypt::decryptString($row->secret))->accept(
-                $code,
-                now()->getTimestamp(),
-                (int) $row->last_step,
-            );
+            $step =
+                $row->secret === null
+                    ? null
+                    : Totp::fromBase32(Crypt::decryptString($row->secret))->accept(
+                        $code,
+                        now()->getTimestamp(),
+                        (int) $row->last_step,
+                    );
             if ($step !== null) {
                 DB::table('second_factors')
                     ->where('person_id', $person->id)
@@ -165,14 +195,33 @@ final class SecondFactors
         $this->tries->clear(Limit::SecondFactor, $person->id);
     }
 
-    public function remove(Person $person): void
+    /**
+     * Switches the app off; with it the second factor, where there is no passkey.
+     *
+     * @param  bool  $byOwner who cannot be without one where a school asks for it
+     * @return bool whether there was one
+     */
+    public function remove(Person $person, bool $byOwner): bool
+    {
+        $row = DB::table('second_factors')->where('person_id', $person->id);
+        if ($this->hasPasskey($person)) {
+            return $row->whereNotNull('secret')->update(['secret' => null, 'last_step' => 0]) === 1;
+        }
+        if ($byOwner) {
+            $this->mustBeFree($person);
+        }
+
+        return $row->delete() === 1;
+    }
+
+    /** @throws Refusal where a school asks the person for a second factor */
+    public function mustBeFree(Person $person): void
     {
         if ($this->mustHave($person)) {
             throw new Refusal(
-                'Your school asks for a second factor. Use a recovery code, or ask whoever looks after the server.',
+                'Your school asks for a second factor. Set up another one first: an app for codes or a passkey.',
             );
         }
-        DB::table('second_factors')->where('person_id', $person->id)->delete();
     }
 
     public function recoveryLeft(Person $person): int

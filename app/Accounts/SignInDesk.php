@@ -105,12 +105,14 @@ final class SignInDesk
         return [$once];
     }
 
-    /** Whether somebody has shown half of who they are and a code is awaited. */
-    public function awaitsCode(Request $request): bool
+    /** Whose second factor is awaited here; null where none is. */
+    public function awaited(Request $request): ?string
     {
         $pending = $request->session()->get(self::PENDING);
 
-        return is_array($pending) && ($pending['until'] ?? 0) >= now()->getTimestamp();
+        return is_array($pending) && ($pending['until'] ?? 0) >= now()->getTimestamp()
+            ? (string) $pending['person']
+            : null;
     }
 
     /**
@@ -122,12 +124,18 @@ final class SignInDesk
     public function bySecondFactor(Request $request, string $code): Person
     {
         $pending = $request->session()->get(self::PENDING);
-        if (!is_array($pending) || !$this->awaitsCode($request)) {
+        if (!is_array($pending) || $this->awaited($request) === null) {
             throw new Refusal('That took too long. Sign in again from the start.');
         }
         $person = Person::query()->findOrFail((string) $pending['person']);
         $this->secondFactors->check($person, $code);
-        $request->session()->forget(self::PENDING);
+
+        return $this->complete($request, $person, $pending);
+    }
+
+    /** @param  array<string, mixed>  $pending */
+    private function complete(Request $request, Person $person, array $pending): Person
+    {
         $signIn = $pending['sign_in'] === null ? null : SignIn::query()->findOrFail((string) $pending['sign_in']);
 
         return $this->enter(
@@ -175,6 +183,26 @@ final class SignInDesk
             $request,
             $person,
             new Opened(CredentialWay::SignOn, $identityId, '', false, now()->getTimestamp()),
+            $this->first($person),
+            '',
+        );
+    }
+
+    /**
+     * By a passkey that has just been shown: by itself, or as what a password begun here awaits. The device has asked
+     * who is there, so it is both factors.
+     */
+    public function byPasskey(Request $request, Person $person, string $passkeyId): Person
+    {
+        $pending = $request->session()->get(self::PENDING);
+        if (is_array($pending) && $this->awaited($request) === $person->id) {
+            return $this->complete($request, $person, $pending);
+        }
+
+        return $this->enter(
+            $request,
+            $person,
+            new Opened(CredentialWay::Passkey, $passkeyId, '', true, now()->getTimestamp()),
             $this->first($person),
             '',
         );

@@ -66,6 +66,10 @@ final class StandingSession
                 "SELECT 1 FROM identities WHERE id = ? AND state = 'live' AND person_id = ?",
                 [$opened->id, $person->id],
             ) !== null,
+            CredentialWay::Passkey => DB::selectOne('SELECT 1 FROM passkeys WHERE id = ? AND person_id = ?', [
+                $opened->id,
+                $person->id,
+            ]) !== null,
             CredentialWay::RoomPass => $this->passStands($opened->id),
         };
     }

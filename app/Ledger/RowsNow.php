@@ -36,6 +36,7 @@ final readonly class RowsNow implements Standing
     /** What points at them and goes with them. */
     public const GO_WITH = [
         ['second_factors', 'person_id', Entity::Person],
+        ['passkeys', 'person_id', Entity::Person],
         ['credential_uses', 'person_id', Entity::Person],
         ['password_resets', 'sign_in_id', Entity::SignIn],
         ['print_runs', 'person_id', Entity::Person],

@@ -23,8 +23,8 @@ final class Held
 
     /** Secrets, and keys of rows. */
     private const HIDDEN =
-        '/(^id|_hash|password|passphrase|secret|recovery|sealed|payload|pictures|content|token|version|live_number|' .
-        'plain_number|_order|search_name|claim|claimed_until|open_now|fingerprint|shape)$/';
+        '/(^id|_hash|password|passphrase|secret|pending|recovery|credential_id|public_key|sealed|payload|pictures|' .
+        'content|token|version|live_number|plain_number|_order|search_name|claim|claimed_until|open_now|fingerprint|shape)$/';
 
     /**
      * @return array<string, list<array<string, string>>> what it is to the rows of it, each field to its value

@@ -38,6 +38,7 @@ use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Facades\Session;
+use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
 use Symfony\Component\Mailer\Transport\TransportInterface;
 
@@ -70,6 +71,8 @@ final class VantrelProvider extends ServiceProvider
         Model::shouldBeStrict();
         // Addresses in answers come from the settings, not from what a request says of its host.
         $this->app->make(UrlGenerator::class)->forceRootUrl((string) config('app.url'));
+        // Its own parts a page asks for where it came from: this machine has more names than one.
+        Vite::createAssetPathsUsing(fn(string $path): string => "/$path");
         SchoolDay::forget();
         Policies::register();
         Event::listen(EntryUndone::class, ReplanUndone::class);

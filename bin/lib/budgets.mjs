@@ -9,8 +9,8 @@ import { gzipSync } from 'node:zlib';
  */
 const BUDGETS = [
     { who: 'a student’s or guardian’s own page', page: 'areas/access/HomePage', most: 132 },
-    { who: 'signing in', page: 'areas/access/SignInPage', most: 148 },
-    { who: 'joining by a code', page: 'areas/access/JoinPage', most: 153 },
+    { who: 'signing in', page: 'areas/access/SignInPage', most: 149 },
+    { who: 'joining by a code', page: 'areas/access/JoinPage', most: 154 },
     { who: 'a card held before the camera', page: 'areas/access/CardPage', most: 133 },
     { who: 'the list of a room', page: 'areas/access/RoomPage', most: 134 },
     { who: 'the wall', page: 'areas/sections/WallPage', most: 134 },

@@ -43,7 +43,7 @@ debian_packages() { # package...
 
 NODE_VERSION=22.23.3
 RUN_PACKAGES=(ca-certificates curl php8.2-cli php8.2-mysql php8.2-gd php8.2-zip php8.2-bcmath php8.2-curl php8.2-intl php8.2-mbstring php8.2-xml mariadb-server unzip fonts-dejavu-core fonts-droid-fallback)
-TEST_PACKAGES=(chromium-headless-shell oathtool libreoffice-calc zbar-tools poppler-utils python3-openpyxl python3-jellyfish ruby-jaro-winkler libtext-soundex-perl python3-docx python3-pil python3-aiosmtpd xkcdpass)
+TEST_PACKAGES=(chromium-headless-shell oathtool fido2-tools libreoffice-calc zbar-tools poppler-utils python3-openpyxl python3-jellyfish ruby-jaro-winkler libtext-soundex-perl python3-docx python3-pil python3-aiosmtpd xkcdpass)
 
 php_packages() {
   if [ ! -f "$ROOT/vendor/autoload.php" ] || [ "$ROOT/composer.json" -nt "$ROOT/vendor/.from" ] || [ "$ROOT/composer.pins" -nt "$ROOT/vendor/.from" ]; then

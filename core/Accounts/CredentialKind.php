@@ -11,6 +11,7 @@ enum CredentialKind: string
     case Passphrase = 'passphrase';
     case Card = 'card';
     case SignOn = 'sign_on';
+    case Passkey = 'passkey';
     case SecondFactor = 'second_factor';
     case Link = 'link';
     case Session = 'session';

@@ -29,7 +29,13 @@ const PAGES = [
     'SignInPage',
     'WaitPage',
 ];
-const STAFF = ['The code of your app', 'Six digits, or a recovery code'];
+const STAFF = [
+    'The code of your app',
+    'Your second factor',
+    'Use your passkey',
+    'For staff: use a passkey',
+    'Six digits, or a recovery code',
+];
 const root = join(__dirname, '../..');
 const lang = join(__dirname, '../lang');
 

@@ -3,6 +3,8 @@ import { type Browser, expect, type Page } from '@playwright/test';
 export const PASSWORD = 'lantern harbor morning';
 export const COORDINATOR = 'ines.halloran@lanternfield.example';
 export const TEACHER = 'petra.okonjo@lanternfield.example';
+/** An assistant, whose password alone lets them in no more while they have a passkey. */
+export const PASSKEYED = 'odile.kerr@lanternfield.example';
 
 export async function signIn(page: Page, user: string, secret: string): Promise<void> {
     await page.goto('/');

@@ -10,6 +10,8 @@ use Tests\Support\Boundaries;
 const PROOFS = [
     'app/Accounts/FollowMerge.php handle' =>
         'the session of an account that was merged, which stands only while its secret does',
+    'app/Accounts/Http/PasskeyController.php show' =>
+        'a signature of the key that its device gives up to whoever it knows, on a question asked once',
     'app/Accounts/Http/SessionController.php badge' => 'the token of a printed card, 128 bits',
     'app/Accounts/Http/SessionController.php card' => 'the token of a printed card, 128 bits',
     'app/Accounts/Http/SessionController.php secondFactor' => 'what was typed before, and a code of the second factor',
@@ -33,7 +35,7 @@ it('names the proof of every path that ends in a session', function (): void {
             if (preg_match('/^    (?:public|private|protected)(?: static)? function (\w+)/', $line, $m) === 1) {
                 $method = $m[1];
             }
-            $opens = '/(->(byName|bySecondFactor|byBadge|bySignOn|byRoomPass|byNewSecret)\(|Auth::login|->login\()/';
+            $opens = '/(->by(Name|SecondFactor|Badge|Passkey|SignOn|RoomPass|NewSecret)\(|Auth::login|->login\()/';
             if (preg_match($opens, $line) === 1) {
                 $found["$path $method"] = true;
             }

@@ -88,6 +88,7 @@ final class RouteParameters
             'mailing' => (string) Str::ulid(),
             'key' => (string) Str::ulid(),
             'tie' => (string) DB::table('guardianships')->value('id'),
+            'passkey' => (string) Str::ulid(),
             'session' => str_repeat('0', 32),
             'asking' => $world->asking(),
             'print' => $world->print('coordinator'),

@@ -136,13 +136,15 @@ final class SecretController
         return response()->noContent();
     }
 
-    #[Answers(SecondFactorView::class, 'Whether there is a second factor')]
+    #[Answers(SecondFactorView::class, 'Whether there is a second factor, and an app among it')]
     public function secondFactor(Request $request): SecondFactorView
     {
         $person = Person::signedIn($request);
 
         return new SecondFactorView(
             $this->secondFactors->has($person),
+            $this->secondFactors->hasApp($person),
+            $this->secondFactors->hasPasskey($person),
             $this->secondFactors->mustHave($person),
             $this->secondFactors->recoveryLeft($person),
             '',
@@ -180,9 +182,11 @@ final class SecretController
         );
 
         return new SecondFactorView(
+            $this->secondFactors->has($person),
             false,
+            $this->secondFactors->hasPasskey($person),
             $this->secondFactors->mustHave($person),
-            0,
+            $this->secondFactors->recoveryLeft($person),
             $totp->base32(),
             $qr->path,
             $qr->size,
@@ -190,7 +194,12 @@ final class SecretController
         );
     }
 
-    #[Answers(SecondFactorView::class, 'Confirm it with the code the app shows; gives the recovery codes, this once')]
+    #[
+        Answers(
+            SecondFactorView::class,
+            'Confirm it with the code the app shows; gives the recovery codes, this once, where there were none',
+        ),
+    ]
     #[Takes(FirstCodeWish::class)]
     public function confirmSecondFactor(Request $request): SecondFactorView
     {
@@ -209,7 +218,17 @@ final class SecretController
             'From now on, signing in takes a code of the authenticator app besides the password.',
         ]);
 
-        return new SecondFactorView(true, $this->secondFactors->mustHave($person), count($codes), '', '', 0, $codes);
+        return new SecondFactorView(
+            true,
+            true,
+            $this->secondFactors->hasPasskey($person),
+            $this->secondFactors->mustHave($person),
+            $this->secondFactors->recoveryLeft($person),
+            '',
+            '',
+            0,
+            $codes,
+        );
     }
 
     #[Answers(null, 'Remove the second factor, with a code of it')]
@@ -219,9 +238,11 @@ final class SecretController
         $wish = Wishes::of(FactorCodeWish::class, $request);
         $person = Person::signedIn($request);
         $this->secondFactors->check($person, $wish->code);
-        $this->secondFactors->remove($person);
+        $this->secondFactors->remove($person, true);
         AccountNotice::toStaff($person, 'The second factor was removed', [
-            'Signing in takes the password alone again.',
+            $this->secondFactors->has($person)
+                ? 'The app shows no codes for this account any more; your passkeys go on working.'
+                : 'Signing in takes the password alone again.',
         ]);
 
         return response()->noContent();

@@ -8,6 +8,7 @@ use App\Accounts\Http\Wishes\CardWish;
 use App\Accounts\Http\Wishes\FactorCodeWish;
 use App\Accounts\Http\Wishes\SignInWish;
 use App\Accounts\OpenSessions;
+use App\Accounts\Passkeys;
 use App\Accounts\SignInDesk;
 use App\Accounts\SingleSignOn;
 use App\Accounts\Views\Entrance;
@@ -35,8 +36,12 @@ final class SessionController
     public const NOTE = 'entrance_note';
 
     #[Answers(Entrance::class, 'What the sign-in page offers')]
-    public function entrance(Request $request, SingleSignOn $singleSignOn, SignInDesk $desk): Entrance
-    {
+    public function entrance(
+        Request $request,
+        SingleSignOn $singleSignOn,
+        SignInDesk $desk,
+        Passkeys $passkeys,
+    ): Entrance {
         $stay = DB::table('schools')->selectRaw('max(stay_days_own) own, max(stay_days_shared) shared')->first();
 
         return new Entrance(
@@ -44,7 +49,8 @@ final class SessionController
             (int) $stay?->shared > 0,
             $singleSignOn->label(),
             (string) $request->session()->pull(self::NOTE, ''),
-            $desk->awaitsCode($request),
+            $desk->awaited($request) !== null,
+            $this->canShowPasskey($request, $desk, $passkeys),
         );
     }
 
@@ -56,12 +62,14 @@ final class SessionController
 
     #[Answers(SignedIn::class, 'Sign in by user name and passphrase or password')]
     #[Takes(SignInWish::class)]
-    public function store(Request $request, SignInDesk $desk): SignedIn
+    public function store(Request $request, SignInDesk $desk, Passkeys $passkeys): SignedIn
     {
         $wish = Wishes::of(SignInWish::class, $request);
         $person = $desk->byName($request, $wish->userName, $wish->secret, $wish->stay);
 
-        return $person === null ? new SignedIn(null, 'second_factor') : new SignedIn(Me::of($person), '');
+        return $person === null
+            ? new SignedIn(null, 'second_factor', $this->canShowPasskey($request, $desk, $passkeys))
+            : new SignedIn(Me::of($person), '');
     }
 
     #[Answers(Me::class, 'Complete a sign-in with a code of the second factor, or a recovery code')]
@@ -168,5 +176,13 @@ final class SessionController
         }
 
         return new RedirectResponse('/');
+    }
+
+    /** Whether whoever has shown half of who they are can show a passkey for the other. */
+    private function canShowPasskey(Request $request, SignInDesk $desk, Passkeys $passkeys): bool
+    {
+        $awaited = $desk->awaited($request);
+
+        return $awaited !== null && $passkeys->idsOf($awaited) !== [];
     }
 }

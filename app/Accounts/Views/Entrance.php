@@ -11,7 +11,8 @@ final readonly class Entrance extends Resource
 {
     /**
      * @param  string  $singleSignOn what the button says, '' where there is none
-     * @param  bool  $secondFactor whether somebody has come back from the school's sign-on and a code is awaited
+     * @param  bool  $secondFactor whether somebody is back from the school's sign-on and a second factor is awaited
+     * @param  bool  $passkey whether that can be a passkey
      * @param  string  $note why somebody was sent back here, once
      */
     public function __construct(
@@ -20,5 +21,6 @@ final readonly class Entrance extends Resource
         public string $singleSignOn,
         public string $note,
         public bool $secondFactor,
+        public bool $passkey,
     ) {}
 }

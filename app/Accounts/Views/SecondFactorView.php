@@ -12,6 +12,10 @@ use App\Platform\Resource;
 final readonly class SecondFactorView extends Resource
 {
     /**
+     * @param  bool  $on whether the password alone lets nobody in
+     * @param  bool  $app whether an app shows codes
+     * @param  bool  $passkeys whether there is one
+     * @param  bool  $asked whether a school asks for a second factor
      * @param  string  $secret Base32, to be typed where a QR cannot be read
      * @param  string  $qr the QR of the key URI as one SVG path
      * @param  int  $qrSize modules to a side
@@ -19,6 +23,8 @@ final readonly class SecondFactorView extends Resource
      */
     public function __construct(
         public bool $on,
+        public bool $app,
+        public bool $passkeys,
         public bool $asked,
         public int $recoveryLeft,
         public string $secret,

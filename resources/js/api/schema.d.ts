@@ -1045,6 +1045,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/passkeys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The own passkeys */
+        get: operations["indexPasskeyController"];
+        put?: never;
+        /** Keep the passkey the browser has made; the first second factor brings recovery codes, shown this once */
+        post: operations["storePasskeyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passkeys/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin with a passkey: what the browser is asked to make; takes the password again */
+        post: operations["askPasskeyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passkeys/{passkey}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End one of the own passkeys; takes the password again */
+        post: operations["endPasskeyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/password": {
         parameters: {
             query?: never;
@@ -2938,7 +2990,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Whether there is a second factor */
+        /** Whether there is a second factor, and an app among it */
         get: operations["secondFactorSecretController"];
         put?: never;
         /** Begin with a second factor: the secret, to be confirmed with a first code; takes the password again */
@@ -2959,7 +3011,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Confirm it with the code the app shows; gives the recovery codes, this once */
+        /** Confirm it with the code the app shows; gives the recovery codes, this once, where there were none */
         post: operations["confirmSecondFactorSecretController"];
         delete?: never;
         options?: never;
@@ -3709,6 +3761,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sign-in/passkey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sign in with a passkey, instead of a password or after one */
+        post: operations["showPasskeyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-in/passkey/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the browser is asked, to show a passkey: any of this address, or one of whoever has just typed their password */
+        post: operations["askToShowPasskeyController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sign-out": {
         parameters: {
             query?: never;
@@ -3922,7 +4008,7 @@ export interface components {
             connected: number;
         };
         /** @enum {string} */
-        CredentialKind: "password" | "passphrase" | "card" | "sign_on" | "second_factor" | "link" | "session";
+        CredentialKind: "password" | "passphrase" | "card" | "sign_on" | "passkey" | "second_factor" | "link" | "session";
         CredentialLine: {
             kind: components["schemas"]["CredentialKind"];
             id: string;
@@ -4013,6 +4099,7 @@ export interface components {
             singleSignOn: string;
             note: string;
             secondFactor: boolean;
+            passkey: boolean;
         };
         Evidence: {
             field: string;
@@ -4596,6 +4683,26 @@ export interface components {
         };
         /** @enum {string} */
         PassHours: "school" | "any";
+        PasskeyLine: {
+            id: string;
+            name: string;
+            madeAt: string;
+            lastUsed: string | null;
+        };
+        PasskeyPage: {
+            passkeys: components["schemas"]["PasskeyLine"][];
+            address: string;
+            recovery: string[];
+        };
+        PasskeyQuestion: {
+            question: string;
+            party: string;
+            credentials: string[];
+            algorithms: number[];
+            owner: string;
+            userName: string;
+            name: string;
+        };
         PersonDetail: {
             id: string;
             version: number;
@@ -4885,6 +4992,8 @@ export interface components {
         };
         SecondFactorView: {
             on: boolean;
+            app: boolean;
+            passkeys: boolean;
             asked: boolean;
             recoveryLeft: number;
             secret: string;
@@ -5030,6 +5139,7 @@ export interface components {
         SignedIn: {
             me: components["schemas"]["Me"] | null;
             needs: string;
+            passkey: boolean;
         };
         SlipLine: {
             studentId: string;
@@ -7123,6 +7233,130 @@ export interface operations {
             };
         };
     };
+    indexPasskeyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeyPage"];
+                };
+            };
+        };
+    };
+    storePasskeyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    client: string;
+                    data: string;
+                    key: string;
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeyPage"];
+                };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    askPasskeyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    current?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeyQuestion"];
+                };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    endPasskeyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                passkey: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    current?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeyPage"];
+                };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     passwordSecretController: {
         parameters: {
             query?: never;
@@ -7260,7 +7494,7 @@ export interface operations {
             content: {
                 "application/json": {
                     /** @enum {string} */
-                    kind: "password" | "passphrase" | "card" | "sign_on" | "second_factor" | "link" | "session";
+                    kind: "password" | "passphrase" | "card" | "sign_on" | "passkey" | "second_factor" | "link" | "session";
                     id: string;
                     password?: string;
                 };
@@ -12904,6 +13138,62 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    showPasskeyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    credential: string;
+                    client: string;
+                    data: string;
+                    signature: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description A body of more than 20,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    askToShowPasskeyController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeyQuestion"];
+                };
             };
         };
     };

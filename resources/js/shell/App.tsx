@@ -7,7 +7,7 @@ import { useAskedMe } from './session';
 import { EndedSession } from './EndedSession';
 
 // Each page is fetched when somebody goes there: a phone on a slow line gets its own and no other.
-const AccountPage = lazy(() => import('@/areas/access/AccountPage').then((page) => ({ default: page.AccountPage })));
+const AccountPage = lazy(() => import('@/areas/access/secrets').then((page) => ({ default: page.AccountPage })));
 const CardPage = lazy(() => import('@/areas/access/CardPage').then((page) => ({ default: page.CardPage })));
 const FamilyPage = lazy(() => import('@/areas/access/FamilyPage').then((page) => ({ default: page.FamilyPage })));
 const ForgottenPage = lazy(() =>
@@ -21,7 +21,7 @@ const GuardianPage = lazy(() => import('@/areas/access/GuardianPage').then((page
 const OwnPage = lazy(() => import('@/areas/access/OwnPage').then((page) => ({ default: page.OwnPage })));
 const HearsPage = lazy(() => import('@/areas/access/HearsPage').then((page) => ({ default: page.HearsPage })));
 const JoinPage = lazy(() => import('@/areas/access/JoinPage').then((page) => ({ default: page.JoinPage })));
-const MustPage = lazy(() => import('@/areas/access/MustPage').then((page) => ({ default: page.MustPage })));
+const MustPage = lazy(() => import('@/areas/access/secrets').then((page) => ({ default: page.MustPage })));
 const ComePage = lazy(() => import('@/areas/access/ComePage').then((page) => ({ default: page.ComePage })));
 const RoomPage = lazy(() => import('@/areas/access/RoomPage').then((page) => ({ default: page.RoomPage })));
 const SignInPage = lazy(() => import('@/areas/access/SignInPage').then((page) => ({ default: page.SignInPage })));

@@ -134,7 +134,7 @@ it('has coordinators set a second factor where the school says so', function ():
         ->assertStatus(422)
         ->assertJsonPath(
             'detail',
-            'Your school asks for a second factor. Use a recovery code, or ask whoever looks after the server.',
+            'Your school asks for a second factor. Set up another one first: an app for codes or a passkey.',
         );
 });
 

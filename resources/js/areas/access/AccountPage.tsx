@@ -11,6 +11,7 @@ import { Field } from '@/ui/Field';
 import { Instead } from '@/ui/Instead';
 import { useSentForm } from '@/ui/useSentForm';
 import { Leaf, LeafNote } from './Leaf';
+import { PasskeysPart } from './PasskeysPart';
 import { useProblem } from './problem';
 import { SecondFactorSetup } from './SecondFactorSetup';
 import { SetPassword } from './SetPassword';
@@ -32,6 +33,7 @@ export function AccountPage({ me }: { me: Me }) {
                 )}
             </p>
             {me.ownPassword && <PasswordPart />}
+            {me.kind === 'staff' && <PasskeysPart />}
             {me.kind === 'staff' && <SecondFactorPart />}
             <SessionsPart />
         </Leaf>
@@ -98,7 +100,7 @@ function SecondFactorPart() {
                             ? t('It is on. 1 recovery code is left.')
                             : t('It is on. {{count}} recovery codes are left.', { count: factor.recoveryLeft })}
                     </p>
-                    {!factor.asked && (
+                    {factor.app && (!factor.asked || factor.passkeys) && (
                         <>
                             <Field
                                 large
@@ -108,9 +110,16 @@ function SecondFactorPart() {
                                 {...remove.field('code')}
                             />
                             <Button large type="submit" disabled={remove.busy}>
-                                {t('Switch it off')}
+                                {factor.passkeys ? t('Switch the app off') : t('Switch it off')}
                             </Button>
                         </>
+                    )}
+                    {!factor.app && (
+                        <div>
+                            <Button large onClick={() => setSetting(true)}>
+                                {t('Set up an app for codes too')}
+                            </Button>
+                        </div>
                     )}
                 </form>
             ) : (

@@ -6,9 +6,11 @@ import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { QrCode } from '@/ui/QrCode';
 import { useSentForm } from '@/ui/useSentForm';
+import { PasswordNow } from './PasswordNow';
 import { useProblem } from './problem';
+import { RecoveryCodes } from './RecoveryCodes';
 
-/** Setting up a second factor: the secret, a first code, then the recovery codes, which are shown this once. */
+/** Setting up an app for codes: the secret, a first code, then the recovery codes, which are shown this once. */
 export function SecondFactorSetup({ onDone }: { onDone: () => void }) {
     const { t } = useTranslation();
     const words = useProblem();
@@ -33,42 +35,15 @@ export function SecondFactorSetup({ onDone }: { onDone: () => void }) {
         stale: [],
         home: 'code',
         words,
-        then: (done) => setRecovery(done.recovery),
+        // With a passkey there are some already.
+        then: (done) => (done.recovery.length > 0 ? setRecovery(done.recovery) : onDone()),
     });
-    if (recovery.length > 0)
-        return (
-            <div>
-                <p className="mb-3">
-                    {t(
-                        'Write these down and keep them away from the phone. Each lets you in once if the phone is lost.',
-                    )}
-                </p>
-                <ul className="mb-5 columns-2 font-mono text-sm" dir="ltr">
-                    {recovery.map((r) => (
-                        <li key={r}>{r}</li>
-                    ))}
-                </ul>
-                <Button large kind="primary" onClick={onDone}>
-                    {t('I have written them down')}
-                </Button>
-            </div>
-        );
+    if (recovery.length > 0) return <RecoveryCodes codes={recovery} onDone={onDone} />;
     if (!begun)
         return (
             <form className="flex flex-col gap-4" onSubmit={begin.submit}>
                 <p>{t('You need an app on your phone that shows codes of six figures.')}</p>
-                {asks && (
-                    <Field
-                        large
-                        label={t('Your password now')}
-                        type="password"
-                        required
-                        autoFocus
-                        autoComplete="current-password"
-                        hint={t('Once more: whoever sets this up decides who can sign in.')}
-                        {...begin.field('current')}
-                    />
-                )}
+                {asks && <PasswordNow {...begin.field('current')} />}
                 {begin.error && (
                     <p role="alert" className="text-madder">
                         {begin.error}

@@ -2,7 +2,9 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useAct } from '@/api/act';
 import { api, data, type Schemas } from '@/api/client';
+import { canPasskeys, showPasskey } from '@/api/passkey';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { Instead } from '@/ui/Instead';
@@ -35,7 +37,7 @@ export function SignInPage({
     const queries = useQueryClient();
     const navigate = useNavigate();
     const words = useProblem();
-    const [coding, setCoding] = useState(false);
+    const [coding, setCoding] = useState<{ passkey: boolean } | null>(null);
     const [back, setBack] = useState(false);
     const asked = useEntrance();
     const entrance = asked.data;
@@ -59,7 +61,7 @@ export function SignInPage({
             if (answer.me) enter(answer.me);
             else {
                 setBack(false);
-                setCoding(true);
+                setCoding({ passkey: answer.passkey });
             }
         },
     });
@@ -71,29 +73,50 @@ export function SignInPage({
         words,
         then: enter,
     });
+    const passkey = useAct(
+        async () => {
+            const question = await data(api.POST('/api/sign-in/passkey/ask'));
+            return data(api.POST('/api/sign-in/passkey', { body: await showPasskey(question) }));
+        },
+        { stale: [], words, then: enter },
+    );
     // What the answer decides stands above the button: a form shown before it would move under the finger. Without an
     // answer one can still sign in, and while it is asked for once more.
     const [begun, setBegun] = useState(false);
     if (!begun && !asked.isPending) setBegun(true);
     if (!begun) return <Instead of={asked} />;
-    if (coding || (entrance?.secondFactor && !back))
+    const half = coding ?? (entrance?.secondFactor && !back ? { passkey: entrance.passkey } : null);
+    if (half)
         return (
-            <Leaf title={t('The code of your app')}>
+            <Leaf title={half.passkey ? t('Your second factor') : t('The code of your app')}>
+                {passkey.error && <LeafNote bad>{passkey.error}</LeafNote>}
+                {half.passkey && canPasskeys() && (
+                    <div className="mb-7 flex flex-col">
+                        <Button large kind="primary" disabled={passkey.busy} onClick={() => passkey.run()}>
+                            {t('Use your passkey')}
+                        </Button>
+                    </div>
+                )}
                 <form className="flex flex-col gap-5" onSubmit={complete.submit}>
                     <Field
                         large
                         mono
                         label={t('Six digits, or a recovery code')}
                         required
-                        autoFocus
+                        autoFocus={!half.passkey}
                         autoComplete="one-time-code"
                         spellCheck={false}
                         {...complete.field('code')}
                     />
-                    <Button large kind="primary" type="submit" disabled={complete.busy}>
+                    <Button
+                        large
+                        kind={half.passkey && canPasskeys() ? 'plain' : 'primary'}
+                        type="submit"
+                        disabled={complete.busy}
+                    >
                         {t('Sign in')}
                     </Button>
-                    <Button large kind="quiet" onClick={() => (setCoding(false), setBack(true))}>
+                    <Button large kind="quiet" onClick={() => (passkey.clear(), setCoding(null), setBack(true))}>
                         {t('Back')}
                     </Button>
                 </form>
@@ -113,6 +136,7 @@ export function SignInPage({
     return (
         <Leaf title={t('Sign in')}>
             {said && <LeafNote>{said}</LeafNote>}
+            {passkey.error && <LeafNote bad>{passkey.error}</LeafNote>}
             <form className="flex flex-col gap-5" onSubmit={signIn.submit}>
                 <Field
                     large
@@ -176,6 +200,16 @@ export function SignInPage({
                         >
                             {t('I forgot my password')}
                         </Link>
+                        {canPasskeys() && (
+                            <button
+                                type="button"
+                                className="inline-flex min-h-12 items-center underline decoration-rule underline-offset-4"
+                                disabled={passkey.busy}
+                                onClick={() => passkey.run()}
+                            >
+                                {t('For staff: use a passkey')}
+                            </button>
+                        )}
                     </p>
                 </>
             )}

@@ -17,6 +17,7 @@ const WORDS: Record<string, string> = {
     passphrase: 'Passphrase',
     card: 'Card',
     sign_on: 'School sign-on',
+    passkey: 'Passkey',
     second_factor: 'Second factor',
     link: 'Link in a mail',
     session: 'Signed in',
