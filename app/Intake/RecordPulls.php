@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Intake;
 
+use App\Intake\Jobs\PullRecord;
 use App\Ledger\Ledger;
 use App\Ledger\Turns;
 use App\Models\Intake;
@@ -13,6 +14,8 @@ use App\Models\RecordSource;
 use App\Models\School;
 use App\OneRoster\Client\RecordClient;
 use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use RuntimeException;
 use Vantrel\Core\Intake\NightLimits;
@@ -33,6 +36,9 @@ final readonly class RecordPulls
     /** Clocks of two machines are never the same: asked for again is better than missed. */
     private const OVERLAP_MINUTES = 10;
 
+    /** What has not come by then, with every try of its job, does not come. */
+    private const GIVEN_UP_MINUTES = 20;
+
     public function __construct(
         private NewIntakes $lists,
         private IntakePlans $planner,
@@ -48,6 +54,41 @@ final readonly class RecordPulls
     }
 
     /**
+     * Has a record asked in the background.
+     *
+     * @param  string  $what whole or changes
+     *
+     * @throws Refusal where it is being asked
+     */
+    public function ask(School $school, string $what, Person $actor): void
+    {
+        self::source($school);
+        DB::transaction(function () use ($school, $what, $actor): void {
+            $now = CarbonImmutable::now('UTC');
+            $free = RecordSource::query()
+                ->where('school_id', $school->id)
+                ->where(
+                    fn(Builder $q): Builder => $q
+                        ->whereNull('asking')
+                        ->orWhere('asking_since', '<', $now->subMinutes(self::GIVEN_UP_MINUTES)),
+                )
+                ->update(['asking' => $what, 'asking_since' => $now, 'said' => null]);
+            if ($free !== 1) {
+                throw new Refusal('The record is being asked already. What comes of it stands here in a moment.');
+            }
+            PullRecord::dispatch($school->id, $what, $actor->id);
+        });
+    }
+
+    /** What a record is being asked for, '' where it is not. */
+    public static function asking(?RecordSource $source): string
+    {
+        $since = CarbonImmutable::now('UTC')->subMinutes(self::GIVEN_UP_MINUTES)->format('Y-m-d H:i:s');
+
+        return $source?->asking_since !== null && $source->asking_since > $since ? (string) $source->asking : '';
+    }
+
+    /**
      * @param  string  $what whole, changes or one
      * @param  string  $number of the one student
      * @return array{Intake|null, string} the list it became, and what is to be said
@@ -57,16 +98,23 @@ final readonly class RecordPulls
         $source = self::source($school);
         $began = CarbonImmutable::now('UTC');
         [$records, $said] = $this->records($source, $what, $number);
-        $intake = null;
-        if ($records !== null) {
-            $path = $this->zip($records);
-            try {
-                $intake = $this->lists->begin($school, $actor, [[$path, self::title($what, $number, $began), null]]);
-            } finally {
+        $path = $records === null ? null : $this->zip($records);
+        try {
+            // Together: a kill in between would bring the same list twice.
+            $intake = DB::transaction(function () use ($school, $source, $what, $number, $actor, $began, $said, $path) {
+                $intake =
+                    $path === null
+                        ? null
+                        : $this->lists->begin($school, $actor, [[$path, self::title($what, $number, $began), null]]);
+                $this->note($source, $what, $began, $said, $intake);
+
+                return $intake;
+            });
+        } finally {
+            if ($path !== null) {
                 @unlink($path);
             }
         }
-        $this->note($source, $what, $began, $said, $intake);
 
         return [$intake, $said];
     }
@@ -75,6 +123,9 @@ final readonly class RecordPulls
     public function nightly(School $school): string
     {
         $source = self::source($school);
+        if (self::asking($source) !== '') {
+            return 'The record is being asked by hand.';
+        }
         if (self::waits($source)) {
             return 'The last list of the record still waits in Intake. It is asked again once that is applied or ' .
                 'discarded.';
@@ -249,7 +300,13 @@ final readonly class RecordPulls
             'said' => $said === '' ? null : mb_strimwidth($said, 0, 500, '…'),
             ...$what === 'one'
                 ? []
-                : ['settled_at' => self::since($source), 'pulled_at' => $at, 'list_id' => $list?->id],
+                : [
+                    'settled_at' => self::since($source),
+                    'pulled_at' => $at,
+                    'list_id' => $list?->id,
+                    'asking' => null,
+                    'asking_since' => null,
+                ],
             ...$what !== 'one' && ($what === 'whole' || self::since($source) === null)
                 ? ['pulled_whole_at' => $at]
                 : [],

@@ -22,6 +22,8 @@ use Illuminate\Database\Eloquent\Model;
  * @property string|null $list_id the list it became; null where nothing of it waits
  * @property string|null $pulled_whole_at
  * @property string|null $said what came of the last pull
+ * @property string|null $asking what it is asked for in the background: whole or changes
+ * @property string|null $asking_since
  * @property string $changed_at
  * @property string|null $changed_by
  */

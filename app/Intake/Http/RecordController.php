@@ -71,14 +71,20 @@ final readonly class RecordController
         return RecordView::of(null);
     }
 
-    #[Answers(Pulled::class, 'Bring in the record: whole, what has changed, or one student')]
+    #[Answers(Pulled::class, 'Bring in the record: whole or what has changed, in the background, or one student')]
     #[Takes(PullWish::class)]
     public function pull(School $school, Request $request): Pulled
     {
         $wish = Wishes::of(PullWish::class, $request);
-        set_time_limit(180);
-        [$intake, $said] = $this->pulls->pull($school, $wish->what, $wish->number, Person::signedIn($request));
+        if ($wish->what === 'one') {
+            [$intake, $said] = $this->pulls->pull($school, $wish->what, $wish->number, Person::signedIn($request));
 
-        return new Pulled($intake?->id, $said);
+            return new Pulled($intake?->id, $said, false);
+        }
+        $this->pulls->ask($school, $wish->what, Person::signedIn($request));
+        $source = RecordPulls::source($school);
+        $asking = RecordPulls::asking($source) !== '';
+
+        return new Pulled($asking ? null : $source->list_id, (string) $source->said, $asking);
     }
 }

@@ -9,6 +9,9 @@ use App\Platform\Resource;
 /** What came from the school's record. */
 final readonly class Pulled extends Resource
 {
-    /** @param  string|null  $intake id of the list it became; null where there was nothing to bring in */
-    public function __construct(public ?string $intake, public string $said) {}
+    /**
+     * @param  string|null  $intake id of the list it became; null where there was nothing to bring in, and while it is asked
+     * @param  bool  $asking whether it is being asked: what comes of it stands with the record
+     */
+    public function __construct(public ?string $intake, public string $said, public bool $asking) {}
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Intake\Views;
 
+use App\Intake\RecordPulls;
 use App\Models\RecordSource;
 use App\OneRoster\Client\RecordClient;
 use App\Platform\Instant;
@@ -15,6 +16,8 @@ final readonly class RecordView extends Resource
     /**
      * @param  bool  $there whether one is set up
      * @param  list<string>  $hosts that this installation may ask; none where nobody has named any
+     * @param  string  $asking what it is being asked for: whole or changes, '' where it is not
+     * @param  string|null  $list the list the last pull became
      */
     public function __construct(
         public bool $there,
@@ -28,6 +31,8 @@ final readonly class RecordView extends Resource
         public ?string $pulledWholeAt,
         public string $said,
         public array $hosts,
+        public string $asking,
+        public ?string $list,
     ) {}
 
     public static function of(?RecordSource $source): self
@@ -46,6 +51,8 @@ final readonly class RecordView extends Resource
             $at($source?->pulled_whole_at),
             (string) $source?->said,
             RecordClient::hosts(),
+            RecordPulls::asking($source),
+            $source?->list_id,
         );
     }
 }

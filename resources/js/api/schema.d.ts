@@ -2578,7 +2578,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Bring in the record: whole, what has changed, or one student */
+        /** Bring in the record: whole or what has changed, in the background, or one student */
         post: operations["pullRecordController"];
         delete?: never;
         options?: never;
@@ -4831,6 +4831,7 @@ export interface components {
         Pulled: {
             intake: string | null;
             said: string;
+            asking: boolean;
         };
         PutOff: {
             key: string;
@@ -4864,6 +4865,8 @@ export interface components {
             pulledWholeAt: string | null;
             said: string;
             hosts: string[];
+            asking: string;
+            list: string | null;
         };
         Relative: {
             id: string;

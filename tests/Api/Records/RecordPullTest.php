@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Intake\Jobs\PullRecord;
 use App\Models\Intake;
 use App\Models\OutgoingMessage;
 use App\Models\School;
@@ -11,6 +12,7 @@ use Illuminate\Http\Client\Request;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
+use Illuminate\Support\Facades\Queue;
 use Tests\Support\World;
 use Vantrel\Core\OneRoster\Values;
 
@@ -289,11 +291,48 @@ it('does not forget changes whose list was discarded', function (): void {
 it('says in a sentence what a record says no to', function (): void {
     $this->postJson($this->at, $this->named)->assertOk();
     $this->records = ['orgs' => [], 'users' => []];
-    $this->postJson("$this->at/pull", ['what' => 'whole'])->assertStatus(422);
+    $this->postJson("$this->at/pull", ['what' => 'whole'])
+        ->assertOk()
+        ->assertJson(['intake' => null, 'asking' => false])
+        ->assertJsonPath('said', fn(string $s): bool => $s !== '');
     DB::table('record_sources')->update(['base_url' => 'https://records.example/nothing']);
     $this->postJson("$this->at/pull", ['what' => 'whole'])
-        ->assertStatus(422)
-        ->assertJsonPath('detail', fn(string $s): bool => str_contains($s, '404'));
+        ->assertOk()
+        ->assertJsonPath('said', fn(string $s): bool => str_contains($s, '404'));
+    $this->getJson($this->at)->assertJson(['asking' => '', 'list' => null]);
+    expect(Intake::query()->count())->toBe(0);
+});
+
+it('is asked in the background, once at a time, and says what came of it', function (): void {
+    $this->postJson($this->at, $this->named)->assertOk();
+    Queue::fake();
+    $this->asked = [];
+    $this->postJson("$this->at/pull", ['what' => 'whole'])
+        ->assertOk()
+        ->assertJson(['intake' => null, 'asking' => true]);
+    expect($this->asked)->toBe([]);
+    $this->getJson($this->at)->assertJson(['asking' => 'whole']);
+    $this->postJson("$this->at/pull", ['what' => 'changes'])->assertStatus(422);
+    Artisan::call('vantrel:pull-record', ['--school' => 'LF']);
+    expect($this->asked)->toBe([]);
+    $job = Queue::pushed(PullRecord::class)->sole();
+    // Cut off every time: it can be asked again, and what is left of the job does nothing.
+    $job->failed(null);
+    $this->getJson($this->at)->assertJson([
+        'asking' => '',
+        'said' => 'Asking the record was cut off, and nothing came of it. Ask again.',
+    ]);
+    $this->app->call([$job, 'handle']);
+    expect(Intake::query()->count())->toBe(0);
+    $this->postJson("$this->at/pull", ['what' => 'whole'])->assertJson(['asking' => true]);
+    $this->app->call([$job, 'handle']);
+    $this->app->call([$job, 'handle']);
+    $this->getJson($this->at)->assertJson(['asking' => '', 'said' => '', 'list' => Intake::query()->sole()->id]);
+    // A job that is lost shuts nobody out.
+    $this->postJson("$this->at/pull", ['what' => 'changes'])->assertJson(['asking' => true]);
+    $this->travel(21)->minutes();
+    $this->getJson($this->at)->assertJson(['asking' => '']);
+    $this->postJson("$this->at/pull", ['what' => 'changes'])->assertJson(['asking' => true]);
 });
 
 it('is looked at beside whoever says to be a guardian', function (): void {

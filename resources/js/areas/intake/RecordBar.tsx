@@ -1,5 +1,5 @@
-import { useQuery } from '@tanstack/react-query';
-import { type FormEvent, useState } from 'react';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { type FormEvent, useEffect, useEffectEvent, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { useAct } from '@/api/act';
 import { api, data } from '@/api/client';
@@ -12,22 +12,42 @@ import { DialogFoot } from '@/ui/DialogFoot';
 import { Field } from '@/ui/Field';
 import { useNotice } from '@/ui/Notice';
 
+/** Milliseconds between looks at a record that is being asked. */
+const LOOK_AGAIN = 1500;
+
 /** Whether the school has a record that lists come from, and when it was asked. */
 export function useRecord(school: School) {
     return useQuery({
         queryKey: ['record', school.id],
         queryFn: () => data(api.GET('/api/schools/{school}/record', { params: { path: { school: school.id } } })),
+        refetchInterval: (query) => (query.state.data?.asking ? LOOK_AGAIN : false),
     });
 }
 
 /** Lists that come from the school's record, where one is set up: what has changed, all of it, or one student. */
 export function RecordBar({ school }: { school: School }) {
+    const queries = useQueryClient();
     const navigate = useNavigate();
     const say = useNotice();
     const [search, setSearch] = useSearchParams();
     const [asking, setAsking] = useState(search.has('number'));
     const [number, setNumber] = useState(search.get('number') ?? '');
+    const [waiting, setWaiting] = useState(false);
     const asked = useRecord(school);
+    const came = (list: string | null, said: string) => {
+        if (said) say(said);
+        if (list) void navigate(`/s/${school.code}/intake/${list}`);
+    };
+    const arrived = useEffectEvent(() => {
+        setWaiting(false);
+        void queries.invalidateQueries({ queryKey: ['intakes', school.id] });
+        came(asked.data?.list ?? null, asked.data?.said ?? '');
+    });
+    const going = asked.data?.asking ?? '';
+    // Only where it was asked for from here, while this page is open, does what comes of it open by itself.
+    useEffect(() => {
+        if (waiting && going === '') arrived();
+    }, [waiting, going]);
     const close = () => {
         setAsking(false);
         setNumber('');
@@ -44,15 +64,13 @@ export function RecordBar({ school }: { school: School }) {
                 ['record', school.id],
             ],
             home: 'number',
-            then: ({ intake, said }) => {
-                if (said) say(said);
-                if (intake) void navigate(`/s/${school.code}/intake/${intake}`);
-            },
+            then: ({ intake, said, asking: going }) => (going ? setWaiting(true) : came(intake, said)),
             failed: (said) => {
                 if (!asking) say(said, { bad: true });
             },
         },
     );
+    const busy = pull.busy || going !== '';
     const record = asked.data;
     const there = record?.there === true;
     useKey('r', 'Bring in what has changed in the school’s record', () => pull.run({ what: 'changes' }), there);
@@ -63,19 +81,28 @@ export function RecordBar({ school }: { school: School }) {
             <p className="text-sm">
                 <span className="font-serif font-semibold">The school’s record</span>
                 <span className="block text-muted">
-                    {record.pulledAt ? `last asked ${moment(record.pulledAt)}` : 'not asked yet'}
-                    {record.nightly && ', and every night'}
-                    {record.said && `. ${record.said}`}
+                    {going !== '' ? (
+                        <span role="status">
+                            {going === 'whole' ? 'Being asked for all of it' : 'Being asked what has changed'}. You can
+                            leave this page: the list waits here.
+                        </span>
+                    ) : (
+                        <>
+                            {record.pulledAt ? `last asked ${moment(record.pulledAt)}` : 'not asked yet'}
+                            {record.nightly && ', and every night'}
+                            {record.said && `. ${record.said}`}
+                        </>
+                    )}
                 </span>
             </p>
             <span className="flex flex-wrap gap-2">
-                <Button disabled={pull.busy} onClick={() => pull.run({ what: 'changes' })}>
-                    {pull.busy ? 'Asking…' : 'Bring in the changes'}
+                <Button disabled={busy} onClick={() => pull.run({ what: 'changes' })}>
+                    Bring in the changes
                 </Button>
-                <Button disabled={pull.busy} onClick={() => pull.run({ what: 'whole' })}>
+                <Button disabled={busy} onClick={() => pull.run({ what: 'whole' })}>
                     All of it
                 </Button>
-                <Button disabled={pull.busy} onClick={() => setAsking(true)}>
+                <Button disabled={busy} onClick={() => setAsking(true)}>
                     One student…
                 </Button>
             </span>

@@ -1,6 +1,6 @@
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { KeyProvider } from '@/shell/keys';
 import type { School } from '@/shell/session';
 import { show } from '@/testing/page';
@@ -22,6 +22,8 @@ const record = {
     pulledWholeAt: null,
     said: '',
     hosts: ['records.example'],
+    asking: '',
+    list: null as string | null,
 };
 const bar = () =>
     show(
@@ -50,12 +52,29 @@ describe('the school’s record', () => {
     it('says where nothing has changed', async () => {
         serverAnswers({
             [`GET ${at}`]: { ...record, pulledAt: '2026-09-01T10:00:00Z', nightly: true },
-            [`POST ${at}/pull`]: { intake: null, said: 'Nothing has changed since the last pull.' },
+            [`POST ${at}/pull`]: { intake: null, said: 'Nothing has changed since the last pull.', asking: false },
         });
         bar();
         await screen.findByText(/and every night/);
         await userEvent.click(screen.getByRole('button', { name: 'Bring in the changes' }));
         await screen.findByText('Nothing has changed since the last pull.');
+    });
+
+    it('is asked while one may do something else, and opens what came of it', async () => {
+        let now = record;
+        serverAnswers({
+            [`GET ${at}`]: () => now,
+            [`POST ${at}/pull`]: () => {
+                now = { ...record, asking: 'whole' };
+                return { intake: null, said: '', asking: true };
+            },
+        });
+        bar();
+        await userEvent.click(await screen.findByRole('button', { name: 'All of it' }));
+        await screen.findByText(/Being asked for all of it/);
+        expect(screen.getByRole('button', { name: 'All of it' }).hasAttribute('disabled')).toBe(true);
+        now = { ...record, list: 'l1' };
+        await vi.waitFor(() => expect(screen.getByTestId('where').textContent).toBe('/s/LF/intake/l1'), 4000);
     });
 
     it('is not spoken of where there is none', async () => {
