@@ -43,7 +43,9 @@ use App\PrintRoom\Http\LetterController;
 use App\PrintRoom\Http\PrintController;
 use App\PrintRoom\Http\WallController;
 use App\Retention\Http\EraseController;
+use App\Retention\Http\HeldAskingController;
 use App\Retention\Http\HeldController;
+use App\Retention\Http\OwnHeldController;
 use App\Roll\Http\ChangeManyController;
 use App\Roll\Http\EditController;
 use App\Roll\Http\RollController;
@@ -86,6 +88,7 @@ foreach (
         'mailing',
         'key',
         'passkey',
+        'held',
     ]
     as $id
 ) {
@@ -137,6 +140,9 @@ Route::prefix('api')->group(function (): void {
             Route::post('own/contact/confirm', [OwnFamilyController::class, 'confirm']);
             Route::post('own/hears', [OwnFamilyController::class, 'hears']);
             Route::post('own/children/{person}/leave', [OwnFamilyController::class, 'leave']);
+            Route::get('own/held', [OwnHeldController::class, 'index']);
+            Route::post('own/held/{person}', [OwnHeldController::class, 'ask']);
+            Route::get('own/held/{person}', [OwnHeldController::class, 'show']);
         });
         Route::get('invitations', [AnswerInvitation::class, 'mine'])->can('own');
         Route::post('invitations/{invitation}/answer', [AnswerInvitation::class, 'answer'])->can(
@@ -203,6 +209,10 @@ Route::prefix('api')->group(function (): void {
                 Route::get('sought/{sought}', [ClaimController::class, 'maybe']);
                 Route::post('sought/{sought}/found', [ClaimController::class, 'found']);
                 Route::post('sought/{sought}/refuse', [ClaimController::class, 'refuseSought']);
+                Route::get('held-askings', [HeldAskingController::class, 'index']);
+                Route::get('held-askings/{held}', [HeldAskingController::class, 'show']);
+                Route::post('held-askings/{held}/give', [HeldAskingController::class, 'give']);
+                Route::post('held-askings/{held}/refuse', [HeldAskingController::class, 'refuse']);
                 Route::post('claims/approve', [ClaimController::class, 'approveMany']);
                 Route::post('claims/{claim}/approve', [ClaimController::class, 'approve']);
                 Route::post('claims/{claim}/refuse', [ClaimController::class, 'refuse']);

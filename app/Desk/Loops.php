@@ -46,6 +46,12 @@ final class Loops
             ['Guardian requests', 'ask to be connected; wait to be checked'],
             'guardians/requests',
         ],
+        'held' => [
+            'guardians',
+            ['Guardian who asks what is held about a child', 'look at it, and give it or not'],
+            ['Guardians who ask what is held about a child', 'look at it, and give it or not'],
+            'guardians/requests',
+        ],
         'mail' => [
             'mailroom',
             ['Message that did not arrive', 'refused, come back or late; another address, or once more'],
@@ -211,6 +217,12 @@ final class Loops
         $standing = $this->problems->standing($school->id);
         $problem = fn(AccountProblem $which): int => $standing[$which->value][0] ?? 0;
         [$claims, $claimed] = GuardianList::requests($school->id);
+        $held = DB::table('held_askings as h')
+            ->join('people as s', 's.id', '=', 'h.student_id')
+            ->where('s.school_id', $school->id)
+            ->where('h.state', 'waiting')
+            ->selectRaw('count(*) n, min(h.made_at) since')
+            ->first();
         [$mail, $mailed] = MessageDesk::countAmiss($school);
         $unansweredGuardians = $this->guardians->unanswered($school);
         $since = fn(AccountProblem $which): ?string => $standing[$which->value][1] ?? null;
@@ -219,6 +231,7 @@ final class Loops
             'requests' => [(int) $asking?->n, $this->day($asking?->since)],
             'transfers' => [(int) $transfers?->n, $this->day($transfers?->since)],
             'claims' => [$claims, $this->day($claimed)],
+            'held' => [(int) $held?->n, $this->day($held?->since)],
             'mail' => [$mail, $this->day($mailed)],
             'guardians_unanswered' => [$unansweredGuardians, null],
             'invitations_expired' => [(int) $expired?->n, $this->day($expired?->since)],

@@ -122,6 +122,7 @@ final class Erasing
         $rows = $this->entries->about(School::query()->findOrFail($person->school_id), $person->id)['ids'];
         DB::table('second_factors')->whereIn('person_id', $ids)->delete();
         DB::table('passkeys')->whereIn('person_id', $ids)->delete();
+        DB::table('held_askings')->whereIn('student_id', $ids)->orWhereIn('guardian_id', $ids)->delete();
         DB::table('credential_uses')->whereIn('person_id', $ids)->delete();
         DB::table('sessions')->whereIn('user_id', $ids)->delete();
         DB::table('contact_changes')->whereIn('person_id', $ids)->delete();

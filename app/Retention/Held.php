@@ -27,20 +27,23 @@ final class Held
         'content|token|version|live_number|plain_number|_order|search_name|claim|claimed_until|open_now|fingerprint|shape)$/';
 
     /**
+     * @param  string|null  $guardianId whom a child's is for: of their other guardians nothing is in it then
      * @return array<string, list<array<string, string>>> what it is to the rows of it, each field to its value
      */
-    public static function about(string $personId): array
+    public static function about(string $personId, ?string $guardianId = null): array
     {
         $forms = Forms::of($personId);
         $names = DB::table('sections')
             ->pluck('name', 'id')
             ->union(DB::table('schools')->pluck('name', 'id'))
-            ->union(self::family($forms->ids))
+            ->union(self::family($forms->ids, $guardianId))
             ->all();
-        $tell = function (string $table, string $column, array $ids) use ($names, $forms): array {
+        $tell = function (string $table, string $column, array $ids) use ($names, $forms, $guardianId): array {
             $rows = [];
             foreach (DB::table($table)->whereIn($column, $ids)->get() as $row) {
-                $rows[] = self::told($row, $names, $forms->ids);
+                if ($guardianId === null || self::isFor($row, $column, $guardianId)) {
+                    $rows[] = self::told($row, $names, $forms->ids);
+                }
             }
 
             return $rows;
@@ -63,8 +66,9 @@ final class Held
                 $held[self::label($table)] = $rows;
             }
         }
+        $others = $guardianId === null ? [] : self::others($forms->ids, $guardianId);
         foreach ([...array_keys(Places::WORDS), ...array_keys(Places::ROWS)] as $table) {
-            $lines = self::lines($table, $forms);
+            $lines = self::lines($table, $forms, $others);
             if ($lines !== []) {
                 $held['Named in ' . str_replace('_', ' ', $table)] = $lines;
             }
@@ -73,15 +77,51 @@ final class Held
         return $held;
     }
 
+    /** Whether a row about a child says nothing of another guardian. */
+    private static function isFor(stdClass $row, string $column, string $guardianId): bool
+    {
+        if ($column !== 'student_id') {
+            return true;
+        }
+        foreach (['guardian_id', 'person_id'] as $whose) {
+            if (property_exists($row, $whose) && $row->{$whose} !== $guardianId) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /**
+     * @param  list<string>  $ids of a child
+     * @return list<Forms> of the guardians they have or had besides this one
+     */
+    private static function others(array $ids, string $guardianId): array
+    {
+        return array_map(
+            fn(mixed $id): Forms => Forms::of((string) $id),
+            array_values(
+                DB::table('guardianships')
+                    ->whereIn('student_id', $ids)
+                    ->where('guardian_id', '!=', $guardianId)
+                    ->distinct()
+                    ->pluck('guardian_id')
+                    ->all(),
+            ),
+        );
+    }
+
     /**
      * @param  list<string>  $ids
+     * @param  string|null  $guardianId the only guardian named, where one is given
      * @return array<string, string> guardians of a child, or children of a guardian: id to name
      */
-    private static function family(array $ids): array
+    private static function family(array $ids, ?string $guardianId): array
     {
         return DB::table('guardianships as g')
             ->join('people as p', fn($on) => $on->on('p.id', '=', 'g.guardian_id')->orOn('p.id', '=', 'g.student_id'))
             ->where(fn($q) => $q->whereIn('g.student_id', $ids)->orWhereIn('g.guardian_id', $ids))
+            ->when($guardianId !== null, fn($q) => $q->where('g.guardian_id', $guardianId))
             ->selectRaw("p.id, TRIM(CONCAT(p.given_name, ' ', p.family_name)) n")
             ->pluck('n', 'id')
             ->map(fn(mixed $name): string => (string) $name)
@@ -136,15 +176,16 @@ final class Held
     /**
      * Lines that name them, and nothing beside these: the rest of a text may be about others.
      *
+     * @param  list<Forms>  $others whose lines are left out
      * @return list<array<string, string>>
      */
-    private static function lines(string $table, Forms $forms): array
+    private static function lines(string $table, Forms $forms, array $others): array
     {
         $lines = [];
         foreach (Places::naming($table, $forms) as $row) {
             foreach ((array) $row as $column => $value) {
                 foreach (preg_split('/\R/u', mb_scrub((string) $value)) ?: [] as $line) {
-                    if ($forms->areIn($line)) {
+                    if ($forms->areIn($line) && array_filter($others, fn(Forms $o): bool => $o->areIn($line)) === []) {
                         $lines[] = [str_replace('_', ' ', (string) $column) => mb_strimwidth(trim($line), 0, 400, '…')];
                     }
                 }

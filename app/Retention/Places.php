@@ -43,6 +43,7 @@ final class Places
         'record_sources' => ['school_id', 't.school_id', ['said' => 500]],
         'print_runs' => ['id', 't.school_id', ['what' => 160, 'problem' => 60_000]],
         'family_askings' => ['id', 't.school_id', ['reason' => 300]],
+        'held_askings' => ['id', '(select p.school_id from people p where p.id = t.student_id)', ['reason' => 300]],
         'guardian_claims' => ['id', '(select p.school_id from people p where p.id = t.student_id)', ['reason' => 300]],
         'guardianships' => [
             'id',

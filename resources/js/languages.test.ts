@@ -12,6 +12,7 @@ const PAGES = [
     'ForgottenPage',
     'GuardianFields',
     'GuardianPage',
+    'HeldPart',
     'HearsChoice',
     'HearsPage',
     'HomeBoard',

@@ -10,7 +10,6 @@ import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { ApiError } from '@/api/client';
 import { App } from '@/shell/App';
-import { KeyProvider } from '@/shell/keys';
 import { beginLanguage } from '@/shell/language';
 import { NoticeProvider } from '@/ui/Notice';
 
@@ -32,11 +31,9 @@ if (root) {
             <StrictMode>
                 <QueryClientProvider client={queries}>
                     <BrowserRouter>
-                        <KeyProvider>
-                            <NoticeProvider>
-                                <App />
-                            </NoticeProvider>
-                        </KeyProvider>
+                        <NoticeProvider>
+                            <App />
+                        </NoticeProvider>
                     </BrowserRouter>
                 </QueryClientProvider>
             </StrictMode>,

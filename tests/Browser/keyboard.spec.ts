@@ -67,6 +67,7 @@ test('sign in, apply a list, answer a question, undo it and show a code, by keyb
     await page.keyboard.press('Enter');
     await expect(page.getByTestId('wall-code')).toBeVisible();
     await page.keyboard.press('Escape');
+    await expect(page.getByTestId('wall-code')).toHaveCount(0);
 
     await page.keyboard.press('/');
     await page.keyboard.type('3 heron');

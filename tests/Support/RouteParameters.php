@@ -89,6 +89,7 @@ final class RouteParameters
             'key' => (string) Str::ulid(),
             'tie' => (string) DB::table('guardianships')->value('id'),
             'passkey' => (string) Str::ulid(),
+            'held' => (string) Str::ulid(),
             'session' => str_repeat('0', 32),
             'asking' => $world->asking(),
             'print' => $world->print('coordinator'),

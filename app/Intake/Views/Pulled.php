@@ -10,7 +10,7 @@ use App\Platform\Resource;
 final readonly class Pulled extends Resource
 {
     /**
-     * @param  string|null  $intake id of the list it became; null where there was nothing to bring in, and while it is asked
+     * @param  string|null  $intake id of the list it became; null where nothing was to be brought in, or it is asked
      * @param  bool  $asking whether it is being asked: what comes of it stands with the record
      */
     public function __construct(public ?string $intake, public string $said, public bool $asking) {}

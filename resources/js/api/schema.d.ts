@@ -1045,6 +1045,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/own/held": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The own children, and whether one has asked what is held about them */
+        get: operations["indexOwnHeldController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own/held/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All that is held about a child, once the school has given it */
+        get: operations["showOwnHeldController"];
+        put?: never;
+        /** Ask the school for all that is held about a child; it looks first */
+        post: operations["askOwnHeldController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/passkeys": {
         parameters: {
             query?: never;
@@ -2096,6 +2131,74 @@ export interface paths {
         put?: never;
         /** Withdraw an invitation: its link stops working */
         post: operations["withdrawGuardianController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/held-askings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Guardians who ask what is held about their child, those who wait */
+        get: operations["indexHeldAskingController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/held-askings/{held}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the guardian would be given: of other guardians nothing */
+        get: operations["showHeldAskingController"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/held-askings/{held}/give": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give it: the guardian fetches it from their page for some days, and is told by mail */
+        post: operations["giveHeldAskingController"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools/{school}/held-askings/{held}/refuse": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Do not give it; the reason is kept for the school */
+        post: operations["refuseHeldAskingController"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4214,6 +4317,16 @@ export interface components {
             caution: string;
             evidence: components["schemas"]["Evidence"][];
         };
+        HeldAsking: {
+            id: string;
+            guardian: string;
+            student: string;
+            askedAt: string;
+        };
+        HeldAskings: {
+            askings: components["schemas"]["HeldAsking"][];
+            said: string;
+        };
         Home: {
             kind: components["schemas"]["PersonKind"];
             students: components["schemas"]["HomeStudent"][];
@@ -4668,6 +4781,15 @@ export interface components {
             phoneConfirmed: boolean;
             often: components["schemas"]["Hears"];
             hour: number;
+        };
+        OwnHeld: {
+            children: components["schemas"]["OwnHeldChild"][];
+        };
+        OwnHeldChild: {
+            id: string;
+            name: string;
+            state: string;
+            until: string | null;
         };
         OwnInvitation: {
             id: string;
@@ -7236,6 +7358,72 @@ export interface operations {
             };
         };
     };
+    indexOwnHeldController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnHeld"];
+                };
+            };
+        };
+    };
+    showOwnHeldController: {
+        parameters: {
+            query?: {
+                format?: "pdf" | "json";
+            };
+            header?: never;
+            path: {
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+        };
+    };
+    askOwnHeldController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnHeld"];
+                };
+            };
+        };
+    };
     indexPasskeyController: {
         parameters: {
             query?: never;
@@ -9203,6 +9391,112 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Said"];
                 };
+            };
+        };
+    };
+    indexHeldAskingController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeldAskings"];
+                };
+            };
+        };
+    };
+    showHeldAskingController: {
+        parameters: {
+            query?: {
+                format?: "pdf" | "json";
+            };
+            header?: never;
+            path: {
+                school: string;
+                held: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+        };
+    };
+    giveHeldAskingController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                held: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeldAskings"];
+                };
+            };
+        };
+    };
+    refuseHeldAskingController: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school: string;
+                held: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    reason: string;
+                };
+            };
+        };
+        responses: {
+            /** @description As asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeldAskings"];
+                };
+            };
+            /** @description A body of more than 1,000,000 bytes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

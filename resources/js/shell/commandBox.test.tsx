@@ -5,7 +5,6 @@ import type { Schemas } from '@/api/client';
 import { show } from '@/testing/page';
 import { Refused, sentTo, serverAnswers } from '@/testing/server';
 import { CommandBox } from './CommandBox';
-import { KeyProvider } from './keys';
 import type { School } from './session';
 
 const school = { id: 'S1', code: 'primary', coordinates: true } as unknown as School;
@@ -30,9 +29,9 @@ const says = (query: string, ...offers: Schemas['Offer'][]) =>
     });
 const type = async (text: string) => {
     show(
-        <KeyProvider>
+        <>
             <CommandBox school={school} />
-        </KeyProvider>,
+        </>,
     );
     await userEvent.type(screen.getByRole('combobox'), text);
 };

@@ -2,7 +2,7 @@ import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { Dialog } from '@/ui/Dialog';
-import { KeyProvider, KeyScope, letLettersAct, useKey, useKeyList } from './keys';
+import { KeyScope, letLettersAct, useKey, useKeyList } from './keys';
 
 function Pressed({ combo, run, repeats = false }: { combo: string; run: () => void; repeats?: boolean }) {
     useKey(combo, `does ${combo}`, run, true, { repeats });
@@ -30,10 +30,10 @@ describe('keys', () => {
     it('do what the page says, and sequences too', async () => {
         const [undo, go] = [vi.fn(), vi.fn()];
         render(
-            <KeyProvider>
+            <>
                 <Pressed combo="u" run={undo} />
                 <Pressed combo="g d" run={go} />
-            </KeyProvider>,
+            </>,
         );
         await userEvent.keyboard('u');
         await userEvent.keyboard('gd');
@@ -44,7 +44,7 @@ describe('keys', () => {
     it('do nothing behind a dialog, which has its own', async () => {
         const [behind, apply, own] = [vi.fn(), vi.fn(), vi.fn()];
         const page = (open: boolean) => (
-            <KeyProvider>
+            <>
                 <Pressed combo="u" run={behind} />
                 <Pressed combo="Ctrl+Enter" run={apply} />
                 <Pressed combo="g r" run={behind} />
@@ -52,7 +52,7 @@ describe('keys', () => {
                     <Pressed combo="x" run={own} />
                     <button>here</button>
                 </Dialog>
-            </KeyProvider>
+            </>
         );
         const { rerender } = render(page(true));
         await userEvent.keyboard('u');
@@ -71,13 +71,13 @@ describe('keys', () => {
     it('do nothing in a field, in an open menu or with Alt, and a letter with Ctrl is another key', async () => {
         const run = vi.fn();
         render(
-            <KeyProvider>
+            <>
                 <Pressed combo="u" run={run} />
                 <input aria-label="Name" />
                 <div role="menu">
                     <button role="menuitem">Archive</button>
                 </div>
-            </KeyProvider>,
+            </>,
         );
         await userEvent.type(screen.getByLabelText('Name'), 'u');
         fireEvent.keyDown(screen.getByRole('menuitem'), { key: 'u' });
@@ -89,10 +89,10 @@ describe('keys', () => {
     it('held down act once, except those that move', () => {
         const [undo, next] = [vi.fn(), vi.fn()];
         render(
-            <KeyProvider>
+            <>
                 <Pressed combo="u" run={undo} />
                 <Pressed combo="j" run={next} repeats />
-            </KeyProvider>,
+            </>,
         );
         for (let i = 0; i < 6; i++) {
             fireEvent.keyDown(document.body, { key: 'u', repeat: i > 0 });
@@ -105,10 +105,10 @@ describe('keys', () => {
     it('leave Enter to the button it is pressed on', () => {
         const run = vi.fn();
         render(
-            <KeyProvider>
+            <>
                 <Pressed combo="Enter" run={run} />
                 <button>Open</button>
-            </KeyProvider>,
+            </>,
         );
         fireEvent.keyDown(screen.getByRole('button'), { key: 'Enter' });
         expect(run).not.toHaveBeenCalled();
@@ -118,13 +118,13 @@ describe('keys', () => {
 
     it('are listed for the page, not for what lies over it', async () => {
         render(
-            <KeyProvider>
+            <>
                 <Pressed combo="u" run={() => undefined} />
                 <KeyScope>
                     <Pressed combo="x" run={() => undefined} />
                 </KeyScope>
                 <List />
-            </KeyProvider>,
+            </>,
         );
         await userEvent.click(screen.getByRole('button'));
         expect(screen.getByRole('button').title).toBe('u');
@@ -133,11 +133,11 @@ describe('keys', () => {
     it('mean the same on every layout, with Caps Lock, and where a sign needs AltGr', () => {
         const [undo, next, wide] = [vi.fn(), vi.fn(), vi.fn()];
         render(
-            <KeyProvider>
+            <>
                 <Pressed combo="u" run={undo} />
                 <Pressed combo="]" run={next} />
                 <Pressed combo="Ctrl+Enter" run={wide} />
-            </KeyProvider>,
+            </>,
         );
         fireEvent.keyDown(window, { key: 'г', code: 'KeyU' });
         fireEvent.keyDown(window, { key: 'ع', code: 'KeyU' });
@@ -156,12 +156,12 @@ describe('keys', () => {
     it('can be switched off where they are single letters; what needs Ctrl and Escape goes on', async () => {
         const [undo, go, apply, close] = [vi.fn(), vi.fn(), vi.fn(), vi.fn()];
         render(
-            <KeyProvider>
+            <>
                 <Pressed combo="u" run={undo} />
                 <Pressed combo="g d" run={go} />
                 <Pressed combo="Ctrl+Enter" run={apply} />
                 <Pressed combo="Escape" run={close} />
-            </KeyProvider>,
+            </>,
         );
         letLettersAct(false);
         await userEvent.keyboard('ugd');

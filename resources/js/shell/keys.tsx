@@ -3,10 +3,8 @@ import {
     type ReactNode,
     useCallback,
     useContext,
-    useEffect,
     useId,
     useLayoutEffect,
-    useMemo,
     useRef,
     useSyncExternalStore,
 } from 'react';
@@ -30,8 +28,8 @@ interface Registry {
 }
 
 const PAGE = 'page';
-const empty = (): Registry => ({ keys: new Set(), scopes: [PAGE], watching: new Set() });
-const Context = createContext<Registry>(empty());
+// One for the window, which has one keyboard; pages that have no keys fetch nothing of this.
+const registry: Registry = { keys: new Set(), scopes: [PAGE], watching: new Set() };
 const Scope = createContext<string>(PAGE);
 
 function typing(target: EventTarget | null): boolean {
@@ -80,47 +78,37 @@ function comboOf(event: KeyboardEvent): string {
     return (event.ctrlKey || event.metaKey ? 'Ctrl+' : '') + key;
 }
 
-/** Hands key presses to what is uppermost on the screen; the newest registration of a key wins. */
-export function KeyProvider({ children }: { children: ReactNode }) {
-    const registry = useMemo(empty, []);
-    const prefix = useRef<{ key: string; at: number } | null>(null);
+/** The first key of a sequence, and when it was pressed. */
+let prefix: { key: string; at: number } | null = null;
 
-    useEffect(() => {
-        const listen = (event: KeyboardEvent) => {
-            if (event.defaultPrevented || ownsKeys(event.target)) return;
-            const combo = comboOf(event);
-            if (combo === '' || (combo.length === 1 && !lettersAct())) return;
-            const pressed =
-                prefix.current && Date.now() - prefix.current.at < 1200 ? `${prefix.current.key} ${combo}` : combo;
-            prefix.current = null;
-            if (typing(event.target) && !combo.startsWith('Ctrl+') && combo !== 'Escape') return;
-            const top = registry.scopes.at(-1) ?? PAGE;
-            const here = [...registry.keys].filter((key) => key.current.scope === top);
-            const found = here.reverse().find((key) => key.current.combo === pressed);
-            if (found) {
-                // Enter on a button or link is that button's own.
-                if (
-                    combo === 'Enter' &&
-                    event.target instanceof HTMLElement &&
-                    /^(BUTTON|A|SUMMARY)$/.test(event.target.tagName)
-                )
-                    return;
-                event.preventDefault();
-                if (!event.repeat || found.current.repeats) found.current.run(event);
-            } else if (!event.repeat && here.some((key) => key.current.combo.startsWith(`${combo} `))) {
-                prefix.current = { key: combo, at: Date.now() };
-            }
-        };
-        window.addEventListener('keydown', listen);
-        return () => window.removeEventListener('keydown', listen);
-    }, [registry]);
-
-    return <Context.Provider value={registry}>{children}</Context.Provider>;
+/** Hands a key press to what is uppermost on the screen; the newest registration of a key wins. */
+function press(event: KeyboardEvent): void {
+    if (event.defaultPrevented || ownsKeys(event.target)) return;
+    const combo = comboOf(event);
+    if (combo === '' || (combo.length === 1 && !lettersAct())) return;
+    const pressed = prefix && Date.now() - prefix.at < 1200 ? `${prefix.key} ${combo}` : combo;
+    prefix = null;
+    if (typing(event.target) && !combo.startsWith('Ctrl+') && combo !== 'Escape') return;
+    const top = registry.scopes.at(-1) ?? PAGE;
+    const here = [...registry.keys].filter((key) => key.current.scope === top);
+    const found = here.reverse().find((key) => key.current.combo === pressed);
+    if (found) {
+        // Enter on a button or link is that button's own.
+        if (
+            combo === 'Enter' &&
+            event.target instanceof HTMLElement &&
+            /^(BUTTON|A|SUMMARY)$/.test(event.target.tagName)
+        )
+            return;
+        event.preventDefault();
+        if (!event.repeat || found.current.repeats) found.current.run(event);
+    } else if (!event.repeat && here.some((key) => key.current.combo.startsWith(`${combo} `))) {
+        prefix = { key: combo, at: Date.now() };
+    }
 }
 
 /** Has the keyboard while it is on the screen: keys of what lies behind do nothing. */
 export function KeyScope({ children }: { children: ReactNode }) {
-    const registry = useContext(Context);
     const id = useId();
     useLayoutEffect(() => {
         const tell = () => registry.watching.forEach((changed) => changed());
@@ -130,22 +118,18 @@ export function KeyScope({ children }: { children: ReactNode }) {
             registry.scopes.splice(registry.scopes.indexOf(id), 1);
             tell();
         };
-    }, [registry, id]);
+    }, [id]);
     return <Scope.Provider value={id}>{children}</Scope.Provider>;
 }
 
 /** How many dialogs are open over what asks. */
 export function useOpenOver(): number {
-    const registry = useContext(Context);
     const scope = useContext(Scope);
     return useSyncExternalStore(
-        useCallback(
-            (changed) => {
-                registry.watching.add(changed);
-                return () => void registry.watching.delete(changed);
-            },
-            [registry],
-        ),
+        useCallback((changed) => {
+            registry.watching.add(changed);
+            return () => void registry.watching.delete(changed);
+        }, []),
         () => registry.scopes.length - 1 - registry.scopes.indexOf(scope),
     );
 }
@@ -158,7 +142,6 @@ export function useKey(
     on = true,
     { repeats = false }: { repeats?: boolean } = {},
 ): void {
-    const registry = useContext(Context);
     const scope = useContext(Scope);
     const key = useRef<Key>({ combo, label, run, repeats, scope });
     // Before it is painted: what is on the screen can be pressed.
@@ -168,14 +151,17 @@ export function useKey(
     useLayoutEffect(() => {
         if (!on) return;
         const entry = key;
+        if (registry.keys.size === 0) window.addEventListener('keydown', press);
         registry.keys.add(entry);
-        return () => void registry.keys.delete(entry);
-    }, [registry, on]);
+        return () => {
+            registry.keys.delete(entry);
+            if (registry.keys.size === 0) window.removeEventListener('keydown', press);
+        };
+    }, [on]);
 }
 
 /** What can be pressed on the page, for the key list. */
 export function useKeyList(): () => Key[] {
-    const registry = useContext(Context);
     return () => {
         const seen = new Map<string, Key>();
         for (const key of registry.keys)

@@ -2,7 +2,6 @@ import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/re
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { afterEach, expect, it } from 'vitest';
-import { KeyProvider } from '@/shell/keys';
 import { Dialog } from './Dialog';
 import { SideSheet } from './SideSheet';
 
@@ -13,7 +12,7 @@ function Page() {
     const [open, setOpen] = useState<'' | 'dialog' | 'sheet'>('');
     const [gone, setGone] = useState(false);
     return (
-        <KeyProvider>
+        <>
             <main id="sheet" tabIndex={-1}>
                 <button onClick={() => setOpen('dialog')}>Open</button>
                 {!gone && <button onClick={() => (setOpen('dialog'), setGone(true))}>Open and go</button>}
@@ -29,7 +28,7 @@ function Page() {
                     </SideSheet>
                 )}
             </main>
-        </KeyProvider>
+        </>
     );
 }
 

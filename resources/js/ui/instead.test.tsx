@@ -16,7 +16,6 @@ import { SectionsPage } from '@/areas/sections/SectionsPage';
 import { SettingsPage } from '@/areas/settings/SettingsPage';
 import { YearTurnPage } from '@/areas/year-turn/YearTurnPage';
 import { Connection } from '@/shell/Connection';
-import { KeyProvider } from '@/shell/keys';
 import { beginLanguage } from '@/shell/language';
 import type { School } from '@/shell/session';
 import { EndedSession } from '@/shell/EndedSession';
@@ -33,11 +32,11 @@ function within(part: React.ReactNode) {
     const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
     render(
         <QueryClientProvider client={queries}>
-            <KeyProvider>
+            <>
                 <NoticeProvider>
                     <MemoryRouter>{part}</MemoryRouter>
                 </NoticeProvider>
-            </KeyProvider>
+            </>
         </QueryClientProvider>,
     );
     return queries;

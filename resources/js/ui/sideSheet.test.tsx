@@ -4,7 +4,6 @@ import { act, cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { afterEach, expect, it, vi } from 'vitest';
-import { KeyProvider } from '@/shell/keys';
 import { Dialog } from './Dialog';
 import { SideSheet } from './SideSheet';
 import { CRAMPED } from './useCramped';
@@ -30,12 +29,12 @@ function windowThat(cramped: boolean): (cramped: boolean) => void {
 function shown(cramped: boolean, close = () => undefined) {
     const turn = windowThat(cramped);
     render(
-        <KeyProvider>
+        <>
             <SideSheet title="Noor Castell" subtitle="grade 3" onClose={close}>
                 In no section.
                 <Asks />
             </SideSheet>
-        </KeyProvider>,
+        </>,
     );
     return turn;
 }

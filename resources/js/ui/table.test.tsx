@@ -2,7 +2,6 @@ import { fireEvent, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { beforeAll, describe, expect, it, vi } from 'vitest';
-import { KeyProvider } from '@/shell/keys';
 import { show } from '@/testing/page';
 import { DataTable, type Order } from './DataTable';
 
@@ -35,7 +34,7 @@ beforeAll(() => {
 function Table({ n, onOpen, name = 'test' }: { n: number; onOpen?: (r: Row) => void; name?: string }) {
     const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
     return (
-        <KeyProvider>
+        <>
             <DataTable
                 label="Sections"
                 name={name}
@@ -48,7 +47,7 @@ function Table({ n, onOpen, name = 'test' }: { n: number; onOpen?: (r: Row) => v
                 empty="Nobody fits."
             />
             <output data-testid="selected">{[...selected].join(' ')}</output>
-        </KeyProvider>
+        </>
     );
 }
 
@@ -86,7 +85,7 @@ describe('the table', () => {
         const asked = vi.fn();
         const sorted = columns.map((c) => ({ ...c, sorts: c.id === 'name' }));
         const table = (order: Order) => (
-            <KeyProvider>
+            <>
                 <DataTable
                     label="People"
                     name="people"
@@ -97,7 +96,7 @@ describe('the table', () => {
                     order={order}
                     onOrder={asked}
                 />
-            </KeyProvider>
+            </>
         );
         show(table({ by: 'name', down: false }));
         expect(screen.getByRole('grid').getAttribute('aria-rowcount')).toBe('4214');

@@ -8,6 +8,7 @@ import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { Instead } from '@/ui/Instead';
 import { useSentForm } from '@/ui/useSentForm';
+import { HeldPart } from './HeldPart';
 import { HearsChoice } from './HearsChoice';
 import { Leaf, LeafNote } from './Leaf';
 import { useProblem } from './problem';
@@ -49,6 +50,7 @@ export function OwnPage() {
                     />
                 </>
             )}
+            <HeldPart />
             <Link to="/" className="mt-4 inline-flex min-h-12 items-center underline underline-offset-4">
                 {t('Back')}
             </Link>

@@ -12,6 +12,7 @@ import { Field } from '@/ui/Field';
 import { Glyph } from '@/ui/Glyph';
 import { Instead } from '@/ui/Instead';
 import { useNotice } from '@/ui/Notice';
+import { HeldAskings } from './HeldAskings';
 import { SoughtChild } from './SoughtChild';
 
 type Line = Schemas['ClaimLine'];
@@ -100,6 +101,7 @@ export function ClaimsPage({ school }: { school: School }) {
                 They have a family letter in their hands, a link you sent, or neither. Aunts and neighbours may have one
                 too: look at what is on record before you connect anyone.
             </p>
+            <HeldAskings school={school} />
             {clear.length > 1 && (
                 <p className="mb-5 flex flex-wrap items-center gap-3 border-l-[3px] border-marigold pl-3">
                     <span>
@@ -114,7 +116,7 @@ export function ClaimsPage({ school }: { school: School }) {
             {!page ? (
                 <Instead of={asked} what="those who ask" size="part" />
             ) : page.claims.length + page.sought.length === 0 ? (
-                <Empty title="Nobody has asked">
+                <Empty title="Nobody asks to be connected">
                     Print family letters in the Print room. Whoever follows one waits here to be checked.
                 </Empty>
             ) : (

@@ -170,7 +170,7 @@ describe('guardians without a letter', () => {
         await dialog.findByText(/not connected with Nour Haddad/);
         await userEvent.type(dialog.getByLabelText('Reason'), 'Unknown here');
         await userEvent.click(dialog.getByRole('button', { name: 'Turn down' }));
-        await screen.findByText('Nobody has asked');
+        await screen.findByText('Nobody asks to be connected');
         expect(sentTo('POST /api/schools/s/sought/f1/refuse')).toEqual([{ reason: 'Unknown here' }]);
     });
 

@@ -1,7 +1,6 @@
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
-import { KeyProvider } from '@/shell/keys';
 import type { School } from '@/shell/session';
 import { show } from '@/testing/page';
 import { Refused, sentTo, serverAnswers } from '@/testing/server';
@@ -27,9 +26,9 @@ const record = {
 };
 const bar = () =>
     show(
-        <KeyProvider>
+        <>
             <RecordBar school={school} />
-        </KeyProvider>,
+        </>,
     );
 
 describe('the school’s record', () => {

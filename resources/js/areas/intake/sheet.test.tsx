@@ -2,7 +2,6 @@ import { fireEvent, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Schemas } from '@/api/client';
-import { KeyProvider } from '@/shell/keys';
 import { show } from '@/testing/page';
 import { Refused, sentTo, serverAnswers } from '@/testing/server';
 import { letter, sayings, starts } from './bands';
@@ -114,9 +113,9 @@ const page = (detail: Detail, shown = rows) => {
         'POST /api/intakes/L1/answers': detail,
     });
     show(
-        <KeyProvider>
+        <>
             <SheetPage />
-        </KeyProvider>,
+        </>,
         '/s/primary/intake/L1/sheet',
         '/s/:school/intake/:id/sheet',
     );

@@ -2,7 +2,6 @@ import { screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Schemas } from '@/api/client';
-import { KeyProvider } from '@/shell/keys';
 import { show } from '@/testing/page';
 import { Refused, sentTo, serverAnswers } from '@/testing/server';
 import { LostCard } from './LostCard';
@@ -18,9 +17,9 @@ describe('a lost card', () => {
     it('is replaced in two keys', async () => {
         serverAnswers({ 'POST /api/schools/S/cards': { id: 'p1', state: 'done', done: 1, total: 1 } });
         show(
-            <KeyProvider>
+            <>
                 <LostCard person={person} school="S" />
-            </KeyProvider>,
+            </>,
         );
         await userEvent.keyboard('n');
         await screen.findByRole('dialog', { name: 'A new card for Noor Castell' });
