@@ -42,6 +42,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         __DIR__ . '/../app/Wiring/Commands',
         __DIR__ . '/../app/PrintRoom/Commands',
         __DIR__ . '/../app/Retention/Commands',
+        __DIR__ . '/../app/Roll/Commands',
         __DIR__ . '/../app/Rosters/Commands',
         __DIR__ . '/../app/StandIns/Commands',
         __DIR__ . '/../app/Tools/Commands',

@@ -19,6 +19,9 @@ Schedule::command('vantrel:digests')->everyFifteenMinutes()->withoutOverlapping(
 // What a kill has left half-said is found within a minute.
 Schedule::command('vantrel:sweep')->everyMinute()->withoutOverlapping()->onOneServer();
 
+// Whom something was written about and nobody has looked at since.
+Schedule::command('vantrel:settle')->everyMinute()->withoutOverlapping(10)->onOneServer();
+
 // Whom a worker has not come to: one that was killed, or none that runs.
 Schedule::command('vantrel:look-alikes')->everyMinute()->withoutOverlapping()->onOneServer();
 

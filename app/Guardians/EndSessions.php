@@ -8,7 +8,6 @@ use App\Ledger\EntryRedone;
 use App\Ledger\EntryUndone;
 use App\Ledger\EntryWritten;
 use Illuminate\Support\Facades\DB;
-use Vantrel\Core\Records\Entity;
 
 /**
  * Whoever is disconnected from a child, or kept away from one, is signed out everywhere, however it came about: by
@@ -20,8 +19,7 @@ final class EndSessions
 
     public function handle(EntryWritten|EntryUndone|EntryRedone $event): void
     {
-        $ties = $event instanceof EntryWritten ? self::planned($event) : self::written($event->seq);
-        foreach (array_chunk($ties, self::CHUNK) as $chunk) {
+        foreach (array_chunk($event->affected->ties(), self::CHUNK) as $chunk) {
             $guardians = DB::table('guardianships as g')
                 ->join('people as p', 'p.id', '=', 'g.guardian_id')
                 ->whereIn('g.id', $chunk)
@@ -31,35 +29,5 @@ final class EndSessions
                 ->pluck('p.id');
             DB::table('sessions')->whereIn('user_id', $guardians)->delete();
         }
-    }
-
-    /** @return list<string> ids of ties that were connected, or are restricted */
-    private static function planned(EntryWritten $event): array
-    {
-        $ties = [];
-        foreach ($event->plan->changes as $change) {
-            if (
-                $change->entity === Entity::Guardianship &&
-                !$change->inserts() &&
-                (($change->before['state'] ?? '') === 'connected' || ($change->after['restriction'] ?? null) !== null)
-            ) {
-                $ties[] = $change->id;
-            }
-        }
-
-        return $ties;
-    }
-
-    /** @return list<string> ids of ties that an entry wrote */
-    private static function written(int $seq): array
-    {
-        return array_values(
-            DB::table('ledger_changes')
-                ->where('entry_seq', $seq)
-                ->where('entity', Entity::Guardianship->value)
-                ->pluck('row_id')
-                ->map(strval(...))
-                ->all(),
-        );
     }
 }

@@ -11,5 +11,5 @@ final readonly class EntryUndone
 {
     use Dispatchable;
 
-    public function __construct(public int $seq) {}
+    public function __construct(public int $seq, public Affected $affected) {}
 }

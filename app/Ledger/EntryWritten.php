@@ -13,5 +13,5 @@ final readonly class EntryWritten
 {
     use Dispatchable;
 
-    public function __construct(public LedgerEntry $entry, public Plan $plan) {}
+    public function __construct(public LedgerEntry $entry, public Plan $plan, public Affected $affected) {}
 }

@@ -97,7 +97,7 @@ final class Ledger
                 if ($within !== null) {
                     $within($entry);
                 }
-                EntryWritten::dispatch($entry, $plan);
+                EntryWritten::dispatch($entry, $plan, Affected::by($plan->changes));
 
                 return $entry;
             }, self::ATTEMPTS),
@@ -190,7 +190,8 @@ final class Ledger
                 Outcome::writing();
                 $together = $this->together($entry, $first, true);
                 array_map($this->mustBeUndoable(...), $together);
-                $kept = (new UndoRun($together))->run($fingerprint);
+                $run = new UndoRun($together);
+                $kept = $run->run($fingerprint);
                 foreach ($kept as $seq => $words) {
                     DB::table('ledger_entries')
                         ->where('seq', $seq)
@@ -199,7 +200,7 @@ final class Ledger
                             'undone_by' => $actor?->id,
                             'kept' => json_encode($words, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
                         ]);
-                    EntryUndone::dispatch($seq);
+                    EntryUndone::dispatch($seq, $run->affected($seq));
                 }
 
                 return LedgerEntry::query()->where('seq', $entry->seq)->firstOrFail();
@@ -261,7 +262,7 @@ final class Ledger
                         'ledger_schools WHERE entry_seq = ?',
                     [$trace->seq, $locked->seq],
                 );
-                EntryRedone::dispatch($locked->seq);
+                EntryRedone::dispatch($locked->seq, Affected::by($plan->changes));
 
                 return LedgerEntry::query()->where('seq', $locked->seq)->firstOrFail();
             }, self::ATTEMPTS),

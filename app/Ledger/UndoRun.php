@@ -30,6 +30,9 @@ final class UndoRun
     /** Names of what stays that are written out; the rest is counted. */
     private const NAMED = 200;
 
+    /** @var array<int, Affected> number of each entry to what it wrote */
+    private array $affected = [];
+
     /** @var list<Undo>|null as they would be, nothing locked */
     private ?array $undos = null;
 
@@ -124,16 +127,30 @@ final class UndoRun
     private function plan(bool $locked): array
     {
         $entries = array_map(
-            fn(LedgerEntry $e): Entry => new Entry(
-                $e->seq,
-                $e->done(),
-                $e->action(),
-                array_values(Images::of($e->seq)->map(Written::of(...))->all()),
-            ),
+            fn(LedgerEntry $e): Entry => new Entry($e->seq, $e->done(), $e->action(), $this->written($e->seq)),
             $this->entries,
         );
 
         return UndoPlanner::together($entries, new RowsNow($locked));
+    }
+
+    /** @return list<Written> of an entry; what it affects is noted on the way */
+    private function written(int $seq): array
+    {
+        $affected = $this->affected[$seq] = new Affected();
+        $written = [];
+        foreach (Images::of($seq) as $image) {
+            $affected->add($image);
+            $written[] = Written::of($image);
+        }
+
+        return $written;
+    }
+
+    /** What an entry wrote that has been taken back by {@see run()}. */
+    public function affected(int $seq): Affected
+    {
+        return $this->affected[$seq];
     }
 
     private function refuse(Undo $undo): never

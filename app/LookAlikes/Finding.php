@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\LookAlikes;
 
-use App\Ledger\Touched;
+use App\Ledger\Affected;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
@@ -34,10 +34,17 @@ final class Finding
         );
     }
 
-    /** Whom an entry, written, undone or done again, has touched: people, their guardians, pairs told apart. */
-    public function touched(int $seq): void
+    /**
+     * Whom an entry, written, undone or done again, has affected: people, their guardians, pairs told apart.
+     *
+     * @return bool whether anybody
+     */
+    public function affected(Affected $affected): bool
     {
-        $this->wait(Touched::people($seq, Entity::Person, Entity::Guardianship, Entity::KnownApart));
+        $people = $affected->people(Entity::Person, Entity::Guardianship, Entity::KnownApart);
+        $this->wait($people);
+
+        return $people->isNotEmpty();
     }
 
     /** @param  Collection<int, string>  $people who wait from now on, in one order for all who write this at once */

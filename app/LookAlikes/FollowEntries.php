@@ -16,7 +16,8 @@ final class FollowEntries
 
     public function handle(EntryWritten|EntryUndone|EntryRedone $event): void
     {
-        $this->finding->touched($event instanceof EntryWritten ? $event->entry->seq : $event->seq);
-        FindLookAlikes::dispatch();
+        if ($this->finding->affected($event->affected)) {
+            FindLookAlikes::dispatch();
+        }
     }
 }

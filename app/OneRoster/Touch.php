@@ -4,12 +4,10 @@ declare(strict_types=1);
 
 namespace App\OneRoster;
 
+use App\Ledger\Affected;
 use App\Ledger\EntryRedone;
 use App\Ledger\EntryUndone;
 use App\Ledger\EntryWritten;
-use App\Ledger\Touched;
-use Illuminate\Database\Query\Builder;
-use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Records\Entity;
 
@@ -23,18 +21,13 @@ final class Touch
 
     public function handle(EntryWritten|EntryUndone|EntryRedone $event): void
     {
-        $seq = $event instanceof EntryWritten ? $event->entry->seq : $event->seq;
-        $own = [Entity::School, Entity::SchoolYear, Entity::Section, Entity::Enrollment];
-        $rows = DB::table('ledger_changes')
-            ->where('entry_seq', $seq)
-            ->whereIn('entity', array_map(fn(Entity $e): string => $e->value, $own))
-            ->distinct()
-            ->pluck('row_id');
+        $affected = $event->affected;
         // A tie stands in the records of both its ends, a user name in that of whose it is.
-        $ids = $rows
-            ->concat(Touched::people($seq, Entity::Person, Entity::SignIn, Entity::Guardianship))
-            ->concat(self::following($seq))
-            ->unique();
+        $ids = collect([
+            ...$affected->rows(Entity::School, Entity::SchoolYear, Entity::Section, Entity::Enrollment),
+            ...$affected->people(Entity::Person, Entity::SignIn, Entity::Guardianship),
+            ...self::following($affected),
+        ])->unique();
         $now = now()->format('Y-m-d H:i:s.v');
         foreach ($ids->chunk(self::CHUNK) as $chunk) {
             DB::table('roster_touched')->upsert(
@@ -48,32 +41,22 @@ final class Touch
      * What is told of differently because another record’s state is another: enrollments by the section, its year and
      * who is enrolled, sections by their year, guardians by their students.
      *
-     * @return Collection<int, mixed> ids
+     * @return list<string> ids
      */
-    private static function following(int $seq): Collection
+    private static function following(Affected $affected): array
     {
-        $moved = fn(Entity $of): Builder => DB::table('ledger_changes as c')
-            ->where('c.entry_seq', $seq)
-            ->where('c.entity', $of->value)
-            ->whereRaw("json_value(c.before, '$.state') is not null");
+        $years = $affected->moved(Entity::SchoolYear);
+        $people = $affected->moved(Entity::Person);
+        $sections = $affected->found('sections', 'school_year_id', 'id', $years);
 
-        return $moved(Entity::Section)
-            ->join('enrollments as e', 'e.section_id', '=', 'c.row_id')
-            ->pluck('e.id')
-            ->concat(
-                $moved(Entity::SchoolYear)->join('sections as s', 's.school_year_id', '=', 'c.row_id')->pluck('s.id'),
-            )
-            ->concat(
-                $moved(Entity::SchoolYear)
-                    ->join('sections as s', 's.school_year_id', '=', 'c.row_id')
-                    ->join('enrollments as e', 'e.section_id', '=', 's.id')
-                    ->pluck('e.id'),
-            )
-            ->concat($moved(Entity::Person)->join('enrollments as e', 'e.person_id', '=', 'c.row_id')->pluck('e.id'))
-            ->concat(
-                $moved(Entity::Person)
-                    ->join('guardianships as g', 'g.student_id', '=', 'c.row_id')
-                    ->pluck('g.guardian_id'),
-            );
+        return [
+            ...$sections,
+            ...$affected->found('enrollments', 'section_id', 'id', [
+                ...$affected->moved(Entity::Section),
+                ...$sections,
+            ]),
+            ...$affected->found('enrollments', 'person_id', 'id', $people),
+            ...$affected->found('guardianships', 'student_id', 'guardian_id', $people),
+        ];
     }
 }

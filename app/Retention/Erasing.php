@@ -89,6 +89,7 @@ final class Erasing
         [$lists] = $this->lists($forms);
         $rows = Places::rows($forms);
         $asked = $this->refused($forms);
+        $this->search->settle();
         $found = DB::table('search_words')->whereIn('person_id', $forms->ids)->pluck('word');
         $this->ledger->apply(
             $plan,
@@ -108,6 +109,7 @@ final class Erasing
             also: array_values(array_diff($forms->schools, [$person->school_id])),
         );
         // Once the words of all who are left have been written anew.
+        $this->search->settle();
         $this->search->forget(array_values(array_map(strval(...), $found->unique()->all())));
     }
 

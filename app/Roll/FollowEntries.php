@@ -7,21 +7,37 @@ namespace App\Roll;
 use App\Ledger\EntryRedone;
 use App\Ledger\EntryUndone;
 use App\Ledger\EntryWritten;
-use App\Roll\Jobs\IndexWords;
+use App\Roll\Jobs\SettleRoll;
+use Illuminate\Support\Facades\DB;
+use Vantrel\Core\Records\Entity;
 
-/** What the Roll keeps of people follows every entry, within its transaction. */
+/** Whom an entry affects is marked within its transaction; what the Roll keeps of them is settled before it is read. */
 final class FollowEntries
 {
-    /** Up to so many changes of people are found by their new words as soon as they are written. */
-    private const AT_ONCE = 500;
-
-    public function __construct(private readonly KeptProblems $problems, private readonly SearchIndex $words) {}
+    /** From so many on a worker begins at once, so that whoever reads next has little to wait for. */
+    private const MANY = 200;
 
     public function handle(EntryWritten|EntryUndone|EntryRedone $event): void
     {
-        $seq = $event instanceof EntryWritten ? $event->entry->seq : $event->seq;
-        $this->problems->follow($seq);
-        // Whoever writes about thousands at once does not wait until each of them is found by every word.
-        SearchIndex::touches($seq) > self::AT_ONCE ? IndexWords::dispatch($seq) : $this->words->follow($seq);
+        $affected = $event->affected;
+        $judged = $affected->people(
+            Entity::Person,
+            Entity::Enrollment,
+            Entity::Section,
+            Entity::SignIn,
+            Entity::Badge,
+            Entity::Guardianship,
+        );
+        Stale::Problems->mark($judged);
+        // Another rule of a school is another answer for everybody in it, as another day is.
+        $schools = $affected->rows(Entity::School);
+        if ($schools !== []) {
+            DB::table('roll_days')->whereIn('school_id', $schools)->delete();
+        }
+        $renamed = $affected->renamed();
+        Stale::Words->mark($renamed);
+        if (max($judged->count(), $renamed->count()) > self::MANY) {
+            SettleRoll::dispatch();
+        }
     }
 }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Roll;
 
-use App\Ledger\Touched;
 use App\Platform\SchoolDay;
 use Closure;
 use Illuminate\Database\Query\Builder;
@@ -12,7 +11,6 @@ use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 use Vantrel\Core\Records\BadgeState;
-use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\GuardianshipState;
 use Vantrel\Core\Records\PersonState;
 use Vantrel\Core\Roll\AccountFacts;
@@ -53,40 +51,29 @@ final class KeptProblems
         return $standing;
     }
 
-    /** For those an entry has touched. */
-    public function follow(int $seq): void
+    /** Works out those who are marked, whichever school they are or were at. */
+    public function settle(): void
     {
-        $touched = Touched::people(
-            $seq,
-            Entity::Person,
-            Entity::Enrollment,
-            Entity::Section,
-            Entity::SignIn,
-            Entity::Badge,
-            Entity::Guardianship,
-            Entity::School,
+        Stale::Problems->settle($this->follow(...));
+    }
+
+    /** @param  Collection<int, string>  $ids of people, some of whom may be gone */
+    private function follow(Collection $ids): void
+    {
+        $people = DB::table('people')
+            ->whereIn('id', $ids)
+            ->get(['id', 'kind', 'school_id', 'plain_number'])
+            ->keyBy('id');
+        $this->of(
+            // Of guardians and staff there is nothing to keep; of who is gone, to forget.
+            $ids
+                ->map(
+                    fn(string $id): stdClass => $people[$id] ??
+                        (object) ['id' => $id, 'kind' => 'student', 'school_id' => null, 'plain_number' => null],
+                )
+                ->where('kind', 'student')
+                ->values(),
         );
-        foreach ($touched->chunk(self::CHUNK) as $ids) {
-            $people = DB::table('people')
-                ->whereIn('id', $ids)
-                ->get(['id', 'kind', 'school_id', 'plain_number'])
-                ->keyBy('id');
-            $this->of(
-                // Of guardians and staff there is nothing to keep; of who is gone, to forget.
-                $ids
-                    ->map(
-                        fn(string $id): stdClass => $people[$id] ??
-                            (object) [
-                                'id' => $id,
-                                'kind' => 'student',
-                                'school_id' => null,
-                                'plain_number' => null,
-                            ],
-                    )
-                    ->where('kind', 'student')
-                    ->values(),
-            );
-        }
     }
 
     /** Somebody has signed in, which no entry says. */
@@ -100,13 +87,17 @@ final class KeptProblems
         }
     }
 
-    /** Works a school out anew where a day has begun since: who is placed, and how old they are, goes by the day. */
+    /**
+     * Before it is read: works out whom an entry has marked, and a school anew where a day has begun since; who is
+     * placed, and how old they are, goes by the day.
+     */
     public function today(string $schoolId): void
     {
         $today = SchoolDay::today($schoolId);
         if (DB::table('roll_days')->where('school_id', $schoolId)->value('day') !== $today) {
             $this->all($schoolId);
         }
+        $this->settle();
     }
 
     /** A whole school. */

@@ -26,6 +26,8 @@ final class Search
     /** What somebody is called no longer counts a little less. */
     private const FORMER = 0.97;
 
+    public function __construct(private readonly SearchIndex $index) {}
+
     /**
      * @param  Closure(Builder): Builder  $among over people (`p`)
      * @return list<string> ids of those the text fits, the best first
@@ -36,6 +38,7 @@ final class Search
         if ($typed === []) {
             return [];
         }
+        $this->index->settleFew();
         $near = $this->near($typed);
         $found = $this->fitting($typed, $near, $among);
         // One word of several may be about something we do not know, or be too far off.

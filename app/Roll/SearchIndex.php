@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Roll;
 
-use App\Ledger\Touched;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use stdClass;
@@ -12,7 +11,7 @@ use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Roll\SearchWords;
 
 /**
- * The words people are found by. It follows every entry: a small one within its transaction, a large one right after
+ * The words people are found by. It follows every entry ({@see Stale}): a small one at once, a large one right after
  * it, in the background. Names they had before, which the ledger knows, and those of accounts merged into theirs are
  * former words: whoever knows them by these finds them too.
  */
@@ -20,18 +19,21 @@ final class SearchIndex
 {
     private const CHUNK = 1000;
 
-    public function follow(int $seq): void
+    /** Up to so many are worked out by whoever searches next; more are left to the worker. */
+    private const AT_ONCE = 500;
+
+    public function settle(): void
     {
-        $this->of(Touched::people($seq, Entity::Person, Entity::SignIn));
+        Stale::Words->settle($this->of(...));
     }
 
-    /** How many changes of people and user names an entry holds. */
-    public static function touches(int $seq): int
+    /** Before somebody searches, who does not wait for thousands to be found by every word. */
+    public function settleFew(): void
     {
-        return DB::table('ledger_changes')
-            ->where('entry_seq', $seq)
-            ->whereIn('entity', [Entity::Person->value, Entity::SignIn->value])
-            ->count();
+        $marked = Stale::Words->count(self::AT_ONCE + 1);
+        if ($marked > 0 && $marked <= self::AT_ONCE) {
+            $this->settle();
+        }
     }
 
     /** Everyone there is. */

@@ -12,6 +12,9 @@ use App\Models\School;
 use App\PrintRoom\CardJob;
 use App\PrintRoom\CardPrinter;
 use App\PrintRoom\Whom;
+use App\Roll\Jobs\SettleRoll;
+use App\Roll\KeptProblems;
+use App\Roll\SearchIndex;
 use Closure;
 use Illuminate\Console\Command;
 use Illuminate\Database\Query\Builder;
@@ -38,8 +41,14 @@ final class BenchCommand extends Command
 
     protected $description = 'Measure a list from file to ledger; run by bin/bench on a database of its own';
 
-    public function handle(IntakePlans $planner, Ledger $ledger, CardPrinter $printer, Finding $finding): int
-    {
+    public function handle(
+        IntakePlans $planner,
+        Ledger $ledger,
+        CardPrinter $printer,
+        Finding $finding,
+        KeptProblems $problems,
+        SearchIndex $words,
+    ): int {
         if (DB::table('people')->exists()) {
             $this->error('This wants an empty database. Run bin/bench.');
 
@@ -82,6 +91,7 @@ final class BenchCommand extends Command
         $applied = $this->time(function () use ($ledger, $plan, $school, &$entry): void {
             $entry = $ledger->apply($plan, $school->id, null, Action::Intake);
         });
+        $settled = $this->time(fn() => (new SettleRoll())->handle($problems, $words));
         $again = $this->time(fn() => $planner->planFiles($this->asList($file, $school)));
         $lookAlikes = $this->time(function () use ($finding, $school): void {
             $finding->all($school->id);
@@ -141,7 +151,8 @@ final class BenchCommand extends Command
                     $this->seconds($bareInsert),
                     $this->ratio($undone, $bareInsert),
                 ],
-                ["look-alikes among $rows", $this->seconds($lookAlikes), '', '', ''],
+                ['what the Roll keeps of them, by the worker', $this->seconds($settled), '', '', ''],
+                ['look-alikes of everyone', $this->seconds($lookAlikes), '', '', ''],
                 ["$cards login cards as a PDF", $this->seconds($printed), '', '', ''],
             ],
         );
@@ -323,14 +334,18 @@ final class BenchCommand extends Command
     {
         DB::transaction(function () use ($changes): void {
             foreach (Entity::cases() as $entity) {
-                $rows = [];
+                $alike = [];
                 foreach ($changes as $change) {
                     if ($change->entity === $entity && $change->inserts()) {
-                        $rows[] = ['id' => $change->id, ...$change->after];
+                        $row = ['id' => $change->id, ...$change->after];
+                        ksort($row);
+                        $alike[implode(' ', array_keys($row))][] = $row;
                     }
                 }
-                foreach (array_chunk($rows, self::BULK) as $chunk) {
-                    DB::table($entity->value)->insert($chunk);
+                foreach ($alike as $rows) {
+                    foreach (array_chunk($rows, self::BULK) as $chunk) {
+                        DB::table($entity->value)->insert($chunk);
+                    }
                 }
             }
         });

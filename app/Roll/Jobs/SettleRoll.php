@@ -5,14 +5,15 @@ declare(strict_types=1);
 namespace App\Roll\Jobs;
 
 use App\Platform\QueuedWithState;
+use App\Roll\KeptProblems;
 use App\Roll\SearchIndex;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
 
-/** The words of those a large entry has touched, as they stand when it runs; run twice, it writes nothing more. */
-final class IndexWords implements ShouldQueue
+/** What the Roll keeps of those whom a large entry has affected, before somebody reads it; twice does nothing more. */
+final class SettleRoll implements ShouldQueue
 {
     use Dispatchable;
     use InteractsWithQueue;
@@ -21,14 +22,15 @@ final class IndexWords implements ShouldQueue
 
     public int $tries = 3;
 
-    public function __construct(public readonly int $seq)
+    public function __construct()
     {
         $this->queueWithState();
     }
 
-    public function handle(SearchIndex $words): void
+    public function handle(KeptProblems $problems, SearchIndex $words): void
     {
         ini_set('memory_limit', '512M');
-        $words->follow($this->seq);
+        $problems->settle();
+        $words->settle();
     }
 }
