@@ -12,6 +12,7 @@ use App\Platform\Flood;
 use App\Platform\OnceOnly;
 use App\Platform\OnlyWhatChanged;
 use App\Platform\SecurityHeaders;
+use App\Platform\SortedRouter;
 use App\Wiring\Problems;
 use Illuminate\Auth\Middleware\Authorize;
 use Illuminate\Contracts\Auth\Middleware\AuthenticatesRequests;
@@ -80,6 +81,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
     })
     ->create();
 
+$app->singleton('router', fn(Application $app): SortedRouter => new SortedRouter($app['events'], $app));
 $app->useStoragePath($home . '/storage');
 $app->useEnvironmentPath($home);
 $app->loadEnvironmentFrom('env');

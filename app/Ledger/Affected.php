@@ -28,6 +28,12 @@ final class Affected
     /** @var array<string, list<string>> table to ids of those that were there and are in another state now */
     private array $moved = [];
 
+    /** @var list<string> people who were there before: only they can have ties that the entry does not hold */
+    private array $were = [];
+
+    /** @var array<string, true> people of whom an account is made that is no student's */
+    private array $grown = [];
+
     /** @var array<string, array<string, array<string, true>>> table, column, ids that the changes name */
     private array $named = [];
 
@@ -72,6 +78,13 @@ final class Affected
         $this->rows[$table][] = $change->id;
         if (!$change->inserts() && isset($change->before['state'])) {
             $this->moved[$table][] = $change->id;
+        }
+        if ($change->entity === Entity::Person) {
+            if (!$change->inserts()) {
+                $this->were[] = $change->id;
+            } elseif (($change->after['kind'] ?? 'student') !== 'student') {
+                $this->grown[$change->id] = true;
+            }
         }
         foreach (self::OWNERS as $column) {
             $says = false;
@@ -144,7 +157,7 @@ final class Affected
                             'guardianships',
                             'guardian_id',
                             'student_id',
-                            $this->rows(Entity::Person),
+                            $this->were,
                         )),
                     ],
                     Entity::KnownApart => $this->of($of, 'left_id'),
@@ -154,6 +167,17 @@ final class Affected
         }
 
         return $this->each($ids);
+    }
+
+    /**
+     * Of these people those of whom something may be kept as students.
+     *
+     * @param  Collection<int, string>  $people
+     * @return Collection<int, string>
+     */
+    public function students(Collection $people): Collection
+    {
+        return $people->reject(fn(string $id): bool => isset($this->grown[$id]))->values();
     }
 
     /** @return list<string> ids of ties that were there, and are or were connected or restricted */

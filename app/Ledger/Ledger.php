@@ -84,8 +84,7 @@ final class Ledger
                     return $known;
                 }
                 Outcome::writing();
-                $this->lock->hold($plan);
-                $schools = $this->schools($plan, $schoolId, $also);
+                $schools = $this->schools($plan, $schoolId, $also, $this->lock->hold($plan));
                 $entry = $this->enter($plan, $schoolId, $actor, $action, $workKey);
                 DB::table('ledger_schools')->insert(
                     array_map(
@@ -315,11 +314,12 @@ final class Ledger
 
     /**
      * @param  list<string>  $also
+     * @param  array<string, string>  $held of some records the plan is about, their school
      * @return list<string> the schools in whose ledgers the entry stands
      */
-    private function schools(Plan $plan, string $schoolId, array $also): array
+    private function schools(Plan $plan, string $schoolId, array $also, array $held): array
     {
-        $written = Ownership::of($plan);
+        $written = Ownership::of($plan, $held);
         $foreign = array_diff($written, [$schoolId, ...$also]);
         if ($foreign !== []) {
             throw new Refusal(

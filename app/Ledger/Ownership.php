@@ -26,8 +26,11 @@ final class Ownership
     /** @var array<string, true> ids that the plan itself inserts: their school is counted where they are inserted */
     private array $made = [];
 
-    /** @return list<string> ids of schools */
-    public static function of(Plan $plan): array
+    /**
+     * @param  array<string, string>  $held of some of its people and sections, the school they are known to be of
+     * @return list<string> ids of schools
+     */
+    public static function of(Plan $plan, array $held): array
     {
         $self = new self();
         foreach ($plan->changes as $change) {
@@ -38,6 +41,7 @@ final class Ownership
         foreach ($plan->changes as $change) {
             $self->count($change);
         }
+        $self->take($held);
         $self->lookUp();
         $schools = array_map(strval(...), array_keys($self->schools));
         sort($schools);
@@ -101,6 +105,16 @@ final class Ownership
         }
         if ($change->entity === Entity::KnownApart) {
             $this->asked[Entity::Person->value][(string) ($change->after['right_id'] ?? '')] = true;
+        }
+    }
+
+    /** @param  array<string, string>  $held */
+    private function take(array $held): void
+    {
+        foreach ([Entity::Person->value, Entity::Section->value] as $table) {
+            $known = array_intersect_key($held, $this->asked[$table] ?? []);
+            $this->schools += array_fill_keys($known, true);
+            $this->asked[$table] = array_diff_key($this->asked[$table] ?? [], $known);
         }
     }
 

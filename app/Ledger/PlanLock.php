@@ -21,15 +21,18 @@ final class PlanLock
      * Every record the plan updates is locked and must have the version the plan was made from; every record it refers
      * to is locked for reading and must still stand. Table by table and by id, so that two plans at once wait for each
      * other and do not lock each other out.
+     *
+     * @return array<string, string> of people and sections that were held, which school each is of
      */
-    public function hold(Plan $plan): void
+    public function hold(Plan $plan): array
     {
         $updated = $this->byEntity($plan->changes);
         $relied = Relied::on($plan);
         $tables = array_unique([...array_keys($updated), ...array_keys($relied)]);
         sort($tables);
-        $stale = [];
+        $stale = $schools = [];
         foreach ($tables as $table) {
+            $placed = in_array($table, [Entity::Person->value, Entity::Section->value], true) ? ['school_id'] : [];
             $expected = [];
             foreach ($updated[$table] ?? [] as $change) {
                 if ($change->version !== null) {
@@ -42,9 +45,11 @@ final class PlanLock
                     ->whereIn('id', array_map(strval(...), array_keys($chunk)))
                     ->orderBy('id')
                     ->lockForUpdate()
-                    ->pluck('version', 'id');
+                    ->get(['id', 'version', ...$placed])
+                    ->keyBy('id');
+                $schools += $placed === [] ? [] : $found->pluck('school_id', 'id')->all();
                 foreach ($chunk as $id => $version) {
-                    if ((int) ($found[$id] ?? -1) !== $version) {
+                    if ((int) ($found[$id]->version ?? -1) !== $version) {
                         $stale["$table $id"] = 'changed';
                     }
                 }
@@ -55,11 +60,13 @@ final class PlanLock
                     ->whereIn('id', array_map(strval(...), array_keys($chunk)))
                     ->orderBy('id')
                     ->sharedLock()
-                    ->pluck('state', 'id');
+                    ->get(['id', 'state', ...$placed])
+                    ->keyBy('id');
+                $schools += $placed === [] ? [] : $found->pluck('school_id', 'id')->all();
                 foreach ($chunk as $id => $opens) {
                     $fault = Relied::fault(
                         Entity::from($table),
-                        isset($found[$id]) ? (string) $found[$id] : null,
+                        isset($found[$id]) ? (string) $found[$id]->state : null,
                         $opens,
                     );
                     if ($fault !== null) {
@@ -74,6 +81,8 @@ final class PlanLock
         if ($stale !== []) {
             throw new StalePlan(StaleWords::withWhy(array_slice($stale, 0, 20, true)));
         }
+
+        return array_map(strval(...), $schools);
     }
 
     /**

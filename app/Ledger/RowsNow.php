@@ -14,7 +14,7 @@ use Vantrel\Core\Records\Unique;
 /** The records as the database has them now. */
 final readonly class RowsNow implements Standing
 {
-    private const CHUNK = 1000;
+    private const CHUNK = 5000;
 
     /**
      * What points at records of plans from outside and holds them: somebody has worked with them. A test holds both

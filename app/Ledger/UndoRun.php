@@ -25,7 +25,7 @@ use Vantrel\Core\Records\Entity;
  */
 final class UndoRun
 {
-    private const CHUNK = 500;
+    private const CHUNK = 2000;
 
     /** Names of what stays that are written out; the rest is counted. */
     private const NAMED = 200;

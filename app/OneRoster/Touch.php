@@ -21,6 +21,10 @@ final class Touch
 
     public function handle(EntryWritten|EntryUndone|EntryRedone $event): void
     {
+        // Whom nobody reads nobody is told of: a program begins by reading all.
+        if (DB::table('roster_keys')->doesntExist()) {
+            return;
+        }
         $affected = $event->affected;
         // A tie stands in the records of both its ends, a user name in that of whose it is.
         $ids = collect([

@@ -74,18 +74,18 @@ final class TryCounter
     }
 
     /**
-     * Counts one, whatever is borne.
+     * Counts one, or several at once, whatever is borne.
      *
      * @param  array{0: Limit, 1: string}  $limit
      * @return int how many there have been, with this one
      */
-    public function count(array $limit): int
+    public function count(array $limit, int $n = 1): int
     {
         $now = now()->getTimestamp();
         DB::statement(
-            'INSERT INTO tries (id, until, n) VALUES (?, ?, LAST_INSERT_ID(1)) ON DUPLICATE KEY UPDATE ' .
-                'n = LAST_INSERT_ID(IF(until <= ?, 1, n + 1)), until = IF(until <= ?, VALUES(until), until)',
-            [self::key($limit), $now + $limit[0]->seconds(), $now, $now],
+            'INSERT INTO tries (id, until, n) VALUES (?, ?, LAST_INSERT_ID(?)) ON DUPLICATE KEY UPDATE ' .
+                'n = LAST_INSERT_ID(IF(until <= ?, ?, n + ?)), until = IF(until <= ?, VALUES(until), until)',
+            [self::key($limit), $now + $limit[0]->seconds(), $n, $now, $n, $n, $now],
         );
 
         return (int) DB::getPdo()->lastInsertId();

@@ -20,13 +20,15 @@ final class FollowEntries
     public function handle(EntryWritten|EntryUndone|EntryRedone $event): void
     {
         $affected = $event->affected;
-        $judged = $affected->people(
-            Entity::Person,
-            Entity::Enrollment,
-            Entity::Section,
-            Entity::SignIn,
-            Entity::Badge,
-            Entity::Guardianship,
+        $judged = $affected->students(
+            $affected->people(
+                Entity::Person,
+                Entity::Enrollment,
+                Entity::Section,
+                Entity::SignIn,
+                Entity::Badge,
+                Entity::Guardianship,
+            ),
         );
         Stale::Problems->mark($judged);
         // Another rule of a school is another answer for everybody in it, as another day is.

@@ -10,6 +10,7 @@ use App\Models\Person;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Models\Section;
+use App\Models\SectionPowers;
 use App\Platform\Instant;
 use App\Platform\SchoolDay;
 use App\Sections\Views\RosterLine;
@@ -106,7 +107,7 @@ final class SectionReader
     {
         $today = SchoolDay::today($section->school_id);
         $day = $asOf ?? $today;
-        $powers = array_values(array_filter(Power::cases(), fn(Power $p): bool => $reader->can($p->value, $section)));
+        $powers = SectionPowers::of($reader, $section)->all();
         $open = $section->state === 'open';
         $roster = DB::table('enrollments as e')
             ->join('people as p', 'p.id', '=', 'e.person_id')

@@ -17,12 +17,12 @@ use App\Models\Realm;
 use App\Models\School;
 use App\Models\SchoolYear;
 use App\Models\Section;
+use App\Models\SectionPowers;
 use App\Platform\SchoolDay;
 use Illuminate\Auth\Access\Response;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
-use Vantrel\Core\Records\SectionState;
 use Vantrel\Core\Staffing\Power;
 use Vantrel\Core\Staffing\Reach;
 use Vantrel\Core\Staffing\StaffRole;
@@ -91,7 +91,7 @@ final class Policies
                 ($print->section_id === null
                     ? Coordinators::has($p, $print->school_id)
                     : ($section = Section::query()->find($print->section_id)) !== null &&
-                        self::may($p, $section, Power::PrintCards)),
+                        SectionPowers::of($p, $section)->may(Power::PrintCards)),
         );
         Gate::define('view-person', fn(Person $p, Person $other): bool => Coordinators::has($p, $other->school_id));
 
@@ -116,7 +116,7 @@ final class Policies
 
         // One section: by what its roles may do.
         foreach (Power::cases() as $power) {
-            Gate::define($power->value, fn(Person $p, Section $s): bool => self::may($p, $s, $power));
+            Gate::define($power->value, fn(Person $p, Section $s): bool => SectionPowers::of($p, $s)->may($power));
         }
         Gate::define(
             'answer-invitation',
@@ -128,7 +128,7 @@ final class Policies
         Gate::define(
             'manage-invitation',
             fn(Person $p, Invitation $i): bool => ($section = Section::query()->find($i->section_id)) !== null &&
-                self::may($p, $section, Power::InviteStaff),
+                SectionPowers::of($p, $section)->may(Power::InviteStaff),
         );
     }
 
@@ -141,35 +141,9 @@ final class Policies
             array_diff($others, $others === [] ? [] : Coordinators::schoolsOf($person->id)) === [];
     }
 
-    private static function may(Person $person, Section $section, Power $power): bool
-    {
-        return Reach::intoSection(
-            Coordinators::has($person, $section->school_id),
-            self::role($person, $section),
-            SectionState::from($section->state),
-            $power,
-        );
-    }
-
     private static function works(Person $person): bool
     {
         return $person->state === 'active' && $person->kind === 'staff';
-    }
-
-    /** What the person is in the section today. */
-    private static function role(Person $person, Section $section): ?StaffRole
-    {
-        if (!self::works($person)) {
-            return null;
-        }
-        $role = DB::table('enrollments as e')
-            ->where('section_id', $section->id)
-            ->where('person_id', $person->id)
-            ->where('role', '!=', 'student')
-            ->where(SchoolDay::inForce('e', SchoolDay::today($section->school_id)))
-            ->value('role');
-
-        return is_string($role) ? StaffRole::from($role) : null;
     }
 
     /** @param  list<StaffRole>  $roles any of which they have in a section of the school today */
