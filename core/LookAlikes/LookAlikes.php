@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vantrel\Core\LookAlikes;
 
+use Vantrel\Core\Matching\Blocks;
 use Vantrel\Core\Matching\Candidate;
 use Vantrel\Core\Matching\Caution;
 use Vantrel\Core\Matching\Clusters;
@@ -77,7 +78,8 @@ final class LookAlikes
 
         $pairs = array_values(
             array_filter(
-                self::of($adults, $known),
+                // Whom nothing but a name could join is not looked at: of two guardians it would say nothing.
+                self::of($adults, $known, only: $kind === PersonKind::Guardian ? Blocks::CONTACTS : ''),
                 fn(LookAlike $p): bool => !$says($p, ['given name', 'given initial'], ['differs', 'akin']) &&
                     ($kind !== PersonKind::Guardian || $says($p, ['e-mail', 'guardian contact'], ['alike'])),
             ),
@@ -94,12 +96,13 @@ final class LookAlikes
      *
      * @param  list<Subject>  $students
      * @param  iterable<Subject>  $known everyone of the school, those students included
+     * @param  string  $only the blocks that are looked into, as {@see Blocks} names them; '' for all
      * @return list<LookAlike> each pair once, the smaller id left
      */
-    public static function of(array $students, iterable $known, ?Weights $weights = null): array
+    public static function of(array $students, iterable $known, ?Weights $weights = null, string $only = ''): array
     {
         $pairs = [];
-        foreach (Matcher::pairs($students, $known, $weights) as [$student, $candidate]) {
+        foreach (Matcher::pairs($students, $known, $weights, $only) as [$student, $candidate]) {
             $other = $candidate->subject;
             if (
                 (self::otherName($candidate)

@@ -13,6 +13,9 @@ use Vantrel\Core\Values\GradeLevel;
  */
 final class Blocks
 {
+    /** First letters of the blocks of those who share a number, an address or a telephone, or a child. */
+    public const CONTACTS = 'nec';
+
     /** A block with more people than this says too little by itself and is split. */
     private const MAX_BLOCK = 100;
 
@@ -35,11 +38,12 @@ final class Blocks
      * @param  list<Subject>  $rows
      * @param  iterable<Subject>  $known read once; only those who share a block with some row are kept
      * @param  Population  $crowd counts everyone known as they pass
+     * @param  string  $only first letters of the blocks that are looked into; '' for all
      */
-    public function __construct(array $rows, iterable $known, Population $crowd)
+    public function __construct(array $rows, iterable $known, Population $crowd, private readonly string $only = '')
     {
         foreach ($rows as $row) {
-            foreach (self::wanted($row) as $key) {
+            foreach ($this->lookedInto($row) as $key) {
                 $this->blocks[$key] = [];
             }
         }
@@ -67,7 +71,7 @@ final class Blocks
     public function nearTo(Subject $row): iterable
     {
         $seen = [];
-        foreach (self::wanted($row) as $key) {
+        foreach ($this->lookedInto($row) as $key) {
             $block = $this->blocks[$key];
             if (count($block) > self::MAX_BLOCK && !in_array($key[0], ['n', 'e'], true)) {
                 $block = $this->part($key, $row);
@@ -163,6 +167,16 @@ final class Blocks
         }
 
         return $keys;
+    }
+
+    /** @return list<string> */
+    private function lookedInto(Subject $row): array
+    {
+        $wanted = self::wanted($row);
+
+        return $this->only === ''
+            ? $wanted
+            : array_values(array_filter($wanted, fn(string $key): bool => str_contains($this->only, $key[0])));
     }
 
     /**

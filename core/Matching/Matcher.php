@@ -51,10 +51,10 @@ final class Matcher
      * @param  list<Subject>  $rows
      * @param  iterable<Subject>  $known
      */
-    private function __construct(array $rows, iterable $known, Weights $weights)
+    private function __construct(array $rows, iterable $known, Weights $weights, string $only = '')
     {
         $this->crowd = new Population();
-        $this->blocks = new Blocks($rows, $known, $this->crowd);
+        $this->blocks = new Blocks($rows, $known, $this->crowd, $only);
         $this->comparator = new Comparator($weights, $this->crowd);
     }
 
@@ -102,12 +102,17 @@ final class Matcher
      *
      * @param  list<Subject>  $subjects whose pairs are looked for
      * @param  iterable<Subject>|null  $among everyone they may be, themselves included; null for each other only
+     * @param  string  $only the blocks that are looked into, as {@see Blocks} names them; '' for all
      * @return list<array{Subject, Candidate}> each pair once, those of {@see OTHER} and more, in the order of the
      *     records
      */
-    public static function pairs(array $subjects, ?iterable $among = null, ?Weights $weights = null): array
-    {
-        $matcher = new self($subjects, $among ?? $subjects, $weights ?? Weights::published());
+    public static function pairs(
+        array $subjects,
+        ?iterable $among = null,
+        ?Weights $weights = null,
+        string $only = '',
+    ): array {
+        $matcher = new self($subjects, $among ?? $subjects, $weights ?? Weights::published(), $only);
         $pairs = $seen = [];
         foreach ($subjects as $subject) {
             foreach ($matcher->score($subject) as [$other, $a, $b, $levels]) {

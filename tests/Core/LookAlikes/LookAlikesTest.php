@@ -169,3 +169,40 @@ it('is careful of two birth dates and of two addresses, and of nothing twice', f
     [PersonKind::Guardian, 'e-mail', 'differs', 'a parent and a grown child'],
     [PersonKind::Staff, 'e-mail', 'same local part', 'another address'],
 ]);
+
+it('finds of guardians all that looking at everybody would, by what they share alone', function (): void {
+    mt_srand(7);
+    $pick = fn(string ...$of): string => $of[mt_rand(0, count($of) - 1)];
+    $adults = [];
+    for ($i = 0; $i < 400; $i++) {
+        $adults[] = new Subject(
+            "g$i",
+            $pick('Ann', 'Anna', 'Bruno', 'Carla', 'Karla', 'Dana', 'Emil', 'Emily'),
+            $pick('Haddad', 'Hadad', 'Vale', 'Souza', 'Sousa', 'Brandt', 'Falk'),
+            email: $pick('', '', 'a' . mt_rand(0, 90) . '@x.example'),
+            schoolId: 's',
+            contacts: $pick('', 'y') === '' ? [] : ['child' . mt_rand(0, 120), '+1202555' . mt_rand(100, 180)],
+        );
+    }
+    $shares = fn(LookAlike $p): bool => array_filter(
+        $p->evidence,
+        fn(Evidence $e): bool => in_array($e->field, ['e-mail', 'guardian contact'], true) && $e->level === 'alike',
+    ) !== [];
+    $named = fn(LookAlike $p): bool => array_filter(
+        $p->evidence,
+        fn(Evidence $e): bool => in_array($e->field, ['given name', 'given initial'], true) &&
+            in_array($e->level, ['differs', 'akin'], true),
+    ) === [];
+    $pairs = fn(array $found): array => array_map(
+        fn(LookAlike $p): array => [$p->leftId, $p->rightId, $p->probability],
+        $found,
+    );
+    $all = array_values(
+        array_filter(LookAlikes::of($adults, $adults), fn(LookAlike $p): bool => $shares($p) && $named($p)),
+    );
+    $found = $pairs(LookAlikes::ofAdults(PersonKind::Guardian, $adults, $adults));
+    sort($found);
+    $should = $pairs($all);
+    sort($should);
+    expect($found)->toBe($should)->and(count($found))->toBeGreaterThan(30);
+});
