@@ -52,11 +52,10 @@ final class Finding
     {
         $since = CarbonImmutable::now('UTC')->format('Y-m-d H:i:s.u');
         foreach ($people->chunk(1000) as $some) {
-            $places = implode(', ', array_fill(0, $some->count(), '?'));
-            DB::insert(
-                "INSERT INTO look_alike_todo (person_id, since) SELECT id, ? FROM people WHERE id IN ($places) " .
-                    'ORDER BY id ON DUPLICATE KEY UPDATE since = VALUES(since)',
-                [$since, ...$some->values()->all()],
+            $there = DB::table('people')->whereIn('id', $some)->orderBy('id')->pluck('id');
+            DB::table('look_alike_todo')->upsert(
+                array_values($there->map(fn(string $id): array => ['person_id' => $id, 'since' => $since])->all()),
+                ['person_id'],
             );
         }
     }

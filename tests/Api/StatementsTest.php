@@ -122,7 +122,7 @@ it('applies, undoes and does again within budgets that grow with every 500 rows 
     }
     $grows = fn(string $what): int => intdiv($sent[$what][2] - $sent[$what][1], 2);
     expect($sent['apply'][0])
-        ->toBeLessThanOrEqual(11)
+        ->toBeLessThanOrEqual(12)
         ->and($grows('apply'))
         ->toBeLessThanOrEqual(6)
         ->and($grows('undo'))
