@@ -142,7 +142,7 @@ Route::prefix('api')->group(function (): void {
             Route::post('own/children/{person}/leave', [OwnFamilyController::class, 'leave']);
             Route::get('own/held', [OwnHeldController::class, 'index']);
             Route::post('own/held/{person}', [OwnHeldController::class, 'ask']);
-            Route::get('own/held/{person}', [OwnHeldController::class, 'show']);
+            Route::get('own/held/{person}', [OwnHeldController::class, 'show'])->middleware('throttle:upload');
         });
         Route::get('invitations', [AnswerInvitation::class, 'mine'])->can('own');
         Route::post('invitations/{invitation}/answer', [AnswerInvitation::class, 'answer'])->can(

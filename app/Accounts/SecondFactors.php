@@ -106,11 +106,15 @@ final class SecondFactors
             );
         }
         $this->tries->clear(Limit::SecondFactor, $person->id);
-        DB::table('second_factors')
-            ->where('person_id', $person->id)
-            ->update(['secret' => $row->pending, 'pending' => null, 'last_step' => $step]);
 
-        return $this->switchOn($person);
+        // Together: an app that counts and a factor that is not on would be neither.
+        return DB::transaction(function () use ($person, $row, $step): array {
+            DB::table('second_factors')
+                ->where('person_id', $person->id)
+                ->update(['secret' => $row->pending, 'pending' => null, 'last_step' => $step]);
+
+            return $this->switchOn($person);
+        });
     }
 
     /**
