@@ -271,7 +271,6 @@ function Waiting({
                     </label>
                 </fieldset>
             )}
-            <InRecord school={school} claim={line.id} />
             <div className="mt-2 flex gap-2">
                 <Button
                     kind="primary"
@@ -284,6 +283,8 @@ function Waiting({
                     Turn down…
                 </Button>
             </div>
+            {/* Below what is pressed: when it comes nobody knows before. */}
+            <InRecord school={school} claim={line.id} />
         </li>
     );
 }
