@@ -30,8 +30,6 @@ final class Passkeys
 
     private const ASKED_SECONDS = 300;
 
-    private const MOST = 10;
-
     public function __construct(private readonly SecondFactors $secondFactors) {}
 
     /** @throws Refusal where browsers make no passkeys for the address of this installation */
@@ -90,11 +88,7 @@ final class Passkeys
         $name = trim($wish->name) !== '' ? trim($wish->name) : SessionLine::device((string) $request->userAgent());
 
         $codes = DB::transaction(function () use ($person, $made, $name): array {
-            // Two windows at once keep to the number too.
-            DB::table('people')->where('id', $person->id)->lockForUpdate()->value('id');
-            if (DB::table('passkeys')->where('person_id', $person->id)->count() >= self::MOST) {
-                throw new Refusal('You have ten passkeys. Remove one you do not use any more.');
-            }
+            $this->secondFactors->of($person)->mustHaveRoom();
             try {
                 DB::table('passkeys')->insert([
                     'id' => (string) Str::ulid(),
@@ -189,22 +183,16 @@ final class Passkeys
     public function end(Person $person, string $id, bool $byOwner): string
     {
         return DB::transaction(function () use ($person, $id, $byOwner): string {
-            $all = DB::table('passkeys')->where('person_id', $person->id)->lockForUpdate()->pluck('name', 'id');
-            if (!$all->has($id)) {
+            $set = $this->secondFactors->of($person);
+            $name = DB::table('passkeys')->where('person_id', $person->id)->where('id', $id)->value('name');
+            if (!is_string($name)) {
                 throw new NotFoundHttpException();
             }
-            $last = $all->count() === 1 && !$this->secondFactors->hasApp($person);
-            if ($last && $byOwner) {
-                $this->secondFactors->mustBeFree($person);
-            }
+            $this->secondFactors->leave($person, $set->withoutPasskey(), $byOwner);
             DB::table('passkeys')->where('id', $id)->delete();
             DB::table('credential_uses')->where('way', 'passkey')->where('credential_id', $id)->delete();
-            if ($last) {
-                // Recovery codes by themselves are no second factor.
-                DB::table('second_factors')->where('person_id', $person->id)->delete();
-            }
 
-            return (string) $all[$id];
+            return $name;
         });
     }
 

@@ -11,6 +11,7 @@ use App\Platform\TryCounter;
 use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
+use Vantrel\Core\Accounts\FactorSet;
 use Vantrel\Core\Accounts\Limit;
 use Vantrel\Core\Accounts\SecondFactorRule;
 use Vantrel\Core\Accounts\Totp;
@@ -200,6 +201,16 @@ final class SecondFactors
     }
 
     /**
+     * What somebody has now. In a transaction nobody changes it until that ends.
+     */
+    public function of(Person $person): FactorSet
+    {
+        DB::table('people')->where('id', $person->id)->lockForUpdate()->value('id');
+
+        return new FactorSet($this->hasApp($person), DB::table('passkeys')->where('person_id', $person->id)->count());
+    }
+
+    /**
      * Switches the app off; with it the second factor, where there is no passkey.
      *
      * @param  bool  $byOwner who cannot be without one where a school asks for it
@@ -207,24 +218,31 @@ final class SecondFactors
      */
     public function remove(Person $person, bool $byOwner): bool
     {
-        $row = DB::table('second_factors')->where('person_id', $person->id);
-        if ($this->hasPasskey($person)) {
-            return $row->whereNotNull('secret')->update(['secret' => null, 'last_step' => 0]) === 1;
-        }
-        if ($byOwner) {
-            $this->mustBeFree($person);
-        }
+        return DB::transaction(function () use ($person, $byOwner): bool {
+            $set = $this->of($person);
+            if ($set->app) {
+                $this->leave($person, $set->withoutApp(), $byOwner);
+                DB::table('second_factors')
+                    ->where('person_id', $person->id)
+                    ->update(['secret' => null, 'last_step' => 0]);
+            }
 
-        return $row->delete() === 1;
+            return $set->app;
+        });
     }
 
-    /** @throws Refusal where a school asks the person for a second factor */
-    public function mustBeFree(Person $person): void
+    /**
+     * Somebody is left with this: nothing else of theirs stays where it is no second factor.
+     *
+     * @throws Refusal where they may not leave themselves so
+     */
+    public function leave(Person $person, FactorSet $left, bool $byOwner): void
     {
-        if ($this->mustHave($person)) {
-            throw new Refusal(
-                'Your school asks for a second factor. Set up another one first: an app for codes or a passkey.',
-            );
+        if ($byOwner) {
+            $left->mustDo($this->mustHave($person));
+        }
+        if (!$left->isOn()) {
+            DB::table('second_factors')->where('person_id', $person->id)->delete();
         }
     }
 

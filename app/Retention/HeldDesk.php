@@ -13,13 +13,16 @@ use App\Platform\SchoolDay;
 use App\Retention\Views\HeldAsking;
 use App\Retention\Views\OwnHeldChild;
 use App\Rosters\Children;
+use Closure;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use stdClass;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Vantrel\Core\Guardians\HeldGrant;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\Refusal;
 
 /**
  * What is held about somebody, handed on: by the office, or to a guardian who has asked, once the school has looked at
@@ -27,9 +30,6 @@ use Vantrel\Core\Plan\Plan;
  */
 final readonly class HeldDesk
 {
-    /** Days a guardian can fetch what they were given. Common practice, no source. */
-    public const DAYS = 14;
-
     public function __construct(private Ledger $ledger) {}
 
     /** @param  string  $format pdf or json */
@@ -53,14 +53,19 @@ final readonly class HeldDesk
         ]);
     }
 
-    /** Notes in the Ledger that somebody has taken all that is held about a person. */
-    public function note(Person $person, Person $actor, string $to): void
+    /**
+     * Notes in the Ledger that somebody has taken all that is held about a person.
+     *
+     * @param  (Closure(): void)|null  $within what is done together with it
+     */
+    public function note(Person $person, Person $actor, string $to, ?Closure $within = null): void
     {
         $this->ledger->apply(
             new Plan("What is held about {$person->fullName()}", "Taken by {$actor->fullName()}$to.", []),
             $person->school_id,
             $actor,
             Action::Seen,
+            within: $within,
         );
     }
 
@@ -82,7 +87,7 @@ final readonly class HeldDesk
                         (string) $s->id,
                         (string) $s->called_name,
                         self::over($s) ? '' : (string) $s->state,
-                        $s->state === 'given' ? Instant::iso((string) self::until($s)) : null,
+                        $s->state === 'given' ? Instant::iso(HeldGrant::until((string) $s->answered_at)) : null,
                     ),
                 )
                 ->all(),
@@ -171,14 +176,18 @@ final readonly class HeldDesk
     {
         [$child, $guardian] = $this->asked($school, $id);
         if (!in_array($child->id, Children::of($guardian), true)) {
-            throw new NotFoundHttpException();
+            throw new Refusal('They are not connected with this child any more, so it cannot be given to them.');
         }
-        $this->answer($id, ['state' => 'given'], $actor);
-        $this->note($child, $actor, ", and given to {$guardian->fullName()}");
+        $this->note(
+            $child,
+            $actor,
+            ", and given to {$guardian->fullName()}",
+            fn() => $this->answer($id, ['state' => 'given'], $actor),
+        );
         AccountNotice::tell($guardian, 'held', ['child' => $child->calledName()]);
 
         return "{$guardian->fullName()} finds what is held about {$child->calledName()} on their page, for " .
-            self::DAYS .
+            HeldGrant::DAYS .
             ' days.';
     }
 
@@ -222,15 +231,9 @@ final readonly class HeldDesk
         }
     }
 
-    private static function until(stdClass $row): ?string
-    {
-        return $row->answered_at === null
-            ? null
-            : gmdate('Y-m-d H:i:s', (int) strtotime("$row->answered_at UTC") + self::DAYS * 86_400);
-    }
-
     private static function over(stdClass $row): bool
     {
-        return $row->state === 'given' && self::until($row) < now('UTC')->format('Y-m-d H:i:s');
+        return $row->state === 'given' &&
+            HeldGrant::until((string) $row->answered_at) < now('UTC')->format('Y-m-d H:i:s');
     }
 }

@@ -15,4 +15,10 @@ enum CredentialKind: string
     case SecondFactor = 'second_factor';
     case Link = 'link';
     case Session = 'session';
+
+    /** Whether without it a password alone may let somebody in: who ends one of another person shows who they are. */
+    public function isFactor(): bool
+    {
+        return $this === self::Passkey || $this === self::SecondFactor;
+    }
 }

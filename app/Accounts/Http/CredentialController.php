@@ -28,7 +28,6 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
-use Vantrel\Core\Accounts\CredentialKind;
 use Vantrel\Core\Accounts\Credentials;
 use Vantrel\Core\Accounts\Lifetime;
 use Vantrel\Core\Plan\Action;
@@ -69,7 +68,7 @@ final class CredentialController
     {
         AccountReach::mustNotCoordinateBeyond(Person::signedIn($request), $person);
         $wish = Wishes::of(EndCredentialWish::class, $request);
-        if ($wish->kind === CredentialKind::SecondFactor) {
+        if ($wish->kind->isFactor()) {
             $this->mustBeAtTheKeyboard($request);
         }
 

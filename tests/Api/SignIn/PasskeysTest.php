@@ -144,7 +144,15 @@ it('ends a passkey with the sessions it opened, by the school, by all ends, and 
     $as->getJson("/api/people/$this->lead/credentials")
         ->assertOk()
         ->assertJsonFragment(['kind' => 'passkey', 'id' => $id, 'what' => 'My laptop']);
+    // Without it a password alone would let somebody in: whoever ends it shows who they are.
     $as->postJson("/api/people/$this->lead/credentials/end", ['kind' => 'passkey', 'id' => $id])
+        ->assertStatus(422)
+        ->assertJsonValidationErrors('password');
+    $as->postJson("/api/people/$this->lead/credentials/end", [
+        'kind' => 'passkey',
+        'id' => $id,
+        'password' => $this->password,
+    ])
         ->assertOk()
         ->assertJsonPath('said', 'The passkey “My laptop” of Petra Okonjo is ended, and every open session.');
     expect(DB::table('passkeys')->count())

@@ -7,7 +7,7 @@ namespace App\Accounts\Http\Wishes;
 use App\Platform\Must;
 use Vantrel\Core\Accounts\CredentialKind;
 
-/** Which way to sign in is to end; a second factor takes the password of whoever ends it. */
+/** Which way to sign in is to end; a second factor or a passkey takes the password of whoever ends it. */
 final readonly class EndCredentialWish
 {
     public function __construct(

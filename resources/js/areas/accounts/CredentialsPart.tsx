@@ -167,7 +167,7 @@ export function CredentialsPart({ person, school }: { person: Schemas['PersonDet
                     {person.name} is told by mail where there is a confirmed address. A new card or a link lets them in
                     again.
                 </p>
-                {ending !== null && ending !== 'all' && ending.kind === 'second_factor' && (
+                {ending !== null && ending !== 'all' && ['second_factor', 'passkey'].includes(ending.kind) && (
                     <div className="mb-5">
                         <OwnPassword value={password} onChange={setPassword} error={act.field('password')} />
                     </div>
