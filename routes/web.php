@@ -95,7 +95,7 @@ foreach (
     Route::pattern($id, '[0-7][0-9A-HJKMNP-TV-Z]{25}');
 }
 Route::pattern('realm', Realm::ALL . '|[0-7][0-9A-HJKMNP-TV-Z]{25}');
-Route::bind('realm', fn(string $word): Realm => Realm::named($word, (string) Auth::id()));
+Route::bind('realm', fn(string $word): Realm => Realm::named($word, Auth::user()));
 Route::pattern('accounts', '[0-7][0-9A-HJKMNP-TV-Z]{25}(-[0-7][0-9A-HJKMNP-TV-Z]{25}){1,4}');
 Route::pattern('session', '[0-9a-f]{32}');
 Route::pattern('token', '[A-Za-z0-9_-]{1,64}');

@@ -7,6 +7,7 @@ namespace App\Accounts;
 use App\Accounts\Views\SessionLine;
 use App\Ledger\WriteGuard;
 use App\Models\Person;
+use App\Models\SignIn;
 use App\Platform\SignedIn;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -17,15 +18,17 @@ use Illuminate\Support\Facades\DB;
  */
 final class CredentialUses
 {
-    public function mark(Request $request, Person $person, Opened $opened, ?string $signInId): void
+    public function mark(Request $request, Person $person, Opened $opened, ?SignIn $signIn): void
     {
-        if ($signInId !== null) {
+        if ($signIn !== null) {
             WriteGuard::within(
                 fn(): int => DB::table('sign_ins')
-                    ->where('id', $signInId)
+                    ->where('id', $signIn->id)
                     ->update(['last_signed_in_at' => now()]),
             );
-            SignedIn::dispatch($person->id);
+            if ($signIn->last_signed_in_at === null) {
+                SignedIn::dispatch($person->id);
+            }
         }
         DB::table('credential_uses')->upsert(
             [

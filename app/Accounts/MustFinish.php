@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Accounts;
 
 use App\Models\Person;
+use App\Models\StaffStanding;
 use Closure;
 use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Http\Request;
@@ -15,8 +16,6 @@ final class MustFinish
 {
     /** In the session: password, where one is to be chosen. */
     public const MUST = 'must';
-
-    public function __construct(private readonly SecondFactors $secondFactors) {}
 
     public function handle(Request $request, Closure $next): Response
     {
@@ -38,7 +37,9 @@ final class MustFinish
 
         return match (true) {
             is_string($kept) => $kept,
-            $person instanceof Person && $this->secondFactors->mustHave($person) && !$this->secondFactors->has($person)
+            $person instanceof Person &&
+                ($standing = StaffStanding::of($person))->mustHaveSecondFactor &&
+                !$standing->hasSecondFactor
                 => 'second_factor',
             default => '',
         };

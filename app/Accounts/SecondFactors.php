@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Accounts;
 
-use App\Models\Coordinators;
 use App\Models\Person;
+use App\Models\StaffStanding;
 use App\Platform\PlannerKit;
 use App\Platform\TryCounter;
 use Illuminate\Support\Facades\Crypt;
@@ -13,7 +13,6 @@ use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Vantrel\Core\Accounts\FactorSet;
 use Vantrel\Core\Accounts\Limit;
-use Vantrel\Core\Accounts\SecondFactorRule;
 use Vantrel\Core\Accounts\Totp;
 use Vantrel\Core\Plan\Refusal;
 
@@ -46,23 +45,7 @@ final class SecondFactors
     /** Whether a school the person works in asks for one: the strictest of them counts. */
     public function mustHave(Person $person): bool
     {
-        if ($person->kind !== 'staff') {
-            return false;
-        }
-
-        $coordinated = Coordinators::schoolsOf($person->id);
-        foreach (
-            DB::table('schools')
-                ->whereIn('id', [$person->school_id, ...$coordinated])
-                ->pluck('second_factor', 'id')
-            as $id => $rule
-        ) {
-            if (SecondFactorRule::from($rule)->asks($id === $person->school_id, in_array($id, $coordinated, true))) {
-                return true;
-            }
-        }
-
-        return false;
+        return StaffStanding::of($person)->mustHaveSecondFactor;
     }
 
     /** Draws a secret to be confirmed with a first code; one that is confirmed already goes on working until then. */

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Accounts;
 
 use App\Models\Person;
-use App\Models\School;
 use App\Models\SignIn;
+use App\Models\StaffStanding;
 use App\Platform\TryCounter;
 use Illuminate\Contracts\Encryption\DecryptException;
 use Illuminate\Http\Request;
@@ -72,8 +72,7 @@ final class SignInDesk
                 'secret',
             );
         }
-        $this->tries->clear(...$account);
-        $this->tries->giveBack(...$elsewhere);
+        $this->tries->right($account, $elsewhere);
         $person = $this->owner($signIn);
         $this->mustBeTheWay($person, $signIn);
         KnownDevice::remember($request, $userName);
@@ -260,7 +259,7 @@ final class SignInDesk
         ?SignIn $signIn,
         string $stay,
     ): ?Person {
-        if ($this->secondFactors->has($person)) {
+        if (StaffStanding::of($person)->hasSecondFactor) {
             $request->session()->put(self::PENDING, [
                 'person' => $person->id,
                 'way' => $opened->way->value,
@@ -284,8 +283,8 @@ final class SignInDesk
         $session->regenerate();
         $session->forget([MustFinish::MUST, self::PENDING, SessionRows::UNTIL, 'sign_in']);
         $opened->keep($session);
-        $this->uses->mark($request, $person, $opened, $signIn?->id);
-        $school = School::query()->findOrFail($person->school_id);
+        $this->uses->mark($request, $person, $opened, $signIn);
+        $school = $person->school;
         $days = match ($stay) {
             'own' => $school->stay_days_own,
             'shared' => $school->stay_days_shared,
@@ -303,7 +302,7 @@ final class SignInDesk
             in_array($opened->way, [CredentialWay::Password, CredentialWay::Passphrase, CredentialWay::Badge], true);
         if (
             $byOwn &&
-            ($this->way($person, $school)?->asksForOwn($signIn->password !== null) === true ||
+            ($this->way($person)?->asksForOwn($signIn->password !== null) === true ||
                 ((bool) $signIn->temporary && $opened->way === CredentialWay::Password))
         ) {
             $session->put(MustFinish::MUST, 'password');
@@ -344,14 +343,16 @@ final class SignInDesk
     /** Said only to someone who has the right secret: it tells nobody else how an account signs in. */
     private function mustBeTheWay(Person $person, SignIn $signIn): void
     {
-        $this->way($person, School::query()->findOrFail($person->school_id))?->mustTakeSecret(
-            $signIn->password !== null,
-        );
+        $this->way($person)?->mustTakeSecret($signIn->password !== null);
     }
 
-    private function way(Person $person, School $school): ?Way
+    private function way(Person $person): ?Way
     {
-        return SignInPolicy::read($school->sign_in_policy)->wayOf($person->kind, $person->state, $person->grade);
+        return SignInPolicy::read($person->school->sign_in_policy)->wayOf(
+            $person->kind,
+            $person->state,
+            $person->grade,
+        );
     }
 
     private function fits(SignIn $signIn, string $secret): bool

@@ -6,12 +6,12 @@ namespace App\Accounts;
 
 use App\Ledger\Snapshots;
 use App\Models\Person;
+use App\Models\StaffStanding;
 use App\Platform\PlannerKit;
 use App\Platform\SchoolDay;
 use Closure;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
-use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpFoundation\Response;
 use Vantrel\Core\Door\RoomPasses;
 use Vantrel\Core\Records;
@@ -23,11 +23,7 @@ use Vantrel\Core\Records;
  */
 final class StandingSession
 {
-    public function __construct(
-        private readonly Snapshots $snapshots,
-        private readonly PlannerKit $kit,
-        private readonly SecondFactors $secondFactors,
-    ) {}
+    public function __construct(private readonly Snapshots $snapshots, private readonly PlannerKit $kit) {}
 
     public function handle(Request $request, Closure $next): Response
     {
@@ -37,7 +33,7 @@ final class StandingSession
             $request->hasSession() &&
             $person instanceof Person &&
             $request->session()->get($guard->getName()) === $person->id;
-        if ($bySession && !$this->stands($person, Opened::of($request->session()))) {
+        if ($bySession && !$this->stands($request, $person, Opened::of($request->session()))) {
             Auth::logout();
             $request->session()->invalidate();
         }
@@ -45,43 +41,19 @@ final class StandingSession
         return $next($request);
     }
 
-    private function stands(Person $person, ?Opened $opened): bool
+    private function stands(Request $request, Person $person, ?Opened $opened): bool
     {
         if ($opened === null) {
             return false;
         }
         // Opened before there was a second factor: it has to be shown.
-        if ($person->kind === 'staff' && !$opened->factor && $this->secondFactors->has($person)) {
+        if (!$opened->factor && StaffStanding::of($person)->hasSecondFactor) {
             return false;
         }
 
-        return match ($opened->way) {
-            CredentialWay::Password, CredentialWay::Passphrase => $this->secretStands($person, $opened),
-            CredentialWay::Badge => DB::selectOne(
-                'SELECT 1 FROM badges b JOIN sign_ins s ON s.id = b.sign_in_id WHERE b.id = ? AND b.state = ' .
-                    "'live' AND s.person_id = ?",
-                [$opened->id, $person->id],
-            ) !== null,
-            CredentialWay::SignOn => DB::selectOne(
-                "SELECT 1 FROM identities WHERE id = ? AND state = 'live' AND person_id = ?",
-                [$opened->id, $person->id],
-            ) !== null,
-            CredentialWay::Passkey => DB::selectOne('SELECT 1 FROM passkeys WHERE id = ? AND person_id = ?', [
-                $opened->id,
-                $person->id,
-            ]) !== null,
-            CredentialWay::RoomPass => $this->passStands($opened->id),
-        };
-    }
-
-    private function secretStands(Person $person, Opened $opened): bool
-    {
-        $row = DB::selectOne("SELECT {$opened->way->value} AS secret FROM sign_ins WHERE id = ? AND person_id = ?", [
-            $opened->id,
-            $person->id,
-        ]);
-
-        return $row !== null && $row->secret !== null && hash_equals(Opened::stampOf($row->secret), $opened->stamp);
+        return $opened->way === CredentialWay::RoomPass
+            ? $this->passStands($opened->id)
+            : StandsBy::holds($request, $person, $opened);
     }
 
     private function passStands(string $id): bool

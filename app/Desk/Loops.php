@@ -11,8 +11,9 @@ use App\Mailroom\MessageDesk;
 use App\Models\School;
 use App\Platform\SchoolDay;
 use App\Roll\KeptProblems;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
-use Vantrel\Core\Roll\AccountProblem;
+use LogicException;
 
 /** All that can wait at a school, counted. */
 final class Loops
@@ -144,11 +145,7 @@ final class Loops
         ],
     ];
 
-    public function __construct(
-        private readonly Kept $kept,
-        private readonly KeptProblems $problems,
-        private readonly GuardianList $guardians,
-    ) {}
+    public function __construct(private readonly KeptProblems $problems) {}
 
     /** @return list<Loop> in the order of the work, those of which there is nothing too */
     public function of(School $school): array
@@ -177,81 +174,87 @@ final class Loops
      */
     private function counts(School $school): array
     {
+        $found = $this->problems->standing($school->id);
+        foreach ($this->waiting($school)->get() as $of) {
+            $found[(string) $of->loop] = [
+                (int) $of->n,
+                $of->since === null ? null : substr((string) $of->since, 0, 10),
+            ];
+        }
+        $counts = [];
+        foreach (array_keys(self::KINDS) as $key) {
+            $counts[$key] = $found[$key] ?? [0, null];
+        }
+
+        return $counts;
+    }
+
+    /** Of all that waits, besides what is amiss with accounts: loop, how many, and the first instant; one statement. */
+    private function waiting(School $school): Builder
+    {
+        $all = null;
+        foreach (self::waits($school) as $loop => [$query, $instant]) {
+            $counted = $query->selectRaw("? AS `loop`, COUNT(*) AS n, $instant AS since", [$loop]);
+            $all = $all?->unionAll($counted) ?? $counted;
+        }
+
+        return $all ?? throw new LogicException('Nothing waits anywhere.');
+    }
+
+    /** @return array<key-of<self::KINDS>, array{Builder, literal-string}> what waits, and since when the first of it */
+    private static function waits(School $school): array
+    {
         $now = now()->format('Y-m-d H:i:s');
-        $intakes = DB::table('imports')
-            ->where('school_id', $school->id)
-            ->whereIn('state', ['planned', 'unreadable'])
-            ->selectRaw('count(*) n, min(made_at) since')
-            ->first();
-        $invitations = fn(string $compare) => DB::table('invitations as i')
+        $invitations = fn(string $compare): Builder => DB::table('invitations as i')
             ->join('sections as s', 's.id', '=', 'i.section_id')
             ->where('s.school_id', $school->id)
             ->where('i.state', 'invited')
-            ->where('i.expires_at', $compare, $now)
-            ->selectRaw('count(*) n, min(i.sent_at) since')
-            ->first();
-        $unanswered = $invitations('>');
-        $expired = $invitations('<=');
-        $noLead = DB::table('sections as s')
-            ->where('s.school_id', $school->id)
-            ->where('s.state', 'open')
-            ->whereNotExists(
-                fn($q) => $q
-                    ->from('enrollments as e')
-                    ->whereColumn('e.section_id', 's.id')
-                    ->where('e.role', 'lead')
-                    ->where(SchoolDay::inForce('e', SchoolDay::today($school->id))),
-            )
-            ->count();
-        $asking = DB::table('join_requests as r')
-            ->join('sections as s', 's.id', '=', 'r.section_id')
-            ->where('s.school_id', $school->id)
-            ->where('r.state', 'waiting')
-            ->selectRaw('count(*) n, min(r.made_at) since')
-            ->first();
-        $transfers = DB::table('transfer_requests')
-            ->where('from_school_id', $school->id)
-            ->where('state', 'waiting')
-            ->selectRaw('count(*) n, min(made_at) since')
-            ->first();
-        $standing = $this->problems->standing($school->id);
-        $problem = fn(AccountProblem $which): int => $standing[$which->value][0] ?? 0;
-        [$claims, $claimed] = GuardianList::requests($school->id);
-        $held = DB::table('held_askings as h')
-            ->join('people as s', 's.id', '=', 'h.student_id')
-            ->where('s.school_id', $school->id)
-            ->where('h.state', 'waiting')
-            ->selectRaw('count(*) n, min(h.made_at) since')
-            ->first();
-        [$mail, $mailed] = MessageDesk::countAmiss($school);
-        $unansweredGuardians = $this->guardians->unanswered($school);
-        $since = fn(AccountProblem $which): ?string => $standing[$which->value][1] ?? null;
-        return [
-            'intakes' => [(int) $intakes?->n, $this->day($intakes?->since)],
-            'requests' => [(int) $asking?->n, $this->day($asking?->since)],
-            'transfers' => [(int) $transfers?->n, $this->day($transfers?->since)],
-            'claims' => [$claims, $this->day($claimed)],
-            'held' => [(int) $held?->n, $this->day($held?->since)],
-            'mail' => [$mail, $this->day($mailed)],
-            'guardians_unanswered' => [$unansweredGuardians, null],
-            'invitations_expired' => [(int) $expired?->n, $this->day($expired?->since)],
-            'invitations' => [(int) $unanswered?->n, $this->day($unanswered?->since)],
-            'look_alikes' => [$this->kept->count($school), null],
-            'unplaced' => [$problem(AccountProblem::Unplaced), $since(AccountProblem::Unplaced)],
-            'no_lead' => [$noLead, null],
-            'under_13_unreached' => [$problem(AccountProblem::YoungUnreached), $since(AccountProblem::YoungUnreached)],
-            'no_card' => [$problem(AccountProblem::NoCard), $since(AccountProblem::NoCard)],
-            'never_signed_in' => [$problem(AccountProblem::NeverSignedIn), $since(AccountProblem::NeverSignedIn)],
-            'no_guardian' => [$problem(AccountProblem::NoGuardian), $since(AccountProblem::NoGuardian)],
-            'card_lost' => [$problem(AccountProblem::CardLost), $since(AccountProblem::CardLost)],
-            'number_twice' => [$problem(AccountProblem::NumberTwice), $since(AccountProblem::NumberTwice)],
-            'grade_unlike_age' => [$problem(AccountProblem::GradeUnlikeAge), $since(AccountProblem::GradeUnlikeAge)],
-            'left_enrolled' => [$problem(AccountProblem::LeftEnrolled), $since(AccountProblem::LeftEnrolled)],
-        ];
-    }
+            ->where('i.expires_at', $compare, $now);
 
-    private function day(mixed $instant): ?string
-    {
-        return is_string($instant) ? substr($instant, 0, 10) : null;
+        return [
+            'intakes' => [
+                DB::table('imports')
+                    ->where('school_id', $school->id)
+                    ->whereIn('state', ['planned', 'unreadable']),
+                'MIN(made_at)',
+            ],
+            'requests' => [
+                DB::table('join_requests as r')
+                    ->join('sections as s', 's.id', '=', 'r.section_id')
+                    ->where('s.school_id', $school->id)
+                    ->where('r.state', 'waiting'),
+                'MIN(r.made_at)',
+            ],
+            'transfers' => [
+                DB::table('transfer_requests')->where('from_school_id', $school->id)->where('state', 'waiting'),
+                'MIN(made_at)',
+            ],
+            'claims' => [GuardianList::requests($school->id), 'MIN(made_at)'],
+            'held' => [
+                DB::table('held_askings as h')
+                    ->join('people as s', 's.id', '=', 'h.student_id')
+                    ->where('s.school_id', $school->id)
+                    ->where('h.state', 'waiting'),
+                'MIN(h.made_at)',
+            ],
+            'mail' => [MessageDesk::amissAt($school), 'MIN(made_at)'],
+            'guardians_unanswered' => [GuardianList::unanswered($school->id), 'NULL'],
+            'invitations_expired' => [$invitations('<='), 'MIN(i.sent_at)'],
+            'invitations' => [$invitations('>'), 'MIN(i.sent_at)'],
+            'look_alikes' => [Kept::waits($school), 'NULL'],
+            'no_lead' => [
+                DB::table('sections as s')
+                    ->where('s.school_id', $school->id)
+                    ->where('s.state', 'open')
+                    ->whereNotExists(
+                        fn(Builder $q) => $q
+                            ->from('enrollments as e')
+                            ->whereColumn('e.section_id', 's.id')
+                            ->where('e.role', 'lead')
+                            ->where(SchoolDay::inForce('e', SchoolDay::today($school->id))),
+                    ),
+                'NULL',
+            ],
+        ];
     }
 }

@@ -99,7 +99,7 @@ final class GuardianList
 
         return new GuardianCounts(
             $all,
-            self::requests($school->id)[0],
+            self::requests($school->id)->count(),
             array_map(fn(Standing $s): StandingCount => new StandingCount($s, $counts[$s->value]), Standing::cases()),
         );
     }
@@ -110,32 +110,26 @@ final class GuardianList
         return array_values($this->query($school, $whom)->orderBy('g.id')->pluck('g.id')->map(strval(...))->all());
     }
 
-    /**
-     * Guardian requests that wait: with a letter or a link, and those whose child is to be found first.
-     *
-     * @return array{int, string|null} how many, and the instant of the first
-     */
-    public static function requests(string $schoolId): array
+    /** The instants of guardian requests that wait: with a letter or a link, and those whose child is to be found. */
+    public static function requests(string $schoolId): Builder
     {
         $claims = DB::table('guardian_claims as c')
             ->join('people as s', 's.id', '=', 'c.student_id')
             ->where('c.state', 'waiting')
             ->where('s.school_id', $schoolId)
             ->select('c.made_at');
-        $askings = FamilyAsking::waiting()->where('f.school_id', $schoolId)->select('f.made_at');
-        $row = DB::query()
-            ->fromSub($claims->unionAll($askings), 'w')
-            ->selectRaw('count(*) n, min(made_at) since')
-            ->first();
 
-        return [(int) $row?->n, $row?->since === null ? null : (string) $row->since];
+        return DB::query()->fromSub(
+            $claims->unionAll(FamilyAsking::waiting()->where('f.school_id', $schoolId)->select('f.made_at')),
+            'w',
+        );
     }
 
-    /** How many guardians have been reminded, or let their link run out, and have not answered. */
-    public function unanswered(School $school): int
+    /** Invitations of guardians who have been reminded, or let their link run out, and have not answered. */
+    public static function unanswered(string $schoolId): Builder
     {
-        return (int) DB::table('guardian_invitations as i')
-            ->where('i.school_id', $school->id)
+        return DB::table('guardian_invitations as i')
+            ->where('i.school_id', $schoolId)
             ->where('i.state', 'open')
             ->where(
                 fn(Builder $q) => $q
@@ -148,10 +142,9 @@ final class GuardianList
                     ->join('people as s', 's.id', '=', 'g.student_id')
                     ->whereColumn('g.guardian_id', 'i.guardian_id')
                     ->where('g.state', 'invited')
-                    ->where('s.school_id', $school->id)
+                    ->where('s.school_id', $schoolId)
                     ->where('s.state', 'active'),
-            )
-            ->count();
+            );
     }
 
     /** Ties (`g`) with guardian (`p`), student (`s`) and the open link there may be (`i`). */

@@ -8,10 +8,10 @@ use App\Ledger\Wishes\LedgerPageWish;
 use App\Ledger\Wishes\LedgerSheetWish;
 use App\Ledger\Wishes\OutlookWish;
 use App\Ledger\Wishes\UndoWish;
-use App\Models\Coordinators;
 use App\Models\LedgerEntry;
 use App\Models\Person;
 use App\Models\School;
+use App\Models\StaffStanding;
 use App\Platform\Answers;
 use App\Platform\FileOut;
 use App\Platform\SchoolDay;
@@ -91,7 +91,7 @@ final class LedgerController
     #[Answers(LedgerDetail::class, 'One entry with the records it changed; of other schools’ records nothing')]
     public function show(LedgerEntry $entry, Request $request): LedgerDetail
     {
-        $mine = Coordinators::schoolsOf(Person::signedIn($request)->id);
+        $mine = StaffStanding::of(Person::signedIn($request))->schools;
         $all = array_diff($entry->schools(), $mine) === [];
         $shown = [];
         foreach (LedgerChange::of($entry->seq, $all ? null : $mine) as $change) {

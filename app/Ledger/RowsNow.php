@@ -7,6 +7,7 @@ namespace App\Ledger;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Plan\Action;
+use Vantrel\Core\Plan\Pointer;
 use Vantrel\Core\Plan\Standing;
 use Vantrel\Core\Records\Entity;
 use Vantrel\Core\Records\Unique;
@@ -15,6 +16,9 @@ use Vantrel\Core\Records\Unique;
 final readonly class RowsNow implements Standing
 {
     private const CHUNK = 5000;
+
+    /** So many ids are looked up one by one. */
+    private const FEW = 100;
 
     /**
      * What points at records of plans from outside and holds them: somebody has worked with them. A test holds both
@@ -58,21 +62,14 @@ final readonly class RowsNow implements Standing
     /**
      * @param bool $locked whether what is read is locked until the transaction ends, so that it stays so; without, it
      *     is how things were when that began
+     * @param array<string, array<string, int>> $versions table and id to version, of all that the entries wrote and
+     *     that is there
      */
-    public function __construct(private bool $locked) {}
+    public function __construct(private bool $locked, private array $versions = []) {}
 
     public function versions(Entity $entity, array $ids): array
     {
-        $versions = [];
-        foreach (array_chunk($ids, self::CHUNK) as $chunk) {
-            $versions += $this->table($entity->value)
-                ->whereIn('id', $chunk)
-                ->pluck('version', 'id')
-                ->map(fn(mixed $v): int => (int) $v)
-                ->all();
-        }
-
-        return $versions;
+        return array_intersect_key($this->versions[$entity->value] ?? [], array_flip($ids));
     }
 
     public function rows(string $kind, string $column, array $values): array
@@ -116,20 +113,41 @@ final readonly class RowsNow implements Standing
 
     public function used(array $ids): array
     {
-        $used = [];
-        foreach (array_chunk($ids, self::CHUNK) as $chunk) {
-            array_push(
-                $used,
-                ...$this->table('sign_ins')
-                    ->whereIn('id', $chunk)
-                    ->whereNotNull('last_signed_in_at')
-                    ->pluck('id')
-                    ->map(strval(...))
-                    ->values(),
+        return $ids === []
+            ? []
+            : array_values(
+                array_intersect(
+                    self::near($this->table('sign_ins'), 'id', $ids)
+                        ->whereNotNull('last_signed_in_at')
+                        ->pluck('id')
+                        ->all(),
+                    $ids,
+                ),
             );
+    }
+
+    public function pointing(Entity $at, array $ids, int $but): array
+    {
+        $all = null;
+        foreach (Entity::cases() as $child) {
+            foreach ($child->references() as $column => $parent) {
+                if ($parent === $at) {
+                    $one = self::near($this->table($child->value), $column, $ids)
+                        ->where('version', '!=', $but)
+                        ->selectRaw("? AS child, id, ? AS `column`, $column AS `to`", [$child->value, $column]);
+                    $all = $all?->unionAll($one) ?? $one;
+                }
+            }
+        }
+        $wanted = array_flip($ids);
+        $pointing = [];
+        foreach ($all === null || $ids === [] ? [] : $all->get() as $row) {
+            if (isset($wanted[$row->to])) {
+                $pointing[] = new Pointer(Entity::from($row->child), $row->id, $row->column, $row->to);
+            }
         }
 
-        return $used;
+        return $pointing;
     }
 
     public function referring(Entity $child, string $column, array $ids): array
@@ -148,22 +166,40 @@ final readonly class RowsNow implements Standing
 
     public function held(Entity $entity, array $ids): array
     {
-        $held = [];
+        $all = null;
         foreach (self::HOLD as [$table, $column, $of]) {
-            foreach ($of === $entity ? array_chunk($ids, self::CHUNK) : [] as $chunk) {
-                array_push(
-                    $held,
-                    ...$this->table($table)
-                        ->whereIn($column, $chunk)
-                        ->distinct()
-                        ->pluck($column)
-                        ->map(strval(...))
-                        ->values(),
-                );
+            if ($of === $entity) {
+                $one = self::near($this->table($table), $column, $ids)
+                    ->distinct()
+                    ->select("$column as id");
+                $all = $all?->unionAll($one) ?? $one;
             }
         }
 
-        return $held;
+        return $all === null || $ids === [] ? [] : array_values(array_intersect($ids, $all->pluck('id')->all()));
+    }
+
+    /**
+     * @param  list<string>  $ids
+     * @return list<array{string, string}> table and column of what goes with some records, where there is any
+     */
+    public static function goesWith(Entity $entity, array $ids): array
+    {
+        $all = null;
+        foreach (self::GO_WITH as $i => [$table, $column, $of]) {
+            if ($of === $entity) {
+                $one = DB::query()
+                    ->selectRaw("$i AS i")
+                    ->whereExists(self::near(DB::table($table), $column, $ids));
+                $all = $all?->unionAll($one) ?? $one;
+            }
+        }
+
+        return $all === null
+            ? []
+            : array_values(
+                $all->pluck('i')->map(fn(mixed $i): array => array_slice(self::GO_WITH[(int) $i], 0, 2))->all(),
+            );
     }
 
     public function writtenAfter(int $done, array $ids): array
@@ -190,6 +226,19 @@ final readonly class RowsNow implements Standing
     private function table(string $table): Builder
     {
         return $this->locked ? DB::table($table)->sharedLock() : DB::table($table);
+    }
+
+    /**
+     * Rows whose column holds one of many ids, and perhaps some others: the ids of one plan share their time, so what
+     * lies between the first and the last of them is little else, and one range is looked up instead of thousands.
+     *
+     * @param  list<string>  $ids
+     */
+    private static function near(Builder $query, string $column, array $ids): Builder
+    {
+        return count($ids) <= self::FEW
+            ? $query->whereIn($column, $ids)
+            : $query->whereBetween($column, [min($ids), max($ids)]);
     }
 
     /** Of entries (`e`): those that somebody could still undo. */

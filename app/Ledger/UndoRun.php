@@ -33,6 +33,12 @@ final class UndoRun
     /** @var array<int, Affected> number of each entry to what it wrote */
     private array $affected = [];
 
+    /**
+     * @var array<int, array<string, array<string, array<string, bool>>>> of each entry, by table and column: the ids of
+     *     those whose secret it set, and whether it made them
+     */
+    private array $issued = [];
+
     /** @var list<Undo>|null as they would be, nothing locked */
     private ?array $undos = null;
 
@@ -105,7 +111,6 @@ final class UndoRun
      */
     public function run(?string $fingerprint): array
     {
-        $this->lock();
         $undos = $this->plan(true);
         if ($fingerprint !== null && !hash_equals(Undo::fingerprint($undos), $fingerprint)) {
             throw new StalePlan(['what undoing it would come to']);
@@ -117,7 +122,7 @@ final class UndoRun
             }
             $kept[$undo->seq] = array_slice([...$this->stays($undo), ...$this->lost($undo)], 0, 2 * self::NAMED);
             $this->putBack($undo);
-            $this->endIssued($undo->seq);
+            $this->endIssued($undo);
         }
 
         return $kept;
@@ -126,12 +131,13 @@ final class UndoRun
     /** @return list<Undo> */
     private function plan(bool $locked): array
     {
+        $versions = $this->versions($locked);
         $entries = array_map(
             fn(LedgerEntry $e): Entry => new Entry($e->seq, $e->done(), $e->action(), $this->written($e->seq)),
             $this->entries,
         );
 
-        return UndoPlanner::together($entries, new RowsNow($locked));
+        return UndoPlanner::together($entries, new RowsNow($locked, $versions));
     }
 
     /** @return list<Written> of an entry; what it affects is noted on the way */
@@ -141,7 +147,10 @@ final class UndoRun
         $written = [];
         foreach (Images::of($seq) as $image) {
             $affected->add($image);
-            $written[] = Written::of($image);
+            $written[] = $of = Written::of($image);
+            foreach ($of->issued as $column) {
+                $this->issued[$seq][$of->entity->value][$column][$of->id] = $of->inserts();
+            }
         }
 
         return $written;
@@ -173,28 +182,29 @@ final class UndoRun
     }
 
     /**
-     * Table by table in one order for everybody, so that two at once wait for each other instead of locking each other
-     * out.
+     * Of all that was written, locked first where it is to go back: table by table in one order for everybody, so that
+     * two at once wait for each other instead of locking each other out.
+     *
+     * @return array<string, array<string, int>> table and id to version now
      */
-    private function lock(): void
+    private function versions(bool $locked): array
     {
-        $tables = array_map(fn(Entity $e): string => $e->value, Entity::cases());
-        sort($tables);
-        $seqs = array_map(fn(LedgerEntry $e): int => $e->seq, $this->entries);
-        foreach ($tables as $table) {
-            DB::table($table)
-                ->whereIn(
-                    'id',
-                    fn(Builder $q) => $q
-                        ->select('row_id')
-                        ->from('ledger_changes')
-                        ->whereIn('entry_seq', $seqs)
-                        ->where('entity', $table),
-                )
+        $changes = fn(): Builder => DB::table('ledger_changes')->whereIn(
+            'entry_seq',
+            array_map(fn(LedgerEntry $e): int => $e->seq, $this->entries),
+        );
+        $versions = [];
+        foreach ($changes()->distinct()->pluck('entity')->sort() as $table) {
+            $versions[(string) $table] = DB::table((string) $table)
+                ->whereIn('id', $changes()->where('entity', $table)->select('row_id'))
                 ->orderBy('id')
-                ->lockForUpdate()
-                ->count('id');
+                ->when($locked, fn(Builder $q) => $q->lockForUpdate())
+                ->pluck('version', 'id')
+                ->map(fn(mixed $version): int => (int) $version)
+                ->all();
         }
+
+        return $versions;
     }
 
     /** @return list<string> what stays and why, the first of each kind by name, the rest counted */
@@ -247,18 +257,18 @@ final class UndoRun
      * What the entry issued ends with it: a password, a passphrase or pictures that it set are no more, also where the
      * account stays because somebody has signed in to it.
      */
-    private function endIssued(int $seq): void
+    private function endIssued(Undo $undo): void
     {
-        foreach (Entity::cases() as $entity) {
-            foreach ($entity->issued() as $column) {
-                $set = DB::table('ledger_changes')
-                    ->where('entry_seq', $seq)
-                    ->where('entity', $entity->value)
-                    ->whereRaw("JSON_VALUE(`after`, ?) = '(secret)'", ["$.$column"])
-                    ->pluck('row_id');
-                foreach ($set->chunk(self::CHUNK) as $ids) {
-                    DB::table($entity->value)
-                        ->whereIn('id', $ids)
+        foreach ($this->issued[$undo->seq] ?? [] as $table => $columns) {
+            foreach ($columns as $column => $set) {
+                // What it made is gone, unless it stays.
+                $ids = array_filter(
+                    array_map(strval(...), array_keys($set)),
+                    fn(string $id): bool => !$set[$id] || $undo->keeps(Entity::from($table), $id),
+                );
+                foreach (array_chunk($ids, self::CHUNK) as $chunk) {
+                    DB::table($table)
+                        ->whereIn('id', $chunk)
                         ->update([$column => null]);
                 }
             }
@@ -301,11 +311,9 @@ final class UndoRun
 
             return;
         }
-        $ids = array_column($run, 'id');
-        foreach (RowsNow::GO_WITH as [$of, $column, $entity]) {
-            if ($entity->value === $table) {
-                DB::table($of)->whereIn($column, $ids)->delete();
-            }
+        $ids = array_map(strval(...), array_column($run, 'id'));
+        foreach (RowsNow::goesWith(Entity::from($table), $ids) as [$of, $column]) {
+            DB::table($of)->whereIn($column, $ids)->delete();
         }
         DB::table($table)->whereIn('id', $ids)->delete();
     }

@@ -38,7 +38,13 @@ final class Kept
     /** How many people there are that seem to have several accounts. */
     public function count(School $school): int
     {
-        return self::shown(Realm::of($school))->distinct()->count('l.cluster');
+        return self::waits($school)->count();
+    }
+
+    /** People of a school that seem to have several accounts. */
+    public static function waits(School $school): Builder
+    {
+        return DB::query()->fromSub(self::shown(Realm::of($school))->distinct()->select('l.cluster'), 'c');
     }
 
     /** How many of these pairs are of two schools. */

@@ -13,6 +13,7 @@ use App\Models\School;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Database\Query\Builder as QueryBuilder;
 use Illuminate\Support\Facades\DB;
 use Vantrel\Core\Mailroom\MessageState;
 use Vantrel\Core\Plan\Refusal;
@@ -56,7 +57,7 @@ final readonly class MessageDesk
                     ->all(),
             ),
             $messages->count() > self::PAGE ? $messages->get(self::PAGE - 1)?->id : null,
-            self::countAmiss($school)[0],
+            self::amissAt($school)->count(),
             self::of($school)->where('state', MessageState::Waiting)->count(),
             self::narrowed($school, $wish),
         );
@@ -79,16 +80,10 @@ final readonly class MessageDesk
         };
     }
 
-    /**
-     * Messages that somebody has to look at: refused, come back, in doubt, or waiting for long.
-     *
-     * @return array{int, string|null} how many, and the instant of the first
-     */
-    public static function countAmiss(School $school): array
+    /** Messages that somebody has to look at: refused, come back, in doubt, or waiting for long. */
+    public static function amissAt(School $school): QueryBuilder
     {
-        $row = self::amiss(self::of($school))->toBase()->selectRaw('count(*) n, min(made_at) since')->first();
-
-        return [(int) $row?->n, $row?->since === null ? null : (string) $row->since];
+        return self::amiss(self::of($school))->toBase();
     }
 
     /** Why mail to the same address came back, '' where none has. */

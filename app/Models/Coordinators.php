@@ -33,14 +33,9 @@ final class Coordinators
         return array_values(array_diff(self::schoolsOf($personId), [$schoolId]));
     }
 
+    /** As it was when the request came; see {@see StaffStanding}. */
     public static function has(Person $person, string $schoolId): bool
     {
-        return $person->state === 'active' &&
-            $person->kind === 'staff' &&
-            DB::table('coordinators')
-                ->where('person_id', $person->id)
-                ->where('school_id', $schoolId)
-                ->where('state', 'active')
-                ->exists();
+        return $person->state === 'active' && StaffStanding::of($person)->coordinates($schoolId);
     }
 }

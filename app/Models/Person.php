@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\BelongsToMany;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Foundation\Auth\User;
@@ -40,6 +41,7 @@ use Vantrel\Core\Records\AddressState;
  * @property string|null $erased_on
  * @property string|null $pictures keyed hash of three pictures
  * @property-read Collection<int, SignIn> $signIns
+ * @property-read School $school
  */
 final class Person extends User
 {
@@ -73,6 +75,12 @@ final class Person extends User
             'state',
             'active',
         );
+    }
+
+    /** @return BelongsTo<School, $this> */
+    public function school(): BelongsTo
+    {
+        return $this->belongsTo(School::class);
     }
 
     /** @return HasMany<SignIn, $this> */

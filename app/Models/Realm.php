@@ -26,10 +26,10 @@ final readonly class Realm
      *
      * @throws ModelNotFoundException where there is no such school
      */
-    public static function named(string $word, ?string $personId): self
+    public static function named(string $word, ?Person $person): self
     {
         return $word === self::ALL
-            ? new self(Coordinators::schoolsOf($personId))
+            ? new self($person === null ? [] : StaffStanding::of($person)->schools)
             : self::of(School::query()->findOrFail($word));
     }
 

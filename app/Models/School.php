@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Platform\SchoolDay;
 use Illuminate\Database\Eloquent\Model;
 
 /**
@@ -55,4 +56,14 @@ final class School extends Model
 
     /** @var array<string, string> */
     protected $casts = ['mail_domains' => 'array'];
+
+    protected static function booted(): void
+    {
+        // Whatever is asked of a school asks what day it is there.
+        self::retrieved(function (self $school): void {
+            if (isset($school->time_zone)) {
+                SchoolDay::know($school->id, $school->time_zone);
+            }
+        });
+    }
 }

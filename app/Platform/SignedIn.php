@@ -6,7 +6,7 @@ namespace App\Platform;
 
 use Illuminate\Foundation\Events\Dispatchable;
 
-/** Somebody has signed in with a user name of theirs; no entry of the ledger says so. */
+/** Somebody has signed in with a user name of theirs for the first time; no entry of the ledger says so. */
 final readonly class SignedIn
 {
     use Dispatchable;

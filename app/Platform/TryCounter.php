@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Platform;
 
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Vantrel\Core\Accounts\Limit;
@@ -58,17 +59,35 @@ final class TryCounter
     }
 
     /**
+     * A try was right: whoever made it begins anew, and what it took besides is given back.
+     *
+     * @param  array{0: Limit, 1: string}  $own
+     * @param  list<array{0: Limit, 1: string}>  $besides
+     */
+    public function right(array $own, array $besides): void
+    {
+        $keys = array_map(self::key(...), [$own, ...$besides]);
+        $places = implode(',', array_fill(0, count($keys), '?'));
+        // In the order of the index, so that two at a time wait for each other.
+        DB::update("UPDATE tries SET n = IF(id = ?, 0, n - 1) WHERE id IN ($places) AND n > 0 ORDER BY id", [
+            $keys[0],
+            ...$keys,
+        ]);
+    }
+
+    /**
      * Turns away whoever has none left, and takes none: for the way that a whole school goes within minutes, where a
      * try is only written once it was wrong ({@see count()}). Of many at once some more are looked at, as many as the
      * server works on at a time.
      *
      * @param  array{0: Limit, 1: string}  $limit
+     * @param  int|null  $counted how many there have been, where somebody has read it already
      *
      * @throws TooManyRequestsHttpException with the seconds to wait
      */
-    public function guard(array $limit): void
+    public function guard(array $limit, ?int $counted = null): void
     {
-        if ($this->counts($limit)[0] >= self::most($limit[0])) {
+        if (($counted ?? $this->counts($limit)[0]) >= self::most($limit[0])) {
             $this->refuse($limit);
         }
     }
@@ -108,6 +127,19 @@ final class TryCounter
         }
 
         return array_map(fn(string $key): int => $n[$key], $keys);
+    }
+
+    /**
+     * How many there have been of one, as a column of another statement; null for none.
+     *
+     * @param  array{0: Limit, 1: string}  $limit
+     */
+    public static function column(array $limit): Builder
+    {
+        return DB::table('tries')
+            ->where('id', self::key($limit))
+            ->where('until', '>', now()->getTimestamp())
+            ->select('n');
     }
 
     public function clear(Limit $limit, string $whom): void

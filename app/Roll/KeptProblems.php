@@ -26,10 +26,10 @@ final class KeptProblems
 
     private const ATTEMPTS = 3;
 
-    /** @return array<string, int> how many of a school have each */
-    public function counts(string $schoolId): array
+    /** How many of a school have one, after {@see today()}. */
+    public function count(string $schoolId, AccountProblem $problem): int
     {
-        return array_map(fn(array $of): int => $of[0], $this->standing($schoolId));
+        return DB::table('roll_problems')->where('school_id', $schoolId)->where('problem', $problem->value)->count();
     }
 
     /** @return array<string, array{int, string}> how many of a school have each, and the longest since when */
@@ -76,12 +76,13 @@ final class KeptProblems
         );
     }
 
-    /** Somebody has signed in, which no entry says. */
+    /** Somebody has signed in for the first time, which no entry says. */
     public function signedIn(string $personId): void
     {
         $never = DB::table('roll_problems')
             ->where('person_id', $personId)
             ->where('problem', AccountProblem::NeverSignedIn->value);
+        // To look first locks nothing.
         if ((clone $never)->exists()) {
             $never->delete();
         }
@@ -93,11 +94,16 @@ final class KeptProblems
      */
     public function today(string $schoolId): void
     {
-        $today = SchoolDay::today($schoolId);
-        if (DB::table('roll_days')->where('school_id', $schoolId)->value('day') !== $today) {
+        $kept = DB::query()
+            ->selectSub(DB::table('roll_days')->where('school_id', $schoolId)->select('day'), 'day')
+            ->selectSub(Stale::Problems->first(), 'stale')
+            ->first();
+        if ($kept?->day !== SchoolDay::today($schoolId)) {
             $this->all($schoolId);
         }
-        $this->settle();
+        if ($kept?->stale !== null) {
+            $this->settle();
+        }
     }
 
     /** A whole school. */

@@ -6,7 +6,6 @@ namespace App\Roll;
 
 use App\Ledger\FieldChange;
 use App\Models\Person;
-use App\Models\School;
 use App\Platform\Instant;
 use App\Roll\Views\Enrolled;
 use App\Roll\Views\Happening;
@@ -101,7 +100,7 @@ final class OnePerson
             (string) $person->language,
             Language::read((string) $person->language)?->name() ?? '',
             NameShown::tryFrom((string) $person->name_shown),
-            School::query()->findOrFail($person->school_id)->name,
+            $person->school->name,
             $person->school_id,
             $person->erased_on !== null,
             array_values(
@@ -164,7 +163,9 @@ final class OnePerson
                     ->all(),
             ),
             $this->messages($person, $schools),
-            (string) DB::table('bounced_addresses')->where('address', $person->email)->value('said'),
+            $person->email === null
+                ? ''
+                : (string) DB::table('bounced_addresses')->where('address', $person->email)->value('said'),
         );
     }
 

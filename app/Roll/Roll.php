@@ -51,6 +51,9 @@ final class Roll
     public function page(Realm $realm, PeopleWish $wish): PersonPage
     {
         $realm = $wish->school === '' ? $realm : $realm->only($wish->school);
+        foreach ($wish->problems() === [] ? [] : $realm->ids as $school) {
+            $this->problems->today($school);
+        }
         $among = $this->among($realm->ids, $wish->kind, $wish->grade, $wish->problems(), $wish->left);
         $place = array_filter((array) json_decode((string) base64_decode($wish->after, true), true), is_scalar(...));
         $fits = trim($wish->q) === '' ? null : $this->search->ids($wish->q, $among);
@@ -79,13 +82,13 @@ final class Roll
                 ->addSelect("$sort as place")
                 ->limit(self::PAGE + 1);
         }
-        $people = self::together($pages, $order, $wish->down);
+        $people = $pages === [] ? collect() : self::together($pages, $order, $wish->down, $realm);
         $page = $people->take(self::PAGE);
         $last = $page->last();
         $next = fn(stdClass $p): array => [$p->family_name, $p->given_name, $p->id];
 
         return new PersonPage(
-            $this->lines($page, $realm),
+            self::lines($page),
             $people->count() > self::PAGE && $last !== null
                 ? self::place([...count($order) === 3 ? [] : [$last->place], ...$next($last)])
                 : null,
@@ -120,27 +123,24 @@ final class Roll
      * A page of each school made one page: each is read along its own index, and what is put in order is a few hundred
      * rows, not all there are.
      *
-     * @param  list<Builder>  $pages with the first column of the order as `place`
+     * @param  non-empty-list<Builder>  $pages with the first column of the order as `place`
      * @param  list<string>  $order
      * @return Collection<int, stdClass>
      */
-    private static function together(array $pages, array $order, bool $down): Collection
+    private static function together(array $pages, array $order, bool $down, Realm $realm): Collection
     {
-        if (count($pages) < 2) {
-            return $pages === [] ? collect() : $pages[0]->get();
-        }
         $all = null;
         foreach ($pages as $page) {
             $one = DB::query()->fromSub($page, 'o');
-            $all = $all === null ? $one : $all->unionAll($one);
+            $all = $all?->unionAll($one) ?? $one;
         }
-        $query = DB::query()->fromSub($all, 'p');
+        $query = DB::query()->fromSub(count($pages) === 1 ? $pages[0] : $all, 'p');
         // The first column may be one that `*` leaves out.
         foreach (['p.place', ...array_slice($order, 1)] as $column) {
             $query->orderBy($column, $down ? 'desc' : 'asc');
         }
 
-        return $query->limit(self::PAGE + 1)->get();
+        return self::told($query->limit(self::PAGE + 1), $realm)->get();
     }
 
     /** How many there are: of a problem alone, without looking at anybody. */
@@ -149,7 +149,7 @@ final class Roll
         $problems = $wish->problems();
 
         return count($problems) === 1 && $wish->grade === '' && $wish->q === '' && $wish->kind === PersonKind::Student
-            ? $this->problems->counts($schoolId)[$problems[0]->value] ?? 0
+            ? $this->problems->count($schoolId, $problems[0])
             : $query->count();
     }
 
@@ -188,9 +188,11 @@ final class Roll
      */
     public function byId(array $ids, Realm $realm): array
     {
-        $people = DB::table('people as p')->whereIn('p.id', $ids)->get()->keyBy('id');
+        $people = self::told(DB::table('people as p')->whereIn('p.id', $ids), $realm)
+            ->get()
+            ->keyBy('id');
 
-        return $this->lines(collect($ids)->map(fn(string $id): ?stdClass => $people[$id] ?? null)->filter(), $realm);
+        return self::lines(collect($ids)->map(fn(string $id): ?stdClass => $people[$id] ?? null)->filter());
     }
 
     /**
@@ -205,10 +207,6 @@ final class Roll
         array $problems,
         bool $left = false,
     ): Closure {
-        foreach ($problems === [] ? [] : $schools as $school) {
-            $this->problems->today($school);
-        }
-
         $state = ($problems[0] ?? null)?->state()->value ?? ($left ? 'left' : 'active');
 
         return function (Builder $query) use ($schools, $kind, $grade, $problems, $state): Builder {
@@ -230,34 +228,41 @@ final class Roll
         };
     }
 
+    /** With what stands elsewhere of the few people (`p`) a page shows: a look into an index for each. */
+    private static function told(Builder $query, Realm $realm): Builder
+    {
+        $signIns = fn(string $what): Builder => DB::table('sign_ins as i')
+            ->whereColumn('i.person_id', 'p.id')
+            ->selectRaw($what);
+
+        return $query
+            ->addSelect('p.*')
+            ->selectSub(
+                DB::table('enrollments as e')
+                    ->join('sections as s', 's.id', '=', 'e.section_id')
+                    ->whereColumn('e.person_id', 'p.id')
+                    ->where(SchoolDay::inForce('e', $realm->today()))
+                    ->where('s.state', 'open')
+                    ->selectRaw("GROUP_CONCAT(s.name ORDER BY s.kind, s.name SEPARATOR ', ')"),
+                'sections',
+            )
+            ->selectSub($signIns('MIN(i.user_name)'), 'user_name')
+            ->selectSub($signIns('MAX(i.last_signed_in_at)'), 'last_signed_in_at')
+            ->selectSub(
+                DB::table('guardianships as g')
+                    ->whereColumn('g.student_id', 'p.id')
+                    ->where('g.state', '!=', 'ended')
+                    ->selectRaw('COUNT(*)'),
+                'guardians',
+            );
+    }
+
     /**
-     * @param  Collection<int, \stdClass>  $people
+     * @param  Collection<int, stdClass>  $people as {@see told()} reads them
      * @return list<PersonLine>
      */
-    private function lines(Collection $people, Realm $realm): array
+    private static function lines(Collection $people): array
     {
-        $ids = $people->pluck('id');
-        $sections = DB::table('enrollments as e')
-            ->join('sections as s', 's.id', '=', 'e.section_id')
-            ->whereIn('e.person_id', $ids)
-            ->where(SchoolDay::inForce('e', $realm->today()))
-            ->where('s.state', 'open')
-            ->groupBy('e.person_id')
-            ->selectRaw("e.person_id, group_concat(s.name order by s.kind, s.name separator ', ') n")
-            ->pluck('n', 'person_id');
-        $signIns = DB::table('sign_ins')
-            ->whereIn('person_id', $ids)
-            ->groupBy('person_id')
-            ->selectRaw('person_id, min(user_name) n, max(last_signed_in_at) last')
-            ->get()
-            ->keyBy('person_id');
-        $guardians = DB::table('guardianships')
-            ->whereIn('student_id', $ids)
-            ->where('state', '!=', 'ended')
-            ->groupBy('student_id')
-            ->selectRaw('student_id, count(*) n')
-            ->pluck('n', 'student_id');
-
         return array_values(
             $people
                 ->map(
@@ -268,12 +273,12 @@ final class Roll
                         PersonKind::from($p->kind),
                         GradeLevel::read((string) $p->grade)?->short() ?? '',
                         (string) $p->number,
-                        (string) ($sections[$p->id] ?? ''),
-                        (string) ($signIns[$p->id]->n ?? ''),
+                        (string) $p->sections,
+                        (string) $p->user_name,
                         (string) $p->email,
                         PersonState::from($p->state),
-                        ($signIns[$p->id]->last ?? null) !== null,
-                        (int) ($guardians[$p->id] ?? 0),
+                        $p->last_signed_in_at !== null,
+                        (int) $p->guardians,
                         $p->school_id,
                     ),
                 )

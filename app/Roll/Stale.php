@@ -33,6 +33,12 @@ enum Stale: string
         }
     }
 
+    /** One who is marked; none where nobody is. */
+    public function first(): Builder
+    {
+        return DB::table('roll_stale')->where('what', $this->value)->select('person_id')->limit(1);
+    }
+
     /** How many are marked, counted no further than asked for. */
     public function count(int $most): int
     {

@@ -6,6 +6,7 @@ namespace App\Rosters;
 
 use App\Models\FamilyAsking;
 use App\Models\Person;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
 /** The children somebody is connected with now: all that a guardian may ever see something of. */
@@ -15,17 +16,19 @@ final class Children
     public static function of(Person $person): array
     {
         return array_values(
-            DB::table('guardianships as g')
-                ->join('people as s', 's.id', '=', 'g.student_id')
-                ->where('g.guardian_id', $person->id)
-                ->where('g.state', 'connected')
-                ->whereNull('g.restriction')
-                ->whereIn('s.state', ['active', 'reserve'])
-                ->orderBy('g.student_id')
-                ->pluck('g.student_id')
-                ->map(strval(...))
-                ->all(),
+            self::ties($person)->orderBy('g.student_id')->pluck('g.student_id')->map(strval(...))->all(),
         );
+    }
+
+    /** Their ties (`g`). */
+    public static function ties(Person $person): Builder
+    {
+        return DB::table('guardianships as g')
+            ->join('people as s', 's.id', '=', 'g.student_id')
+            ->where('g.guardian_id', $person->id)
+            ->where('g.state', 'connected')
+            ->whereNull('g.restriction')
+            ->whereIn('s.state', ['active', 'reserve']);
     }
 
     /**

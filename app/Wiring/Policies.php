@@ -18,6 +18,7 @@ use App\Models\School;
 use App\Models\SchoolYear;
 use App\Models\Section;
 use App\Models\SectionPowers;
+use App\Models\StaffStanding;
 use App\Platform\SchoolDay;
 use Illuminate\Auth\Access\Response;
 use Illuminate\Database\Query\Builder;
@@ -63,14 +64,14 @@ final class Policies
             'read-ledger',
             fn(Person $p, LedgerEntry $entry): bool => array_intersect(
                 $entry->schools(),
-                Coordinators::schoolsOf($p->id),
+                StaffStanding::of($p)->schools,
             ) !== [],
         );
         // What is undone is undone at every school that it concerns.
         Gate::define(
             'work-ledger',
             fn(Person $p, LedgerEntry $entry): Response => match (
-                count(array_diff($entry->schools(), Coordinators::schoolsOf($p->id)))
+                count(array_diff($entry->schools(), StaffStanding::of($p)->schools))
             ) {
                 0 => Response::allow(),
                 count($entry->schools()) => Response::deny(),
@@ -138,7 +139,7 @@ final class Policies
         $others = array_filter((array) ($intake->summary['schools'] ?? []), is_string(...));
 
         return Coordinators::has($person, $intake->school_id) &&
-            array_diff($others, $others === [] ? [] : Coordinators::schoolsOf($person->id)) === [];
+            array_diff($others, $others === [] ? [] : StaffStanding::of($person)->schools) === [];
     }
 
     private static function works(Person $person): bool

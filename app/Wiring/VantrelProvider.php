@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Wiring;
 
 use App\Accounts\AddressNotices;
+use App\Accounts\PeopleProvider;
 use App\Accounts\SessionRows;
 use App\Guardians\EndSessions;
 use App\Intake\KeepRedone;
@@ -23,6 +24,7 @@ use App\Platform\SchoolDay;
 use App\Platform\SignedIn;
 use App\Roll;
 use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Events\ConnectionEstablished;
 use Illuminate\Database\Events\TransactionCommitting;
@@ -32,6 +34,7 @@ use Illuminate\Queue\Events\JobExceptionOccurred;
 use Illuminate\Queue\Events\JobProcessed;
 use Illuminate\Queue\Events\JobProcessing;
 use Illuminate\Routing\UrlGenerator;
+use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\Mail;
@@ -87,6 +90,10 @@ final class VantrelProvider extends ServiceProvider
         foreach ([Roll\FollowEntries::class, LookAlikes\FollowEntries::class] as $follows) {
             Event::listen([EntryWritten::class, EntryUndone::class, EntryRedone::class], $follows);
         }
+        Auth::provider(
+            'people',
+            fn(Application $app, array $of): PeopleProvider => new PeopleProvider($app->make('hash'), $of['model']),
+        );
         Event::listen(
             SignedIn::class,
             fn(SignedIn $e) => $this->app->make(Roll\KeptProblems::class)->signedIn($e->personId),

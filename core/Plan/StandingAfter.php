@@ -119,6 +119,32 @@ final readonly class StandingAfter implements Standing
         return $found;
     }
 
+    public function pointing(Entity $at, array $ids, int $but): array
+    {
+        $pointing = array_values(
+            array_filter($this->before->pointing($at, $ids, $but), function (Pointer $p) use ($but): bool {
+                $back = $this->back[$p->child->value][$p->id] ?? null;
+
+                return $back === null ||
+                    (!$back->inserts() && $back->wasVersion !== $but && !array_key_exists($p->column, $back->back));
+            }),
+        );
+        $wanted = array_flip($ids);
+        foreach ($this->back as $table => $rows) {
+            $child = Entity::from($table);
+            foreach ($child->references() as $column => $parent) {
+                foreach ($parent === $at ? $rows : [] as $id => $written) {
+                    $to = (string) ($written->back[$column] ?? '');
+                    if (isset($wanted[$to]) && $written->wasVersion !== $but) {
+                        $pointing[] = new Pointer($child, (string) $id, $column, $to);
+                    }
+                }
+            }
+        }
+
+        return $pointing;
+    }
+
     public function held(Entity $entity, array $ids): array
     {
         return $this->before->held($entity, $this->there($entity, $ids));

@@ -29,6 +29,12 @@ final class UndoPlanner
     /** @var array<string, true> ids of records of later entries that hold what this one made */
     private array $holders = [];
 
+    /** @var list<Pointer>|null from elsewhere, at what the entry made; they are the same however much stays */
+    private ?array $pointers = null;
+
+    /** @var array<string, array<string, Stay>> of what stays, that whose references have been followed */
+    private array $followed = [];
+
     private function __construct(private readonly Entry $entry, private readonly Standing $now)
     {
         foreach ($entry->written as $written) {
@@ -100,25 +106,47 @@ final class UndoPlanner
         );
     }
 
-    /** What a record that stays refers to stays as well; and what records from elsewhere refer to stays. */
+    /** What records from elsewhere refer to stays; and what a record of the entry's own that stays refers to. */
     private function keepReferred(): void
     {
-        foreach (array_reverse(Entity::cases()) as $child) {
-            foreach ($child->references() as $column => $parent) {
-                $held = [];
-                foreach ($this->now->referring($child, $column, $this->made[$parent->value] ?? []) as $id => $of) {
-                    // A row this entry wrote goes, or goes back to before it could refer to what the entry made.
-                    $mine = isset($this->written[$child->value][$id]);
-                    if (!$mine || isset($this->stays[$child->value][$id])) {
-                        $held[] = $of;
-                        if (!$mine) {
-                            $this->holders[(string) $id] = true;
-                        }
-                    }
+        foreach ($this->pointers ??= $this->pointing() as $pointer) {
+            // A row this entry wrote goes, or goes back to before it could refer to what the entry made.
+            $mine = isset($this->written[$pointer->child->value][$pointer->id]);
+            if (!$mine || isset($this->stays[$pointer->child->value][$pointer->id])) {
+                $this->keep($pointer->child->references()[$pointer->column], [$pointer->to], Stay::InUse);
+                if (!$mine) {
+                    $this->holders[$pointer->id] = true;
                 }
-                $this->keep($parent, $held, Stay::InUse);
             }
         }
+        foreach (array_reverse(Entity::cases()) as $child) {
+            $stay = array_diff_key($this->stays[$child->value] ?? [], $this->followed[$child->value] ?? []);
+            if ($stay === [] || $child->references() === []) {
+                continue;
+            }
+            $this->followed[$child->value] = ($this->followed[$child->value] ?? []) + $stay;
+            $rows = $this->now->rows($child->record(), 'id', array_map(strval(...), array_keys($stay)));
+            foreach ($child->references() as $column => $parent) {
+                $made = array_flip($this->made[$parent->value] ?? []);
+                foreach ($rows as $row) {
+                    $to = (string) $row->field($column);
+                    if (isset($made[$to])) {
+                        $this->keep($parent, [$to], Stay::InUse);
+                    }
+                }
+            }
+        }
+    }
+
+    /** @return list<Pointer> from elsewhere, at what the entry made */
+    private function pointing(): array
+    {
+        $pointing = [];
+        foreach ($this->made as $table => $ids) {
+            array_push($pointing, ...$this->now->pointing(Entity::from($table), $ids, $this->entry->seq));
+        }
+
+        return $pointing;
     }
 
     /**

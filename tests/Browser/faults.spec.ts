@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { ASKED, FAULTS } from './faults';
+import { ASKED, FAULTS, lift } from './faults';
 import { coordinator, openRow, other, PASSWORD, signIn } from './people';
 import { comesIn, ENTRANCES, settled } from './states';
 import { test } from './told';
@@ -66,7 +66,7 @@ for (const [fault, fail] of Object.entries(FAULTS)) {
             await expect(alert, view).toBeVisible();
             await expect(alert, view).toContainText('That could not be loaded.');
             await expect(page.locator('#sheet'), view).not.toContainText(NO_FACT);
-            await page.unroute(ASKED);
+            await lift(page);
             await alert.getByRole('button', { name: 'Try again' }).click();
             await expect(alert, view).toBeHidden();
             await expect(page.getByRole('heading', { level: 1 }), view).toBeVisible();
@@ -87,7 +87,7 @@ for (const [fault, fail] of Object.entries(FAULTS)) {
                 await page.goto(path);
                 const alert = page.getByRole('alert').first();
                 await expect(alert, path).toContainText('That could not be loaded.');
-                await page.unroute(ASKED);
+                await lift(page);
                 await alert.getByRole('button', { name: 'Try again' }).click();
                 await expect(alert, path).toBeHidden();
             }
@@ -109,7 +109,7 @@ test('every view offers to sign in again where the session has ended', async ({ 
         );
         await page.goto(view);
         await expect(page.getByText('You are signed out, Ines Halloran.'), view).toBeVisible();
-        await page.unroute(ASKED);
+        await lift(page);
         // The account is still signed in: coming back to the window is enough, as after signing in elsewhere.
         await page.evaluate(() => window.dispatchEvent(new Event('focus')));
         await expect(page.getByText('You are signed out, Ines Halloran.'), view).toBeHidden();
@@ -138,7 +138,7 @@ test('every view says that it is on its way while the server takes its time', as
         ).toBeVisible();
         go();
         await expect(page.locator('#sheet').getByText(/^Loading /), view).toHaveCount(0);
-        await page.unroute(ASKED);
+        await lift(page);
         await expect(page.getByRole('heading', { level: 1 }), view).toBeVisible();
     }
     await page.context().close();
@@ -199,7 +199,7 @@ test('no page moves under the finger while answers come late', async ({ browser 
             await settled(page);
             const { sum, what } = await page.evaluate(SHIFTED);
             if (sum >= 0.02) moved.push(`${path} of ${who}: ${sum.toFixed(3)}, ${what.join('; ')}`);
-            await page.unroute(/\/api\//);
+            await lift(page);
         }
         await page.context().close();
     }

@@ -11,3 +11,9 @@ export const FAULTS = {
         ),
     'the network is gone': (page: Page) => page.route(ASKED, (route) => route.abort('connectionfailed')),
 };
+
+/**
+ * Takes what stands between the page and the server away again. What is on its way is let through first: taken away
+ * under the feet of a handler that waits, the browser goes on with the request by itself, and the handler fails.
+ */
+export const lift = (page: Page) => page.unrouteAll({ behavior: 'wait' });

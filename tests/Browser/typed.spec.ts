@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { ASKED, FAULTS } from './faults';
+import { FAULTS, lift } from './faults';
 import { COORDINATOR, coordinator, onPage, other, PASSWORD } from './people';
 import { settled } from './states';
 import { test } from './told';
@@ -20,7 +20,7 @@ test('what is typed outlives a stumbling server, a dead network and the end of t
         await make.click();
         await expect(page.getByRole('dialog').getByText(/does not answer|gave no reason|went wrong/)).toBeVisible();
         await expect(name).toHaveValue(called);
-        await page.unroute(ASKED);
+        await lift(page);
     }
     await page.context().clearCookies();
     await make.click();

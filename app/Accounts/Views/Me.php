@@ -8,11 +8,15 @@ use App\Accounts\CredentialWay;
 use App\Accounts\MustFinish;
 use App\Accounts\Opened;
 use App\Models\Person;
+use App\Models\StaffStanding;
 use App\Platform\GradeChoice;
 use App\Platform\Resource;
 use App\Platform\SchoolDay;
 use App\Rosters\Children;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
+use stdClass;
 use Vantrel\Core\Records\PersonKind;
 use Vantrel\Core\Records\YearState;
 
@@ -39,67 +43,6 @@ final readonly class Me extends Resource
 
     public static function of(Person $person): self
     {
-        $coordinated = DB::table('coordinators')
-            ->where('person_id', $person->id)
-            ->where('state', 'active')
-            ->pluck('school_id')
-            ->all();
-        $years = [];
-        foreach (
-            DB::table('school_years')
-                ->orderByDesc('begins_on')
-                ->get(['id', 'school_id', 'name', 'state'])
-            as $year
-        ) {
-            $years[$year->school_id][] = new YearChoice($year->id, $year->name, YearState::from($year->state));
-        }
-        // Staff also work where they were invited, in other schools of the district.
-        $invited =
-            $person->kind !== 'staff'
-                ? []
-                : DB::table('enrollments as e')
-                    ->join('sections as s', 's.id', '=', 'e.section_id')
-                    ->where('e.person_id', $person->id)
-                    ->where('e.role', '!=', 'student')
-                    ->where(SchoolDay::inForce('e', SchoolDay::today($person->school_id)))
-                    ->distinct()
-                    ->pluck('s.school_id')
-                    ->all();
-        $schools =
-            $person->kind !== 'staff'
-                ? []
-                : DB::table('schools as s')
-                    ->leftJoin(
-                        'school_years as y',
-                        fn($j) => $j->on('y.school_id', '=', 's.id')->where('y.state', 'current'),
-                    )
-                    ->whereIn('s.id', [...$coordinated, ...$invited, $person->school_id])
-                    ->orderBy('s.lowest_grade')
-                    ->orderBy('s.name')
-                    ->get([
-                        's.id',
-                        's.code',
-                        's.name',
-                        's.lowest_grade',
-                        's.highest_grade',
-                        'y.id as year_id',
-                        'y.name as year',
-                    ])
-                    ->map(
-                        fn(object $s): SchoolChoice => new SchoolChoice(
-                            $s->id,
-                            $s->code,
-                            $s->name,
-                            (string) $s->year_id,
-                            (string) $s->year,
-                            in_array($s->id, $coordinated, true),
-                            $s->lowest_grade,
-                            $s->highest_grade,
-                            GradeChoice::between($s->lowest_grade, $s->highest_grade),
-                            $years[$s->id] ?? [],
-                        ),
-                    )
-                    ->all();
         $opened = request()->hasSession() ? Opened::of(request()->session()) : null;
         $room =
             $opened?->way === CredentialWay::RoomPass
@@ -109,15 +52,89 @@ final readonly class Me extends Resource
                     ->value('s.name')
                 : '';
 
+        $has = DB::query()
+            ->selectSub(
+                DB::table('sign_ins')->where('person_id', $person->id)->whereNotNull('password')->selectRaw('COUNT(*)'),
+                'passwords',
+            )
+            ->selectSub($person->kind === 'student' ? '0' : Children::ties($person)->selectRaw('COUNT(*)'), 'children')
+            ->first();
+
         return new self(
             $person->id,
             $person->fullName(),
             PersonKind::from($person->kind),
-            array_values($schools),
+            $person->kind === 'staff' ? self::schools($person) : [],
             app(MustFinish::class)->must(request()),
             is_string($room) ? $room : '',
-            DB::table('sign_ins')->where('person_id', $person->id)->whereNotNull('password')->exists(),
-            $person->kind === 'student' ? 0 : count(Children::of($person)),
+            (int) $has?->passwords > 0,
+            (int) $has?->children,
+        );
+    }
+
+    /** @return list<SchoolChoice> those they belong to, coordinate, or were invited into a section of */
+    private static function schools(Person $person): array
+    {
+        $coordinated = StaffStanding::of($person)->schools;
+        $invited = DB::table('enrollments as e')
+            ->join('sections as x', 'x.id', '=', 'e.section_id')
+            ->where('e.person_id', $person->id)
+            ->where('e.role', '!=', 'student')
+            ->where(SchoolDay::inForce('e', SchoolDay::today($person->school_id)))
+            ->select('x.school_id');
+        $rows = DB::table('schools as s')
+            ->leftJoin('school_years as y', 'y.school_id', '=', 's.id')
+            ->where(
+                fn(Builder $q) => $q
+                    ->whereIn('s.id', [...$coordinated, $person->school_id])
+                    ->orWhereIn('s.id', $invited),
+            )
+            ->orderBy('s.lowest_grade')
+            ->orderBy('s.name')
+            ->orderByDesc('y.begins_on')
+            ->get([
+                's.id',
+                's.code',
+                's.name',
+                's.lowest_grade',
+                's.highest_grade',
+                'y.id as y',
+                'y.name as year',
+                'y.state',
+            ]);
+
+        return array_values(
+            $rows
+                ->groupBy('id')
+                ->map(function (Collection $years) use ($coordinated): SchoolChoice {
+                    $s = $years->firstOrFail();
+                    $current = $years->firstWhere('state', YearState::Current->value);
+
+                    return new SchoolChoice(
+                        $s->id,
+                        $s->code,
+                        $s->name,
+                        (string) $current?->y,
+                        (string) $current?->year,
+                        in_array($s->id, $coordinated, true),
+                        $s->lowest_grade,
+                        $s->highest_grade,
+                        GradeChoice::between($s->lowest_grade, $s->highest_grade),
+                        array_values(
+                            $years
+                                ->whereNotNull('y')
+                                ->map(
+                                    fn(stdClass $y): YearChoice => new YearChoice(
+                                        $y->y,
+                                        $y->year,
+                                        YearState::from($y->state),
+                                    ),
+                                )
+                                ->all(),
+                        ),
+                    );
+                })
+                ->all(),
         );
     }
 }

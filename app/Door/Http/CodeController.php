@@ -22,6 +22,7 @@ use App\Platform\Takes;
 use App\Platform\TryCounter;
 use App\Platform\Wishes;
 use App\Sections\SectionDesk;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Carbon;
@@ -50,9 +51,29 @@ final class CodeController
     #[Answers(CodeView::class, 'The code that works now, with who came in by it')]
     public function show(Section $section): CodeView
     {
+        // A wall asks this every two seconds, in every room: all that is counted comes with the code.
         $row =
-            DB::table('join_codes')->where('section_id', $section->id)->where('state', 'open')->first() ??
-            throw new NotFoundHttpException();
+            DB::table('join_codes as c')
+                ->where('c.section_id', $section->id)
+                ->where('c.state', 'open')
+                ->select('c.*')
+                ->selectSub(self::open()->selectRaw('COUNT(*)'), 'all_open')
+                ->selectSub(
+                    DB::table('enrollments as e')
+                        ->where('e.section_id', $section->id)
+                        ->where('e.role', 'student')
+                        ->where(SchoolDay::inForce('e', SchoolDay::today($section->school_id)))
+                        ->selectRaw('COUNT(*)'),
+                    'students',
+                )
+                ->selectSub(
+                    DB::table('join_requests')
+                        ->where('section_id', $section->id)
+                        ->where('state', 'waiting')
+                        ->selectRaw('COUNT(*)'),
+                    'waiting',
+                )
+                ->first() ?? throw new NotFoundHttpException();
         $code = CodeSymbols::parse($row->code);
         $base = rtrim((string) config('app.url'), '/');
         $qr = QrPath::of("$base/in/$code->symbols");
@@ -66,7 +87,7 @@ final class CodeController
             ->get(['p.called_name as given_name', 'p.family_name', 'e.came_at']);
         $written = $code->written();
         $length = strlen($code->symbols) - 1;
-        $chances = $this->chances();
+        $chances = new CodeChances((int) $row->all_open, TryCounter::codesADay());
 
         return new CodeView(
             $section->name,
@@ -75,11 +96,7 @@ final class CodeController
             preg_replace('#^https?://#', '', $base) . '/in',
             $qr->path,
             $qr->size,
-            DB::table('enrollments as e')
-                ->where('e.section_id', $section->id)
-                ->where('e.role', 'student')
-                ->where(SchoolDay::inForce('e', SchoolDay::today($section->school_id)))
-                ->count(),
+            (int) $row->students,
             array_values(
                 $arrived
                     ->map(
@@ -90,7 +107,7 @@ final class CodeController
                     )
                     ->all(),
             ),
-            DB::table('join_requests')->where('section_id', $section->id)->where('state', 'waiting')->count(),
+            (int) $row->waiting,
             $chances->guessPerDay($length),
             $chances->collision($length),
             $length,
@@ -184,7 +201,7 @@ final class CodeController
 
     private function chosen(Section $section, string $chosen): ChosenCode
     {
-        $live = DB::table('join_codes')->where('state', 'open')->count() + 1;
+        $live = self::open()->count() + 1;
         $known = [
             $section->name,
             School::query()->findOrFail($section->school_id)->name,
@@ -203,9 +220,10 @@ final class CodeController
         );
     }
 
-    private function chances(): CodeChances
+    /** Codes that work now, of all sections. */
+    private static function open(): Builder
     {
-        return new CodeChances(DB::table('join_codes')->where('state', 'open')->count(), TryCounter::codesADay());
+        return DB::table('join_codes')->where('state', 'open');
     }
 
     private function terms(CodeTermsWish|NewCodeWish $wish): CodeTerms

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Roll\Http;
 
-use App\Models\Coordinators;
 use App\Models\Person;
 use App\Models\Realm;
 use App\Models\School;
+use App\Models\StaffStanding;
 use App\Platform\Answers;
 use App\Platform\Takes;
 use App\Platform\Wishes;
@@ -78,6 +78,6 @@ final class RollController
     #[Answers(PersonDetail::class, 'One person')]
     public function show(Person $person, Request $request): PersonDetail
     {
-        return $this->people->detail($person, Coordinators::schoolsOf($request->user()?->getAuthIdentifier()));
+        return $this->people->detail($person, StaffStanding::of(Person::signedIn($request))->schools);
     }
 }

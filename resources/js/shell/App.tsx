@@ -61,9 +61,11 @@ export function App() {
 function OnItsWay() {
     const { t } = useTranslation();
     return (
-        <p role="status" className="appears px-6 py-10 text-muted">
-            {t('One moment…')}
-        </p>
+        <main aria-busy="true">
+            <p role="status" className="appears px-6 py-10 text-muted">
+                {t('One moment…')}
+            </p>
+        </main>
     );
 }
 

@@ -111,7 +111,7 @@ it('follows the day, without anybody writing anything', function (): void {
         ->update(['ends_on' => $ends]);
     $this->world->lookThrough();
     expect(($this->have)('unplaced'))->not->toContain('Noor Castell');
-    $unplaced = fn(): int => app(KeptProblems::class)->counts($this->world->school)['unplaced'] ?? 0;
+    $unplaced = fn(): int => app(KeptProblems::class)->standing($this->world->school)['unplaced'][0] ?? 0;
     $before = $unplaced();
     $this->travelTo(CarbonImmutable::now()->addDays(2));
     expect($unplaced())->toBe($before);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Entry;
+use Vantrel\Core\Plan\Pointer;
 use Vantrel\Core\Plan\Standing;
 use Vantrel\Core\Plan\StandingAfter;
 use Vantrel\Core\Plan\Stay;
@@ -70,6 +71,21 @@ function standingBefore(array $people): Standing
                 array_map(fn(Person $p): string => (string) $p->values[$column], $this->people),
                 fn(string $parent): bool => in_array($parent, $ids, true),
             );
+        }
+
+        public function pointing(Entity $at, array $ids, int $but): array
+        {
+            $pointing = [];
+            foreach ($this->people as $p) {
+                foreach (['school_id', 'merged_into'] as $column) {
+                    $to = (string) $p->values[$column];
+                    if ($p->version !== $but && in_array($to, $ids, true)) {
+                        $pointing[] = new Pointer(Entity::Person, $p->id, $column, $to);
+                    }
+                }
+            }
+
+            return $pointing;
         }
 
         public function held(Entity $entity, array $ids): array

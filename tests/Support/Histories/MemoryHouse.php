@@ -11,6 +11,7 @@ use Vantrel\Core\Plan\Change;
 use Vantrel\Core\Plan\Entry;
 use Vantrel\Core\Plan\LooseEnds;
 use Vantrel\Core\Plan\Plan;
+use Vantrel\Core\Plan\Pointer;
 use Vantrel\Core\Plan\RedoPlanner;
 use Vantrel\Core\Plan\Refusal;
 use Vantrel\Core\Plan\Relied;
@@ -229,6 +230,22 @@ final class MemoryHouse implements House, Standing
             fn(Record $r): string => (string) $r->field($column),
             $this->rows($child->record(), $column, $ids),
         );
+    }
+
+    public function pointing(Entity $at, array $ids, int $but): array
+    {
+        $pointing = [];
+        foreach (Entity::cases() as $child) {
+            foreach ($child->references() as $column => $parent) {
+                foreach ($parent === $at ? $this->rows($child->record(), $column, $ids) : [] as $row) {
+                    if ($row->version !== $but) {
+                        $pointing[] = new Pointer($child, $row->id, $column, (string) $row->field($column));
+                    }
+                }
+            }
+        }
+
+        return $pointing;
     }
 
     public function held(Entity $entity, array $ids): array

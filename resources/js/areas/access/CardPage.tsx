@@ -52,7 +52,13 @@ export function CardPage() {
             </Leaf>
         );
     }
-    if (!answer) return <Leaf title={t('Sign in')}>{null}</Leaf>;
+    if (!answer) {
+        return (
+            <Leaf busy title={t('Sign in')}>
+                {null}
+            </Leaf>
+        );
+    }
     if (answer.needs === '') return <Navigate replace to="/" />;
     return (
         <Leaf title={t('Somebody is signed in here')}>

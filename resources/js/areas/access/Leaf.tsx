@@ -7,10 +7,12 @@ interface Props {
     children: ReactNode;
     above?: ReactNode;
     wide?: boolean;
+    /** What is to stand here is on its way. */
+    busy?: boolean;
 }
 
 /** The page of a student, a guardian or someone invited: one thing, in the middle, phone first, in their language. */
-export function Leaf({ title, children, above, wide = false }: Props) {
+export function Leaf({ title, children, above, wide = false, busy = false }: Props) {
     const { t, i18n } = useTranslation();
     useEffect(() => {
         document.title = typeof above === 'string' && above !== '' ? `${title} – ${above}` : title;
@@ -23,6 +25,7 @@ export function Leaf({ title, children, above, wide = false }: Props) {
     }, [i18n.language]);
     return (
         <main
+            aria-busy={busy}
             lang={i18n.language}
             dir={direction(i18n.language)}
             className={`mx-auto flex min-h-full w-full flex-col px-5 py-8 ${wide ? 'max-w-3xl' : 'max-w-md'}`}
