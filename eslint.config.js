@@ -9,7 +9,10 @@ export default ts.config({ ignores: ['resources/js/api/schema.d.ts'] }, ...ts.co
         '@typescript-eslint/no-explicit-any': 'error',
         'no-restricted-properties': [
             'error',
-            { property: 'unroute', message: 'It leaves handlers that wait without their request: lift() of faults.ts.' },
+            {
+                property: 'unroute',
+                message: 'It leaves handlers that wait without their request: lift() of faults.ts.',
+            },
         ],
     },
 });

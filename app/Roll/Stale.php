@@ -49,7 +49,8 @@ enum Stale: string
 
     /**
      * Works out all who are marked, some at a time. A mark is locked before what it stands for is read: whoever marks
-     * the same person meanwhile waits, and marks them again.
+     * the same person meanwhile waits, and marks them again. Whoever marks others does not: only the marks are locked,
+     * not what lies between them, where all who come in on a morning are written.
      *
      * @param  Closure(Collection<int, string>): void  $work
      */
@@ -60,13 +61,18 @@ enum Stale: string
             if ($marked->isEmpty()) {
                 return;
             }
-            DB::transaction(function () use ($marked, $work): void {
-                $still = $this->marks(DB::table('roll_stale')->whereIn('person_id', $marked)->lockForUpdate());
-                if ($still->isNotEmpty()) {
-                    $work($still);
-                    DB::table('roll_stale')->where('what', $this->value)->whereIn('person_id', $still)->delete();
-                }
-            }, self::ATTEMPTS);
+            DB::statement('SET SESSION TRANSACTION ISOLATION LEVEL READ COMMITTED');
+            try {
+                DB::transaction(function () use ($marked, $work): void {
+                    $still = $this->marks(DB::table('roll_stale')->whereIn('person_id', $marked)->lockForUpdate());
+                    if ($still->isNotEmpty()) {
+                        $work($still);
+                        DB::table('roll_stale')->where('what', $this->value)->whereIn('person_id', $still)->delete();
+                    }
+                }, self::ATTEMPTS);
+            } finally {
+                DB::statement('SET SESSION TRANSACTION ISOLATION LEVEL REPEATABLE READ');
+            }
         } while ($marked->count() === self::CHUNK);
     }
 

@@ -257,7 +257,7 @@ CONF
 }
 
 instance_stop() {
-  for part in web worker scheduler records mail nginx fpm mariadb; do stop_one "$VANTREL_HOME/run/$part.pid"; done
+  for part in web worker worker2 scheduler records mail nginx fpm mariadb; do stop_one "$VANTREL_HOME/run/$part.pid"; done
   if [ -f "$VANTREL_HOME/run/socket" ]; then
     rm -rf "$(dirname "$(cat "$VANTREL_HOME/run/socket")")"
     rm -f "$VANTREL_HOME/run/socket"

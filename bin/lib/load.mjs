@@ -2,6 +2,7 @@
 // answered. Says what it measured: latency from the moment a request was due. Called by bin/bench joins.
 import { readFileSync } from 'node:fs';
 import http from 'node:http';
+import { note } from './note.mjs';
 
 const [base, file, rate = '100', seconds = '20'] = process.argv.slice(2);
 const joiners = readFileSync(file, 'utf8')
@@ -32,6 +33,10 @@ const join = (due) => {
         due,
     );
 };
+let turn = 0;
+/** A page for whoever is signed in that asks the database for nothing of its own: what all pages cost first. */
+const signedIn = (due) =>
+    send('GET', '/api/languages', { Cookie: joiners[turn++ % Math.min(1000, joiners.length)].cookie }, undefined, due);
 const empty = (due) => send('GET', '/up', {}, undefined, due);
 
 function words(name, answers, tookMs) {
@@ -43,6 +48,7 @@ function words(name, answers, tookMs) {
         ` p50 ${at(0.5).padStart(6)}  p95 ${at(0.95).padStart(6)}  p99 ${at(0.99).padStart(6)} ms `,
         `${good} of ${answers.length} answered 200`,
     );
+    return { perSecond: answers.length / (tookMs / 1000), p95: Number(at(0.95)) };
 }
 
 async function atRate(name, work, perSecond, forSeconds) {
@@ -57,7 +63,7 @@ async function atRate(name, work, perSecond, forSeconds) {
         pending.push(work(due).then((answer) => answers.push(answer)));
     }
     await Promise.all(pending);
-    words(name, answers, performance.now() - begun);
+    return words(name, answers, performance.now() - begun);
 }
 
 async function asFastAsAnswered(name, work, clients, count) {
@@ -69,18 +75,23 @@ async function asFastAsAnswered(name, work, clients, count) {
             while (left-- > 0) answers.push(await work(performance.now()));
         }),
     );
-    words(name, answers, performance.now() - begun);
+    return words(name, answers, performance.now() - begun);
 }
 
 // Every worker has compiled and opened what it needs before anything is measured.
 await Promise.all(
     Array.from({ length: 4 }, async () => {
-        for (let i = 0; i < 40; i++) await join(performance.now());
+        for (let i = 0; i < Math.min(40, joiners.length / 16); i++) await join(performance.now());
     }),
 );
 for (let i = 0; i < 40; i++) await empty(performance.now());
-await atRate(`empty route of the framework, ${rate} a second`, empty, Number(rate), Number(seconds));
-await atRate(`joins, ${rate} a second`, join, Number(rate), Number(seconds));
-await asFastAsAnswered('empty route, 4 clients as fast as answered', empty, 4, 2000);
-await asFastAsAnswered('joins, 4 clients as fast as answered', join, 4, Math.min(1200, joiners.length - next));
+const bare = await atRate(`empty route of the framework, ${rate} a second`, empty, Number(rate), Number(seconds));
+const joined = await atRate(`joins, ${rate} a second`, join, Number(rate), Number(seconds));
+const most = await asFastAsAnswered('empty route, 4 clients as fast as answered', empty, 4, 2000);
+const signed = await asFastAsAnswered('signed in, for nothing, as fast as answered', signedIn, 4, 2000);
+const left = Math.min(1200, joiners.length - next);
+const joins = await asFastAsAnswered('joins, 4 clients as fast as answered', join, 4, left);
+note('joins as fast as answered, beside the empty route', joins.perSecond / most.perSecond, 'ratio', 0.5, true);
+note('signed in, for nothing, beside the empty route', signed.perSecond / most.perSecond, 'ratio', 0.5, true);
+note(`joins at ${rate} a second, p95 beside the empty route`, joined.p95 / bare.p95, 'ratio', 5);
 agent.destroy();

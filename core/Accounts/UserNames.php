@@ -43,7 +43,8 @@ final class UserNames
         } while (strlen($stem) > self::MAX_STEM && count($words) > 0 && !NameReader::isParticle(end($words)));
         $stem = trim(substr($stem, 0, self::MAX_STEM), '.');
         if (strlen($stem) < 2 || $this->rude($stem)) {
-            $stem = 'reader';
+            // By the name, not the next in turn: two lists at a time would have each to be looked at again for it.
+            $stem = 'reader' . (1000 + (crc32("$given|$family") % 9000));
         }
         $name = $stem;
         for ($n = 2; isset($this->taken[$name]); $n++) {

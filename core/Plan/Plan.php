@@ -64,7 +64,12 @@ final readonly class Plan
         return hash(
             'sha256',
             json_encode(
-                [$this->title, $this->changes, $this->questions, $this->blockers],
+                [
+                    $this->title,
+                    $this->changes,
+                    array_map(fn(Question $q): array => $q->asks(), $this->questions),
+                    $this->blockers,
+                ],
                 JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION,
             ),
         );

@@ -32,6 +32,17 @@ final readonly class Question
         public string $pattern = '',
     ) {}
 
+    /**
+     * What it asks and what the answer was. How likely it is moves a little with whoever comes to the district, and is
+     * no reason to look at a list anew.
+     *
+     * @return list<mixed>
+     */
+    public function asks(): array
+    {
+        return [$this->id, $this->row, $this->text, $this->detail, $this->choices, $this->answer, $this->sheet];
+    }
+
     public function open(): bool
     {
         return $this->answer === null;

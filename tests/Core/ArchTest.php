@@ -131,11 +131,15 @@ it('writes tables that plans change in the ledger only', function (): void {
     // They fill empty tables, or clear away what is past its time; the guard is down or opened there.
     $may = [
         'app/Tools/Commands/SeedCommand.php',
+        'app/Tools/BenchList.php',
         'app/Tools/Commands/BenchCommand.php',
         'app/Tools/Commands/BenchJoinsCommand.php',
+        'app/Tools/Commands/BenchMorningCommand.php',
         'app/Tools/Commands/BenchGuardiansCommand.php',
         'app/Tools/Commands/BenchPrintCommand.php',
         'app/Accounts/CredentialUses.php',
+        // Says how its own transactions lock.
+        'app/Roll/Stale.php',
         // Counts tries, in a table of its own.
         'app/Platform/TryCounter.php',
         'app/Retention/CleanUp.php',

@@ -15,13 +15,14 @@ use App\PrintRoom\Whom;
 use App\Roll\Jobs\SettleRoll;
 use App\Roll\KeptProblems;
 use App\Roll\SearchIndex;
+use App\Tools\BenchList;
+use App\Tools\Figures;
 use Closure;
 use Illuminate\Console\Command;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use OpenSpout\Reader\Common\Creator\ReaderEntityFactory;
-use OpenSpout\Writer\Common\Creator\WriterEntityFactory;
 use Vantrel\Core\Plan\Action;
 use Vantrel\Core\Plan\Change;
 use Vantrel\Core\PrintRoom\CardLayout;
@@ -36,8 +37,8 @@ final class BenchCommand extends Command
 
     protected $signature =
         'vantrel:bench {--rows=1000 : students in the list} {--known=0 : people known beforehand, half of them ' .
-        'students; half of the list are among them} {--growth : only read and plan, at 1,000 3,000 10,000 and ' .
-        '15,000 rows, and say how the time grows}';
+        'students; half of the list are among them} {--growth : only read and plan, at a fifteenth, a fifth, two ' .
+        'thirds and all of the rows, and say how the time grows}';
 
     protected $description = 'Measure a list from file to ledger; run by bin/bench on a database of its own';
 
@@ -58,14 +59,15 @@ final class BenchCommand extends Command
         $this->call('vantrel:seed', ['which' => 'empty']);
         $school = School::query()->firstOrFail();
         $known = max(0, (int) $this->option('known'));
-        $this->people($school->id, $known);
+        $made = new BenchList();
+        $made->people($school->id, $known);
         if ($this->option('growth')) {
-            $this->growth($planner, $school, $known);
+            $this->growth($planner, $made, $school, $known, $rows);
 
             return self::SUCCESS;
         }
         $file = (string) tempnam(sys_get_temp_dir(), 'bench') . '.xlsx';
-        $this->list($file, $rows, intdiv($known, 2));
+        $made->list($file, $rows, intdiv($known, 2));
         $this->line(
             sprintf(
                 '%d students with two guardians each, %d people known, .xlsx of %.1f MB, PHP %s, %s',
@@ -85,18 +87,25 @@ final class BenchCommand extends Command
         if ($plan === null) {
             return self::FAILURE;
         }
+        $memory = ['planning' => $this->peak()];
         $bareInsert = $this->time(fn() => $this->bareInsert($plan->changes));
         $this->takeBack($plan->changes);
         $entry = null;
         $applied = $this->time(function () use ($ledger, $plan, $school, &$entry): void {
             $entry = $ledger->apply($plan, $school->id, null, Action::Intake);
         });
+        $count = count($plan->changes);
+        unset($plan);
+        $memory['apply'] = $this->peak();
         $settled = $this->time(fn() => (new SettleRoll())->handle($problems, $words));
+        $memory['settling'] = $this->peak();
         $again = $this->time(fn() => $planner->planFiles($this->asList($file, $school)));
+        $memory['planning'] = max($memory['planning'], $this->peak());
         $lookAlikes = $this->time(function () use ($finding, $school): void {
             $finding->all($school->id);
             $finding->run();
         });
+        $memory['look-alikes'] = $this->peak();
         $sections = array_values(
             DB::table('enrollments')
                 // Of those the list has made accounts for: the people known before have none to print.
@@ -118,8 +127,21 @@ final class BenchCommand extends Command
         $cards = DB::table('badges')->count();
         DB::table('badges')->delete();
         DB::table('sign_ins')->update(['passphrase' => null, 'version' => $entry->seq ?? 0]);
+        $memory['printing'] = $this->peak();
         $undone = $entry === null ? 0.0 : $this->time(fn() => $ledger->undo($entry, null));
-        $count = count($plan->changes);
+        $memory['undo'] = $this->peak();
+        $of = number_format($rows) . ' rows, ' . number_format($known) . ' people known';
+        // The goals are those of one size.
+        $goal = fn(float $goal): ?float => [$rows, $known] === [10_000, 50_000] ? $goal : null;
+        Figures::note("plan, beside a bare read: $of", $planned / $bareRead, 'ratio', $goal(6));
+        Figures::note("plan, all known, beside a bare read: $of", $again / $bareRead, 'ratio', $goal(7));
+        Figures::note("apply, beside bare inserts: $of", $applied / $bareInsert, 'ratio', $goal(1.5));
+        Figures::note("undo, beside bare inserts: $of", $undone / $bareInsert, 'ratio', $goal(1.5));
+        Figures::note("what the Roll keeps, by the worker: $of", $settled, 's');
+        Figures::note("look-alikes of everyone: $of", $lookAlikes, 's', $goal(40));
+        foreach ($memory as $what => $mb) {
+            Figures::note("most memory, $what: $of", $mb, 'MB', 256);
+        }
         $this->table(
             ['what', 'seconds', 'yardstick in the same run', 'seconds', 'ratio'],
             [
@@ -156,126 +178,20 @@ final class BenchCommand extends Command
                 ["$cards login cards as a PDF", $this->seconds($printed), '', '', ''],
             ],
         );
-        $this->line(sprintf('Most memory used: %.0f MB', memory_get_peak_usage(true) / 1048576));
+        $this->line(
+            'Most memory: ' .
+                implode(
+                    ', ',
+                    array_map(
+                        fn(string $k, float $m): string => sprintf('%s %.0f MB', $k, $m),
+                        array_keys($memory),
+                        $memory,
+                    ),
+                ),
+        );
         unlink($file);
 
         return self::SUCCESS;
-    }
-
-    /** People made up beforehand: students of the list's kind, and as many guardians. */
-    private function people(string $schoolId, int $n): void
-    {
-        $people = $links = [];
-        $flush = function () use (&$people, &$links): void {
-            DB::table('people')->insert($people);
-            DB::table('guardianships')->insert($links);
-            $people = $links = [];
-        };
-        for ($i = 0; $i < intdiv($n, 2); $i++) {
-            $student = $this->student($i);
-            $common = [
-                'version' => 0,
-                'school_id' => $schoolId,
-                'state' => 'active',
-                'merged_into' => null,
-                'phone' => null,
-            ];
-            $people[] = [
-                ...$common,
-                'id' => ($a = (string) Str::ulid()),
-                'kind' => 'student',
-                'given_name' => $student[1],
-                'family_name' => $student[2],
-                'search_name' => strtolower("$student[1] $student[2]"),
-                'birth_date' => $student[3],
-                'number' => $student[0],
-                'grade' => sprintf('%02d', $student[4]),
-                'email' => null,
-            ];
-            $people[] = [
-                ...$common,
-                'id' => ($b = (string) Str::ulid()),
-                'kind' => 'guardian',
-                'given_name' => explode(' ', $student[6])[0],
-                'family_name' => $student[2],
-                'search_name' => strtolower($student[6]),
-                'birth_date' => null,
-                'number' => null,
-                'grade' => null,
-                'email' => $student[7],
-            ];
-            $links[] = [
-                'id' => (string) Str::ulid(),
-                'version' => 0,
-                'student_id' => $a,
-                'guardian_id' => $b,
-                'state' => 'listed',
-            ];
-            if (count($people) >= 1000) {
-                $flush();
-            }
-        }
-        $flush();
-    }
-
-    /**
-     * The student of a number: always the same for the same one, whoever asks.
-     *
-     * @return array{string, string, string, string, int, string, string, string, string, string}
-     */
-    private function student(int $i): array
-    {
-        mt_srand($i + 1);
-        [$given, $family] = [$this->name(), $this->name()];
-        $grade = ($i % 12) + 1;
-
-        return [
-            sprintf('%07d', 1_000_000 + $i),
-            $given,
-            $family,
-            sprintf('%04d-%02d-%02d', 2020 - $grade, mt_rand(1, 12), mt_rand(1, 28)),
-            $grade,
-            "$grade " . ['Heron', 'Plover', 'Curlew', 'Tern'][intdiv($i, 12) % 4],
-            $this->name() . " $family",
-            "a$i@shoremail.example",
-            $this->name() . " $family",
-            "b$i@shoremail.example",
-        ];
-    }
-
-    /** @param  int  $known students known: half of the rows are among them, the other half come after */
-    private function list(string $file, int $rows, int $known): void
-    {
-        $writer = WriterEntityFactory::createXLSXWriter();
-        $writer->openToFile($file);
-        $writer->addRow(
-            WriterEntityFactory::createRowFromArray([
-                'Student no',
-                'Given name',
-                'Family name',
-                'Date of birth',
-                'Grade',
-                'Homeroom',
-                'Guardian 1',
-                'Guardian 1 e-mail',
-                'Guardian 2',
-                'Guardian 2 e-mail',
-            ]),
-        );
-        for ($i = 0; $i < $rows; $i++) {
-            $student = $this->student($known === 0 || $i % 2 === 1 ? $known + $i : ($i * 7) % $known);
-            $writer->addRow(WriterEntityFactory::createRowFromArray(array_map(strval(...), $student)));
-        }
-        $writer->close();
-    }
-
-    private function name(): string
-    {
-        $parts = ['ba', 'ko', 'mi', 'ra', 'te', 'no', 'li', 'sa', 'vu', 'do', 'he', 'ja'];
-
-        return ucfirst(
-            $parts[mt_rand(0, 11)] . $parts[mt_rand(0, 11)] . $parts[mt_rand(0, 11)] . $parts[mt_rand(0, 11)],
-        );
     }
 
     private function asList(string $file, School $school): FilesOfList
@@ -284,12 +200,12 @@ final class BenchCommand extends Command
     }
 
     /** The exponent is the slope of log time over log rows, by least squares. */
-    private function growth(IntakePlans $planner, School $school, int $known): void
+    private function growth(IntakePlans $planner, BenchList $made, School $school, int $known, int $most): void
     {
         $table = $points = [];
-        foreach ([1000, 3000, 10_000, 15_000] as $rows) {
+        foreach ([intdiv($most, 15), intdiv($most, 5), intdiv(2 * $most, 3), $most] as $rows) {
             $file = (string) tempnam(sys_get_temp_dir(), 'bench') . '.xlsx';
-            $this->list($file, $rows, intdiv($known, 2));
+            $made->list($file, $rows, intdiv($known, 2));
             $read = $this->time(fn(): int => $this->bareRead($file));
             $plan = $this->time(fn() => $planner->planFiles($this->asList($file, $school)));
             $table[] = [$rows, $this->seconds($plan), $this->seconds($read), $this->ratio($plan, $read)];
@@ -305,6 +221,7 @@ final class BenchCommand extends Command
         $slope =
             array_sum(array_map(fn(array $p): float => ($p[0] - $x) * ($p[1] - $y), $points)) /
             array_sum(array_map(fn(array $p): float => ($p[0] - $x) ** 2, $points));
+        Figures::note('growth of planning with the rows, exponent', $slope, 'ratio', 1.15);
         $this->line(
             sprintf('Growth exponent %.2f. Most memory used: %.0f MB', $slope, memory_get_peak_usage(true) / 1048576),
         );
@@ -367,6 +284,16 @@ final class BenchCommand extends Command
             }
         }
         DB::statement('SET FOREIGN_KEY_CHECKS=1');
+    }
+
+    /** Megabytes at most since this was asked last. */
+    private function peak(): float
+    {
+        $peak = memory_get_peak_usage() / 1048576;
+        gc_collect_cycles();
+        memory_reset_peak_usage();
+
+        return $peak;
     }
 
     private function time(Closure $work): float

@@ -16,6 +16,7 @@ use App\Models\SchoolYear;
 use App\OneRoster\Source;
 use App\Roll\SearchIndex;
 use App\Tools\BigSchool;
+use App\Tools\Figures;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Process;
@@ -73,6 +74,7 @@ final class BenchGuardiansCommand extends Command
                 $times[] = (hrtime(true) - $began) / 1e6;
             }
             sort($times);
+            Figures::note("guardians, $what, p95", $times[18], 'ms', 150);
             $rows[] = [$what, sprintf('%.0f ms', $times[18])];
         }
 
@@ -108,6 +110,8 @@ final class BenchGuardiansCommand extends Command
             strlen(json_encode(['users' => $page], JSON_THROW_ON_ERROR));
         } while (count($page) === $size);
         $seconds = (hrtime(true) - $began) / 1e9;
+
+        Figures::note('users of the OneRoster service, beside the bare query', $seconds / $bare, 'ratio');
 
         return [
             ['the bare query, ' . number_format($count) . ' rows', sprintf('%.2f', $bare), ''],

@@ -9,6 +9,7 @@ use App\Mailroom\Outbox;
 use App\Mailroom\Written;
 use App\Models\Person;
 use App\Models\School;
+use App\Tools\Figures;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Process;
@@ -86,6 +87,8 @@ final class BenchMailCommand extends Command
             ->run(['python3', '-c', self::PYTHON, (string) $count, $port])
             ->throw()
             ->output();
+        Figures::note('mail queued', $count / $queued, 'a second', more: true);
+        Figures::note('mail handed over, beside smtplib', $handed / $python, 'ratio');
         $row = fn(string $what, float $seconds): array => [
             $what,
             sprintf('%.1f s', $seconds),

@@ -13,6 +13,7 @@ use App\PrintRoom\LetterPrinter;
 use App\PrintRoom\LetterTexts;
 use App\PrintRoom\Whom;
 use App\Tools\BigSchool;
+use App\Tools\Figures;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Process;
@@ -61,6 +62,8 @@ final class BenchPrintCommand extends Command
             $seconds = (hrtime(true) - $began) / 1e9;
             $peak = memory_get_peak_usage() / 1e6;
             $other = $this->merged($what, $this->rows($what, $texts));
+            Figures::note("{$this->option($what)} $what, beside LibreOffice", $seconds / $other, 'ratio');
+            Figures::note("{$this->option($what)} $what", $seconds, 's');
             $rows[] = [
                 $this->option($what) . " $what",
                 sprintf('%.2f s, %.0f MB', $seconds, $peak),

@@ -21,6 +21,7 @@ use App\Roll\Roll;
 use App\Roll\SearchIndex;
 use App\Tools\BigSchool;
 use App\Tools\DamagedQueries;
+use App\Tools\Figures;
 use Closure;
 use Illuminate\Console\Command;
 use Illuminate\Http\Request;
@@ -39,6 +40,9 @@ final class BenchYearCommand extends Command
         'of what is typed}';
 
     protected $description = 'Measure Roll, search, Desk and look-alikes of a big school; run by bin/bench year';
+
+    /** How many people there are, in words. */
+    private string $of = '';
 
     /** Times each thing is done. */
     private const TIMES = 30;
@@ -63,11 +67,14 @@ final class BenchYearCommand extends Command
         $school = School::query()->firstOrFail();
         $year = SchoolYear::query()->firstOrFail();
         $seed = (int) $this->option('seed');
+        $this->of = number_format((int) $this->option('people')) . ' people';
         $rows = [];
         $once = function (string $what, Closure $work) use (&$rows): void {
             $begin = hrtime(true);
             $work();
-            $rows[] = [$what, sprintf('%.1f s', (hrtime(true) - $begin) / 1e9), '', '', ''];
+            $seconds = (hrtime(true) - $begin) / 1e9;
+            Figures::note("$what: $this->of", $seconds, 's');
+            $rows[] = [$what, sprintf('%.1f s', $seconds), '', '', ''];
         };
         $once('the school is made', function () use ($school, $year, $seed): void {
             (new BigSchool($school, $year->id, $seed))->fill(
@@ -83,6 +90,7 @@ final class BenchYearCommand extends Command
             $finding->run();
         });
         $memory = memory_get_peak_usage(true) / 1048576;
+        Figures::note("most memory, everyone held against everyone: $this->of", $memory, 'MB', 512);
         foreach (['name', 'grade', 'number', 'email'] as $sort) {
             $rows[] = $this->often(
                 "Roll by $sort",
@@ -212,11 +220,10 @@ final class BenchYearCommand extends Command
                     $missed[$kind] = ($missed[$kind] ?? 0) + 1;
                 }
             }
-            $row = $this->row(
-                "$by: " . sprintf('%.1f %% among the first three', (100 * $right) / count($typed)),
-                $times,
-            );
+            $row = $this->row($by, $times);
+            $row[0] .= sprintf(': %.1f %% among the first three', (100 * $right) / count($typed));
             $rows[] = $row;
+            Figures::note("$by, among the first three: $this->of", (100 * $right) / count($typed), '%', more: true);
         }
         $this->line('Missed by our search, of ' . count($typed) . ': ' . json_encode($missed));
 
@@ -244,7 +251,9 @@ final class BenchYearCommand extends Command
     private function row(string $what, array $times): array
     {
         sort($times);
-        $at = fn(float $share): string => sprintf('%.1f ms', $times[(int) floor($share * (count($times) - 1))]);
+        $ms = fn(float $share): float => $times[(int) floor($share * (count($times) - 1))];
+        $at = fn(float $share): string => sprintf('%.1f ms', $ms($share));
+        Figures::note("$what, p95: $this->of", $ms(0.95), 'ms', 150);
 
         return [$what, $at(0.5), $at(0.95), $at(1.0), (string) count($times)];
     }

@@ -109,7 +109,7 @@ it('makes user names by the pattern of the school', function (): void {
         ->toBe('haddad')
         // Two letters are the least.
         ->and($names()->give('A', ''))
-        ->toBe('reader')
+        ->toStartWith('reader')
         ->and($names()->give('Jo', ''))
         ->toBe('jo')
         ->and($names('{given}{family}')->give(str_repeat('a', 60), 'b'))
@@ -125,7 +125,9 @@ it('makes user names by the pattern of the school', function (): void {
 });
 
 it('gives no name in which something rude is read', function (string $given, string $family, string $name): void {
-    expect((new UserNames([], ['dick', 'ass'], '{given}.{family}'))->give($given, $family))->toBe($name);
+    $made = (new UserNames([], ['dick', 'ass'], '{given}.{family}'))->give($given, $family);
+    // Instead of it a number that goes by the name, so that it is the same whoever else comes.
+    expect(preg_replace("/^reader[1-9]\\d{3}$/", 'reader', $made))->toBe($name);
 })->with([
     'inside one name it is a coincidence' => ['Benedick', 'Vale', 'benedick.vale'],
     'as a given name it is one' => ['Dick', 'Vale', 'dick.vale'],

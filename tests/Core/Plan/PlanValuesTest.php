@@ -95,6 +95,11 @@ it('has another fingerprint where anything it does is another, and the same wher
         $of("T\u{00E9}"),
     ];
     expect(array_unique($all))->toHaveCount(count($all))->and($of(s: 'other words'))->toBe($of());
+    // How likely it is that two are one moves with whoever else comes to the district.
+    $sure = fn(float $probability): string => $of(
+        questions: [new Question('q', 1, 'Is it?', '', [], probability: $probability)],
+    );
+    expect($sure(0.97))->toBe($sure(0.96));
     // Written out once: a plan looked at before an update of the program is the plan applied after it.
     expect((new Plan("Caf\u{00E9}", '', []))->fingerprint())->toBe(hash('sha256', '["Café",[],[],[]]'));
 });
