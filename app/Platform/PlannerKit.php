@@ -112,9 +112,12 @@ final class PlannerKit
     /** As long as one can be. */
     public function longestPassphrase(): string
     {
-        $longest = max([1, ...array_map(strlen(...), $this->words()->words)]);
+        // Each of 1,000 cards is tried with it.
+        return once(function (): string {
+            $longest = max([1, ...array_map(strlen(...), $this->words()->words)]);
 
-        return implode(' ', array_fill(0, PassphraseSheet::WORDS, str_repeat('w', $longest)));
+            return implode(' ', array_fill(0, PassphraseSheet::WORDS, str_repeat('w', $longest)));
+        });
     }
 
     public function passphrases(string $seed): PassphraseSheet

@@ -11,6 +11,45 @@ use OpenSpout\Writer\Common\Creator\WriterEntityFactory;
 /** Made-up students with their guardians, known beforehand or in a list; the same of one number. */
 final class BenchList
 {
+    /**
+     * A student of a number, who has a user name and nothing else yet.
+     *
+     * @return array{array<string, string|int>, array<string, string|int>} rows of people and sign_ins
+     */
+    public function pupil(int $n, string $schoolId): array
+    {
+        $person = (string) Str::ulid();
+
+        return [
+            [
+                'id' => $person,
+                'version' => 0,
+                'school_id' => $schoolId,
+                'kind' => 'student',
+                'given_name' => "Pupil$n",
+                'family_name' => 'Family' . $n % 5000,
+                'search_name' => "pupil$n family" . $n % 5000,
+                'number' => sprintf('%06d', $n),
+                'grade' => sprintf('%02d', 1 + ($n % 12)),
+                'state' => 'active',
+            ],
+            ['id' => (string) Str::ulid(), 'version' => 0, 'person_id' => $person, 'user_name' => "pupil$n"],
+        ];
+    }
+
+    /** @return array<string, mixed> row of badges: a card that works, with this token */
+    public function card(string $signInId, string $token): array
+    {
+        return [
+            'id' => (string) Str::ulid(),
+            'version' => 0,
+            'sign_in_id' => $signInId,
+            'token_hash' => hash('sha256', $token),
+            'state' => 'live',
+            'made_at' => now(),
+        ];
+    }
+
     /** People made up beforehand: students of the list's kind, and as many guardians. */
     public function people(string $schoolId, int $n): void
     {

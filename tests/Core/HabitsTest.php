@@ -39,6 +39,29 @@ it('keeps lines to 120 columns; one string that stands by itself may be longer',
     expect($long)->toBe([]);
 });
 
+it('keeps what several test files use in tests/Support: run by itself, each has what it needs', function (): void {
+    $defined = $files = [];
+    foreach (ownCode() as $path => $code) {
+        if (str_starts_with($path, 'tests/') && str_ends_with($path, 'Test.php')) {
+            $files[$path] = $code;
+            preg_match_all('/^function (\w+)\(/m', $code, $found);
+            foreach ($found[1] as $name) {
+                $defined[$name][] = $path;
+            }
+        }
+    }
+    $borrowed = [];
+    foreach ($files as $path => $code) {
+        preg_match_all('/(?<![\w>:$\\\\])(?<!function )(\w+)\(/', $code, $used);
+        foreach (array_unique($used[1]) as $name) {
+            if (isset($defined[$name]) && !in_array($path, $defined[$name], true)) {
+                $borrowed[] = "$name() in $path";
+            }
+        }
+    }
+    expect($borrowed)->toBe([]);
+});
+
 it('keeps files to 400 lines', function (): void {
     $long = [];
     foreach (ownCode() as $path => $code) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Tools\Commands;
 
 use App\Platform\TryCounter;
+use App\Tools\BenchList;
 use Illuminate\Console\Command;
 use Illuminate\Contracts\Encryption\Encrypter;
 use Illuminate\Cookie\CookieValuePrefix;
@@ -46,26 +47,12 @@ final class BenchJoinsCommand extends Command
         }
         $rows = ['people' => [], 'sign_ins' => [], 'badges' => [], 'enrollments' => [], 'sessions' => []];
         $cookie = (string) config('session.cookie');
+        $made = new BenchList();
         for ($i = 0, $n = (int) $this->option('people'); $i < $n; $i++) {
-            $id = (string) Str::ulid();
-            $rows['people'][] = [
-                'id' => $id,
-                'version' => 0,
-                'school_id' => $school,
-                'kind' => 'student',
-                'given_name' => "Pupil$i",
-                'family_name' => 'Family' . $i % 5000,
-                'search_name' => "pupil$i family" . $i % 5000,
-                'number' => sprintf('%06d', $i),
-                'grade' => sprintf('%02d', 1 + ($i % 12)),
-                'state' => 'active',
-            ];
-            $rows['sign_ins'][] = [
-                'id' => ($signIn = (string) Str::ulid()),
-                'version' => 0,
-                'person_id' => $id,
-                'user_name' => "pupil$i",
-            ];
+            [$person, $signIn] = $made->pupil($i, $school);
+            $rows['people'][] = $person;
+            $rows['sign_ins'][] = $signIn;
+            $id = (string) $person['id'];
             // Everyone is in two sections already.
             foreach ([$i, $i + 37] as $at) {
                 $rows['enrollments'][] = [
@@ -80,14 +67,7 @@ final class BenchJoinsCommand extends Command
             }
             if ($i < $joiners) {
                 // They have just signed in with their cards.
-                $rows['badges'][] = [
-                    'id' => ($badge = (string) Str::ulid()),
-                    'version' => 0,
-                    'sign_in_id' => $signIn,
-                    'token_hash' => hash('sha256', $badge),
-                    'state' => 'live',
-                    'made_at' => now(),
-                ];
+                $rows['badges'][] = $card = $made->card((string) $signIn['id'], Str::random(43));
                 $session = Str::random(40);
                 $token = Str::random(40);
                 $rows['sessions'][] = [
@@ -101,12 +81,12 @@ final class BenchJoinsCommand extends Command
                             serialize([
                                 'opened_by' => [
                                     'way' => 'badge',
-                                    'id' => $badge,
+                                    'id' => $card['id'],
                                     'stamp' => '',
                                     'factor' => false,
                                     'at' => time(),
                                 ],
-                                'sign_in' => $signIn,
+                                'sign_in' => $signIn['id'],
                                 '_token' => $token,
                                 'login_web_' . sha1(\Illuminate\Auth\SessionGuard::class) => $id,
                                 'seen_at' => time() + 180,

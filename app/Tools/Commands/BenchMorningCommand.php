@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Tools\Commands;
 
 use App\Platform\TryCounter;
+use App\Tools\BenchList;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
@@ -114,36 +115,12 @@ final class BenchMorningCommand extends Command
     /** @return list<string> tokens of the cards of a class of students */
     private function cards(string $school, int $class): array
     {
+        $made = new BenchList();
         $people = $signIns = $badges = $tokens = [];
         for ($i = 0; $i < self::CLASS_SIZE; $i++) {
-            $n = $class * self::CLASS_SIZE + $i;
-            $people[] = [
-                'id' => ($person = (string) Str::ulid()),
-                'version' => 0,
-                'school_id' => $school,
-                'kind' => 'student',
-                'given_name' => "Pupil$n",
-                'family_name' => 'Family' . $n % 3000,
-                'search_name' => "pupil$n family" . $n % 3000,
-                'number' => sprintf('%06d', $n),
-                'grade' => sprintf('%02d', 1 + ($n % 12)),
-                'state' => 'active',
-            ];
-            $signIns[] = [
-                'id' => ($signIn = (string) Str::ulid()),
-                'version' => 0,
-                'person_id' => $person,
-                'user_name' => "pupil$n",
-            ];
+            [$people[], $signIns[]] = $pupil = $made->pupil($class * self::CLASS_SIZE + $i, $school);
             $tokens[] = $token = Str::random(43);
-            $badges[] = [
-                'id' => (string) Str::ulid(),
-                'version' => 0,
-                'sign_in_id' => $signIn,
-                'token_hash' => hash('sha256', $token),
-                'state' => 'live',
-                'made_at' => now(),
-            ];
+            $badges[] = $made->card((string) $pupil[1]['id'], $token);
         }
         DB::table('people')->insert($people);
         DB::table('sign_ins')->insert($signIns);

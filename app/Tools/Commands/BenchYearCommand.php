@@ -41,6 +41,9 @@ final class BenchYearCommand extends Command
 
     protected $description = 'Measure Roll, search, Desk and look-alikes of a big school; run by bin/bench year';
 
+    /** Milliseconds within which a page is there. */
+    private const GOAL = 150.0;
+
     /** How many people there are, in words. */
     private string $of = '';
 
@@ -133,7 +136,7 @@ final class BenchYearCommand extends Command
             $seen[] = $this->time(fn() => $roll->find(Realm::of($school), $names[$i % 2]));
         }
         $rows[] = $this->row('Desk right after an entry', $after);
-        $rows[] = $this->row('look-alikes of whom an entry touched', $found);
+        $rows[] = $this->row('look-alikes of whom an entry touched', $found, 300);
         $rows[] = $this->row('found by the new name', $seen);
         $this->table(['what', 'p50', 'p95', 'most', 'times'], [...$rows, ...$this->search($roll, $school, $seed)]);
         $this->line(
@@ -220,7 +223,7 @@ final class BenchYearCommand extends Command
                     $missed[$kind] = ($missed[$kind] ?? 0) + 1;
                 }
             }
-            $row = $this->row($by, $times);
+            $row = $this->row($by, $times, $by === 'our search' ? self::GOAL : null);
             $row[0] .= sprintf(': %.1f %% among the first three', (100 * $right) / count($typed));
             $rows[] = $row;
             Figures::note("$by, among the first three: $this->of", (100 * $right) / count($typed), '%', more: true);
@@ -248,12 +251,12 @@ final class BenchYearCommand extends Command
      * @param  list<float>  $times milliseconds, of one time or more
      * @return list<string>
      */
-    private function row(string $what, array $times): array
+    private function row(string $what, array $times, ?float $goal = self::GOAL): array
     {
         sort($times);
         $ms = fn(float $share): float => $times[(int) floor($share * (count($times) - 1))];
         $at = fn(float $share): string => sprintf('%.1f ms', $ms($share));
-        Figures::note("$what, p95: $this->of", $ms(0.95), 'ms', 150);
+        Figures::note("$what, p95: $this->of", $ms(0.95), 'ms', $goal);
 
         return [$what, $at(0.5), $at(0.95), $at(1.0), (string) count($times)];
     }

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use Tests\Support\AskedAbout;
 use Vantrel\Core\Accounts\SchoolChange;
 use Vantrel\Core\Accounts\TransferRequests;
 use Vantrel\Core\Accounts\TransferWish;
@@ -50,7 +51,7 @@ it('moves a student on the word of the school they are at', function () use ($id
     ]);
     $accept = fn(string $kind, bool $free = true, array $enrollments = []) => TransferRequests::accept(
         requestRow($kind),
-        askedAbout($kai, $sections, $enrollments, $free ? [] : ['070500']),
+        AskedAbout::of($kai, $sections, $enrollments, $free ? [] : ['070500']),
         'ines',
         new Occasion($ids, '2026-11-26', ACCOUNTS_NOW),
     );
@@ -85,7 +86,7 @@ it('moves a student on the word of the school they are at', function () use ($id
     expect(
         fn() => TransferRequests::accept(
             requestRow(),
-            askedAbout($kai->with(['school_id' => 'third']), [], []),
+            AskedAbout::of($kai->with(['school_id' => 'third']), [], []),
             'ines',
             new Occasion($ids, '2026-11-26', ACCOUNTS_NOW),
         ),
@@ -206,35 +207,3 @@ it('lets guardians go along whose children are all at the other school then', fu
         ->and($along([$kai, $guardian('lin', 'here', 'staff')], [$link('lin', 'kai')]))
         ->toBe([0, []]);
 });
-
-/**
- * What a request is answered from.
- *
- * @param  array<string, Section>  $sections
- * @param  list<Enrollment>  $enrollments
- * @param  list<string>  $numbers that somebody at the school that asks has
- */
-function askedAbout(Person $kai, array $sections, array $enrollments, array $numbers = []): Snapshot
-{
-    $people = ['kai' => $kai];
-    foreach ($numbers as $number) {
-        $people[$number] = new Person($number, 1, [
-            'school_id' => 'there',
-            'kind' => 'student',
-            'state' => 'active',
-            'number' => $number,
-        ]);
-    }
-
-    return new Snapshot(
-        [
-            'people' => $people,
-            'sections' => $sections,
-            'enrollments' => array_combine(
-                array_map(fn(Enrollment $e): string => $e->id . $e->beginsOn(), $enrollments),
-                $enrollments,
-            ),
-        ],
-        ['here' => 'Lanternfield', 'there' => 'Copperbrook'],
-    );
-}

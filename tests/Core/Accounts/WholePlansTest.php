@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use Tests\Support\AskedAbout;
 use Tests\Support\PlanText;
 use Vantrel\Core\Accounts\Credentials;
 use Vantrel\Core\Accounts\Identities;
@@ -154,7 +155,7 @@ it('asks for a student of another school, and answers, word by word', function (
             TransferRequests::accept(
                 // Sections that are gone, closed, of another school or that they are in stand before one that is right.
                 $said($kind, ['sections' => ['gone', 'closed', 'far', 'art', 'six']]),
-                askedAbout(kai(), $sections, [$in('five'), $in('art'), $in('nowhere'), $in('five', '2027-01-10')]),
+                AskedAbout::of(kai(), $sections, [$in('five'), $in('art'), $in('nowhere'), $in('five', '2027-01-10')]),
                 'ines',
                 $at,
             ),
@@ -165,7 +166,7 @@ it('asks for a student of another school, and answers, word by word', function (
     PlanText::mustBe(
         TransferRequests::accept(
             $said('transfer', ['number' => '', 'grade' => '', 'sections' => []]),
-            askedAbout(kai(['state' => 'left']), $sections, []),
+            AskedAbout::of(kai(['state' => 'left']), $sections, []),
             'ines',
             $at,
         ),
