@@ -160,9 +160,10 @@ final class Ledger
     public function outlook(LedgerEntry $entry, bool $together = false): UndoOutlook
     {
         $this->mustBeUndoable($entry);
-        $run = new UndoRun([$entry]);
+        $run = new UndoRun([$entry], UndoRun::tables([$entry->id]));
         while ($together && ($more = $run->missing()) !== []) {
-            $run = new UndoRun($this->together($entry, [...$run->with(), ...$more], false));
+            $first = [...$run->with(), ...$more];
+            $run = new UndoRun($this->together($entry, $first, false), UndoRun::tables([$entry->id, ...$first]));
         }
 
         return $run->look();
@@ -184,12 +185,20 @@ final class Ledger
         array $first = [],
         ?string $fingerprint = null,
     ): LedgerEntry {
+        $tables = UndoRun::tables([$entry->id, ...$first]);
+
         return $this->fitting(
-            fn(): LedgerEntry => DB::transaction(function () use ($entry, $actor, $first, $fingerprint): LedgerEntry {
+            fn(): LedgerEntry => DB::transaction(function () use (
+                $entry,
+                $actor,
+                $first,
+                $fingerprint,
+                $tables,
+            ): LedgerEntry {
                 Outcome::writing();
                 $together = $this->together($entry, $first, true);
                 array_map($this->mustBeUndoable(...), $together);
-                $run = new UndoRun($together);
+                $run = new UndoRun($together, $tables);
                 $kept = $run->run($fingerprint);
                 foreach ($kept as $seq => $words) {
                     DB::table('ledger_entries')

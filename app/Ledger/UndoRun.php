@@ -45,8 +45,30 @@ final class UndoRun
     /**
      * @param list<LedgerEntry> $entries newest first; the last is what is to be undone, the others have to be undone
      *     with it
+     * @param  list<string>  $tables what {@see tables()} says of them
      */
-    public function __construct(private readonly array $entries) {}
+    public function __construct(private readonly array $entries, private readonly array $tables) {}
+
+    /**
+     * The tables that entries wrote to, in the order in which they are locked. Asked before the transaction that undoes
+     * them: its first plain reading settles what all others see, and is to come after the locks.
+     *
+     * @param  list<string>  $ids of entries
+     * @return list<string>
+     */
+    public static function tables(array $ids): array
+    {
+        return array_values(
+            DB::table('ledger_changes as c')
+                ->join('ledger_entries as e', 'e.seq', '=', 'c.entry_seq')
+                ->whereIn('e.id', $ids)
+                ->distinct()
+                ->pluck('c.entity')
+                ->map(strval(...))
+                ->sort()
+                ->all(),
+        );
+    }
 
     /** What undoing would come to; nothing is changed. */
     public function look(): UndoOutlook
@@ -194,8 +216,8 @@ final class UndoRun
             array_map(fn(LedgerEntry $e): int => $e->seq, $this->entries),
         );
         $versions = [];
-        foreach ($changes()->distinct()->pluck('entity')->sort() as $table) {
-            $versions[(string) $table] = DB::table((string) $table)
+        foreach ($this->tables as $table) {
+            $versions[$table] = DB::table($table)
                 ->whereIn('id', $changes()->where('entity', $table)->select('row_id'))
                 ->orderBy('id')
                 ->when($locked, fn(Builder $q) => $q->lockForUpdate())
