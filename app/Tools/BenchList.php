@@ -50,6 +50,32 @@ final class BenchList
         ];
     }
 
+    /** @return string id of an open section that students come into by this code, no more of them than the cap */
+    public function section(string $schoolId, string $yearId, int $n, string $code, ?int $cap): string
+    {
+        $section = (string) Str::ulid();
+        DB::table('sections')->insert([
+            'id' => $section,
+            'version' => 0,
+            'school_id' => $schoolId,
+            'school_year_id' => $yearId,
+            'name' => "Section $n",
+            'kind' => 'class',
+            'state' => 'open',
+        ]);
+        DB::table('join_codes')->insert([
+            'id' => (string) Str::ulid(),
+            'version' => 0,
+            'section_id' => $section,
+            'code' => $code,
+            'state' => 'open',
+            'opened_at' => now(),
+            'cap' => $cap,
+        ]);
+
+        return $section;
+    }
+
     /** People made up beforehand: students of the list's kind, and as many guardians. */
     public function people(string $schoolId, int $n): void
     {

@@ -136,26 +136,8 @@ final class BenchJoinsCommand extends Command
         $book = new CodeBook(new KeyedStream(str_repeat('bench', 7), 'codes'), [], 0, TryCounter::codesADay());
         $codes = [];
         for ($i = 0; $i < self::SECTIONS; $i++) {
-            $section = (string) Str::ulid();
-            DB::table('sections')->insert([
-                'id' => $section,
-                'version' => 0,
-                'school_id' => $school,
-                'school_year_id' => $year,
-                'name' => "Section $i",
-                'kind' => 'class',
-                'state' => 'open',
-            ]);
             $code = $book->draw()->symbols;
-            DB::table('join_codes')->insert([
-                'id' => (string) Str::ulid(),
-                'version' => 0,
-                'section_id' => $section,
-                'code' => $code,
-                'state' => 'open',
-                'opened_at' => now(),
-                'cap' => $i % 2 === 0 ? 1000 : null,
-            ]);
+            $section = (new BenchList())->section($school, $year, $i, $code, $i % 2 === 0 ? 1000 : null);
             $codes[] = [$section, $code];
         }
 

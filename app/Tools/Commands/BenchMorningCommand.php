@@ -85,27 +85,9 @@ final class BenchMorningCommand extends Command
         $classes = [];
         for ($i = 0; $i < $n; $i++) {
             [$school, $year] = $schools[$i % count($schools)];
-            $section = (string) Str::ulid();
-            DB::table('sections')->insert([
-                'id' => $section,
-                'version' => 0,
-                'school_id' => $school,
-                'school_year_id' => $year,
-                'name' => "Section $i",
-                'kind' => 'homeroom',
-                'state' => 'open',
-            ]);
             $code = $book->draw()->symbols;
             $cap = $i % 5 === 4 ? self::CAP : null;
-            DB::table('join_codes')->insert([
-                'id' => (string) Str::ulid(),
-                'version' => 0,
-                'section_id' => $section,
-                'code' => $code,
-                'state' => 'open',
-                'opened_at' => now(),
-                'cap' => $cap,
-            ]);
+            $section = (new BenchList())->section($school, $year, $i, $code, $cap);
             $classes[] = ['section' => $section, 'code' => $code, 'cap' => $cap, 'cards' => $this->cards($school, $i)];
         }
 
